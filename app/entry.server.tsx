@@ -1,0 +1,44 @@
+import { randomBytes } from 'node:crypto';
+import { PassThrough } from 'node:stream';
+import { createReadableStreamFromReadable } from '@react-router/node';
+import { isbot } from 'isbot';
+import { renderToPipeableStream } from 'react-dom/server';
+import { isRouteErrorResponse, ServerRouter, type EntryContext, type HandleErrorFunction } from 'react-router';
+import { log } from './platform/log.server.ts';
+
+const GIVE_UP_MS = 10_000;
+
+/** Scripts only with this page's nonce or from this site; styles likewise, but for style attributes, which pictures use for positions. */
+function contentSecurityPolicy(nonce: string): string {
+  return [
+    "default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, `style-src 'self' 'nonce-${nonce}'`, "style-src-attr 'unsafe-inline'", "img-src 'self' data:", "font-src 'self'",
+    "connect-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+  ].join('; ');
+}
+
+export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+  const nonce = randomBytes(16).toString('base64');
+  headers.set('content-type', 'text/html; charset=utf-8');
+  headers.set('content-security-policy', contentSecurityPolicy(nonce));
+  headers.set('cache-control', 'no-store');
+  return new Promise((resolve, reject) => {
+    const whole = isbot(request.headers.get('user-agent') ?? '');
+    const answer = () => {
+      const body = new PassThrough();
+      resolve(new Response(createReadableStreamFromReadable(body), { headers, status }));
+      pipe(body);
+    };
+    const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} nonce={nonce} />, {
+      nonce,
+      [whole ? 'onAllReady' : 'onShellReady']: answer,
+      onShellError: reject,
+    });
+    setTimeout(abort, GIVE_UP_MS).unref();
+  });
+}
+
+/** Writes a bug down with a reference; expected answers (not found, not allowed) are no bugs. */
+export const handleError: HandleErrorFunction = (error, { request }) => {
+  if (request.signal.aborted || isRouteErrorResponse(error)) return;
+  log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'a request failed');
+};

@@ -1,0 +1,76 @@
+import { createContext, data, redirect, type MiddlewareFunction, type RouterContextProvider } from 'react-router';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { may, type Permission } from '#core/people/may.ts';
+import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/accounts.ts';
+import { readHouse, type House } from '#data/house.ts';
+import { hashToken } from '#services/secrets.server.ts';
+import { whoIs } from '#services/signIn.server.ts';
+import { readSessionToken } from './cookies.server.ts';
+import { db } from './database.server.ts';
+
+/** What every loader and action knows of a request; resolved once, before any of them runs. */
+export interface Visit {
+  readonly actor: Actor | null;
+  readonly house: House;
+  readonly now: Date;
+  /** The house's calendar day. */
+  readonly today: string;
+}
+
+const visitContext = createContext<Visit>();
+
+/** Finds out who comes and what day it is. Runs before every loader and action, also where only one route's data is asked for. */
+export const meetVisitor: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+  const now = new Date();
+  const token = readSessionToken(request);
+  const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]);
+  if (!house) throw new Error('the library has no settings: its database was not prepared');
+  const { pathname } = new URL(request.url);
+  if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome')) throw await parkAndSignIn(request, token);
+  context.set(visitContext, { actor, house, now, today: dayInZone(now, house.timeZone) });
+  return next();
+};
+
+/** The visit, for pages that strangers may see. */
+export function anyVisit(context: Readonly<RouterContextProvider>): Visit {
+  return context.get(visitContext);
+}
+
+/**
+ * The visit of somebody who may do this. Called first in every loader and action of a page that is not public.
+ * @throws a redirect to the sign-in page, or the not-allowed page's answer
+ */
+export function visitBy(context: Readonly<RouterContextProvider>, request: Request, permission: Permission): Visit & { readonly actor: Actor } {
+  const visit = context.get(visitContext);
+  if (!visit.actor) throw redirect(`/sign-in?then=${encodeURIComponent(pageOf(request))}`);
+  if (!may(visit.actor.role, permission)) throw data({ permission }, { status: 403 });
+  return { ...visit, actor: visit.actor };
+}
+
+/** The page a request is for, within this site: where to go on after signing in. */
+function pageOf(request: Request): string {
+  const url = new URL(request.url);
+  return url.pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/') + url.search;
+}
+
+const MOST_TYPED = 20_000;
+
+/** A session ran out while a form was being filled in: keeps what was typed, and comes back to it after signing in. */
+async function parkAndSignIn(request: Request, token: string): Promise<Response> {
+  const accountId = await findFormerSession(db, hashToken(token));
+  const page = new URL(pageOf(request), 'http://here');
+  page.searchParams.delete('index');
+  page.searchParams.delete('_routes');
+  if (accountId !== null) {
+    const typed = [...(await request.formData()).entries()].filter((entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]));
+    if (JSON.stringify(typed).length <= MOST_TYPED) page.searchParams.set('typed', await parkForm(db, { accountId, path: page.pathname, fields: Object.fromEntries(typed) }));
+  }
+  return redirect(`/sign-in?then=${encodeURIComponent(page.pathname + page.search)}`);
+}
+
+/** What this person had typed into this form before having to sign in again; null when nothing was. */
+export async function typedBefore(request: Request, actor: Actor): Promise<Record<string, string> | null> {
+  const id = new URL(request.url).searchParams.get('typed');
+  if (!id || !/^[0-9a-f-]{36}$/.test(id)) return null;
+  return readParkedForm(db, id, actor.accountId);
+}

@@ -1,0 +1,51 @@
+import type { ReactNode } from 'react';
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData, type ShouldRevalidateFunctionArgs } from 'react-router';
+import { may } from '#core/people/may.ts';
+import type { Route } from './+types/root.ts';
+import { readTheme } from './platform/cookies.server.ts';
+import { anyVisit, meetVisitor } from './platform/visit.server.ts';
+import { Trouble } from './platform/Trouble.tsx';
+import { Frame } from './ui/Frame.tsx';
+import './styles/app.css';
+
+export const middleware: Route.MiddlewareFunction[] = [meetVisitor];
+
+export function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house } = anyVisit(context);
+  return { theme: readTheme(request), house: house.name, demo: process.env['SAMPLE_DATA'] === 'yes', visitor: actor && { name: actor.name, role: actor.role, works: may(actor.role, 'work'), leads: may(actor.role, 'set house rules') } };
+}
+
+/** Who is here and how the page looks changes only by a post. */
+export function shouldRevalidate({ formMethod }: ShouldRevalidateFunctionArgs): boolean {
+  return formMethod !== undefined && formMethod !== 'GET';
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Kind Granary' }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  const data = useRouteLoaderData<typeof loader>('root');
+  return (
+    <html lang="en-GB" data-theme={data?.theme ?? 'system'}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/favicon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <Frame visitor={data?.visitor ?? null} house={data?.house ?? 'Kind Granary'} theme={data?.theme ?? 'system'}>{children}</Frame>
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return <Trouble status={isRouteErrorResponse(error) ? error.status : 500} about={isRouteErrorResponse(error) ? (error.data as unknown) : null} />;
+}

@@ -1,0 +1,33 @@
+import { index, route, type RouteConfig } from '@react-router/dev/routes';
+
+/** The map of the product: every place, in the order of the work. */
+export default [
+  index('routes/today/today.tsx'),
+  route('intake', 'routes/intake/intake.tsx'),
+  route('tests', 'routes/tests/tests.tsx'),
+  route('tests/:id', 'routes/tests/towel.tsx'),
+  route('shelves', 'routes/shelves/shelves.tsx'),
+  route('lots/:code', 'routes/shelves/lot.tsx'),
+  route('lots/:code/test', 'routes/tests/lay.tsx'),
+  route('lots/:code/label', 'routes/shelves/label.tsx'),
+  route('desk', 'routes/desk/desk.tsx'),
+  route('desk/loans', 'routes/desk/loans.tsx'),
+  route('desk/loans/:id', 'routes/desk/loan.tsx'),
+  route('people/new', 'routes/desk/newPerson.tsx'),
+  route('people/:id', 'routes/desk/person.tsx'),
+  route('people/:id/edit', 'routes/desk/editPerson.tsx'),
+  route('almanac', 'routes/almanac/almanac.tsx'),
+  route('almanac/:id', 'routes/almanac/crop.tsx'),
+  route('settings', 'routes/settings/settings.tsx'),
+  route('settings/record', 'routes/settings/record.tsx'),
+  route('mine', 'routes/mine/mine.tsx'),
+  route('find', 'routes/finder/find.tsx'),
+  route('suggest', 'routes/finder/suggest.ts'),
+  route('sign-in', 'routes/door/signIn.tsx'),
+  route('sign-out', 'routes/door/signOut.ts'),
+  route('welcome/:token', 'routes/door/welcome.tsx'),
+  route('theme', 'routes/door/theme.ts'),
+  route('s/:code', 'routes/door/packet.tsx'),
+  route('health', 'routes/door/health.ts'),
+  route('*', 'routes/door/lost.ts'),
+] satisfies RouteConfig;

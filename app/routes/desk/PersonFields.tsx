@@ -1,0 +1,17 @@
+import type { FieldMetadata } from '@conform-to/react';
+import { TextArea, TextField, TickField } from '#app/ui/fields.tsx';
+
+export type PersonField = 'name' | 'email' | 'phone' | 'note' | 'isMember';
+
+/** What the house knows of a person; all but the name may stay empty. */
+export function PersonFields({ fields }: { fields: Record<PersonField, FieldMetadata<string>> }) {
+  return (
+    <>
+      <TextField field={fields.name} label="Name" autoComplete="off" />
+      <TextField field={fields.phone} label="Telephone (optional)" type="tel" autoComplete="off" />
+      <TextField field={fields.email} label="E-mail (optional)" type="email" autoComplete="off" />
+      <TextArea field={fields.note} label="Note (optional)" />
+      <TickField field={fields.isMember} label="Is a member, and may borrow" />
+    </>
+  );
+}

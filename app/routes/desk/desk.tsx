@@ -1,0 +1,58 @@
+import { Link } from 'react-router';
+import { listPeople } from '#data/people.ts';
+import { listOpenLoans } from '#data/loans.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm, SortHead, Table } from '#app/ui/List.tsx';
+import { Mark } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import type { Route } from './+types/desk.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Desk · Kind Granary' }];
+
+const PAGE = 40;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { today } = visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim().slice(0, 100) ?? '';
+  const everybody = query.get('who') === 'everybody';
+  const sort = query.get('sort') === 'name' ? 'name' : 'loans';
+  const page = Math.max(1, Number(query.get('page')) || 1);
+  const [{ people, total }, late] = await Promise.all([
+    listPeople(db, { search, sort, membersOnly: !everybody, limit: PAGE, offset: (page - 1) * PAGE, today }),
+    listOpenLoans(db, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),
+  ]);
+  return { people, total, search, everybody, sort, page, late: late.total, lot: query.get('lot') ?? '' };
+}
+
+export default function Desk({ loaderData: { people, total, search, everybody, sort, page, late, lot } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead title="Desk" about="Choose who stands before you; then scan what they take." actions={<><ButtonLink to="/desk/loans">Open loans{late > 0 && `, ${late} late`}</ButtonLink><ButtonLink to="/people/new?member=yes">New member</ButtonLink></>} />
+      {lot && <Notice tone="good">Lending <span className="font-mono">{lot}</span>: choose the member.</Notice>}
+      <SearchForm label="Who is it?" hint="Part of the name" value={search}>
+        {lot && <input type="hidden" name="lot" value={lot} />}
+        <FilterSelect label="Show" name="who" value={everybody ? 'everybody' : 'members'} options={[{ value: 'members', label: 'Members' }, { value: 'everybody', label: 'Everybody' }]} />
+      </SearchForm>
+      {people.length === 0 ? (
+        <Empty action={<ButtonLink to="/people/new?member=yes" look="action">Add them as a member</ButtonLink>}>{search ? `Nobody here is called “${search}”.` : 'There are no members yet.'}</Empty>
+      ) : (
+        <Table caption="People">
+          <thead><tr><SortHead by="name" now={sort}>Name</SortHead><th scope="col" className="px-3 py-2 text-left font-semibold">Is</th><SortHead by="loans" now={sort}>Loans</SortHead></tr></thead>
+          <tbody>
+            {people.map((person) => (
+              <tr key={person.id}>
+                <td className="text-base"><Link className="link inline-flex min-h-9 items-center font-semibold" to={`/people/${person.id}${lot ? `?lot=${encodeURIComponent(lot)}` : ''}`}>{person.name}</Link></td>
+                <td>{[person.isMember ? 'member' : 'donor', person.role !== 'member' ? person.role : null].filter(Boolean).join(', ')}</td>
+                <td><span className="flex flex-wrap items-center gap-2">{person.open === 0 ? <span className="text-soft">none open</span> : `${person.open} open`}{person.late > 0 && <Mark tone="doubt">{person.late} late</Mark>}</span></td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <Pager page={page} size={PAGE} total={total} things="people" />
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import { data, redirect } from 'react-router';
+import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
+import { daysBetween } from '#core/calendar/plainDate.ts';
+import { closeLoanForm } from '#contracts/work.ts';
+import { findLoan } from '#data/loans.ts';
+import { findPerson } from '#data/people.ts';
+import { closeLoan } from '#services/desk.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextArea } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/loan.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Loan · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const id = Number(params.id);
+  const loan = Number.isSafeInteger(id) ? await findLoan(db, id) : undefined;
+  if (!loan) throw data(null, { status: 404 });
+  const [member, typed] = await Promise.all([findPerson(db, loan.memberId), typedBefore(request, actor)]);
+  return { key: newFormKey(), loan, typed, phone: member?.phone ?? null, email: member?.email ?? null, dueIn: daysBetween(today, loan.dueOn) };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, closeLoanForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply());
+  const done = await closeLoan(db, actor, today, { ...submission.value, loanId: Number(params.id) });
+  if (!done.ok) return notAccepted(submission.reply({ formErrors: [done.problem.code === 'already closed' ? 'This loan has been closed meanwhile' : 'There is no such loan'] }));
+  throw redirect(`/people/${done.answer.memberId}`);
+}
+
+const OUTCOMES = [
+  { value: 'failed crop', label: 'The crop failed' },
+  { value: 'kept on', label: 'They go on growing it' },
+  { value: 'written off', label: 'Nothing will come' },
+];
+
+export default function Loan({ loaderData: { key, loan, typed, phone, email, dueIn }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'outcome' | 'note'>({ id: 'loan', result: actionData, start: typed });
+  return (
+    <div className="max-w-2xl">
+      <PageHead title={`${loan.member}: ${loan.crop} ‘${loan.variety}’`} about={<><LotCode>{loan.code}</LotCode>, {loan.packets} × {loan.seedsPerPacket} seeds lent {formatDate(loan.lentOn)}; seed expected {formatDate(loan.dueOn)} ({formatDistance(dueIn)}). {[phone, email].filter(Boolean).join(', ')}</>} />
+      {loan.outcome !== null ? <Notice tone="doubt">Closed {formatDate(loan.closedOn!)}: {loan.outcome}.</Notice> : (
+        <>
+          <p className="mb-8"><ButtonLink to={`/intake?loan=${loan.id}`} look="action">Seed comes back</ButtonLink></p>
+          <h2 className="mb-3">Or no seed comes</h2>
+          <PostForm form={form} formKey={key}>
+            <ChoiceField field={fields.outcome} label="How did it go?" hint="Crops fail; nobody is to blame, and it teaches something" options={OUTCOMES} />
+            <TextArea field={fields.note} label="What happened (optional)" hint="Slugs, drought, late frost: others will read it before they choose" />
+            <Button type="submit">Close the loan</Button>
+          </PostForm>
+        </>
+      )}
+    </div>
+  );
+}

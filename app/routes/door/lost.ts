@@ -1,0 +1,10 @@
+import { data } from 'react-router';
+
+/** Every address that is no place of this application. */
+export function loader() {
+  throw data(null, { status: 404 });
+}
+
+export function action() {
+  throw data(null, { status: 404 });
+}

@@ -1,0 +1,45 @@
+import { Link, redirect } from 'react-router';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { existingCodes, findLotByCode, listShelves } from '#data/lots.ts';
+import { suggestPeople } from '#data/people.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import type { Route } from './+types/find.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Find · Kind Granary' }];
+
+const MOST = 12;
+
+/** Goes straight to a lot whose code was typed or scanned; else shows the lots and people that fit. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { today } = visitBy(context, request, 'work');
+  const typed = (new URL(request.url).searchParams.get('q') ?? '').trim().slice(0, 200);
+  const read = readLotCode(typed);
+  if (read.ok && (await findLotByCode(db, read.code))) throw redirect(`/lots/${read.code}`);
+  const mistyped = !read.ok && read.why === 'check letter';
+  const near = mistyped ? await existingCodes(db, read.near) : [];
+  const search = read.ok || mistyped ? null : typed;
+  const [shelves, people] = search ? await Promise.all([listShelves(db, { search, crop: '', state: '', sort: 'variety', today, limit: MOST, offset: 0 }), suggestPeople(db, search)]) : [{ lots: [], total: 0 }, []];
+  return { typed, mistyped, missing: read.ok, near, lots: shelves.lots, total: shelves.total, people };
+}
+
+export default function Find({ loaderData: found }: Route.ComponentProps) {
+  const nothing = found.near.length + found.lots.length + found.people.length === 0;
+  return (
+    <>
+      <PageHead title={`Found for “${found.typed}”`} />
+      {found.mistyped && <Notice tone="doubt">The last letter does not fit the numbers, so something is mistyped. {found.near.length > 0 ? 'One slip away from these lots:' : 'No lot is one slip away from it.'}</Notice>}
+      {found.missing && <Notice tone="doubt">The code is sound, but no lot has it.</Notice>}
+      {nothing && !found.mistyped && !found.missing && <Empty>Nothing fits. Try part of a variety’s or a person’s name, or the code on the jar.</Empty>}
+      <ul className="divide-y divide-rule">
+        {[...found.near, ...found.lots].map((lot) => (
+          <li key={lot.code}><Link to={`/lots/${lot.code}`} className="flex min-h-12 flex-wrap items-center gap-x-4"><LotCode>{lot.code}</LotCode><span className="link">{lot.crop} ‘{lot.variety}’</span></Link></li>
+        ))}
+        {found.people.map((person) => <li key={person.id}><Link to={`/people/${person.id}`} className="flex min-h-12 items-center gap-4"><span className="text-soft">person</span><span className="link">{person.name}</span></Link></li>)}
+      </ul>
+      {found.total > MOST && <p className="mt-4"><Link className="link" to={`/shelves?search=${encodeURIComponent(found.typed)}`}>All {found.total} lots on the shelves</Link></p>}
+    </>
+  );
+}

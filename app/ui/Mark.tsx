@@ -1,0 +1,41 @@
+import { Check, CircleAlert, CircleSlash, Hand, Hourglass, Minus, type LucideIcon } from 'lucide-react';
+import type { ReactNode } from 'react';
+import type { VerdictKind } from '#core/germination/verdict.ts';
+import { classes } from './classes.ts';
+
+export type Tone = 'good' | 'doubt' | 'poor' | 'frost' | 'plain';
+
+const TONES: Record<Tone, { look: string; Icon: LucideIcon }> = {
+  good: { look: 'bg-good-tint text-good', Icon: Check },
+  doubt: { look: 'bg-doubt-tint text-doubt', Icon: CircleAlert },
+  poor: { look: 'bg-poor-tint text-poor', Icon: CircleSlash },
+  frost: { look: 'bg-frost-tint text-frost', Icon: Hourglass },
+  plain: { look: 'bg-well text-soft', Icon: Minus },
+};
+
+/** A state told by word, shape and colour. */
+export function Mark({ tone, icon, children }: { tone: Tone; icon?: LucideIcon; children: ReactNode }) {
+  const { look, Icon } = TONES[tone];
+  const Shape = icon ?? Icon;
+  return (
+    <span className={classes('inline-flex items-center gap-1.5 rounded-sm px-2 py-0.5 text-small font-semibold whitespace-nowrap', look)}>
+      <Shape aria-hidden className="size-4 shrink-0" />
+      {children}
+    </span>
+  );
+}
+
+export const VERDICT_TONES: Record<VerdictKind, Tone> = { 'full strength': 'good', 'sow thicker': 'doubt', 'not settled': 'doubt', 'do not lend': 'poor' };
+
+export function VerdictMark({ verdict }: { verdict: VerdictKind | null }) {
+  return verdict === null ? <Mark tone="plain">not tested</Mark> : <Mark tone={VERDICT_TONES[verdict]}>{verdict}</Mark>;
+}
+
+export function HoldMark({ kind }: { kind: string }) {
+  return <Mark tone="poor" icon={Hand}>hold: {kind}</Mark>;
+}
+
+/** A lot's code, as it stands on label and jar. */
+export function LotCode({ children }: { children: string }) {
+  return <span className="font-mono font-medium whitespace-nowrap">{children}</span>;
+}

@@ -1,0 +1,45 @@
+import type { ReactNode } from 'react';
+import { Collapsible } from 'radix-ui';
+import { ChevronDown } from 'lucide-react';
+import { classes } from './classes.ts';
+import type { Tone } from './Mark.tsx';
+
+const EDGE: Record<Tone, string> = { good: 'border-good', doubt: 'border-doubt', poor: 'border-poor', frost: 'border-frost', plain: 'border-edge' };
+const TEXT: Record<Tone, string> = { good: 'text-good', doubt: 'text-doubt', poor: 'text-poor', frost: 'text-frost', plain: 'text-ink' };
+
+/**
+ * A judgement the tool has computed, always in the same four parts: the verdict in plain words, the figure with its uncertainty,
+ * the reasons with the largest first, and what to do now. "Show the working" opens numbers and formula.
+ */
+export function Reckoning({ tone, question, verdict, figure, reasons, actions, working }: {
+  tone: Tone;
+  question: string;
+  verdict: ReactNode;
+  figure?: ReactNode;
+  reasons: readonly ReactNode[];
+  actions?: ReactNode;
+  working?: ReactNode;
+}) {
+  return (
+    <section aria-label={question} className={classes('border-l-4 bg-sheet px-5 py-4', EDGE[tone])}>
+      <p className="text-small text-soft">{question}</p>
+      <p className={classes('font-slab text-verdict leading-tight font-semibold', TEXT[tone])}>{verdict}</p>
+      {figure && <div className="mt-2">{figure}</div>}
+      {reasons.length > 0 && (
+        <ul className="mt-3 max-w-prose list-disc space-y-1 pl-5 marker:text-edge">
+          {reasons.map((reason, index) => <li key={index}>{reason}</li>)}
+        </ul>
+      )}
+      {actions && <div className="no-print mt-4 flex flex-wrap gap-3">{actions}</div>}
+      {working && (
+        <Collapsible.Root className="no-print mt-2">
+          <Collapsible.Trigger className="group link inline-flex min-h-11 items-center gap-1 text-small">
+            <ChevronDown aria-hidden className="size-4 group-data-[state=open]:rotate-180" />
+            Show the working
+          </Collapsible.Trigger>
+          <Collapsible.Content className="max-w-prose space-y-1 border-t border-rule pt-2 text-small">{working}</Collapsible.Content>
+        </Collapsible.Root>
+      )}
+    </section>
+  );
+}

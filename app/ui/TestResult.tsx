@@ -1,0 +1,83 @@
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Beta } from '#core/germination/betaPosterior.ts';
+import type { MoreTesting } from '#core/germination/moreTesting.ts';
+import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
+import type { Interval } from '#core/germination/wilsonInterval.ts';
+import { ButtonLink } from './Button.tsx';
+import { VERDICT_TONES } from './Mark.tsx';
+import { Reckoning } from './Reckoning.tsx';
+import { ShareBar } from './ShareBar.tsx';
+import { chanceWords, nextTestWords, percent, VERDICT_WORDS } from './sayings.ts';
+
+export interface TestResultProps {
+  readonly code: string;
+  readonly kind: VerdictKind;
+  readonly mayBeLent: number;
+  readonly fullStrength: number;
+  readonly moreTesting: MoreTesting | null;
+  readonly ratio: { readonly sow: number; readonly for: number } | null;
+  readonly sprouted: number;
+  readonly laid: number;
+  readonly counted: string;
+  readonly interval: Interval;
+  readonly posterior: Beta;
+  readonly thresholds: Thresholds;
+  readonly seedsLeft: number;
+  readonly endedOn: string;
+  readonly next: { readonly on: string | null; readonly reason: string | null } | null;
+}
+
+/** What a germination test says, as a reckoning. */
+export function TestResult(result: TestResultProps) {
+  const { kind, sprouted, laid, interval, thresholds } = result;
+  return (
+    <Reckoning
+      tone={VERDICT_TONES[kind]}
+      question={`Test ended ${formatDate(result.endedOn)}: may it be lent?`}
+      verdict={VERDICT_WORDS[kind]}
+      figure={
+        <>
+          <p className="text-large"><b>{sprouted} of {laid}</b> sprouted, {percent(sprouted / laid)}. The jar could be anything from {percent(interval.low)} to {percent(interval.high)}.</p>
+          <ShareBar share={sprouted / laid} low={interval.low} high={interval.high} marks={[{ at: thresholds.lend, name: 'lend' }, { at: thresholds.full, name: 'full strength' }]} />
+        </>
+      }
+      reasons={reasons(result)}
+      actions={<Actions {...result} />}
+      working={<Working {...result} />}
+    />
+  );
+}
+
+function reasons({ kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next }: TestResultProps) {
+  const list = [`That at least ${percent(thresholds.lend)} germinate is ${chanceWords(mayBeLent)}.`];
+  if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
+  if (ratio && ratio.sow > 1) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
+  if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
+  if (next) list.push(next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`);
+  return list;
+}
+
+function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): string {
+  const question = kind === 'not settled' ? 'whether to lend it' : 'whether it is at full strength';
+  const cost = seedsLeft > 0 ? `; that is ${Math.max(1, Math.round((more.seeds / seedsLeft) * 100))} % of what is left` : '';
+  if (more.seeds > seedsLeft) return `Too few seeds are left to settle ${question} by testing.`;
+  return more.kind === 'settles' ? `${more.seeds} more seeds would settle ${question} four times in five${cost}.` : `Even ${more.seeds} more seeds would settle ${question} only about ${Math.round(more.chance * 10)} times in 10${cost}.`;
+}
+
+function Actions({ kind, code }: TestResultProps) {
+  const lend = <ButtonLink to={`/desk?lot=${code}`} look="action">Lend it</ButtonLink>;
+  const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
+  if (kind === 'do not lend') return <ButtonLink to={`/lots/${code}#holds`} look="action">Hold it, to grow out or replace</ButtonLink>;
+  if (kind === 'not settled') return again;
+  return <>{lend}<ButtonLink to={`/lots/${code}/label`}>Print the label</ButtonLink>{kind === 'sow thicker' && again}</>;
+}
+
+function Working({ sprouted, laid, interval, posterior, mayBeLent, fullStrength, thresholds, counted }: TestResultProps) {
+  return (
+    <>
+      <p>Counted: {counted}. The interval is Wilson’s at 95 %: {(interval.low * 100).toFixed(1)} to {(interval.high * 100).toFixed(1)} % for {sprouted} of {laid}.</p>
+      <p>For the verdict the test counts as {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, since tests of one jar differ by more than chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}), from Jeffreys’ Beta(½, ½).</p>
+      <p>P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) = {fullStrength.toFixed(3)}. A question counts as answered at {percent(thresholds.sureness)} either way.</p>
+    </>
+  );
+}

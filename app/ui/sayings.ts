@@ -1,0 +1,55 @@
+import type { NextTestReason } from '#core/germination/nextTest.ts';
+import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
+import { formatStock } from '#core/units/formatAmount.ts';
+import type { StockUnit } from '#core/units/seedsAndWeight.ts';
+
+/** There was less than was asked for. */
+export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }): string {
+  return onHand === 0 ? 'Nothing of it is left' : `Only ${formatStock(onHand, unit)} left`;
+}
+
+/** Why the next test falls when it does. */
+export const NEXT_TEST_WORDS: Record<NextTestReason | 'grow out or replace' | 'nothing left to test', string> = {
+  'never tested and undated': 'never tested, and nobody knows how old it is',
+  'last test left it open': 'the last test left the question open',
+  'a third of its life since the last test': 'a third of this crop’s usual life has gone since the last test',
+  'a third of its life since harvest': 'not tested yet, and a third of this crop’s usual life has gone since harvest',
+  'grow out or replace': 'no test would change what to do: grow it out, or replace it',
+  'nothing left to test': 'nothing is left to test',
+};
+
+export function nextTestWords(reason: string | null): string {
+  return NEXT_TEST_WORDS[reason as NextTestReason] ?? 'not reckoned yet';
+}
+
+/** What a verdict means for the person with the jar in hand. */
+export const VERDICT_WORDS: Record<VerdictKind, string> = {
+  'full strength': 'Good: lend it as it is',
+  'sow thicker': 'Lend it, and say to sow thicker',
+  'not settled': 'Not settled yet',
+  'do not lend': 'Too weak to lend',
+};
+
+/** A probability in words and figure. */
+export function chanceWords(probability: number): string {
+  const percent = probability > 0.995 ? 'over 99 %' : probability < 0.005 ? 'under 1 %' : `${Math.round(probability * 100)} %`;
+  const word = probability >= 0.95 ? 'nearly certain' : probability >= 0.8 ? 'likely' : probability > 0.6 ? 'more likely than not' : probability >= 0.4 ? 'could go either way' : probability > 0.2 ? 'rather unlikely' : probability > 0.05 ? 'unlikely' : 'hardly possible';
+  return `${word} (${percent})`;
+}
+
+export const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+export const EVERYBODYS_PROBLEMS = {
+  'no such lot': 'There is no such lot any more',
+  'changed meanwhile': 'Somebody else changed this while you were writing. What they wrote is below; yours is still in the fields',
+} as const;
+
+/** The desk's answer for one lot, in words. */
+export function lendingAnswer(lending: MayLend, packets: number): string {
+  switch (lending.answer) {
+    case 'yes': return packets > 0 ? 'Yes' : 'Too little for a packet';
+    case 'coordinator': return lending.why === 'not settled' ? 'Only with a coordinator’s reason: not settled' : 'Only with a coordinator’s reason: too weak';
+    case 'refused': return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
+  }
+}

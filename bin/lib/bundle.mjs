@@ -1,0 +1,7 @@
+// Bundles the programs that run beside the application's own build; packages stay in node_modules.
+import { build } from 'esbuild';
+
+await build({
+  entryPoints: { serve: 'server/serve.ts', seed: 'demo/seed.ts', bare: 'bench/bare.ts', bench: 'bench/bench.ts' },
+  outdir: 'build/programs', bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'inline', logLevel: 'warning',
+});

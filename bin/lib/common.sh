@@ -1,0 +1,69 @@
+# Shared by the commands of bin/: finds what is missing, says what to do. Sourced, never run.
+set -euo pipefail
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd -P)
+cd "$ROOT"
+
+say() { printf '%s\n' "$*"; }
+fail() { printf '\n%s\n' "$*" >&2; exit 1; }
+is_root() { [ "$(id -u)" = 0 ]; }
+
+# Installs Debian packages as root; for anybody else prints the exact line to run.
+need_debian() { # what-for package...
+  local for=$1; shift
+  command -v apt-get >/dev/null || fail "$for is missing, and this is no Debian machine. Install the counterpart of: $*"
+  is_root || fail "$for is missing. Run this line, then the command again:
+  sudo apt-get update && sudo apt-get install -y $*"
+  say "Installing $for from Debian's packages ($*) ..."
+  # A cluster of Debian's own is not wanted here: the library keeps its data in a folder of its own.
+  if [[ " $* " == *" postgresql "* ]]; then
+    mkdir -p /etc/postgresql-common/createcluster.d
+    echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.d/kind-granary.conf
+  fi
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "$@"; } >"$ROOT/.data/apt.log" 2>&1 ||
+    fail "Debian's packages could not be installed. The end of .data/apt.log says why:
+$(tail -n 5 "$ROOT/.data/apt.log")"
+}
+
+need_space() { # megabytes
+  local free; free=$(df -Pm "$ROOT" | awk 'NR == 2 { print $4 }')
+  [ "$free" -ge "$1" ] || fail "Only $free MB are free on the disk that holds $ROOT; $1 MB are needed. Make room, then run the command again."
+}
+
+need_node() {
+  command -v node >/dev/null || fail "Node.js is missing: version 20.19 or newer, with npm."
+  node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' ||
+    fail "Node.js $(node --version) is too old: 20.19 or newer is needed."
+  command -v npm >/dev/null || fail "npm is missing: it comes with Node.js, or as Debian's package npm."
+}
+
+# The npm packages exactly as the lock file has them; again only when it has changed.
+need_packages() {
+  local want; want=$(cksum < package-lock.json)
+  [ "$(cat node_modules/.kind-granary 2>/dev/null || true)" = "$want" ] && return
+  say "Installing the npm packages ..."
+  npm ci --no-audit --no-fund --loglevel=error >"$ROOT/.data/npm.log" 2>&1 || fail "npm could not install the packages. The end of .data/npm.log says why:
+$(tail -n 8 "$ROOT/.data/npm.log")"
+  printf '%s' "$want" > node_modules/.kind-granary
+}
+
+# Builds when a source is newer than the last build.
+need_build() {
+  local newer=x
+  [ -f build/.done ] && newer=$(find app almanac bench contracts core data demo devices server services public package-lock.json vite.config.ts react-router.config.ts -newer build/.done -type f -print -quit 2>/dev/null)
+  [ -z "$newer" ] && return
+  say "Building ..."
+  rm -rf build
+  NODE_ENV=production npm run build --silent >"$ROOT/.data/build.log" 2>&1 || fail "The build failed. The end of .data/build.log says why:
+$(tail -n 20 "$ROOT/.data/build.log")"
+  touch build/.done
+}
+
+port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+free_port() { # from
+  local port=$1
+  until port_is_free "$port"; do port=$((port + 1)); done
+  printf '%s' "$port"
+}
+
+mkdir -p "$ROOT/.data" 2>/dev/null || fail "This folder cannot be written to: $ROOT"

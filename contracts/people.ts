@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { ROLES } from '#core/people/may.ts';
+import { actKey, emailAddress, maybeWords, monthDay, newPassword, tick, timeZone, words } from './fields.ts';
+
+export const signInForm = z.object({ email: emailAddress, password: z.string({ error: 'Type your password' }).max(200), then: z.string().max(500).optional() });
+
+const personFields = {
+  name: words(120, 'Write the name'),
+  email: z.preprocess((value) => value ?? null, emailAddress.nullable()),
+  phone: maybeWords(40),
+  note: maybeWords(500),
+  isMember: tick,
+};
+
+export const addPersonForm = z.object({ key: actKey, ...personFields });
+export const editPersonForm = z.object({ key: actKey, version: z.int(), ...personFields });
+export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'Choose what they may do' }) });
+
+/** Choosing a password; the very first coordinator also says who they are. */
+export const welcomeForm = z.object({ password: newPassword, again: z.string({ error: 'Type it again' }) }).refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
+export const firstWelcomeForm = z
+  .object({ name: words(120, 'Write your name'), email: emailAddress, house: words(120, 'What is your library called?'), password: newPassword, again: z.string({ error: 'Type it again' }) })
+  .refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
+
+const share = (what: string) => z.number({ error: `${what}: a number from 1 to 99` }).min(1, 'At least 1 %').max(99, 'At most 99 %');
+
+export const houseForm = z
+  .object({
+    key: actKey,
+    version: z.int(),
+    name: words(120, 'What is the library called?'),
+    timeZone,
+    lastFrost: monthDay,
+    firstFrost: monthDay,
+    lendingOpens: monthDay,
+    lend: share('May be lent from'),
+    full: share('Full strength from'),
+    sureness: share('Sureness').min(51, 'Sure means more likely than not: above 50 %'),
+  })
+  .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'Full strength is above the share from which seed may be lent' });

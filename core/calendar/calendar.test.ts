@@ -1,0 +1,58 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { formatDate, formatDay, formatDistance } from './formatDate.ts';
+import { parsePartialDate } from './parsePartialDate.ts';
+import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate } from './plainDate.ts';
+
+const someDay = fc.date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true }).map((date) => date.toISOString().slice(0, 10));
+
+describe('calendar days', () => {
+  test('adding days and counting them agree', () => {
+    fc.assert(fc.property(someDay, fc.integer({ min: -4000, max: 4000 }), (day, days) => daysBetween(day, addDays(day, days)) === days));
+  });
+
+  test('a month after the 31st is the last day of a shorter month', () => {
+    expect(addMonths('2026-01-31', 1)).toBe('2026-02-28');
+  });
+
+  test('a leap day falls back to the 28th in other years', () => {
+    expect(inYear('02-29', 2027)).toBe('2027-02-28');
+    expect(() => inYear('02-31', 2027)).toThrow(RangeError);
+  });
+
+  test('the day of an instant depends on the house’s time zone', () => {
+    const instant = new Date('2026-11-23T23:30:00Z');
+    expect(dayInZone(instant, 'Atlantic/Azores')).toBe('2026-11-23');
+    expect(dayInZone(instant, 'Pacific/Auckland')).toBe('2026-11-24');
+  });
+
+  test('a partial date begins on the first day it can mean', () => {
+    expect([earliestDay('2024'), earliestDay('2024-09'), earliestDay('2024-09-12')]).toEqual(['2024-01-01', '2024-09-01', '2024-09-12']);
+  });
+
+  test('a day that does not exist is not a date', () => {
+    expect([isIsoDate('2026-02-29'), isIsoDate('2028-02-29'), isIsoDate('28-02-29')]).toEqual([false, true, false]);
+  });
+});
+
+describe('harvest dates as people write them', () => {
+  test.each([
+    ['2024', '2024'], ['9/2024', '2024-09'], ['2024-09', '2024-09'], ['Sept 2024', '2024-09'], ['september 2024', '2024-09'],
+    ['12 Sep 2024', '2024-09-12'], ['12th sep 2024', '2024-09-12'], ['12/9/2024', '2024-09-12'], ['2024-09-12', '2024-09-12'], [' 12.9.2024 ', '2024-09-12'],
+  ])('%s', (text, date) => expect(parsePartialDate(text)).toEqual({ ok: true, date }));
+
+  test.each([['31/2/2024', 'impossible'], ['13/2024', 'impossible'], ['last summer', 'unreadable'], ['', 'unreadable'], ['9/24', 'unreadable'], ['1 2 3 2024', 'unreadable']])(
+    '%s is refused', (text, why) => expect(parsePartialDate(text)).toEqual({ ok: false, why }),
+  );
+
+  test('what is shown can be read back', () => {
+    fc.assert(fc.property(someDay, (day) => {
+      expect(parsePartialDate(formatDate(day))).toEqual({ ok: true, date: day });
+    }));
+  });
+});
+
+test('dates and distances read as people say them', () => {
+  expect([formatDate('2024'), formatDate('2024-09'), formatDate('2024-09-02'), formatDay('2024-09-02')]).toEqual(['2024', 'Sep 2024', '2 Sep 2024', '2 Sep']);
+  expect([0, 1, -1, 5, -12, 40, 200, -900].map(formatDistance)).toEqual(['today', 'tomorrow', 'yesterday', 'in 5 days', '12 days ago', 'in 6 weeks', 'in 7 months', '2 years ago']);
+});

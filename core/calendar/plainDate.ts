@@ -1,0 +1,56 @@
+import { Temporal } from 'temporal-polyfill';
+
+/** A calendar day, `YYYY-MM-DD`, in the library's own time zone. Never an instant. */
+export type IsoDate = string;
+
+/** A harvest date as far as it is known: `YYYY`, `YYYY-MM` or `YYYY-MM-DD`. */
+export type PartialDate = string;
+
+/** A day that returns every year, `MM-DD`, such as the mean last frost. */
+export type MonthDay = string;
+
+/** The calendar day `days` after `date` (before it when negative). */
+export function addDays(date: IsoDate, days: number): IsoDate {
+  return Temporal.PlainDate.from(date).add({ days }).toString();
+}
+
+/** The calendar day `months` later; the 31st becomes the last day of a shorter month. */
+export function addMonths(date: IsoDate, months: number): IsoDate {
+  return Temporal.PlainDate.from(date).add({ months }).toString();
+}
+
+/** Whole days from `from` to `to`; negative when `to` comes first. */
+export function daysBetween(from: IsoDate, to: IsoDate): number {
+  return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days;
+}
+
+/** The given day of the year in `year`; 29 February falls back to the 28th. Throws RangeError for an impossible day. */
+export function inYear(monthDay: MonthDay, year: number): IsoDate {
+  return Temporal.PlainMonthDay.from(monthDay).toPlainDate({ year }).toString();
+}
+
+/** The calendar year of a date or partial date. */
+export function yearOf(date: IsoDate | PartialDate): number {
+  return Number(date.slice(0, 4));
+}
+
+/** The earliest day a partial date can mean: `2024-09` gives `2024-09-01`. */
+export function earliestDay(date: PartialDate): IsoDate {
+  return `${date}-01-01`.slice(0, 4) + (date.length > 4 ? date.slice(4, 7) : '-01') + (date.length > 7 ? date.slice(7) : '-01');
+}
+
+/** The calendar day of an instant in an IANA time zone. Throws RangeError for an unknown zone. */
+export function dayInZone(instant: Date, timeZone: string): IsoDate {
+  return Temporal.Instant.fromEpochMilliseconds(instant.getTime()).toZonedDateTimeISO(timeZone).toPlainDate().toString();
+}
+
+/** Whether the text names a day that exists, written `YYYY-MM-DD`. */
+export function isIsoDate(text: string): text is IsoDate {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+  try {
+    Temporal.PlainDate.from(text, { overflow: 'reject' });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,12 @@
+/** The few functions of jstat that the core uses. */
+declare module 'jstat' {
+  export const jStat: {
+    /** Regularised incomplete beta function I_x(a, b). */
+    ibeta(x: number, a: number, b: number): number;
+    /** Natural logarithm of the beta function. */
+    betaln(a: number, b: number): number;
+    beta: { inv(p: number, a: number, b: number): number };
+  };
+  const whole: { jStat: typeof jStat };
+  export default whole;
+}

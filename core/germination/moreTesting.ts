@@ -1,0 +1,50 @@
+import jstat from 'jstat';
+import { BETWEEN_TEST_SPREAD, probabilityAtLeast, type Beta } from './betaPosterior.ts';
+
+/** No bench lays a larger single test; beyond it the answer is "not by testing". */
+const MOST_SEEDS = 200;
+/** The chance of settling saws up and down with n, so a size counts only if the next ones settle it too. */
+const RUN = 20;
+
+/** What more testing would do for an open question. */
+export type MoreTesting =
+  | { readonly kind: 'settles'; readonly seeds: number }
+  | { readonly kind: 'may not settle'; readonly seeds: number; readonly chance: number };
+
+/** A large towel, offered as the yardstick where no size is sure to settle the question. */
+const LARGE_TOWEL = 100;
+
+/**
+ * The smallest further test that would settle whether germination is at least `threshold`, with probability at least `sureness`,
+ * for every size from that one to 20 seeds more (beta-binomial preposterior). Tests differ by more than chance, so there may be none:
+ * then the chance that 100 seeds settle it.
+ * @param belief what is believed now
+ * @param sureness probability at which the question counts as answered either way; also asked of the test
+ * @param spread between-test spread by which the further test is discounted
+ */
+export function moreTesting(belief: Beta, threshold: number, sureness: number, spread: number = BETWEEN_TEST_SPREAD): MoreTesting {
+  const settles = (size: number) => chanceOfSettling(belief, threshold, sureness, size, spread) >= sureness;
+  let runStart = 1;
+  for (let size = 1; runStart <= MOST_SEEDS; size += 1) {
+    if (!settles(size)) runStart = size + 1;
+    else if (size - runStart === RUN) return { kind: 'settles', seeds: runStart };
+  }
+  return { kind: 'may not settle', seeds: LARGE_TOWEL, chance: chanceOfSettling(belief, threshold, sureness, LARGE_TOWEL, spread) };
+}
+
+/** Probability that a further test of `size` seeds answers the question, over what is believed now. */
+export function chanceOfSettling(belief: Beta, threshold: number, sureness: number, size: number, spread: number): number {
+  const weight = 1 / (1 + (size - 1) * spread);
+  let chance = 0;
+  for (let k = 0; k <= size; k += 1) {
+    const p = probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
+    if (p > 1 - sureness && p < sureness) continue;
+    chance += betaBinomial(k, size, belief);
+  }
+  return Math.min(1, chance);
+}
+
+function betaBinomial(k: number, n: number, { a, b }: Beta): number {
+  const ways = -Math.log(n + 1) - jstat.jStat.betaln(n - k + 1, k + 1);
+  return Math.exp(ways + jstat.jStat.betaln(k + a, n - k + b) - jstat.jStat.betaln(a, b));
+}

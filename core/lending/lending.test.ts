@@ -1,0 +1,59 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { CropSeason } from '../almanac/crop.ts';
+import { addDays, daysBetween } from '../calendar/plainDate.ts';
+import { mayLend } from './mayLend.ts';
+import { returnBy } from './returnBy.ts';
+
+const pea: CropSeason = { kind: 'first season', sowWeeks: [-7, 3], daysToSeed: [85, 115] };
+const beet: CropSeason = { kind: 'second season', sowWeeks: [-3, 12], ripeWeeks: [16, 20] };
+
+describe('when seed should come back', () => {
+  test('an annual lent in winter is sown in spring and comes back that autumn', () => {
+    expect(returnBy('2026-01-20', pea, '05-01')).toEqual({ due: '2026-08-17', sowFrom: '2026-03-13', ripeBy: '2026-07-06', seasons: 1 });
+  });
+
+  test('an annual lent after its sowing waits for the next spring', () => {
+    expect(returnBy('2026-07-20', pea, '05-01').sowFrom).toBe('2027-03-13');
+  });
+
+  test('lent while it can be sown, it is sown at once', () => {
+    expect(returnBy('2026-04-10', pea, '05-01').sowFrom).toBe('2026-04-10');
+  });
+
+  test('a biennial comes back in the year after it is sown', () => {
+    const back = returnBy('2026-02-10', beet, '05-01');
+    expect(back).toMatchObject({ sowFrom: '2026-04-10', ripeBy: '2027-09-18', seasons: 2 });
+  });
+
+  test('in the south the same crop is sown in the southern spring', () => {
+    expect(returnBy('2026-06-10', pea, '10-15')).toMatchObject({ sowFrom: '2026-08-27', ripeBy: '2026-12-20' });
+    expect(returnBy('2026-12-20', beet, '10-15')).toMatchObject({ sowFrom: '2026-12-20', ripeBy: '2028-03-03' });
+  });
+
+  test('is always after the crop can be ripe, and within three years', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 3000 }), fc.constantFrom(pea, beet), fc.constantFrom('05-01', '10-15', '01-10', '12-20'), (shift, season, frost) => {
+      const lent = addDays('2024-01-01', shift);
+      const { due, sowFrom, ripeBy } = returnBy(lent, season, frost);
+      expect(lent <= sowFrom && sowFrom < ripeBy && ripeBy < due).toBe(true);
+      expect(daysBetween(lent, due)).toBeLessThan(3 * 366);
+    }));
+  });
+});
+
+describe('may this lot be lent', () => {
+  const sound = { kind: 'open-pollinated', holds: [], onHand: 500, verdict: 'full strength' } as const;
+
+  test('sound seed may, tested or not', () => {
+    expect(mayLend(sound)).toEqual({ answer: 'yes' });
+    expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'yes' });
+  });
+
+  test('a hybrid never, under its name', () => expect(mayLend({ ...sound, kind: 'F1' })).toEqual({ answer: 'refused', why: 'F1' }));
+
+  test('a lot on hold never', () => expect(mayLend({ ...sound, holds: ['drying'] })).toEqual({ answer: 'refused', why: 'hold', holds: ['drying'] }));
+
+  test('an empty jar never', () => expect(mayLend({ ...sound, onHand: 0 })).toEqual({ answer: 'refused', why: 'nothing left' }));
+
+  test.each(['not settled', 'do not lend'] as const)('%s needs a coordinator’s reason', (verdict) => expect(mayLend({ ...sound, verdict })).toEqual({ answer: 'coordinator', why: verdict }));
+});

@@ -1,0 +1,36 @@
+/** The named rules a write can break, as the database reports them. */
+export type BrokenRule =
+  | 'holding_never_below_zero'
+  | 'lot_never_below_zero'
+  | 'loan_not_of_hybrid'
+  | 'loan_not_of_held_lot'
+  | 'mark_is_on_the_towel'
+  | 'mark_before_the_end'
+  | 'test_not_more_than_laid'
+  | 'account_email_once'
+  | 'append_only'
+  | 'loan_close_pkey'
+  | 'hold_lift_pkey'
+  | 'test_end_pkey';
+
+interface DatabaseError {
+  readonly code: string;
+  readonly constraint?: string;
+}
+
+function isDatabaseError(error: unknown): error is DatabaseError {
+  return error instanceof Error && 'code' in error && typeof error.code === 'string' && /^[0-9A-Z]{5}$/.test(error.code);
+}
+
+/** The rule that an error of class 23 (integrity) names, or null for any other error. */
+export function brokenRule(error: unknown): BrokenRule | null {
+  return isDatabaseError(error) && error.code.startsWith('23') && error.constraint ? (error.constraint as BrokenRule) : null;
+}
+
+const SERIALIZATION_FAILURE = '40001';
+const DEADLOCK = '40P01';
+
+/** Whether running the same transaction again may well succeed. */
+export function worthAnotherTry(error: unknown): boolean {
+  return isDatabaseError(error) && (error.code === SERIALIZATION_FAILURE || error.code === DEADLOCK);
+}

@@ -1,0 +1,5 @@
+import type { Migration } from 'kysely';
+import * as ground from './0001_ground.ts';
+
+/** Every migration in order; a shipped one is never edited. */
+export const migrations: Record<string, Migration> = { '0001_ground': ground };

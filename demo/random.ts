@@ -1,0 +1,28 @@
+/** A small seeded generator (mulberry32), so that the sample library is the same for everybody. */
+export interface Random {
+  /** Uniform in [0, 1). */
+  share(): number;
+  /** A whole number from low to high, both included. */
+  whole(low: number, high: number): number;
+  pick<T>(from: readonly T[]): T;
+  chance(probability: number): boolean;
+  uuid(): string;
+}
+
+export function seededRandom(seed: number): Random {
+  let state = seed >>> 0;
+  const share = () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+  const whole = (low: number, high: number) => low + Math.floor(share() * (high - low + 1));
+  const hex = (digits: number) => Array.from({ length: digits }, () => whole(0, 15).toString(16)).join('');
+  return {
+    share, whole,
+    pick: (from) => from[whole(0, from.length - 1)]!,
+    chance: (probability) => share() < probability,
+    uuid: () => `${hex(8)}-${hex(4)}-4${hex(3)}-a${hex(3)}-${hex(12)}`,
+  };
+}

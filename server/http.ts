@@ -1,0 +1,42 @@
+import { createRequestHandler } from '@react-router/express';
+import compression from 'compression';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import type { ServerBuild } from 'react-router';
+
+const A_YEAR = '365d';
+
+/**
+ * Every post must come from a page of this very site. Browsers always say where a post comes from, so silence is refused too.
+ * @param publicOrigin the address that people use; behind a proxy it differs from the one this process hears
+ */
+export function sameOriginOnly(publicOrigin: string): RequestHandler {
+  return (request, response, next) => {
+    if (request.method === 'GET' || request.method === 'HEAD') return next();
+    const { origin, host } = request.headers;
+    if (origin !== undefined && (origin === publicOrigin || URL.canParse(origin) && new URL(origin).host === host)) return next();
+    response.status(403).type('text').send('This was sent from another site, so nothing was done. Go back to the library’s own page and try again.');
+  };
+}
+
+/** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
+export function makeHttp(build: ServerBuild, options: { publicUrl: string; trustedProxies: number; assets: string }): Express {
+  const http = express();
+  http.disable('x-powered-by');
+  http.set('trust proxy', options.trustedProxies);
+  http.use(
+    // The page's own policy, with its nonce, is set where the page is made.
+    helmet({ contentSecurityPolicy: false, referrerPolicy: { policy: 'same-origin' }, strictTransportSecurity: options.publicUrl.startsWith('https:') }),
+  );
+  http.use('/assets', express.static(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR, index: false }));
+  http.use(express.static(options.assets, { maxAge: '1h', index: false }));
+  http.use(compression());
+  http.use(sameOriginOnly(options.publicUrl));
+  http.use((request, _response, next) => {
+    request.headers['x-granary-machine'] = request.ip ?? 'unknown';
+    next();
+  });
+  http.all('*path', createRequestHandler({ build }));
+  http.all('/', createRequestHandler({ build }));
+  return http;
+}

@@ -1,0 +1,23 @@
+import { almanacFile } from '#contracts/almanac.ts';
+import { openDatabase } from '#data/database.ts';
+import { loadCrops } from '#data/house.ts';
+import { migrate } from '#data/migrate.ts';
+import { prepareFirstStart } from '#services/signIn.server.ts';
+import crops from '../almanac/crops.json' with { type: 'json' };
+import type { Settings } from './settings.ts';
+
+/**
+ * Brings the database up to date as its owner: schema, almanac, the house's row.
+ * @returns the path of a one-time link for the first coordinator, or null when there is a coordinator
+ */
+export async function prepareDatabase({ ownerUrl, timeZone }: Pick<Settings, 'ownerUrl' | 'timeZone'>, now: Date): Promise<string | null> {
+  const owner = openDatabase({ url: ownerUrl, most: 2 });
+  try {
+    await migrate(owner);
+    await loadCrops(owner, almanacFile.parse(crops));
+    const token = await prepareFirstStart(owner, now, timeZone);
+    return token && `/welcome/${token}`;
+  } finally {
+    await owner.destroy();
+  }
+}

@@ -1,0 +1,53 @@
+import { existsSync } from 'node:fs';
+import type { Server } from 'node:http';
+import { dirname, join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import type { ServerBuild } from 'react-router';
+import { makeHttp } from './http.ts';
+import { prepareDatabase } from './prepare.ts';
+import { readSettings, type Settings } from './settings.ts';
+
+const BUILD = join(dirname(fileURLToPath(import.meta.url)), '..');
+/** Requests under way when the server is told to stop get this long. */
+const FINISH_MS = 5_000;
+
+async function start(): Promise<void> {
+  const settings = readSettings(process.env);
+  const welcome = await prepareDatabase(settings, new Date());
+  const index = join(BUILD, 'server', 'index.js');
+  if (!existsSync(index)) throw new Error('The application is not built yet: run "npm ci && npm run build" first');
+  process.env['PUBLIC_URL'] = settings.publicUrl;
+  if (settings.role) process.env['DATABASE_ROLE'] = settings.role;
+  const build = (await import(pathToFileURL(index).href)) as ServerBuild;
+  const http = makeHttp(build, { ...settings, assets: join(BUILD, 'client') });
+  const server = http.listen(settings.port, settings.host, (error?: Error) => (error ? giveUp(error) : announce(settings, welcome)));
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop(server));
+}
+
+function announce({ publicUrl, role }: Settings, welcome: string | null): void {
+  if (role) process.stderr.write(`Note: one database login both owns the tables and serves. The server steps down to the role ${role}; docs/operator.md says how to give it a login of its own.\n`);
+  if (welcome) process.stdout.write(`Nobody can sign in yet. The first coordinator opens this link, once, within three days:\n  ${publicUrl}${welcome}\n`);
+  process.stdout.write(`Kind Granary is at ${publicUrl}\n`);
+}
+
+function stop(server: Server): void {
+  server.close(() => process.exit(0));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), FINISH_MS).unref();
+}
+
+function giveUp(error: Error & { code?: string }): never {
+  const port = process.env['PORT'] ?? '4747';
+  const advice: Record<string, string> = {
+    EADDRINUSE: `Port ${port} is in use by another program. Stop that one, or choose another: PORT=4800 with the same command.`,
+    EACCES: `Port ${port} may not be used by this user. Choose one above 1023: PORT=4747.`,
+    ECONNREFUSED: 'PostgreSQL does not answer at DATABASE_URL. Is it running, and are host and port right?',
+    '28P01': 'PostgreSQL refuses the user or password in DATABASE_URL.',
+    '3D000': 'The database named in DATABASE_URL does not exist. Create it first: createdb granary',
+    '42501': `PostgreSQL does not let this user prepare the database (${error.message}). docs/operator.md lists the rights it needs.`,
+  };
+  process.stderr.write(`${advice[error.code ?? ''] ?? error.message}\n`);
+  process.exit(1);
+}
+
+start().catch(giveUp);

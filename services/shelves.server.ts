@@ -1,0 +1,61 @@
+import { mayLift } from '#core/people/may.ts';
+import type { HoldKind } from '#core/lots/words.ts';
+import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import type { Amount } from '#core/units/parseAmount.ts';
+import type { Actor } from '#data/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { brokenRule } from '#data/databaseErrors.ts';
+import { move } from '#data/ledger.ts';
+import { createHold, findHoldings, findHolds, liftHold as writeLift, lockLot } from '#data/lots.ts';
+import { refreshOutlook } from './outlook.server.ts';
+import { perform } from './perform.server.ts';
+import { drawFromLot, type Short } from './stock.server.ts';
+
+type NoLot = { readonly code: 'no such lot' };
+
+/** Lays a hold on a lot: until somebody lifts it, the lot is not lent. */
+export function setHold(db: Db, actor: Actor, today: string, hold: { key: string; code: string; kind: HoldKind; reason: string }) {
+  return perform<null, NoLot>(db, { key: hold.key, kind: `hold set: ${hold.kind}`, actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, hold.code)) ?? refuse({ code: 'no such lot' });
+    await createHold(tx, { lotId: lot.id, kind: hold.kind, reason: hold.reason, setOn: today, setBy: actor.personId, actKey: hold.key });
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export type LiftProblem = NoLot | { readonly code: 'no such hold' } | { readonly code: 'already lifted' } | { readonly code: 'not yours to lift'; readonly kind: HoldKind };
+
+/** Lifts a hold, with a reason, if this role may lift its kind. */
+export function liftHold(db: Db, actor: Actor, today: string, lift: { key: string; code: string; hold: number; reason: string }) {
+  return perform<null, LiftProblem>(db, { key: lift.key, kind: 'hold lifted', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, lift.code)) ?? refuse({ code: 'no such lot' });
+    const hold = (await findHolds(tx, lot.id)).find(({ id }) => id === lift.hold) ?? refuse({ code: 'no such hold' });
+    if (!mayLift(actor.role, hold.kind)) refuse({ code: 'not yours to lift', kind: hold.kind });
+    if (hold.liftedOn !== null) refuse({ code: 'already lifted' });
+    try {
+      await writeLift(tx, { holdId: hold.id, reason: lift.reason, liftedOn: today, liftedBy: actor.personId, actKey: lift.key });
+    } catch (error) {
+      if (brokenRule(error) === 'hold_lift_pkey') refuse({ code: 'already lifted' });
+      throw error;
+    }
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export type RecountProblem = NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
+
+/** Puts the book right after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
+export function recountLot(db: Db, actor: Actor, today: string, recount: { key: string; code: string; amount: (Amount & { typed: string }) | null; reason: string }) {
+  return perform<null, RecountProblem>(db, { key: recount.key, kind: 'stock counted', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, recount.code)) ?? refuse({ code: 'no such lot' });
+    const { amount } = recount;
+    if (amount?.kind === 'weight' && lot.unit === 'seed') refuse({ code: 'other unit', unit: 'seed' });
+    const now = amount === null ? 0 : amount.kind === 'weight' ? amount.milligrams : unitsForSeeds(amount.seeds, lot.unit, lot.seedsPerGram);
+    const difference = now - lot.onHand;
+    if (difference === 0) refuse({ code: 'nothing changed' });
+    const movement = { actKey: recount.key, typed: amount?.typed ?? '0', reason: recount.reason, happenedOn: today, personId: actor.personId };
+    if (difference < 0) await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
+    else await move(tx, { ...movement, lotId: lot.id, kind: 'found', from: { outside: 'count difference' }, to: { holding: (await findHoldings(tx, lot.id))[0]!.id }, amount: difference });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}
