@@ -1,4 +1,10 @@
-const swc = ['@swc/jest', { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } }];
+const swc = [
+  '@swc/jest',
+  {
+    jsc: { target: 'es2023', experimental: { keepImportAttributes: true }, parser: { syntax: 'typescript', tsx: true } },
+    module: { type: 'es6' },
+  },
+];
 
 /** `core` needs nothing; `data` needs the PostgreSQL that bin/test starts and names in TEST_OWNER_URL and TEST_APP_URL. */
 const shared = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: { '\\.tsx?$': swc } };
@@ -6,6 +12,6 @@ const shared = { testEnvironment: 'node', extensionsToTreatAsEsm: ['.ts', '.tsx'
 export default {
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,almanac,demo}/**/*.test.ts'] },
-    { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'], setupFilesAfterEnv: ['<rootDir>/tests/data/closeDatabase.ts'] },
+    { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
   ],
 };

@@ -3,5 +3,10 @@ import { hydrateRoot } from 'react-dom/client';
 import { HydratedRouter } from 'react-router/dom';
 
 startTransition(() => {
-  hydrateRoot(document, <StrictMode><HydratedRouter /></StrictMode>);
+  hydrateRoot(
+    document,
+    <StrictMode>
+      <HydratedRouter />
+    </StrictMode>,
+  );
 });

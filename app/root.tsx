@@ -1,5 +1,14 @@
 import type { ReactNode } from 'react';
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData, type ShouldRevalidateFunctionArgs } from 'react-router';
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+  type ShouldRevalidateFunctionArgs,
+} from 'react-router';
 import { may } from '#core/people/may.ts';
 import type { Route } from './+types/root.ts';
 import { readTheme } from './platform/cookies.server.ts';
@@ -12,7 +21,12 @@ export const middleware: Route.MiddlewareFunction[] = [meetVisitor];
 
 export function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = anyVisit(context);
-  return { theme: readTheme(request), house: house.name, demo: process.env['SAMPLE_DATA'] === 'yes', visitor: actor && { name: actor.name, role: actor.role, works: may(actor.role, 'work'), leads: may(actor.role, 'set house rules') } };
+  return {
+    theme: readTheme(request),
+    house: house.name,
+    demo: process.env['SAMPLE_DATA'] === 'yes',
+    visitor: actor && { name: actor.name, role: actor.role, works: may(actor.role, 'work'), leads: may(actor.role, 'set house rules') },
+  };
 }
 
 /** Who is here and how the page looks changes only by a post. */
@@ -34,7 +48,9 @@ export function Layout({ children }: { children: ReactNode }) {
         <Links />
       </head>
       <body>
-        <Frame visitor={data?.visitor ?? null} house={data?.house ?? 'Kind Granary'} theme={data?.theme ?? 'system'}>{children}</Frame>
+        <Frame visitor={data?.visitor ?? null} house={data?.house ?? 'Kind Granary'} theme={data?.theme ?? 'system'}>
+          {children}
+        </Frame>
         <ScrollRestoration />
         <Scripts />
       </body>
@@ -47,5 +63,10 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  return <Trouble status={isRouteErrorResponse(error) ? error.status : 500} about={isRouteErrorResponse(error) ? (error.data as unknown) : null} />;
+  return (
+    <Trouble
+      status={isRouteErrorResponse(error) ? error.status : 500}
+      about={isRouteErrorResponse(error) ? (error.data as unknown) : null}
+    />
+  );
 }

@@ -3,7 +3,10 @@ import type { Crop } from '#core/almanac/crop.ts';
 
 /** A range whose ends are in order, both within the given limits. */
 const range = (least: number, most: number) =>
-  z.tuple([z.number().min(least).max(most), z.number().min(least).max(most)]).refine(([low, high]) => low <= high, 'the low end comes first').readonly();
+  z
+    .tuple([z.number().min(least).max(most), z.number().min(least).max(most)])
+    .refine(([low, high]) => low <= high, 'the low end comes first')
+    .readonly();
 
 const sentence = z.string().trim().min(3).max(400);
 const weeks = range(-30, 60);
@@ -26,7 +29,9 @@ export const cropFacts = z
     isolationMetres: z
       .strictObject({ home: z.number().positive(), production: z.number().max(5_000) })
       .refine(({ home, production }) => production >= 1.5 * home, 'production distance is at least one and a half times the home distance'),
-    minimumPlants: z.strictObject({ seed: z.int().min(1), keep: z.int().min(1) }).refine(({ seed, keep }) => keep >= seed, 'keeping a line takes at least as many plants as getting seed'),
+    minimumPlants: z
+      .strictObject({ seed: z.int().min(1), keep: z.int().min(1) })
+      .refine(({ seed, keep }) => keep >= seed, 'keeping a line takes at least as many plants as getting seed'),
     longevityYears: range(0.5, 20),
     seedsPerGram: range(0.2, 20_000),
     germination: z
@@ -40,7 +45,14 @@ export const cropFacts = z
     ripeSign: sentence,
     cautions: z.array(sentence).readonly(),
   })
-  .refine(({ lifeCycle, season: { kind } }) => (lifeCycle === 'annual') === (kind === 'first season'), 'an annual ripens in its first season, other crops in their second');
+  .refine(
+    ({ lifeCycle, season: { kind } }) => (lifeCycle === 'annual') === (kind === 'first season'),
+    'an annual ripens in its first season, other crops in their second',
+  );
 
 /** The whole almanac file: no id twice. */
-export const almanacFile = z.array(cropFacts).refine((crops) => new Set(crops.map(({ id }) => id)).size === crops.length, 'each crop has an id of its own') satisfies z.ZodType<Crop[]>;
+export const almanacFile = z
+  .array(cropFacts)
+  .refine((crops) => new Set(crops.map(({ id }) => id)).size === crops.length, 'each crop has an id of its own') satisfies z.ZodType<
+  Crop[]
+>;

@@ -8,10 +8,17 @@ import { parseDistance } from '#core/units/parseDistance.ts';
 export const actKey = z.uuid();
 
 /** A line of text that must be there. */
-export const words = (most: number, missing: string) => z.string({ error: missing }).trim().min(1, missing).max(most, `Keep it under ${most} characters`);
+export const words = (most: number, missing: string) =>
+  z.string({ error: missing }).trim().min(1, missing).max(most, `Keep it under ${most} characters`);
 
 /** A line of text that may be left empty, and is then null. */
-export const maybeWords = (most: number) => z.string().trim().max(most, `Keep it under ${most} characters`).optional().transform((text) => text || null);
+export const maybeWords = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `Keep it under ${most} characters`)
+    .optional()
+    .transform((text) => text || null);
 
 /** A box that was ticked or not. */
 export const tick = z.boolean().optional().transform(Boolean);
@@ -19,15 +26,31 @@ export const tick = z.boolean().optional().transform(Boolean);
 /** A calendar day from a date field. */
 export const day = z.string({ error: 'Say which day' }).refine(isIsoDate, 'There is no such day');
 
-export const emailAddress = z.string({ error: 'Type the e-mail address' }).trim().max(200).pipe(z.email('That is not an e-mail address: it needs an @ and a domain'));
+export const emailAddress = z
+  .string({ error: 'Type the e-mail address' })
+  .trim()
+  .max(200)
+  .pipe(z.email('That is not an e-mail address: it needs an @ and a domain'));
 
-export const newPassword = z.string({ error: 'Choose a password' }).min(12, 'Use at least 12 characters: three or four words make a good one').max(200, 'Keep it under 200 characters');
+export const newPassword = z
+  .string({ error: 'Choose a password' })
+  .min(12, 'Use at least 12 characters: three or four words make a good one')
+  .max(200, 'Keep it under 200 characters');
 
 /** An IANA time zone that this machine knows. */
-export const timeZone = z.string({ error: 'Say which time zone' }).refine((zone) => { try { new Intl.DateTimeFormat('en', { timeZone: zone }); return true; } catch { return false; } }, 'No such time zone: write it like Atlantic/Azores');
+export const timeZone = z.string({ error: 'Say which time zone' }).refine((zone) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}, 'No such time zone: write it like Atlantic/Azores');
 
 /** A day of the year, `MM-DD`, that exists in a leap year. */
-export const monthDay = z.string({ error: 'Say which day of the year' }).refine((text) => /^\d{2}-\d{2}$/.test(text) && isIsoDate(`2024-${text}`), 'Write it as month-day, like 05-12');
+export const monthDay = z
+  .string({ error: 'Say which day of the year' })
+  .refine((text) => /^\d{2}-\d{2}$/.test(text) && isIsoDate(`2024-${text}`), 'Write it as month-day, like 05-12');
 
 const AMOUNT_TROUBLE = {
   empty: 'How much is there? Write it as on the envelope: 180 g, 1 lb 6 oz, about 300 seeds',
@@ -38,27 +61,47 @@ const AMOUNT_TROUBLE = {
 } as const;
 
 /** An amount as people write it, read into whole units. */
-export const amount = z.string({ error: AMOUNT_TROUBLE.empty }).trim().max(80).transform((text, context) => {
-  const read = parseAmount(text);
-  if (read.ok) return { ...read.amount, typed: text };
-  context.addIssue({ code: 'custom', message: AMOUNT_TROUBLE[read.why] });
-  return z.NEVER;
-});
+export const amount = z
+  .string({ error: AMOUNT_TROUBLE.empty })
+  .trim()
+  .max(80)
+  .transform((text, context) => {
+    const read = parseAmount(text);
+    if (read.ok) return { ...read.amount, typed: text };
+    context.addIssue({ code: 'custom', message: AMOUNT_TROUBLE[read.why] });
+    return z.NEVER;
+  });
 
 /** A harvest date as far as it is known. */
-export const harvestDate = z.string().trim().max(40).transform((text, context) => {
-  const read = parsePartialDate(text);
-  if (read.ok) return read.date;
-  context.addIssue({ code: 'custom', message: read.why === 'impossible' ? 'There is no such month or day' : 'Write the year, or month and year: 2024, Sep 2024, 12 Sep 2024' });
-  return z.NEVER;
-});
+export const harvestDate = z
+  .string()
+  .trim()
+  .max(40)
+  .transform((text, context) => {
+    const read = parsePartialDate(text);
+    if (read.ok) return read.date;
+    context.addIssue({
+      code: 'custom',
+      message:
+        read.why === 'impossible' ? 'There is no such month or day' : 'Write the year, or month and year: 2024, Sep 2024, 12 Sep 2024',
+    });
+    return z.NEVER;
+  });
 
-const DISTANCE_TROUBLE = { unreadable: 'Write a distance with its unit: 60 m, 200 ft, 0.5 km', negative: 'A distance cannot be less than nothing', 'too far': 'That is farther than pollen matters: leave it empty if unknown' } as const;
+const DISTANCE_TROUBLE = {
+  unreadable: 'Write a distance with its unit: 60 m, 200 ft, 0.5 km',
+  negative: 'A distance cannot be less than nothing',
+  'too far': 'That is farther than pollen matters: leave it empty if unknown',
+} as const;
 
 /** A distance with its unit, in metres. */
-export const distance = z.string().trim().max(40).transform((text, context) => {
-  const read = parseDistance(text);
-  if (read.ok) return read.metres;
-  context.addIssue({ code: 'custom', message: DISTANCE_TROUBLE[read.why] });
-  return z.NEVER;
-});
+export const distance = z
+  .string()
+  .trim()
+  .max(40)
+  .transform((text, context) => {
+    const read = parseDistance(text);
+    if (read.ok) return read.metres;
+    context.addIssue({ code: 'custom', message: DISTANCE_TROUBLE[read.why] });
+    return z.NEVER;
+  });

@@ -20,7 +20,11 @@ const fields = z.object({
   gardenUnknown: tick,
   harvested: harvestDate.optional(),
   harvestedUnknown: tick,
-  plants: z.int({ error: 'Write a whole number of plants' }).min(1, 'At least one plant gave seed').max(100_000, 'That is a farm. Check the number').optional(),
+  plants: z
+    .int({ error: 'Write a whole number of plants' })
+    .min(1, 'At least one plant gave seed')
+    .max(100_000, 'That is a farm. Check the number')
+    .optional(),
   plantsUnknown: tick,
   isolation: z.enum([...ISOLATION_METHODS, 'unknown'], { error: 'Say how it was kept apart; "Unknown" is an answer' }),
   distance: distance.optional(),
@@ -35,7 +39,12 @@ const fields = z.object({
 type Fields = z.output<typeof fields>;
 
 /** Questions that take an answer or "unknown", never neither. */
-const QUESTIONS = [['donor', 'donorUnknown'], ['garden', 'gardenUnknown'], ['harvested', 'harvestedUnknown'], ['plants', 'plantsUnknown']] as const;
+const QUESTIONS = [
+  ['donor', 'donorUnknown'],
+  ['garden', 'gardenUnknown'],
+  ['harvested', 'harvestedUnknown'],
+  ['plants', 'plantsUnknown'],
+] as const;
 
 export const intakeForm = fields
   .superRefine((form, context) => {
@@ -43,7 +52,12 @@ export const intakeForm = fields
       const answered = form[field] !== undefined && form[field] !== null;
       if (!answered && !form[unknown]) context.addIssue({ code: 'custom', path: [field], message: ANSWER });
     }
-    if (form.distance !== undefined && form.isolation === 'unknown') context.addIssue({ code: 'custom', path: ['distance'], message: 'A distance with the way unknown? Choose Distance, or leave it empty' });
+    if (form.distance !== undefined && form.isolation === 'unknown')
+      context.addIssue({
+        code: 'custom',
+        path: ['distance'],
+        message: 'A distance with the way unknown? Choose Distance, or leave it empty',
+      });
   })
   .transform((form) => ({
     key: form.key,
@@ -76,8 +90,12 @@ function isolationOf(form: Fields): Isolation {
 
 function unknownsOf(form: Fields): Asked[] {
   const asked: readonly [Asked, boolean][] = [
-    ['donor', form.donorUnknown], ['garden', form.gardenUnknown], ['harvest', form.harvestedUnknown], ['plants', form.plantsUnknown],
-    ['isolation', form.isolation === 'unknown'], ['storage', form.storage === 'unknown'],
+    ['donor', form.donorUnknown],
+    ['garden', form.gardenUnknown],
+    ['harvest', form.harvestedUnknown],
+    ['plants', form.plantsUnknown],
+    ['isolation', form.isolation === 'unknown'],
+    ['storage', form.storage === 'unknown'],
   ];
   return asked.filter(([, unknown]) => unknown).map(([question]) => question);
 }

@@ -2,7 +2,11 @@ import { z } from 'zod';
 import { ROLES } from '#core/people/may.ts';
 import { actKey, emailAddress, maybeWords, monthDay, newPassword, tick, timeZone, words } from './fields.ts';
 
-export const signInForm = z.object({ email: emailAddress, password: z.string({ error: 'Type your password' }).max(200), then: z.string().max(500).optional() });
+export const signInForm = z.object({
+  email: emailAddress,
+  password: z.string({ error: 'Type your password' }).max(200),
+  then: z.string().max(500).optional(),
+});
 
 const personFields = {
   name: words(120, 'Write the name'),
@@ -17,12 +21,24 @@ export const editPersonForm = z.object({ key: actKey, version: z.int(), ...perso
 export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'Choose what they may do' }) });
 
 /** Choosing a password; the very first coordinator also says who they are. */
-export const welcomeForm = z.object({ password: newPassword, again: z.string({ error: 'Type it again' }) }).refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
+export const welcomeForm = z
+  .object({ password: newPassword, again: z.string({ error: 'Type it again' }) })
+  .refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
 export const firstWelcomeForm = z
-  .object({ name: words(120, 'Write your name'), email: emailAddress, house: words(120, 'What is your library called?'), password: newPassword, again: z.string({ error: 'Type it again' }) })
+  .object({
+    name: words(120, 'Write your name'),
+    email: emailAddress,
+    house: words(120, 'What is your library called?'),
+    password: newPassword,
+    again: z.string({ error: 'Type it again' }),
+  })
   .refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
 
-const share = (what: string) => z.number({ error: `${what}: a number from 1 to 99` }).min(1, 'At least 1 %').max(99, 'At most 99 %');
+const share = (what: string) =>
+  z
+    .number({ error: `${what}: a number from 1 to 99` })
+    .min(1, 'At least 1 %')
+    .max(99, 'At most 99 %');
 
 export const houseForm = z
   .object({

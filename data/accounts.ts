@@ -28,8 +28,14 @@ export async function findFormerSession(db: Db, tokenHash: Buffer): Promise<numb
   return (await db.selectFrom('session').select('account_id').where('token_hash', '=', tokenHash).executeTakeFirst())?.account_id ?? null;
 }
 
-export async function createSession(db: Db, session: { tokenHash: Buffer; accountId: number; device: string; expiresAt: Date }): Promise<void> {
-  await db.insertInto('session').values({ token_hash: session.tokenHash, account_id: session.accountId, device: session.device, expires_at: session.expiresAt }).execute();
+export async function createSession(
+  db: Db,
+  session: { tokenHash: Buffer; accountId: number; device: string; expiresAt: Date },
+): Promise<void> {
+  await db
+    .insertInto('session')
+    .values({ token_hash: session.tokenHash, account_id: session.accountId, device: session.device, expires_at: session.expiresAt })
+    .execute();
 }
 
 /** Ends one session. */
@@ -39,17 +45,31 @@ export async function revokeSession(db: Db, tokenHash: Buffer, now: Date): Promi
 
 /** Ends all of an account's sessions; returns how many were open. */
 export async function revokeSessions(db: Db, accountId: number, now: Date): Promise<number> {
-  const result = await db.updateTable('session').set({ revoked_at: now }).where('account_id', '=', accountId).where('revoked_at', 'is', null).where('expires_at', '>', now).executeTakeFirst();
+  const result = await db
+    .updateTable('session')
+    .set({ revoked_at: now })
+    .where('account_id', '=', accountId)
+    .where('revoked_at', 'is', null)
+    .where('expires_at', '>', now)
+    .executeTakeFirst();
   return Number(result.numUpdatedRows);
 }
 
 /** The open account with this address, with its password hash. */
 export async function findAccountByEmail(db: Db, email: string) {
-  return db.selectFrom('account').select(['id', 'password_hash as passwordHash', 'person_id as personId']).where((eb) => eb(eb.fn('lower', ['email']), '=', email.toLowerCase())).where('closed_at', 'is', null).executeTakeFirst();
+  return db
+    .selectFrom('account')
+    .select(['id', 'password_hash as passwordHash', 'person_id as personId'])
+    .where((eb) => eb(eb.fn('lower', ['email']), '=', email.toLowerCase()))
+    .where('closed_at', 'is', null)
+    .executeTakeFirst();
 }
 
 /** Makes an account, or gives the person's account a new role and opens it again; returns its id. */
-export async function grantAccount(db: Db, account: { personId: number; email: string; role: Role; passwordHash?: string }): Promise<number> {
+export async function grantAccount(
+  db: Db,
+  account: { personId: number; email: string; role: Role; passwordHash?: string },
+): Promise<number> {
   const row = await db
     .insertInto('account')
     .values({ person_id: account.personId, email: account.email, role: account.role, password_hash: account.passwordHash ?? null })
@@ -60,17 +80,31 @@ export async function grantAccount(db: Db, account: { personId: number; email: s
 }
 
 export async function findAccountOfPerson(db: Db, personId: number) {
-  return db.selectFrom('account').select(['id', 'email', 'role', 'closed_at as closedAt']).where('person_id', '=', personId).executeTakeFirst();
+  return db
+    .selectFrom('account')
+    .select(['id', 'email', 'role', 'closed_at as closedAt'])
+    .where('person_id', '=', personId)
+    .executeTakeFirst();
 }
 
 /** Closes an account; an erased person's address goes with it. */
 export async function closeAccount(db: Db, accountId: number, now: Date, erase: boolean): Promise<void> {
-  await db.updateTable('account').set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }) }).where('id', '=', accountId).execute();
+  await db
+    .updateTable('account')
+    .set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }) })
+    .where('id', '=', accountId)
+    .execute();
 }
 
 /** Open coordinators, locked until the transaction ends so that two of them cannot remove each other. */
 export async function lockCoordinators(db: Db): Promise<number[]> {
-  const rows = await db.selectFrom('account').select('id').where('role', '=', 'coordinator').where('closed_at', 'is', null).forUpdate().execute();
+  const rows = await db
+    .selectFrom('account')
+    .select('id')
+    .where('role', '=', 'coordinator')
+    .where('closed_at', 'is', null)
+    .forUpdate()
+    .execute();
   return rows.map(({ id }) => id);
 }
 
@@ -79,12 +113,22 @@ export async function setPassword(db: Db, accountId: number, passwordHash: strin
 }
 
 export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: number | null; expiresAt: Date }): Promise<void> {
-  await db.insertInto('one_time_link').values({ token_hash: link.tokenHash, account_id: link.accountId, expires_at: link.expiresAt }).execute();
+  await db
+    .insertInto('one_time_link')
+    .values({ token_hash: link.tokenHash, account_id: link.accountId, expires_at: link.expiresAt })
+    .execute();
 }
 
 /** The link if it is unused and not expired, locked until the transaction ends so that it works once. */
 export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ accountId: number | null } | null> {
-  const row = await db.selectFrom('one_time_link').select('account_id as accountId').where('token_hash', '=', tokenHash).where('used_at', 'is', null).where('expires_at', '>', now).forUpdate().executeTakeFirst();
+  const row = await db
+    .selectFrom('one_time_link')
+    .select('account_id as accountId')
+    .where('token_hash', '=', tokenHash)
+    .where('used_at', 'is', null)
+    .where('expires_at', '>', now)
+    .forUpdate()
+    .executeTakeFirst();
   return row ?? null;
 }
 
@@ -94,27 +138,45 @@ export async function useLink(db: Db, tokenHash: Buffer, now: Date): Promise<voi
 
 /** Wrong tries since `since` by any of these names (an address, a machine), and the latest. */
 export async function countWrongTries(db: Db, who: string, since: Date): Promise<{ tries: number; last: Date | null }> {
-  const row = await db.selectFrom('wrong_try').select((eb) => [eb.fn.countAll<number>().as('tries'), eb.fn.max('at').as('last')]).where('who', '=', who).where('at', '>', since).executeTakeFirstOrThrow();
+  const row = await db
+    .selectFrom('wrong_try')
+    .select((eb) => [eb.fn.countAll<number>().as('tries'), eb.fn.max('at').as('last')])
+    .where('who', '=', who)
+    .where('at', '>', since)
+    .executeTakeFirstOrThrow();
   return { tries: row.tries, last: row.last };
 }
 
 export async function recordWrongTry(db: Db, who: readonly string[], at: Date): Promise<void> {
-  await db.insertInto('wrong_try').values(who.map((one) => ({ who: one, at }))).execute();
+  await db
+    .insertInto('wrong_try')
+    .values(who.map((one) => ({ who: one, at })))
+    .execute();
 }
 
 /** Forgets wrong tries by one name, and everybody's older than `before`. */
 export async function forgetWrongTries(db: Db, who: string, before: Date): Promise<void> {
-  await db.deleteFrom('wrong_try').where((eb) => eb.or([eb('who', '=', who), eb('at', '<', before)])).execute();
+  await db
+    .deleteFrom('wrong_try')
+    .where((eb) => eb.or([eb('who', '=', who), eb('at', '<', before)]))
+    .execute();
 }
 
 /** Keeps what was typed into a form whose session had run out; returns its id. Older parked forms of the account are dropped. */
 export async function parkForm(db: Db, form: { accountId: number; path: string; fields: Record<string, string> }): Promise<string> {
   await db.deleteFrom('parked_form').where('account_id', '=', form.accountId).execute();
-  const row = await db.insertInto('parked_form').values({ account_id: form.accountId, path: form.path, fields: JSON.stringify(form.fields) }).returning('id').executeTakeFirstOrThrow();
+  const row = await db
+    .insertInto('parked_form')
+    .values({ account_id: form.accountId, path: form.path, fields: JSON.stringify(form.fields) })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return row.id;
 }
 
 /** What the same person had typed; for nobody else. */
 export async function readParkedForm(db: Db, id: string, accountId: number): Promise<Record<string, string> | null> {
-  return (await db.selectFrom('parked_form').select('fields').where('id', '=', id).where('account_id', '=', accountId).executeTakeFirst())?.fields ?? null;
+  return (
+    (await db.selectFrom('parked_form').select('fields').where('id', '=', id).where('account_id', '=', accountId).executeTakeFirst())
+      ?.fields ?? null
+  );
 }

@@ -16,7 +16,11 @@ export async function lockActKey(db: Db, key: string): Promise<void> {
 
 /** The act already done under this key, if any. */
 export async function findAct(db: Db, key: string): Promise<ActRow | null> {
-  const row = await db.selectFrom('act').select(['key', 'kind', 'subject', 'account_id as accountId', 'answer']).where('key', '=', key).executeTakeFirst();
+  const row = await db
+    .selectFrom('act')
+    .select(['key', 'kind', 'subject', 'account_id as accountId', 'answer'])
+    .where('key', '=', key)
+    .executeTakeFirst();
   return row ?? null;
 }
 
@@ -31,8 +35,22 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
 /** The record of who did what, newest first. */
 export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {
   let query = db.selectFrom('act').leftJoin('account', 'account.id', 'act.account_id').leftJoin('person', 'person.id', 'account.person_id');
-  if (page.search) query = query.where((eb) => eb.or([eb('act.kind', 'ilike', `%${page.search}%`), eb('act.subject', 'ilike', `%${page.search}%`), eb('person.name', 'ilike', `%${page.search}%`)]));
-  const rows = query.select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by']).orderBy('act.written_at', 'desc').limit(page.limit).offset(page.offset);
-  const [acts, { count }] = await Promise.all([rows.execute(), query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow()]);
+  if (page.search)
+    query = query.where((eb) =>
+      eb.or([
+        eb('act.kind', 'ilike', `%${page.search}%`),
+        eb('act.subject', 'ilike', `%${page.search}%`),
+        eb('person.name', 'ilike', `%${page.search}%`),
+      ]),
+    );
+  const rows = query
+    .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by'])
+    .orderBy('act.written_at', 'desc')
+    .limit(page.limit)
+    .offset(page.offset);
+  const [acts, { count }] = await Promise.all([
+    rows.execute(),
+    query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
+  ]);
   return { acts, total: count };
 }

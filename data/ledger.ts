@@ -22,10 +22,18 @@ export async function move(db: Db, movement: NewMovement): Promise<void> {
   await db
     .insertInto('movement')
     .values({
-      act_key: movement.actKey, lot_id: movement.lotId, kind: movement.kind, amount: movement.amount, typed: movement.typed, reason: movement.reason,
-      from_holding: 'holding' in from ? from.holding : null, from_outside: 'outside' in from ? from.outside : null,
-      to_holding: 'holding' in to ? to.holding : null, to_outside: 'outside' in to ? to.outside : null,
-      happened_on: movement.happenedOn, person_id: movement.personId,
+      act_key: movement.actKey,
+      lot_id: movement.lotId,
+      kind: movement.kind,
+      amount: movement.amount,
+      typed: movement.typed,
+      reason: movement.reason,
+      from_holding: 'holding' in from ? from.holding : null,
+      from_outside: 'outside' in from ? from.outside : null,
+      to_holding: 'holding' in to ? to.holding : null,
+      to_outside: 'outside' in to ? to.outside : null,
+      happened_on: movement.happenedOn,
+      person_id: movement.personId,
     })
     .execute();
 }
@@ -36,8 +44,19 @@ export async function readLedger(db: Db, lotId: number) {
     .selectFrom('movement')
     .leftJoin('person', 'person.id', 'movement.person_id')
     .select([
-      'movement.id', 'movement.kind', 'movement.amount', 'movement.typed', 'movement.reason', 'movement.happened_on as happenedOn', 'movement.written_at as writtenAt', 'movement.from_outside as fromOutside', 'movement.to_outside as toOutside', 'person.name as by',
-      sql<number>`(sum((case when to_holding is not null then amount else 0 end) - (case when from_holding is not null then amount else 0 end)) over (order by movement.id))::bigint`.as('balance'),
+      'movement.id',
+      'movement.kind',
+      'movement.amount',
+      'movement.typed',
+      'movement.reason',
+      'movement.happened_on as happenedOn',
+      'movement.written_at as writtenAt',
+      'movement.from_outside as fromOutside',
+      'movement.to_outside as toOutside',
+      'person.name as by',
+      sql<number>`(sum((case when to_holding is not null then amount else 0 end) - (case when from_holding is not null then amount else 0 end)) over (order by movement.id))::bigint`.as(
+        'balance',
+      ),
     ])
     .where('movement.lot_id', '=', lotId)
     .orderBy('movement.id')

@@ -18,8 +18,15 @@ export async function createLoan(db: Db, loan: NewLoan): Promise<number> {
   const row = await db
     .insertInto('loan')
     .values({
-      lot_id: loan.lotId, member_id: loan.memberId, packets: loan.packets, seeds_per_packet: loan.seedsPerPacket, lent_on: loan.lentOn, due_on: loan.dueOn,
-      override_reason: loan.overrideReason, lent_by: loan.lentBy, act_key: loan.actKey,
+      lot_id: loan.lotId,
+      member_id: loan.memberId,
+      packets: loan.packets,
+      seeds_per_packet: loan.seedsPerPacket,
+      lent_on: loan.lentOn,
+      due_on: loan.dueOn,
+      override_reason: loan.overrideReason,
+      lent_by: loan.lentBy,
+      act_key: loan.actKey,
     })
     .returning('id')
     .executeTakeFirstOrThrow();
@@ -37,8 +44,21 @@ function loans(db: Db) {
 }
 
 const LOAN_COLUMNS = [
-  'loan.id', 'loan.member_id as memberId', 'person.name as member', 'loan.lot_id as lotId', 'lot.code', 'line.name as variety', 'crop.name as crop', 'crop.id as cropId', 'loan.packets', 'loan.seeds_per_packet as seedsPerPacket',
-  'loan.lent_on as lentOn', 'loan.due_on as dueOn', 'loan_close.outcome', 'loan_close.closed_on as closedOn', 'loan_close.note as closeNote',
+  'loan.id',
+  'loan.member_id as memberId',
+  'person.name as member',
+  'loan.lot_id as lotId',
+  'lot.code',
+  'line.name as variety',
+  'crop.name as crop',
+  'crop.id as cropId',
+  'loan.packets',
+  'loan.seeds_per_packet as seedsPerPacket',
+  'loan.lent_on as lentOn',
+  'loan.due_on as dueOn',
+  'loan_close.outcome',
+  'loan_close.closed_on as closedOn',
+  'loan_close.note as closeNote',
 ] as const;
 
 export async function findLoan(db: Db, id: number) {
@@ -54,26 +74,49 @@ export async function lockLoan(db: Db, id: number) {
 export async function loansOfMember(db: Db, memberId: number) {
   return loans(db)
     .select(LOAN_COLUMNS)
-    .select(sql<string[]>`array(select returned.code from loan_return join lot as returned on returned.id = loan_return.lot_id where loan_return.loan_id = loan.id order by returned.id)`.as('returnedAs'))
+    .select(
+      sql<
+        string[]
+      >`array(select returned.code from loan_return join lot as returned on returned.id = loan_return.lot_id where loan_return.loan_id = loan.id order by returned.id)`.as(
+        'returnedAs',
+      ),
+    )
     .where('loan.member_id', '=', memberId)
     .orderBy(sql`loan_close.loan_id is not null`)
     .orderBy('loan.due_on')
     .execute();
 }
 
-export async function closeLoan(db: Db, close: { loanId: number; outcome: LoanOutcome; closedOn: string; note: string | null; closedBy: number; actKey: string }): Promise<void> {
-  await db.insertInto('loan_close').values({ loan_id: close.loanId, outcome: close.outcome, closed_on: close.closedOn, note: close.note, closed_by: close.closedBy, act_key: close.actKey }).execute();
+export async function closeLoan(
+  db: Db,
+  close: { loanId: number; outcome: LoanOutcome; closedOn: string; note: string | null; closedBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('loan_close')
+    .values({
+      loan_id: close.loanId,
+      outcome: close.outcome,
+      closed_on: close.closedOn,
+      note: close.note,
+      closed_by: close.closedBy,
+      act_key: close.actKey,
+    })
+    .execute();
 }
 
 export async function recordReturn(db: Db, back: { loanId: number; lotId: number; returnedOn: string; actKey: string }): Promise<void> {
-  await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, returned_on: back.returnedOn, act_key: back.actKey }).execute();
+  await db
+    .insertInto('loan_return')
+    .values({ loan_id: back.loanId, lot_id: back.lotId, returned_on: back.returnedOn, act_key: back.actKey })
+    .execute();
 }
 
 /** Open loans, soonest due first. */
 export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: string; limit: number; offset: number }) {
   let query = loans(db).where('loan_close.loan_id', 'is', null);
   if (page.lateOnly) query = query.where('loan.due_on', '<', page.today);
-  for (const word of page.search.split(/\s+/).filter(Boolean)) query = query.where((eb) => eb.or([eb('lot.search_text', 'ilike', `%${word}%`), eb('person.name', 'ilike', `%${word}%`)]));
+  for (const word of page.search.split(/\s+/).filter(Boolean))
+    query = query.where((eb) => eb.or([eb('lot.search_text', 'ilike', `%${word}%`), eb('person.name', 'ilike', `%${word}%`)]));
   const [rows, total] = await Promise.all([
     query.select(LOAN_COLUMNS).orderBy('loan.due_on').orderBy('loan.id').limit(page.limit).offset(page.offset).execute(),
     query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),

@@ -13,19 +13,35 @@ const FORMER = 'Former member';
 
 export async function createPerson(db: Db, person: PersonFields): Promise<number> {
   const { isMember, ...fields } = person;
-  return (await db.insertInto('person').values({ ...fields, is_member: isMember }).returning('id').executeTakeFirstOrThrow()).id;
+  return (
+    await db
+      .insertInto('person')
+      .values({ ...fields, is_member: isMember })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+  ).id;
 }
 
 /** Changes a person if nobody else has since `version`; returns whether it did. */
 export async function updatePerson(db: Db, id: number, person: PersonFields, version: number): Promise<boolean> {
   const { isMember, ...fields } = person;
-  const result = await db.updateTable('person').set({ ...fields, is_member: isMember, version: version + 1 }).where('id', '=', id).where('version', '=', version).where('erased_at', 'is', null).executeTakeFirst();
+  const result = await db
+    .updateTable('person')
+    .set({ ...fields, is_member: isMember, version: version + 1 })
+    .where('id', '=', id)
+    .where('version', '=', version)
+    .where('erased_at', 'is', null)
+    .executeTakeFirst();
   return result.numUpdatedRows === 1n;
 }
 
 /** Blanks a person's row for good; lots, loans and the ledger keep only its number. */
 export async function erasePerson(db: Db, id: number, now: Date): Promise<void> {
-  await db.updateTable('person').set({ name: FORMER, email: null, phone: null, note: null, is_member: false, erased_at: now }).where('id', '=', id).execute();
+  await db
+    .updateTable('person')
+    .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, erased_at: now })
+    .where('id', '=', id)
+    .execute();
   await db.updateTable('garden').set({ name: 'Former garden' }).where('person_id', '=', id).execute();
 }
 
@@ -33,7 +49,19 @@ export async function findPerson(db: Db, id: number) {
   return db
     .selectFrom('person')
     .leftJoin('account', (join) => join.onRef('account.person_id', '=', 'person.id').on('account.closed_at', 'is', null))
-    .select(['person.id', 'person.name', 'person.email', 'person.phone', 'person.note', 'person.is_member as isMember', 'person.version', 'person.erased_at as erasedAt', 'account.role', 'account.email as signInEmail', 'account.id as accountId'])
+    .select([
+      'person.id',
+      'person.name',
+      'person.email',
+      'person.phone',
+      'person.note',
+      'person.is_member as isMember',
+      'person.version',
+      'person.erased_at as erasedAt',
+      'account.role',
+      'account.email as signInEmail',
+      'account.id as accountId',
+    ])
     .where('person.id', '=', id)
     .executeTakeFirst();
 }
@@ -53,22 +81,43 @@ export async function matchPeople(db: Db, name: string): Promise<{ id: number; n
 
 /** Names that hold what has been typed so far, for the suggestions below a field. */
 export async function suggestPeople(db: Db, typed: string): Promise<{ id: number; name: string }[]> {
-  return db.selectFrom('person').select(['id', 'name']).where('name', 'ilike', `%${typed}%`).where('erased_at', 'is', null).orderBy('name').limit(12).execute();
+  return db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('name', 'ilike', `%${typed}%`)
+    .where('erased_at', 'is', null)
+    .orderBy('name')
+    .limit(12)
+    .execute();
 }
 
 export async function suggestLines(db: Db, cropId: string, typed: string): Promise<{ id: number; name: string }[]> {
-  return db.selectFrom('line').select(['id', 'name']).where('crop_id', '=', cropId).where('name', 'ilike', `%${typed}%`).orderBy('name').limit(12).execute();
+  return db
+    .selectFrom('line')
+    .select(['id', 'name'])
+    .where('crop_id', '=', cropId)
+    .where('name', 'ilike', `%${typed}%`)
+    .orderBy('name')
+    .limit(12)
+    .execute();
 }
 
 export type PeopleSort = 'name' | 'loans';
 
 /** Members and others with their open loans, a page at a time. */
-export async function listPeople(db: Db, page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: string }) {
+export async function listPeople(
+  db: Db,
+  page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: string },
+) {
   const open = db
     .selectFrom('loan')
     .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
     .where('loan_close.loan_id', 'is', null)
-    .select((eb) => ['loan.member_id', eb.fn.countAll<number>().as('open'), eb.fn.countAll<number>().filterWhere('loan.due_on', '<', page.today).as('late')])
+    .select((eb) => [
+      'loan.member_id',
+      eb.fn.countAll<number>().as('open'),
+      eb.fn.countAll<number>().filterWhere('loan.due_on', '<', page.today).as('late'),
+    ])
     .groupBy('loan.member_id')
     .as('open_loans');
   let query = db
@@ -79,8 +128,17 @@ export async function listPeople(db: Db, page: { search: string; sort: PeopleSor
   if (page.search) query = query.where('person.name', 'ilike', `%${page.search}%`);
   if (page.membersOnly) query = query.where('person.is_member', '=', true);
   const rows = query
-    .select((eb) => ['person.id', 'person.name', 'person.is_member as isMember', 'account.role', eb.fn.coalesce('open_loans.open', eb.lit(0)).as('open'), eb.fn.coalesce('open_loans.late', eb.lit(0)).as('late')])
-    .orderBy(page.sort === 'loans' ? sql`coalesce(open_loans.late, 0) desc, coalesce(open_loans.open, 0) desc, person.name` : sql`person.name`)
+    .select((eb) => [
+      'person.id',
+      'person.name',
+      'person.is_member as isMember',
+      'account.role',
+      eb.fn.coalesce('open_loans.open', eb.lit(0)).as('open'),
+      eb.fn.coalesce('open_loans.late', eb.lit(0)).as('late'),
+    ])
+    .orderBy(
+      page.sort === 'loans' ? sql`coalesce(open_loans.late, 0) desc, coalesce(open_loans.open, 0) desc, person.name` : sql`person.name`,
+    )
     .limit(page.limit)
     .offset(page.offset);
   const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
@@ -90,9 +148,18 @@ export async function listPeople(db: Db, page: { search: string; sort: PeopleSor
 
 /** The garden of this name with this person, made if need be; returns its id. */
 export async function ensureGarden(db: Db, personId: number | null, name: string): Promise<number> {
-  const same = db.selectFrom('garden').select('id').where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase())).where('person_id', personId === null ? 'is' : '=', personId);
+  const same = db
+    .selectFrom('garden')
+    .select('id')
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()))
+    .where('person_id', personId === null ? 'is' : '=', personId);
   const found = await same.executeTakeFirst();
   if (found) return found.id;
-  const made = await db.insertInto('garden').values({ person_id: personId, name }).onConflict((conflict) => conflict.doNothing()).returning('id').executeTakeFirst();
+  const made = await db
+    .insertInto('garden')
+    .values({ person_id: personId, name })
+    .onConflict((conflict) => conflict.doNothing())
+    .returning('id')
+    .executeTakeFirst();
   return made?.id ?? (await same.executeTakeFirstOrThrow()).id;
 }

@@ -24,7 +24,11 @@ interface HouseTable {
   sureness: Generated<number>;
   version: Generated<number>;
 }
-interface CropTable { id: Fact<string>; name: string; facts: ColumnType<Crop, string, string> }
+interface CropTable {
+  id: Fact<string>;
+  name: string;
+  facts: ColumnType<Crop, string, string>;
+}
 interface PersonTable {
   id: GeneratedAlways<number>;
   name: string;
@@ -36,7 +40,11 @@ interface PersonTable {
   version: Generated<number>;
   created_at: WrittenAt;
 }
-interface GardenTable { id: GeneratedAlways<number>; person_id: MaybeFact<number>; name: string }
+interface GardenTable {
+  id: GeneratedAlways<number>;
+  person_id: MaybeFact<number>;
+  name: string;
+}
 interface AccountTable {
   id: GeneratedAlways<number>;
   person_id: Fact<number>;
@@ -46,13 +54,50 @@ interface AccountTable {
   closed_at: Date | null;
   created_at: WrittenAt;
 }
-interface SessionTable { token_hash: Fact<Buffer>; account_id: Fact<number>; device: Fact<string>; created_at: WrittenAt; expires_at: Date; revoked_at: Date | null }
-interface OneTimeLinkTable { token_hash: Fact<Buffer>; account_id: MaybeFact<number>; expires_at: Fact<Date>; used_at: Date | null }
-interface WrongTryTable { id: GeneratedAlways<number>; who: Fact<string>; at: Fact<Date> }
-interface ParkedFormTable { id: ColumnType<string, never, never>; account_id: Fact<number>; path: Fact<string>; fields: ColumnType<Record<string, string>, string, never>; parked_at: WrittenAt }
-interface ActTable { key: Fact<string>; kind: Fact<string>; subject: MaybeFact<string>; account_id: MaybeFact<number>; written_at: ColumnType<Date, Date | undefined, never>; answer: ColumnType<unknown, string, never> }
-interface LineTable { id: GeneratedAlways<number>; crop_id: Fact<string>; name: Fact<string>; aim: ColumnType<string, string | undefined, never> }
-interface LotCodeCounterTable { year: Fact<number>; last: number }
+interface SessionTable {
+  token_hash: Fact<Buffer>;
+  account_id: Fact<number>;
+  device: Fact<string>;
+  created_at: WrittenAt;
+  expires_at: Date;
+  revoked_at: Date | null;
+}
+interface OneTimeLinkTable {
+  token_hash: Fact<Buffer>;
+  account_id: MaybeFact<number>;
+  expires_at: Fact<Date>;
+  used_at: Date | null;
+}
+interface WrongTryTable {
+  id: GeneratedAlways<number>;
+  who: Fact<string>;
+  at: Fact<Date>;
+}
+interface ParkedFormTable {
+  id: ColumnType<string, never, never>;
+  account_id: Fact<number>;
+  path: Fact<string>;
+  fields: ColumnType<Record<string, string>, string, never>;
+  parked_at: WrittenAt;
+}
+interface ActTable {
+  key: Fact<string>;
+  kind: Fact<string>;
+  subject: MaybeFact<string>;
+  account_id: MaybeFact<number>;
+  written_at: ColumnType<Date, Date | undefined, never>;
+  answer: ColumnType<unknown, string, never>;
+}
+interface LineTable {
+  id: GeneratedAlways<number>;
+  crop_id: Fact<string>;
+  name: Fact<string>;
+  aim: ColumnType<string, string | undefined, never>;
+}
+interface LotCodeCounterTable {
+  year: Fact<number>;
+  last: number;
+}
 interface LotTable {
   id: GeneratedAlways<number>;
   code: Fact<string>;
@@ -81,10 +126,23 @@ interface LotTable {
   next_test_reason: string | null;
   act_key: Fact<string>;
 }
-interface LotParentTable { child_id: Fact<number>; parent_id: Fact<number> }
-interface PlaceTable { id: GeneratedAlways<number>; name: Fact<string> }
-interface HoldingTable { id: GeneratedAlways<number>; lot_id: Fact<number>; place_id: number; container: string; balance: ColumnType<number, never, never> }
-export type MovementKind = 'received' | 'returned in' | 'drawn for test' | 'lent' | 'given' | 'moved' | 'discarded' | 'found' | 'missing' | 'correction';
+interface LotParentTable {
+  child_id: Fact<number>;
+  parent_id: Fact<number>;
+}
+interface PlaceTable {
+  id: GeneratedAlways<number>;
+  name: Fact<string>;
+}
+interface HoldingTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  place_id: number;
+  container: string;
+  balance: ColumnType<number, never, never>;
+}
+export type MovementKind =
+  'received' | 'returned in' | 'drawn for test' | 'lent' | 'given' | 'moved' | 'discarded' | 'found' | 'missing' | 'correction';
 export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference';
 interface MovementTable {
   id: GeneratedAlways<number>;
@@ -102,8 +160,22 @@ interface MovementTable {
   written_at: WrittenAt;
   person_id: MaybeFact<number>;
 }
-interface HoldTable { id: GeneratedAlways<number>; lot_id: Fact<number>; kind: Fact<HoldKind>; reason: Fact<string>; set_on: Fact<string>; set_by: MaybeFact<number>; act_key: Fact<string> }
-interface HoldLiftTable { hold_id: Fact<number>; reason: Fact<string>; lifted_on: Fact<string>; lifted_by: MaybeFact<number>; act_key: Fact<string> }
+interface HoldTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  kind: Fact<HoldKind>;
+  reason: Fact<string>;
+  set_on: Fact<string>;
+  set_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface HoldLiftTable {
+  hold_id: Fact<number>;
+  reason: Fact<string>;
+  lifted_on: Fact<string>;
+  lifted_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
 export type Counted = 'normal seedlings' | 'any root';
 interface GerminationTestTable {
   id: GeneratedAlways<number>;
@@ -118,9 +190,30 @@ interface GerminationTestTable {
   laid_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
-interface TestCheckTable { id: GeneratedAlways<number>; test_id: Fact<number>; checked_on: Fact<string>; note: MaybeFact<string>; checked_by: MaybeFact<number>; act_key: Fact<string> }
-interface SeedMarkTable { id: GeneratedAlways<number>; check_id: Fact<number>; test_id: Fact<number>; seed: Fact<number>; state: Fact<SeedState> }
-interface TestEndTable { test_id: Fact<number>; ended_on: Fact<string>; outcome: Fact<'read' | 'abandoned'>; sprouted: Fact<number>; reason: MaybeFact<string>; ended_by: MaybeFact<number>; act_key: Fact<string> }
+interface TestCheckTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  checked_on: Fact<string>;
+  note: MaybeFact<string>;
+  checked_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface SeedMarkTable {
+  id: GeneratedAlways<number>;
+  check_id: Fact<number>;
+  test_id: Fact<number>;
+  seed: Fact<number>;
+  state: Fact<SeedState>;
+}
+interface TestEndTable {
+  test_id: Fact<number>;
+  ended_on: Fact<string>;
+  outcome: Fact<'read' | 'abandoned'>;
+  sprouted: Fact<number>;
+  reason: MaybeFact<string>;
+  ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
 interface LoanTable {
   id: GeneratedAlways<number>;
   lot_id: Fact<number>;
@@ -133,9 +226,21 @@ interface LoanTable {
   lent_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
-interface LoanReturnTable { loan_id: Fact<number>; lot_id: Fact<number>; returned_on: Fact<string>; act_key: Fact<string> }
+interface LoanReturnTable {
+  loan_id: Fact<number>;
+  lot_id: Fact<number>;
+  returned_on: Fact<string>;
+  act_key: Fact<string>;
+}
 export type LoanOutcome = 'returned' | 'failed crop' | 'kept on' | 'written off';
-interface LoanCloseTable { loan_id: Fact<number>; outcome: Fact<LoanOutcome>; closed_on: Fact<string>; note: MaybeFact<string>; closed_by: MaybeFact<number>; act_key: Fact<string> }
+interface LoanCloseTable {
+  loan_id: Fact<number>;
+  outcome: Fact<LoanOutcome>;
+  closed_on: Fact<string>;
+  note: MaybeFact<string>;
+  closed_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
 
 export interface Schema {
   house: HouseTable;

@@ -8,10 +8,45 @@ const MOST = 12;
 const LOT = sql`lot.code, line.name as variety, crop.name as crop`;
 const LOT_NAMES = sql`join line on line.id = lot.line_id join crop on crop.id = line.crop_id`;
 
-export interface DueCount { id: number; on: string; code: string; variety: string; crop: string; laidOn: string; seedsLaid: number; finalCountDays: number; total: number }
-export interface DueTest { on: string; code: string; variety: string; crop: string; reason: string; total: number }
-export interface DueReturn { id: number; on: string; code: string; variety: string; crop: string; member: string; memberId: number; packets: number; total: number }
-export interface HeldLot { on: string; code: string; variety: string; crop: string; kind: HoldKind; reason: string; total: number }
+export interface DueCount {
+  id: number;
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  laidOn: string;
+  seedsLaid: number;
+  finalCountDays: number;
+  total: number;
+}
+export interface DueTest {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  reason: string;
+  total: number;
+}
+export interface DueReturn {
+  id: number;
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  member: string;
+  memberId: number;
+  packets: number;
+  total: number;
+}
+export interface HeldLot {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  kind: HoldKind;
+  reason: string;
+  total: number;
+}
 
 /** What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind. */
 export async function readDue(db: Db, today: string) {
@@ -28,22 +63,32 @@ export async function readDue(db: Db, today: string) {
     sql<DueReturn>`
       select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, count(*) over () as total
       from loan join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
-      where loan.due_on < ${today} and not exists (select from loan_close where loan_id = loan.id) order by loan.due_on, loan.id limit ${MOST}`.execute(db),
+      where loan.due_on < ${today} and not exists (select from loan_close where loan_id = loan.id) order by loan.due_on, loan.id limit ${MOST}`.execute(
+      db,
+    ),
     sql<HeldLot>`
       select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
       from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}
-      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) order by hold.set_on, hold.id limit ${MOST}`.execute(db),
+      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) order by hold.set_on, hold.id limit ${MOST}`.execute(
+      db,
+    ),
   ]);
   return { counts: counts.rows, tests: tests.rows, returns: returns.rows, holds: holds.rows };
 }
 
-export interface ComingDay { on: string; kind: 'count' | 'test' | 'return'; count: number }
+export interface ComingDay {
+  on: string;
+  kind: 'count' | 'test' | 'return';
+  count: number;
+}
 
 /** How much falls due on each day after `today` up to `until`. */
 export async function readComing(db: Db, today: string, until: string): Promise<ComingDay[]> {
   const { rows } = await sql<ComingDay>`
     select next_count_on as "on", 'count' as kind, count(*) from germination_test where next_count_on > ${today} and next_count_on <= ${until} group by 1
     union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
-    union all select due_on, 'return', count(*) from loan where due_on >= ${today} and due_on <= ${until} and not exists (select from loan_close where loan_id = loan.id) group by 1`.execute(db);
+    union all select due_on, 'return', count(*) from loan where due_on >= ${today} and due_on <= ${until} and not exists (select from loan_close where loan_id = loan.id) group by 1`.execute(
+    db,
+  );
   return rows;
 }

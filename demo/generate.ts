@@ -8,21 +8,70 @@ import { seededRandom, type Random } from './random.ts';
 import { FIRST_NAMES, GARDENS, HOUSE, SAMPLE_ACCOUNTS, SURNAMES, VARIETIES } from './scenario.ts';
 import { STORIES, type Story } from './stories.ts';
 
-export interface SamplePerson { name: string; isMember: boolean; phone: string | null; note: string | null }
-export interface SampleCheck { on: string; note: string | null; marks: { seed: number; state: 'sprouted' | 'dead' }[] }
-export interface SampleTest { laidOn: string; seeds: number; checks: SampleCheck[]; end: { on: string; outcome: 'read' | 'abandoned'; sprouted: number; reason: string | null } | null; nextCountOn: string | null }
-export interface SampleLoan { member: number; packets: number; lentOn: string; dueOn: string; close: { outcome: 'failed crop' | 'kept on' | 'written off' | 'returned'; on: string; note: string | null } | null; child: number | null }
-export interface SampleLot {
-  crop: Crop; variety: string; origin: Origin; kind: Kind; unit: StockUnit; perGram: number; donor: number; garden: number; harvested: string | null; plants: number | null; takenInOn: string;
-  amount: number; typed: string; place: number; generation: number; parent: number | null; hold: { kind: HoldKind; reason: string; on: string; byRule: boolean } | null; note: string | null;
-  tests: SampleTest[]; loans: SampleLoan[]; left: number;
+export interface SamplePerson {
+  name: string;
+  isMember: boolean;
+  phone: string | null;
+  note: string | null;
 }
-export interface SampleLibrary { people: SamplePerson[]; lots: SampleLot[] }
+export interface SampleCheck {
+  on: string;
+  note: string | null;
+  marks: { seed: number; state: 'sprouted' | 'dead' }[];
+}
+export interface SampleTest {
+  laidOn: string;
+  seeds: number;
+  checks: SampleCheck[];
+  end: { on: string; outcome: 'read' | 'abandoned'; sprouted: number; reason: string | null } | null;
+  nextCountOn: string | null;
+}
+export interface SampleLoan {
+  member: number;
+  packets: number;
+  lentOn: string;
+  dueOn: string;
+  close: { outcome: 'failed crop' | 'kept on' | 'written off' | 'returned'; on: string; note: string | null } | null;
+  child: number | null;
+}
+export interface SampleLot {
+  crop: Crop;
+  variety: string;
+  origin: Origin;
+  kind: Kind;
+  unit: StockUnit;
+  perGram: number;
+  donor: number;
+  garden: number;
+  harvested: string | null;
+  plants: number | null;
+  takenInOn: string;
+  amount: number;
+  typed: string;
+  place: number;
+  generation: number;
+  parent: number | null;
+  hold: { kind: HoldKind; reason: string; on: string; byRule: boolean } | null;
+  note: string | null;
+  tests: SampleTest[];
+  loans: SampleLoan[];
+  left: number;
+}
+export interface SampleLibrary {
+  people: SamplePerson[];
+  lots: SampleLot[];
+}
 
 const SEASONS = 6;
 
 /** An invented library of any size with six seasons behind it; the same for the same numbers and day. */
-export function generateLibrary(options: { today: string; lots: number; people: number; seed: number; crops: readonly Crop[] }): SampleLibrary {
+export function generateLibrary(options: {
+  today: string;
+  lots: number;
+  people: number;
+  seed: number;
+  crops: readonly Crop[];
+}): SampleLibrary {
   const random = seededRandom(options.seed);
   const people = makePeople(random, options.people);
   const lots: SampleLot[] = [];
@@ -38,14 +87,24 @@ function makePeople(random: Random, count: number): SamplePerson[] {
     const plain = `${random.pick(FIRST_NAMES)} ${random.pick(SURNAMES)}`;
     const name = names.has(plain) ? `${plain} ${people.length}` : plain;
     names.add(name);
-    people.push({ name, isMember: random.chance(0.8), phone: random.chance(0.6) ? `01970 555${String(random.whole(100, 999))}` : null, note: null });
+    people.push({
+      name,
+      isMember: random.chance(0.8),
+      phone: random.chance(0.6) ? `01970 555${String(random.whole(100, 999))}` : null,
+      note: null,
+    });
   }
   return people;
 }
 
 /** A lot of a harvest some seasons back, sometimes grown from an earlier one of the same line. */
 function makeLot(random: Random, lots: SampleLot[], crops: readonly Crop[], today: string, people: number, wanted: number): SampleLot {
-  const parentIndex = random.chance(0.3) ? lots.findIndex((lot, index) => index >= random.whole(0, lots.length) && lot.loans.some((loan) => loan.close?.outcome === 'returned' && loan.child === null)) : -1;
+  const parentIndex = random.chance(0.3)
+    ? lots.findIndex(
+        (lot, index) =>
+          index >= random.whole(0, lots.length) && lot.loans.some((loan) => loan.close?.outcome === 'returned' && loan.child === null),
+      )
+    : -1;
   const parent = parentIndex < 0 ? null : lots[parentIndex]!;
   const crop = parent?.crop ?? random.pick(crops.filter(({ id }) => VARIETIES[id]));
   const names = VARIETIES[crop.id]!;
@@ -60,7 +119,17 @@ function makeLot(random: Random, lots: SampleLot[], crops: readonly Crop[], toda
   }
   addTests(random, lot, today);
   addLoans(random, lot, today, people);
-  if (lot.hold === null && random.chance(0.04)) lot.hold = { kind: random.pick(['drying', 'pests', 'test']), reason: random.pick(['Came in damp: weigh it again', 'Weevil holes in two seeds: two weeks in the freezer', 'Looks dull: test before it is lent']), on: addDays(takenInOn, 1), byRule: false };
+  if (lot.hold === null && random.chance(0.04))
+    lot.hold = {
+      kind: random.pick(['drying', 'pests', 'test']),
+      reason: random.pick([
+        'Came in damp: weigh it again',
+        'Weevil holes in two seeds: two weeks in the freezer',
+        'Looks dull: test before it is lent',
+      ]),
+      on: addDays(takenInOn, 1),
+      byRule: false,
+    };
   return lot;
 }
 
@@ -76,9 +145,29 @@ function emptyLot(random: Random, crop: Crop, known: { variety: string; takenInO
   const amount = unit === 'seed' ? seeds : Math.round(unitsForSeeds(seeds, 'mg', perGram) / 100) * 100 || 100;
   const unknown = random.chance(0.12);
   return {
-    crop, variety: known.variety, origin: random.chance(0.12) ? 'bought' : 'donated', kind: random.chance(0.05) ? 'unknown' : 'open-pollinated', unit, perGram, donor: random.whole(3, known.people - 1), garden: random.whole(0, GARDENS.length - 1),
-    harvested: unknown ? null : `${yearOf(known.takenInOn)}-${random.pick(['08', '09', known.takenInOn.slice(5, 7) >= '10' ? '10' : '09'])}`.slice(0, 7), plants: random.chance(0.2) ? null : random.whole(3, 30), takenInOn: known.takenInOn,
-    amount, typed: unit === 'seed' ? `about ${amount} seeds` : `${amount / 1000} g`, place: random.whole(0, 3), generation: 0, parent: null, hold: null, note: null, tests: [], loans: [], left: amount,
+    crop,
+    variety: known.variety,
+    origin: random.chance(0.12) ? 'bought' : 'donated',
+    kind: random.chance(0.05) ? 'unknown' : 'open-pollinated',
+    unit,
+    perGram,
+    donor: random.whole(3, known.people - 1),
+    garden: random.whole(0, GARDENS.length - 1),
+    harvested: unknown
+      ? null
+      : `${yearOf(known.takenInOn)}-${random.pick(['08', '09', known.takenInOn.slice(5, 7) >= '10' ? '10' : '09'])}`.slice(0, 7),
+    plants: random.chance(0.2) ? null : random.whole(3, 30),
+    takenInOn: known.takenInOn,
+    amount,
+    typed: unit === 'seed' ? `about ${amount} seeds` : `${amount / 1000} g`,
+    place: random.whole(0, 3),
+    generation: 0,
+    parent: null,
+    hold: null,
+    note: null,
+    tests: [],
+    loans: [],
+    left: amount,
   };
 }
 
@@ -92,20 +181,32 @@ function trueGermination(random: Random, lot: SampleLot, on: string): number {
 function addTests(random: Random, lot: SampleLot, today: string): void {
   for (let year = yearOf(lot.takenInOn) + 1; year <= yearOf(today); year += random.whole(1, 3)) {
     const laidOn = addDays(inYear('01-08', year), random.whole(0, 40));
-    if (laidOn > today || laidOn < lot.takenInOn || random.chance(0.35)) continue;
-    addTest(random, lot, laidOn, random.pick([10, 20, 20, 50]), { on: addDays(laidOn, lot.crop.germination.finalCountDays), abandoned: null });
+    const endsOn = addDays(laidOn, lot.crop.germination.finalCountDays);
+    if (endsOn > today || laidOn < lot.takenInOn || random.chance(0.35)) continue;
+    addTest(random, lot, laidOn, random.pick([10, 20, 20, 50]), { on: endsOn, abandoned: null });
   }
 }
 
 /** Lays a test and counts it every second day up to its end, or up to `until` when it is still on the bench. */
-export function addTest(random: Random, lot: SampleLot, laidOn: string, seeds: number, end: { on: string; abandoned: string | null } | null, until = laidOn): void {
+export function addTest(
+  random: Random,
+  lot: SampleLot,
+  laidOn: string,
+  seeds: number,
+  end: { on: string; abandoned: string | null } | null,
+  until = laidOn,
+): void {
   const cost = unitsForSeeds(seeds, lot.unit, lot.perGram);
   if (cost > lot.left) return;
   lot.left -= cost;
   const { firstCountDays, finalCountDays } = lot.crop.germination;
   const p = trueGermination(random, lot, laidOn);
   const lastDay = end ? daysBetween(laidOn, end.on) : daysBetween(laidOn, until);
-  const comes = Array.from({ length: seeds }, (_, index) => ({ seed: index + 1, day: Math.min(finalCountDays, firstCountDays - 1 + Math.round((finalCountDays - firstCountDays) * random.share() ** 2)), state: random.chance(p) ? ('sprouted' as const) : random.chance(0.25) ? ('dead' as const) : null }));
+  const comes = Array.from({ length: seeds }, (_, index) => ({
+    seed: index + 1,
+    day: Math.min(finalCountDays, firstCountDays - 1 + Math.round((finalCountDays - firstCountDays) * random.share() ** 2)),
+    state: random.chance(p) ? ('sprouted' as const) : random.chance(0.25) ? ('dead' as const) : null,
+  }));
   const checks: SampleCheck[] = [];
   let seenTo = -1;
   for (let day = firstCountDays; day <= lastDay; day = day < lastDay ? Math.min(lastDay, day + 2) : day + 1) {
@@ -115,7 +216,10 @@ export function addTest(random: Random, lot: SampleLot, laidOn: string, seeds: n
   }
   const sprouted = checks.flatMap(({ marks }) => marks).filter(({ state }) => state === 'sprouted').length;
   lot.tests.push({
-    laidOn, seeds, checks, nextCountOn: end ? null : nextCountDay(laidOn, checks.at(-1)?.on ?? null, firstCountDays, finalCountDays),
+    laidOn,
+    seeds,
+    checks,
+    nextCountOn: end ? null : nextCountDay(laidOn, checks.at(-1)?.on ?? null, firstCountDays, finalCountDays),
     end: end && { on: end.on, outcome: end.abandoned ? 'abandoned' : 'read', sprouted, reason: end.abandoned },
   });
 }
@@ -139,20 +243,61 @@ export function addLoan(random: Random, lot: SampleLot, member: number, lentOn: 
   const closedOn = addDays(dueOn, random.whole(-20, 30));
   const outcome = random.pick(['returned', 'returned', 'failed crop', 'kept on', 'written off'] as const);
   const ended = closedOn <= today && !stillOpen && random.chance(0.94);
-  lot.loans.push({ member, packets, lentOn, dueOn, close: ended ? { outcome, on: closedOn, note: outcome === 'failed crop' ? random.pick(['Slugs took the lot', 'Too dry in June', 'Late frost']) : null } : null, child: null });
+  lot.loans.push({
+    member,
+    packets,
+    lentOn,
+    dueOn,
+    close: ended
+      ? {
+          outcome,
+          on: closedOn,
+          note: outcome === 'failed crop' ? random.pick(['Slugs took the lot', 'Too dry in June', 'Late frost']) : null,
+        }
+      : null,
+    child: null,
+  });
 }
 
-function tellStory(random: Random, story: Story, lots: readonly SampleLot[], crops: readonly Crop[], today: string, people: number): SampleLot {
+function tellStory(
+  random: Random,
+  story: Story,
+  lots: readonly SampleLot[],
+  crops: readonly Crop[],
+  today: string,
+  people: number,
+): SampleLot {
   const crop = crops.find(({ id }) => id === story.crop);
   if (!crop) throw new Error(`the almanac has no ${story.crop}`);
   const takenInOn = addDays(today, -story.daysAgo);
   const lot = emptyLot(random, crop, { variety: story.variety, takenInOn, people });
-  Object.assign(lot, { kind: 'open-pollinated', origin: 'donated', plants: story.plants ?? lot.plants, harvested: story.undated ? null : addDays(takenInOn, -30).slice(0, 7), note: story.note ?? null, ...(story.kind && { kind: story.kind }) });
+  Object.assign(lot, {
+    kind: 'open-pollinated',
+    origin: 'donated',
+    plants: story.plants ?? lot.plants,
+    harvested: story.undated ? null : addDays(takenInOn, -30).slice(0, 7),
+    note: story.note ?? null,
+    ...(story.kind && { kind: story.kind }),
+  });
   if (story.seeds) Object.assign(lot, { unit: 'seed', amount: story.seeds, left: story.seeds, typed: `${story.seeds} seeds` });
   const parent = story.childOf === undefined ? -1 : lots.findIndex(({ variety }) => variety === story.childOf);
-  if (parent >= 0) Object.assign(lot, { origin: 'returned', parent, generation: lots[parent]!.generation + 1 });
+  if (parent >= 0) {
+    const loan = lots[parent]!.loans[0]!;
+    Object.assign(lot, { origin: 'returned', parent, generation: lots[parent]!.generation + 1, donor: loan.member });
+    Object.assign(loan, { close: { outcome: 'returned', on: takenInOn, note: null }, child: lots.length });
+  }
   if (story.hold) lot.hold = { ...story.hold, on: addDays(takenInOn, story.hold.afterDays), byRule: story.hold.afterDays === 0 };
-  for (const test of story.tests ?? []) addTest(random, lot, addDays(today, -test.daysAgo), test.seeds, test.open ? null : { on: addDays(today, -test.daysAgo + (test.days ?? crop.germination.finalCountDays)), abandoned: test.abandoned ?? null }, addDays(today, -(test.lastCountDaysAgo ?? test.daysAgo)));
+  for (const test of story.tests ?? [])
+    addTest(
+      random,
+      lot,
+      addDays(today, -test.daysAgo),
+      test.seeds,
+      test.open
+        ? null
+        : { on: addDays(today, -test.daysAgo + (test.days ?? crop.germination.finalCountDays)), abandoned: test.abandoned ?? null },
+      addDays(today, -(test.lastCountDaysAgo ?? test.daysAgo)),
+    );
   for (const loan of story.loans ?? []) addLoan(random, lot, loan.member, addDays(today, -loan.daysAgo), today, true);
   return lot;
 }

@@ -14,18 +14,30 @@ import { GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS } from './scenario.ts';
 const CHUNK = 400;
 
 /** Adds rows a few hundred at a time, in order; gives back their ids where the table numbers its rows. */
-async function addRows<Table extends keyof Schema & string>(db: Db, table: Table, rows: readonly Insertable<Schema[Table]>[]): Promise<number[]> {
+async function addRows<Table extends keyof Schema & string>(
+  db: Db,
+  table: Table,
+  rows: readonly Insertable<Schema[Table]>[],
+): Promise<number[]> {
   const ids: number[] = [];
   for (let at = 0; at < rows.length; at += CHUNK) {
     const chunk = rows.slice(at, at + CHUNK);
-    const made = await db.insertInto(table as never).values(chunk as never).returningAll().execute();
+    const made = await db
+      .insertInto(table as never)
+      .values(chunk as never)
+      .returningAll()
+      .execute();
     ids.push(...(made as { id: number }[]).map(({ id }) => id));
   }
   return ids;
 }
 
 /** Writes a generated library into an empty database, as the tables' owner, in one transaction. */
-export async function loadLibrary(owner: Db, library: SampleLibrary, options: { today: string; random: Random; passwordHash: string }): Promise<void> {
+export async function loadLibrary(
+  owner: Db,
+  library: SampleLibrary,
+  options: { today: string; random: Random; passwordHash: string },
+): Promise<void> {
   await owner.transaction().execute(async (tx) => {
     const loader = new Loader(tx, library, options);
     await loader.people();
@@ -68,11 +80,28 @@ class Loader {
   }
 
   async people(): Promise<void> {
-    this.personIds = await addRows(this.tx, 'person', this.library.people.map(({ name, isMember, phone, note }) => ({ name, is_member: isMember, phone, note, email: null })));
-    const accounts = SAMPLE_ACCOUNTS.map(({ email, role }, index) => ({ person_id: this.personIds[index]!, email, role, password_hash: this.passwordHash }));
+    this.personIds = await addRows(
+      this.tx,
+      'person',
+      this.library.people.map(({ name, isMember, phone, note }) => ({ name, is_member: isMember, phone, note, email: null })),
+    );
+    const accounts = SAMPLE_ACCOUNTS.map(({ email, role }, index) => ({
+      person_id: this.personIds[index]!,
+      email,
+      role,
+      password_hash: this.passwordHash,
+    }));
     await addRows(this.tx, 'account', accounts);
-    this.gardenIds = await addRows(this.tx, 'garden', GARDENS.map((name) => ({ name, person_id: null })));
-    this.placeIds = await addRows(this.tx, 'place', PLACES.map((name) => ({ name })));
+    this.gardenIds = await addRows(
+      this.tx,
+      'garden',
+      GARDENS.map((name) => ({ name, person_id: null })),
+    );
+    this.placeIds = await addRows(
+      this.tx,
+      'place',
+      PLACES.map((name) => ({ name })),
+    );
   }
 
   async lots(): Promise<void> {
@@ -86,66 +115,274 @@ class Loader {
       return code;
     });
     await addRows(this.tx, 'lot_code_counter', [...last].map(([year, running]) => ({ year, last: running })) as never);
-    const keys = lots.map((lot, index) => this.act(lot.parent === null ? 'lot taken in' : 'seed returned', this.codes[index]!, lot.takenInOn));
-    this.lotIds = await addRows(this.tx, 'lot', lots.map((lot, index) => this.lotRow(lot, this.codes[index]!, lineIds.get(lineKey(lot))!, keys[index]!)));
-    this.holdingIds = await addRows(this.tx, 'holding', lots.map((lot, index) => ({ lot_id: this.lotIds[index]!, place_id: this.placeIds[lot.place]!, container: lot.unit === 'mg' ? 'jar' : 'paper envelope' })));
-    await addRows(this.tx, 'lot_parent', lots.flatMap((lot, index) => (lot.parent === null ? [] : [{ child_id: this.lotIds[index]!, parent_id: this.lotIds[lot.parent]! }])));
-    lots.forEach((lot, index) => this.movements.push({ act_key: keys[index]!, lot_id: this.lotIds[index]!, kind: lot.parent === null ? 'received' : 'returned in', from_outside: lot.parent === null ? 'donors' : 'members', from_holding: null, to_holding: this.holdingIds[index]!, to_outside: null, amount: lot.amount, typed: lot.typed, reason: null, happened_on: lot.takenInOn, person_id: this.personIds[1]! }));
+    const keys = lots.map((lot, index) =>
+      this.act(lot.parent === null ? 'lot taken in' : 'seed returned', this.codes[index]!, lot.takenInOn),
+    );
+    this.lotIds = await addRows(
+      this.tx,
+      'lot',
+      lots.map((lot, index) => this.lotRow(lot, this.codes[index]!, lineIds.get(lineKey(lot))!, keys[index]!)),
+    );
+    this.holdingIds = await addRows(
+      this.tx,
+      'holding',
+      lots.map((lot, index) => ({
+        lot_id: this.lotIds[index]!,
+        place_id: this.placeIds[lot.place]!,
+        container: lot.unit === 'mg' ? 'jar' : 'paper envelope',
+      })),
+    );
+    await addRows(
+      this.tx,
+      'lot_parent',
+      lots.flatMap((lot, index) => (lot.parent === null ? [] : [{ child_id: this.lotIds[index]!, parent_id: this.lotIds[lot.parent]! }])),
+    );
+    lots.forEach((lot, index) =>
+      this.movements.push({
+        act_key: keys[index]!,
+        lot_id: this.lotIds[index]!,
+        kind: lot.parent === null ? 'received' : 'returned in',
+        from_outside: lot.parent === null ? 'donors' : 'members',
+        from_holding: null,
+        to_holding: this.holdingIds[index]!,
+        to_outside: null,
+        amount: lot.amount,
+        typed: lot.typed,
+        reason: null,
+        happened_on: lot.takenInOn,
+        person_id: this.personIds[1]!,
+      }),
+    );
   }
 
   private async lines(): Promise<Map<string, number>> {
     const unique = new Map(this.library.lots.map((lot) => [lineKey(lot), lot]));
-    const ids = await addRows(this.tx, 'line', [...unique.values()].map(({ crop, variety }) => ({ crop_id: crop.id, name: variety })));
+    const ids = await addRows(
+      this.tx,
+      'line',
+      [...unique.values()].map(({ crop, variety }) => ({ crop_id: crop.id, name: variety })),
+    );
     return new Map([...unique.keys()].map((key, index) => [key, ids[index]!]));
   }
 
   private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot']> {
-    const apart = lot.crop.breeding === 'selfing' ? { kind: 'known', method: 'none', distanceMetres: null, alsoFlowered: null } : this.random.chance(0.3) ? { kind: 'unknown' } : { kind: 'known', method: 'distance', distanceMetres: this.random.whole(4, 60) * 10, alsoFlowered: null };
+    const apart =
+      lot.crop.breeding === 'selfing'
+        ? { kind: 'known', method: 'none', distanceMetres: null, alsoFlowered: null }
+        : this.random.chance(0.3)
+          ? { kind: 'unknown' }
+          : { kind: 'known', method: 'distance', distanceMetres: this.random.whole(4, 60) * 10, alsoFlowered: null };
     const read = lot.tests.filter(({ end }) => end?.outcome === 'read').at(-1);
     const last = read?.end ? { endedOn: read.end.on, verdict: verdict(read.end.sprouted, read.seeds, HOUSE.thresholds).kind } : null;
     const next = nextTest({ harvested: lot.harvested, last, somethingLeft: lot.left > 0 }, halfLifeYears(lot.crop), this.today);
     return {
-      code, line_id: lineId, origin: lot.origin, kind: lot.kind, unit: lot.unit, seeds_per_gram: lot.perGram, donor_id: this.personIds[lot.donor]!, garden_id: this.gardenIds[lot.garden]!, harvested: lot.harvested, plants_harvested: lot.plants,
-      isolation: JSON.stringify(apart), stored_so_far: 'cool cupboard', unknowns: [...(lot.harvested === null ? ['harvest' as const] : []), ...(lot.plants === null ? ['plants' as const] : []), ...(apart.kind === 'unknown' ? ['isolation' as const] : [])],
-      generation: lot.generation, note: lot.note, taken_in_on: lot.takenInOn, search_text: [code, lot.variety, lot.crop.name, lot.crop.species].join(' '), act_key: actKey,
-      verdict: last?.verdict ?? null, tested_sprouted: read?.end?.sprouted ?? null, tested_laid: read?.seeds ?? null, tested_on: read?.end?.on ?? null, next_test_on: next.kind === 'due' ? next.on : null, next_test_reason: next.reason,
+      code,
+      line_id: lineId,
+      origin: lot.origin,
+      kind: lot.kind,
+      unit: lot.unit,
+      seeds_per_gram: lot.perGram,
+      donor_id: this.personIds[lot.donor]!,
+      garden_id: this.gardenIds[lot.garden]!,
+      harvested: lot.harvested,
+      plants_harvested: lot.plants,
+      isolation: JSON.stringify(apart),
+      stored_so_far: 'cool cupboard',
+      unknowns: [
+        ...(lot.harvested === null ? ['harvest' as const] : []),
+        ...(lot.plants === null ? ['plants' as const] : []),
+        ...(apart.kind === 'unknown' ? ['isolation' as const] : []),
+      ],
+      generation: lot.generation,
+      note: lot.note,
+      taken_in_on: lot.takenInOn,
+      search_text: [code, lot.variety, lot.crop.name, lot.crop.species].join(' '),
+      act_key: actKey,
+      verdict: last?.verdict ?? null,
+      tested_sprouted: read?.end?.sprouted ?? null,
+      tested_laid: read?.seeds ?? null,
+      tested_on: read?.end?.on ?? null,
+      next_test_on: next.kind === 'due' ? next.on : null,
+      next_test_reason: next.reason,
     };
   }
 
   private draw(index: number, kind: 'drawn for test' | 'lent', amount: number, typed: string, on: string, actKey: string): void {
-    this.movements.push({ act_key: actKey, lot_id: this.lotIds[index]!, kind, from_holding: this.holdingIds[index]!, from_outside: null, to_holding: null, to_outside: kind === 'lent' ? 'members' : 'tests', amount, typed, reason: null, happened_on: on, person_id: this.personIds[1]! });
+    this.movements.push({
+      act_key: actKey,
+      lot_id: this.lotIds[index]!,
+      kind,
+      from_holding: this.holdingIds[index]!,
+      from_outside: null,
+      to_holding: null,
+      to_outside: kind === 'lent' ? 'members' : 'tests',
+      amount,
+      typed,
+      reason: null,
+      happened_on: on,
+      person_id: this.personIds[1]!,
+    });
   }
 
   async tests(): Promise<void> {
-    const all = this.library.lots.flatMap((lot, index) => lot.tests.map((test) => ({ lot, index, test, key: this.act('test laid', this.codes[index]!, test.laidOn) })));
-    for (const { lot, index, test, key } of all) this.draw(index, 'drawn for test', unitsForSeeds(test.seeds, lot.unit, lot.perGram), `${test.seeds} seeds`, test.laidOn, key);
+    const all = this.library.lots.flatMap((lot, index) =>
+      lot.tests.map((test) => ({ lot, index, test, key: this.act('test laid', this.codes[index]!, test.laidOn) })),
+    );
+    for (const { lot, index, test, key } of all)
+      this.draw(index, 'drawn for test', unitsForSeeds(test.seeds, lot.unit, lot.perGram), `${test.seeds} seeds`, test.laidOn, key);
     const helper = this.personIds[1]!;
-    const testIds = await addRows(this.tx, 'germination_test', all.map(({ lot, index, test, key }) => ({
-      lot_id: this.lotIds[index]!, laid_on: test.laidOn, seeds_laid: test.seeds, counted: 'any root', celsius: lot.crop.germination.celsius, first_count_days: lot.crop.germination.firstCountDays, final_count_days: lot.crop.germination.finalCountDays,
-      next_count_on: test.nextCountOn, laid_by: helper, act_key: key,
-    })));
-    const checks = all.flatMap(({ test, index }, at) => test.checks.map((check) => ({ check, testId: testIds[at]!, key: this.act('towel counted', this.codes[index]!, check.on) })));
-    const checkIds = await addRows(this.tx, 'test_check', checks.map(({ check, testId, key }) => ({ test_id: testId, checked_on: check.on, note: check.note, checked_by: helper, act_key: key })));
-    await addRows(this.tx, 'seed_mark', checks.flatMap(({ check, testId }, at) => check.marks.map(({ seed, state }) => ({ check_id: checkIds[at]!, test_id: testId, seed, state }))));
-    await addRows(this.tx, 'test_end', all.flatMap(({ test, index }, at) => (test.end ? [{ test_id: testIds[at]!, ended_on: test.end.on, outcome: test.end.outcome, sprouted: test.end.sprouted, reason: test.end.reason, ended_by: helper, act_key: this.act(`test ${test.end.outcome}`, this.codes[index]!, test.end.on) }] : [])));
+    const testIds = await addRows(
+      this.tx,
+      'germination_test',
+      all.map(({ lot, index, test, key }) => ({
+        lot_id: this.lotIds[index]!,
+        laid_on: test.laidOn,
+        seeds_laid: test.seeds,
+        counted: 'any root',
+        celsius: lot.crop.germination.celsius,
+        first_count_days: lot.crop.germination.firstCountDays,
+        final_count_days: lot.crop.germination.finalCountDays,
+        next_count_on: test.nextCountOn,
+        laid_by: helper,
+        act_key: key,
+      })),
+    );
+    const checks = all.flatMap(({ test, index }, at) =>
+      test.checks.map((check) => ({ check, testId: testIds[at]!, key: this.act('towel counted', this.codes[index]!, check.on) })),
+    );
+    const checkIds = await addRows(
+      this.tx,
+      'test_check',
+      checks.map(({ check, testId, key }) => ({
+        test_id: testId,
+        checked_on: check.on,
+        note: check.note,
+        checked_by: helper,
+        act_key: key,
+      })),
+    );
+    await addRows(
+      this.tx,
+      'seed_mark',
+      checks.flatMap(({ check, testId }, at) =>
+        check.marks.map(({ seed, state }) => ({ check_id: checkIds[at]!, test_id: testId, seed, state })),
+      ),
+    );
+    await addRows(
+      this.tx,
+      'test_end',
+      all.flatMap(({ test, index }, at) =>
+        test.end
+          ? [
+              {
+                test_id: testIds[at]!,
+                ended_on: test.end.on,
+                outcome: test.end.outcome,
+                sprouted: test.end.sprouted,
+                reason: test.end.reason,
+                ended_by: helper,
+                act_key: this.act(`test ${test.end.outcome}`, this.codes[index]!, test.end.on),
+              },
+            ]
+          : [],
+      ),
+    );
   }
 
   async loans(): Promise<void> {
-    const all = this.library.lots.flatMap((lot, index) => lot.loans.map((loan) => ({ lot, index, loan, key: this.act('packets lent', this.codes[index]!, loan.lentOn) })));
-    for (const { lot, index, loan, key } of all) this.draw(index, 'lent', loan.packets * unitsForSeeds(lot.crop.packetSeeds, lot.unit, lot.perGram), `${loan.packets} × ${lot.crop.packetSeeds} seeds`, loan.lentOn, key);
-    const loanIds = await addRows(this.tx, 'loan', all.map(({ lot, index, loan, key }) => ({ lot_id: this.lotIds[index]!, member_id: this.personIds[loan.member]!, packets: loan.packets, seeds_per_packet: lot.crop.packetSeeds, lent_on: loan.lentOn, due_on: loan.dueOn, override_reason: null, lent_by: this.personIds[0]!, act_key: key })));
-    await addRows(this.tx, 'loan_return', all.flatMap(({ loan, index }, at) => (loan.child === null ? [] : [{ loan_id: loanIds[at]!, lot_id: this.lotIds[loan.child]!, returned_on: loan.close!.on, act_key: this.act('seed returned', this.codes[index]!, loan.close!.on) }])));
+    const all = this.library.lots.flatMap((lot, index) =>
+      lot.loans.map((loan) => ({ lot, index, loan, key: this.act('packets lent', this.codes[index]!, loan.lentOn) })),
+    );
+    for (const { lot, index, loan, key } of all)
+      this.draw(
+        index,
+        'lent',
+        loan.packets * unitsForSeeds(lot.crop.packetSeeds, lot.unit, lot.perGram),
+        `${loan.packets} × ${lot.crop.packetSeeds} seeds`,
+        loan.lentOn,
+        key,
+      );
+    const loanIds = await addRows(
+      this.tx,
+      'loan',
+      all.map(({ lot, index, loan, key }) => ({
+        lot_id: this.lotIds[index]!,
+        member_id: this.personIds[loan.member]!,
+        packets: loan.packets,
+        seeds_per_packet: lot.crop.packetSeeds,
+        lent_on: loan.lentOn,
+        due_on: loan.dueOn,
+        override_reason: null,
+        lent_by: this.personIds[0]!,
+        act_key: key,
+      })),
+    );
+    await addRows(
+      this.tx,
+      'loan_return',
+      all.flatMap(({ loan, index }, at) =>
+        loan.child === null
+          ? []
+          : [
+              {
+                loan_id: loanIds[at]!,
+                lot_id: this.lotIds[loan.child]!,
+                returned_on: loan.close!.on,
+                act_key: this.act('seed returned', this.codes[index]!, loan.close!.on),
+              },
+            ],
+      ),
+    );
     // A loan that should have been returned, but whose child was never generated, is one that the member keeps growing.
-    const outcome = (loan: (typeof all)[number]['loan']) => (loan.close!.outcome === 'returned' && loan.child === null ? 'kept on' : loan.close!.outcome);
-    await addRows(this.tx, 'loan_close', all.flatMap(({ loan, index }, at) => (loan.close ? [{ loan_id: loanIds[at]!, outcome: outcome(loan), closed_on: loan.close.on, note: loan.close.note, closed_by: this.personIds[0]!, act_key: this.act('loan closed', this.codes[index]!, loan.close.on) }] : [])));
+    const outcome = (loan: (typeof all)[number]['loan']) =>
+      loan.close!.outcome === 'returned' && loan.child === null ? 'kept on' : loan.close!.outcome;
+    await addRows(
+      this.tx,
+      'loan_close',
+      all.flatMap(({ loan, index }, at) =>
+        loan.close
+          ? [
+              {
+                loan_id: loanIds[at]!,
+                outcome: outcome(loan),
+                closed_on: loan.close.on,
+                note: loan.close.note,
+                closed_by: this.personIds[0]!,
+                act_key: this.act('loan closed', this.codes[index]!, loan.close.on),
+              },
+            ]
+          : [],
+      ),
+    );
   }
 
   async holds(): Promise<void> {
-    await addRows(this.tx, 'hold', this.library.lots.flatMap(({ hold }, index) => (hold ? [{ lot_id: this.lotIds[index]!, kind: hold.kind, reason: hold.reason, set_on: hold.on, set_by: hold.byRule ? null : this.personIds[1]!, act_key: this.act(`hold set: ${hold.kind}`, this.codes[index]!, hold.on) }] : [])));
+    await addRows(
+      this.tx,
+      'hold',
+      this.library.lots.flatMap(({ hold }, index) =>
+        hold
+          ? [
+              {
+                lot_id: this.lotIds[index]!,
+                kind: hold.kind,
+                reason: hold.reason,
+                set_on: hold.on,
+                set_by: hold.byRule ? null : this.personIds[1]!,
+                act_key: this.act(`hold set: ${hold.kind}`, this.codes[index]!, hold.on),
+              },
+            ]
+          : [],
+      ),
+    );
   }
 
   async finish(): Promise<void> {
-    await addRows(this.tx, 'movement', this.movements.sort((one, other) => (one.happened_on < other.happened_on ? -1 : one.happened_on > other.happened_on ? 1 : 0)));
+    await addRows(
+      this.tx,
+      'movement',
+      this.movements.sort((one, other) => (one.happened_on < other.happened_on ? -1 : one.happened_on > other.happened_on ? 1 : 0)),
+    );
     await addRows(this.tx, 'act', this.actRows as never);
   }
 }

@@ -20,7 +20,8 @@ export function seededRandom(seed: number): Random {
   const whole = (low: number, high: number) => low + Math.floor(share() * (high - low + 1));
   const hex = (digits: number) => Array.from({ length: digits }, () => whole(0, 15).toString(16)).join('');
   return {
-    share, whole,
+    share,
+    whole,
     pick: (from) => from[whole(0, from.length - 1)]!,
     chance: (probability) => share() < probability,
     uuid: () => `${hex(8)}-${hex(4)}-4${hex(3)}-a${hex(3)}-${hex(12)}`,

@@ -1,5 +1,12 @@
 /** Hollin Reach Seed Library, in a disused signal box in the valley of the river Wend. All of it is invented. */
-export const HOUSE = { name: 'Hollin Reach Seed Library', timeZone: 'Atlantic/Azores', lastFrost: '05-08', firstFrost: '10-12', lendingOpens: '02-07', thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 } };
+export const HOUSE = {
+  name: 'Hollin Reach Seed Library',
+  timeZone: 'Atlantic/Azores',
+  lastFrost: '05-08',
+  firstFrost: '10-12',
+  lendingOpens: '02-07',
+  thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
+};
 
 /** The sign-in of each role; the password is shown on the demo's sign-in page. */
 export const SAMPLE_PASSWORD = 'grain by grain';
@@ -9,15 +16,86 @@ export const SAMPLE_ACCOUNTS = [
   { name: 'Perran Oakshott', email: 'member@hollinreach.example', role: 'member' },
 ] as const;
 
-export const FIRST_NAMES = ['Marta', 'Odran', 'Tamsin', 'Wilf', 'Brea', 'Casper', 'Nessa', 'Edwin', 'Hylda', 'Rowan', 'Senara', 'Tobias', 'Una', 'Vesper', 'Lowen', 'Ingrid', 'Fen', 'Dorothea', 'Basil', 'Merryn', 'Kit', 'Olwen'];
-export const SURNAMES = ['Quill', 'Pellow', 'Harrowgate', 'Tine', 'Sallow', 'Windrush', 'Fallowell', 'Bramhope', 'Lackland', 'Stook', 'Merridew', 'Coppard', 'Thorley', 'Ashlock', 'Greave', 'Wendover'];
-export const GARDENS = ['Alder Row', 'Signal Bank', 'Lower Lock', 'the Platform beds', 'Mill Leat', 'Tollhouse garden', 'Upper Wend allotments', 'Quarry Side'];
+export const FIRST_NAMES = [
+  'Marta',
+  'Odran',
+  'Tamsin',
+  'Wilf',
+  'Brea',
+  'Casper',
+  'Nessa',
+  'Edwin',
+  'Hylda',
+  'Rowan',
+  'Senara',
+  'Tobias',
+  'Una',
+  'Vesper',
+  'Lowen',
+  'Ingrid',
+  'Fen',
+  'Dorothea',
+  'Basil',
+  'Merryn',
+  'Kit',
+  'Olwen',
+];
+export const SURNAMES = [
+  'Quill',
+  'Pellow',
+  'Harrowgate',
+  'Tine',
+  'Sallow',
+  'Windrush',
+  'Fallowell',
+  'Bramhope',
+  'Lackland',
+  'Stook',
+  'Merridew',
+  'Coppard',
+  'Thorley',
+  'Ashlock',
+  'Greave',
+  'Wendover',
+];
+export const GARDENS = [
+  'Alder Row',
+  'Signal Bank',
+  'Lower Lock',
+  'the Platform beds',
+  'Mill Leat',
+  'Tollhouse garden',
+  'Upper Wend allotments',
+  'Quarry Side',
+];
 export const PLACES = ['Fridge, signal box', 'Freezer, signal box', 'Shelf A, lever room', 'Shelf B, lever room'];
 
 /** Invented varieties by crop. */
 export const VARIETIES: Readonly<Record<string, readonly string[]>> = {
-  pea: ['Long Siding', 'Guard’s Van', 'Wend Early'], 'runner-bean': ['Tollhouse Black', 'Crossing Keeper'], 'french-bean': ['Lamp Room', 'Speckled Ganger', 'Tin Ticket'], 'broad-bean': ['Platform Six', 'Wend Winter'],
-  'squash-pepo': ['Copper Kettle', 'Lantern Slide'], 'squash-maxima': ['Grey Buffer', 'Stationmaster'], tomato: ['Signal Red', 'Amber Aspect', 'Dusty Carriage', 'Old Ganger’s Pink'], pepper: ['Brass Whistle', 'Hot Axle'], aubergine: ['Night Mail'],
-  cucumber: ['Water Crane', 'Pale Semaphore'], lettuce: ['Slow Line', 'Red Tail Lamp', 'Sleeper Oak'], spinach: ['Down Platform'], beet: ['Hollin Dark', 'Fireman’s Globe'], chard: ['Painted Points'], carrot: ['Ballast Orange', 'Cutting Purple'], parsnip: ['Long Tunnel'],
-  onion: ['Reach Keeper', 'Brown Bothy'], leek: ['Winter Timetable'], kale: ['Black Cutting', 'Frilled Footbridge'], radish: ['Red Flag'], maize: ['Copper Rail'], coriander: ['Bothy Leaf'], dill: ['Wend Feather'], calendula: ['Sunday Service'], sunflower: ['Tall Semaphore'], basil: ['Warm Sidings'],
+  pea: ['Long Siding', 'Guard’s Van', 'Wend Early'],
+  'runner-bean': ['Tollhouse Black', 'Crossing Keeper'],
+  'french-bean': ['Lamp Room', 'Speckled Ganger', 'Tin Ticket'],
+  'broad-bean': ['Platform Six', 'Wend Winter'],
+  'squash-pepo': ['Copper Kettle', 'Lantern Slide'],
+  'squash-maxima': ['Grey Buffer', 'Stationmaster'],
+  tomato: ['Signal Red', 'Amber Aspect', 'Dusty Carriage', 'Old Ganger’s Pink'],
+  pepper: ['Brass Whistle', 'Hot Axle'],
+  aubergine: ['Night Mail'],
+  cucumber: ['Water Crane', 'Pale Semaphore'],
+  lettuce: ['Slow Line', 'Red Tail Lamp', 'Sleeper Oak'],
+  spinach: ['Down Platform'],
+  beet: ['Hollin Dark', 'Fireman’s Globe'],
+  chard: ['Painted Points'],
+  carrot: ['Ballast Orange', 'Cutting Purple'],
+  parsnip: ['Long Tunnel'],
+  onion: ['Reach Keeper', 'Brown Bothy'],
+  leek: ['Winter Timetable'],
+  kale: ['Black Cutting', 'Frilled Footbridge'],
+  radish: ['Red Flag'],
+  maize: ['Copper Rail'],
+  coriander: ['Bothy Leaf'],
+  dill: ['Wend Feather'],
+  calendula: ['Sunday Service'],
+  sunflower: ['Tall Semaphore'],
+  basil: ['Warm Sidings'],
 };

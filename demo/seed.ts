@@ -13,10 +13,13 @@ import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 
 /** Fills an empty database with the sample library; one that holds people is left alone. `--lots` and `--people` set its size. */
 async function seed(): Promise<void> {
-  const { values } = parseArgs({ options: { lots: { type: 'string', default: '60' }, people: { type: 'string' }, seed: { type: 'string', default: '1' } } });
+  const { values } = parseArgs({
+    options: { lots: { type: 'string', default: '60' }, people: { type: 'string' }, seed: { type: 'string', default: '1' } },
+  });
   const lots = Number(values.lots);
   const people = Number(values.people ?? Math.max(25, Math.round(lots / 20)));
-  if (!Number.isInteger(lots) || lots < 20 || lots > 200_000 || !Number.isInteger(people) || people < 12) throw new Error('--lots takes a whole number from 20 to 200000, --people one of at least 12');
+  if (!Number.isInteger(lots) || lots < 20 || lots > 200_000 || !Number.isInteger(people) || people < 12)
+    throw new Error('--lots takes a whole number from 20 to 200000, --people one of at least 12');
   const url = process.env['OWNER_DATABASE_URL'] ?? process.env['DATABASE_URL'];
   if (!url) throw new Error('OWNER_DATABASE_URL is not set');
   const owner = openDatabase({ url, most: 2 });
@@ -28,7 +31,11 @@ async function seed(): Promise<void> {
     await createHouse(owner, HOUSE);
     const today = dayInZone(new Date(), HOUSE.timeZone);
     const library = generateLibrary({ today, lots, people, seed: Number(values.seed), crops: almanac });
-    await loadLibrary(owner, library, { today, random: seededRandom(Number(values.seed) + 1), passwordHash: await hashPassword(SAMPLE_PASSWORD) });
+    await loadLibrary(owner, library, {
+      today,
+      random: seededRandom(Number(values.seed) + 1),
+      passwordHash: await hashPassword(SAMPLE_PASSWORD),
+    });
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

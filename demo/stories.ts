@@ -12,24 +12,109 @@ export interface Story {
   readonly note?: string;
   readonly childOf?: string;
   readonly hold?: { readonly kind: HoldKind; readonly reason: string; readonly afterDays: number };
-  readonly tests?: readonly { readonly daysAgo: number; readonly seeds: number; readonly days?: number; readonly abandoned?: string; readonly open?: boolean; readonly lastCountDaysAgo?: number }[];
+  readonly tests?: readonly {
+    readonly daysAgo: number;
+    readonly seeds: number;
+    readonly days?: number;
+    readonly abandoned?: string;
+    readonly open?: boolean;
+    readonly lastCountDaysAgo?: number;
+  }[];
   readonly loans?: readonly { readonly member: number; readonly daysAgo: number }[];
 }
 
 export const STORIES: readonly Story[] = [
-  { crop: 'pea', variety: 'Long Siding', daysAgo: 800, seeds: 640, plants: 24, note: 'Found growing along the old siding; the first line of the library.', tests: [{ daysAgo: 640, seeds: 20 }, { daysAgo: 300, seeds: 50 }], loans: [{ member: 2, daysAgo: 280 }, { member: 6, daysAgo: 600 }] },
-  { crop: 'runner-bean', variety: 'Tollhouse Black', daysAgo: 1120, seeds: 38, plants: 9, note: 'The last jar. Nobody has grown it since.', tests: [{ daysAgo: 660, seeds: 10 }] },
-  { crop: 'squash-pepo', variety: 'Copper Kettle', daysAgo: 1180, seeds: 210, plants: 6, tests: [{ daysAgo: 1000, seeds: 20 }], loans: [{ member: 8, daysAgo: 960 }] },
-  { crop: 'squash-pepo', variety: 'Copper Kettle', daysAgo: 70, seeds: 120, plants: 2, kind: 'crossed', childOf: 'Copper Kettle', note: 'Fruits came striped and pale: the neighbour had courgettes in flower.', hold: { kind: 'trial', reason: 'Known to be crossed: grow a few out before it is lent', afterDays: 0 } },
-  { crop: 'tomato', variety: 'Cherry Express', daysAgo: 45, kind: 'F1', seeds: 90, plants: 3, note: 'From shop plants; the label said F1 only on the back.', hold: { kind: 'identity', reason: 'F1 hybrid: it does not come true, so it is not lent under the variety’s name', afterDays: 0 } },
+  {
+    crop: 'pea',
+    variety: 'Long Siding',
+    daysAgo: 800,
+    seeds: 640,
+    plants: 24,
+    note: 'Found growing along the old siding; the first line of the library.',
+    tests: [
+      { daysAgo: 640, seeds: 20 },
+      { daysAgo: 300, seeds: 50 },
+    ],
+    loans: [
+      { member: 2, daysAgo: 280 },
+      { member: 6, daysAgo: 600 },
+    ],
+  },
+  {
+    crop: 'runner-bean',
+    variety: 'Tollhouse Black',
+    daysAgo: 1120,
+    seeds: 38,
+    plants: 9,
+    note: 'The last jar. Nobody has grown it since.',
+    tests: [{ daysAgo: 660, seeds: 10 }],
+  },
+  {
+    crop: 'squash-pepo',
+    variety: 'Copper Kettle',
+    daysAgo: 1180,
+    seeds: 210,
+    plants: 6,
+    tests: [{ daysAgo: 1000, seeds: 20 }],
+    loans: [{ member: 8, daysAgo: 960 }],
+  },
+  {
+    crop: 'squash-pepo',
+    variety: 'Copper Kettle',
+    daysAgo: 70,
+    seeds: 120,
+    plants: 2,
+    kind: 'crossed',
+    childOf: 'Copper Kettle',
+    note: 'Fruits came striped and pale: the neighbour had courgettes in flower.',
+    hold: { kind: 'trial', reason: 'Known to be crossed: grow a few out before it is lent', afterDays: 0 },
+  },
+  {
+    crop: 'tomato',
+    variety: 'Cherry Express',
+    daysAgo: 45,
+    kind: 'F1',
+    seeds: 90,
+    plants: 3,
+    note: 'From shop plants; the label said F1 only on the back.',
+    hold: { kind: 'identity', reason: 'F1 hybrid: it does not come true, so it is not lent under the variety’s name', afterDays: 0 },
+  },
   { crop: 'parsnip', variety: 'Long Tunnel', daysAgo: 20, undated: true, note: 'A tin from the back of the lever room.' },
-  { crop: 'lettuce', variety: 'Slow Line', daysAgo: 420, tests: [{ daysAgo: 9, seeds: 20, open: true, lastCountDaysAgo: 3 }], loans: [{ member: 5, daysAgo: 250 }] },
+  {
+    crop: 'lettuce',
+    variety: 'Slow Line',
+    daysAgo: 420,
+    tests: [{ daysAgo: 9, seeds: 20, open: true, lastCountDaysAgo: 3 }],
+    loans: [{ member: 5, daysAgo: 250 }],
+  },
   { crop: 'kale', variety: 'Black Cutting', daysAgo: 760, tests: [{ daysAgo: 7, seeds: 50, open: true, lastCountDaysAgo: 2 }] },
   { crop: 'tomato', variety: 'Signal Red', daysAgo: 1150, plants: 12, tests: [{ daysAgo: 4, seeds: 20, open: true }] },
   { crop: 'onion', variety: 'Reach Keeper', daysAgo: 790, tests: [{ daysAgo: 310, seeds: 20 }] },
-  { crop: 'carrot', variety: 'Ballast Orange', daysAgo: 430, tests: [{ daysAgo: 295, seeds: 20, days: 6, abandoned: 'The towel dried out over the long weekend' }] },
-  { crop: 'french-bean', variety: 'Speckled Ganger', daysAgo: 440, hold: { kind: 'test', reason: 'Was in the freezer that failed in July: test before lending', afterDays: 330 } },
-  { crop: 'broad-bean', variety: 'Wend Winter', daysAgo: 60, hold: { kind: 'drying', reason: 'Came in damp: weigh it again before it is sealed', afterDays: 1 } },
+  {
+    crop: 'carrot',
+    variety: 'Ballast Orange',
+    daysAgo: 430,
+    tests: [{ daysAgo: 295, seeds: 20, days: 6, abandoned: 'The towel dried out over the long weekend' }],
+  },
+  {
+    crop: 'french-bean',
+    variety: 'Speckled Ganger',
+    daysAgo: 440,
+    hold: { kind: 'test', reason: 'Was in the freezer that failed in July: test before lending', afterDays: 330 },
+  },
+  {
+    crop: 'broad-bean',
+    variety: 'Wend Winter',
+    daysAgo: 60,
+    hold: { kind: 'drying', reason: 'Came in damp: weigh it again before it is sealed', afterDays: 1 },
+  },
   { crop: 'lettuce', variety: 'Red Tail Lamp', daysAgo: 640, tests: [{ daysAgo: 290, seeds: 10 }], loans: [{ member: 7, daysAgo: 500 }] },
-  { crop: 'beet', variety: 'Hollin Dark', daysAgo: 1130, plants: 8, tests: [{ daysAgo: 300, seeds: 50 }], loans: [{ member: 2, daysAgo: 590 }] },
+  {
+    crop: 'beet',
+    variety: 'Hollin Dark',
+    daysAgo: 1130,
+    plants: 8,
+    tests: [{ daysAgo: 300, seeds: 50 }],
+    loans: [{ member: 2, daysAgo: 590 }],
+  },
 ];

@@ -14,8 +14,11 @@ export function sameOriginOnly(publicOrigin: string): RequestHandler {
   return (request, response, next) => {
     if (request.method === 'GET' || request.method === 'HEAD') return next();
     const { origin, host } = request.headers;
-    if (origin !== undefined && (origin === publicOrigin || URL.canParse(origin) && new URL(origin).host === host)) return next();
-    response.status(403).type('text').send('This was sent from another site, so nothing was done. Go back to the library’s own page and try again.');
+    if (origin !== undefined && (origin === publicOrigin || (URL.canParse(origin) && new URL(origin).host === host))) return next();
+    response
+      .status(403)
+      .type('text')
+      .send('This was sent from another site, so nothing was done. Go back to the library’s own page and try again.');
   };
 }
 
@@ -26,7 +29,11 @@ export function makeHttp(build: ServerBuild, options: { publicUrl: string; trust
   http.set('trust proxy', options.trustedProxies);
   http.use(
     // The page's own policy, with its nonce, is set where the page is made.
-    helmet({ contentSecurityPolicy: false, referrerPolicy: { policy: 'same-origin' }, strictTransportSecurity: options.publicUrl.startsWith('https:') }),
+    helmet({
+      contentSecurityPolicy: false,
+      referrerPolicy: { policy: 'same-origin' },
+      strictTransportSecurity: options.publicUrl.startsWith('https:'),
+    }),
   );
   http.use('/assets', express.static(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR, index: false }));
   http.use(express.static(options.assets, { maxAge: '1h', index: false }));

@@ -25,8 +25,14 @@ async function start(): Promise<void> {
 }
 
 function announce({ publicUrl, role }: Settings, welcome: string | null): void {
-  if (role) process.stderr.write(`Note: one database login both owns the tables and serves. The server steps down to the role ${role}; docs/operator.md says how to give it a login of its own.\n`);
-  if (welcome) process.stdout.write(`Nobody can sign in yet. The first coordinator opens this link, once, within three days:\n  ${publicUrl}${welcome}\n`);
+  if (role)
+    process.stderr.write(
+      `Note: one database login both owns the tables and serves. The server steps down to the role ${role}; docs/operator.md says how to give it a login of its own.\n`,
+    );
+  if (welcome)
+    process.stdout.write(
+      `Nobody can sign in yet. The first coordinator opens this link, once, within three days:\n  ${publicUrl}${welcome}\n`,
+    );
   process.stdout.write(`Kind Granary is at ${publicUrl}\n`);
 }
 

@@ -17,15 +17,23 @@ const APPLICATION_ROLE = 'kind_granary_app';
 /** Reads and checks the settings. Throws Error with a line for the operator when one is missing or makes no sense. */
 export function readSettings(environment: NodeJS.ProcessEnv): Settings {
   const databaseUrl = environment['DATABASE_URL'];
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Say which PostgreSQL to serve from, for example postgresql://granary@127.0.0.1/granary');
+  if (!databaseUrl)
+    throw new Error('DATABASE_URL is not set. Say which PostgreSQL to serve from, for example postgresql://granary@127.0.0.1/granary');
   const port = Number(environment['PORT'] ?? 4747);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Error(`PORT is "${environment['PORT']}": it must be a number from 1 to 65535`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Error(`PORT is "${environment['PORT']}": it must be a number from 1 to 65535`);
   const host = environment['HOST'] ?? '127.0.0.1';
   const publicUrl = environment['PUBLIC_URL'] ?? `http://${host}:${port}`;
   if (!URL.canParse(publicUrl)) throw new Error(`PUBLIC_URL is "${publicUrl}": it must be a whole address, like https://seeds.example.org`);
   const ownerUrl = environment['OWNER_DATABASE_URL'];
   return {
-    databaseUrl, ownerUrl: ownerUrl ?? databaseUrl, role: ownerUrl ? undefined : APPLICATION_ROLE, host, port, publicUrl: new URL(publicUrl).origin,
-    trustedProxies: Number(environment['TRUSTED_PROXIES'] ?? 0), timeZone: environment['TZ'] ?? 'Etc/UTC',
+    databaseUrl,
+    ownerUrl: ownerUrl ?? databaseUrl,
+    role: ownerUrl ? undefined : APPLICATION_ROLE,
+    host,
+    port,
+    publicUrl: new URL(publicUrl).origin,
+    trustedProxies: Number(environment['TRUSTED_PROXIES'] ?? 0),
+    timeZone: environment['TZ'] ?? 'Etc/UTC',
   };
 }

@@ -31,22 +31,54 @@ export interface Lending {
 
 /** Hands house packets of one lot to a member; the packets leave the lot, and the day by which seed should come back is agreed. */
 export function lendPackets(db: Db, actor: Actor, today: string, lending: Lending) {
-  return perform<{ loanId: number; dueOn: string }, LendProblem>(db, { key: lending.key, kind: 'packets lent', actor }, async (tx, refuse) => {
-    const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
-    if (!member.isMember) refuse({ code: 'not a member' });
-    const lot = (await lockLot(tx, lending.code)) ?? refuse({ code: 'no such lot' });
-    const answer = mayLend({ kind: lot.kind, holds: await activeHolds(tx, lot.id), onHand: lot.onHand, verdict: lot.verdict });
-    const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
-    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
-    const seedsPerPacket = lot.facts.packetSeeds;
-    const amount = lending.packets * unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
-    await drawFromLot(tx, lot, amount, { actKey: lending.key, kind: 'lent', to: { outside: 'members' }, typed: `${lending.packets} × ${seedsPerPacket} seeds`, reason: overridden ? lending.overrideReason : null, happenedOn: today, personId: actor.personId }, refuse);
-    const house = (await readHouse(tx))!;
-    const dueOn = returnBy(today, lot.facts.season, house.lastFrost).due;
-    const loanId = await writeLoan(tx, { lotId: lot.id, memberId: member.id, packets: lending.packets, seedsPerPacket, lentOn: today, dueOn, overrideReason: overridden ? lending.overrideReason : null, lentBy: actor.personId, actKey: lending.key }, refuse);
-    await refreshOutlook(tx, lot.id, today);
-    return { answer: { loanId, dueOn }, subject: lot.code };
-  });
+  return perform<{ loanId: number; dueOn: string }, LendProblem>(
+    db,
+    { key: lending.key, kind: 'packets lent', actor },
+    async (tx, refuse) => {
+      const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
+      if (!member.isMember) refuse({ code: 'not a member' });
+      const lot = (await lockLot(tx, lending.code)) ?? refuse({ code: 'no such lot' });
+      const answer = mayLend({ kind: lot.kind, holds: await activeHolds(tx, lot.id), onHand: lot.onHand, verdict: lot.verdict });
+      const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
+      if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
+      const seedsPerPacket = lot.facts.packetSeeds;
+      const amount = lending.packets * unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
+      await drawFromLot(
+        tx,
+        lot,
+        amount,
+        {
+          actKey: lending.key,
+          kind: 'lent',
+          to: { outside: 'members' },
+          typed: `${lending.packets} × ${seedsPerPacket} seeds`,
+          reason: overridden ? lending.overrideReason : null,
+          happenedOn: today,
+          personId: actor.personId,
+        },
+        refuse,
+      );
+      const house = (await readHouse(tx))!;
+      const dueOn = returnBy(today, lot.facts.season, house.lastFrost).due;
+      const loanId = await writeLoan(
+        tx,
+        {
+          lotId: lot.id,
+          memberId: member.id,
+          packets: lending.packets,
+          seedsPerPacket,
+          lentOn: today,
+          dueOn,
+          overrideReason: overridden ? lending.overrideReason : null,
+          lentBy: actor.personId,
+          actKey: lending.key,
+        },
+        refuse,
+      );
+      await refreshOutlook(tx, lot.id, today);
+      return { answer: { loanId, dueOn }, subject: lot.code };
+    },
+  );
 }
 
 async function writeLoan(tx: Db, loan: Parameters<typeof createLoan>[1], refuse: (problem: LendProblem) => never): Promise<number> {
@@ -55,7 +87,8 @@ async function writeLoan(tx: Db, loan: Parameters<typeof createLoan>[1], refuse:
   } catch (error) {
     // The rule above has already said no in nearly every case; the database has the last word when two desks act at once.
     if (brokenRule(error) === 'loan_not_of_hybrid') return refuse({ code: 'refused', because: { answer: 'refused', why: 'F1' } });
-    if (brokenRule(error) === 'loan_not_of_held_lot') return refuse({ code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } });
+    if (brokenRule(error) === 'loan_not_of_held_lot')
+      return refuse({ code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } });
     throw error;
   }
 }
@@ -63,11 +96,27 @@ async function writeLoan(tx: Db, loan: Parameters<typeof createLoan>[1], refuse:
 export type CloseProblem = { readonly code: 'no such loan' } | { readonly code: 'already closed' };
 
 /** Closes a loan from which no seed comes back: the crop failed, the member goes on growing it, or it is written off. No blame. */
-export function closeLoan(db: Db, actor: Actor, today: string, close: { key: string; loanId: number; outcome: Exclude<LoanOutcome, 'returned'>; note: string | null }) {
-  return perform<{ memberId: number }, CloseProblem>(db, { key: close.key, kind: `loan closed: ${close.outcome}`, actor }, async (tx, refuse) => {
-    const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
-    if (loan.outcome !== null) refuse({ code: 'already closed' });
-    await writeClose(tx, { loanId: loan.id, outcome: close.outcome, closedOn: today, note: close.note, closedBy: actor.personId, actKey: close.key });
-    return { answer: { memberId: loan.memberId }, subject: loan.code };
-  });
+export function closeLoan(
+  db: Db,
+  actor: Actor,
+  today: string,
+  close: { key: string; loanId: number; outcome: Exclude<LoanOutcome, 'returned'>; note: string | null },
+) {
+  return perform<{ memberId: number }, CloseProblem>(
+    db,
+    { key: close.key, kind: `loan closed: ${close.outcome}`, actor },
+    async (tx, refuse) => {
+      const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
+      if (loan.outcome !== null) refuse({ code: 'already closed' });
+      await writeClose(tx, {
+        loanId: loan.id,
+        outcome: close.outcome,
+        closedOn: today,
+        note: close.note,
+        closedBy: actor.personId,
+        actKey: close.key,
+      });
+      return { answer: { memberId: loan.memberId }, subject: loan.code };
+    },
+  );
 }

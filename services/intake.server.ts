@@ -31,19 +31,31 @@ interface Parent {
 
 /** Takes in a lot: donated, bought or found, or seed that comes back from a loan and becomes a child of the lent lot. */
 export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) {
-  return perform<{ code: string }, IntakeProblem>(db, { key: intake.key, kind: intake.loanId === null ? 'lot taken in' : 'seed returned', actor }, async (tx, refuse) => {
-    const crop = (await readCrop(tx, intake.cropId)) ?? refuse({ code: 'no such crop' });
-    if (!(await listPlaces(tx)).some(({ id }) => id === intake.placeId)) refuse({ code: 'no such place' });
-    if (intake.harvested && earliestDay(intake.harvested) > today) refuse({ code: 'harvest in the future' });
-    const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, intake, refuse);
-    const lot = await writeLot(tx, actor, today, intake, crop, parent, refuse);
-    if (parent) {
-      await recordReturn(tx, { loanId: parent.loanId, lotId: lot.id, returnedOn: today, actKey: intake.key });
-      if (!intake.keepsLoanOpen) await closeLoan(tx, { loanId: parent.loanId, outcome: 'returned', closedOn: today, note: null, closedBy: actor.personId, actKey: intake.key });
-    }
-    await refreshOutlook(tx, lot.id, today);
-    return { answer: { code: lot.code }, subject: lot.code };
-  });
+  return perform<{ code: string }, IntakeProblem>(
+    db,
+    { key: intake.key, kind: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
+    async (tx, refuse) => {
+      const crop = (await readCrop(tx, intake.cropId)) ?? refuse({ code: 'no such crop' });
+      if (!(await listPlaces(tx)).some(({ id }) => id === intake.placeId)) refuse({ code: 'no such place' });
+      if (intake.harvested && earliestDay(intake.harvested) > today) refuse({ code: 'harvest in the future' });
+      const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, intake, refuse);
+      const lot = await writeLot(tx, actor, today, intake, crop, parent, refuse);
+      if (parent) {
+        await recordReturn(tx, { loanId: parent.loanId, lotId: lot.id, returnedOn: today, actKey: intake.key });
+        if (!intake.keepsLoanOpen)
+          await closeLoan(tx, {
+            loanId: parent.loanId,
+            outcome: 'returned',
+            closedOn: today,
+            note: null,
+            closedBy: actor.personId,
+            actKey: intake.key,
+          });
+      }
+      await refreshOutlook(tx, lot.id, today);
+      return { answer: { code: lot.code }, subject: lot.code };
+    },
+  );
 }
 
 async function findParent(tx: Db, loanId: number, intake: Intake, refuse: Refuse<IntakeProblem>): Promise<Parent> {
@@ -53,11 +65,20 @@ async function findParent(tx: Db, loanId: number, intake: Intake, refuse: Refuse
   if (lent.cropId !== intake.cropId) refuse({ code: 'another crop was lent', lent: lent.crop });
   // A year alone is not before a month of the same year.
   const known = Math.min(lent.harvested?.length ?? 0, intake.harvested?.length ?? 0);
-  if (lent.harvested && intake.harvested && intake.harvested.slice(0, known) < lent.harvested.slice(0, known)) refuse({ code: 'harvest before parent', parentHarvest: lent.harvested });
+  if (lent.harvested && intake.harvested && intake.harvested.slice(0, known) < lent.harvested.slice(0, known))
+    refuse({ code: 'harvest before parent', parentHarvest: lent.harvested });
   return { loanId, lotId: lent.id, memberId: loan.memberId, generation: lent.generation };
 }
 
-async function writeLot(tx: Db, actor: Actor, today: string, intake: Intake, crop: Crop, parent: Parent | null, refuse: Refuse<IntakeProblem>) {
+async function writeLot(
+  tx: Db,
+  actor: Actor,
+  today: string,
+  intake: Intake,
+  crop: Crop,
+  parent: Parent | null,
+  refuse: Refuse<IntakeProblem>,
+) {
   const donorId = parent ? parent.memberId : await findOrAddDonor(tx, intake, refuse);
   const gardenId = intake.garden === null ? null : await ensureGarden(tx, donorId, intake.garden);
   const line = await ensureLine(tx, crop.id, intake.variety);
@@ -67,17 +88,39 @@ async function writeLot(tx: Db, actor: Actor, today: string, intake: Intake, cro
   const id = await createLot(
     tx,
     {
-      code, lineId: line.id, origin: parent ? 'returned' : intake.origin, kind: intake.kind, unit: weighed ? 'mg' : 'seed', seedsPerGram: perGram, donorId, gardenId,
-      harvested: intake.harvested, plantsHarvested: intake.plantsHarvested, isolation: intake.isolation, storedSoFar: intake.storedSoFar, unknowns: intake.unknowns,
-      generation: parent ? (parent.generation === null ? null : parent.generation + 1) : 0, note: intake.note, takenInOn: today,
-      searchText: [code, line.name, crop.name, crop.species].join(' '), actKey: intake.key,
+      code,
+      lineId: line.id,
+      origin: parent ? 'returned' : intake.origin,
+      kind: intake.kind,
+      unit: weighed ? 'mg' : 'seed',
+      seedsPerGram: perGram,
+      donorId,
+      gardenId,
+      harvested: intake.harvested,
+      plantsHarvested: intake.plantsHarvested,
+      isolation: intake.isolation,
+      storedSoFar: intake.storedSoFar,
+      unknowns: intake.unknowns,
+      generation: parent ? (parent.generation === null ? null : parent.generation + 1) : 0,
+      note: intake.note,
+      takenInOn: today,
+      searchText: [code, line.name, crop.name, crop.species].join(' '),
+      actKey: intake.key,
     },
     parent ? [parent.lotId] : [],
   );
   const holding = await createHolding(tx, { lotId: id, placeId: intake.placeId, container: intake.container });
   await move(tx, {
-    actKey: intake.key, lotId: id, kind: parent ? 'returned in' : 'received', from: { outside: parent ? 'members' : 'donors' }, to: { holding },
-    amount: intake.amount.kind === 'weight' ? intake.amount.milligrams : intake.amount.seeds, typed: intake.amount.typed, reason: null, happenedOn: today, personId: actor.personId,
+    actKey: intake.key,
+    lotId: id,
+    kind: parent ? 'returned in' : 'received',
+    from: { outside: parent ? 'members' : 'donors' },
+    to: { holding },
+    amount: intake.amount.kind === 'weight' ? intake.amount.milligrams : intake.amount.seeds,
+    typed: intake.amount.typed,
+    reason: null,
+    happenedOn: today,
+    personId: actor.personId,
   });
   const hold = holdByRule(intake.kind);
   if (hold) await createHold(tx, { lotId: id, ...hold, setOn: today, setBy: null, actKey: intake.key });

@@ -10,10 +10,22 @@ import { lastReadTest } from '#data/tests.ts';
 export async function refreshOutlook(tx: Db, lotId: number, today: string): Promise<void> {
   const [lot, last, house] = await Promise.all([findLot(tx, lotId), lastReadTest(tx, lotId), readHouse(tx)]);
   if (!lot || !house) throw new Error(`lot ${lotId} has vanished`);
-  const read = last && last.sprouted !== null && last.endedOn !== null ? { endedOn: last.endedOn, sprouted: last.sprouted, laid: last.seedsLaid, verdict: verdict(last.sprouted, last.seedsLaid, house.thresholds).kind } : null;
+  const read =
+    last && last.sprouted !== null && last.endedOn !== null
+      ? {
+          endedOn: last.endedOn,
+          sprouted: last.sprouted,
+          laid: last.seedsLaid,
+          verdict: verdict(last.sprouted, last.seedsLaid, house.thresholds).kind,
+        }
+      : null;
   const next = nextTest({ harvested: lot.harvested, last: read, somethingLeft: lot.onHand > 0 }, halfLifeYears(lot.facts), today);
   await saveOutlook(tx, lotId, {
-    verdict: read?.verdict ?? null, sprouted: read?.sprouted ?? null, laid: read?.laid ?? null, testedOn: read?.endedOn ?? null,
-    nextTestOn: next.kind === 'due' ? next.on : null, nextTestReason: next.reason,
+    verdict: read?.verdict ?? null,
+    sprouted: read?.sprouted ?? null,
+    laid: read?.laid ?? null,
+    testedOn: read?.endedOn ?? null,
+    nextTestOn: next.kind === 'due' ? next.on : null,
+    nextTestReason: next.reason,
   });
 }

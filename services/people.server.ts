@@ -31,20 +31,25 @@ export type AccessProblem = { readonly code: 'no such person' } | { readonly cod
 
 /** Lets a person sign in under a role, or changes the role; the answer is a link by which they choose a password. */
 export function grantAccess(db: Db, actor: Actor, now: Date, grant: { key: string; personId: number; email: string; role: Role }) {
-  return perform<{ accountId: number }, AccessProblem>(db, { key: grant.key, kind: `access given: ${grant.role}`, actor }, async (tx, refuse) => {
-    const person = await findPerson(tx, grant.personId);
-    if (!person || person.erasedAt) return refuse({ code: 'no such person' });
-    const coordinators = await lockCoordinators(tx);
-    if (grant.role !== 'coordinator' && coordinators.length === 1 && person.accountId === coordinators[0]) refuse({ code: 'last coordinator' });
-    try {
-      const accountId = await grantAccount(tx, grant);
-      if (person.role && person.role !== grant.role) await revokeSessions(tx, accountId, now);
-      return { answer: { accountId }, subject: `person ${grant.personId}` };
-    } catch (error) {
-      if (brokenRule(error) === 'account_email_once') return refuse({ code: 'email taken' });
-      throw error;
-    }
-  });
+  return perform<{ accountId: number }, AccessProblem>(
+    db,
+    { key: grant.key, kind: `access given: ${grant.role}`, actor },
+    async (tx, refuse) => {
+      const person = await findPerson(tx, grant.personId);
+      if (!person || person.erasedAt) return refuse({ code: 'no such person' });
+      const coordinators = await lockCoordinators(tx);
+      if (grant.role !== 'coordinator' && coordinators.length === 1 && person.accountId === coordinators[0])
+        refuse({ code: 'last coordinator' });
+      try {
+        const accountId = await grantAccount(tx, grant);
+        if (person.role && person.role !== grant.role) await revokeSessions(tx, accountId, now);
+        return { answer: { accountId }, subject: `person ${grant.personId}` };
+      } catch (error) {
+        if (brokenRule(error) === 'account_email_once') return refuse({ code: 'email taken' });
+        throw error;
+      }
+    },
+  );
 }
 
 /** A new link for somebody's account, to hand over; kept out of the act's answer, which anybody who reads the record could see. */
@@ -55,17 +60,21 @@ export async function linkFor(db: Db, now: Date, personId: number): Promise<stri
 
 /** Ends somebody's access: their sessions stop at once. The last coordinator cannot go. */
 export function endAccess(db: Db, actor: Actor, now: Date, end: { key: string; personId: number; erase: boolean }) {
-  return perform<null, AccessProblem>(db, { key: end.key, kind: end.erase ? 'person erased' : 'access ended', actor }, async (tx, refuse) => {
-    const coordinators = await lockCoordinators(tx);
-    const account = await findAccountOfPerson(tx, end.personId);
-    if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
-    if (account) {
-      await closeAccount(tx, account.id, now, end.erase);
-      await revokeSessions(tx, account.id, now);
-    }
-    if (end.erase) await blankPerson(tx, end.personId, now);
-    return { answer: null, subject: `person ${end.personId}` };
-  });
+  return perform<null, AccessProblem>(
+    db,
+    { key: end.key, kind: end.erase ? 'person erased' : 'access ended', actor },
+    async (tx, refuse) => {
+      const coordinators = await lockCoordinators(tx);
+      const account = await findAccountOfPerson(tx, end.personId);
+      if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
+      if (account) {
+        await closeAccount(tx, account.id, now, end.erase);
+        await revokeSessions(tx, account.id, now);
+      }
+      if (end.erase) await blankPerson(tx, end.personId, now);
+      return { answer: null, subject: `person ${end.personId}` };
+    },
+  );
 }
 
 /** Changes the house's settings, unless somebody else has since the form was shown. */

@@ -30,7 +30,9 @@ export async function perform<Answer, Problem>(
   work: (tx: Db, refuse: Refuse<Problem>) => Promise<{ readonly answer: Answer; readonly subject: string | null }>,
 ): Promise<Outcome<Answer, Problem>> {
   const accountId = act.actor?.accountId ?? null;
-  const refuse: Refuse<Problem> = (problem) => { throw new Refusal(problem); };
+  const refuse: Refuse<Problem> = (problem) => {
+    throw new Refusal(problem);
+  };
   for (let tries = 1; ; tries += 1) {
     try {
       return await db.transaction().execute(async (tx) => {

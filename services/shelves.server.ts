@@ -22,7 +22,11 @@ export function setHold(db: Db, actor: Actor, today: string, hold: { key: string
   });
 }
 
-export type LiftProblem = NoLot | { readonly code: 'no such hold' } | { readonly code: 'already lifted' } | { readonly code: 'not yours to lift'; readonly kind: HoldKind };
+export type LiftProblem =
+  | NoLot
+  | { readonly code: 'no such hold' }
+  | { readonly code: 'already lifted' }
+  | { readonly code: 'not yours to lift'; readonly kind: HoldKind };
 
 /** Lifts a hold, with a reason, if this role may lift its kind. */
 export function liftHold(db: Db, actor: Actor, today: string, lift: { key: string; code: string; hold: number; reason: string }) {
@@ -41,20 +45,42 @@ export function liftHold(db: Db, actor: Actor, today: string, lift: { key: strin
   });
 }
 
-export type RecountProblem = NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
+export type RecountProblem =
+  NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
 
 /** Puts the book right after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
-export function recountLot(db: Db, actor: Actor, today: string, recount: { key: string; code: string; amount: (Amount & { typed: string }) | null; reason: string }) {
+export function recountLot(
+  db: Db,
+  actor: Actor,
+  today: string,
+  recount: { key: string; code: string; amount: (Amount & { typed: string }) | null; reason: string },
+) {
   return perform<null, RecountProblem>(db, { key: recount.key, kind: 'stock counted', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, recount.code)) ?? refuse({ code: 'no such lot' });
     const { amount } = recount;
     if (amount?.kind === 'weight' && lot.unit === 'seed') refuse({ code: 'other unit', unit: 'seed' });
-    const now = amount === null ? 0 : amount.kind === 'weight' ? amount.milligrams : unitsForSeeds(amount.seeds, lot.unit, lot.seedsPerGram);
+    const now =
+      amount === null ? 0 : amount.kind === 'weight' ? amount.milligrams : unitsForSeeds(amount.seeds, lot.unit, lot.seedsPerGram);
     const difference = now - lot.onHand;
     if (difference === 0) refuse({ code: 'nothing changed' });
-    const movement = { actKey: recount.key, typed: amount?.typed ?? '0', reason: recount.reason, happenedOn: today, personId: actor.personId };
-    if (difference < 0) await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
-    else await move(tx, { ...movement, lotId: lot.id, kind: 'found', from: { outside: 'count difference' }, to: { holding: (await findHoldings(tx, lot.id))[0]!.id }, amount: difference });
+    const movement = {
+      actKey: recount.key,
+      typed: amount?.typed ?? '0',
+      reason: recount.reason,
+      happenedOn: today,
+      personId: actor.personId,
+    };
+    if (difference < 0)
+      await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
+    else
+      await move(tx, {
+        ...movement,
+        lotId: lot.id,
+        kind: 'found',
+        from: { outside: 'count difference' },
+        to: { holding: (await findHoldings(tx, lot.id))[0]!.id },
+        amount: difference,
+      });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
   });

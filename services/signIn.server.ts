@@ -1,6 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import { waitBeforeNextTry } from '#core/people/guessing.ts';
-import { countWrongTries, createLink, createSession, findAccountByEmail, findLink, findSession, forgetWrongTries, grantAccount, lockCoordinators, recordWrongTry, revokeSession, revokeSessions, setPassword, useLink, type Actor } from '#data/accounts.ts';
+import {
+  countWrongTries,
+  createLink,
+  createSession,
+  findAccountByEmail,
+  findLink,
+  findSession,
+  forgetWrongTries,
+  grantAccount,
+  lockCoordinators,
+  recordWrongTry,
+  revokeSession,
+  revokeSessions,
+  setPassword,
+  useLink,
+  type Actor,
+} from '#data/accounts.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createHouse, readHouse, updateHouse } from '#data/house.ts';
@@ -16,7 +32,11 @@ export type SignInProblem = { readonly code: 'wrong' } | { readonly code: 'wait'
 type SignedIn = { readonly ok: true; readonly token: string } | { readonly ok: false; readonly problem: SignInProblem };
 
 /** Checks e-mail and password, slower after each wrong try for this address or from this machine, and opens a session. */
-export async function signIn(db: Db, now: Date, attempt: { email: string; password: string; machine: string; device: string }): Promise<SignedIn> {
+export async function signIn(
+  db: Db,
+  now: Date,
+  attempt: { email: string; password: string; machine: string; device: string },
+): Promise<SignedIn> {
   const address = `email ${attempt.email.toLowerCase()}`;
   const names = [address, `machine ${attempt.machine}`];
   const since = new Date(now.getTime() - QUARTER_HOUR_MS);
@@ -41,7 +61,12 @@ async function secondsToWait(db: Db, who: string, since: Date, now: Date): Promi
 
 async function openSession(db: Db, now: Date, accountId: number, device: string): Promise<string> {
   const { token, tokenHash } = newToken();
-  await createSession(db, { tokenHash, accountId, device: device.slice(0, 200), expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS) });
+  await createSession(db, {
+    tokenHash,
+    accountId,
+    device: device.slice(0, 200),
+    expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS),
+  });
   await recordAct(db, { key: randomUUID(), kind: 'signed in', subject: null, accountId, answer: null });
   return token;
 }
@@ -77,7 +102,11 @@ export interface FirstCoordinator {
 }
 
 /** Uses a link up: sets the password, closes the account's other sessions and opens one. Null when the link no longer works. */
-export function acceptLink(db: Db, now: Date, accepted: { token: string; password: string; device: string; first: FirstCoordinator | null }): Promise<string | null> {
+export function acceptLink(
+  db: Db,
+  now: Date,
+  accepted: { token: string; password: string; device: string; first: FirstCoordinator | null },
+): Promise<string | null> {
   return db.transaction().execute(async (tx) => {
     const tokenHash = hashToken(accepted.token);
     const link = await findLink(tx, tokenHash, now);
@@ -102,7 +131,14 @@ async function makeFirstCoordinator(tx: Db, first: FirstCoordinator | null): Pro
 
 /** Sets up an empty database: the house's usual rules, and a link for the first coordinator where there is none yet. */
 export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Promise<string | null> {
-  await createHouse(db, { name: 'Our seed library', timeZone, lastFrost: '05-01', firstFrost: '10-15', lendingOpens: '02-01', thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 } });
+  await createHouse(db, {
+    name: 'Our seed library',
+    timeZone,
+    lastFrost: '05-01',
+    firstFrost: '10-15',
+    lendingOpens: '02-01',
+    thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
+  });
   const coordinators = await db.transaction().execute(lockCoordinators);
   return coordinators.length > 0 ? null : makeLink(db, now, null);
 }

@@ -15,7 +15,13 @@ export interface Short {
 type Drawing = Omit<NewMovement, 'from' | 'lotId' | 'amount'>;
 
 /** Takes an amount out of a locked lot, from its holdings in order, or refuses when they do not hold as much. */
-export async function drawFromLot(tx: Db, lot: { readonly id: number; readonly onHand: number; readonly unit: StockUnit }, amount: number, movement: Drawing, refuse: Refuse<Short>): Promise<void> {
+export async function drawFromLot(
+  tx: Db,
+  lot: { readonly id: number; readonly onHand: number; readonly unit: StockUnit },
+  amount: number,
+  movement: Drawing,
+  refuse: Refuse<Short>,
+): Promise<void> {
   const short: Short = { code: 'short', onHand: lot.onHand, unit: lot.unit };
   if (amount > lot.onHand) refuse(short);
   let wanted = amount;

@@ -1,7 +1,11 @@
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 
-interface Near { readonly code: string; readonly variety: string; readonly crop: string }
+interface Near {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+}
 
 /** What a page says when it cannot be shown: why, in plain words, and the way on. */
 export function Trouble({ status, about }: { status: number; about: unknown }) {
@@ -13,19 +17,35 @@ export function Trouble({ status, about }: { status: number; about: unknown }) {
       <PageHead title={title} about={near.length > 0 ? 'No lot has this code. Did you mean one of these?' : words} />
       {near.length > 0 && (
         <ul className="mb-6 space-y-2">
-          {near.map(({ code, variety, crop }) => <li key={code}><a className="link font-mono" href={`/lots/${code}`}>{code}</a> {crop} ‘{variety}’</li>)}
+          {near.map(({ code, variety, crop }) => (
+            <li key={code}>
+              <a className="link font-mono" href={`/lots/${code}`}>
+                {code}
+              </a>{' '}
+              {crop} ‘{variety}’
+            </li>
+          ))}
         </ul>
       )}
-      <ButtonLink to="/" look="action">Go to the start</ButtonLink>
+      <ButtonLink to="/" look="action">
+        Go to the start
+      </ButtonLink>
     </>
   );
 }
 
 const WORDS: Record<number, { title: string; words: string }> = {
-  403: { title: 'Not for your role', words: 'You are signed in, but this page is for others who work here. Ask a coordinator if you need it.' },
+  403: {
+    title: 'Not for your role',
+    words: 'You are signed in, but this page is for others who work here. Ask a coordinator if you need it.',
+  },
   404: { title: 'Nothing here', words: 'There is no such page. A link may be old, or an address mistyped.' },
   405: { title: 'Not that way', words: 'This address takes nothing of that kind.' },
-  500: { title: 'Something broke', words: 'That is our fault, not yours, and nothing was half saved. Try again; if it happens twice, tell whoever runs the server what you were doing and when.' },
+  500: {
+    title: 'Something broke',
+    words:
+      'That is our fault, not yours, and nothing was half saved. Try again; if it happens twice, tell whoever runs the server what you were doing and when.',
+  },
 };
 
 function nearLots(about: unknown): Near[] {

@@ -10,7 +10,11 @@ import { findLot } from '#data/lots.ts';
 import type { Counted } from '#data/schema.ts';
 
 /** Reads an ended test for showing: share and interval, the two answers, what to do, and when to test next. */
-export async function readTestResult(db: Db, test: { lotId: number; seedsLaid: number; sprouted: number | null; counted: Counted; endedOn: string | null }, house: House) {
+export async function readTestResult(
+  db: Db,
+  test: { lotId: number; seedsLaid: number; sprouted: number | null; counted: Counted; endedOn: string | null },
+  house: House,
+) {
   const lot = (await findLot(db, test.lotId))!;
   const sprouted = test.sprouted ?? 0;
   const read = verdict(sprouted, test.seedsLaid, house.thresholds);
@@ -19,8 +23,19 @@ export async function readTestResult(db: Db, test: { lotId: number; seedsLaid: n
   const ratio = kind === 'sow thicker' ? sowThicker(betaMedian(posterior)) : null;
   const latest = lot.testedOn === test.endedOn && lot.sprouted === sprouted && lot.laid === test.seedsLaid;
   return {
-    kind, mayBeLent, fullStrength, moreTesting: open === null ? null : moreTesting(posterior, open, house.thresholds.sureness), ratio, sprouted, laid: test.seedsLaid, counted: test.counted, interval: wilsonInterval(sprouted, test.seedsLaid), posterior, thresholds: house.thresholds,
-    seedsLeft: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram), endedOn: test.endedOn!,
+    kind,
+    mayBeLent,
+    fullStrength,
+    moreTesting: open === null ? null : moreTesting(posterior, open, house.thresholds.sureness),
+    ratio,
+    sprouted,
+    laid: test.seedsLaid,
+    counted: test.counted,
+    interval: wilsonInterval(sprouted, test.seedsLaid),
+    posterior,
+    thresholds: house.thresholds,
+    seedsLeft: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
+    endedOn: test.endedOn!,
     /** The next test hangs on the lot's last one; an older test no longer says when. */
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,
   };

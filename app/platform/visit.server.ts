@@ -26,7 +26,8 @@ export const meetVisitor: MiddlewareFunction<Response> = async ({ request, conte
   const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]);
   if (!house) throw new Error('the library has no settings: its database was not prepared');
   const { pathname } = new URL(request.url);
-  if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome')) throw await parkAndSignIn(request, token);
+  if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome'))
+    throw await parkAndSignIn(request, token);
   context.set(visitContext, { actor, house, now, today: dayInZone(now, house.timeZone) });
   return next();
 };
@@ -40,7 +41,11 @@ export function anyVisit(context: Readonly<RouterContextProvider>): Visit {
  * The visit of somebody who may do this. Called first in every loader and action of a page that is not public.
  * @throws a redirect to the sign-in page, or the not-allowed page's answer
  */
-export function visitBy(context: Readonly<RouterContextProvider>, request: Request, permission: Permission): Visit & { readonly actor: Actor } {
+export function visitBy(
+  context: Readonly<RouterContextProvider>,
+  request: Request,
+  permission: Permission,
+): Visit & { readonly actor: Actor } {
   const visit = context.get(visitContext);
   if (!visit.actor) throw redirect(`/sign-in?then=${encodeURIComponent(pageOf(request))}`);
   if (!may(visit.actor.role, permission)) throw data({ permission }, { status: 403 });
@@ -62,8 +67,11 @@ async function parkAndSignIn(request: Request, token: string): Promise<Response>
   page.searchParams.delete('index');
   page.searchParams.delete('_routes');
   if (accountId !== null) {
-    const typed = [...(await request.formData()).entries()].filter((entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]));
-    if (JSON.stringify(typed).length <= MOST_TYPED) page.searchParams.set('typed', await parkForm(db, { accountId, path: page.pathname, fields: Object.fromEntries(typed) }));
+    const typed = [...(await request.formData()).entries()].filter(
+      (entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]),
+    );
+    if (JSON.stringify(typed).length <= MOST_TYPED)
+      page.searchParams.set('typed', await parkForm(db, { accountId, path: page.pathname, fields: Object.fromEntries(typed) }));
   }
   return redirect(`/sign-in?then=${encodeURIComponent(page.pathname + page.search)}`);
 }

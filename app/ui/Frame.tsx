@@ -10,7 +10,11 @@ export interface Visitor {
   readonly leads: boolean;
 }
 
-interface Place { readonly to: string; readonly name: string; readonly Icon: LucideIcon }
+interface Place {
+  readonly to: string;
+  readonly name: string;
+  readonly Icon: LucideIcon;
+}
 
 const WORK: readonly Place[] = [
   { to: '/', name: 'Today', Icon: Sun },
@@ -30,29 +34,48 @@ export function Frame({ visitor, house, theme, children }: { visitor: Visitor | 
   const more = [ALMANAC, ...(visitor.works ? [MINE] : []), ...(visitor.leads ? [SETTINGS] : [])];
   return (
     <div className="min-h-dvh lg:grid lg:grid-cols-[13.5rem_1fr]">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">Skip to the page</a>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
+        Skip to the page
+      </a>
       <aside className="no-print hidden border-r border-rule lg:sticky lg:top-0 lg:flex lg:h-dvh lg:flex-col lg:px-4 lg:py-5">
         <Wordmark house={house} />
         <nav aria-label="Places" className="mt-6 flex flex-col gap-1">
-          {main.map((place) => <SideLink key={place.to} {...place} />)}
+          {main.map((place) => (
+            <SideLink key={place.to} {...place} />
+          ))}
           <hr className="my-2 border-rule" />
-          {more.map((place) => <SideLink key={place.to} {...place} />)}
+          {more.map((place) => (
+            <SideLink key={place.to} {...place} />
+          ))}
         </nav>
-        <div className="mt-auto"><Who visitor={visitor} theme={theme} /></div>
+        <div className="mt-auto">
+          <Who visitor={visitor} theme={theme} />
+        </div>
       </aside>
       <div className="flex min-w-0 flex-col pb-20 lg:pb-0">
         <header className="no-print flex items-center gap-3 border-b border-rule px-4 py-2 lg:px-8">
-          <Link to="/" className="lg:hidden" aria-label="Kind Granary: to the start"><Sheaf /></Link>
+          <Link to="/" className="lg:hidden" aria-label="Kind Granary: to the start">
+            <Sheaf />
+          </Link>
           {visitor.works ? <Finder /> : <span className="grow font-slab font-semibold lg:hidden">{house}</span>}
         </header>
-        <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">{children}</main>
+        <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">
+          {children}
+        </main>
       </div>
       <nav aria-label="Places" className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-rule bg-sheet lg:hidden">
-        {main.map((place) => <BarLink key={place.to} {...place} />)}
+        {main.map((place) => (
+          <BarLink key={place.to} {...place} />
+        ))}
         <details className="relative flex-1">
-          <summary className="flex min-h-16 flex-col items-center justify-center text-[0.8125rem]"><Menu aria-hidden className="size-6" />More</summary>
+          <summary className="flex min-h-16 flex-col items-center justify-center text-[0.8125rem]">
+            <Menu aria-hidden className="size-6" />
+            More
+          </summary>
           <div className="absolute right-1 bottom-full mb-2 w-64 rounded-md border border-edge bg-sheet p-3">
-            {more.map((place) => <SideLink key={place.to} {...place} />)}
+            {more.map((place) => (
+              <SideLink key={place.to} {...place} />
+            ))}
             <hr className="my-2 border-rule" />
             <Who visitor={visitor} theme={theme} />
           </div>
@@ -65,7 +88,9 @@ export function Frame({ visitor, house, theme, children }: { visitor: Visitor | 
 function StrangersFrame({ house, children }: { house: string; children: ReactNode }) {
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-4 py-6">
-      <div className="no-print mb-8"><Wordmark house={house} /></div>
+      <div className="no-print mb-8">
+        <Wordmark house={house} />
+      </div>
       <main id="main">{children}</main>
     </div>
   );
@@ -100,25 +125,60 @@ function Sheaf() {
 function Finder() {
   return (
     <Form action="/find" role="search" className="relative max-w-xl grow">
-      <label className="sr-only" htmlFor="finder">Find a lot, a variety or a person</label>
+      <label className="sr-only" htmlFor="finder">
+        Find a lot, a variety or a person
+      </label>
       <LibraryBig aria-hidden className="pointer-events-none absolute top-3.5 left-3 size-5 text-soft" />
-      <input id="finder" name="q" type="search" required autoComplete="off" accessKey="k" placeholder="Scan or type a lot code, variety or name" className="input pl-10" />
+      <input
+        id="finder"
+        name="q"
+        type="search"
+        required
+        autoComplete="off"
+        accessKey="k"
+        placeholder="Scan or type a lot code, variety or name"
+        className="input pl-10"
+      />
     </Form>
   );
 }
 
 function SideLink({ to, name, Icon }: Place) {
   return (
-    <NavLink to={to} end={to === '/'} className={({ isActive }) => classes('flex min-h-11 items-center gap-3 rounded-md px-3 no-underline', isActive ? 'bg-well font-semibold text-ink' : 'text-soft hover:bg-well hover:text-ink')}>
-      {({ isActive }) => <><Icon aria-hidden className={classes('size-5', isActive && 'text-grain')} />{name}</>}
+    <NavLink
+      to={to}
+      end={to === '/'}
+      className={({ isActive }) =>
+        classes(
+          'flex min-h-11 items-center gap-3 rounded-md px-3 no-underline',
+          isActive ? 'bg-well font-semibold text-ink' : 'text-soft hover:bg-well hover:text-ink',
+        )
+      }
+    >
+      {({ isActive }) => (
+        <>
+          <Icon aria-hidden className={classes('size-5', isActive && 'text-grain')} />
+          {name}
+        </>
+      )}
     </NavLink>
   );
 }
 
 function BarLink({ to, name, Icon }: Place) {
   return (
-    <NavLink to={to} end={to === '/'} className={({ isActive }) => classes('flex min-h-16 flex-1 flex-col items-center justify-center border-t-3 text-[0.8125rem] no-underline', isActive ? 'border-grain font-semibold text-ink' : 'border-transparent text-soft')}>
-      <Icon aria-hidden className="size-6" />{name}
+    <NavLink
+      to={to}
+      end={to === '/'}
+      className={({ isActive }) =>
+        classes(
+          'flex min-h-16 flex-1 flex-col items-center justify-center border-t-3 text-[0.8125rem] no-underline',
+          isActive ? 'border-grain font-semibold text-ink' : 'border-transparent text-soft',
+        )
+      }
+    >
+      <Icon aria-hidden className="size-6" />
+      {name}
     </NavLink>
   );
 }
@@ -130,10 +190,20 @@ function Who({ visitor, theme }: { visitor: Visitor; theme: string }) {
       <p className="text-soft">{visitor.role}</p>
       <Form method="post" action="/theme" className="mt-2 flex" aria-label="Light or dark">
         {(['system', 'light', 'dark'] as const).map((choice) => (
-          <button key={choice} name="theme" value={choice} aria-pressed={theme === choice} className="min-h-9 flex-1 border border-rule first:rounded-l-md last:rounded-r-md aria-pressed:bg-well aria-pressed:font-semibold">{choice === 'system' ? 'auto' : choice}</button>
+          <button
+            key={choice}
+            name="theme"
+            value={choice}
+            aria-pressed={theme === choice}
+            className="min-h-9 flex-1 border border-rule first:rounded-l-md last:rounded-r-md aria-pressed:bg-well aria-pressed:font-semibold"
+          >
+            {choice === 'system' ? 'auto' : choice}
+          </button>
         ))}
       </Form>
-      <Form method="post" action="/sign-out"><button className="link mt-2 min-h-9">Sign out</button></Form>
+      <Form method="post" action="/sign-out">
+        <button className="link mt-2 min-h-9">Sign out</button>
+      </Form>
     </div>
   );
 }

@@ -16,31 +16,67 @@ export function SearchForm({ label, hint, value, children }: { label: string; hi
         <input key={value} type="search" name="search" defaultValue={value} placeholder={hint} className="input mt-1" />
       </label>
       {children}
-      <Button type="submit"><Search aria-hidden className="size-5" />Find</Button>
+      <Button type="submit">
+        <Search aria-hidden className="size-5" />
+        Find
+      </Button>
     </Form>
   );
 }
 
 /** A narrow choice within a list, such as a crop or a state. */
-export function FilterSelect({ label, name, value, options }: { label: string; name: string; value: string; options: readonly { value: string; label: string }[] }) {
+export function FilterSelect({
+  label,
+  name,
+  value,
+  options,
+}: {
+  label: string;
+  name: string;
+  value: string;
+  options: readonly { value: string; label: string }[];
+}) {
   return (
     <label>
       <span className="text-small font-semibold">{label}</span>
       <select key={value} name={name} defaultValue={value} className="input mt-1 min-w-40">
-        {options.map((option) => <option key={option.value} value={option.value}>{option.label}</option>)}
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
       </select>
     </label>
   );
 }
 
+/** A column that a phone leaves out; what it says stands elsewhere in the row. */
+export const WIDE = 'hidden sm:table-cell';
+
 /** A column's head that sorts by it. */
-export function SortHead({ by, now, align, children }: { by: string; now: string; align?: 'right'; children: ReactNode }) {
+export function SortHead({
+  by,
+  now,
+  align,
+  wide,
+  children,
+}: {
+  by: string;
+  now: string;
+  align?: 'right';
+  wide?: boolean;
+  children: ReactNode;
+}) {
   const [params] = useSearchParams();
   const next = new URLSearchParams(params);
   next.set('sort', by);
   next.delete('page');
   return (
-    <th scope="col" aria-sort={by === now ? 'other' : undefined} className={classes('px-3 py-2 text-left font-semibold first:pl-0', align === 'right' && 'text-right')}>
+    <th
+      scope="col"
+      aria-sort={by === now ? 'other' : undefined}
+      className={classes('px-3 py-2 text-left font-semibold first:pl-0', align === 'right' && 'text-right', wide && WIDE)}
+    >
       <Link to={`?${next}`} className="inline-flex min-h-6 items-center gap-1 hover:underline">
         {children}
         {by === now && <ArrowDown aria-hidden className="size-4" />}
@@ -61,9 +97,19 @@ export function Pager({ page, size, total, things }: { page: number; size: numbe
   const last = Math.ceil(total / size);
   return (
     <nav aria-label="Pages of this list" className="no-print mt-4 flex flex-wrap items-center gap-4 text-small">
-      <span>{total <= size ? `${total} ${things}` : `${(page - 1) * size + 1} to ${Math.min(total, page * size)} of ${total} ${things}`}</span>
-      {page > 1 && <Link className="link inline-flex min-h-11 items-center" to={to(page - 1)}>Before</Link>}
-      {page < last && <Link className="link inline-flex min-h-11 items-center" to={to(page + 1)}>Next</Link>}
+      <span>
+        {total <= size ? `${total} ${things}` : `${(page - 1) * size + 1} to ${Math.min(total, page * size)} of ${total} ${things}`}
+      </span>
+      {page > 1 && (
+        <Link className="link inline-flex min-h-11 items-center" to={to(page - 1)}>
+          Before
+        </Link>
+      )}
+      {page < last && (
+        <Link className="link inline-flex min-h-11 items-center" to={to(page + 1)}>
+          Next
+        </Link>
+      )}
     </nav>
   );
 }
@@ -71,7 +117,7 @@ export function Pager({ page, size, total, things }: { page: number; size: numbe
 /** The frame of a table: scrolls sideways by itself when it must, reachable by keyboard. */
 export function Table({ caption, children }: { caption: string; children: ReactNode }) {
   return (
-    <div className="overflow-x-auto" role="region" aria-label={caption} tabIndex={0}>
+    <div className="relative overflow-x-auto" role="region" aria-label={caption} tabIndex={0}>
       <table className="w-full border-collapse text-small [&_tbody_tr]:border-t [&_tbody_tr]:border-rule [&_td]:px-3 [&_td]:py-2 [&_td]:align-top [&_td:first-child]:pl-0 [&_th]:align-bottom">
         <caption className="sr-only">{caption}</caption>
         {children}

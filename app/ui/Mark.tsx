@@ -25,14 +25,23 @@ export function Mark({ tone, icon, children }: { tone: Tone; icon?: LucideIcon; 
   );
 }
 
-export const VERDICT_TONES: Record<VerdictKind, Tone> = { 'full strength': 'good', 'sow thicker': 'doubt', 'not settled': 'doubt', 'do not lend': 'poor' };
+export const VERDICT_TONES: Record<VerdictKind, Tone> = {
+  'full strength': 'good',
+  'sow thicker': 'doubt',
+  'not settled': 'doubt',
+  'do not lend': 'poor',
+};
 
 export function VerdictMark({ verdict }: { verdict: VerdictKind | null }) {
   return verdict === null ? <Mark tone="plain">not tested</Mark> : <Mark tone={VERDICT_TONES[verdict]}>{verdict}</Mark>;
 }
 
 export function HoldMark({ kind }: { kind: string }) {
-  return <Mark tone="poor" icon={Hand}>hold: {kind}</Mark>;
+  return (
+    <Mark tone="poor" icon={Hand}>
+      hold: {kind}
+    </Mark>
+  );
 }
 
 /** A lot's code, as it stands on label and jar. */

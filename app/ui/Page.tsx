@@ -26,7 +26,11 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
 
 /** Something said about the whole page: what was done, or what stands in the way. */
 export function Notice({ tone, children }: { tone: 'good' | 'poor' | 'doubt'; children: ReactNode }) {
-  const looks = { good: 'border-good bg-good-tint text-good', poor: 'border-poor bg-poor-tint text-poor', doubt: 'border-doubt bg-doubt-tint text-doubt' };
+  const looks = {
+    good: 'border-good bg-good-tint text-good',
+    poor: 'border-poor bg-poor-tint text-poor',
+    doubt: 'border-doubt bg-doubt-tint text-doubt',
+  };
   return (
     <div role={tone === 'poor' ? 'alert' : 'status'} className={classes('mb-5 border-l-4 px-4 py-3 font-semibold', looks[tone])}>
       {children}

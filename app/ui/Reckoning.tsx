@@ -4,14 +4,28 @@ import { ChevronDown } from 'lucide-react';
 import { classes } from './classes.ts';
 import type { Tone } from './Mark.tsx';
 
-const EDGE: Record<Tone, string> = { good: 'border-good', doubt: 'border-doubt', poor: 'border-poor', frost: 'border-frost', plain: 'border-edge' };
+const EDGE: Record<Tone, string> = {
+  good: 'border-good',
+  doubt: 'border-doubt',
+  poor: 'border-poor',
+  frost: 'border-frost',
+  plain: 'border-edge',
+};
 const TEXT: Record<Tone, string> = { good: 'text-good', doubt: 'text-doubt', poor: 'text-poor', frost: 'text-frost', plain: 'text-ink' };
 
 /**
  * A judgement the tool has computed, always in the same four parts: the verdict in plain words, the figure with its uncertainty,
  * the reasons with the largest first, and what to do now. "Show the working" opens numbers and formula.
  */
-export function Reckoning({ tone, question, verdict, figure, reasons, actions, working }: {
+export function Reckoning({
+  tone,
+  question,
+  verdict,
+  figure,
+  reasons,
+  actions,
+  working,
+}: {
   tone: Tone;
   question: string;
   verdict: ReactNode;
@@ -27,7 +41,9 @@ export function Reckoning({ tone, question, verdict, figure, reasons, actions, w
       {figure && <div className="mt-2">{figure}</div>}
       {reasons.length > 0 && (
         <ul className="mt-3 max-w-prose list-disc space-y-1 pl-5 marker:text-edge">
-          {reasons.map((reason, index) => <li key={index}>{reason}</li>)}
+          {reasons.map((reason, index) => (
+            <li key={index}>{reason}</li>
+          ))}
         </ul>
       )}
       {actions && <div className="no-print mt-4 flex flex-wrap gap-3">{actions}</div>}

@@ -11,6 +11,8 @@ import { chanceWords, nextTestWords, percent, VERDICT_WORDS } from './sayings.ts
 
 export interface TestResultProps {
   readonly code: string;
+  /** On the lot's own page the desk's reckoning beside it says whether and how to lend. */
+  readonly onLotPage?: boolean;
   readonly kind: VerdictKind;
   readonly mayBeLent: number;
   readonly fullStrength: number;
@@ -37,8 +39,21 @@ export function TestResult(result: TestResultProps) {
       verdict={VERDICT_WORDS[kind]}
       figure={
         <>
-          <p className="text-large"><b>{sprouted} of {laid}</b> sprouted, {percent(sprouted / laid)}. The jar could be anything from {percent(interval.low)} to {percent(interval.high)}.</p>
-          <ShareBar share={sprouted / laid} low={interval.low} high={interval.high} marks={[{ at: thresholds.lend, name: 'lend' }, { at: thresholds.full, name: 'full strength' }]} />
+          <p className="text-large">
+            <b>
+              {sprouted} of {laid}
+            </b>{' '}
+            sprouted, {percent(sprouted / laid)}. The jar could be anything from {percent(interval.low)} to {percent(interval.high)}.
+          </p>
+          <ShareBar
+            share={sprouted / laid}
+            low={interval.low}
+            high={interval.high}
+            marks={[
+              { at: thresholds.lend, name: 'lend' },
+              { at: thresholds.full, name: 'full strength' },
+            ]}
+          />
         </>
       }
       reasons={reasons(result)}
@@ -53,7 +68,10 @@ function reasons({ kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio
   if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
   if (ratio && ratio.sow > 1) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
-  if (next) list.push(next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`);
+  if (next)
+    list.push(
+      next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`,
+    );
   return list;
 }
 
@@ -61,23 +79,49 @@ function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): 
   const question = kind === 'not settled' ? 'whether to lend it' : 'whether it is at full strength';
   const cost = seedsLeft > 0 ? `; that is ${Math.max(1, Math.round((more.seeds / seedsLeft) * 100))} % of what is left` : '';
   if (more.seeds > seedsLeft) return `Too few seeds are left to settle ${question} by testing.`;
-  return more.kind === 'settles' ? `${more.seeds} more seeds would settle ${question} four times in five${cost}.` : `Even ${more.seeds} more seeds would settle ${question} only about ${Math.round(more.chance * 10)} times in 10${cost}.`;
+  return more.kind === 'settles'
+    ? `${more.seeds} more seeds would settle ${question} four times in five${cost}.`
+    : `Even ${more.seeds} more seeds would settle ${question} only about ${Math.round(more.chance * 10)} times in 10${cost}.`;
 }
 
-function Actions({ kind, code }: TestResultProps) {
-  const lend = <ButtonLink to={`/desk?lot=${code}`} look="action">Lend it</ButtonLink>;
+function Actions({ kind, code, onLotPage }: TestResultProps) {
+  const lend = (
+    <ButtonLink to={`/desk?lot=${code}`} look="action">
+      Lend it
+    </ButtonLink>
+  );
   const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
-  if (kind === 'do not lend') return <ButtonLink to={`/lots/${code}#holds`} look="action">Hold it, to grow out or replace</ButtonLink>;
-  if (kind === 'not settled') return again;
-  return <>{lend}<ButtonLink to={`/lots/${code}/label`}>Print the label</ButtonLink>{kind === 'sow thicker' && again}</>;
+  if (kind === 'do not lend')
+    return onLotPage ? null : (
+      <ButtonLink to={`/lots/${code}#holds`} look="action">
+        Hold it, to grow out or replace
+      </ButtonLink>
+    );
+  if (kind === 'not settled' || onLotPage) return kind === 'full strength' ? null : again;
+  return (
+    <>
+      {lend}
+      <ButtonLink to={`/lots/${code}/label`}>Print the label</ButtonLink>
+      {kind === 'sow thicker' && again}
+    </>
+  );
 }
 
 function Working({ sprouted, laid, interval, posterior, mayBeLent, fullStrength, thresholds, counted }: TestResultProps) {
   return (
     <>
-      <p>Counted: {counted}. The interval is Wilson’s at 95 %: {(interval.low * 100).toFixed(1)} to {(interval.high * 100).toFixed(1)} % for {sprouted} of {laid}.</p>
-      <p>For the verdict the test counts as {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, since tests of one jar differ by more than chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}), from Jeffreys’ Beta(½, ½).</p>
-      <p>P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) = {fullStrength.toFixed(3)}. A question counts as answered at {percent(thresholds.sureness)} either way.</p>
+      <p>
+        Counted: {counted}. The interval is Wilson’s at 95 %: {(interval.low * 100).toFixed(1)} to {(interval.high * 100).toFixed(1)} % for{' '}
+        {sprouted} of {laid}.
+      </p>
+      <p>
+        For the verdict the test counts as {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, since tests of one jar differ by more than
+        chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}), from Jeffreys’ Beta(½, ½).
+      </p>
+      <p>
+        P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) ={' '}
+        {fullStrength.toFixed(3)}. A question counts as answered at {percent(thresholds.sureness)} either way.
+      </p>
     </>
   );
 }

@@ -8,12 +8,29 @@ import { Notice } from './Page.tsx';
 type Meta = FieldMetadata<unknown>;
 
 /** A form that posts once under its key, says what is wrong with the whole of it, and keeps what was typed. */
-export function PostForm<Fields extends Record<string, unknown>>({ form, formKey, intent, children, className }: { form: FormMetadata<Fields>; formKey: string; intent?: string; children: ReactNode; className?: string }) {
+export function PostForm<Fields extends Record<string, unknown>>({
+  form,
+  formKey,
+  intent,
+  children,
+  className,
+}: {
+  form: FormMetadata<Fields>;
+  formKey: string;
+  intent?: string;
+  children: ReactNode;
+  className?: string;
+}) {
   return (
     <Form method="post" {...getFormProps(form)} className={classes('space-y-5', className)}>
       <input type="hidden" name="key" value={formKey} />
       {intent && <input type="hidden" name="intent" value={intent} />}
-      {form.errors && form.errors.map((error) => <Notice key={error} tone="poor">{error}</Notice>)}
+      {form.errors &&
+        form.errors.map((error) => (
+          <Notice key={error} tone="poor">
+            {error}
+          </Notice>
+        ))}
       {children}
     </Form>
   );
@@ -32,8 +49,14 @@ function Errors({ field }: { field: Meta }) {
 function Labelled({ field, label, hint, children }: { field: Meta; label: string; hint?: ReactNode; children: ReactNode }) {
   return (
     <div>
-      <label htmlFor={field.id} className="block font-semibold">{label}</label>
-      {hint && <p id={field.descriptionId} className="text-small text-soft">{hint}</p>}
+      <label htmlFor={field.id} className="block font-semibold">
+        {label}
+      </label>
+      {hint && (
+        <p id={field.descriptionId} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
       <div className="mt-1">{children}</div>
       <Errors field={field} />
     </div>
@@ -43,22 +66,51 @@ function Labelled({ field, label, hint, children }: { field: Meta; label: string
 type Common = { field: Meta; label: string; hint?: ReactNode };
 
 /** `describedby` names hint and error where they are there. */
-const described = ({ field, hint }: Common) => ({ ariaAttributes: true as const, ...(hint ? { ariaDescribedBy: field.descriptionId } : {}) });
+const described = ({ field, hint }: Common) => ({
+  ariaAttributes: true as const,
+  ...(hint ? { ariaDescribedBy: field.descriptionId } : {}),
+});
 
 /** A line of text, a number or a day. `suggestions` are offered below while typing. */
-export function TextField({ field, label, hint, type = 'text', suggestions, ...rest }: Common & { type?: 'text' | 'email' | 'password' | 'number' | 'date' | 'tel'; suggestions?: readonly string[] } & Omit<ComponentProps<'input'>, 'type'>) {
+export function TextField({
+  field,
+  label,
+  hint,
+  type = 'text',
+  suggestions,
+  ...rest
+}: Common & { type?: 'text' | 'email' | 'password' | 'number' | 'date' | 'tel'; suggestions?: readonly string[] } & Omit<
+    ComponentProps<'input'>,
+    'type'
+  >) {
   const { key, ...props } = getInputProps(field as FieldMetadata<string>, { type, ...described({ field, label, hint }) });
   return (
     <Labelled field={field} label={label} hint={hint}>
-      <input key={key} {...props} {...rest} {...(suggestions && { list: `${field.id}-suggestions` })} className={classes('input', rest.className)} />
-      {suggestions && <datalist id={`${field.id}-suggestions`}>{suggestions.map((text) => <option key={text} value={text} />)}</datalist>}
+      <input
+        key={key}
+        {...props}
+        {...rest}
+        {...(suggestions && { list: `${field.id}-suggestions` })}
+        className={classes('input', rest.className)}
+      />
+      {suggestions && (
+        <datalist id={`${field.id}-suggestions`}>
+          {suggestions.map((text) => (
+            <option key={text} value={text} />
+          ))}
+        </datalist>
+      )}
     </Labelled>
   );
 }
 
 export function TextArea({ field, label, hint }: Common) {
   const { key, ...props } = getTextareaProps(field as FieldMetadata<string>, described({ field, label, hint }));
-  return <Labelled field={field} label={label} hint={hint}><textarea key={key} rows={3} {...props} className="input" /></Labelled>;
+  return (
+    <Labelled field={field} label={label} hint={hint}>
+      <textarea key={key} rows={3} {...props} className="input" />
+    </Labelled>
+  );
 }
 
 export interface Option {
@@ -66,28 +118,60 @@ export interface Option {
   readonly label: string;
 }
 
-export function SelectField({ field, label, hint, options, empty, ...rest }: Common & { options: readonly Option[]; empty?: string } & ComponentProps<'select'>) {
+export function SelectField({
+  field,
+  label,
+  hint,
+  options,
+  empty,
+  ...rest
+}: Common & { options: readonly Option[]; empty?: string } & ComponentProps<'select'>) {
   const { key, ...props } = getSelectProps(field as FieldMetadata<string>, described({ field, label, hint }));
   return (
     <Labelled field={field} label={label} hint={hint}>
       <select key={key} {...props} {...rest} className="input">
         {empty && <option value="">{empty}</option>}
-        {options.map((option) => <option key={option.value} value={option.value}>{option.label}</option>)}
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
       </select>
     </Labelled>
   );
 }
 
 /** One of a few, all in sight and each a thumb wide. */
-export function ChoiceField({ field, label, hint, options, onChoose }: Common & { options: readonly Option[]; onChoose?: (value: string) => void }) {
+export function ChoiceField({
+  field,
+  label,
+  hint,
+  options,
+  onChoose,
+}: Common & { options: readonly Option[]; onChoose?: (value: string) => void }) {
   return (
     <fieldset aria-describedby={classes(hint ? field.descriptionId : null, field.errors ? field.errorId : null) || undefined}>
       <legend className="font-semibold">{label}</legend>
-      {hint && <p id={field.descriptionId} className="text-small text-soft">{hint}</p>}
+      {hint && (
+        <p id={field.descriptionId} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
       <div className="mt-1 flex flex-wrap gap-2">
         {options.map((option) => (
-          <label key={option.value} className="inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3 py-2 has-checked:border-grain has-checked:bg-grain has-checked:text-on-grain has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-frost">
-            <input key={field.key} type="radio" name={field.name} value={option.value} defaultChecked={field.initialValue === option.value} onChange={() => onChoose?.(option.value)} className="size-4 accent-current outline-none" />
+          <label
+            key={option.value}
+            className="inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3 py-2 has-checked:border-grain has-checked:bg-grain has-checked:text-on-grain has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-frost"
+          >
+            <input
+              key={field.key}
+              type="radio"
+              name={field.name}
+              value={option.value}
+              defaultChecked={field.initialValue === option.value}
+              onChange={() => onChoose?.(option.value)}
+              className="size-4 accent-current outline-none"
+            />
             {option.label}
           </label>
         ))}
@@ -103,8 +187,22 @@ export function AnswerField({ field, unknown, ...rest }: ComponentProps<typeof T
   return (
     <div className="grid grid-cols-[1fr_auto] items-end gap-2">
       <TextField field={field} {...rest} disabled={isUnknown} />
-      <label className={classes('inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3', field.errors && 'mb-7', isUnknown && 'border-frost bg-frost-tint text-frost')}>
-        <input key={unknown.key} type="checkbox" name={unknown.name} defaultChecked={unknown.initialValue === 'on'} onChange={(event) => setUnknown(event.target.checked)} className="size-5" aria-label={`${rest.label}: unknown`} />
+      <label
+        className={classes(
+          'inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3',
+          field.errors && 'mb-7',
+          isUnknown && 'border-frost bg-frost-tint text-frost',
+        )}
+      >
+        <input
+          key={unknown.key}
+          type="checkbox"
+          name={unknown.name}
+          defaultChecked={unknown.initialValue === 'on'}
+          onChange={(event) => setUnknown(event.target.checked)}
+          className="size-5"
+          aria-label={`${rest.label}: unknown`}
+        />
         Unknown
       </label>
     </div>
@@ -115,10 +213,22 @@ export function TickField({ field, label, hint }: Common) {
   return (
     <div>
       <label className="inline-flex min-h-12 items-center gap-3">
-        <input key={field.key} id={field.id} type="checkbox" name={field.name} defaultChecked={field.initialValue === 'on'} className="size-5" aria-describedby={hint ? field.descriptionId : undefined} />
+        <input
+          key={field.key}
+          id={field.id}
+          type="checkbox"
+          name={field.name}
+          defaultChecked={field.initialValue === 'on'}
+          className="size-5"
+          aria-describedby={hint ? field.descriptionId : undefined}
+        />
         <span>{label}</span>
       </label>
-      {hint && <p id={field.descriptionId} className="text-small text-soft">{hint}</p>}
+      {hint && (
+        <p id={field.descriptionId} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
       <Errors field={field} />
     </div>
   );

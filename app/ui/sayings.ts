@@ -34,7 +34,20 @@ export const VERDICT_WORDS: Record<VerdictKind, string> = {
 /** A probability in words and figure. */
 export function chanceWords(probability: number): string {
   const percent = probability > 0.995 ? 'over 99 %' : probability < 0.005 ? 'under 1 %' : `${Math.round(probability * 100)} %`;
-  const word = probability >= 0.95 ? 'nearly certain' : probability >= 0.8 ? 'likely' : probability > 0.6 ? 'more likely than not' : probability >= 0.4 ? 'could go either way' : probability > 0.2 ? 'rather unlikely' : probability > 0.05 ? 'unlikely' : 'hardly possible';
+  const word =
+    probability >= 0.95
+      ? 'nearly certain'
+      : probability >= 0.8
+        ? 'likely'
+        : probability > 0.6
+          ? 'more likely than not'
+          : probability >= 0.4
+            ? 'could go either way'
+            : probability > 0.2
+              ? 'rather unlikely'
+              : probability > 0.05
+                ? 'unlikely'
+                : 'hardly possible';
   return `${word} (${percent})`;
 }
 
@@ -48,8 +61,11 @@ export const EVERYBODYS_PROBLEMS = {
 /** The desk's answer for one lot, in words. */
 export function lendingAnswer(lending: MayLend, packets: number): string {
   switch (lending.answer) {
-    case 'yes': return packets > 0 ? 'Yes' : 'Too little for a packet';
-    case 'coordinator': return lending.why === 'not settled' ? 'Only with a coordinator’s reason: not settled' : 'Only with a coordinator’s reason: too weak';
-    case 'refused': return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
+    case 'yes':
+      return packets > 0 ? 'Yes' : 'Too little for a packet';
+    case 'coordinator':
+      return lending.why === 'not settled' ? 'Only with a coordinator’s reason: not settled' : 'Only with a coordinator’s reason: too weak';
+    case 'refused':
+      return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
   }
 }

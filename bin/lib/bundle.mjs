@@ -3,5 +3,12 @@ import { build } from 'esbuild';
 
 await build({
   entryPoints: { serve: 'server/serve.ts', seed: 'demo/seed.ts', bare: 'bench/bare.ts', bench: 'bench/bench.ts' },
-  outdir: 'build/programs', bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'inline', logLevel: 'warning',
+  outdir: 'build/programs',
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  sourcemap: 'inline',
+  logLevel: 'warning',
 });

@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatDate, formatDay, formatDistance } from './formatDate.ts';
+import { formatDate, formatDay, formatDistance, formatWeekday } from './formatDate.ts';
 import { parsePartialDate } from './parsePartialDate.ts';
 import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate } from './plainDate.ts';
 
-const someDay = fc.date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true }).map((date) => date.toISOString().slice(0, 10));
+const someDay = fc
+  .date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true })
+  .map((date) => date.toISOString().slice(0, 10));
 
 describe('calendar days', () => {
   test('adding days and counting them agree', () => {
@@ -37,22 +39,52 @@ describe('calendar days', () => {
 
 describe('harvest dates as people write them', () => {
   test.each([
-    ['2024', '2024'], ['9/2024', '2024-09'], ['2024-09', '2024-09'], ['Sept 2024', '2024-09'], ['september 2024', '2024-09'],
-    ['12 Sep 2024', '2024-09-12'], ['12th sep 2024', '2024-09-12'], ['12/9/2024', '2024-09-12'], ['2024-09-12', '2024-09-12'], [' 12.9.2024 ', '2024-09-12'],
+    ['2024', '2024'],
+    ['9/2024', '2024-09'],
+    ['2024-09', '2024-09'],
+    ['Sept 2024', '2024-09'],
+    ['september 2024', '2024-09'],
+    ['12 Sep 2024', '2024-09-12'],
+    ['12th sep 2024', '2024-09-12'],
+    ['12/9/2024', '2024-09-12'],
+    ['2024-09-12', '2024-09-12'],
+    [' 12.9.2024 ', '2024-09-12'],
   ])('%s', (text, date) => expect(parsePartialDate(text)).toEqual({ ok: true, date }));
 
-  test.each([['31/2/2024', 'impossible'], ['13/2024', 'impossible'], ['last summer', 'unreadable'], ['', 'unreadable'], ['9/24', 'unreadable'], ['1 2 3 2024', 'unreadable']])(
-    '%s is refused', (text, why) => expect(parsePartialDate(text)).toEqual({ ok: false, why }),
-  );
+  test.each([
+    ['31/2/2024', 'impossible'],
+    ['13/2024', 'impossible'],
+    ['last summer', 'unreadable'],
+    ['', 'unreadable'],
+    ['9/24', 'unreadable'],
+    ['1 2 3 2024', 'unreadable'],
+  ])('%s is refused', (text, why) => expect(parsePartialDate(text)).toEqual({ ok: false, why }));
 
   test('what is shown can be read back', () => {
-    fc.assert(fc.property(someDay, (day) => {
-      expect(parsePartialDate(formatDate(day))).toEqual({ ok: true, date: day });
-    }));
+    fc.assert(
+      fc.property(someDay, (day) => {
+        expect(parsePartialDate(formatDate(day))).toEqual({ ok: true, date: day });
+      }),
+    );
   });
 });
 
 test('dates and distances read as people say them', () => {
-  expect([formatDate('2024'), formatDate('2024-09'), formatDate('2024-09-02'), formatDay('2024-09-02')]).toEqual(['2024', 'Sep 2024', '2 Sep 2024', '2 Sep']);
-  expect([0, 1, -1, 5, -12, 40, 200, -900].map(formatDistance)).toEqual(['today', 'tomorrow', 'yesterday', 'in 5 days', '12 days ago', 'in 6 weeks', 'in 7 months', '2 years ago']);
+  expect([formatDate('2024'), formatDate('2024-09'), formatDate('2024-09-02'), formatDay('2024-09-02')]).toEqual([
+    '2024',
+    'Sep 2024',
+    '2 Sep 2024',
+    '2 Sep',
+  ]);
+  expect(formatWeekday('2026-11-23')).toBe('Monday 23 Nov 2026');
+  expect([0, 1, -1, 5, -12, 40, 200, -900].map(formatDistance)).toEqual([
+    'today',
+    'tomorrow',
+    'yesterday',
+    'in 5 days',
+    '12 days ago',
+    'in 6 weeks',
+    'in 7 months',
+    '2 years ago',
+  ]);
 });

@@ -10,6 +10,12 @@ export function formatDate(date: IsoDate | PartialDate): string {
   return day ? `${Number(day)} ${words}` : words;
 }
 
+/** A day with its weekday, `Monday 23 Nov 2026`. */
+export function formatWeekday(date: IsoDate): string {
+  const names = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+  return `${names[new Date(`${date}T00:00:00Z`).getUTCDay()]} ${formatDate(date)}`;
+}
+
 /** Day and month alone, `12 Sep`, where the year is plain from what stands around it. */
 export function formatDay(date: IsoDate): string {
   return formatDate(date).replace(/ \d{4}$/, '');
@@ -22,6 +28,12 @@ export function formatDistance(days: number): string {
   if (days === -1) return 'yesterday';
   const size = Math.abs(days);
   const [count, unit] =
-    size < 21 ? [size, 'days'] : size < 120 ? [Math.round(size / 7), 'weeks'] : size < 700 ? [Math.round(size / 30.44), 'months'] : [Math.round(size / 365.25), 'years'];
+    size < 21
+      ? [size, 'days']
+      : size < 120
+        ? [Math.round(size / 7), 'weeks']
+        : size < 700
+          ? [Math.round(size / 30.44), 'months']
+          : [Math.round(size / 365.25), 'years'];
   return days > 0 ? `in ${count} ${unit}` : `${count} ${unit} ago`;
 }

@@ -10,7 +10,11 @@ export type ReadPartialDate = { ok: true; date: PartialDate } | { ok: false; why
  * anything else that cannot be read is `unreadable`.
  */
 export function parsePartialDate(text: string): ReadPartialDate {
-  const parts = text.trim().toLowerCase().split(/[\s./,-]+/).filter(Boolean);
+  const parts = text
+    .trim()
+    .toLowerCase()
+    .split(/[\s./,-]+/)
+    .filter(Boolean);
   if (parts.length < 1 || parts.length > 3) return { ok: false, why: 'unreadable' };
   const yearAt = parts.findIndex((part) => /^\d{4}$/.test(part));
   if (yearAt < 0) return { ok: false, why: 'unreadable' };

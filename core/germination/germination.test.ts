@@ -20,15 +20,22 @@ describe('the Wilson interval', () => {
   });
 
   test('holds the share, stays within 0 and 1, and mirrors', () => {
-    fc.assert(fc.property(kOfN, ([k, n]) => {
-      const { low, high } = wilsonInterval(k, n);
-      const mirror = wilsonInterval(n - k, n);
-      expect(low >= 0 && low <= k / n && k / n <= high && high <= 1).toBe(true);
-      expect(mirror.low).toBeCloseTo(1 - high, 10);
-    }));
+    fc.assert(
+      fc.property(kOfN, ([k, n]) => {
+        const { low, high } = wilsonInterval(k, n);
+        const mirror = wilsonInterval(n - k, n);
+        expect(low >= 0 && low <= k / n && k / n <= high && high <= 1).toBe(true);
+        expect(mirror.low).toBeCloseTo(1 - high, 10);
+      }),
+    );
   });
 
-  test.each([[3, 2], [-1, 5], [0, 0], [1.5, 4]])('%s of %s is refused', (k, n) => expect(() => wilsonInterval(k, n)).toThrow(RangeError));
+  test.each([
+    [3, 2],
+    [-1, 5],
+    [0, 0],
+    [1.5, 4],
+  ])('%s of %s is refused', (k, n) => expect(() => wilsonInterval(k, n)).toThrow(RangeError));
 });
 
 describe('the posterior of the germination share', () => {
@@ -39,17 +46,23 @@ describe('the posterior of the germination share', () => {
   });
 
   test('between-test spread makes a test claim less', () => {
-    const width = (spread: number) => { const { low, high } = betaInterval(betaPosterior(80, 100, undefined, spread), 0.8); return high - low; };
+    const width = (spread: number) => {
+      const { low, high } = betaInterval(betaPosterior(80, 100, undefined, spread), 0.8);
+      return high - low;
+    };
     expect(width(0.02)).toBeGreaterThan(1.5 * width(0));
   });
 
   test('the median lies in the interval; certainty at the ends', () => {
-    fc.assert(fc.property(kOfN, ([k, n]) => {
-      const posterior = betaPosterior(k, n);
-      const { low, high } = betaInterval(posterior, 0.8);
-      expect(low <= betaMedian(posterior) && betaMedian(posterior) <= high).toBe(true);
-      expect([probabilityAtLeast(posterior, 0), probabilityAtLeast(posterior, 1)]).toEqual([1, 0]);
-    }), { numRuns: 50 });
+    fc.assert(
+      fc.property(kOfN, ([k, n]) => {
+        const posterior = betaPosterior(k, n);
+        const { low, high } = betaInterval(posterior, 0.8);
+        expect(low <= betaMedian(posterior) && betaMedian(posterior) <= high).toBe(true);
+        expect([probabilityAtLeast(posterior, 0), probabilityAtLeast(posterior, 1)]).toEqual([1, 0]);
+      }),
+      { numRuns: 50 },
+    );
   });
 
   test('more seeds than laid are refused', () => expect(() => betaPosterior(11, 10)).toThrow(RangeError));
@@ -58,9 +71,14 @@ describe('the posterior of the germination share', () => {
 describe('the verdict', () => {
   const read = (k: number, n: number) => verdict(k, n, USUAL_THRESHOLDS);
 
-  test.each([[48, 50, 'full strength'], [8, 10, 'sow thicker'], [5, 10, 'not settled'], [2, 10, 'do not lend'], [0, 20, 'do not lend'], [20, 20, 'full strength']] as const)(
-    '%s of %s: %s', (k, n, kind) => expect(read(k, n).kind).toBe(kind),
-  );
+  test.each([
+    [48, 50, 'full strength'],
+    [8, 10, 'sow thicker'],
+    [5, 10, 'not settled'],
+    [2, 10, 'do not lend'],
+    [0, 20, 'do not lend'],
+    [20, 20, 'full strength'],
+  ] as const)('%s of %s: %s', (k, n, kind) => expect(read(k, n).kind).toBe(kind));
 
   test('one more sprouted never lowers it', () => {
     const rank = ['do not lend', 'not settled', 'sow thicker', 'full strength'];
@@ -78,15 +96,19 @@ describe('what more testing would settle', () => {
     const belief = betaPosterior(6, 10);
     const answer = moreTesting(belief, 0.5, 0.8, 0);
     expect(answer.kind).toBe('settles');
-    for (let more = answer.seeds; more <= answer.seeds + 20; more += 1) expect(chanceOfSettling(belief, 0.5, 0.8, more, 0)).toBeGreaterThanOrEqual(0.8);
+    for (let more = answer.seeds; more <= answer.seeds + 20; more += 1)
+      expect(chanceOfSettling(belief, 0.5, 0.8, more, 0)).toBeGreaterThanOrEqual(0.8);
     expect(chanceOfSettling(belief, 0.5, 0.8, answer.seeds - 1, 0)).toBeLessThan(0.8);
   });
 
   test('the chance is a probability, and is said where no size is sure to settle it', () => {
-    fc.assert(fc.property(kOfN, fc.integer({ min: 1, max: 60 }), ([k, n], size) => {
-      const chance = chanceOfSettling(betaPosterior(k, n), 0.8, 0.8, size, 0.02);
-      expect(chance >= 0 && chance <= 1 + 1e-9).toBe(true);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(kOfN, fc.integer({ min: 1, max: 60 }), ([k, n], size) => {
+        const chance = chanceOfSettling(betaPosterior(k, n), 0.8, 0.8, size, 0.02);
+        expect(chance >= 0 && chance <= 1 + 1e-9).toBe(true);
+      }),
+      { numRuns: 40 },
+    );
     expect(moreTesting({ a: 400, b: 400 }, 0.5, 0.99)).toMatchObject({ kind: 'may not settle' });
   });
 });
@@ -95,7 +117,11 @@ describe('the next test', () => {
   const base = { harvested: '2024-09', last: null, somethingLeft: true };
 
   test('is a third of the half-life after the last test', () => {
-    expect(nextTest({ ...base, last: { endedOn: '2026-01-10', verdict: 'full strength' } }, 6, '2026-11-23')).toEqual({ kind: 'due', on: '2028-01-11', reason: 'a third of its life since the last test' });
+    expect(nextTest({ ...base, last: { endedOn: '2026-01-10', verdict: 'full strength' } }, 6, '2026-11-23')).toEqual({
+      kind: 'due',
+      on: '2028-01-11',
+      reason: 'a third of its life since the last test',
+    });
   });
 
   test('is never sooner than six months nor later than sixty', () => {
@@ -106,33 +132,58 @@ describe('the next test', () => {
 
   test('counts from harvest where there was none, and is due now without a date', () => {
     expect(nextTest(base, 3, '2026-11-23')).toEqual({ kind: 'due', on: '2025-09-01', reason: 'a third of its life since harvest' });
-    expect(nextTest({ ...base, harvested: null }, 3, '2026-11-23')).toEqual({ kind: 'due', on: '2026-11-23', reason: 'never tested and undated' });
+    expect(nextTest({ ...base, harvested: null }, 3, '2026-11-23')).toEqual({
+      kind: 'due',
+      on: '2026-11-23',
+      reason: 'never tested and undated',
+    });
   });
 
   test('is due at once when the last left the question open, and not at all when it could change nothing', () => {
-    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'not settled' } }, 5, '2026-11-23')).toMatchObject({ kind: 'due', on: '2026-11-01' });
-    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'do not lend' } }, 5, '2026-11-23')).toEqual({ kind: 'none', reason: 'grow out or replace' });
+    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'not settled' } }, 5, '2026-11-23')).toMatchObject({
+      kind: 'due',
+      on: '2026-11-01',
+    });
+    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'do not lend' } }, 5, '2026-11-23')).toEqual({
+      kind: 'none',
+      reason: 'grow out or replace',
+    });
     expect(nextTest({ ...base, somethingLeft: false }, 5, '2026-11-23')).toEqual({ kind: 'none', reason: 'nothing left to test' });
   });
 });
 
 describe('the towel', () => {
   test('a later sighting of a seed corrects the earlier one', () => {
-    const towel = towelNow(3, [{ seed: 2, state: 'sprouted', on: '2026-11-01' }, { seed: 3, state: 'dead', on: '2026-11-01' }, { seed: 2, state: 'waiting', on: '2026-11-02' }]);
-    expect(towel).toEqual([{ seed: 1, state: 'waiting', on: null }, { seed: 2, state: 'waiting', on: null }, { seed: 3, state: 'dead', on: '2026-11-01' }]);
+    const towel = towelNow(3, [
+      { seed: 2, state: 'sprouted', on: '2026-11-01' },
+      { seed: 3, state: 'dead', on: '2026-11-01' },
+      { seed: 2, state: 'waiting', on: '2026-11-02' },
+    ]);
+    expect(towel).toEqual([
+      { seed: 1, state: 'waiting', on: null },
+      { seed: 2, state: 'waiting', on: null },
+      { seed: 3, state: 'dead', on: '2026-11-01' },
+    ]);
     expect(countStates(towel)).toEqual({ waiting: 2, sprouted: 0, dead: 1 });
     expect(nextWaiting(towel, 5)).toEqual([1, 2]);
   });
 
   test('every seed laid is in one state, whatever was marked', () => {
-    const mark = fc.record({ seed: fc.integer({ min: 1, max: 20 }), state: fc.constantFrom('waiting', 'sprouted', 'dead'), on: fc.constant('2026-11-01') });
-    fc.assert(fc.property(fc.array(mark), (marks) => {
-      const { waiting, sprouted, dead } = countStates(towelNow(20, marks));
-      expect(waiting + sprouted + dead).toBe(20);
-    }));
+    const mark = fc.record({
+      seed: fc.integer({ min: 1, max: 20 }),
+      state: fc.constantFrom('waiting', 'sprouted', 'dead'),
+      on: fc.constant('2026-11-01'),
+    });
+    fc.assert(
+      fc.property(fc.array(mark), (marks) => {
+        const { waiting, sprouted, dead } = countStates(towelNow(20, marks));
+        expect(waiting + sprouted + dead).toBe(20);
+      }),
+    );
   });
 
-  test('a seed that was not laid cannot sprout', () => expect(() => towelNow(10, [{ seed: 11, state: 'sprouted', on: '2026-11-01' }])).toThrow(RangeError));
+  test('a seed that was not laid cannot sprout', () =>
+    expect(() => towelNow(10, [{ seed: 11, state: 'sprouted', on: '2026-11-01' }])).toThrow(RangeError));
 
   test('wants counting from the first-count day, then every second day, at the latest on the final one', () => {
     expect(nextCountDay('2026-11-01', null, 5, 14)).toBe('2026-11-06');

@@ -10,7 +10,8 @@ export type NextTest =
   | { readonly kind: 'due'; readonly on: IsoDate; readonly reason: NextTestReason }
   | { readonly kind: 'none'; readonly reason: 'grow out or replace' | 'nothing left to test' };
 
-export type NextTestReason = 'never tested and undated' | 'last test left it open' | 'a third of its life since the last test' | 'a third of its life since harvest';
+export type NextTestReason =
+  'never tested and undated' | 'last test left it open' | 'a third of its life since the last test' | 'a third of its life since harvest';
 
 export interface TestHistory {
   readonly harvested: PartialDate | null;
@@ -31,7 +32,8 @@ export function nextTest(history: TestHistory, halfLifeYears: number, today: Iso
   if (last?.verdict === 'do not lend') return { kind: 'none', reason: 'grow out or replace' };
   if (last?.verdict === 'not settled') return { kind: 'due', on: last.endedOn, reason: 'last test left it open' };
   if (last) return { kind: 'due', on: aThirdLater(last.endedOn, halfLifeYears), reason: 'a third of its life since the last test' };
-  if (harvested) return { kind: 'due', on: aThirdLater(earliestDay(harvested), halfLifeYears), reason: 'a third of its life since harvest' };
+  if (harvested)
+    return { kind: 'due', on: aThirdLater(earliestDay(harvested), halfLifeYears), reason: 'a third of its life since harvest' };
   return { kind: 'due', on: today, reason: 'never tested and undated' };
 }
 

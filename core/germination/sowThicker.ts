@@ -2,7 +2,11 @@
 const GOOD_SEED = 0.9;
 /** Ratios a person can do in a row: sow 3 for 2, 2 for 1, and so on. */
 const STEPS: readonly { readonly sow: number; readonly for: number }[] = [
-  { sow: 1, for: 1 }, { sow: 3, for: 2 }, { sow: 2, for: 1 }, { sow: 3, for: 1 }, { sow: 4, for: 1 },
+  { sow: 1, for: 1 },
+  { sow: 3, for: 2 },
+  { sow: 2, for: 1 },
+  { sow: 3, for: 1 },
+  { sow: 4, for: 1 },
 ];
 
 /** How much thicker to sow seed of this germination share, as the next ratio a person can do; null below 4 for 1. */

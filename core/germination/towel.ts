@@ -36,7 +36,10 @@ export function countStates(towel: readonly SeedOnTowel[]): Record<SeedState, nu
 
 /** The lowest-numbered seeds still waiting, for a count given as a number only. Fewer than asked when fewer wait. */
 export function nextWaiting(towel: readonly SeedOnTowel[], count: number): number[] {
-  return towel.filter(({ state }) => state === 'waiting').slice(0, count).map(({ seed }) => seed);
+  return towel
+    .filter(({ state }) => state === 'waiting')
+    .slice(0, count)
+    .map(({ seed }) => seed);
 }
 
 /** Days between towels being looked at; every second day is what benches keep up. */

@@ -32,12 +32,19 @@ describe('when seed should come back', () => {
   });
 
   test('is always after the crop can be ripe, and within three years', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 3000 }), fc.constantFrom(pea, beet), fc.constantFrom('05-01', '10-15', '01-10', '12-20'), (shift, season, frost) => {
-      const lent = addDays('2024-01-01', shift);
-      const { due, sowFrom, ripeBy } = returnBy(lent, season, frost);
-      expect(lent <= sowFrom && sowFrom < ripeBy && ripeBy < due).toBe(true);
-      expect(daysBetween(lent, due)).toBeLessThan(3 * 366);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 3000 }),
+        fc.constantFrom(pea, beet),
+        fc.constantFrom('05-01', '10-15', '01-10', '12-20'),
+        (shift, season, frost) => {
+          const lent = addDays('2024-01-01', shift);
+          const { due, sowFrom, ripeBy } = returnBy(lent, season, frost);
+          expect(lent <= sowFrom && sowFrom < ripeBy && ripeBy < due).toBe(true);
+          expect(daysBetween(lent, due)).toBeLessThan(3 * 366);
+        },
+      ),
+    );
   });
 });
 
@@ -51,9 +58,12 @@ describe('may this lot be lent', () => {
 
   test('a hybrid never, under its name', () => expect(mayLend({ ...sound, kind: 'F1' })).toEqual({ answer: 'refused', why: 'F1' }));
 
-  test('a lot on hold never', () => expect(mayLend({ ...sound, holds: ['drying'] })).toEqual({ answer: 'refused', why: 'hold', holds: ['drying'] }));
+  test('a lot on hold never', () =>
+    expect(mayLend({ ...sound, holds: ['drying'] })).toEqual({ answer: 'refused', why: 'hold', holds: ['drying'] }));
 
   test('an empty jar never', () => expect(mayLend({ ...sound, onHand: 0 })).toEqual({ answer: 'refused', why: 'nothing left' }));
 
-  test.each(['not settled', 'do not lend'] as const)('%s needs a coordinator’s reason', (verdict) => expect(mayLend({ ...sound, verdict })).toEqual({ answer: 'coordinator', why: verdict }));
+  test.each(['not settled', 'do not lend'] as const)('%s needs a coordinator’s reason', (verdict) =>
+    expect(mayLend({ ...sound, verdict })).toEqual({ answer: 'coordinator', why: verdict }),
+  );
 });

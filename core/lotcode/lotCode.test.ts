@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { checkCharacter, nextLotCode, readLotCode } from './lotCode.ts';
 
-const someCode = fc.tuple(fc.integer({ min: 2000, max: 2099 }), fc.integer({ min: 1, max: 99_000 })).map(([year, running]) => nextLotCode(year, running).code);
+const someCode = fc
+  .tuple(fc.integer({ min: 2000, max: 2099 }), fc.integer({ min: 1, max: 99_000 }))
+  .map(([year, running]) => nextLotCode(year, running).code);
 
 describe('the check character of ISO/IEC 7064 MOD 37,36', () => {
   test('agrees with the example of the standard’s family of identifiers', () => {
@@ -16,9 +18,18 @@ describe('the check character of ISO/IEC 7064 MOD 37,36', () => {
 
 describe('lot codes', () => {
   test('are read back however they are typed', () => {
-    fc.assert(fc.property(someCode, (code) => {
-      for (const typed of [code, code.toLowerCase(), code.replaceAll('-', ''), ` ${code.replaceAll('-', ' ')} `, `https://granary.example/s/${code}`]) expect(readLotCode(typed)).toEqual({ ok: true, code });
-    }));
+    fc.assert(
+      fc.property(someCode, (code) => {
+        for (const typed of [
+          code,
+          code.toLowerCase(),
+          code.replaceAll('-', ''),
+          ` ${code.replaceAll('-', ' ')} `,
+          `https://granary.example/s/${code}`,
+        ])
+          expect(readLotCode(typed)).toEqual({ ok: true, code });
+      }),
+    );
   });
 
   test('end in a letter that cannot be misread', () => {
@@ -26,14 +37,16 @@ describe('lot codes', () => {
   });
 
   test('one wrong digit never passes, and the code meant is among those offered', () => {
-    fc.assert(fc.property(someCode, fc.nat(), fc.integer({ min: 1, max: 9 }), (code, at, shift) => {
-      const digits = code.slice(0, -2).replace('-', '');
-      const place = at % digits.length;
-      const wrong = digits.slice(0, place) + ((Number(digits[place]) + shift) % 10) + digits.slice(place + 1) + code.at(-1);
-      const read = readLotCode(wrong);
-      expect(read).toMatchObject({ ok: false, why: 'check letter' });
-      expect('near' in read && read.near).toContain(code);
-    }));
+    fc.assert(
+      fc.property(someCode, fc.nat(), fc.integer({ min: 1, max: 9 }), (code, at, shift) => {
+        const digits = code.slice(0, -2).replace('-', '');
+        const place = at % digits.length;
+        const wrong = digits.slice(0, place) + ((Number(digits[place]) + shift) % 10) + digits.slice(place + 1) + code.at(-1);
+        const read = readLotCode(wrong);
+        expect(read).toMatchObject({ ok: false, why: 'check letter' });
+        expect('near' in read && read.near).toContain(code);
+      }),
+    );
   });
 
   test('two digits swapped pass in fewer than one case in fifty', () => {
@@ -62,5 +75,7 @@ describe('lot codes', () => {
     expect('near' in read && read.near).toContain(code);
   });
 
-  test.each(['', 'tomato', '26', '26-01', '<script>'])('%s is not a lot code', (text) => expect(readLotCode(text)).toEqual({ ok: false, why: 'not a lot code' }));
+  test.each(['', 'tomato', '26', '26-01', '<script>'])('%s is not a lot code', (text) =>
+    expect(readLotCode(text)).toEqual({ ok: false, why: 'not a lot code' }),
+  );
 });

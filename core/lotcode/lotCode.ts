@@ -65,6 +65,8 @@ function nearCodes(digits: string, check: string): string[] {
     if (at > 0) variants.add(digits.slice(0, at - 1) + digits[at]! + digits[at - 1]! + digits.slice(at + 1));
   }
   return [...variants]
-    .filter((variant) => variant === digits ? makeLotCode(Number(digits.slice(0, 2)), Number(digits.slice(2))) !== null : isSound(variant, check))
+    .filter((variant) =>
+      variant === digits ? makeLotCode(Number(digits.slice(0, 2)), Number(digits.slice(2))) !== null : isSound(variant, check),
+    )
     .map((variant) => `${variant.slice(0, 2)}-${variant.slice(2)}-${variant === digits ? checkCharacter(digits) : check}`);
 }

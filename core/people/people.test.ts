@@ -9,9 +9,12 @@ describe('who may', () => {
     expect(ROLES.filter((role) => may(role, 'work'))).toEqual(['coordinator', 'helper']);
   });
 
-  test.each(['manage people', 'set house rules', 'override policy', 'lift doubtful holds', 'read audit'] as const)('%s is for coordinators alone', (permission) => {
-    expect(ROLES.filter((role) => may(role, permission))).toEqual(['coordinator']);
-  });
+  test.each(['manage people', 'set house rules', 'override policy', 'lift doubtful holds', 'read audit'] as const)(
+    '%s is for coordinators alone',
+    (permission) => {
+      expect(ROLES.filter((role) => may(role, permission))).toEqual(['coordinator']);
+    },
+  );
 
   test('helpers lift what the bench can see, coordinators every hold, members none', () => {
     expect(HOLD_KINDS.filter((hold) => mayLift('helper', hold))).toEqual(['drying', 'pests', 'test']);

@@ -6,10 +6,10 @@ export interface DueWork {
   readonly on: IsoDate;
 }
 
-/** How much a day's delay costs: a towel past its day rots, a hold can wait. */
-const WEIGHT: Record<DueWork['kind'], number> = { count: 8, test: 1, return: 2, hold: 0.5 };
-/** What stands before any delay: a count that is due today comes before a loan that is. */
-const START: Record<DueWork['kind'], number> = { count: 60, test: 20, return: 30, hold: 10 };
+/** How much a day's delay adds: a towel past its day rots, a hold can wait. */
+const WEIGHT: Record<DueWork['kind'], number> = { count: 2, test: 1, return: 1, hold: 0.5 };
+/** What stands before any delay: a towel due today comes before anything else, however late that is. */
+const START: Record<DueWork['kind'], number> = { count: 60, test: 20, return: 25, hold: 10 };
 const MOST_DAYS_COUNTED = 30;
 
 /** Urgency of one piece of work on a day; higher comes first, never below 0. Delay counts up to 30 days. */
@@ -20,5 +20,7 @@ export function urgency(work: DueWork, today: IsoDate): number {
 
 /** Most urgent first; of two equally urgent the one due earlier. The input is left as it was. */
 export function mostUrgentFirst<Work extends DueWork>(work: readonly Work[], today: IsoDate): Work[] {
-  return [...work].sort((one, other) => urgency(other, today) - urgency(one, today) || (one.on < other.on ? -1 : one.on > other.on ? 1 : 0));
+  return [...work].sort(
+    (one, other) => urgency(other, today) - urgency(one, today) || (one.on < other.on ? -1 : one.on > other.on ? 1 : 0),
+  );
 }

@@ -3,15 +3,38 @@ export type Amount =
   | { readonly kind: 'weight'; readonly milligrams: number; readonly approximate: boolean }
   | { readonly kind: 'count'; readonly seeds: number; readonly approximate: boolean };
 
-export type ReadAmount = { ok: true; amount: Amount } | { ok: false; why: 'empty' | 'no unit' | 'unreadable' | 'not positive' | 'too much' };
+export type ReadAmount =
+  { ok: true; amount: Amount } | { ok: false; why: 'empty' | 'no unit' | 'unreadable' | 'not positive' | 'too much' };
 
 /** Milligrams in one unit; avoirdupois ounce and pound by definition of 1959. */
 const MILLIGRAMS: Record<string, number> = {
-  mg: 1, g: 1_000, kg: 1_000_000, oz: 28_349.523_125, lb: 453_592.37,
+  mg: 1,
+  g: 1_000,
+  kg: 1_000_000,
+  oz: 28_349.523_125,
+  lb: 453_592.37,
 };
 const UNIT_WORDS: Record<string, string> = {
-  mg: 'mg', milligram: 'mg', g: 'g', gr: 'g', gm: 'g', gram: 'g', gramme: 'g', kg: 'kg', kilo: 'kg', kilogram: 'kg',
-  oz: 'oz', ounce: 'oz', lb: 'lb', lbs: 'lb', pound: 'lb', seed: 'seeds', grain: 'seeds', bean: 'seeds', pea: 'seeds', kernel: 'seeds',
+  mg: 'mg',
+  milligram: 'mg',
+  g: 'g',
+  gr: 'g',
+  gm: 'g',
+  gram: 'g',
+  gramme: 'g',
+  kg: 'kg',
+  kilo: 'kg',
+  kilogram: 'kg',
+  oz: 'oz',
+  ounce: 'oz',
+  lb: 'lb',
+  lbs: 'lb',
+  pound: 'lb',
+  seed: 'seeds',
+  grain: 'seeds',
+  bean: 'seeds',
+  pea: 'seeds',
+  kernel: 'seeds',
 };
 const FRACTIONS: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅓': '1/3', '⅔': '2/3', '⅛': '1/8' };
 const NUMBER = String.raw`\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+`;
@@ -55,8 +78,14 @@ function combine(terms: readonly { value: number; unit: string }[], approximate:
 }
 
 function normalise(text: string): string {
-  const plain = text.trim().toLowerCase().replace(/[½¼¾⅓⅔⅛]/g, (sign) => ` ${FRACTIONS[sign]}`);
-  return plain.replace(/(\d),(?=\d{3}(?!\d))/g, '$1').replace(/\s+/g, ' ').trim();
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/[½¼¾⅓⅔⅛]/g, (sign) => ` ${FRACTIONS[sign]}`);
+  return plain
+    .replace(/(\d),(?=\d{3}(?!\d))/g, '$1')
+    .replace(/\s+/g, ' ')
+    .trim();
 }
 
 function readNumber(text: string): number {

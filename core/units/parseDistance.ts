@@ -1,4 +1,18 @@
-const METRES: Record<string, number> = { m: 1, metre: 1, meter: 1, km: 1000, kilometre: 1000, kilometer: 1000, ft: 0.3048, foot: 0.3048, feet: 0.3048, yd: 0.9144, yard: 0.9144, mile: 1609.344, mi: 1609.344 };
+const METRES: Record<string, number> = {
+  m: 1,
+  metre: 1,
+  meter: 1,
+  km: 1000,
+  kilometre: 1000,
+  kilometer: 1000,
+  ft: 0.3048,
+  foot: 0.3048,
+  feet: 0.3048,
+  yd: 0.9144,
+  yard: 0.9144,
+  mile: 1609.344,
+  mi: 1609.344,
+};
 /** Pollen from farther than this is of no account to a garden; more is a slip of the pen. */
 const MOST_METRES = 50_000;
 

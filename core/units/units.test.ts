@@ -7,37 +7,77 @@ import { middleSeedsPerGram, seedsInUnits, unitsForSeeds } from './seedsAndWeigh
 
 describe('amounts as people write them', () => {
   test.each([
-    ['180 g', 180_000], ['180g', 180_000], ['1 lb 6 oz', 623_690], ['1 lb 6.5 oz', 637_864], ['1 lb, 6 oz', 623_690], ['½ oz', 14_175], ['1 ½ oz', 42_524], ['1 1/2 oz', 42_524],
-    ['0.5 kg', 500_000], ['2,5 g', 2_500], ['1,250 g', 1_250_000], ['3 ounces', 85_049], ['40 mg', 40],
-  ])('%s is a weight', (text, milligrams) => expect(parseAmount(text)).toEqual({ ok: true, amount: { kind: 'weight', milligrams, approximate: false } }));
-
-  test.each([['about 300 seeds', 300, true], ['c. 40 beans', 40, true], ['~25 seeds', 25, true], ['1,200 seeds', 1200, false], ['1 seed', 1, false], ['6 Kernels', 6, false]])(
-    '%s is a count', (text, seeds, approximate) => expect(parseAmount(text)).toEqual({ ok: true, amount: { kind: 'count', seeds, approximate } }),
+    ['180 g', 180_000],
+    ['180g', 180_000],
+    ['1 lb 6 oz', 623_690],
+    ['1 lb 6.5 oz', 637_864],
+    ['1 lb, 6 oz', 623_690],
+    ['½ oz', 14_175],
+    ['1 ½ oz', 42_524],
+    ['1 1/2 oz', 42_524],
+    ['0.5 kg', 500_000],
+    ['2,5 g', 2_500],
+    ['1,250 g', 1_250_000],
+    ['3 ounces', 85_049],
+    ['40 mg', 40],
+  ])('%s is a weight', (text, milligrams) =>
+    expect(parseAmount(text)).toEqual({ ok: true, amount: { kind: 'weight', milligrams, approximate: false } }),
   );
 
   test.each([
-    ['', 'empty'], ['300', 'no unit'], ['about 300', 'no unit'], ['a handful', 'unreadable'], ['12 parsecs', 'unreadable'], ['2.5 seeds', 'unreadable'], ['3 g 20 seeds', 'unreadable'],
-    ['-5 g', 'not positive'], ['0 g', 'not positive'], ['0 seeds', 'not positive'], ['900 kg', 'too much'], ['99,000,000 seeds', 'too much'], ['5 g !', 'unreadable'], ['1/0 g', 'too much'],
+    ['about 300 seeds', 300, true],
+    ['c. 40 beans', 40, true],
+    ['~25 seeds', 25, true],
+    ['1,200 seeds', 1200, false],
+    ['1 seed', 1, false],
+    ['6 Kernels', 6, false],
+  ])('%s is a count', (text, seeds, approximate) =>
+    expect(parseAmount(text)).toEqual({ ok: true, amount: { kind: 'count', seeds, approximate } }),
+  );
+
+  test.each([
+    ['', 'empty'],
+    ['300', 'no unit'],
+    ['about 300', 'no unit'],
+    ['a handful', 'unreadable'],
+    ['12 parsecs', 'unreadable'],
+    ['2.5 seeds', 'unreadable'],
+    ['3 g 20 seeds', 'unreadable'],
+    ['-5 g', 'not positive'],
+    ['0 g', 'not positive'],
+    ['0 seeds', 'not positive'],
+    ['900 kg', 'too much'],
+    ['99,000,000 seeds', 'too much'],
+    ['5 g !', 'unreadable'],
+    ['1/0 g', 'too much'],
   ])('%s is refused', (text, why) => expect(parseAmount(text)).toEqual({ ok: false, why }));
 
   test('never throws, whatever is typed', () => {
-    fc.assert(fc.property(fc.string(), (text) => { parseAmount(text); }));
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        parseAmount(text);
+      }),
+    );
   });
 
   test('a weight in grams comes back to the milligram', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 99_999_999 }), (milligrams) => {
-      const read = parseAmount(`${milligrams / 1000} g`);
-      expect(read).toEqual({ ok: true, amount: { kind: 'weight', milligrams, approximate: false } });
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99_999_999 }), (milligrams) => {
+        const read = parseAmount(`${milligrams / 1000} g`);
+        expect(read).toEqual({ ok: true, amount: { kind: 'weight', milligrams, approximate: false } });
+      }),
+    );
   });
 });
 
 describe('seeds and weight', () => {
   test('taking seeds from a weighed lot never gives fewer than asked', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 5000 }), fc.double({ min: 0.2, max: 2000, noNaN: true }), (seeds, perGram) => {
-      const taken = unitsForSeeds(seeds, 'mg', perGram);
-      expect((taken * perGram) / 1000).toBeGreaterThanOrEqual(seeds - 1e-6);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 5000 }), fc.double({ min: 0.2, max: 2000, noNaN: true }), (seeds, perGram) => {
+        const taken = unitsForSeeds(seeds, 'mg', perGram);
+        expect((taken * perGram) / 1000).toBeGreaterThanOrEqual(seeds - 1e-6);
+      }),
+    );
   });
 
   test('a counted lot is its own measure', () => {
@@ -51,12 +91,40 @@ describe('seeds and weight', () => {
 });
 
 test('amounts are shown with three figures at most, derived counts with two', () => {
-  expect([formatWeight(850), formatWeight(4_200), formatWeight(180_000), formatWeight(1_254_000)]).toEqual(['850 mg', '4.2 g', '180 g', '1.25 kg']);
-  expect([formatAboutSeeds(343), formatAboutSeeds(12), formatAboutSeeds(12_843)]).toEqual(['about 340 seeds', 'about 12 seeds', 'about 13\u202f000 seeds']);
-  expect([formatStock(1, 'seed'), formatStock(1200, 'seed'), formatStock(1200, 'mg'), grouped(1234567)]).toEqual(['1 seed', '1\u202f200 seeds', '1.2 g', '1\u202f234\u202f567']);
+  expect([formatWeight(850), formatWeight(4_200), formatWeight(180_000), formatWeight(1_254_000)]).toEqual([
+    '850 mg',
+    '4.2 g',
+    '180 g',
+    '1.25 kg',
+  ]);
+  expect([formatAboutSeeds(343), formatAboutSeeds(12), formatAboutSeeds(12_843)]).toEqual([
+    'about 340 seeds',
+    'about 12 seeds',
+    'about 13\u202f000 seeds',
+  ]);
+  expect([formatStock(1, 'seed'), formatStock(1200, 'seed'), formatStock(1200, 'mg'), grouped(1234567)]).toEqual([
+    '1 seed',
+    '1\u202f200 seeds',
+    '1.2 g',
+    '1\u202f234\u202f567',
+  ]);
 });
 
 describe('distances as people write them', () => {
-  test.each([['60 m', 60], ['about 200 ft', 61], ['0,5 km', 500], ['1/2 mile', 804.7], ['3 metres', 3], ['10 feet', 3]])('%s', (text, metres) => expect(parseDistance(text)).toEqual({ ok: true, metres }));
-  test.each([['-5 ft', 'negative'], ['5 parsecs', 'unreadable'], ['next door', 'unreadable'], ['60', 'unreadable'], ['1/0 m', 'unreadable'], ['900 km', 'too far']])('%s is refused', (text, why) => expect(parseDistance(text)).toEqual({ ok: false, why }));
+  test.each([
+    ['60 m', 60],
+    ['about 200 ft', 61],
+    ['0,5 km', 500],
+    ['1/2 mile', 804.7],
+    ['3 metres', 3],
+    ['10 feet', 3],
+  ])('%s', (text, metres) => expect(parseDistance(text)).toEqual({ ok: true, metres }));
+  test.each([
+    ['-5 ft', 'negative'],
+    ['5 parsecs', 'unreadable'],
+    ['next door', 'unreadable'],
+    ['60', 'unreadable'],
+    ['1/0 m', 'unreadable'],
+    ['900 km', 'too far'],
+  ])('%s is refused', (text, why) => expect(parseDistance(text)).toEqual({ ok: false, why }));
 });

@@ -1,7 +1,19 @@
 import { sql, type Kysely } from 'kysely';
 
 /** Tables whose rows are facts: the application may add to them, nobody may change them. */
-const APPEND_ONLY = ['act', 'movement', 'hold', 'hold_lift', 'lot_parent', 'test_check', 'seed_mark', 'test_end', 'loan', 'loan_return', 'loan_close'] as const;
+const APPEND_ONLY = [
+  'act',
+  'movement',
+  'hold',
+  'hold_lift',
+  'lot_parent',
+  'test_check',
+  'seed_mark',
+  'test_end',
+  'loan',
+  'loan_return',
+  'loan_close',
+] as const;
 
 const TABLES = `
 create extension if not exists pg_trgm;
@@ -178,7 +190,7 @@ create table movement (
   constraint movement_has_one_source check (num_nonnulls(from_holding, from_outside) = 1),
   constraint movement_has_one_goal check (num_nonnulls(to_holding, to_outside) = 1),
   constraint movement_touches_the_house check (num_nonnulls(from_holding, to_holding) >= 1),
-  constraint movement_goes_somewhere check (from_holding is distinct from to_holding),
+  constraint movement_goes_somewhere check (from_holding <> to_holding),
   constraint movement_outside_is_known check (coalesce(from_outside, to_outside) is null or coalesce(from_outside, to_outside) in ('donors', 'tests', 'members', 'waste', 'count difference'))
 );
 create index movement_of_lot on movement (lot_id, id);
@@ -355,9 +367,11 @@ const READ_ONLY = ['crop', 'kysely_migration', 'kysely_migration_lock'];
 const MAY_DELETE = ['wrong_try', 'parked_form'];
 
 function guards(): string {
-  const unchanging = APPEND_ONLY.map((table) => `
+  const unchanging = APPEND_ONLY.map(
+    (table) => `
     create trigger ${table}_unchanging before update or delete on ${table} for each row execute function refuse_change();
-    create trigger ${table}_untruncated before truncate on ${table} for each statement execute function refuse_change();`);
+    create trigger ${table}_untruncated before truncate on ${table} for each statement execute function refuse_change();`,
+  );
   return unchanging.join('');
 }
 
@@ -369,7 +383,9 @@ do $$ begin
   execute format('grant select, insert on all tables in schema %I to kind_granary_app', current_schema());
 end $$;
 ${READ_ONLY.map((table) => `revoke insert on ${table} from kind_granary_app;`).join('\n')}
-${Object.entries(MAY_UPDATE).map(([table, columns]) => `grant update (${columns}) on ${table} to kind_granary_app;`).join('\n')}
+${Object.entries(MAY_UPDATE)
+  .map(([table, columns]) => `grant update (${columns}) on ${table} to kind_granary_app;`)
+  .join('\n')}
 ${MAY_DELETE.map((table) => `grant delete on ${table} to kind_granary_app;`).join('\n')}`;
 }
 

@@ -15,7 +15,20 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = SORTS.find((one) => one === query.get('sort')) ?? 'name';
-  const crops = (await readCrops(db, search)).map(({ id, name, species, family, lifeCycle, breeding, isolationMetres, minimumPlants, longevityYears, easeOfSaving }) => ({ id, name, species, family, lifeCycle, breeding, isolationMetres, minimumPlants, longevityYears, easeOfSaving }));
+  const crops = (await readCrops(db, search)).map(
+    ({ id, name, species, family, lifeCycle, breeding, isolationMetres, minimumPlants, longevityYears, easeOfSaving }) => ({
+      id,
+      name,
+      species,
+      family,
+      lifeCycle,
+      breeding,
+      isolationMetres,
+      minimumPlants,
+      longevityYears,
+      easeOfSaving,
+    }),
+  );
   if (sort === 'family') crops.sort((one, other) => one.family.localeCompare(other.family) || one.name.localeCompare(other.name));
   if (sort === 'life') crops.sort((one, other) => other.longevityYears[1] - one.longevityYears[1] || one.name.localeCompare(other.name));
   return { search, sort, crops };
@@ -24,23 +37,59 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Almanac({ loaderData: { search, sort, crops } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Almanac" about="What each crop needs to give good seed: general figures, to be read against your own place and experience." />
+      <PageHead
+        title="Almanac"
+        about="What each crop needs to give good seed: general figures, to be read against your own place and experience."
+      />
       <SearchForm label="Find a crop" hint="Name or species" value={search} />
-      {crops.length === 0 ? <Empty>No crop fits “{search}”.</Empty> : (
+      {crops.length === 0 ? (
+        <Empty>No crop fits “{search}”.</Empty>
+      ) : (
         <Table caption="Crops">
           <thead>
             <tr>
-              <SortHead by="name" now={sort}>Crop</SortHead><SortHead by="family" now={sort}>Family</SortHead>
-              <th scope="col" className="px-3 py-2 text-left font-semibold">Pollination</th><th scope="col" className="px-3 py-2 text-right font-semibold">Keep apart</th><th scope="col" className="px-3 py-2 text-right font-semibold">Plants</th>
-              <SortHead by="life" now={sort} align="right">Keeps</SortHead><th scope="col" className="px-3 py-2 text-left font-semibold">Saving is</th>
+              <SortHead by="name" now={sort}>
+                Crop
+              </SortHead>
+              <SortHead by="family" now={sort}>
+                Family
+              </SortHead>
+              <th scope="col" className="px-3 py-2 text-left font-semibold">
+                Pollination
+              </th>
+              <th scope="col" className="px-3 py-2 text-right font-semibold">
+                Keep apart
+              </th>
+              <th scope="col" className="px-3 py-2 text-right font-semibold">
+                Plants
+              </th>
+              <SortHead by="life" now={sort} align="right">
+                Keeps
+              </SortHead>
+              <th scope="col" className="px-3 py-2 text-left font-semibold">
+                Saving is
+              </th>
             </tr>
           </thead>
           <tbody>
             {crops.map((crop) => (
               <tr key={crop.id}>
-                <td><Link className="link font-semibold" to={`/almanac/${crop.id}`}>{crop.name}</Link><span className="block text-soft italic">{crop.species}</span></td>
-                <td>{crop.family}</td><td>{crop.breeding}, {crop.lifeCycle}</td><td className="text-right whitespace-nowrap">{crop.isolationMetres.home} m</td><td className="text-right">{crop.minimumPlants.keep}</td>
-                <td className="text-right whitespace-nowrap">{crop.longevityYears[0]} to {crop.longevityYears[1]} years</td><td>{crop.easeOfSaving}</td>
+                <td>
+                  <Link className="link font-semibold" to={`/almanac/${crop.id}`}>
+                    {crop.name}
+                  </Link>
+                  <span className="block text-soft italic">{crop.species}</span>
+                </td>
+                <td>{crop.family}</td>
+                <td>
+                  {crop.breeding}, {crop.lifeCycle}
+                </td>
+                <td className="text-right whitespace-nowrap">{crop.isolationMetres.home} m</td>
+                <td className="text-right">{crop.minimumPlants.keep}</td>
+                <td className="text-right whitespace-nowrap">
+                  {crop.longevityYears[0]} to {crop.longevityYears[1]} years
+                </td>
+                <td>{crop.easeOfSaving}</td>
               </tr>
             ))}
           </tbody>

@@ -4,7 +4,21 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
 import { Empty } from '#app/ui/Page.tsx';
 
-interface LoanView { readonly id: number; readonly code: string; readonly crop: string; readonly variety: string; readonly packets: number; readonly seedsPerPacket: number; readonly lentOn: string; readonly dueOn: string; readonly outcome: string | null; readonly closedOn: string | null; readonly closeNote: string | null; readonly late: boolean; readonly returnedAs: readonly string[] }
+interface LoanView {
+  readonly id: number;
+  readonly code: string;
+  readonly crop: string;
+  readonly variety: string;
+  readonly packets: number;
+  readonly seedsPerPacket: number;
+  readonly lentOn: string;
+  readonly dueOn: string;
+  readonly outcome: string | null;
+  readonly closedOn: string | null;
+  readonly closeNote: string | null;
+  readonly late: boolean;
+  readonly returnedAs: readonly string[];
+}
 
 /** What somebody has borrowed: open loans first, each with the two ways it can end. */
 export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
@@ -18,12 +32,21 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
         {open.map((loan) => (
           <li key={loan.id} className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule py-3">
             <span>
-              <span className="font-semibold">{loan.crop} ‘{loan.variety}’</span> <LotCode>{loan.code}</LotCode>
-              <span className="block text-small text-soft">{loan.packets} × {loan.seedsPerPacket} seeds, lent {formatDate(loan.lentOn)}; seed expected by {formatDate(loan.dueOn)} {loan.late && <Mark tone="doubt">late</Mark>}{loan.returnedAs.length > 0 && `; some came back as ${loan.returnedAs.join(', ')}`}</span>
+              <span className="font-semibold">
+                {loan.crop} ‘{loan.variety}’
+              </span>{' '}
+              <LotCode>{loan.code}</LotCode>
+              <span className="block text-small text-soft">
+                {loan.packets} × {loan.seedsPerPacket} seeds, lent {formatDate(loan.lentOn)}; seed expected by {formatDate(loan.dueOn)}{' '}
+                {loan.late && <Mark tone="doubt">late</Mark>}
+                {loan.returnedAs.length > 0 && `; some came back as ${loan.returnedAs.join(', ')}`}
+              </span>
             </span>
             <span className="flex flex-wrap gap-2">
               <ButtonLink to={`/intake?loan=${loan.id}`}>Seed comes back</ButtonLink>
-              <ButtonLink to={`/desk/loans/${loan.id}`} look="quiet">No seed comes</ButtonLink>
+              <ButtonLink to={`/desk/loans/${loan.id}`} look="quiet">
+                No seed comes
+              </ButtonLink>
             </span>
           </li>
         ))}
@@ -34,8 +57,16 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
           <ul>
             {closed.map((loan) => (
               <li key={loan.id} className="border-t border-rule py-2 text-small">
-                {loan.crop} ‘{loan.variety}’, lent {formatDate(loan.lentOn)}: <b>{loan.outcome}</b> {loan.closedOn && formatDate(loan.closedOn)}
-                {loan.returnedAs.map((code) => <span key={code}>, as <Link className="link" to={`/lots/${code}`}><LotCode>{code}</LotCode></Link></span>)}
+                {loan.crop} ‘{loan.variety}’, lent {formatDate(loan.lentOn)}: <b>{loan.outcome}</b>{' '}
+                {loan.closedOn && formatDate(loan.closedOn)}
+                {loan.returnedAs.map((code) => (
+                  <span key={code}>
+                    , as{' '}
+                    <Link className="link" to={`/lots/${code}`}>
+                      <LotCode>{code}</LotCode>
+                    </Link>
+                  </span>
+                ))}
                 {loan.closeNote && <span className="block text-soft">{loan.closeNote}</span>}
               </li>
             ))}

@@ -30,23 +30,76 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Desk({ loaderData: { people, total, search, everybody, sort, page, late, lot } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Desk" about="Choose who stands before you; then scan what they take." actions={<><ButtonLink to="/desk/loans">Open loans{late > 0 && `, ${late} late`}</ButtonLink><ButtonLink to="/people/new?member=yes">New member</ButtonLink></>} />
-      {lot && <Notice tone="good">Lending <span className="font-mono">{lot}</span>: choose the member.</Notice>}
+      <PageHead
+        title="Desk"
+        about="Choose who stands before you; then scan what they take."
+        actions={
+          <>
+            <ButtonLink to="/desk/loans">Open loans{late > 0 && `, ${late} late`}</ButtonLink>
+            <ButtonLink to="/people/new?member=yes">New member</ButtonLink>
+          </>
+        }
+      />
+      {lot && (
+        <Notice tone="good">
+          Lending <span className="font-mono">{lot}</span>: choose the member.
+        </Notice>
+      )}
       <SearchForm label="Who is it?" hint="Part of the name" value={search}>
         {lot && <input type="hidden" name="lot" value={lot} />}
-        <FilterSelect label="Show" name="who" value={everybody ? 'everybody' : 'members'} options={[{ value: 'members', label: 'Members' }, { value: 'everybody', label: 'Everybody' }]} />
+        <FilterSelect
+          label="Show"
+          name="who"
+          value={everybody ? 'everybody' : 'members'}
+          options={[
+            { value: 'members', label: 'Members' },
+            { value: 'everybody', label: 'Everybody' },
+          ]}
+        />
       </SearchForm>
       {people.length === 0 ? (
-        <Empty action={<ButtonLink to="/people/new?member=yes" look="action">Add them as a member</ButtonLink>}>{search ? `Nobody here is called “${search}”.` : 'There are no members yet.'}</Empty>
+        <Empty
+          action={
+            <ButtonLink to="/people/new?member=yes" look="action">
+              Add them as a member
+            </ButtonLink>
+          }
+        >
+          {search ? `Nobody here is called “${search}”.` : 'There are no members yet.'}
+        </Empty>
       ) : (
         <Table caption="People">
-          <thead><tr><SortHead by="name" now={sort}>Name</SortHead><th scope="col" className="px-3 py-2 text-left font-semibold">Is</th><SortHead by="loans" now={sort}>Loans</SortHead></tr></thead>
+          <thead>
+            <tr>
+              <SortHead by="name" now={sort}>
+                Name
+              </SortHead>
+              <th scope="col" className="px-3 py-2 text-left font-semibold">
+                Is
+              </th>
+              <SortHead by="loans" now={sort}>
+                Loans
+              </SortHead>
+            </tr>
+          </thead>
           <tbody>
             {people.map((person) => (
               <tr key={person.id}>
-                <td className="text-base"><Link className="link inline-flex min-h-9 items-center font-semibold" to={`/people/${person.id}${lot ? `?lot=${encodeURIComponent(lot)}` : ''}`}>{person.name}</Link></td>
+                <td className="text-base">
+                  <Link
+                    className="link inline-flex min-h-9 items-center font-semibold"
+                    to={`/people/${person.id}${lot ? `?lot=${encodeURIComponent(lot)}` : ''}`}
+                  >
+                    {person.name}
+                  </Link>
+                </td>
                 <td>{[person.isMember ? 'member' : 'donor', person.role !== 'member' ? person.role : null].filter(Boolean).join(', ')}</td>
-                <td><span className="flex flex-wrap items-center gap-2">{person.open === 0 ? <span className="text-soft">none open</span> : `${person.open} open`}{person.late > 0 && <Mark tone="doubt">{person.late} late</Mark>}</span></td>
+                <td>
+                  <span className="flex flex-wrap items-center gap-2">
+                    {person.open === 0 ? <span className="text-soft">none open</span> : `${person.open} open`}
+                    {person.late > 0 && <Mark tone="doubt">{person.late} late</Mark>}
+                  </span>
+                </td>
               </tr>
             ))}
           </tbody>

@@ -23,7 +23,14 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const loan = Number.isSafeInteger(id) ? await findLoan(db, id) : undefined;
   if (!loan) throw data(null, { status: 404 });
   const [member, typed] = await Promise.all([findPerson(db, loan.memberId), typedBefore(request, actor)]);
-  return { key: newFormKey(), loan, typed, phone: member?.phone ?? null, email: member?.email ?? null, dueIn: daysBetween(today, loan.dueOn) };
+  return {
+    key: newFormKey(),
+    loan,
+    typed,
+    phone: member?.phone ?? null,
+    email: member?.email ?? null,
+    dueIn: daysBetween(today, loan.dueOn),
+  };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -31,7 +38,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, closeLoanForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
   const done = await closeLoan(db, actor, today, { ...submission.value, loanId: Number(params.id) });
-  if (!done.ok) return notAccepted(submission.reply({ formErrors: [done.problem.code === 'already closed' ? 'This loan has been closed meanwhile' : 'There is no such loan'] }));
+  if (!done.ok)
+    return notAccepted(
+      submission.reply({
+        formErrors: [done.problem.code === 'already closed' ? 'This loan has been closed meanwhile' : 'There is no such loan'],
+      }),
+    );
   throw redirect(`/people/${done.answer.memberId}`);
 }
 
@@ -45,14 +57,39 @@ export default function Loan({ loaderData: { key, loan, typed, phone, email, due
   const [form, fields] = usePostForm<'outcome' | 'note'>({ id: 'loan', result: actionData, start: typed });
   return (
     <div className="max-w-2xl">
-      <PageHead title={`${loan.member}: ${loan.crop} ‘${loan.variety}’`} about={<><LotCode>{loan.code}</LotCode>, {loan.packets} × {loan.seedsPerPacket} seeds lent {formatDate(loan.lentOn)}; seed expected {formatDate(loan.dueOn)} ({formatDistance(dueIn)}). {[phone, email].filter(Boolean).join(', ')}</>} />
-      {loan.outcome !== null ? <Notice tone="doubt">Closed {formatDate(loan.closedOn!)}: {loan.outcome}.</Notice> : (
+      <PageHead
+        title={`${loan.member}: ${loan.crop} ‘${loan.variety}’`}
+        about={
+          <>
+            <LotCode>{loan.code}</LotCode>, {loan.packets} × {loan.seedsPerPacket} seeds lent {formatDate(loan.lentOn)}; seed expected{' '}
+            {formatDate(loan.dueOn)} ({formatDistance(dueIn)}). {[phone, email].filter(Boolean).join(', ')}
+          </>
+        }
+      />
+      {loan.outcome !== null ? (
+        <Notice tone="doubt">
+          Closed {formatDate(loan.closedOn!)}: {loan.outcome}.
+        </Notice>
+      ) : (
         <>
-          <p className="mb-8"><ButtonLink to={`/intake?loan=${loan.id}`} look="action">Seed comes back</ButtonLink></p>
+          <p className="mb-8">
+            <ButtonLink to={`/intake?loan=${loan.id}`} look="action">
+              Seed comes back
+            </ButtonLink>
+          </p>
           <h2 className="mb-3">Or no seed comes</h2>
           <PostForm form={form} formKey={key}>
-            <ChoiceField field={fields.outcome} label="How did it go?" hint="Crops fail; nobody is to blame, and it teaches something" options={OUTCOMES} />
-            <TextArea field={fields.note} label="What happened (optional)" hint="Slugs, drought, late frost: others will read it before they choose" />
+            <ChoiceField
+              field={fields.outcome}
+              label="How did it go?"
+              hint="Crops fail; nobody is to blame, and it teaches something"
+              options={OUTCOMES}
+            />
+            <TextArea
+              field={fields.note}
+              label="What happened (optional)"
+              hint="Slugs, drought, late frost: others will read it before they choose"
+            />
             <Button type="submit">Close the loan</Button>
           </PostForm>
         </>

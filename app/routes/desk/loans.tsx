@@ -5,7 +5,7 @@ import { listOpenLoans } from '#data/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { FilterSelect, Pager, SearchForm, Table } from '#app/ui/List.tsx';
+import { FilterSelect, Pager, SearchForm, Table, WIDE } from '#app/ui/List.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/loans.ts';
@@ -29,20 +29,66 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
     <>
       <PageHead title="Open loans" about="By the day on which seed is expected." />
       <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search}>
-        <FilterSelect label="Show" name="late" value={lateOnly ? 'yes' : ''} options={[{ value: '', label: 'All open' }, { value: 'yes', label: 'Late only' }]} />
+        <FilterSelect
+          label="Show"
+          name="late"
+          value={lateOnly ? 'yes' : ''}
+          options={[
+            { value: '', label: 'All open' },
+            { value: 'yes', label: 'Late only' },
+          ]}
+        />
       </SearchForm>
-      {loans.length === 0 ? <Empty action={<ButtonLink to="/desk">Go to the desk</ButtonLink>}>{lateOnly ? 'No loan is late.' : 'No loan fits.'}</Empty> : (
+      {loans.length === 0 ? (
+        <Empty action={<ButtonLink to="/desk">Go to the desk</ButtonLink>}>{lateOnly ? 'No loan is late.' : 'No loan fits.'}</Empty>
+      ) : (
         <Table caption="Open loans">
-          <thead><tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0"><th scope="col">Seed expected</th><th scope="col">Member</th><th scope="col">What</th><th scope="col">Lot</th><th scope="col">Lent</th><th scope="col"><span className="sr-only">Close</span></th></tr></thead>
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">Seed expected</th>
+              <th scope="col">Member</th>
+              <th scope="col">What</th>
+              <th scope="col" className={WIDE}>
+                Lot
+              </th>
+              <th scope="col" className={WIDE}>
+                Lent
+              </th>
+              <th scope="col">
+                <span className="sr-only">Close</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             {loans.map((loan) => (
               <tr key={loan.id}>
-                <td className="whitespace-nowrap">{formatDate(loan.dueOn)}{loan.dueIn < 0 && <span className="block"><Mark tone="doubt">{formatDistance(loan.dueIn)}</Mark></span>}</td>
-                <td><Link className="link" to={`/people/${loan.memberId}`}>{loan.member}</Link></td>
-                <td>{loan.crop} ‘{loan.variety}’, {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}</td>
-                <td><Link className="link" to={`/lots/${loan.code}`}><LotCode>{loan.code}</LotCode></Link></td>
-                <td className="whitespace-nowrap">{formatDate(loan.lentOn)}</td>
-                <td className="whitespace-nowrap"><Link className="link" to={`/intake?loan=${loan.id}`}>Seed comes back</Link></td>
+                <td className="whitespace-nowrap">
+                  {formatDate(loan.dueOn)}
+                  {loan.dueIn < 0 && (
+                    <span className="block">
+                      <Mark tone="doubt">{formatDistance(loan.dueIn)}</Mark>
+                    </span>
+                  )}
+                </td>
+                <td>
+                  <Link className="link" to={`/people/${loan.memberId}`}>
+                    {loan.member}
+                  </Link>
+                </td>
+                <td>
+                  {loan.crop} ‘{loan.variety}’, {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}
+                </td>
+                <td className={WIDE}>
+                  <Link className="link" to={`/lots/${loan.code}`}>
+                    <LotCode>{loan.code}</LotCode>
+                  </Link>
+                </td>
+                <td className={`${WIDE} whitespace-nowrap`}>{formatDate(loan.lentOn)}</td>
+                <td>
+                  <Link className="link" to={`/intake?loan=${loan.id}`}>
+                    Seed comes back
+                  </Link>
+                </td>
               </tr>
             ))}
           </tbody>

@@ -34,7 +34,9 @@ export default function NewPerson({ loaderData, actionData }: Route.ComponentPro
       <PageHead title="New person" about="Only what the work needs: a name, and a way to reach them." />
       <PostForm form={form} formKey={loaderData.key}>
         <PersonFields fields={fields} />
-        <Button type="submit" look="action">Add</Button>
+        <Button type="submit" look="action">
+          Add
+        </Button>
       </PostForm>
     </div>
   );

@@ -28,26 +28,59 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const [loans, typed] = await Promise.all([loansOfMember(db, id), typedBefore(request, actor)]);
   const lot = new URL(request.url).searchParams.get('lot');
   return {
-    key: newFormKey(), today, start: typed ?? (lot ? { code: lot } : null), leads: may(actor.role, 'override policy'), erased: person.erasedAt !== null,
-    person: { id: person.id, name: person.name, email: person.email, phone: person.phone, note: person.note, isMember: person.isMember, role: person.role },
+    key: newFormKey(),
+    today,
+    start: typed ?? (lot ? { code: lot } : null),
+    leads: may(actor.role, 'override policy'),
+    erased: person.erasedAt !== null,
+    person: {
+      id: person.id,
+      name: person.name,
+      email: person.email,
+      phone: person.phone,
+      note: person.note,
+      isMember: person.isMember,
+      role: person.role,
+    },
     loans: loans.map((loan) => ({ ...loan, late: loan.outcome === null && loan.dueOn < today })),
   };
 }
 
 function fieldErrors(problem: LendProblem): Record<string, string[]> {
   switch (problem.code) {
-    case 'short': return { packets: [shortWords(problem)] };
-    case 'no such lot': return { code: [EVERYBODYS_PROBLEMS['no such lot']] };
-    case 'no such member': return { '': ['This person is not in the book any more'] };
-    case 'not a member': return { '': ['Only members borrow. Make them a member first'] };
-    case 'refused': return refusedErrors(problem.because);
+    case 'short':
+      return { packets: [shortWords(problem)] };
+    case 'no such lot':
+      return { code: [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'no such member':
+      return { '': ['This person is not in the book any more'] };
+    case 'not a member':
+      return { '': ['Only members borrow. Make them a member first'] };
+    case 'refused':
+      return refusedErrors(problem.because);
   }
 }
 
 function refusedErrors(because: Extract<LendProblem, { code: 'refused' }>['because']): Record<string, string[]> {
-  if (because.answer === 'coordinator') return { overrideReason: [because.why === 'not settled' ? 'Its last test left open whether it may be lent. A coordinator may lend it with a reason' : 'Its last test says it is too weak to lend. A coordinator may lend it with a reason'] };
-  if (because.why === 'hold') return { code: [`This lot is on hold${because.holds.length > 0 ? `: ${because.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}`] };
-  return { code: [because.why === 'F1' ? 'This is seed of an F1 hybrid: it does not come true and is not lent under its name' : 'Nothing of it is left'] };
+  if (because.answer === 'coordinator')
+    return {
+      overrideReason: [
+        because.why === 'not settled'
+          ? 'Its last test left open whether it may be lent. A coordinator may lend it with a reason'
+          : 'Its last test says it is too weak to lend. A coordinator may lend it with a reason',
+      ],
+    };
+  if (because.why === 'hold')
+    return {
+      code: [
+        `This lot is on hold${because.holds.length > 0 ? `: ${because.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}`,
+      ],
+    };
+  return {
+    code: [
+      because.why === 'F1' ? 'This is seed of an F1 hybrid: it does not come true and is not lent under its name' : 'Nothing of it is left',
+    ],
+  };
 }
 
 /** Why a typed code leads to no lot; near codes are offered. */
@@ -55,7 +88,9 @@ async function codeTrouble(typed: string): Promise<string> {
   const read = readLotCode(typed);
   if (read.ok || read.why === 'not a lot code') return 'That is not a lot code: it looks like 26-0184-K';
   const near = await existingCodes(db, read.near);
-  return near.length > 0 ? `The last letter does not fit. Did you mean ${near.map(({ code, crop, variety }) => `${code} (${crop} ‘${variety}’)`).join(', or ')}?` : 'The last letter does not fit the numbers: look at the label again';
+  return near.length > 0
+    ? `The last letter does not fit. Did you mean ${near.map(({ code, crop, variety }) => `${code} (${crop} ‘${variety}’)`).join(', or ')}?`
+    : 'The last letter does not fit the numbers: look at the label again';
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -63,7 +98,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, lendForm);
   if (submission.status !== 'success') return notAccepted({ kind: 'refused' as const, result: submission.reply() });
   const read = readLotCode(submission.value.code);
-  if (!read.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: { code: [await codeTrouble(submission.value.code)] } }) });
+  if (!read.ok)
+    return notAccepted({
+      kind: 'refused' as const,
+      result: submission.reply({ fieldErrors: { code: [await codeTrouble(submission.value.code)] } }),
+    });
   const done = await lendPackets(db, actor, today, { ...submission.value, code: read.code, memberId: Number(params.id) });
   if (!done.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem) }) });
   return { kind: 'lent' as const, dueOn: done.answer.dueOn, code: read.code, packets: submission.value.packets };
@@ -71,14 +110,53 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 export default function Person({ loaderData, actionData }: Route.ComponentProps) {
   const { person, loans, leads, erased } = loaderData;
-  const about = [person.isMember ? 'Member' : 'Not a member', person.role && person.role !== 'member' ? person.role : null, person.phone, person.email].filter(Boolean).join(', ');
+  const about = [
+    person.isMember ? 'Member' : 'Not a member',
+    person.role && person.role !== 'member' ? person.role : null,
+    person.phone,
+    person.email,
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
     <>
-      <PageHead title={person.name} about={<>{about}{person.note && <span className="block">{person.note}</span>}</>} actions={!erased && <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>} />
+      <PageHead
+        title={person.name}
+        about={
+          <>
+            {about}
+            {person.note && <span className="block">{person.note}</span>}
+          </>
+        }
+        actions={!erased && <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>}
+      />
       {actionData?.kind === 'lent' && (
-        <Notice tone="good">{actionData.packets} {actionData.packets === 1 ? 'packet' : 'packets'} of <span className="font-mono">{actionData.code}</span> lent. Seed is expected by {formatDate(actionData.dueOn)}. <Link className="underline" to={`/s/${actionData.code}`}>How to sow and save it</Link></Notice>
+        <Notice tone="good">
+          {actionData.packets} {actionData.packets === 1 ? 'packet' : 'packets'} of <span className="font-mono">{actionData.code}</span>{' '}
+          lent. Seed is expected by {formatDate(actionData.dueOn)}.{' '}
+          <Link className="underline" to={`/s/${actionData.code}`}>
+            How to sow and save it
+          </Link>
+        </Notice>
       )}
-      {person.isMember ? <LendForm key={loaderData.key} formKey={loaderData.key} start={actionData?.kind === 'lent' ? null : loaderData.start} leads={leads} result={actionData?.kind === 'refused' ? actionData.result : null} /> : !erased && <p className="mb-6">Only members borrow. <Link className="link" to={`/people/${person.id}/edit`}>Make {person.name} a member</Link></p>}
+      {person.isMember ? (
+        <LendForm
+          key={loaderData.key}
+          formKey={loaderData.key}
+          start={actionData?.kind === 'lent' ? null : loaderData.start}
+          leads={leads}
+          result={actionData?.kind === 'refused' ? actionData.result : null}
+        />
+      ) : (
+        !erased && (
+          <p className="mb-6">
+            Only members borrow.{' '}
+            <Link className="link" to={`/people/${person.id}/edit`}>
+              Make {person.name} a member
+            </Link>
+          </p>
+        )
+      )}
       <LoansOfPerson loans={loans} />
     </>
   );

@@ -18,14 +18,40 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
   const { howToSow, howToSave, ripeSign, cautions, minimumPlants, isolationMetres, species, lifeCycle } = lot.facts;
-  return { code: lot.code, crop: lot.crop, variety: lot.variety, house: house.name, howToSow, howToSave, ripeSign, cautions, minimumPlants, isolationMetres, species, lifeCycle, worksHere: actor !== null && may(actor.role, 'work') };
+  return {
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    house: house.name,
+    howToSow,
+    howToSave,
+    ripeSign,
+    cautions,
+    minimumPlants,
+    isolationMetres,
+    species,
+    lifeCycle,
+    worksHere: actor !== null && may(actor.role, 'work'),
+  };
 }
 
 export default function Packet({ loaderData: packet }: Route.ComponentProps) {
   return (
     <article>
-      <PageHead title={`${packet.crop} ‘${packet.variety}’`} about={<><i>{packet.species}</i>, <LotCode>{packet.code}</LotCode>, lent by {packet.house}</>} actions={packet.worksHere && <ButtonLink to={`/lots/${packet.code}`}>Open the lot</ButtonLink>} />
-      {packet.cautions.map((caution) => <p key={caution} className="mb-5 border-l-4 border-poor bg-poor-tint px-4 py-3 font-semibold text-poor">{caution}</p>)}
+      <PageHead
+        title={`${packet.crop} ‘${packet.variety}’`}
+        about={
+          <>
+            <i>{packet.species}</i>, <LotCode>{packet.code}</LotCode>, lent by {packet.house}
+          </>
+        }
+        actions={packet.worksHere && <ButtonLink to={`/lots/${packet.code}`}>Open the lot</ButtonLink>}
+      />
+      {packet.cautions.map((caution) => (
+        <p key={caution} className="mb-5 border-l-4 border-poor bg-poor-tint px-4 py-3 font-semibold text-poor">
+          {caution}
+        </p>
+      ))}
       <h2>To sow</h2>
       <p className="mt-1 mb-6 max-w-prose">{packet.howToSow}</p>
       <h2>To save seed</h2>
@@ -38,7 +64,10 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
           ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
         ]}
       />
-      <p className="mt-6 max-w-prose">If it did well, bring some seed back, and say how many plants it came from and what else was in flower. If it failed, say so: that teaches something too.</p>
+      <p className="mt-6 max-w-prose">
+        If it did well, bring some seed back, and say how many plants it came from and what else was in flower. If it failed, say so: that
+        teaches something too.
+      </p>
     </article>
   );
 }

@@ -41,29 +41,57 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, signInForm);
   if (submission.status !== 'success') return notAccepted(submission.reply({ hideFields: ['password'] }));
   const { email, password, then } = submission.value;
-  const done = await signIn(db, now, { email, password, machine: request.headers.get('x-granary-machine') ?? 'unknown', device: request.headers.get('user-agent') ?? 'unknown' });
+  const done = await signIn(db, now, {
+    email,
+    password,
+    machine: request.headers.get('x-granary-machine') ?? 'unknown',
+    device: request.headers.get('user-agent') ?? 'unknown',
+  });
   if (done.ok) throw redirect(pathWithin(then), { headers: { 'set-cookie': sessionCookie(done.token) } });
-  const words = done.problem.code === 'wait' ? `Too many wrong tries. Wait ${waitWords(done.problem.seconds)}, then try again` : 'E-mail and password do not fit together';
+  const words =
+    done.problem.code === 'wait'
+      ? `Too many wrong tries. Wait ${waitWords(done.problem.seconds)}, then try again`
+      : 'E-mail and password do not fit together';
   return notAccepted(submission.reply({ hideFields: ['password'], fieldErrors: { password: [words] } }));
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'email' | 'password'>({ id: 'sign-in', result: actionData, start: { email: loaderData.samples[0]?.email } });
+  const [form, fields] = usePostForm<'email' | 'password'>({
+    id: 'sign-in',
+    result: actionData,
+    start: { email: loaderData.samples[0]?.email },
+  });
   return (
     <div className="max-w-md">
-      <PageHead title="Sign in" about={loaderData.kept ? 'Your session had run out. What you typed is kept: sign in and go on where you were.' : `To the seed of ${loaderData.house}.`} />
+      <PageHead
+        title="Sign in"
+        about={
+          loaderData.kept
+            ? 'Your session had run out. What you typed is kept: sign in and go on where you were.'
+            : `To the seed of ${loaderData.house}.`
+        }
+      />
       <PostForm form={form} formKey="sign-in">
         <input type="hidden" name="then" value={loaderData.then} />
         <TextField field={fields.email} label="E-mail" type="email" autoComplete="username" />
         <TextField field={fields.password} label="Password" type="password" autoComplete="current-password" />
-        <Button type="submit" look="action">Sign in</Button>
+        <Button type="submit" look="action">
+          Sign in
+        </Button>
       </PostForm>
       {loaderData.samples.length > 0 && (
         <section className="mt-10 border-l-4 border-frost bg-frost-tint px-5 py-4">
           <h2>Sample sign-ins</h2>
-          <p className="mt-1">This server shows made-up data. The password is the same for each: <code className="font-mono whitespace-nowrap">grain by grain</code></p>
+          <p className="mt-1">
+            This server shows made-up data. The password is the same for each:{' '}
+            <code className="font-mono whitespace-nowrap">grain by grain</code>
+          </p>
           <ul className="mt-2">
-            {loaderData.samples.map(({ email, who }) => <li key={email}>{who}: <span className="break-all">{email}</span></li>)}
+            {loaderData.samples.map(({ email, who }) => (
+              <li key={email}>
+                {who}: <span className="break-all">{email}</span>
+              </li>
+            ))}
           </ul>
         </section>
       )}

@@ -37,10 +37,19 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 export default function Welcome({ loaderData: { purpose }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<'name' | 'email' | 'house' | 'password' | 'again'>({ id: 'welcome', result: actionData });
-  if (purpose === null) return <PageHead title="This link no longer works" about="It was used already, or its three days are over. Ask a coordinator for a new one." />;
+  if (purpose === null)
+    return (
+      <PageHead
+        title="This link no longer works"
+        about="It was used already, or its three days are over. Ask a coordinator for a new one."
+      />
+    );
   return (
     <div className="max-w-md">
-      <PageHead title={purpose === 'password' ? 'Choose a password' : 'Welcome, first coordinator'} about={purpose === 'password' ? 'Then you are signed in.' : 'Say who you are; everything else can be set later, under Settings.'} />
+      <PageHead
+        title={purpose === 'password' ? 'Choose a password' : 'Welcome, first coordinator'}
+        about={purpose === 'password' ? 'Then you are signed in.' : 'Say who you are; everything else can be set later, under Settings.'}
+      />
       <PostForm form={form} formKey="welcome">
         {purpose === 'first coordinator' && (
           <>
@@ -49,9 +58,17 @@ export default function Welcome({ loaderData: { purpose }, actionData }: Route.C
             <TextField field={fields.email} label="E-mail" type="email" autoComplete="username" />
           </>
         )}
-        <TextField field={fields.password} label="New password" hint="At least 12 characters; three or four words make a good one" type="password" autoComplete="new-password" />
+        <TextField
+          field={fields.password}
+          label="New password"
+          hint="At least 12 characters; three or four words make a good one"
+          type="password"
+          autoComplete="new-password"
+        />
         <TextField field={fields.again} label="The same again" type="password" autoComplete="new-password" />
-        <Button type="submit" look="action">Go in</Button>
+        <Button type="submit" look="action">
+          Go in
+        </Button>
       </PostForm>
     </div>
   );

@@ -21,7 +21,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const mistyped = !read.ok && read.why === 'check letter';
   const near = mistyped ? await existingCodes(db, read.near) : [];
   const search = read.ok || mistyped ? null : typed;
-  const [shelves, people] = search ? await Promise.all([listShelves(db, { search, crop: '', state: '', sort: 'variety', today, limit: MOST, offset: 0 }), suggestPeople(db, search)]) : [{ lots: [], total: 0 }, []];
+  const [shelves, people] = search
+    ? await Promise.all([
+        listShelves(db, { search, crop: '', state: '', sort: 'variety', today, limit: MOST, offset: 0 }),
+        suggestPeople(db, search),
+      ])
+    : [{ lots: [], total: 0 }, []];
   return { typed, mistyped, missing: read.ok, near, lots: shelves.lots, total: shelves.total, people };
 }
 
@@ -30,16 +35,43 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
   return (
     <>
       <PageHead title={`Found for “${found.typed}”`} />
-      {found.mistyped && <Notice tone="doubt">The last letter does not fit the numbers, so something is mistyped. {found.near.length > 0 ? 'One slip away from these lots:' : 'No lot is one slip away from it.'}</Notice>}
+      {found.mistyped && (
+        <Notice tone="doubt">
+          The last letter does not fit the numbers, so something is mistyped.{' '}
+          {found.near.length > 0 ? 'One slip away from these lots:' : 'No lot is one slip away from it.'}
+        </Notice>
+      )}
       {found.missing && <Notice tone="doubt">The code is sound, but no lot has it.</Notice>}
-      {nothing && !found.mistyped && !found.missing && <Empty>Nothing fits. Try part of a variety’s or a person’s name, or the code on the jar.</Empty>}
+      {nothing && !found.mistyped && !found.missing && (
+        <Empty>Nothing fits. Try part of a variety’s or a person’s name, or the code on the jar.</Empty>
+      )}
       <ul className="divide-y divide-rule">
         {[...found.near, ...found.lots].map((lot) => (
-          <li key={lot.code}><Link to={`/lots/${lot.code}`} className="flex min-h-12 flex-wrap items-center gap-x-4"><LotCode>{lot.code}</LotCode><span className="link">{lot.crop} ‘{lot.variety}’</span></Link></li>
+          <li key={lot.code}>
+            <Link to={`/lots/${lot.code}`} className="flex min-h-12 flex-wrap items-center gap-x-4">
+              <LotCode>{lot.code}</LotCode>
+              <span className="link">
+                {lot.crop} ‘{lot.variety}’
+              </span>
+            </Link>
+          </li>
         ))}
-        {found.people.map((person) => <li key={person.id}><Link to={`/people/${person.id}`} className="flex min-h-12 items-center gap-4"><span className="text-soft">person</span><span className="link">{person.name}</span></Link></li>)}
+        {found.people.map((person) => (
+          <li key={person.id}>
+            <Link to={`/people/${person.id}`} className="flex min-h-12 items-center gap-4">
+              <span className="text-soft">person</span>
+              <span className="link">{person.name}</span>
+            </Link>
+          </li>
+        ))}
       </ul>
-      {found.total > MOST && <p className="mt-4"><Link className="link" to={`/shelves?search=${encodeURIComponent(found.typed)}`}>All {found.total} lots on the shelves</Link></p>}
+      {found.total > MOST && (
+        <p className="mt-4">
+          <Link className="link" to={`/shelves?search=${encodeURIComponent(found.typed)}`}>
+            All {found.total} lots on the shelves
+          </Link>
+        </p>
+      )}
     </>
   );
 }

@@ -26,14 +26,45 @@ export interface IntakeFormProps {
 }
 
 const UNKNOWN = { value: 'unknown', label: 'Unknown' };
-const ORIGINS = [{ value: 'donated', label: 'Donated' }, { value: 'bought', label: 'Bought' }, { value: 'found', label: 'Found here' }];
+const ORIGINS = [
+  { value: 'donated', label: 'Donated' },
+  { value: 'bought', label: 'Bought' },
+  { value: 'found', label: 'Found here' },
+];
 const CONTAINERS = ['jar', 'tin', 'paper envelope', 'plastic bag', 'box'].map((name) => ({ value: name, label: name }));
 
-type Field = 'loan' | 'keepsLoanOpen' | 'crop' | 'variety' | 'origin' | 'kind' | 'donor' | 'donorUnknown' | 'donorNew' | 'garden' | 'gardenUnknown' | 'harvested' | 'harvestedUnknown' | 'plants' | 'plantsUnknown' | 'isolation' | 'distance' | 'alsoFlowered' | 'storage' | 'amount' | 'place' | 'container' | 'note';
+type Field =
+  | 'loan'
+  | 'keepsLoanOpen'
+  | 'crop'
+  | 'variety'
+  | 'origin'
+  | 'kind'
+  | 'donor'
+  | 'donorUnknown'
+  | 'donorNew'
+  | 'garden'
+  | 'gardenUnknown'
+  | 'harvested'
+  | 'harvestedUnknown'
+  | 'plants'
+  | 'plantsUnknown'
+  | 'isolation'
+  | 'distance'
+  | 'alsoFlowered'
+  | 'storage'
+  | 'amount'
+  | 'place'
+  | 'container'
+  | 'note';
 
 /** The desk interview, in the order in which a person would say it. */
 export function IntakeForm({ crops, places, loan, start, result, asksWho, formKey }: IntakeFormProps & { formKey: string }) {
-  const [form, fields] = usePostForm<Field>({ id: 'intake', result: result, start: { origin: 'donated', container: 'jar', place: places[0]?.value, ...start } });
+  const [form, fields] = usePostForm<Field>({
+    id: 'intake',
+    result: result,
+    start: { origin: 'donated', container: 'jar', place: places[0]?.value, ...start },
+  });
   const [cropId, setCropId] = useState(fields.crop.initialValue ?? '');
   const [isolation, setIsolation] = useState(fields.isolation.initialValue ?? '');
   const names = useFetcher<{ names: string[] }>({ key: 'people' });
@@ -44,35 +75,85 @@ export function IntakeForm({ crops, places, loan, start, result, asksWho, formKe
     <PostForm form={form} formKey={formKey} className="max-w-3xl">
       {loan && <input type="hidden" name="loan" value={loan.id} />}
       <Part title="What it is">
-        <SelectField field={fields.crop} label="Crop" empty="Choose the crop" options={crops.map(({ id, name }) => ({ value: id, label: name }))} onChange={(event) => setCropId(event.target.value)} />
-        <TextField field={fields.variety} label="Variety" hint="The name as it was given" suggestions={lines.data?.names ?? []} autoComplete="off" onInput={(event) => cropId && suggest(lines, { crop: cropId, typed: event.currentTarget.value })} />
-        <ChoiceField field={fields.kind} label="Kind" hint="Shops sell hybrids without saying so: from a bought plant or fruit, it is unknown" options={optionsOf(KIND_WORDS)} />
+        <SelectField
+          field={fields.crop}
+          label="Crop"
+          empty="Choose the crop"
+          options={crops.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(event) => setCropId(event.target.value)}
+        />
+        <TextField
+          field={fields.variety}
+          label="Variety"
+          hint="The name as it was given"
+          suggestions={lines.data?.names ?? []}
+          autoComplete="off"
+          onInput={(event) => cropId && suggest(lines, { crop: cropId, typed: event.currentTarget.value })}
+        />
+        <ChoiceField
+          field={fields.kind}
+          label="Kind"
+          hint="Shops sell hybrids without saying so: from a bought plant or fruit, it is unknown"
+          options={optionsOf(KIND_WORDS)}
+        />
       </Part>
       <Part title="Where from">
         {!loan && <ChoiceField field={fields.origin} label="It was" options={ORIGINS} />}
-        {loan ? <input type="hidden" name="donor" value={loan.member} /> : (
+        {loan ? (
+          <input type="hidden" name="donor" value={loan.member} />
+        ) : (
           <>
-            <AnswerField field={fields.donor} unknown={fields.donorUnknown} label="Donor" hint="A new name is added to the people" suggestions={names.data?.names ?? []} autoComplete="off" onInput={(event) => suggest(names, { typed: event.currentTarget.value })} />
+            <AnswerField
+              field={fields.donor}
+              unknown={fields.donorUnknown}
+              label="Donor"
+              hint="A new name is added to the people"
+              suggestions={names.data?.names ?? []}
+              autoComplete="off"
+              onInput={(event) => suggest(names, { typed: event.currentTarget.value })}
+            />
             {asksWho && <TickField field={fields.donorNew} label="It is somebody new" />}
           </>
         )}
         <AnswerField field={fields.garden} unknown={fields.gardenUnknown} label="Garden" hint="Where it grew, in a few words" />
         <div className="grid gap-5 sm:grid-cols-2">
           <AnswerField field={fields.harvested} unknown={fields.harvestedUnknown} label="Harvested" hint="Sep 2025, or just 2025" />
-          <AnswerField field={fields.plants} unknown={fields.plantsUnknown} label="Plants harvested" hint={crop ? `${crop.minimumPlants.keep} or more keep a line` : 'How many gave seed'} type="number" min={1} />
+          <AnswerField
+            field={fields.plants}
+            unknown={fields.plantsUnknown}
+            label="Plants harvested"
+            hint={crop ? `${crop.minimumPlants.keep} or more keep a line` : 'How many gave seed'}
+            type="number"
+            min={1}
+          />
         </div>
       </Part>
       <Part title="What kept it apart">
-        <ChoiceField field={fields.isolation} label="From others in flower" hint={crop ? apartHint(crop) : 'How it was kept from crossing'} options={[...optionsOf(METHOD_WORDS), UNKNOWN]} onChoose={setIsolation} />
+        <ChoiceField
+          field={fields.isolation}
+          label="From others in flower"
+          hint={crop ? apartHint(crop) : 'How it was kept from crossing'}
+          options={[...optionsOf(METHOD_WORDS), UNKNOWN]}
+          onChoose={setIsolation}
+        />
         {isolation !== 'unknown' && (
           <div className="grid gap-5 sm:grid-cols-2">
             <TextField field={fields.distance} label="Distance to the next, if known" hint="60 m, 200 ft" />
-            <TextField field={fields.alsoFlowered} label="What else flowered, if known" hint={crop ? `Other ${crop.crossingGroup}` : 'Of the same crossing group'} />
+            <TextField
+              field={fields.alsoFlowered}
+              label="What else flowered, if known"
+              hint={crop ? `Other ${crop.crossingGroup}` : 'Of the same crossing group'}
+            />
           </div>
         )}
       </Part>
       <Part title="How much, and where it goes">
-        <TextField field={fields.amount} label="Amount" hint="As on the envelope: 180 g, 1 lb 6 oz, about 300 seeds" className="text-large" />
+        <TextField
+          field={fields.amount}
+          label="Amount"
+          hint="As on the envelope: 180 g, 1 lb 6 oz, about 300 seeds"
+          className="text-large"
+        />
         <ChoiceField field={fields.storage} label="Kept until today in" options={[...optionsOf(STORED_WORDS), UNKNOWN]} />
         <div className="grid gap-5 sm:grid-cols-2">
           <SelectField field={fields.place} label="Goes to" options={places} />
@@ -81,7 +162,9 @@ export function IntakeForm({ crops, places, loan, start, result, asksWho, formKe
         <TextArea field={fields.note} label="Anything else (optional)" />
         {loan && <TickField field={fields.keepsLoanOpen} label="More is still to come: keep the loan open" />}
       </Part>
-      <Button type="submit" look="action">Take it in and give it a code</Button>
+      <Button type="submit" look="action">
+        Take it in and give it a code
+      </Button>
     </PostForm>
   );
 }

@@ -15,8 +15,20 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = Math.max(1, Number(query.get('page')) || 1);
   const { acts, total } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
-  const clock = new Intl.DateTimeFormat('en-GB', { timeZone: house.timeZone, day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
-  return { search, page, total, acts: acts.map((act) => ({ key: act.key, kind: act.kind, subject: act.subject, by: act.by, at: clock.format(act.writtenAt) })) };
+  const clock = new Intl.DateTimeFormat('en-GB', {
+    timeZone: house.timeZone,
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+  return {
+    search,
+    page,
+    total,
+    acts: acts.map((act) => ({ key: act.key, kind: act.kind, subject: act.subject, by: act.by, at: clock.format(act.writtenAt) })),
+  };
 }
 
 export default function Record({ loaderData: { search, page, total, acts } }: Route.ComponentProps) {
@@ -24,10 +36,28 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
     <>
       <PageHead title="Who did what" about="Every act, newest first. It can be read, and never changed." />
       <SearchForm label="Find an act" hint="What, whom or which lot" value={search} />
-      {acts.length === 0 ? <Empty>Nothing fits.</Empty> : (
+      {acts.length === 0 ? (
+        <Empty>Nothing fits.</Empty>
+      ) : (
         <Table caption="Acts">
-          <thead><tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0"><th scope="col">When</th><th scope="col">Who</th><th scope="col">What</th><th scope="col">About</th></tr></thead>
-          <tbody>{acts.map((act) => <tr key={act.key}><td className="whitespace-nowrap">{act.at}</td><td>{act.by ?? 'the server'}</td><td>{act.kind}</td><td className="font-mono">{act.subject}</td></tr>)}</tbody>
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">When</th>
+              <th scope="col">Who</th>
+              <th scope="col">What</th>
+              <th scope="col">About</th>
+            </tr>
+          </thead>
+          <tbody>
+            {acts.map((act) => (
+              <tr key={act.key}>
+                <td className="whitespace-nowrap">{act.at}</td>
+                <td>{act.by ?? 'the server'}</td>
+                <td>{act.kind}</td>
+                <td className="font-mono">{act.subject}</td>
+              </tr>
+            ))}
+          </tbody>
         </Table>
       )}
       <Pager page={page} size={PAGE} total={total} things="acts" />

@@ -18,7 +18,16 @@ const asPercent = (share: number) => String(Math.round(share * 100));
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'set house rules');
   const { name, timeZone, lastFrost, firstFrost, lendingOpens, thresholds, version } = house;
-  const now = { name, timeZone, lastFrost, firstFrost, lendingOpens, lend: asPercent(thresholds.lend), full: asPercent(thresholds.full), sureness: asPercent(thresholds.sureness) };
+  const now = {
+    name,
+    timeZone,
+    lastFrost,
+    firstFrost,
+    lendingOpens,
+    lend: asPercent(thresholds.lend),
+    full: asPercent(thresholds.full),
+    sureness: asPercent(thresholds.sureness),
+  };
   return { key: newFormKey(), version, start: { ...now, ...(await typedBefore(request, actor)) } };
 }
 
@@ -27,8 +36,16 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
   const { key, lend, full, sureness, ...house } = submission.value;
-  const done = await changeHouse(db, actor, key, { ...house, thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 } });
-  if (!done.ok) return notAccepted({ saved: false, result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS['changed meanwhile']] }), theirs: await readHouse(db) });
+  const done = await changeHouse(db, actor, key, {
+    ...house,
+    thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
+  });
+  if (!done.ok)
+    return notAccepted({
+      saved: false,
+      result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS['changed meanwhile']] }),
+      theirs: await readHouse(db),
+    });
   return { saved: true, result: null, theirs: null };
 }
 
@@ -39,18 +56,40 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
   const theirs = actionData?.theirs;
   return (
     <div className="max-w-3xl">
-      <PageHead title="Settings" about="Change them when you know your place better; what was reckoned before stays as it was." actions={<><ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink><ButtonLink to="/settings/record">Who did what</ButtonLink></>} />
+      <PageHead
+        title="Settings"
+        about="Change them when you know your place better; what was reckoned before stays as it was."
+        actions={
+          <>
+            <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
+            <ButtonLink to="/settings/record">Who did what</ButtonLink>
+          </>
+        }
+      />
       {actionData?.saved && <Notice tone="good">Saved.</Notice>}
       <PostForm form={form} formKey={key}>
         <input type="hidden" name="version" value={theirs?.version ?? version} />
-        {theirs && <Facts rows={[['Name now', theirs.name], ['Last frost now', theirs.lastFrost], ['First frost now', theirs.firstFrost], ['Lending opens now', theirs.lendingOpens], ['Lent from now', `${asPercent(theirs.thresholds.lend)} %`], ['Full strength now', `${asPercent(theirs.thresholds.full)} %`]]} />}
+        {theirs && (
+          <Facts
+            rows={[
+              ['Name now', theirs.name],
+              ['Last frost now', theirs.lastFrost],
+              ['First frost now', theirs.firstFrost],
+              ['Lending opens now', theirs.lendingOpens],
+              ['Lent from now', `${asPercent(theirs.thresholds.lend)} %`],
+              ['Full strength now', `${asPercent(theirs.thresholds.full)} %`],
+            ]}
+          />
+        )}
         <h2>The house</h2>
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.name} label="Name" />
           <TextField field={fields.timeZone} label="Time zone" hint="Like Atlantic/Azores" />
         </div>
         <h2>The season</h2>
-        <p className="text-soft">Month-day, as it is on average. South of the equator the last frost comes in the second half of the year; all seasons follow it.</p>
+        <p className="text-soft">
+          Month-day, as it is on average. South of the equator the last frost comes in the second half of the year; all seasons follow it.
+        </p>
         <div className="grid gap-5 sm:grid-cols-3">
           <TextField field={fields.lastFrost} label="Last frost" hint="Like 05-12" />
           <TextField field={fields.firstFrost} label="First frost" hint="Like 10-05" />
@@ -62,7 +101,9 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <TextField field={fields.full} label="Full strength from, %" hint="Else: sow thicker" type="number" />
           <TextField field={fields.sureness} label="How sure, %" hint="Before a question is answered" type="number" />
         </div>
-        <Button type="submit" look="action">{theirs ? 'Keep mine' : 'Save'}</Button>
+        <Button type="submit" look="action">
+          {theirs ? 'Keep mine' : 'Save'}
+        </Button>
       </PostForm>
     </div>
   );

@@ -2,10 +2,20 @@ import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 
-interface Relative { readonly id: number; readonly code: string; readonly variety: string; readonly harvested: string | null; readonly donor: string | null }
+interface Relative {
+  readonly id: number;
+  readonly code: string;
+  readonly variety: string;
+  readonly harvested: string | null;
+  readonly donor: string | null;
+}
 
 /** One step up and one step down the descent. */
-export function Family({ relatives: { parents, children } }: { relatives: { parents: readonly Relative[]; children: readonly Relative[] } }) {
+export function Family({
+  relatives: { parents, children },
+}: {
+  relatives: { parents: readonly Relative[]; children: readonly Relative[] };
+}) {
   if (parents.length + children.length === 0) return null;
   return (
     <section aria-label="Parents and children">
@@ -23,7 +33,13 @@ function Generation({ title, lots }: { title: string; lots: readonly Relative[] 
       <p className="text-small text-soft">{title}</p>
       <ul className="space-y-1">
         {lots.map((lot) => (
-          <li key={lot.id}><Link className="link" to={`/lots/${lot.code}`}><LotCode>{lot.code}</LotCode></Link> ‘{lot.variety}’{lot.harvested && `, ${formatDate(lot.harvested)}`}{lot.donor && `, ${lot.donor}`}</li>
+          <li key={lot.id}>
+            <Link className="link" to={`/lots/${lot.code}`}>
+              <LotCode>{lot.code}</LotCode>
+            </Link>{' '}
+            ‘{lot.variety}’{lot.harvested && `, ${formatDate(lot.harvested)}`}
+            {lot.donor && `, ${lot.donor}`}
+          </li>
         ))}
       </ul>
     </div>

@@ -8,10 +8,30 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { HOLD_WORDS, optionsOf } from '#app/ui/words.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 
-interface HoldView { readonly id: number; readonly kind: HoldKind; readonly reason: string; readonly setOn: string; readonly setBy: string | null; readonly liftedOn: string | null; readonly liftReason: string | null; readonly liftedBy: string | null; readonly mayLift: boolean }
+interface HoldView {
+  readonly id: number;
+  readonly kind: HoldKind;
+  readonly reason: string;
+  readonly setOn: string;
+  readonly setBy: string | null;
+  readonly liftedOn: string | null;
+  readonly liftReason: string | null;
+  readonly liftedBy: string | null;
+  readonly mayLift: boolean;
+}
 
 /** The holds on a lot: who set them and why, lifted with a reason; nothing on hold is lent. */
-export function Holds({ holds, keys, setResult, liftResult }: { holds: readonly HoldView[]; keys: { hold: string; lift: string }; setResult: SubmissionResult | null; liftResult: SubmissionResult | null }) {
+export function Holds({
+  holds,
+  keys,
+  setResult,
+  liftResult,
+}: {
+  holds: readonly HoldView[];
+  keys: { hold: string; lift: string };
+  setResult: SubmissionResult | null;
+  liftResult: SubmissionResult | null;
+}) {
   return (
     <section aria-label="Holds" id="holds">
       <h2 className="mb-2">Holds</h2>
@@ -19,9 +39,24 @@ export function Holds({ holds, keys, setResult, liftResult }: { holds: readonly 
       <ul className="mb-3">
         {holds.map((hold) => (
           <li key={hold.id} className="border-t border-rule py-2">
-            <p className={hold.liftedOn ? 'text-soft line-through decoration-1' : 'font-semibold'}>{HOLD_WORDS[hold.kind]}: {hold.reason}</p>
-            <p className="text-small text-soft">Set {formatDate(hold.setOn)} {hold.setBy ? `by ${hold.setBy}` : 'by rule'}{hold.liftedOn && `. Lifted ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}</p>
-            {hold.liftedOn === null && (hold.mayLift ? <LiftHold key={keys.lift} hold={hold} formKey={keys.lift} result={liftResult?.initialValue?.['hold'] === String(hold.id) ? liftResult : null} /> : <p className="text-small">A coordinator lifts this one.</p>)}
+            <p className={hold.liftedOn ? 'text-soft line-through decoration-1' : 'font-semibold'}>
+              {HOLD_WORDS[hold.kind]}: {hold.reason}
+            </p>
+            <p className="text-small text-soft">
+              Set {formatDate(hold.setOn)} {hold.setBy ? `by ${hold.setBy}` : 'by rule'}
+              {hold.liftedOn && `. Lifted ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}
+            </p>
+            {hold.liftedOn === null &&
+              (hold.mayLift ? (
+                <LiftHold
+                  key={keys.lift}
+                  hold={hold}
+                  formKey={keys.lift}
+                  result={liftResult?.initialValue?.['hold'] === String(hold.id) ? liftResult : null}
+                />
+              ) : (
+                <p className="text-small">A coordinator lifts this one.</p>
+              ))}
           </li>
         ))}
       </ul>
@@ -46,19 +81,33 @@ function LiftHold({ hold, formKey, result }: { hold: HoldView; formKey: string; 
 
 function SetHold({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
   const [open, setOpen] = useState(result !== null);
-  useEffect(() => { if (result) setOpen(true); }, [result]);
+  useEffect(() => {
+    if (result) setOpen(true);
+  }, [result]);
   const [form, fields] = usePostForm<'kind' | 'reason'>({ id: 'hold', result, start: { kind: '', reason: '' } });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild><Button>Lay a hold on it</Button></Dialog.Trigger>
+      <Dialog.Trigger asChild>
+        <Button>Lay a hold on it</Button>
+      </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
-        <Dialog.Content aria-describedby={undefined} className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md"
+        >
           <Dialog.Title className="mb-4 font-slab text-title font-semibold">Lay a hold</Dialog.Title>
           <PostForm form={form} formKey={formKey} intent="hold">
             <SelectField field={fields.kind} label="Kind of hold" empty="Choose" options={optionsOf(HOLD_WORDS)} />
             <TextField field={fields.reason} label="Reason" hint="What must be settled before it may be lent" />
-            <div className="flex gap-3"><Button type="submit" look="action">Hold it</Button><Dialog.Close asChild><Button>Leave it</Button></Dialog.Close></div>
+            <div className="flex gap-3">
+              <Button type="submit" look="action">
+                Hold it
+              </Button>
+              <Dialog.Close asChild>
+                <Button>Leave it</Button>
+              </Dialog.Close>
+            </div>
           </PostForm>
         </Dialog.Content>
       </Dialog.Portal>

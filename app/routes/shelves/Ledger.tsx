@@ -8,22 +8,73 @@ import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { Table } from '#app/ui/List.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 
-interface Entry { readonly id: number; readonly kind: string; readonly amount: number; readonly typed: string | null; readonly reason: string | null; readonly happenedOn: string; readonly toOutside: string | null; readonly fromOutside: string | null; readonly by: string | null; readonly balance: number }
-interface LoanView { readonly id: number; readonly member: string; readonly memberId: number; readonly packets: number; readonly dueOn: string; readonly outcome: string | null }
+interface Entry {
+  readonly id: number;
+  readonly kind: string;
+  readonly amount: number;
+  readonly typed: string | null;
+  readonly reason: string | null;
+  readonly happenedOn: string;
+  readonly toOutside: string | null;
+  readonly fromOutside: string | null;
+  readonly by: string | null;
+  readonly balance: number;
+}
+interface LoanView {
+  readonly id: number;
+  readonly member: string;
+  readonly memberId: number;
+  readonly packets: number;
+  readonly dueOn: string;
+  readonly outcome: string | null;
+}
 
 /** Every seed that came and went, oldest first, with what was left; and where the packets are. */
-export function Ledger({ entries, unit, loans, recountKey, result }: { entries: readonly Entry[]; unit: StockUnit; loans: readonly LoanView[]; recountKey: string; result: SubmissionResult | null }) {
+export function Ledger({
+  entries,
+  unit,
+  loans,
+  recountKey,
+  result,
+}: {
+  entries: readonly Entry[];
+  unit: StockUnit;
+  loans: readonly LoanView[];
+  recountKey: string;
+  result: SubmissionResult | null;
+}) {
   return (
     <section aria-label="Ledger" className="mt-10">
       <h2 className="mb-1">Ledger</h2>
       <Table caption="Every movement of this lot">
-        <thead><tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0"><th scope="col">When</th><th scope="col">What</th><th scope="col" className="text-right">In or out</th><th scope="col" className="text-right">Left</th><th scope="col">As written</th><th scope="col">By</th></tr></thead>
+        <thead>
+          <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+            <th scope="col">When</th>
+            <th scope="col">What</th>
+            <th scope="col" className="text-right">
+              In or out
+            </th>
+            <th scope="col" className="text-right">
+              Left
+            </th>
+            <th scope="col">As written</th>
+            <th scope="col">By</th>
+          </tr>
+        </thead>
         <tbody>
           {entries.map((entry) => (
             <tr key={entry.id}>
               <td className="whitespace-nowrap">{formatDate(entry.happenedOn)}</td>
-              <td>{entry.kind}{entry.fromOutside && `, from ${entry.fromOutside}`}{entry.toOutside && `, to ${entry.toOutside}`}{entry.reason && <span className="block text-soft">{entry.reason}</span>}</td>
-              <td className="text-right whitespace-nowrap">{entry.toOutside === null ? '+' : '−'}{formatStock(entry.amount, unit)}</td>
+              <td>
+                {entry.kind}
+                {entry.fromOutside && `, from ${entry.fromOutside}`}
+                {entry.toOutside && `, to ${entry.toOutside}`}
+                {entry.reason && <span className="block text-soft">{entry.reason}</span>}
+              </td>
+              <td className="text-right whitespace-nowrap">
+                {entry.toOutside === null ? '+' : '−'}
+                {formatStock(entry.amount, unit)}
+              </td>
               <td className="text-right font-semibold whitespace-nowrap">{formatStock(entry.balance, unit)}</td>
               <td className="text-soft">{entry.typed}</td>
               <td>{entry.by}</td>
@@ -32,7 +83,19 @@ export function Ledger({ entries, unit, loans, recountKey, result }: { entries: 
         </tbody>
       </Table>
       {loans.length > 0 && (
-        <p className="mt-3 max-w-prose text-small">Lent: {loans.map((loan, index) => <span key={loan.id}>{index > 0 && '; '}<Link className="link" to={`/people/${loan.memberId}`}>{loan.member}</Link>, {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}, {loan.outcome ?? `seed expected ${formatDate(loan.dueOn)}`}</span>)}.</p>
+        <p className="mt-3 max-w-prose text-small">
+          Lent:{' '}
+          {loans.map((loan, index) => (
+            <span key={loan.id}>
+              {index > 0 && '; '}
+              <Link className="link" to={`/people/${loan.memberId}`}>
+                {loan.member}
+              </Link>
+              , {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}, {loan.outcome ?? `seed expected ${formatDate(loan.dueOn)}`}
+            </span>
+          ))}
+          .
+        </p>
       )}
       <Recount key={recountKey} formKey={recountKey} result={result} />
     </section>

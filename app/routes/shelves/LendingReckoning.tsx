@@ -8,14 +8,34 @@ import { HOLD_WORDS } from '#app/ui/words.ts';
 import { lendingAnswer } from '#app/ui/sayings.ts';
 
 /** May it be lent, how many packets that is, and why. */
-export function LendingReckoning({ code, lending, seeds, packetSeeds, verdict, nextTest }: { code: string; lending: MayLend; seeds: number; packetSeeds: number; verdict: VerdictKind | null; nextTest: { on: string; why: string } | null | '' }) {
+export function LendingReckoning({
+  code,
+  lending,
+  seeds,
+  packetSeeds,
+  verdict,
+  nextTest,
+}: {
+  code: string;
+  lending: MayLend;
+  seeds: number;
+  packetSeeds: number;
+  verdict: VerdictKind | null;
+  nextTest: { on: string; why: string } | null | '';
+}) {
   const packets = Math.floor(seeds / packetSeeds);
   const tone: Tone = lending.answer === 'yes' ? (packets > 0 ? 'good' : 'doubt') : lending.answer === 'refused' ? 'poor' : 'doubt';
   const reasons = [
-    lending.answer === 'refused' && lending.why === 'hold' && `On hold: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}.`,
-    lending.answer === 'refused' && lending.why === 'F1' && 'Seed of an F1 hybrid does not come true, so it is not lent under the variety’s name.',
+    lending.answer === 'refused' &&
+      lending.why === 'hold' &&
+      `On hold: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}.`,
+    lending.answer === 'refused' &&
+      lending.why === 'F1' &&
+      'Seed of an F1 hybrid does not come true, so it is not lent under the variety’s name.',
     lending.answer === 'yes' && verdict === null && 'Not tested yet: lend it as untested, or test it first.',
-    packets > 0 ? `A house packet holds ${packetSeeds} seeds.` : seeds > 0 && `Less than one house packet of ${packetSeeds} seeds is left: keep it to grow out.`,
+    packets > 0
+      ? `A house packet holds ${packetSeeds} seeds.`
+      : seeds > 0 && `Less than one house packet of ${packetSeeds} seeds is left: keep it to grow out.`,
     nextTest && `Next test ${formatDate(nextTest.on)}: ${nextTest.why}.`,
   ].filter((reason) => typeof reason === 'string');
   return (
@@ -23,9 +43,23 @@ export function LendingReckoning({ code, lending, seeds, packetSeeds, verdict, n
       tone={tone}
       question="May it be lent now?"
       verdict={lendingAnswer(lending, packets)}
-      figure={lending.answer !== 'refused' && packets > 0 ? <p className="text-large"><b>{packets}</b> {packets === 1 ? 'packet' : 'packets'} at most</p> : undefined}
+      figure={
+        lending.answer !== 'refused' && packets > 0 ? (
+          <p className="text-large">
+            <b>{packets}</b> {packets === 1 ? 'packet' : 'packets'} at most
+          </p>
+        ) : undefined
+      }
       reasons={reasons}
-      actions={lending.answer === 'refused' ? undefined : packets > 0 && <ButtonLink to={`/desk?lot=${code}`} look="action">Lend it</ButtonLink>}
+      actions={
+        lending.answer === 'refused'
+          ? undefined
+          : packets > 0 && (
+              <ButtonLink to={`/desk?lot=${code}`} look="action">
+                Lend it
+              </ButtonLink>
+            )
+      }
     />
   );
 }

@@ -1,18 +1,49 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 
-interface TestView { readonly id: number; readonly laidOn: string; readonly endedOn: string | null; readonly outcome: string | null; readonly sprouted: number | null; readonly seedsLaid: number; readonly counted: string; readonly nextCountOn: string | null }
+interface TestView {
+  readonly id: number;
+  readonly laidOn: string;
+  readonly endedOn: string | null;
+  readonly outcome: string | null;
+  readonly sprouted: number | null;
+  readonly seedsLaid: number;
+  readonly counted: string;
+  readonly nextCountOn: string | null;
+}
 
 export function LotTests({ tests, code }: { tests: readonly TestView[]; code: string }) {
   return (
     <section aria-label="Germination tests">
       <h2 className="mb-2">Germination tests</h2>
-      {tests.length === 0 && <p className="text-soft">Never tested. <Link className="link" to={`/lots/${code}/test`}>Lay a test</Link></p>}
+      {tests.length === 0 && (
+        <p className="text-soft">
+          Never tested.{' '}
+          <Link className="link" to={`/lots/${code}/test`}>
+            Lay a test
+          </Link>
+        </p>
+      )}
       <ul>
         {tests.map((test) => (
           <li key={test.id} className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-2">
-            <Link className="link" to={`/tests/${test.id}`}>Laid {formatDate(test.laidOn)}</Link>
-            <span>{test.outcome === 'read' ? <><b>{test.sprouted} of {test.seedsLaid}</b>, {test.counted}</> : test.outcome === 'abandoned' ? 'abandoned' : `${test.seedsLaid} seeds on the towel, count ${formatDate(test.nextCountOn!)}`}</span>
+            <Link className="link" to={`/tests/${test.id}`}>
+              Laid {formatDate(test.laidOn)}
+            </Link>
+            <span>
+              {test.outcome === 'read' ? (
+                <>
+                  <b>
+                    {test.sprouted} of {test.seedsLaid}
+                  </b>
+                  , {test.counted}
+                </>
+              ) : test.outcome === 'abandoned' ? (
+                'abandoned'
+              ) : (
+                `${test.seedsLaid} seeds on the towel, count ${formatDate(test.nextCountOn!)}`
+              )}
+            </span>
           </li>
         ))}
       </ul>

@@ -23,25 +23,75 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const address = `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}/s/${lot.code}`;
   const thicker = lot.verdict === 'sow thicker' ? sowThicker(betaMedian(betaPosterior(lot.sprouted!, lot.laid!))) : null;
   return {
-    address, qr: bwipjs.toSVG({ bcid: 'qrcode', text: address }), house: house.name, code: lot.code, crop: lot.crop, variety: lot.variety, kind: lot.kind, species: lot.facts.species, harvested: lot.harvested,
-    tested: lot.laid === null ? null : { sprouted: lot.sprouted!, laid: lot.laid, on: lot.testedOn! }, thicker: thicker && thicker.sow > 1 ? thicker : null, packetSeeds: lot.facts.packetSeeds, cautions: lot.facts.cautions, howToSow: lot.facts.howToSow,
+    address,
+    qr: bwipjs.toSVG({ bcid: 'qrcode', text: address }),
+    house: house.name,
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    kind: lot.kind,
+    species: lot.facts.species,
+    harvested: lot.harvested,
+    tested: lot.laid === null ? null : { sprouted: lot.sprouted!, laid: lot.laid, on: lot.testedOn! },
+    thicker: thicker && thicker.sow > 1 ? thicker : null,
+    packetSeeds: lot.facts.packetSeeds,
+    cautions: lot.facts.cautions,
+    howToSow: lot.facts.howToSow,
   };
 }
 
 export default function Label({ loaderData: label }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Label" about={<>For jar or packet of <LotCode>{label.code}</LotCode>. Prints 90 × 55 mm; the code opens {label.address.replace(/^https?:\/\//, '')}</>} actions={<><ButtonLink to={`/lots/${label.code}`}>Back to the lot</ButtonLink><Button look="action" type="button" onClick={() => window.print()}><Printer aria-hidden className="size-5" />Print</Button></>} />
+      <PageHead
+        title="Label"
+        about={
+          <>
+            For jar or packet of <LotCode>{label.code}</LotCode>. Prints 90 × 55 mm; the code opens{' '}
+            {label.address.replace(/^https?:\/\//, '')}
+          </>
+        }
+        actions={
+          <>
+            <ButtonLink to={`/lots/${label.code}`}>Back to the lot</ButtonLink>
+            <Button look="action" type="button" onClick={() => window.print()}>
+              <Printer aria-hidden className="size-5" />
+              Print
+            </Button>
+          </>
+        }
+      />
       <article className="packet-label" aria-label={`Label of ${label.code}`}>
         <div className="packet-label-words">
           <p className="packet-label-crop">{label.crop}</p>
           <p className="packet-label-variety">{label.kind === 'F1' ? `Offspring of ‘${label.variety}’ F1` : `‘${label.variety}’`}</p>
-          <p><i>{label.species}</i>{label.harvested ? `, harvested ${formatDate(label.harvested)}` : ', harvest unknown'}</p>
-          {label.kind !== 'open-pollinated' && <p><b>{label.kind === 'F1' ? 'Does not come true' : 'May not come true'}</b></p>}
-          <p>{label.tested ? `Germination ${label.tested.sprouted} of ${label.tested.laid}, ${formatDate(label.tested.on.slice(0, 7))}` : 'Germination not tested'}</p>
-          {label.thicker && <p><b>Sow {label.thicker.sow} where you would sow {label.thicker.for}</b></p>}
+          <p>
+            <i>{label.species}</i>
+            {label.harvested ? `, harvested ${formatDate(label.harvested)}` : ', harvest unknown'}
+          </p>
+          {label.kind !== 'open-pollinated' && (
+            <p>
+              <b>{label.kind === 'F1' ? 'Does not come true' : 'May not come true'}</b>
+            </p>
+          )}
+          <p>
+            {label.tested
+              ? `Germination ${label.tested.sprouted} of ${label.tested.laid}, ${formatDate(label.tested.on.slice(0, 7))}`
+              : 'Germination not tested'}
+          </p>
+          {label.thicker && (
+            <p>
+              <b>
+                Sow {label.thicker.sow} where you would sow {label.thicker.for}
+              </b>
+            </p>
+          )}
           <p className="packet-label-sow">{label.howToSow}</p>
-          {label.cautions.map((caution) => <p key={caution} className="packet-label-caution">{caution}</p>)}
+          {label.cautions.map((caution) => (
+            <p key={caution} className="packet-label-caution">
+              {caution}
+            </p>
+          ))}
         </div>
         <div className="packet-label-side">
           <div dangerouslySetInnerHTML={{ __html: label.qr }} role="img" aria-label={`QR code of ${label.code}`} />

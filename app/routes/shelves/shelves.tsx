@@ -7,7 +7,7 @@ import { listShelves, SHELF_SORTS, SHELF_STATES } from '#data/lots.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { FilterSelect, Pager, SearchForm, SortHead, Table } from '#app/ui/List.tsx';
+import { FilterSelect, Pager, SearchForm, SortHead, Table, WIDE } from '#app/ui/List.tsx';
 import { HoldMark, LotCode, Mark, VerdictMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
 import type { Route } from './+types/shelves.ts';
@@ -24,36 +24,74 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const state = SHELF_STATES.find((one) => one === query.get('state')) ?? '';
   const sort = SHELF_SORTS.find((one) => one === query.get('sort')) ?? 'variety';
   const page = Math.max(1, Number(query.get('page')) || 1);
-  const [{ lots, total }, crops] = await Promise.all([listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }), readCrops(db)]);
+  const [{ lots, total }, crops] = await Promise.all([
+    listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }),
+    readCrops(db),
+  ]);
   return { search, crop, state, sort, page, today, total, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
 }
 
-const STATES = [{ value: '', label: 'Any state' }, ...SHELF_STATES.map((state) => ({ value: state, label: state[0]!.toUpperCase() + state.slice(1) }))];
+const STATES = [
+  { value: '', label: 'Any state' },
+  ...SHELF_STATES.map((state) => ({ value: state, label: state[0]!.toUpperCase() + state.slice(1) })),
+];
 
 export default function Shelves({ loaderData: { search, crop, state, sort, page, today, total, crops, lots } }: Route.ComponentProps) {
   const narrowed = search !== '' || crop !== '' || state !== '';
   return (
     <>
-      <PageHead title="Shelves" about={narrowed ? undefined : `${total} lots, kept and used up.`} actions={<ButtonLink to="/intake">Take in seed</ButtonLink>} />
+      <PageHead
+        title="Shelves"
+        about={narrowed ? undefined : `${total} lots, kept and used up.`}
+        actions={<ButtonLink to="/intake">Take in seed</ButtonLink>}
+      />
       <SearchForm label="Find a lot" hint="Variety, crop, code or donor" value={search}>
         <FilterSelect label="Crop" name="crop" value={crop} options={[{ value: '', label: 'All crops' }, ...crops]} />
         <FilterSelect label="State" name="state" value={state} options={STATES} />
       </SearchForm>
       {lots.length === 0 ? (
-        <Empty action={narrowed ? <ButtonLink to="/shelves">Show all lots</ButtonLink> : <ButtonLink to="/intake" look="action">Take in the first lot</ButtonLink>}>{narrowed ? 'No lot fits all of that. Drop a filter, or try part of the name.' : 'The shelves are empty.'}</Empty>
+        <Empty
+          action={
+            narrowed ? (
+              <ButtonLink to="/shelves">Show all lots</ButtonLink>
+            ) : (
+              <ButtonLink to="/intake" look="action">
+                Take in the first lot
+              </ButtonLink>
+            )
+          }
+        >
+          {narrowed ? 'No lot fits all of that. Drop a filter, or try part of the name.' : 'The shelves are empty.'}
+        </Empty>
       ) : (
         <Table caption="Lots on the shelves">
           <thead>
             <tr>
-              <SortHead by="variety" now={sort}>Variety</SortHead>
-              <SortHead by="code" now={sort}>Lot</SortHead>
-              <SortHead by="harvest" now={sort}>Harvest</SortHead>
-              <SortHead by="amount" now={sort} align="right">On hand</SortHead>
-              <th scope="col" className="px-3 py-2 text-left font-semibold">State and outlook</th>
-              <SortHead by="next test" now={sort}>Next test</SortHead>
+              <SortHead by="variety" now={sort}>
+                Variety
+              </SortHead>
+              <SortHead by="code" now={sort} wide>
+                Lot
+              </SortHead>
+              <SortHead by="harvest" now={sort} wide>
+                Harvest
+              </SortHead>
+              <SortHead by="amount" now={sort} align="right">
+                On hand
+              </SortHead>
+              <th scope="col" className="px-3 py-2 text-left font-semibold">
+                State and outlook
+              </th>
+              <SortHead by="next test" now={sort} wide>
+                Next test
+              </SortHead>
             </tr>
           </thead>
-          <tbody>{lots.map((lot) => <ShelfRow key={lot.code} lot={lot} today={today} />)}</tbody>
+          <tbody>
+            {lots.map((lot) => (
+              <ShelfRow key={lot.code} lot={lot} today={today} />
+            ))}
+          </tbody>
         </Table>
       )}
       <Pager page={page} size={PAGE} total={total} things="lots" />
@@ -67,12 +105,61 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
   const due = lot.nextTestOn !== null && lot.nextTestOn <= today;
   return (
     <tr>
-      <td className="min-w-44"><Link className="link font-semibold" to={`/lots/${lot.code}`}>{lot.crop} ‘{lot.variety}’</Link><span className="block text-soft">{[lot.kind === 'open-pollinated' ? null : lot.kind === 'F1' ? 'F1 hybrid' : lot.kind === 'crossed' ? 'crossed' : 'kind unknown', lot.donor].filter(Boolean).join(', ')}</span></td>
-      <td><LotCode>{lot.code}</LotCode></td>
-      <td className="whitespace-nowrap">{lot.harvested ? formatDate(lot.harvested) : <Unknown />}</td>
-      <td className="text-right whitespace-nowrap">{lot.onHand === 0 ? <span className="text-soft">used up</span> : <>{formatStock(lot.onHand, lot.unit)}{lot.unit === 'mg' && <span className="block text-soft">{formatAboutSeeds(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))}</span>}</>}{lot.places && <span className="block text-soft">{lot.places}</span>}</td>
-      <td><span className="flex flex-wrap gap-1.5">{lot.holds.map((kind) => <HoldMark key={kind} kind={kind} />)}<VerdictMark verdict={lot.verdict} /></span>{lot.laid !== null && <span className="block text-soft">{lot.sprouted} of {lot.laid}, {formatDate(lot.testedOn!.slice(0, 7))}</span>}</td>
-      <td className="whitespace-nowrap">{lot.onHand === 0 || lot.nextTestOn === null ? <span className="text-soft">none</span> : due ? <Mark tone="doubt">due</Mark> : formatDate(lot.nextTestOn.slice(0, 7))}</td>
+      <td className="sm:min-w-44">
+        <Link className="link font-semibold" to={`/lots/${lot.code}`}>
+          {lot.crop} ‘{lot.variety}’
+        </Link>
+        <span className="block sm:hidden">
+          <LotCode>{lot.code}</LotCode>
+        </span>
+        <span className="block text-soft">
+          {[
+            lot.kind === 'open-pollinated' ? null : lot.kind === 'F1' ? 'F1 hybrid' : lot.kind === 'crossed' ? 'crossed' : 'kind unknown',
+            lot.donor,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </span>
+      </td>
+      <td className={WIDE}>
+        <LotCode>{lot.code}</LotCode>
+        {lot.places && <span className="block text-soft">{lot.places}</span>}
+      </td>
+      <td className={`${WIDE} whitespace-nowrap`}>{lot.harvested ? formatDate(lot.harvested) : <Unknown />}</td>
+      <td className="text-right whitespace-nowrap">
+        {lot.onHand === 0 ? (
+          <span className="text-soft">used up</span>
+        ) : (
+          <>
+            {formatStock(lot.onHand, lot.unit)}
+            {lot.unit === 'mg' && (
+              <span className="block text-soft">{formatAboutSeeds(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))}</span>
+            )}
+          </>
+        )}
+      </td>
+      <td>
+        <span className="flex flex-wrap gap-1.5">
+          {lot.holds.map((kind) => (
+            <HoldMark key={kind} kind={kind} />
+          ))}
+          <VerdictMark verdict={lot.verdict} />
+        </span>
+        {lot.laid !== null && (
+          <span className="block text-soft">
+            {lot.sprouted} of {lot.laid}, {formatDate(lot.testedOn!.slice(0, 7))}
+          </span>
+        )}
+      </td>
+      <td className={`${WIDE} whitespace-nowrap`}>
+        {lot.onHand === 0 || lot.nextTestOn === null ? (
+          <span className="text-soft">none</span>
+        ) : due ? (
+          <Mark tone="doubt">due</Mark>
+        ) : (
+          formatDate(lot.nextTestOn.slice(0, 7))
+        )}
+      </td>
     </tr>
   );
 }

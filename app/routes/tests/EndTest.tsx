@@ -4,33 +4,83 @@ import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 
 /** Ending a test: reading it, or giving it up. Before its last-count day, or when giving up, a reason is asked. */
-export function EndTest({ formKey, today, finalOn, waiting, result }: { formKey: string; today: string; finalOn: string; waiting: number; result: SubmissionResult | null }) {
+export function EndTest({
+  formKey,
+  today,
+  finalOn,
+  waiting,
+  result,
+}: {
+  formKey: string;
+  today: string;
+  finalOn: string;
+  waiting: number;
+  result: SubmissionResult | null;
+}) {
   const early = today < finalOn && waiting > 0;
   const wrong = (field: string) => result?.error?.[field]?.join('. ');
   const typed = (result?.initialValue ?? {}) as Record<string, string>;
   return (
     <section aria-label="End the test" className="mt-10 max-w-2xl border-t border-rule pt-5">
       <h2>End the test</h2>
-      <p className="mt-1 text-soft">{early ? `Its last count is on ${formatDate(finalOn)}. Slow seed may still come: end it earlier only with a reason.` : waiting === 0 ? 'Every seed is accounted for.' : 'Its time is up. Save the last count first, then read it.'}</p>
+      <p className="mt-1 text-soft">
+        {early
+          ? `Its last count is on ${formatDate(finalOn)}. Slow seed may still come: end it earlier only with a reason.`
+          : waiting === 0
+            ? 'Every seed is accounted for.'
+            : 'Its time is up. Save the last count first, then read it.'}
+      </p>
       <Form method="post" className="mt-3 space-y-4">
         <input type="hidden" name="key" value={formKey} />
         <input type="hidden" name="intent" value="end" />
-        {wrong('') && <p role="alert" className="font-semibold text-poor">{wrong('')}</p>}
+        {wrong('') && (
+          <p role="alert" className="font-semibold text-poor">
+            {wrong('')}
+          </p>
+        )}
         <div className="grid gap-4 sm:grid-cols-[12rem_1fr]">
           <div>
-            <label htmlFor="endedOn" className="block font-semibold">Ended on</label>
-            <input id="endedOn" name="endedOn" type="date" max={today} defaultValue={typed['endedOn'] ?? today} aria-invalid={wrong('endedOn') ? true : undefined} aria-describedby="endedOn-error" className="input mt-1" />
-            <p id="endedOn-error" className="mt-1 font-semibold text-poor empty:hidden">{wrong('endedOn')}</p>
+            <label htmlFor="endedOn" className="block font-semibold">
+              Ended on
+            </label>
+            <input
+              id="endedOn"
+              name="endedOn"
+              type="date"
+              max={today}
+              defaultValue={typed['endedOn'] ?? today}
+              aria-invalid={wrong('endedOn') ? true : undefined}
+              aria-describedby="endedOn-error"
+              className="input mt-1"
+            />
+            <p id="endedOn-error" className="mt-1 font-semibold text-poor empty:hidden">
+              {wrong('endedOn')}
+            </p>
           </div>
           <div>
-            <label htmlFor="reason" className="block font-semibold">{early ? 'Reason' : 'Reason (only to give it up)'}</label>
-            <input id="reason" name="reason" defaultValue={typed['reason']} aria-invalid={wrong('reason') ? true : undefined} aria-describedby="reason-error" className="input mt-1" />
-            <p id="reason-error" className="mt-1 font-semibold text-poor empty:hidden">{wrong('reason')}</p>
+            <label htmlFor="reason" className="block font-semibold">
+              {early ? 'Reason' : 'Reason (only to give it up)'}
+            </label>
+            <input
+              id="reason"
+              name="reason"
+              defaultValue={typed['reason']}
+              aria-invalid={wrong('reason') ? true : undefined}
+              aria-describedby="reason-error"
+              className="input mt-1"
+            />
+            <p id="reason-error" className="mt-1 font-semibold text-poor empty:hidden">
+              {wrong('reason')}
+            </p>
           </div>
         </div>
         <div className="flex flex-wrap gap-3">
-          <Button type="submit" name="outcome" value="read" look={early ? 'plain' : 'action'}>End and read it</Button>
-          <Button type="submit" name="outcome" value="abandoned" look="grave">Give it up</Button>
+          <Button type="submit" name="outcome" value="read" look={early ? 'plain' : 'action'}>
+            End and read it
+          </Button>
+          <Button type="submit" name="outcome" value="abandoned" look="grave">
+            Give it up
+          </Button>
         </div>
       </Form>
     </section>

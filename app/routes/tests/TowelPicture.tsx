@@ -23,7 +23,15 @@ export function SeedShape({ state }: { state: SeedLook }) {
     <svg viewBox="0 0 40 40" aria-hidden className="size-full">
       {state === 'sprouted' && <path d="M21 23c1 5-2 8 1 13" className="fill-none stroke-good" strokeWidth="3" strokeLinecap="round" />}
       {state === 'sprouted' && <path d="M20 12c-1-5 2-8 7-9 0 4-2 8-7 9z" className="fill-good" />}
-      <ellipse cx="20" cy="19" rx="7.5" ry="9.5" transform="rotate(18 20 19)" className={classes(state === 'sprouted' ? 'fill-grain' : state === 'dead' ? 'fill-well stroke-poor' : 'fill-grain opacity-55')} strokeWidth="1.5" />
+      <ellipse
+        cx="20"
+        cy="19"
+        rx="7.5"
+        ry="9.5"
+        transform="rotate(18 20 19)"
+        className={classes(state === 'sprouted' ? 'fill-grain' : state === 'dead' ? 'fill-well stroke-poor' : 'fill-grain opacity-55')}
+        strokeWidth="1.5"
+      />
       {state === 'dead' && <path d="M11 10l18 18M29 10L11 28" className="stroke-poor" strokeWidth="2.5" strokeLinecap="round" />}
     </svg>
   );

@@ -20,11 +20,27 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim() ?? '';
   const show = query.get('show') === 'ended' ? 'ended' : 'open';
   const page = Math.max(1, Number(query.get('page')) || 1);
-  const [list, open] = await Promise.all([listTests(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE }), countOpenTests(db, today)]);
+  const [list, open] = await Promise.all([
+    listTests(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE }),
+    countOpenTests(db, today),
+  ]);
   return {
-    search, show, page, total: list.total, open,
+    search,
+    show,
+    page,
+    total: list.total,
+    open,
     tests: list.tests.map((test) => ({
-      id: test.id, code: test.code, variety: test.variety, crop: test.crop, laidOn: test.laidOn, seedsLaid: test.seedsLaid, endedOn: test.endedOn, outcome: test.outcome, sprouted: test.sprouted, celsius: test.celsius,
+      id: test.id,
+      code: test.code,
+      variety: test.variety,
+      crop: test.crop,
+      laidOn: test.laidOn,
+      seedsLaid: test.seedsLaid,
+      endedOn: test.endedOn,
+      outcome: test.outcome,
+      sprouted: test.sprouted,
+      celsius: test.celsius,
       finalOn: addDays(test.laidOn, test.finalCountDays),
       dueIn: test.nextCountOn === null ? null : daysBetween(today, test.nextCountOn),
     })),
@@ -39,23 +55,70 @@ function about({ open, due }: { open: number; due: number }): string {
 export default function Tests({ loaderData: { tests, search, show, page, total, open } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Tests" about={about(open)} actions={<ButtonLink to="/shelves?state=test+due&sort=next+test">Lots due for a test</ButtonLink>} />
+      <PageHead
+        title="Tests"
+        about={about(open)}
+        actions={<ButtonLink to="/shelves?state=test+due&sort=next+test">Lots due for a test</ButtonLink>}
+      />
       <SearchForm label="Find a test" hint="Variety, crop or lot code" value={search}>
-        <FilterSelect label="Show" name="show" value={show} options={[{ value: 'open', label: 'On the bench' }, { value: 'ended', label: 'Ended' }]} />
+        <FilterSelect
+          label="Show"
+          name="show"
+          value={show}
+          options={[
+            { value: 'open', label: 'On the bench' },
+            { value: 'ended', label: 'Ended' },
+          ]}
+        />
       </SearchForm>
       {tests.length === 0 ? (
-        <Empty action={<ButtonLink to="/shelves">Choose a lot to test</ButtonLink>}>{search ? 'No test fits what you typed.' : show === 'open' ? 'Nothing is being tested. Lay a towel from a lot’s page; midwinter leaves time to order or swap before sowing.' : 'No test has ended yet.'}</Empty>
+        <Empty action={<ButtonLink to="/shelves">Choose a lot to test</ButtonLink>}>
+          {search
+            ? 'No test fits what you typed.'
+            : show === 'open'
+              ? 'Nothing is being tested. Lay a towel from a lot’s page; midwinter leaves time to order or swap before sowing.'
+              : 'No test has ended yet.'}
+        </Empty>
       ) : (
         <Table caption={show === 'open' ? 'Towels on the bench' : 'Ended tests'}>
-          <thead><tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0"><th scope="col">Variety</th><th scope="col">Lot</th><th scope="col">Laid</th><th scope="col" className="text-right">Seeds</th><th scope="col">{show === 'open' ? 'Next count' : 'Result'}</th><th scope="col">{show === 'open' ? 'Last count' : 'Ended'}</th></tr></thead>
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">Variety</th>
+              <th scope="col">Lot</th>
+              <th scope="col">Laid</th>
+              <th scope="col" className="text-right">
+                Seeds
+              </th>
+              <th scope="col">{show === 'open' ? 'Next count' : 'Result'}</th>
+              <th scope="col">{show === 'open' ? 'Last count' : 'Ended'}</th>
+            </tr>
+          </thead>
           <tbody>
             {tests.map((test) => (
               <tr key={test.id}>
-                <td><Link className="link font-semibold" to={`/tests/${test.id}`}>{test.crop} ‘{test.variety}’</Link></td>
-                <td><LotCode>{test.code}</LotCode></td>
-                <td className="whitespace-nowrap">{formatDate(test.laidOn)}, {test.celsius} °C</td>
+                <td>
+                  <Link className="link font-semibold" to={`/tests/${test.id}`}>
+                    {test.crop} ‘{test.variety}’
+                  </Link>
+                </td>
+                <td>
+                  <LotCode>{test.code}</LotCode>
+                </td>
+                <td className="whitespace-nowrap">
+                  {formatDate(test.laidOn)}, {test.celsius} °C
+                </td>
                 <td className="text-right">{test.seedsLaid}</td>
-                <td>{test.dueIn !== null ? <Mark tone={test.dueIn < 0 ? 'poor' : test.dueIn === 0 ? 'doubt' : 'plain'}>{formatDistance(test.dueIn)}</Mark> : test.outcome === 'abandoned' ? <Mark tone="plain">abandoned</Mark> : <b>{test.sprouted} of {test.seedsLaid}</b>}</td>
+                <td>
+                  {test.dueIn !== null ? (
+                    <Mark tone={test.dueIn < 0 ? 'poor' : test.dueIn === 0 ? 'doubt' : 'plain'}>{formatDistance(test.dueIn)}</Mark>
+                  ) : test.outcome === 'abandoned' ? (
+                    <Mark tone="plain">abandoned</Mark>
+                  ) : (
+                    <b>
+                      {test.sprouted} of {test.seedsLaid}
+                    </b>
+                  )}
+                </td>
                 <td className="whitespace-nowrap">{formatDate(test.endedOn ?? test.finalOn)}</td>
               </tr>
             ))}

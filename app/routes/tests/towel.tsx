@@ -29,26 +29,57 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const towel = towelNow(test.seedsLaid, marks);
   const result = test.outcome === 'read' ? await readTestResult(db, test, house) : null;
   return {
-    countKey: newFormKey(), endKey: newFormKey(), today, typed,
-    id, code: test.code, crop: test.crop, variety: test.variety, laidOn: test.laidOn, seedsLaid: test.seedsLaid, counted: test.counted, celsius: test.celsius,
-    day: daysBetween(test.laidOn, today), daysToFinal: test.finalCountDays - daysBetween(test.laidOn, today), finalOn: addDays(test.laidOn, test.finalCountDays), nextCountOn: test.nextCountOn,
-    endedOn: test.endedOn, outcome: test.outcome, endReason: test.endReason,
-    towel: towel.map(({ seed, state, on }) => ({ seed, state, day: on === null ? null : daysBetween(test.laidOn, on) })), states: countStates(towel),
-    checks: checks.map((check) => ({ ...check, day: daysBetween(test.laidOn, check.checkedOn) })), result,
+    countKey: newFormKey(),
+    endKey: newFormKey(),
+    today,
+    typed,
+    id,
+    code: test.code,
+    crop: test.crop,
+    variety: test.variety,
+    laidOn: test.laidOn,
+    seedsLaid: test.seedsLaid,
+    counted: test.counted,
+    celsius: test.celsius,
+    day: daysBetween(test.laidOn, today),
+    daysToFinal: test.finalCountDays - daysBetween(test.laidOn, today),
+    finalOn: addDays(test.laidOn, test.finalCountDays),
+    nextCountOn: test.nextCountOn,
+    endedOn: test.endedOn,
+    outcome: test.outcome,
+    endReason: test.endReason,
+    towel: towel.map(({ seed, state, on }) => ({ seed, state, day: on === null ? null : daysBetween(test.laidOn, on) })),
+    states: countStates(towel),
+    checks: checks.map((check) => ({ ...check, day: daysBetween(test.laidOn, check.checkedOn) })),
+    result,
   };
 }
 
 /** What stands in the way, at its field. */
 function fieldErrors(problem: EndProblem, dayField: string): Record<string, string[]> {
   switch (problem.code) {
-    case 'no such test': return { '': ['There is no such test any more'] };
-    case 'already ended': return { '': ['This test has been ended meanwhile. Load the page again to see it'] };
-    case 'in the future': return { [dayField]: ['That is still to come'] };
-    case 'before it was laid': return { [dayField]: [`It was laid on ${formatDate(problem.laidOn)}`] };
-    case 'before the last count': return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already; counts go forward`] };
-    case 'more than waiting': return { more: [problem.waiting === 0 ? 'Every seed is marked already' : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`] };
-    case 'not on the towel': return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
-    case 'too early without a reason': return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
+    case 'no such test':
+      return { '': ['There is no such test any more'] };
+    case 'already ended':
+      return { '': ['This test has been ended meanwhile. Load the page again to see it'] };
+    case 'in the future':
+      return { [dayField]: ['That is still to come'] };
+    case 'before it was laid':
+      return { [dayField]: [`It was laid on ${formatDate(problem.laidOn)}`] };
+    case 'before the last count':
+      return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already; counts go forward`] };
+    case 'more than waiting':
+      return {
+        more: [
+          problem.waiting === 0
+            ? 'Every seed is marked already'
+            : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`,
+        ],
+      };
+    case 'not on the towel':
+      return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
+    case 'too early without a reason':
+      return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
   }
 }
 
@@ -60,7 +91,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const submission = parseWithZod(form, { schema: endTestForm });
     if (submission.status !== 'success') return notAccepted({ intent: 'end' as const, result: submission.reply() });
     const done = await endTest(db, actor, today, { ...submission.value, testId });
-    if (!done.ok) return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem, 'endedOn') }) });
+    if (!done.ok)
+      return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem, 'endedOn') }) });
     throw redirect(`/tests/${testId}`);
   }
   const submission = parseWithZod(form, { schema: countForm });
@@ -71,21 +103,58 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Towel({ loaderData: test, actionData }: Route.ComponentProps) {
-  const title = <>{test.crop} ‘{test.variety}’</>;
-  const about = <>
-    <Link className="link" to={`/lots/${test.code}`}><LotCode>{test.code}</LotCode></Link>, {test.seedsLaid} seeds laid {formatDate(test.laidOn)} at {test.celsius} °C, counting {test.counted}.{' '}
-    {test.endedOn === null && <b className="text-ink">Day {test.day}; last count {formatDistance(test.daysToFinal)}.</b>}
-  </>;
+  const title = (
+    <>
+      {test.crop} ‘{test.variety}’
+    </>
+  );
+  const about = (
+    <>
+      <Link className="link" to={`/lots/${test.code}`}>
+        <LotCode>{test.code}</LotCode>
+      </Link>
+      , {test.seedsLaid} seeds laid {formatDate(test.laidOn)} at {test.celsius} °C, counting {test.counted}.{' '}
+      {test.endedOn === null && (
+        <b className="text-ink">
+          Day {test.day}; last count {formatDistance(test.daysToFinal)}.
+        </b>
+      )}
+    </>
+  );
   return (
     <>
       <PageHead title={title} about={about} />
-      {actionData?.intent === 'saved' && <Notice tone="good">Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.</Notice>}
-      {test.outcome === 'abandoned' && <Notice tone="doubt">Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.</Notice>}
-      {test.result && <div className="mb-8"><TestResult {...test.result} code={test.code} /></div>}
+      {actionData?.intent === 'saved' && (
+        <Notice tone="good">
+          Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.
+        </Notice>
+      )}
+      {test.outcome === 'abandoned' && (
+        <Notice tone="doubt">
+          Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
+        </Notice>
+      )}
+      {test.result && (
+        <div className="mb-8">
+          <TestResult {...test.result} code={test.code} />
+        </div>
+      )}
       {test.endedOn === null ? (
         <>
-          <CountTowel key={test.countKey} formKey={test.countKey} test={test} errors={actionData?.intent === 'count' ? actionData.errors : {}} />
-          <EndTest key={test.endKey} formKey={test.endKey} today={test.today} finalOn={test.finalOn} waiting={test.states.waiting} result={actionData?.intent === 'end' ? actionData.result : null} />
+          <CountTowel
+            key={test.countKey}
+            formKey={test.countKey}
+            test={test}
+            errors={actionData?.intent === 'count' ? actionData.errors : {}}
+          />
+          <EndTest
+            key={test.endKey}
+            formKey={test.endKey}
+            today={test.today}
+            finalOn={test.finalOn}
+            waiting={test.states.waiting}
+            result={actionData?.intent === 'end' ? actionData.result : null}
+          />
         </>
       ) : (
         <TowelPicture seeds={test.towel} />

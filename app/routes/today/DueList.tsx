@@ -34,8 +34,15 @@ export function DueList({ work, totals }: { work: readonly Work[]; totals: Recor
         {ORDER.filter((kind) => totals[kind] > 0).map((kind) => {
           const { many, Icon, tone } = KINDS[kind];
           return (
-            <button key={kind} type="button" aria-pressed={only === kind} onClick={() => setOnly(only === kind ? null : kind)} className="inline-flex min-h-11 items-center gap-2 rounded-full border border-rule px-4 aria-pressed:border-ink aria-pressed:bg-well">
-              <Icon aria-hidden className={classes('size-5', tone)} /><b>{totals[kind]}</b> {many}
+            <button
+              key={kind}
+              type="button"
+              aria-pressed={only === kind}
+              onClick={() => setOnly(only === kind ? null : kind)}
+              className="inline-flex min-h-11 items-center gap-2 rounded-full border border-rule px-4 aria-pressed:border-ink aria-pressed:bg-well"
+            >
+              <Icon aria-hidden className={classes('size-5', tone)} />
+              <b>{totals[kind]}</b> {many}
             </button>
           );
         })}
@@ -45,20 +52,32 @@ export function DueList({ work, totals }: { work: readonly Work[]; totals: Recor
           const { verb, Icon, tone } = KINDS[kind];
           return (
             <li key={kind + to}>
-              <Link to={to} className="grid min-h-16 grid-cols-[2rem_1fr] items-center gap-x-3 gap-y-0 py-2.5 hover:bg-well sm:grid-cols-[2rem_1fr_auto]">
+              <Link
+                to={to}
+                className="grid min-h-16 grid-cols-[2rem_1fr] items-center gap-x-3 gap-y-0 py-2.5 hover:bg-well sm:grid-cols-[2rem_1fr_auto]"
+              >
                 <Icon aria-hidden className={classes('ml-1 size-6', tone)} />
                 <span>
-                  <span className="font-semibold">{verb} {what}</span>
+                  <span className="font-semibold">
+                    {verb} {what}
+                  </span>
                   <span className="block text-small text-soft">{why}</span>
                 </span>
-                <span className="col-start-2 flex items-baseline gap-3 pr-2 text-small text-soft sm:col-start-3"><LotCode>{code}</LotCode><span className="w-14 text-right">{minutes} min</span></span>
+                <span className="col-start-2 flex items-baseline gap-3 pr-2 text-small text-soft sm:col-start-3">
+                  <LotCode>{code}</LotCode>
+                  <span className="w-14 text-right">{minutes} min</span>
+                </span>
               </Link>
             </li>
           );
         })}
       </ol>
       <p className="mt-3 flex flex-wrap gap-x-5 text-small">
-        {ORDER.filter((kind) => totals[kind] > work.filter((one) => one.kind === kind).length).map((kind) => <Link key={kind} className="link inline-flex min-h-11 items-center" to={KINDS[kind].all}>All {totals[kind]} {KINDS[kind].many}</Link>)}
+        {ORDER.filter((kind) => totals[kind] > work.filter((one) => one.kind === kind).length).map((kind) => (
+          <Link key={kind} className="link inline-flex min-h-11 items-center" to={KINDS[kind].all}>
+            All {totals[kind]} {KINDS[kind].many}
+          </Link>
+        ))}
       </p>
     </>
   );

@@ -2,7 +2,11 @@ import { formatDay } from '#core/calendar/formatDate.ts';
 import { classes } from '#app/ui/classes.ts';
 
 type ComingKind = 'count' | 'test' | 'return';
-interface Coming { readonly on: string; readonly kind: ComingKind; readonly count: number }
+interface Coming {
+  readonly on: string;
+  readonly kind: ComingKind;
+  readonly count: number;
+}
 
 const MARKS: Record<ComingKind, { look: string; word: [string, string] }> = {
   count: { look: 'rounded-full bg-good', word: ['count', 'counts'] },
@@ -14,21 +18,40 @@ const weekday = (date: string) => new Date(`${date}T00:00:00Z`).getUTCDay();
 
 /** The next two weeks: what falls due on each day, by shape and number. */
 export function Ribbon({ days, coming }: { days: readonly string[]; coming: readonly Coming[] }) {
-  const said = (day: string) => coming.filter(({ on }) => on === day).map(({ kind, count }) => `${count} ${MARKS[kind].word[count === 1 ? 0 : 1]}`).join(', ');
+  const said = (day: string) =>
+    coming
+      .filter(({ on }) => on === day)
+      .map(({ kind, count }) => `${count} ${MARKS[kind].word[count === 1 ? 0 : 1]}`)
+      .join(', ');
   return (
     <section aria-label="The next two weeks" className="mb-7">
       <ol className="flex overflow-x-auto border-y border-rule" tabIndex={0} aria-label="Days, from today">
         {days.map((day, index) => {
           const rest = weekday(day) === 0 || weekday(day) === 6;
           return (
-            <li key={day} aria-label={`${formatDay(day)}: ${said(day) || 'nothing due'}`} className={classes('min-w-14 flex-1 border-l border-rule px-1.5 py-2 first:border-l-0', rest && 'bg-well', index === 0 && 'border-t-3 border-t-grain')}>
+            <li
+              key={day}
+              aria-label={`${formatDay(day)}: ${said(day) || 'nothing due'}`}
+              className={classes(
+                'min-w-14 flex-1 border-l border-rule px-1.5 py-2 first:border-l-0',
+                rest && 'bg-well',
+                index === 0 && 'border-t-3 border-t-grain',
+              )}
+            >
               <div aria-hidden>
                 <span className="block text-[0.8125rem] leading-tight text-soft">{index === 0 ? 'Today' : WEEKDAYS[weekday(day)]}</span>
-                <span className={classes('block leading-tight', index === 0 && 'font-semibold')}>{index === 0 || day.endsWith('-01') ? formatDay(day) : Number(day.slice(8))}</span>
+                <span className={classes('block leading-tight', index === 0 && 'font-semibold')}>
+                  {index === 0 || day.endsWith('-01') ? formatDay(day) : Number(day.slice(8))}
+                </span>
                 <span className="mt-1.5 flex min-h-5 flex-wrap gap-x-2 gap-y-1">
-                  {coming.filter(({ on }) => on === day).map(({ kind, count }) => (
-                    <span key={kind} className="inline-flex items-center gap-1 text-[0.8125rem] font-semibold"><span className={classes('size-2.5', MARKS[kind].look)} />{count}</span>
-                  ))}
+                  {coming
+                    .filter(({ on }) => on === day)
+                    .map(({ kind, count }) => (
+                      <span key={kind} className="inline-flex items-center gap-1 text-[0.8125rem] font-semibold">
+                        <span className={classes('size-2.5', MARKS[kind].look)} />
+                        {count}
+                      </span>
+                    ))}
                 </span>
               </div>
             </li>
@@ -36,7 +59,12 @@ export function Ribbon({ days, coming }: { days: readonly string[]; coming: read
         })}
       </ol>
       <p aria-hidden className="mt-1.5 flex gap-4 text-[0.8125rem] text-soft">
-        {(['count', 'test', 'return'] as const).map((kind) => <span key={kind} className="inline-flex items-center gap-1.5"><span className={classes('size-2.5', MARKS[kind].look)} />{MARKS[kind].word[1]} falling due</span>)}
+        {(['count', 'test', 'return'] as const).map((kind) => (
+          <span key={kind} className="inline-flex items-center gap-1.5">
+            <span className={classes('size-2.5', MARKS[kind].look)} />
+            {MARKS[kind].word[1]} falling due
+          </span>
+        ))}
       </p>
     </section>
   );

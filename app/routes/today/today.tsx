@@ -1,5 +1,5 @@
 import { redirect } from 'react-router';
-import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
+import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
@@ -23,11 +23,45 @@ type Due = Awaited<ReturnType<typeof readDue>>;
 function asWork(due: Due, today: string) {
   const late = (on: string) => formatDistance(daysBetween(today, on));
   return [
-    ...due.counts.map((one) => ({ kind: 'count' as const, on: one.on, to: `/tests/${one.id}`, what: `${one.crop} ‘${one.variety}’`, code: one.code, minutes: 5,
-      why: daysBetween(one.laidOn, today) >= one.finalCountDays ? `${one.seedsLaid} seeds, laid ${late(one.laidOn)}: its last count was due ${late(addDays(one.laidOn, one.finalCountDays))}` : `${one.seedsLaid} seeds on the towel, count due ${late(one.on)}` })),
-    ...due.tests.map((one) => ({ kind: 'test' as const, on: one.on, to: `/lots/${one.code}/test`, what: `${one.crop} ‘${one.variety}’`, code: one.code, minutes: 10, why: nextTestWords(one.reason) })),
-    ...due.returns.map((one) => ({ kind: 'return' as const, on: one.on, to: `/desk/loans/${one.id}`, what: `${one.crop} ‘${one.variety}’`, code: one.code, minutes: 5, why: `${one.member} has ${one.packets} ${one.packets === 1 ? 'packet' : 'packets'}; seed was expected ${late(one.on)}` })),
-    ...due.holds.map((one) => ({ kind: 'hold' as const, on: one.on, to: `/lots/${one.code}#holds`, what: `${one.crop} ‘${one.variety}’`, code: one.code, minutes: 2, why: `${one.reason} (since ${formatDate(one.on)})` })),
+    ...due.counts.map((one) => ({
+      kind: 'count' as const,
+      on: one.on,
+      to: `/tests/${one.id}`,
+      what: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      minutes: 5,
+      why:
+        daysBetween(one.laidOn, today) >= one.finalCountDays
+          ? `${one.seedsLaid} seeds, laid ${late(one.laidOn)}: its last count was due ${late(addDays(one.laidOn, one.finalCountDays))}`
+          : `${one.seedsLaid} seeds on the towel, count due ${late(one.on)}`,
+    })),
+    ...due.tests.map((one) => ({
+      kind: 'test' as const,
+      on: one.on,
+      to: `/lots/${one.code}/test`,
+      what: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      minutes: 10,
+      why: nextTestWords(one.reason),
+    })),
+    ...due.returns.map((one) => ({
+      kind: 'return' as const,
+      on: one.on,
+      to: `/desk/loans/${one.id}`,
+      what: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      minutes: 5,
+      why: `${one.member} has ${one.packets} ${one.packets === 1 ? 'packet' : 'packets'}; seed was expected ${late(one.on)}`,
+    })),
+    ...due.holds.map((one) => ({
+      kind: 'hold' as const,
+      on: one.on,
+      to: `/lots/${one.code}#holds`,
+      what: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      minutes: 2,
+      why: `${one.reason} (since ${formatDate(one.on)})`,
+    })),
   ];
 }
 
@@ -35,7 +69,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
   const [due, coming] = await Promise.all([readDue(db, today), readComing(db, today, addDays(today, RIBBON_DAYS - 1))]);
-  const totals = { count: due.counts[0]?.total ?? 0, test: due.tests[0]?.total ?? 0, return: due.returns[0]?.total ?? 0, hold: due.holds[0]?.total ?? 0 };
+  const totals = {
+    count: due.counts[0]?.total ?? 0,
+    test: due.tests[0]?.total ?? 0,
+    return: due.returns[0]?.total ?? 0,
+    hold: due.holds[0]?.total ?? 0,
+  };
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
   return { today, work: mostUrgentFirst(asWork(due, today), today), totals, days, coming };
 }
@@ -49,9 +88,23 @@ export default function Today({ loaderData: { today, work, totals, days, coming 
   const total = totals.count + totals.test + totals.return + totals.hold;
   return (
     <>
-      <PageHead title={formatDate(today)} about={greeting(total)} actions={<ButtonLink to="/intake" look="action">Take in seed</ButtonLink>} />
+      <PageHead
+        title={formatWeekday(today)}
+        about={greeting(total)}
+        actions={
+          <ButtonLink to="/intake" look="action">
+            Take in seed
+          </ButtonLink>
+        }
+      />
       <Ribbon days={days} coming={coming} />
-      {work.length === 0 ? <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>No towel wants counting, no test is due, no loan is late and no lot is on hold.</Empty> : <DueList work={work} totals={totals} />}
+      {work.length === 0 ? (
+        <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
+          No towel wants counting, no test is due, no loan is late and no lot is on hold.
+        </Empty>
+      ) : (
+        <DueList work={work} totals={totals} />
+      )}
     </>
   );
 }

@@ -1,0 +1,61 @@
+import tseslint from 'typescript-eslint';
+
+/** Clock and chance come into the core as parameters. */
+const pureCore = [
+  { object: 'Date', property: 'now', message: 'Pass the date in.' },
+  { object: 'Math', property: 'random', message: 'Pass the seeded generator in.' },
+];
+
+export default tseslint.config(
+  { ignores: ['node_modules', 'build', '.react-router', '.data', 'tests/.out'] },
+  ...tseslint.configs.strict,
+  {
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/only-throw-error': 'off',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'no-console': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts', 'demo/generate.ts', 'demo/stories.ts'],
+    rules: {
+      'no-restricted-properties': ['error', ...pureCore],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Pass the date in.' },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'crypto'],
+    },
+  },
+  {
+    // Routes read by the queries of the data layer; what writes goes through a service, which authorises, decides and records.
+    files: ['app/routes/**/*.ts', 'app/routes/**/*.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^#data/',
+              importNamePattern:
+                '^(create|update|record|move|close|end|set|save|ensure|erase|revoke|forget|grant|use|take|lift|load|lock|park)[A-Z]?',
+              message: 'A route writes through a service.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    extends: [tseslint.configs.disableTypeChecked],
+    languageOptions: { parserOptions: { projectService: false } },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+);

@@ -1,0 +1,196 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
+import { parkForm, readParkedForm } from '#data/accounts.ts';
+import { readActs } from '#data/acts.ts';
+import { readHouse } from '#data/house.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findPerson } from '#data/people.ts';
+import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people.server.ts';
+import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/signIn.server.ts';
+import { emptyDatabase, NOW, preparedLibrary, takeIn, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+
+const PASSWORD = 'beans in a cold tin';
+const later = (seconds: number) => new Date(NOW.getTime() + seconds * 1000);
+
+/** A person who can sign in. */
+async function somebody(name: string, email: string): Promise<{ personId: number }> {
+  const added = await addPerson(library.db, library.coordinator, {
+    key: randomUUID(),
+    name,
+    email: null,
+    phone: null,
+    note: null,
+    isMember: true,
+  });
+  const personId = added.ok ? added.answer.id : 0;
+  await grantAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, email, role: 'member' });
+  await acceptLink(library.db, NOW, {
+    token: (await linkFor(library.db, NOW, personId))!,
+    password: PASSWORD,
+    device: 'test',
+    first: null,
+  });
+  return { personId };
+}
+const tryToSignIn = (email: string, password: string, at = NOW, machine = randomUUID()) =>
+  signIn(library.db, at, { email, password, machine, device: 'test' });
+
+describe('signing in', () => {
+  test('passwords are kept as argon2id, tokens as digests', async () => {
+    await somebody('Wilf Stook', 'wilf@house.example');
+    const { rows } = await sql<{ password_hash: string }>`select password_hash from account where email = 'wilf@house.example'`.execute(
+      library.db,
+    );
+    expect(rows[0]!.password_hash).toMatch(/^\$argon2id\$/);
+    const done = await tryToSignIn('WILF@house.example', PASSWORD);
+    const token = done.ok ? done.token : '';
+    expect(await whoIs(library.db, token, NOW)).toMatchObject({ name: 'Wilf Stook', role: 'member' });
+    const { rows: hits } = await sql`select from session where encode(token_hash, 'escape') like ${`%${token}%`}`.execute(library.db);
+    expect(hits).toHaveLength(0);
+  });
+
+  test('a session ends when signed out, after a fortnight, and when access ends', async () => {
+    const { personId } = await somebody('Brea Tine', 'brea@house.example');
+    const open = async () => {
+      const done = await tryToSignIn('brea@house.example', PASSWORD);
+      return done.ok ? done.token : '';
+    };
+    const [one, two, three] = [await open(), await open(), await open()];
+    await signOut(library.db, one!, NOW, null);
+    expect(await whoIs(library.db, one!, NOW)).toBeNull();
+    expect(await whoIs(library.db, two!, later(15 * 86_400))).toBeNull();
+    expect(await whoIs(library.db, three!, NOW)).not.toBeNull();
+    await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, erase: false });
+    expect(await whoIs(library.db, three!, NOW)).toBeNull();
+    expect(await tryToSignIn('brea@house.example', PASSWORD)).toMatchObject({ problem: { code: 'wrong' } });
+  });
+
+  test('guessing is slowed for the address, and for a machine that tries many', async () => {
+    await somebody('Fen Coppard', 'fen@house.example');
+    for (let tries = 0; tries < 5; tries += 1)
+      expect(await tryToSignIn('fen@house.example', 'wrong')).toMatchObject({ problem: { code: 'wrong' } });
+    expect(await tryToSignIn('fen@house.example', PASSWORD)).toMatchObject({ problem: { code: 'wait', seconds: 15 } });
+    expect(await tryToSignIn('fen@house.example', PASSWORD, later(16))).toMatchObject({ ok: true });
+    const machine = randomUUID();
+    for (let tries = 0; tries < 50; tries += 1)
+      await library.db
+        .insertInto('wrong_try')
+        .values({ who: `machine ${machine}`, at: NOW })
+        .execute();
+    expect(await tryToSignIn('fen@house.example', PASSWORD, later(1), machine)).toMatchObject({ problem: { code: 'wait' } });
+  });
+
+  test('a link works once, and not after three days', async () => {
+    const { personId } = await somebody('Kit Greave', 'kit@house.example');
+    const link = (await linkFor(library.db, NOW, personId))!;
+    expect(await readLink(library.db, link, NOW)).toBe('password');
+    expect(await readLink(library.db, link, later(4 * 86_400))).toBeNull();
+    const accept = () => acceptLink(library.db, NOW, { token: link, password: 'a new long password', device: 'test', first: null });
+    const done = await Promise.all([accept(), accept()]);
+    expect(done.filter((token) => token !== null)).toHaveLength(1);
+    expect(await tryToSignIn('kit@house.example', PASSWORD)).toMatchObject({ ok: false });
+  });
+
+  test('a fresh server makes no accounts; its first coordinator comes by a one-time link, and only the first', async () => {
+    const { owner, db } = await emptyDatabase();
+    const token = (await prepareFirstStart(owner, NOW, 'Atlantic/Azores'))!;
+    expect(await db.selectFrom('account').select('id').execute()).toEqual([]);
+    expect(await readLink(db, token, NOW)).toBe('first coordinator');
+    const first = { name: 'Una Sallow', email: 'una@house.example', house: 'Upper Wend' };
+    const session = await acceptLink(db, NOW, { token, password: PASSWORD, device: 'test', first });
+    expect(await whoIs(db, session!, NOW)).toMatchObject({ role: 'coordinator', name: 'Una Sallow' });
+    expect((await readHouse(db))!.name).toBe('Upper Wend');
+    expect(await prepareFirstStart(owner, NOW, 'Etc/UTC')).toBeNull();
+    const second = await makeLink(db, NOW, null);
+    expect(
+      await acceptLink(db, NOW, { token: second, password: PASSWORD, device: 'test', first: { ...first, email: 'other@house.example' } }),
+    ).toBeNull();
+  });
+});
+
+describe('people', () => {
+  test('the second writer of a person is told, and nothing is lost', async () => {
+    const { personId } = await somebody('Edwin Lackland', 'edwin@house.example');
+    const { version } = (await findPerson(library.db, personId))!;
+    const edit = (phone: string) =>
+      editPerson(library.db, library.helper, personId, {
+        key: randomUUID(),
+        version,
+        name: 'Edwin Lackland',
+        email: null,
+        phone,
+        note: null,
+        isMember: true,
+      });
+    expect(await edit('1')).toMatchObject({ ok: true });
+    expect(await edit('2')).toMatchObject({ problem: { code: 'changed meanwhile' } });
+    expect((await findPerson(library.db, personId))!.phone).toBe('1');
+  });
+
+  test('the house’s settings likewise', async () => {
+    const house = (await readHouse(library.db))!;
+    expect(await changeHouse(library.db, library.coordinator, randomUUID(), { ...house, name: 'One' })).toMatchObject({ ok: true });
+    expect(await changeHouse(library.db, library.coordinator, randomUUID(), { ...house, name: 'Two' })).toMatchObject({
+      problem: { code: 'changed meanwhile' },
+    });
+  });
+
+  test('the last coordinator can neither go nor become something less', async () => {
+    const { personId } = library.coordinator;
+    expect(await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, erase: false })).toMatchObject({
+      problem: { code: 'last coordinator' },
+    });
+    expect(
+      await grantAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, email: 'c@house.example', role: 'helper' }),
+    ).toMatchObject({ problem: { code: 'last coordinator' } });
+  });
+
+  test('two people cannot sign in with one address', async () => {
+    const { personId } = await somebody('Nessa Ashlock', 'nessa@house.example');
+    expect(
+      await grantAccess(library.db, library.coordinator, NOW, {
+        key: randomUUID(),
+        personId,
+        email: 'HELPER@house.example',
+        role: 'member',
+      }),
+    ).toMatchObject({ problem: { code: 'email taken' } });
+  });
+
+  test('erasing a person blanks them everywhere and keeps the lots', async () => {
+    const code = await takeIn(library, { donor: 'Dorothea Merridew', garden: 'Dorothea’s back yard' });
+    const donor = (await findLotByCode(library.db, code))!.donorId!;
+    await grantAccess(library.db, library.coordinator, NOW, {
+      key: randomUUID(),
+      personId: donor,
+      email: 'dorothea@house.example',
+      role: 'member',
+    });
+    await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId: donor, erase: true });
+    expect(await findLotByCode(library.db, code)).toMatchObject({ donor: 'Former member', garden: 'Former garden', onHand: 500 });
+    const { rows } = await sql<{
+      dump: string;
+    }>`select string_agg(r, ' ') as dump from (select person::text r from person union all select account::text from account union all select lot::text from lot union all select act::text from act union all select garden::text from garden) all_rows`.execute(
+      library.db,
+    );
+    expect(rows[0]!.dump).not.toMatch(/dorothea|merridew/i);
+  });
+
+  test('who did what is written down with the act itself', async () => {
+    const code = await takeIn(library);
+    const { acts } = await readActs(library.db, { search: code, limit: 5, offset: 0 });
+    expect(acts).toMatchObject([{ kind: 'lot taken in', subject: code, by: 'Helper' }]);
+  });
+
+  test('what was typed before a session ran out is given back to the same person only', async () => {
+    const id = await parkForm(library.db, { accountId: library.helper.accountId, path: '/intake', fields: { variety: 'Slow Line' } });
+    expect(await readParkedForm(library.db, id, library.helper.accountId)).toEqual({ variety: 'Slow Line' });
+    expect(await readParkedForm(library.db, id, library.member.accountId)).toBeNull();
+  });
+});

@@ -1,0 +1,68 @@
+import { beforeAll, expect, test } from '@jest/globals';
+import { almanacFile } from '#contracts/almanac.ts';
+import { generateLibrary } from '#demo/generate.ts';
+import { loadLibrary } from '#demo/load.ts';
+import { seededRandom } from '#demo/random.ts';
+import { HOUSE } from '#demo/scenario.ts';
+import type { Db } from '#data/database.ts';
+import { createHouse, loadCrops } from '#data/house.ts';
+import { findDisagreements } from '#data/ledger.ts';
+import { migrate } from '#data/migrate.ts';
+import { readDue } from '#data/today.ts';
+import { refreshOutlook } from '#services/outlook.server.ts';
+import crops from '../../almanac/crops.json' with { type: 'json' };
+import { emptyDatabase, TODAY } from './database.ts';
+
+const almanac = almanacFile.parse(crops);
+const generate = (today: string, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: almanac });
+let db: Db;
+
+beforeAll(async () => {
+  const { owner } = await emptyDatabase();
+  db = owner;
+  await loadCrops(owner, almanac);
+  await createHouse(owner, HOUSE);
+  await loadLibrary(owner, generate(TODAY), { today: TODAY, random: seededRandom(2), passwordHash: 'none' });
+});
+
+test('the sample library is the same for everybody on the same day', () => {
+  expect(generate(TODAY)).toEqual(generate(TODAY));
+});
+
+test.each(['2026-11-23', '2027-02-28', '2027-06-01', '2028-02-29', '2027-08-31'])(
+  'on %s there is a count, a test, a return and a hold to see, and nothing in the future',
+  (today) => {
+    const library = generate(today);
+    expect(library.lots).toHaveLength(60);
+    const days = library.lots.flatMap((lot) => [
+      lot.takenInOn,
+      ...lot.tests.flatMap((one) => [one.laidOn, one.end?.on ?? today]),
+      ...lot.loans.flatMap((one) => [one.lentOn, one.close?.on ?? today]),
+    ]);
+    expect(days.every((day) => day <= today)).toBe(true);
+    expect(library.lots.some((lot) => lot.tests.some((one) => one.nextCountOn !== null && one.nextCountOn <= today))).toBe(true);
+    expect(library.lots.some((lot) => lot.loans.some((one) => one.close === null && one.dueOn < today))).toBe(true);
+    expect(library.lots.filter(({ hold }) => hold !== null).length).toBeGreaterThanOrEqual(4);
+  },
+);
+
+test('no lot gives more than it had, and the kept balances agree with the ledger', async () => {
+  expect(generate(TODAY, 2000).lots.every(({ left }) => left >= 0)).toBe(true);
+  expect(await findDisagreements(db)).toEqual([]);
+});
+
+test('Today has something of each kind to do', async () => {
+  const due = await readDue(db, TODAY);
+  for (const kind of ['counts', 'tests', 'returns', 'holds'] as const) expect(due[kind].length).toBeGreaterThan(0);
+});
+
+test('the outlook kept with each lot is what reckoning it again gives', async () => {
+  const columns = ['id', 'verdict', 'tested_sprouted', 'tested_laid', 'tested_on', 'next_test_on', 'next_test_reason'] as const;
+  const before = await db.selectFrom('lot').select(columns).orderBy('id').execute();
+  for (const { id } of before) await refreshOutlook(db, id, TODAY);
+  expect(await db.selectFrom('lot').select(columns).orderBy('id').execute()).toEqual(before);
+});
+
+test('migrating a database that is up to date does nothing', async () => {
+  expect(await migrate(db)).toEqual([]);
+});

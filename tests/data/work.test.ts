@@ -1,0 +1,369 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
+import { activeHolds, findHolds, findLotByCode, findRelatives, listLendable, listShelves } from '#data/lots.ts';
+import { loansOfMember } from '#data/loans.ts';
+import { readMarks, testsOfLot } from '#data/tests.ts';
+import { readDue } from '#data/today.ts';
+import { closeLoan, lendPackets } from '#services/desk.server.ts';
+import { receiveLot } from '#services/intake.server.ts';
+import { liftHold, recountLot, setHold } from '#services/shelves.server.ts';
+import { countTowel, endTest, layTest } from '#services/tests.server.ts';
+import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+
+const lot = async (code: string) => (await findLotByCode(library.db, code))!;
+const lend = (code: string, change: { packets?: number; overrideReason?: string; actor?: Library['helper'] } = {}) =>
+  lendPackets(library.db, change.actor ?? library.helper, TODAY, {
+    key: randomUUID(),
+    code,
+    memberId: library.member.personId,
+    packets: change.packets ?? 1,
+    overrideReason: change.overrideReason ?? null,
+  });
+const lay = (code: string, seeds = 20, laidOn = TODAY) =>
+  layTest(library.db, library.helper, TODAY, { key: randomUUID(), code, seeds, counted: 'any root', celsius: 20, laidOn });
+const layOne = async (code: string, seeds = 20, laidOn = TODAY) => {
+  const done = await lay(code, seeds, laidOn);
+  if (!done.ok) throw new Error(done.problem.code);
+  return done.answer.testId;
+};
+const count = (testId: number, change: Partial<Parameters<typeof countTowel>[3]> = {}, today = TODAY) =>
+  countTowel(library.db, library.helper, today, { key: randomUUID(), testId, checkedOn: today, marks: [], more: 0, note: null, ...change });
+const end = (testId: number, change: { endedOn?: string; outcome?: 'read' | 'abandoned'; reason?: string | null } = {}, today = TODAY) =>
+  endTest(library.db, library.helper, today, {
+    key: randomUUID(),
+    testId,
+    endedOn: change.endedOn ?? today,
+    outcome: change.outcome ?? 'read',
+    reason: change.reason ?? null,
+  });
+
+describe('intake', () => {
+  test('a weighed lot is kept in milligrams, a counted one in seeds, and what was typed is kept', async () => {
+    const weighed = await lot(await takeIn(library, { amount: '1 lb 6 oz' }));
+    const counted = await lot(await takeIn(library, { amount: 'about 300 seeds' }));
+    expect([weighed.unit, weighed.onHand, counted.unit, counted.onHand]).toEqual(['mg', 623_690, 'seed', 300]);
+  });
+
+  test('unknown is kept as an answer', async () => {
+    const code = await takeIn(library, {
+      donor: undefined,
+      donorUnknown: true,
+      garden: undefined,
+      gardenUnknown: true,
+      harvested: undefined,
+      harvestedUnknown: true,
+      plants: undefined,
+      plantsUnknown: true,
+      isolation: 'unknown',
+      distance: undefined,
+      storage: 'unknown',
+    });
+    expect(await lot(code)).toMatchObject({
+      donor: null,
+      harvested: null,
+      isolation: { kind: 'unknown' },
+      unknowns: ['donor', 'garden', 'harvest', 'plants', 'isolation', 'storage'],
+      nextTestReason: 'never tested and undated',
+      nextTestOn: TODAY,
+    });
+  });
+
+  test('the same variety, however it is capitalised, is one line', async () => {
+    const [one, other] = [
+      await lot(await takeIn(library, { variety: 'Guard’s Van' })),
+      await lot(await takeIn(library, { variety: 'guard’s van' })),
+    ];
+    expect(one.lineId).toBe(other.lineId);
+  });
+
+  test('a name that is nearly somebody’s asks who it is; ticking "new" adds them', async () => {
+    await takeIn(library);
+    const near = await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { donor: 'Martha Quill' }));
+    expect(near).toMatchObject({ ok: false, problem: { code: 'who is it', near: [{ name: 'Marta Quill' }] } });
+    const added = await lot(await takeIn(library, { donor: 'Martha Quill', donorNew: true }));
+    expect(added.donor).toBe('Martha Quill');
+  });
+
+  test('a hybrid is held by rule, a crossed lot for trial', async () => {
+    expect(await activeHolds(library.db, (await lot(await takeIn(library, { kind: 'F1' }))).id)).toEqual(['identity']);
+    expect(await activeHolds(library.db, (await lot(await takeIn(library, { kind: 'crossed' }))).id)).toEqual(['trial']);
+  });
+
+  test('a harvest that is still to come, and a crop nobody knows, are refused', async () => {
+    expect(await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { harvested: 'Dec 2026' }))).toMatchObject({
+      problem: { code: 'harvest in the future' },
+    });
+    expect(await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { crop: 'moonfruit' }))).toMatchObject({
+      problem: { code: 'no such crop' },
+    });
+  });
+});
+
+describe('tests', () => {
+  test('laying a test takes the seeds from stock; a weighed lot gives a weight rounded up', async () => {
+    const counted = await takeIn(library, { amount: '100 seeds' });
+    await layOne(counted, 50);
+    expect((await lot(counted)).onHand).toBe(50);
+    const weighed = await takeIn(library, { amount: '100 g' });
+    await layOne(weighed, 20);
+    expect((await lot(weighed)).onHand).toBe(100_000 - Math.ceil(20_000 / Math.sqrt(18)));
+  });
+
+  test('more seeds than are left are not laid', async () => {
+    expect(await lay(await takeIn(library, { amount: '15 seeds' }))).toEqual({
+      ok: false,
+      problem: { code: 'short', onHand: 15, unit: 'seed' },
+    });
+  });
+
+  test('a towel counted seed by seed and by number reads alike, and a later mark corrects an earlier one', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    expect(
+      await count(testId, {
+        marks: [
+          { seed: 3, state: 'sprouted' },
+          { seed: 4, state: 'dead' },
+        ],
+      }),
+    ).toMatchObject({ answer: { sprouted: 1 } });
+    expect(await count(testId, { marks: [{ seed: 3, state: 'waiting' }], more: 12 })).toMatchObject({ answer: { sprouted: 12 } });
+    expect(await readMarks(library.db, testId)).toHaveLength(15);
+  });
+
+  test('more than are waiting, a seed not laid, a day before the last count or in the future are refused', async () => {
+    const testId = await layOne(await takeIn(library), 10);
+    expect(await count(testId, { more: 11 })).toMatchObject({ problem: { code: 'more than waiting', waiting: 10 } });
+    expect(await count(testId, { marks: [{ seed: 11, state: 'sprouted' }] })).toMatchObject({ problem: { code: 'not on the towel' } });
+    expect(await count(testId, { checkedOn: '2026-11-24' })).toMatchObject({ problem: { code: 'in the future' } });
+    await count(testId, {}, '2026-11-28');
+    expect(await count(testId, { checkedOn: '2026-11-27' }, '2026-11-28')).toMatchObject({
+      problem: { code: 'before the last count', lastOn: '2026-11-28' },
+    });
+  });
+
+  test('an ended test is read into the lot’s verdict and its next test date', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    await count(testId, { more: 19 }, '2026-12-01');
+    expect(await end(testId, {}, '2026-12-01')).toMatchObject({ ok: true });
+    expect(await lot(code)).toMatchObject({
+      verdict: 'full strength',
+      sprouted: 19,
+      laid: 20,
+      testedOn: '2026-12-01',
+      nextTestOn: '2028-04-01',
+    });
+    expect(await count(testId, { more: 1 }, '2026-12-02')).toMatchObject({ problem: { code: 'already ended' } });
+  });
+
+  test('reading a test early, or giving it up, takes a reason; what is given up concludes nothing', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    expect(await end(testId)).toMatchObject({ problem: { code: 'too early without a reason', finalOn: 8 } });
+    expect(await end(testId, { outcome: 'abandoned', reason: 'The towel dried out' })).toMatchObject({ ok: true });
+    expect(await lot(code)).toMatchObject({ verdict: null, onHand: 480 });
+    expect(await testsOfLot(library.db, (await lot(code)).id)).toMatchObject([{ outcome: 'abandoned', endReason: 'The towel dried out' }]);
+  });
+
+  test('the database refuses a mark on an ended test and more sprouted than laid', async () => {
+    const testId = await layOne(await takeIn(library), 10);
+    await expect(
+      sql`insert into test_end (test_id, ended_on, outcome, sprouted, act_key) values (${testId}, ${TODAY}, 'read', 11, ${randomUUID()})`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'test_not_more_than_laid' });
+    await count(testId, { more: 10 });
+    await end(testId);
+    await expect(
+      sql`insert into seed_mark (check_id, test_id, seed, state) select id, test_id, 1, 'dead' from test_check where test_id = ${testId} limit 1`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'mark_before_the_end' });
+  });
+});
+
+describe('the desk', () => {
+  test('packets of the house size leave the lot, and the day of return is agreed', async () => {
+    const code = await takeIn(library);
+    expect(await lend(code, { packets: 3 })).toMatchObject({ ok: true, answer: { dueOn: '2027-08-17' } });
+    expect((await lot(code)).onHand).toBe(500 - 3 * 40);
+  });
+
+  test('a hybrid is not lent, by the rule nor past it', async () => {
+    const code = await takeIn(library, { kind: 'F1' });
+    const held = (await findHolds(library.db, (await lot(code)).id))[0]!;
+    await liftHold(library.db, library.coordinator, TODAY, { key: randomUUID(), code, hold: held.id, reason: 'try it' });
+    expect(await lend(code)).toEqual({ ok: false, problem: { code: 'refused', because: { answer: 'refused', why: 'F1' } } });
+    await expect(
+      sql`insert into loan (lot_id, member_id, packets, seeds_per_packet, lent_on, due_on, act_key) values (${(await lot(code)).id}, ${library.member.personId}, 1, 10, ${TODAY}, '2027-01-01', ${randomUUID()})`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'loan_not_of_hybrid' });
+  });
+
+  test('a lot on hold is not lent, by the rule nor past it; a lifted hold lets it go', async () => {
+    const code = await takeIn(library);
+    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
+    expect(await lend(code)).toMatchObject({ problem: { because: { why: 'hold', holds: ['drying'] } } });
+    const { id } = await lot(code);
+    await expect(
+      sql`insert into loan (lot_id, member_id, packets, seeds_per_packet, lent_on, due_on, act_key) values (${id}, ${library.member.personId}, 1, 10, ${TODAY}, '2027-01-01', ${randomUUID()})`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'loan_not_of_held_lot' });
+    const [hold] = await findHolds(library.db, id);
+    expect(
+      await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'weighed twice, settled' }),
+    ).toMatchObject({ ok: true });
+    expect(await lend(code)).toMatchObject({ ok: true });
+    expect(await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'again' })).toMatchObject({
+      problem: { code: 'already lifted' },
+    });
+  });
+
+  test('a helper does not lift a doubt about what the seed is', async () => {
+    const code = await takeIn(library, { kind: 'crossed' });
+    const [hold] = await findHolds(library.db, (await lot(code)).id);
+    expect(await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'fine' })).toMatchObject({
+      problem: { code: 'not yours to lift' },
+    });
+  });
+
+  test('weak seed is lent only by a coordinator with a reason', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    await count(testId, { more: 3 }, '2026-12-01');
+    await end(testId, {}, '2026-12-01');
+    const reason = 'last of its line, grower knows';
+    expect(await lend(code)).toMatchObject({ problem: { because: { answer: 'coordinator', why: 'do not lend' } } });
+    expect(await lend(code, { overrideReason: reason })).toMatchObject({ ok: false });
+    expect(await lend(code, { overrideReason: reason, actor: library.coordinator })).toMatchObject({ ok: true });
+  });
+
+  test('seed that comes back is a child lot, one generation on, and closes the loan', async () => {
+    const code = await takeIn(library);
+    const lent = await lend(code);
+    const loanId = lent.ok ? lent.answer.loanId : 0;
+    const back = await receiveLot(
+      library.db,
+      library.helper,
+      '2027-09-01',
+      intake(library.placeId, { loan: loanId, harvested: 'Aug 2027', donor: 'Member', amount: '90 seeds' }),
+    );
+    const child = await lot(back.ok ? back.answer.code : '');
+    expect(child).toMatchObject({ origin: 'returned', generation: 1, donor: 'Member', variety: 'Long Siding' });
+    expect((await findRelatives(library.db, child.id)).parents).toMatchObject([{ code }]);
+    expect((await findRelatives(library.db, (await lot(code)).id)).children).toMatchObject([{ code: child.code }]);
+    expect((await loansOfMember(library.db, library.member.personId)).find(({ id }) => id === loanId)).toMatchObject({
+      outcome: 'returned',
+      returnedAs: [child.code],
+    });
+    expect(
+      await receiveLot(
+        library.db,
+        library.helper,
+        '2027-09-01',
+        intake(library.placeId, { loan: loanId, harvested: '2027', donor: 'Member' }),
+      ),
+    ).toMatchObject({ problem: { code: 'loan is closed' } });
+  });
+
+  test('a child is not harvested before its parent, nor of another crop; part of a return keeps the loan open', async () => {
+    const lent = await lend(await takeIn(library));
+    const loan = lent.ok ? lent.answer.loanId : 0;
+    const back = (change: Record<string, string | boolean>) =>
+      receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { loan, donor: 'Member', ...change }));
+    expect(await back({ harvested: '2024' })).toMatchObject({ problem: { code: 'harvest before parent', parentHarvest: '2025-09' } });
+    expect(await back({ crop: 'kale' })).toMatchObject({ problem: { code: 'another crop was lent', lent: 'Pea' } });
+    expect(await back({ harvested: '2026', keepsLoanOpen: true })).toMatchObject({ ok: true });
+    expect((await loansOfMember(library.db, library.member.personId)).find(({ id }) => id === loan)).toMatchObject({ outcome: null });
+  });
+
+  test('a failed crop closes the loan, once, whoever clicks first', async () => {
+    const lent = await lend(await takeIn(library));
+    const close = () =>
+      closeLoan(library.db, library.helper, TODAY, {
+        key: randomUUID(),
+        loanId: lent.ok ? lent.answer.loanId : 0,
+        outcome: 'failed crop',
+        note: 'slugs',
+      });
+    const done = await Promise.all([close(), close()]);
+    expect(done.map(({ ok }) => ok).sort()).toEqual([false, true]);
+  });
+
+  test('who is not a member borrows nothing', async () => {
+    const donor = (await lot(await takeIn(library))).donorId!;
+    expect(
+      await lendPackets(library.db, library.helper, TODAY, {
+        key: randomUUID(),
+        code: await takeIn(library),
+        memberId: donor,
+        packets: 1,
+        overrideReason: null,
+      }),
+    ).toMatchObject({ problem: { code: 'not a member' } });
+  });
+});
+
+describe('the shelves and the day', () => {
+  test('lots are found by variety, crop, code and donor, each word narrowing', async () => {
+    const code = await takeIn(library, { crop: 'kale', variety: 'Black Cutting', donor: 'Odran Pellow' });
+    const find = async (search: string) =>
+      (await listShelves(library.db, { search, crop: '', state: '', sort: 'code', today: TODAY, limit: 50, offset: 0 })).lots.map(
+        (found) => found.code,
+      );
+    for (const search of ['black', 'kale cutting', code, 'odran', 'oleracea pellow']) expect(await find(search)).toContain(code);
+    for (const search of ['kale siding', '100%_\\']) expect(await find(search)).not.toContain(code);
+  });
+
+  test('a state filter shows just the lots in that state', async () => {
+    const held = await takeIn(library, { kind: 'crossed' });
+    const gone = await takeIn(library);
+    await recountLot(library.db, library.helper, TODAY, { key: randomUUID(), code: gone, amount: null, reason: 'mice' });
+    const codes = async (state: 'on hold' | 'used up' | 'may be lent') =>
+      (await listShelves(library.db, { search: '', crop: '', state, sort: 'amount', today: TODAY, limit: 500, offset: 0 })).lots.map(
+        ({ code }) => code,
+      );
+    expect(await codes('on hold')).toContain(held);
+    expect(await codes('used up')).toContain(gone);
+    expect(await codes('may be lent')).not.toContain(held);
+    expect(await listLendable(library.db, 'long siding', 10)).toEqual([
+      { crop: 'Pea', variety: 'Long Siding', ease: 'easy', lifeCycle: 'annual' },
+    ]);
+  });
+
+  test('the day shows what is due, and no longer when it is done', async () => {
+    const code = await takeIn(library, { harvested: undefined, harvestedUnknown: true });
+    const due = async (today: string) => readDue(library.db, today);
+    expect((await due(TODAY)).tests.map((one) => one.code)).toContain(code);
+    const testId = await layOne(code);
+    expect((await due(TODAY)).tests.map((one) => one.code)).not.toContain(code);
+    expect((await due('2026-11-28')).counts.map(({ id }) => id)).toContain(testId);
+    await count(testId, { more: 5 }, '2026-11-28');
+    expect((await due('2026-11-28')).counts.map(({ id }) => id)).not.toContain(testId);
+    const lent = await lend(await takeIn(library));
+    expect((await due('2028-01-01')).returns.map(({ id }) => id)).toContain(lent.ok ? lent.answer.loanId : 0);
+  });
+
+  test('putting the book right needs another amount in a unit the lot is kept in', async () => {
+    const code = await takeIn(library, { amount: '80 seeds' });
+    const recount = (amount: Parameters<typeof recountLot>[3]['amount']) =>
+      recountLot(library.db, library.helper, TODAY, { key: randomUUID(), code, amount, reason: 'count' });
+    expect(await recount({ kind: 'count', seeds: 80, approximate: false, typed: '80 seeds' })).toMatchObject({
+      problem: { code: 'nothing changed' },
+    });
+    expect(await recount({ kind: 'weight', milligrams: 5000, approximate: false, typed: '5 g' })).toMatchObject({
+      problem: { code: 'other unit' },
+    });
+    expect(await recount({ kind: 'count', seeds: 95, approximate: false, typed: '95 seeds' })).toMatchObject({ ok: true });
+    expect((await lot(code)).onHand).toBe(95);
+  });
+});
