@@ -29,5 +29,5 @@ export default [
   route('theme', 'routes/door/theme.ts'),
   route('s/:code', 'routes/door/packet.tsx'),
   route('health', 'routes/door/health.ts'),
-  route('*', 'routes/door/lost.ts'),
+  route('*', 'routes/door/lost.tsx'),
 ] satisfies RouteConfig;

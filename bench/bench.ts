@@ -1,1 +1,214 @@
-export {};
+import { writeFileSync } from 'node:fs';
+import { Agent, get } from 'node:http';
+import { availableParallelism } from 'node:os';
+import { gzipSync } from 'node:zlib';
+import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
+import { findSession } from '#data/accounts.ts';
+import { openDatabase, type Db } from '#data/database.ts';
+import { readCrops, readHouse } from '#data/house.ts';
+import { readLedger } from '#data/ledger.ts';
+import { listOpenLoans, loansOfMember } from '#data/loans.ts';
+import { findHoldings, findHolds, findLoansOfLot, findLot, findLotByCode, findRelatives, listShelves } from '#data/lots.ts';
+import { findPerson, listPeople } from '#data/people.ts';
+import { countOpenTests, findTest, listTests, readChecks, readMarks, testsOfLot } from '#data/tests.ts';
+import { readComing, readDue } from '#data/today.ts';
+import type { BarePlan } from './bare.ts';
+
+type Group = readonly ((db: Db) => Promise<unknown>)[];
+interface Page {
+  readonly name: string;
+  readonly path: string;
+  readonly groups: readonly Group[];
+}
+
+const WARM = 60;
+const ROUNDS = 300;
+const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+
+function timed(url: string, cookie: string): Promise<{ milliseconds: number; body: string; status: number }> {
+  const start = performance.now();
+  return new Promise((resolve, reject) => {
+    get(url, { agent, headers: { cookie } }, (response) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () =>
+        resolve({ milliseconds: performance.now() - start, body: Buffer.concat(chunks).toString(), status: response.statusCode ?? 0 }),
+      );
+    }).on('error', reject);
+  });
+}
+
+/** The statements a piece of work sends, caught from the query builder's own log. */
+async function caught(url: string, work: (db: Db) => Promise<unknown>) {
+  const statements: { sql: string; parameters: unknown[] }[] = [];
+  const db = openDatabase({ url, most: 1, heard: ({ sql, parameters }) => statements.push({ sql, parameters: [...parameters] }) });
+  await work(db);
+  await db.destroy();
+  return statements;
+}
+
+async function choosePages(db: Db): Promise<Page[]> {
+  const house = (await readHouse(db))!;
+  const today = dayInZone(new Date(), house.timeZone);
+  const lot = await db
+    .selectFrom('lot')
+    .innerJoin('germination_test', 'germination_test.lot_id', 'lot.id')
+    .innerJoin('loan', 'loan.lot_id', 'lot.id')
+    .select(['lot.id', 'lot.code'])
+    .limit(1)
+    .executeTakeFirstOrThrow();
+  const towel = await db
+    .selectFrom('germination_test')
+    .select('id')
+    .where('next_count_on', 'is not', null)
+    .limit(1)
+    .executeTakeFirstOrThrow();
+  const { member_id: member } = await db.selectFrom('loan').select('member_id').limit(1).executeTakeFirstOrThrow();
+  const shelves = (search: string) => ({ search, crop: '', state: '' as const, sort: 'variety' as const, today, limit: 40, offset: 0 });
+  const ended = (await testsOfLot(db, lot.id)).some(({ outcome }) => outcome === 'read');
+  return [
+    { name: 'Today', path: '/', groups: [[(on) => readDue(on, today), (on) => readComing(on, today, addDays(today, 13))]] },
+    { name: 'Shelves', path: '/shelves', groups: [[(on) => listShelves(on, shelves('')), (on) => readCrops(on)]] },
+    {
+      name: 'Shelves, searched',
+      path: '/shelves?search=siding',
+      groups: [[(on) => listShelves(on, shelves('siding')), (on) => readCrops(on)]],
+    },
+    {
+      name: 'A lot',
+      path: `/lots/${lot.code}`,
+      groups: [
+        [(on) => findLotByCode(on, lot.code)],
+        [
+          (on) => readLedger(on, lot.id),
+          (on) => testsOfLot(on, lot.id),
+          (on) => findRelatives(on, lot.id),
+          (on) => findHolds(on, lot.id),
+          (on) => findHoldings(on, lot.id),
+          (on) => findLoansOfLot(on, lot.id),
+        ],
+        ...(ended ? [[(on: Db) => findLot(on, lot.id)]] : []),
+      ],
+    },
+    {
+      name: 'Tests',
+      path: '/tests',
+      groups: [[(on) => listTests(on, { open: true, search: '', limit: 40, offset: 0 }), (on) => countOpenTests(on, today)]],
+    },
+    {
+      name: 'A towel',
+      path: `/tests/${towel.id}`,
+      groups: [[(on) => findTest(on, towel.id)], [(on) => readMarks(on, towel.id), (on) => readChecks(on, towel.id)]],
+    },
+    {
+      name: 'Desk',
+      path: '/desk',
+      groups: [
+        [
+          (on) => listPeople(on, { search: '', sort: 'loans', membersOnly: true, limit: 40, offset: 0, today }),
+          (on) => listOpenLoans(on, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),
+        ],
+      ],
+    },
+    { name: 'A member', path: `/people/${member}`, groups: [[(on) => findPerson(on, member)], [(on) => loansOfMember(on, member)]] },
+    {
+      name: 'Open loans',
+      path: '/desk/loans',
+      groups: [[(on) => listOpenLoans(on, { search: '', lateOnly: false, today, limit: 40, offset: 0 })]],
+    },
+  ];
+}
+
+const dataAddress = (path: string) =>
+  path.replace(/^([^?]*)(.*)$/, (_, page: string, query: string) => `${page === '/' ? '/_root' : page}.data${query}`);
+const quantile = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
+
+/** Asks the three in turn, round after round, so that whatever else the machine does falls on all alike. */
+async function measure(addresses: Record<'bare' | 'data' | 'document', string>, cookie: string) {
+  const times = { bare: [] as number[], data: [] as number[], document: [] as number[] };
+  for (let round = 0; round < WARM + ROUNDS; round += 1) {
+    for (const kind of ['bare', 'data', 'document'] as const) {
+      const { milliseconds, status } = await timed(addresses[kind], cookie);
+      if (status !== 200) throw new Error(`${addresses[kind]} answered ${status}`);
+      if (round >= WARM) times[kind].push(milliseconds);
+    }
+  }
+  for (const list of Object.values(times)) list.sort((one, other) => one - other);
+  return times;
+}
+
+/** Gzip size of every script the first load of a page fetches. */
+async function firstLoad(base: string, path: string, cookie: string): Promise<number> {
+  const { body } = await timed(base + path, cookie);
+  const scripts = new Set([...body.matchAll(/\/assets\/[\w.-]+\.js/g)].map(([script]) => script));
+  let bytes = 0;
+  for (const script of scripts) bytes += gzipSync((await timed(base + script, cookie)).body).length;
+  return bytes;
+}
+
+async function bench(): Promise<void> {
+  const { APP_URL: app, BARE_URL: bare, DATABASE_URL: url, PLAN: planFile, COOKIE: cookie } = process.env as Record<string, string>;
+  const db = openDatabase({ url: url!, most: 2 });
+  const pages = await choosePages(db);
+  const counts = await Promise.all(
+    (['lot', 'movement', 'germination_test', 'seed_mark', 'loan', 'person'] as const).map(
+      async (table) =>
+        `${
+          (
+            await db
+              .selectFrom(table)
+              .select((eb) => eb.fn.countAll<number>().as('count'))
+              .executeTakeFirstOrThrow()
+          ).count
+        } ${table.replace('_', ' ')}s`,
+    ),
+  );
+  await db.destroy();
+  if (!app) {
+    const session = await caught(url!, async (on) => {
+      await findSession(on, Buffer.alloc(32), new Date());
+      await readHouse(on);
+    });
+    const plan: BarePlan = { session, pages: {} };
+    for (const page of pages)
+      plan.pages[page.path] = await Promise.all(
+        page.groups.map((group) =>
+          caught(url!, async (on) => {
+            for (const work of group) await work(on);
+          }),
+        ),
+      );
+    writeFileSync(planFile!, JSON.stringify(plan));
+    return;
+  }
+  const say = (line: string) => process.stdout.write(`${line}\n`);
+  say(
+    `${counts.join(', ')}. Node ${process.version}, ${availableParallelism()} cores. Milliseconds over ${ROUNDS} requests one after the other, after ${WARM} to warm up.\n`,
+  );
+  say('| page | bare median | bare p95 | navigation median | p95 | ratio | ratio p95 | document median | p95 | ratio |');
+  say('| --- | --: | --: | --: | --: | --: | --: | --: | --: | --: |');
+  for (const { name, path } of pages) {
+    const {
+      bare: base,
+      data,
+      document,
+    } = await measure({ bare: bare + path, data: app + dataAddress(path), document: app + path }, cookie!);
+    const figure = (list: readonly number[], share: number) => quantile(list, share).toFixed(2);
+    const ratio = (list: readonly number[], share: number) => (quantile(list, share) / quantile(base, share)).toFixed(2);
+    say(
+      `| ${name} | ${figure(base, 0.5)} | ${figure(base, 0.95)} | ${figure(data, 0.5)} | ${figure(data, 0.95)} | ${ratio(data, 0.5)} | ${ratio(data, 0.95)} | ${figure(document, 0.5)} | ${figure(document, 0.95)} | ${ratio(document, 0.5)} |`,
+    );
+  }
+  for (const name of ['Today', 'A towel']) {
+    const bytes = await firstLoad(app, pages.find((page) => page.name === name)!.path, cookie!);
+    say(`\nFirst-load script of ${name}: ${(bytes / 1000).toFixed(1)} kB gzip.`);
+  }
+}
+
+bench().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    process.stderr.write(`${String(error)}\n`);
+    process.exit(1);
+  },
+);

@@ -32,6 +32,9 @@ export const emailAddress = z
   .max(200)
   .pipe(z.email('That is not an e-mail address: it needs an @ and a domain'));
 
+/** An e-mail address that may be left empty, and is then null. */
+export const maybeEmail = maybeWords(200).pipe(z.email('That is not an e-mail address: it needs an @ and a domain').nullable());
+
 export const newPassword = z
   .string({ error: 'Choose a password' })
   .min(12, 'Use at least 12 characters: three or four words make a good one')

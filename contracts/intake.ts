@@ -46,18 +46,24 @@ const QUESTIONS = [
   ['plants', 'plantsUnknown'],
 ] as const;
 
-export const intakeForm = fields
-  .superRefine((form, context) => {
-    for (const [field, unknown] of QUESTIONS) {
-      const answered = form[field] !== undefined && form[field] !== null;
-      if (!answered && !form[unknown]) context.addIssue({ code: 'custom', path: [field], message: ANSWER });
-    }
-    if (form.distance !== undefined && form.isolation === 'unknown')
-      context.addIssue({
-        code: 'custom',
-        path: ['distance'],
-        message: 'A distance with the way unknown? Choose Distance, or leave it empty',
-      });
+/** All that is wrong is said at once, so these are asked even where single fields are wrong already. */
+const always = { when: () => true };
+
+const answered = QUESTIONS.reduce(
+  (schema, [field, unknown]) =>
+    schema.refine((form) => (form[field] !== undefined && form[field] !== null) || form[unknown] === true, {
+      path: [field],
+      message: ANSWER,
+      ...always,
+    }),
+  fields,
+);
+
+export const intakeForm = answered
+  .refine((form) => form.distance === undefined || form.isolation !== 'unknown', {
+    path: ['distance'],
+    message: 'A distance with the way unknown? Choose Distance, or leave it empty',
+    ...always,
   })
   .transform((form) => ({
     key: form.key,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ROLES } from '#core/people/may.ts';
-import { actKey, emailAddress, maybeWords, monthDay, newPassword, tick, timeZone, words } from './fields.ts';
+import { actKey, emailAddress, maybeEmail, maybeWords, monthDay, newPassword, tick, timeZone, words } from './fields.ts';
 
 export const signInForm = z.object({
   email: emailAddress,
@@ -10,7 +10,7 @@ export const signInForm = z.object({
 
 const personFields = {
   name: words(120, 'Write the name'),
-  email: z.preprocess((value) => value ?? null, emailAddress.nullable()),
+  email: maybeEmail,
   phone: maybeWords(40),
   note: maybeWords(500),
   isMember: tick,

@@ -1,4 +1,4 @@
-import { Kysely, PostgresDialect } from 'kysely';
+import { Kysely, PostgresDialect, type CompiledQuery } from 'kysely';
 import pg from 'pg';
 import type { Schema } from './schema.ts';
 
@@ -22,12 +22,14 @@ export interface Connection {
   /** Role to step down to after connecting, where one login both owns the tables and serves. */
   readonly role?: string;
   readonly most?: number;
+  /** Told of every statement that is sent. */
+  readonly heard?: (query: CompiledQuery) => void;
 }
 
 /** Opens a pool. The caller closes it with `destroy()`. */
-export function openDatabase({ url, role, most = 10 }: Connection): Db {
+export function openDatabase({ url, role, most = 10, heard }: Connection): Db {
   const pool = new pg.Pool({ connectionString: url, max: most, types, ...(role && { options: `-c role=${role}` }) });
   // An idle connection that PostgreSQL closes (restart, failover) is replaced by the pool; unheard, it would end the process.
   pool.on('error', () => undefined);
-  return new Kysely<Schema>({ dialect: new PostgresDialect({ pool }) });
+  return new Kysely<Schema>({ dialect: new PostgresDialect({ pool }), ...(heard && { log: ({ query }) => heard(query) }) });
 }

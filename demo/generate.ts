@@ -74,10 +74,30 @@ export function generateLibrary(options: {
 }): SampleLibrary {
   const random = seededRandom(options.seed);
   const people = makePeople(random, options.people);
-  const lots: SampleLot[] = [];
-  for (const story of STORIES) lots.push(tellStory(random, story, lots, options.crops, options.today, people.length));
-  while (lots.length < options.lots) lots.push(makeLot(random, lots, options.crops, options.today, people.length, options.lots));
-  return { people, lots };
+  const members = people.flatMap(({ isMember }, index) => (isMember && index > 1 ? [index] : []));
+  const crops = options.crops.filter(({ id }) => VARIETIES[id]);
+  const scene: Scene = { random, people, members, crops, today: options.today, wanted: options.lots, lots: [], comingBack: [] };
+  for (const story of STORIES) scene.lots.push(tellStory(scene, story));
+  while (scene.lots.length < options.lots) addWithReturns(scene, makeLot(scene));
+  return { people, lots: scene.lots };
+}
+
+/** What the generator knows while it makes one lot after the other. */
+interface Scene {
+  readonly random: Random;
+  readonly people: readonly SamplePerson[];
+  readonly members: readonly number[];
+  readonly crops: readonly Crop[];
+  readonly today: string;
+  readonly wanted: number;
+  readonly lots: SampleLot[];
+  /** Loans whose seed has come back, and whose lot is still to be made. */
+  readonly comingBack: { readonly lot: number; readonly loan: SampleLoan }[];
+}
+
+function addWithReturns(scene: Scene, lot: SampleLot): void {
+  for (const loan of lot.loans) if (loan.close?.outcome === 'returned') scene.comingBack.push({ lot: scene.lots.length, loan });
+  scene.lots.push(lot);
 }
 
 function makePeople(random: Random, count: number): SamplePerson[] {
@@ -89,49 +109,49 @@ function makePeople(random: Random, count: number): SamplePerson[] {
     names.add(name);
     people.push({
       name,
-      isMember: random.chance(0.8),
-      phone: random.chance(0.6) ? `01970 555${String(random.whole(100, 999))}` : null,
+      isMember: people.length < 9 || random.chance(0.8),
+      phone: random.chance(0.6) ? `555 01${random.whole(10, 99)}` : null,
       note: null,
     });
   }
   return people;
 }
 
-/** A lot of a harvest some seasons back, sometimes grown from an earlier one of the same line. */
-function makeLot(random: Random, lots: SampleLot[], crops: readonly Crop[], today: string, people: number, wanted: number): SampleLot {
-  const parentIndex = random.chance(0.3)
-    ? lots.findIndex(
-        (lot, index) =>
-          index >= random.whole(0, lots.length) && lot.loans.some((loan) => loan.close?.outcome === 'returned' && loan.child === null),
-      )
-    : -1;
-  const parent = parentIndex < 0 ? null : lots[parentIndex]!;
-  const crop = parent?.crop ?? random.pick(crops.filter(({ id }) => VARIETIES[id]));
-  const names = VARIETIES[crop.id]!;
-  const many = wanted > 500 ? ` ${random.whole(1, Math.ceil(wanted / 400))}` : '';
-  const loan = parent?.loans.find((one) => one.close?.outcome === 'returned' && one.child === null);
-  const seasonsAgo = random.whole(0, SEASONS - 1);
-  const takenInOn = loan ? loan.close!.on : pastAutumn(random, today, seasonsAgo);
-  const lot = emptyLot(random, crop, { variety: parent?.variety ?? random.pick(names) + many, takenInOn, people });
-  if (parent && loan) {
-    Object.assign(lot, { origin: 'returned', donor: loan.member, parent: parentIndex, generation: parent.generation + 1 });
-    loan.child = lots.length;
+/** A lot of a harvest some seasons back, or what came back from a loan of an earlier one. */
+function makeLot(scene: Scene): SampleLot {
+  const { random, lots, today } = scene;
+  const back = scene.comingBack.length > 0 && random.chance(0.35) ? takeOne(random, scene.comingBack) : null;
+  const parent = back === null ? null : lots[back.lot]!;
+  const crop = parent?.crop ?? random.pick(scene.crops);
+  const takenInOn = back ? back.loan.close!.on : pastAutumn(random, today, random.whole(0, SEASONS - 1));
+  const variety =
+    parent?.variety ?? random.pick(VARIETIES[crop.id]!) + (scene.wanted > 500 ? ` ${random.whole(1, Math.ceil(scene.wanted / 400))}` : '');
+  const lot = emptyLot(random, crop, { variety, takenInOn, people: scene.people.length });
+  if (back && parent) {
+    Object.assign(lot, { origin: 'returned', donor: back.loan.member, parent: back.lot, generation: parent.generation + 1 });
+    back.loan.child = lots.length;
   }
   addTests(random, lot, today);
-  addLoans(random, lot, today, people);
-  if (lot.hold === null && random.chance(0.04))
-    lot.hold = {
-      kind: random.pick(['drying', 'pests', 'test']),
-      reason: random.pick([
-        'Came in damp: weigh it again',
-        'Weevil holes in two seeds: two weeks in the freezer',
-        'Looks dull: test before it is lent',
-      ]),
-      on: addDays(takenInOn, 1),
-      byRule: false,
-    };
+  addLoans(scene, lot);
+  if (random.chance(0.04))
+    lot.hold = { ...random.pick(DOUBTS), on: addDays(takenInOn, 1) > today ? today : addDays(takenInOn, 1), byRule: false };
   return lot;
 }
+
+/** Takes a random one out of a list whose order does not matter. */
+function takeOne<T>(random: Random, list: T[]): T {
+  const at = random.whole(0, list.length - 1);
+  const one = list[at]!;
+  list[at] = list.at(-1)!;
+  list.pop();
+  return one;
+}
+
+const DOUBTS: readonly { kind: HoldKind; reason: string }[] = [
+  { kind: 'drying', reason: 'Came in damp: weigh it again' },
+  { kind: 'pests', reason: 'Weevil holes in two seeds: two weeks in the freezer' },
+  { kind: 'test', reason: 'Looks dull: test before it is lent' },
+];
 
 function pastAutumn(random: Random, today: string, seasonsAgo: number): string {
   const day = addDays(inYear('09-10', yearOf(today) - seasonsAgo), random.whole(0, 80));
@@ -188,7 +208,7 @@ function addTests(random: Random, lot: SampleLot, today: string): void {
 }
 
 /** Lays a test and counts it every second day up to its end, or up to `until` when it is still on the bench. */
-export function addTest(
+function addTest(
   random: Random,
   lot: SampleLot,
   laidOn: string,
@@ -224,17 +244,17 @@ export function addTest(
   });
 }
 
-function addLoans(random: Random, lot: SampleLot, today: string, people: number): void {
+function addLoans({ random, today, members }: Scene, lot: SampleLot): void {
   if (lot.kind === 'F1') return;
   for (let count = random.whole(0, 4); count > 0; count -= 1) {
     const lentOn = addDays(inYear('02-10', yearOf(lot.takenInOn) + random.whole(1, 3)), random.whole(0, 60));
     if (lentOn <= lot.takenInOn || lentOn > today) continue;
-    addLoan(random, lot, random.whole(2, people - 1), lentOn, today);
+    addLoan(random, lot, random.pick(members), lentOn, today);
   }
 }
 
 /** Lends one or two packets; what was due long ago has mostly come to an end. */
-export function addLoan(random: Random, lot: SampleLot, member: number, lentOn: string, today: string, stillOpen = false): void {
+function addLoan(random: Random, lot: SampleLot, member: number, lentOn: string, today: string, stillOpen = false): void {
   const packets = random.whole(1, 2);
   const cost = packets * unitsForSeeds(lot.crop.packetSeeds, lot.unit, lot.perGram);
   if (cost > lot.left * 0.7) return;
@@ -259,18 +279,11 @@ export function addLoan(random: Random, lot: SampleLot, member: number, lentOn: 
   });
 }
 
-function tellStory(
-  random: Random,
-  story: Story,
-  lots: readonly SampleLot[],
-  crops: readonly Crop[],
-  today: string,
-  people: number,
-): SampleLot {
+function tellStory({ random, lots, crops, today, people }: Scene, story: Story): SampleLot {
   const crop = crops.find(({ id }) => id === story.crop);
   if (!crop) throw new Error(`the almanac has no ${story.crop}`);
   const takenInOn = addDays(today, -story.daysAgo);
-  const lot = emptyLot(random, crop, { variety: story.variety, takenInOn, people });
+  const lot = emptyLot(random, crop, { variety: story.variety, takenInOn, people: people.length });
   Object.assign(lot, {
     kind: 'open-pollinated',
     origin: 'donated',

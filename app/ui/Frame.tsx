@@ -1,5 +1,5 @@
 import { BookOpen, Footprints, Inbox, LibraryBig, Menu, NotebookPen, Rows3, Settings, Sprout, Sun, type LucideIcon } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Form, Link, NavLink } from 'react-router';
 import { classes } from './classes.ts';
 
@@ -88,9 +88,9 @@ export function Frame({ visitor, house, theme, children }: { visitor: Visitor | 
 function StrangersFrame({ house, children }: { house: string; children: ReactNode }) {
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-4 py-6">
-      <div className="no-print mb-8">
+      <header className="no-print mb-8">
         <Wordmark house={house} />
-      </div>
+      </header>
       <main id="main">{children}</main>
     </div>
   );
@@ -121,21 +121,37 @@ function Sheaf() {
   );
 }
 
-/** The one always-ready field: takes a typed or scanned lot code, a variety or a person. */
+/** The one always-ready field, on the key `/`: takes a typed or scanned lot code, a variety or a person. */
 function Finder() {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const jump = (event: KeyboardEvent) => {
+      if (
+        event.key !== '/' ||
+        event.target instanceof HTMLInputElement ||
+        event.target instanceof HTMLTextAreaElement ||
+        event.target instanceof HTMLSelectElement
+      )
+        return;
+      event.preventDefault();
+      field.current?.focus();
+    };
+    addEventListener('keydown', jump);
+    return () => removeEventListener('keydown', jump);
+  }, []);
   return (
-    <Form action="/find" role="search" className="relative max-w-xl grow">
+    <Form action="/find" role="search" aria-label="Go to" className="relative max-w-xl grow">
       <label className="sr-only" htmlFor="finder">
-        Find a lot, a variety or a person
+        Go to a lot, variety or person
       </label>
       <LibraryBig aria-hidden className="pointer-events-none absolute top-3.5 left-3 size-5 text-soft" />
       <input
         id="finder"
+        ref={field}
         name="q"
         type="search"
         required
         autoComplete="off"
-        accessKey="k"
         placeholder="Scan or type a lot code, variety or name"
         className="input pl-10"
       />

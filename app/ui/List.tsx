@@ -9,7 +9,7 @@ export function SearchForm({ label, hint, value, children }: { label: string; hi
   const [params] = useSearchParams();
   const sort = params.get('sort');
   return (
-    <Form method="get" role="search" className="no-print mb-4 flex flex-wrap items-end gap-3">
+    <Form method="get" role="search" aria-label="Search this list" className="no-print mb-4 flex flex-wrap items-end gap-3">
       {sort && <input type="hidden" name="sort" value={sort} />}
       <label className="min-w-56 grow basis-60">
         <span className="text-small font-semibold">{label}</span>
@@ -117,7 +117,7 @@ export function Pager({ page, size, total, things }: { page: number; size: numbe
 /** The frame of a table: scrolls sideways by itself when it must, reachable by keyboard. */
 export function Table({ caption, children }: { caption: string; children: ReactNode }) {
   return (
-    <div className="relative overflow-x-auto" role="region" aria-label={caption} tabIndex={0}>
+    <div className="relative overflow-x-auto" role="group" aria-label={caption} tabIndex={0}>
       <table className="w-full border-collapse text-small [&_tbody_tr]:border-t [&_tbody_tr]:border-rule [&_td]:px-3 [&_td]:py-2 [&_td]:align-top [&_td:first-child]:pl-0 [&_th]:align-bottom">
         <caption className="sr-only">{caption}</caption>
         {children}

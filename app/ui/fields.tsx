@@ -3,6 +3,7 @@ import { CircleAlert } from 'lucide-react';
 import { useState, type ComponentProps, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { classes } from './classes.ts';
+import { useBusy } from './useBusy.ts';
 import { Notice } from './Page.tsx';
 
 type Meta = FieldMetadata<unknown>;
@@ -21,8 +22,16 @@ export function PostForm<Fields extends Record<string, unknown>>({
   children: ReactNode;
   className?: string;
 }) {
+  const { onSubmit, ...props } = getFormProps(form);
+  const busy = useBusy();
   return (
-    <Form method="post" {...getFormProps(form)} className={classes('space-y-5', className)}>
+    <Form
+      method="post"
+      {...props}
+      onSubmit={(event) => (busy ? event.preventDefault() : onSubmit(event))}
+      aria-busy={busy}
+      className={classes('space-y-5', className)}
+    >
       <input type="hidden" name="key" value={formKey} />
       {intent && <input type="hidden" name="intent" value={intent} />}
       {form.errors &&

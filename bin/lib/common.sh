@@ -2,6 +2,8 @@
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd -P)
 cd "$ROOT"
+# Where data and logs lie; another folder for a second library beside this one.
+DATA=${KIND_GRANARY_DATA:-$ROOT/.data}
 
 say() { printf '%s\n' "$*"; }
 fail() { printf '\n%s\n' "$*" >&2; exit 1; }
@@ -19,9 +21,9 @@ need_debian() { # what-for package...
     mkdir -p /etc/postgresql-common/createcluster.d
     echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.d/kind-granary.conf
   fi
-  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "$@"; } >"$ROOT/.data/apt.log" 2>&1 ||
-    fail "Debian's packages could not be installed. The end of .data/apt.log says why:
-$(tail -n 5 "$ROOT/.data/apt.log")"
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "$@"; } >"$DATA/apt.log" 2>&1 ||
+    fail "Debian's packages could not be installed. The end of $DATA/apt.log says why:
+$(tail -n 5 "$DATA/apt.log")"
 }
 
 need_space() { # megabytes
@@ -41,8 +43,8 @@ need_packages() {
   local want; want=$(cksum < package-lock.json)
   [ "$(cat node_modules/.kind-granary 2>/dev/null || true)" = "$want" ] && return
   say "Installing the npm packages ..."
-  npm ci --no-audit --no-fund --loglevel=error >"$ROOT/.data/npm.log" 2>&1 || fail "npm could not install the packages. The end of .data/npm.log says why:
-$(tail -n 8 "$ROOT/.data/npm.log")"
+  npm ci --no-audit --no-fund --loglevel=error >"$DATA/npm.log" 2>&1 || fail "npm could not install the packages. The end of $DATA/npm.log says why:
+$(tail -n 8 "$DATA/npm.log")"
   printf '%s' "$want" > node_modules/.kind-granary
 }
 
@@ -53,8 +55,8 @@ need_build() {
   [ -z "$newer" ] && return
   say "Building ..."
   rm -rf build
-  NODE_ENV=production npm run build --silent >"$ROOT/.data/build.log" 2>&1 || fail "The build failed. The end of .data/build.log says why:
-$(tail -n 20 "$ROOT/.data/build.log")"
+  NODE_ENV=production npm run build --silent >"$DATA/build.log" 2>&1 || fail "The build failed. The end of $DATA/build.log says why:
+$(tail -n 20 "$DATA/build.log")"
   touch build/.done
 }
 
@@ -66,4 +68,4 @@ free_port() { # from
   printf '%s' "$port"
 }
 
-mkdir -p "$ROOT/.data" 2>/dev/null || fail "This folder cannot be written to: $ROOT"
+mkdir -p "$DATA" 2>/dev/null || fail "This folder cannot be written to: $DATA"

@@ -42,9 +42,9 @@ init_cluster() {
   local file; file=$(mktemp)
   printf '%s' "$pass" > "$file"
   is_root && chown "$PG_USER" "$file"
-  as_owner "$PG_BIN/initdb" -D "$PG_DATA" --username=postgres --auth=scram-sha-256 --pwfile="$file" --encoding=UTF8 --locale=C.UTF-8 >"$ROOT/.data/initdb.log" 2>&1 ||
+  as_owner "$PG_BIN/initdb" -D "$PG_DATA" --username=postgres --auth=scram-sha-256 --pwfile="$file" --encoding=UTF8 --locale=C.UTF-8 >"$DATA/initdb.log" 2>&1 ||
     { rm -f "$file"; fail "PostgreSQL could not make its data folder $PG_DATA:
-$(tail -n 5 "$ROOT/.data/initdb.log")"; }
+$(tail -n 5 "$DATA/initdb.log")"; }
   rm -f "$file"
   as_owner sh -c "cat >> '$PG_DATA/postgresql.conf'" <<CONF
 listen_addresses = '127.0.0.1'

@@ -14,6 +14,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 import { HOLD_WORDS } from '#app/ui/words.ts';
+import { useBusy } from '#app/ui/useBusy.ts';
 import type { Route } from './+types/person.ts';
 import { LendForm } from './LendForm.tsx';
 import { LoansOfPerson } from './LoansOfPerson.tsx';
@@ -109,6 +110,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Person({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useBusy();
   const { person, loans, leads, erased } = loaderData;
   const about = [
     person.isMember ? 'Member' : 'Not a member',
@@ -130,7 +132,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
         }
         actions={!erased && <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>}
       />
-      {actionData?.kind === 'lent' && (
+      {!busy && actionData?.kind === 'lent' && (
         <Notice tone="good">
           {actionData.packets} {actionData.packets === 1 ? 'packet' : 'packets'} of <span className="font-mono">{actionData.code}</span>{' '}
           lent. Seed is expected by {formatDate(actionData.dueOn)}.{' '}

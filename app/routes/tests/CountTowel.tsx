@@ -1,7 +1,8 @@
 import { useEffect, useState, type KeyboardEvent } from 'react';
-import { Form, useNavigation } from 'react-router';
+import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
+import { useBusy } from '#app/ui/useBusy.ts';
 import { ROW, SeedShape, seedName, type SeedLook, type SeedView } from './TowelPicture.tsx';
 
 interface OpenTest {
@@ -21,7 +22,7 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
   const [marks, setMarks] = useState<ReadonlyMap<number, SeedLook>>(() => typedMarks(test.typed));
   const [brush, setBrush] = useState<Brush>('sprouted');
   const [at, setAt] = useState(1);
-  const saving = useNavigation().state === 'submitting';
+  const saving = useBusy();
   useLeaveWarning(marks.size > 0 && !saving);
   const seeds = test.towel.map((seed) => ({ ...seed, state: marks.get(seed.seed) ?? seed.state }));
   const sprouted = seeds.filter(({ state }) => state === 'sprouted').length;

@@ -2,6 +2,7 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
+import { useBusy } from '#app/ui/useBusy.ts';
 
 /** Ending a test: reading it, or giving it up. Before its last-count day, or when giving up, a reason is asked. */
 export function EndTest({
@@ -17,6 +18,7 @@ export function EndTest({
   waiting: number;
   result: SubmissionResult | null;
 }) {
+  const busy = useBusy();
   const early = today < finalOn && waiting > 0;
   const wrong = (field: string) => result?.error?.[field]?.join('. ');
   const typed = (result?.initialValue ?? {}) as Record<string, string>;
@@ -75,7 +77,7 @@ export function EndTest({
           </div>
         </div>
         <div className="flex flex-wrap gap-3">
-          <Button type="submit" name="outcome" value="read" look={early ? 'plain' : 'action'}>
+          <Button type="submit" name="outcome" value="read" look={early ? 'plain' : 'action'} disabled={busy}>
             End and read it
           </Button>
           <Button type="submit" name="outcome" value="abandoned" look="grave">

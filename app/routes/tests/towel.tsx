@@ -12,6 +12,7 @@ import { readTestResult } from '#app/platform/testResult.server.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
+import { useBusy } from '#app/ui/useBusy.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { EndTest } from './EndTest.tsx';
@@ -103,6 +104,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Towel({ loaderData: test, actionData }: Route.ComponentProps) {
+  const busy = useBusy();
   const title = (
     <>
       {test.crop} ‘{test.variety}’
@@ -124,7 +126,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   return (
     <>
       <PageHead title={title} about={about} />
-      {actionData?.intent === 'saved' && (
+      {!busy && actionData?.intent === 'saved' && (
         <Notice tone="good">
           Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.
         </Notice>

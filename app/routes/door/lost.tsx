@@ -8,3 +8,8 @@ export function loader() {
 export function action() {
   throw data(null, { status: 404 });
 }
+
+/** Never shown: with a component this is a page, so that its answer is the designed one. */
+export default function Lost() {
+  return null;
+}

@@ -1,0 +1,92 @@
+import type { APIRequestContext } from '@playwright/test';
+
+/** Codes and numbers of the sample data that addresses need. */
+export interface Samples {
+  readonly code: string;
+  readonly test: string;
+  readonly endedTest: string;
+  readonly loan: string;
+  readonly person: string;
+}
+
+const first = (text: string, pattern: RegExp): string => {
+  const found = pattern.exec(text)?.[1];
+  if (!found) throw new Error(`the sample data hold nothing like ${pattern}`);
+  return found;
+};
+
+/** Finds them through the application itself, as somebody who works here. */
+export async function findSamples(request: APIRequestContext): Promise<Samples> {
+  const read = async (path: string) => (await request.get(path)).text();
+  return {
+    code: first(await read('/shelves?search=long+siding&state=in+store'), /\/lots\/(\d\d-\d{4}-[A-Z])/),
+    test: first(await read('/tests'), /href="\/tests\/(\d+)"/),
+    endedTest: first(await read('/tests?show=ended'), /href="\/tests\/(\d+)"/),
+    loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
+    person: first(await read('/desk/loans'), /\/people\/(\d+)/),
+  };
+}
+
+type Who = 'everybody' | 'signed in' | 'works here' | 'coordinator';
+
+export interface Place {
+  /** The route's path as app/routes.ts has it. */
+  readonly route: string;
+  readonly path: (samples: Samples) => string;
+  readonly who: Who;
+  /** Who may post to it; `nobody` where it takes no posts. */
+  readonly posts: Who | 'nobody';
+  readonly page: boolean;
+}
+
+const place = (route: string, who: Who, posts: Place['posts'] = 'nobody', path: Place['path'] = () => `/${route}`, page = true): Place => ({
+  route,
+  path,
+  who,
+  posts,
+  page,
+});
+
+/** Every route, and who may see it and post to it. A route that is missing here fails the tests. */
+export const PLACES: readonly Place[] = [
+  place('', 'signed in'),
+  place('intake', 'works here', 'works here'),
+  place('tests', 'works here'),
+  place('tests/:id', 'works here', 'works here', ({ test }) => `/tests/${test}`),
+  place('shelves', 'works here'),
+  place('lots/:code', 'works here', 'works here', ({ code }) => `/lots/${code}`),
+  place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
+  place('lots/:code/label', 'works here', 'nobody', ({ code }) => `/lots/${code}/label`),
+  place('desk', 'works here'),
+  place('desk/loans', 'works here'),
+  place('desk/loans/:id', 'works here', 'works here', ({ loan }) => `/desk/loans/${loan}`),
+  place('people/new', 'works here', 'works here'),
+  place('people/:id', 'works here', 'works here', ({ person }) => `/people/${person}`),
+  place('people/:id/edit', 'works here', 'works here', ({ person }) => `/people/${person}/edit`),
+  place('almanac', 'signed in'),
+  place('almanac/:id', 'signed in', 'nobody', () => '/almanac/pea'),
+  place('settings', 'coordinator', 'coordinator'),
+  place('settings/record', 'coordinator'),
+  place('mine', 'signed in'),
+  place('find', 'works here', 'nobody', () => '/find?q=pea'),
+  place('suggest', 'works here', 'nobody', () => '/suggest?typed=ma', false),
+  place('sign-in', 'everybody', 'everybody'),
+  place('sign-out', 'everybody', 'everybody', () => '/sign-out', false),
+  place('welcome/:token', 'everybody', 'everybody', () => '/welcome/invented'),
+  place('theme', 'everybody', 'everybody', () => '/theme', false),
+  place('s/:code', 'everybody', 'nobody', ({ code }) => `/s/${code}`),
+  place('health', 'everybody', 'nobody', () => '/health', false),
+  place('*', 'everybody', 'everybody', () => '/no/such/place', false),
+];
+
+const RANK: Record<'stranger' | 'member' | 'helper' | 'coordinator', readonly Who[]> = {
+  stranger: ['everybody'],
+  member: ['everybody', 'signed in'],
+  helper: ['everybody', 'signed in', 'works here'],
+  coordinator: ['everybody', 'signed in', 'works here', 'coordinator'],
+};
+
+export type Visitor = keyof typeof RANK;
+export const VISITORS = Object.keys(RANK) as Visitor[];
+
+export const mayEnter = (visitor: Visitor, who: Who): boolean => RANK[visitor].includes(who);
