@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { PassThrough } from 'node:stream';
 import { createReadableStreamFromReadable } from '@react-router/node';
-import { isbot } from 'isbot';
 import { renderToPipeableStream } from 'react-dom/server';
 import { isRouteErrorResponse, ServerRouter, type EntryContext, type HandleErrorFunction } from 'react-router';
 import { log } from './platform/log.server.ts';
@@ -31,7 +30,6 @@ export default function handleRequest(request: Request, status: number, headers:
   headers.set('content-security-policy', contentSecurityPolicy(nonce));
   headers.set('cache-control', 'no-store');
   return new Promise((resolve, reject) => {
-    const whole = isbot(request.headers.get('user-agent') ?? '');
     const answer = () => {
       const body = new PassThrough();
       resolve(new Response(createReadableStreamFromReadable(body), { headers, status }));
@@ -39,7 +37,8 @@ export default function handleRequest(request: Request, status: number, headers:
     };
     const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} nonce={nonce} />, {
       nonce,
-      [whole ? 'onAllReady' : 'onShellReady']: answer,
+      // Loaders have awaited all they show, so the whole page is ready with its shell, and readable before scripts.
+      onAllReady: answer,
       onShellError: reject,
     });
     setTimeout(abort, GIVE_UP_MS).unref();

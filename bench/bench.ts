@@ -21,8 +21,8 @@ interface Page {
   readonly groups: readonly Group[];
 }
 
-const WARM = 60;
-const ROUNDS = 300;
+const WARM = 40;
+const ROUNDS = 200;
 const agent = new Agent({ keepAlive: true, maxSockets: 1 });
 
 function timed(url: string, cookie: string): Promise<{ milliseconds: number; body: string; status: number }> {

@@ -113,12 +113,12 @@ export async function recordReturn(db: Db, back: { loanId: number; lotId: number
 
 /** Open loans, soonest due first. */
 export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: string; limit: number; offset: number }) {
-  let query = loans(db).where('loan_close.loan_id', 'is', null);
-  if (page.lateOnly) query = query.where('loan.due_on', '<', page.today);
+  let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
+  if (page.lateOnly) query = query.where('open_loan.due_on', '<', page.today);
   for (const word of page.search.split(/\s+/).filter(Boolean))
     query = query.where((eb) => eb.or([eb('lot.search_text', 'ilike', `%${word}%`), eb('person.name', 'ilike', `%${word}%`)]));
   const [rows, total] = await Promise.all([
-    query.select(LOAN_COLUMNS).orderBy('loan.due_on').orderBy('loan.id').limit(page.limit).offset(page.offset).execute(),
+    query.select(LOAN_COLUMNS).orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset).execute(),
     query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
   ]);
   return { loans: rows, total: total.count };

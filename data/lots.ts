@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
-import type { Asked, HoldKind, Isolation, Kind, Origin, StoredSoFar } from '#core/lots/words.ts';
+import type { Asked, HoldKind, Isolation, Kind, Origin, ShelfSort, ShelfState, StoredSoFar } from '#core/lots/words.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from './database.ts';
@@ -317,11 +317,6 @@ export async function findLoansOfLot(db: Db, lotId: number) {
     .orderBy('loan.id', 'desc')
     .execute();
 }
-
-export const SHELF_SORTS = ['variety', 'code', 'harvest', 'amount', 'next test'] as const;
-export type ShelfSort = (typeof SHELF_SORTS)[number];
-export const SHELF_STATES = ['in store', 'on hold', 'may be lent', 'test due', 'used up'] as const;
-export type ShelfState = (typeof SHELF_STATES)[number];
 
 export interface ShelfPage {
   readonly search: string;

@@ -110,13 +110,12 @@ export async function listPeople(
   page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: string },
 ) {
   const open = db
-    .selectFrom('loan')
-    .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
-    .where('loan_close.loan_id', 'is', null)
+    .selectFrom('open_loan')
+    .innerJoin('loan', 'loan.id', 'open_loan.loan_id')
     .select((eb) => [
       'loan.member_id',
       eb.fn.countAll<number>().as('open'),
-      eb.fn.countAll<number>().filterWhere('loan.due_on', '<', page.today).as('late'),
+      eb.fn.countAll<number>().filterWhere('open_loan.due_on', '<', page.today).as('late'),
     ])
     .groupBy('loan.member_id')
     .as('open_loans');

@@ -226,6 +226,10 @@ interface LoanTable {
   lent_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
+interface OpenLoanTable {
+  loan_id: ColumnType<number, never, never>;
+  due_on: ColumnType<string, never, never>;
+}
 interface LoanReturnTable {
   loan_id: Fact<number>;
   lot_id: Fact<number>;
@@ -267,6 +271,7 @@ export interface Schema {
   seed_mark: SeedMarkTable;
   test_end: TestEndTable;
   loan: LoanTable;
+  open_loan: OpenLoanTable;
   loan_return: LoanReturnTable;
   loan_close: LoanCloseTable;
 }

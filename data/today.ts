@@ -61,11 +61,10 @@ export async function readDue(db: Db, today: string) {
             and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) order by next_test_on, id limit ${MOST}) due
       join lot on lot.id = due.id ${LOT_NAMES} order by lot.next_test_on, lot.id`.execute(db),
     sql<DueReturn>`
-      select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, count(*) over () as total
-      from loan join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
-      where loan.due_on < ${today} and not exists (select from loan_close where loan_id = loan.id) order by loan.due_on, loan.id limit ${MOST}`.execute(
-      db,
-    ),
+      select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
+      from (select loan_id, count(*) over () as total from open_loan where due_on < ${today} order by due_on, loan_id limit ${MOST}) due
+      join loan on loan.id = due.loan_id join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
+      order by loan.due_on, loan.id`.execute(db),
     sql<HeldLot>`
       select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
       from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}
@@ -87,8 +86,6 @@ export async function readComing(db: Db, today: string, until: string): Promise<
   const { rows } = await sql<ComingDay>`
     select next_count_on as "on", 'count' as kind, count(*) from germination_test where next_count_on > ${today} and next_count_on <= ${until} group by 1
     union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
-    union all select due_on, 'return', count(*) from loan where due_on >= ${today} and due_on <= ${until} and not exists (select from loan_close where loan_id = loan.id) group by 1`.execute(
-    db,
-  );
+    union all select due_on, 'return', count(*) from open_loan where due_on >= ${today} and due_on <= ${until} group by 1`.execute(db);
   return rows;
 }

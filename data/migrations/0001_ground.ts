@@ -270,7 +270,12 @@ create table loan (
 );
 create index loan_of_lot on loan (lot_id);
 create index loan_of_member on loan (member_id);
-create index loan_due on loan (due_on);
+-- The loans without a closing row, kept by triggers: a long-lived library has few open loans among very many.
+create table open_loan (
+  loan_id bigint primary key references loan,
+  due_on date not null
+);
+create index open_loan_due on open_loan (due_on, loan_id);
 create table loan_return (
   loan_id bigint not null references loan,
   lot_id bigint primary key references lot,
@@ -319,6 +324,16 @@ begin
 end $$;
 create trigger loan_is_allowed before insert on loan for each row execute function check_loan();
 
+create function keep_open_loan() returns trigger language plpgsql security definer set search_path from current as $$
+begin
+  if tg_table_name = 'loan' then insert into open_loan (loan_id, due_on) values (new.id, new.due_on);
+  else delete from open_loan where loan_id = new.loan_id;
+  end if;
+  return null;
+end $$;
+create trigger loan_opens after insert on loan for each row execute function keep_open_loan();
+create trigger loan_closes after insert on loan_close for each row execute function keep_open_loan();
+
 create function lock_held_lot() returns trigger language plpgsql security definer set search_path from current as $$
 begin
   perform from lot where id = new.lot_id for update;
@@ -363,7 +378,7 @@ const MAY_UPDATE: Record<string, string> = {
   germination_test: 'next_count_on',
 };
 
-const READ_ONLY = ['crop', 'kysely_migration', 'kysely_migration_lock'];
+const READ_ONLY = ['crop', 'open_loan', 'kysely_migration', 'kysely_migration_lock'];
 const MAY_DELETE = ['wrong_try', 'parked_form'];
 
 function guards(): string {

@@ -353,6 +353,17 @@ describe('the shelves and the day', () => {
     expect((await due('2028-01-01')).returns.map(({ id }) => id)).toContain(lent.ok ? lent.answer.loanId : 0);
   });
 
+  test('the loans kept as open are those without a closing row, and nobody writes them by hand', async () => {
+    const { rows } = await sql<{ id: number }>`
+      select id from loan where not exists (select from loan_close where loan_id = loan.id)
+      except select loan_id from open_loan`.execute(library.db);
+    const closed = await sql`select from open_loan join loan_close using (loan_id)`.execute(library.db);
+    expect([rows, closed.rows]).toEqual([[], []]);
+    await expect(
+      sql`insert into open_loan (loan_id, due_on) select id, due_on from loan limit 1`.execute(library.db),
+    ).rejects.toMatchObject({ code: '42501' });
+  });
+
   test('putting the book right needs another amount in a unit the lot is kept in', async () => {
     const code = await takeIn(library, { amount: '80 seeds' });
     const recount = (amount: Parameters<typeof recountLot>[3]['amount']) =>

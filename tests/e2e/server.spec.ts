@@ -172,6 +172,21 @@ test.describe('bin/start on a database of one’s own', () => {
   });
 });
 
+test('what is missing is named in a line, with the way out', () => {
+  const ask = (script: string, as: string[] = []) =>
+    spawnSync(as[0] ?? 'bash', [...as.slice(1), ...(as.length > 0 ? ['bash'] : []), '-c', `. "${ROOT}/bin/lib/common.sh"; ${script}`], {
+      encoding: 'utf8',
+      env: { ...process.env, KIND_GRANARY_DATA: tmpdir() },
+    });
+  const disk = ask('need_space 999999999');
+  expect(disk.stderr).toMatch(/Only \d+ MB are free .* Make room/);
+  expect(disk.status).toBe(1);
+  const stranger = ask('need_debian PostgreSQL postgresql', process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--clear-groups'] : []);
+  expect(stranger.stderr).toContain('sudo apt-get update && sudo apt-get install -y postgresql');
+  expect(stranger.status).toBe(1);
+  expect(ask('command() { return 1; }; need_node').stderr).toContain('Node.js is missing');
+});
+
 test('bin/demo starts, stops with Ctrl-C, keeps the data, and starts again after a crash', async () => {
   test.setTimeout(180_000);
   const data = await mkdtemp(join(tmpdir(), 'kind-granary-demo-'));
@@ -197,6 +212,7 @@ test('bin/demo starts, stops with Ctrl-C, keeps the data, and starts again after
   expect(second.output()).not.toContain('Sample data');
   expect(await (await session.get('/desk?search=Kept')).text()).toContain('Kept Person');
   const postmaster = Number(readFileSync(lock, 'utf8').split('\n')[0]);
+  expect(/^Uid:\s+(\d+)/m.exec(readFileSync(`/proc/${postmaster}/status`, 'utf8'))![1]).not.toBe('0');
   process.kill(-second.child.pid!, 'SIGKILL');
   process.kill(postmaster, 'SIGKILL');
   await expect.poll(() => existsSync(`/proc/${postmaster}`)).toBe(false);

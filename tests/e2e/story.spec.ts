@@ -171,6 +171,8 @@ test('6. a return becomes a child lot, one generation on, and closes the loan; a
 });
 
 test('a hold is laid and lifted with a reason, and the book put right', async ({ page }) => {
+  const troubles: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && !message.text().includes('400') && troubles.push(message.text()));
   await page.goto(`/lots/${code}`);
   await page.getByRole('button', { name: 'Lay a hold on it' }).click();
   const dialog = page.getByRole('dialog');
@@ -190,4 +192,5 @@ test('a hold is laid and lifted with a reason, and the book put right', async ({
   await page.getByRole('region', { name: 'Ledger' }).getByLabel('Reason').fill('Weighed again');
   await page.getByRole('button', { name: 'Write the difference' }).click();
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('missing, to count difference');
+  expect(troubles).toEqual([]);
 });

@@ -37,6 +37,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     packetSeeds: lot.facts.packetSeeds,
     cautions: lot.facts.cautions,
     howToSow: lot.facts.howToSow,
+    saveFrom: lot.facts.minimumPlants.seed,
+    ripeSign: lot.facts.ripeSign,
   };
 }
 
@@ -87,6 +89,9 @@ export default function Label({ loaderData: label }: Route.ComponentProps) {
             </p>
           )}
           <p className="packet-label-sow">{label.howToSow}</p>
+          <p>
+            Save from {label.saveFrom} plants or more. Ripe: {label.ripeSign.toLowerCase()}.
+          </p>
           {label.cautions.map((caution) => (
             <p key={caution} className="packet-label-caution">
               {caution}

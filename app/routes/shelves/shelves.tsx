@@ -1,9 +1,10 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { SHELF_SORTS, SHELF_STATES } from '#core/lots/words.ts';
 import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readCrops } from '#data/house.ts';
-import { listShelves, SHELF_SORTS, SHELF_STATES } from '#data/lots.ts';
+import { listShelves } from '#data/lots.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
@@ -11,13 +12,15 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { readTestResult } from '#app/platform/testResult.server.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { TestResult } from '#app/ui/TestResult.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { EndTest } from './EndTest.tsx';
 import { TowelHistory } from './TowelHistory.tsx';
 import { TowelPicture } from './TowelPicture.tsx';
+
+/** Only an ended test shows it: a towel on a slow line loads without. */
+const TestResult = lazy(async () => ({ default: (await import('#app/ui/TestResult.tsx')).TestResult }));
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.variety ?? 'Towel'} · Kind Granary` }];
 
@@ -138,7 +141,9 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       )}
       {test.result && (
         <div className="mb-8">
-          <TestResult {...test.result} code={test.code} />
+          <Suspense>
+            <TestResult {...test.result} code={test.code} />
+          </Suspense>
         </div>
       )}
       {test.endedOn === null ? (
