@@ -12,6 +12,7 @@ const folder =
     : join(import.meta.dirname, '../.out/pictures');
 
 test('each main view can be pictured', async ({ browser, request }) => {
+  test.setTimeout(120_000);
   const samples = await findSamples(request);
   const views: [string, string, number][] = [
     ['today', '/', 1280],

@@ -1,0 +1,76 @@
+import { describe, expect, test } from '@jest/globals';
+import { classes } from './classes.ts';
+import { chanceWords, lendingAnswer, nextTestWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
+import { HOLD_WORDS, isolationWords, KIND_WORDS, METHOD_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
+import { HOLD_KINDS, ISOLATION_METHODS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';
+
+describe('what the tool says', () => {
+  test.each([
+    [0.999, 'nearly certain (over 99 %)'],
+    [0.974, 'nearly certain (97 %)'],
+    [0.85, 'likely (85 %)'],
+    [0.7, 'more likely than not (70 %)'],
+    [0.5, 'could go either way (50 %)'],
+    [0.3, 'rather unlikely (30 %)'],
+    [0.1, 'unlikely (10 %)'],
+    [0.001, 'hardly possible (under 1 %)'],
+  ])('a probability of %s is %s', (probability, words) => expect(chanceWords(probability)).toBe(words));
+
+  test('a probability that is not certain is never said to be', () => {
+    for (const probability of [1e-12, 1 - 1e-12]) expect(chanceWords(probability)).not.toMatch(/\b(0|100) %/);
+  });
+
+  test('what is short is said in the lot’s own unit', () => {
+    expect(shortWords({ onHand: 0, unit: 'seed' })).toBe('Nothing of it is left');
+    expect(shortWords({ onHand: 30, unit: 'seed' })).toBe('Only 30 seeds left');
+    expect(shortWords({ onHand: 4200, unit: 'mg' })).toBe('Only 4.2 g left');
+  });
+
+  test('each answer of the desk has words of its own', () => {
+    const said = [
+      lendingAnswer({ answer: 'yes' }, 3),
+      lendingAnswer({ answer: 'yes' }, 0),
+      lendingAnswer({ answer: 'coordinator', why: 'not settled' }, 3),
+      lendingAnswer({ answer: 'coordinator', why: 'do not lend' }, 3),
+      lendingAnswer({ answer: 'refused', why: 'F1' }, 3),
+      lendingAnswer({ answer: 'refused', why: 'hold', holds: ['drying'] }, 3),
+      lendingAnswer({ answer: 'refused', why: 'nothing left' }, 0),
+    ];
+    expect(new Set(said).size).toBe(said.length);
+    expect(said.slice(4).every((words) => words.startsWith('No'))).toBe(true);
+  });
+
+  test('a reason that is not known yet is said to be so', () => {
+    expect(nextTestWords(null)).toBe('not reckoned yet');
+    expect(nextTestWords('never tested and undated')).toContain('nobody knows how old');
+    expect(percent(0.945)).toBe('95 %');
+    expect(Object.keys(VERDICT_WORDS)).toHaveLength(4);
+  });
+});
+
+describe('the words of the craft', () => {
+  test('each has its word on the screen', () => {
+    for (const [words, kinds] of [
+      [KIND_WORDS, KINDS],
+      [ORIGIN_WORDS, ORIGINS],
+      [METHOD_WORDS, ISOLATION_METHODS],
+      [STORED_WORDS, STORED_SO_FAR],
+      [HOLD_WORDS, HOLD_KINDS],
+    ] as const) {
+      expect(Object.keys(words).sort()).toEqual([...kinds].sort());
+      expect(optionsOf(words).every(({ label }) => label.length > 1)).toBe(true);
+    }
+  });
+
+  test('how a crop was kept apart is said in a line; unknown is not', () => {
+    expect(isolationWords({ kind: 'unknown' })).toBeNull();
+    expect(isolationWords({ kind: 'known', method: 'distance', distanceMetres: 60, alsoFlowered: 'a courgette' })).toBe(
+      'Distance; 60 m to the next; also in flower: a courgette',
+    );
+    expect(isolationWords({ kind: 'known', method: 'none', distanceMetres: null, alsoFlowered: null })).toBe(
+      'None; what else flowered is unknown',
+    );
+  });
+
+  test('class names leave out what is not there', () => expect(classes('a', false, null, undefined, '', 'b')).toBe('a b'));
+});

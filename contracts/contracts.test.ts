@@ -1,0 +1,185 @@
+import { randomUUID } from 'node:crypto';
+import { describe, expect, test } from '@jest/globals';
+import { parseWithZod } from '@conform-to/zod/v4';
+import type { z } from 'zod';
+import { intakeForm } from './intake.ts';
+import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people.ts';
+import { countForm, endTestForm, layTestForm, lendForm, recountForm, setHoldForm } from './work.ts';
+
+/** Reads fields as a browser posts them: all text, an unticked box not at all. */
+function post<Schema extends z.ZodType>(schema: Schema, fields: Record<string, string>) {
+  const form = new FormData();
+  for (const [name, value] of Object.entries({ key: randomUUID(), ...fields })) form.append(name, value);
+  return parseWithZod(form, { schema });
+}
+
+/** The fields an answer finds fault with. */
+function faults(schema: z.ZodType, fields: Record<string, string>): string[] {
+  const read = post(schema, fields);
+  return read.status === 'success' ? [] : Object.keys(read.error ?? {}).sort();
+}
+
+const INTAKE = {
+  crop: 'pea',
+  variety: 'Long Siding',
+  origin: 'donated',
+  kind: 'open-pollinated',
+  donor: 'Marta Quill',
+  garden: 'Alder Row',
+  harvested: 'Sep 2025',
+  plants: '24',
+  isolation: 'distance',
+  distance: '200 ft',
+  alsoFlowered: 'another pea over the hedge',
+  storage: 'fridge',
+  amount: 'about 300 seeds',
+  place: '1',
+  container: 'jar',
+};
+
+describe('the desk interview as it is posted', () => {
+  test('is read into what the work needs', () => {
+    const read = post(intakeForm, INTAKE);
+    expect(read.status === 'success' && read.value).toMatchObject({
+      loanId: null,
+      harvested: '2025-09',
+      plantsHarvested: 24,
+      isolation: { kind: 'known', method: 'distance', distanceMetres: 61, alsoFlowered: 'another pea over the hedge' },
+      amount: { kind: 'count', seeds: 300, approximate: true, typed: 'about 300 seeds' },
+      unknowns: [],
+    });
+  });
+
+  test('"unknown" wins over what was typed beside it, and is listed', () => {
+    const read = post(intakeForm, {
+      ...INTAKE,
+      donorUnknown: 'on',
+      harvestedUnknown: 'on',
+      isolation: 'unknown',
+      distance: '',
+      storage: 'unknown',
+    });
+    expect(read.status === 'success' && read.value).toMatchObject({
+      donor: null,
+      harvested: null,
+      isolation: { kind: 'unknown' },
+      storedSoFar: null,
+      unknowns: ['donor', 'harvest', 'isolation', 'storage'],
+    });
+  });
+
+  test('a question takes an answer or "unknown", never neither', () => {
+    expect(faults(intakeForm, { ...INTAKE, donor: '', garden: '', harvested: '', plants: '' })).toEqual([
+      'donor',
+      'garden',
+      'harvested',
+      'plants',
+    ]);
+  });
+
+  test('an empty form is told all that is missing at once', () => {
+    expect(faults(intakeForm, {})).toEqual([
+      'amount',
+      'crop',
+      'donor',
+      'garden',
+      'harvested',
+      'isolation',
+      'kind',
+      'place',
+      'plants',
+      'storage',
+      'variety',
+    ]);
+  });
+
+  test.each([
+    ['a harvest on a day that does not exist', { harvested: '31 Feb 2025' }, 'harvested'],
+    ['no plants at all', { plants: '0' }, 'plants'],
+    ['half a plant', { plants: '2.5' }, 'plants'],
+    ['a distance less than nothing', { distance: '-5 ft' }, 'distance'],
+    ['a distance when the way is unknown', { isolation: 'unknown' }, 'distance'],
+    ['a bare number as amount', { amount: '300' }, 'amount'],
+    ['a kind nobody knows', { kind: 'magic' }, 'kind'],
+    ['a name as long as a letter', { variety: 'x'.repeat(81) }, 'variety'],
+  ])('%s is refused at its field', (_, change, field) => expect(faults(intakeForm, { ...INTAKE, ...change })).toEqual([field]));
+});
+
+describe('work at the bench and the desk', () => {
+  test('marks on a towel are read by state, and the rest may be empty', () => {
+    const read = post(countForm, { checkedOn: '2026-11-23', sprouted: '1,2,12', dead: '4', waiting: '', more: '' });
+    expect(read.status === 'success' && read.value).toMatchObject({
+      more: 0,
+      note: null,
+      marks: [
+        { seed: 1, state: 'sprouted' },
+        { seed: 2, state: 'sprouted' },
+        { seed: 12, state: 'sprouted' },
+        { seed: 4, state: 'dead' },
+      ],
+    });
+  });
+
+  test.each([
+    [countForm, { checkedOn: '2026-02-30' }, ['checkedOn']],
+    [countForm, { checkedOn: '2026-11-23', more: '-1' }, ['more']],
+    [countForm, { checkedOn: '2026-11-23', sprouted: 'all' }, ['sprouted']],
+    [layTestForm, { seeds: '0', counted: 'any root', celsius: '20', laidOn: '2026-11-23' }, ['seeds']],
+    [layTestForm, { seeds: '401', counted: 'luck', celsius: '90', laidOn: '' }, ['celsius', 'counted', 'laidOn', 'seeds']],
+    [endTestForm, { endedOn: '2026-11-23', outcome: 'abandoned' }, ['reason']],
+    [endTestForm, { endedOn: '2026-11-23', outcome: 'read' }, []],
+    [setHoldForm, { kind: 'drying', reason: '  ' }, ['reason']],
+    [lendForm, { code: '', packets: '0' }, ['code', 'packets']],
+    [recountForm, { amount: '0', reason: 'empty jar' }, []],
+    [recountForm, { amount: 'some', reason: 'guess' }, ['amount']],
+  ] as [z.ZodType, Record<string, string>, string[]][])('faults are named at their fields (%#)', (schema, fields, expected) =>
+    expect(faults(schema, fields)).toEqual(expected),
+  );
+});
+
+describe('people and the house', () => {
+  test('only the name of a person must be there', () => {
+    const read = post(addPersonForm, { name: ' Marta Quill ' });
+    expect(read.status === 'success' && read.value).toMatchObject({
+      name: 'Marta Quill',
+      email: null,
+      phone: null,
+      note: null,
+      isMember: false,
+    });
+    expect(faults(addPersonForm, { name: 'Marta', email: 'not an address' })).toEqual(['email']);
+  });
+
+  test('a password is long, and typed twice alike', () => {
+    const long = 'three dry words';
+    expect(faults(welcomeForm, { password: 'short', again: 'short' })).toEqual(['password']);
+    expect(faults(welcomeForm, { password: long, again: 'three wet words' })).toEqual(['again']);
+    expect(faults(welcomeForm, { password: long, again: long })).toEqual([]);
+    expect(faults(firstWelcomeForm, { password: long, again: long })).toEqual(['email', 'house', 'name']);
+  });
+
+  test('signing in wants an address and a password', () => {
+    expect(faults(signInForm, { email: 'nobody', password: '' })).toEqual(['email', 'password']);
+  });
+
+  test('the house’s season days, zone and thresholds make sense', () => {
+    const house = {
+      version: '1',
+      name: 'House',
+      timeZone: 'Etc/UTC',
+      lastFrost: '05-08',
+      firstFrost: '10-12',
+      lendingOpens: '02-07',
+      lend: '50',
+      full: '80',
+      sureness: '80',
+    };
+    expect(faults(houseForm, house)).toEqual([]);
+    expect(faults(houseForm, { ...house, lastFrost: '02-30', timeZone: 'Moon/Sea', sureness: '40' })).toEqual([
+      'lastFrost',
+      'sureness',
+      'timeZone',
+    ]);
+    expect(faults(houseForm, { ...house, lend: '85' })).toEqual(['full']);
+  });
+});

@@ -1,0 +1,69 @@
+import { describe, expect, jest, test } from '@jest/globals';
+import type { Request, Response } from 'express';
+import { sameOriginOnly } from './http.ts';
+import { readSettings } from './settings.ts';
+
+const DATABASE = { DATABASE_URL: 'postgresql://a@127.0.0.1/b' };
+
+describe('the settings', () => {
+  test('need a database and have sound defaults: loopback only, and the address that people use', () => {
+    expect(() => readSettings({})).toThrow('DATABASE_URL is not set');
+    expect(readSettings(DATABASE)).toEqual({
+      databaseUrl: DATABASE.DATABASE_URL,
+      ownerUrl: DATABASE.DATABASE_URL,
+      role: 'kind_granary_app',
+      host: '127.0.0.1',
+      port: 4747,
+      publicUrl: 'http://127.0.0.1:4747',
+      trustedProxies: 0,
+      timeZone: expect.any(String),
+    });
+  });
+
+  test('with an owner’s login of its own the server needs to step down to no role', () => {
+    expect(readSettings({ ...DATABASE, OWNER_DATABASE_URL: 'postgresql://o@127.0.0.1/b' })).toMatchObject({
+      role: undefined,
+      ownerUrl: 'postgresql://o@127.0.0.1/b',
+    });
+  });
+
+  test.each([
+    [{ PORT: 'many' }, 'PORT is "many"'],
+    [{ PORT: '70000' }, 'PORT is "70000"'],
+    [{ PUBLIC_URL: 'seeds' }, 'PUBLIC_URL is "seeds"'],
+  ])('%j is refused in a line', (settings, said) => expect(() => readSettings({ ...DATABASE, ...settings })).toThrow(said));
+
+  test('only the origin of the public address counts', () => {
+    expect(readSettings({ ...DATABASE, PUBLIC_URL: 'https://seeds.example/path?x=1' }).publicUrl).toBe('https://seeds.example');
+  });
+});
+
+describe('posts from this site only', () => {
+  const guard = sameOriginOnly('https://seeds.example');
+  /** Whether a request is let through. */
+  function passes(method: string, headers: Record<string, string>): boolean {
+    const next = jest.fn();
+    const response = { status: () => response, type: () => response, send: () => response } as unknown as Response;
+    guard({ method, headers } as unknown as Request, response, next);
+    return next.mock.calls.length === 1;
+  }
+
+  test('reading needs no origin', () => {
+    expect([passes('GET', {}), passes('HEAD', { origin: 'https://elsewhere.example' })]).toEqual([true, true]);
+  });
+
+  test('a post comes from the public address or from the very host that was asked', () => {
+    expect(passes('POST', { origin: 'https://seeds.example', host: '127.0.0.1:4747' })).toBe(true);
+    expect(passes('POST', { origin: 'http://127.0.0.1:4747', host: '127.0.0.1:4747' })).toBe(true);
+  });
+
+  test.each([
+    {},
+    { origin: 'null' },
+    { origin: 'https://elsewhere.example' },
+    { origin: 'https://seeds.example.evil.example' },
+    { origin: 'seeds.example' },
+  ] as Record<string, string>[])('a post with %j does nothing', (headers) => {
+    for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(passes(method, { host: 'seeds.example', ...headers })).toBe(false);
+  });
+});

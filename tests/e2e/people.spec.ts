@@ -1,0 +1,116 @@
+import { expect, test, type Page } from '@playwright/test';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('coordinator') });
+
+const NOBODY = { storageState: { cookies: [], origins: [] } };
+
+/** Adds a member by the desk's own form and gives the address of their page. */
+async function addMember(page: Page, name: string): Promise<string> {
+  await page.goto('/people/new?member=yes');
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  return new URL(page.url()).pathname;
+}
+
+test('a person is let in by a link that works once, sees only what their role may, and is out at once when access ends', async ({
+  page,
+  browser,
+}) => {
+  const address = await addMember(page, 'Zillah Trewin');
+  await page.goto(`${address}/edit`);
+  await page.getByLabel('E-mail to sign in with').fill('helper@hollinreach.example');
+  await page.getByLabel('As', { exact: true }).selectOption('helper');
+  await page.getByRole('button', { name: 'Let them sign in' }).click();
+  await expect(page.getByText('Somebody else signs in with this address')).toBeVisible();
+  await page.getByLabel('E-mail to sign in with').fill('zillah@hollinreach.example');
+  await page.getByRole('button', { name: 'Let them sign in' }).click();
+  const link = /http\S+\/welcome\/[\w-]+/.exec((await page.getByRole('status').textContent())!)![0];
+
+  const theirs = await (await browser.newContext(NOBODY)).newPage();
+  await theirs.goto(link);
+  await theirs.getByLabel('New password').fill('four dry words here');
+  await theirs.getByLabel('The same again').fill('four dry words here');
+  await theirs.getByRole('button', { name: 'Go in' }).click();
+  await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Intake' })).toBeVisible();
+  await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' })).toBeHidden();
+  const again = await (await browser.newContext(NOBODY)).newPage();
+  await again.goto(link);
+  await expect(again.getByText('This link no longer works')).toBeVisible();
+
+  await page.goto(`${address}/edit`);
+  await page.getByText('End access, or erase').click();
+  await page.getByRole('button', { name: 'End access' }).click();
+  await expect(page).toHaveURL(address);
+  await theirs.goto('/shelves');
+  await expect(theirs.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+});
+
+test('a person is erased, and their page says so no more than it must', async ({ page }) => {
+  const address = await addMember(page, 'Gone Tomorrow');
+  await page.goto(`${address}/edit`);
+  await page.getByText('End access, or erase').click();
+  await page.getByRole('button', { name: 'Erase Gone Tomorrow' }).click();
+  await expect(page.getByRole('heading', { name: 'Former member' })).toBeVisible();
+  await page.goto('/desk?who=everybody&search=Gone+Tomorrow');
+  await expect(page.getByText('Nobody here is called')).toBeVisible();
+});
+
+test('when two change one person, the second sees both versions and chooses', async ({ page, context }) => {
+  const address = await addMember(page, 'Changed Twice');
+  const other = await context.newPage();
+  await page.goto(`${address}/edit`);
+  await other.goto(`${address}/edit`);
+  await other.getByLabel('Telephone').fill('555 0101');
+  await other.getByRole('button', { name: 'Save' }).click();
+  await expect(other.getByText('555 0101')).toBeVisible();
+  await page.getByLabel('Telephone').fill('555 0202');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Somebody else changed this')).toBeVisible();
+  await expect(page.getByText('555 0101')).toBeVisible();
+  await expect(page.getByLabel('Telephone')).toHaveValue('555 0202');
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page.getByText('555 0202')).toBeVisible();
+});
+
+test('the house’s rules are checked and saved, and the record says by whom', async ({ page }) => {
+  await page.goto('/settings');
+  await page.getByLabel('Last frost').fill('02-30');
+  await page.getByLabel('Time zone').fill('Moon/Sea of Rains');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Write it as month-day')).toBeVisible();
+  await expect(page.getByText('No such time zone')).toBeVisible();
+  await expect(page.getByLabel('Time zone')).toHaveValue('Moon/Sea of Rains');
+  await page.getByLabel('Last frost').fill('05-08');
+  await page.getByLabel('Time zone').fill('Atlantic/Azores');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status')).toContainText('Saved');
+  await page.goto('/settings/record?search=house');
+  await expect(page.getByRole('row').filter({ hasText: 'house rules changed' }).first()).toContainText('Isolde Marrin');
+});
+
+test('guessing a password is answered ever more slowly, and in words', async ({ browser }) => {
+  const page = await (await browser.newContext(NOBODY)).newPage();
+  await page.goto('/sign-in');
+  for (let tries = 0; tries < 6; tries += 1) {
+    await page.getByLabel('E-mail').fill('guessed@hollinreach.example');
+    await page.getByLabel('Password').fill(`guess ${tries}`);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText(tries < 5 ? 'do not fit together' : /Wait \d+ seconds/)).toBeVisible();
+    await page.reload();
+  }
+});
+
+test('a member sees what was borrowed and what may be, and nothing of the work', async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: stateOf('member') })).newPage();
+  await page.goto('/');
+  await expect(page).toHaveURL('/mine');
+  await expect(page.getByRole('main')).toContainText('Pea ‘Long Siding’');
+  await page.getByLabel('Find a kind').fill('lettuce');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Lettuce' }).first()).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Desk' })).toBeHidden();
+  await page.getByRole('link', { name: 'How to sow and save it' }).first().click();
+  await expect(page.getByRole('heading', { name: 'To save seed' })).toBeVisible();
+});
