@@ -33,7 +33,7 @@ const INTAKE = {
   alsoFlowered: 'another pea over the hedge',
   storage: 'fridge',
   amount: 'about 300 seeds',
-  place: '1',
+  place: 'Shelf A',
   container: 'jar',
 };
 

@@ -31,7 +31,7 @@ const fields = z.object({
   alsoFlowered: maybeWords(200),
   storage: z.enum([...STORED_SO_FAR, 'unknown'], { error: 'Where was it kept until today? "Unknown" is an answer' }),
   amount,
-  place: z.int({ error: 'Say where it goes' }),
+  place: words(60, 'Say where it goes'),
   container: z.string().trim().min(1).max(40).default('jar'),
   note: maybeWords(1000),
 });
@@ -82,7 +82,7 @@ export const intakeForm = answered
     storedSoFar: form.storage === 'unknown' ? null : form.storage,
     unknowns: unknownsOf(form),
     amount: form.amount,
-    placeId: form.place,
+    place: form.place,
     container: form.container,
     note: form.note,
   }));

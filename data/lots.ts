@@ -115,6 +115,20 @@ export async function saveOutlook(db: Db, lotId: number, outlook: LotOutlook): P
     .execute();
 }
 
+/** The last result of every tested lot, with the verdict that is kept of it. */
+export async function readVerdicts(db: Db) {
+  return db
+    .selectFrom('lot')
+    .select((eb) => [
+      'id',
+      eb.ref('tested_sprouted').$notNull().as('sprouted'),
+      eb.ref('tested_laid').$notNull().as('laid'),
+      'verdict as kept',
+    ])
+    .where('tested_laid', 'is not', null)
+    .execute();
+}
+
 const LOT_COLUMNS = [
   'lot.id',
   'lot.code',
@@ -208,13 +222,20 @@ export async function listPlaces(db: Db) {
   return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
 }
 
+/** The place of this name, made if need be; returns its id. */
 export async function ensurePlace(db: Db, name: string): Promise<number> {
+  const same = db
+    .selectFrom('place')
+    .select('id')
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
+  const found = await same.executeTakeFirst();
+  if (found) return found.id;
   await db
     .insertInto('place')
     .values({ name })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
-  return (await db.selectFrom('place').select('id').where('name', '=', name).executeTakeFirstOrThrow()).id;
+  return (await same.executeTakeFirstOrThrow()).id;
 }
 
 /** Parents (one step up) and children (one step down) of a lot. */

@@ -8,14 +8,13 @@ import type { Db } from '#data/database.ts';
 import { readCrop } from '#data/house.ts';
 import { move } from '#data/ledger.ts';
 import { closeLoan, lockLoan, recordReturn } from '#data/loans.ts';
-import { createHold, createHolding, createLot, ensureLine, findLot, listPlaces, takeLotCode } from '#data/lots.ts';
+import { createHold, createHolding, createLot, ensureLine, findLot, ensurePlace, takeLotCode } from '#data/lots.ts';
 import { createPerson, ensureGarden, findPerson, matchPeople } from '#data/people.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 
 export type IntakeProblem =
   | { readonly code: 'no such crop' }
-  | { readonly code: 'no such place' }
   | { readonly code: 'harvest in the future' }
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
@@ -36,7 +35,6 @@ export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) 
     { key: intake.key, kind: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
     async (tx, refuse) => {
       const crop = (await readCrop(tx, intake.cropId)) ?? refuse({ code: 'no such crop' });
-      if (!(await listPlaces(tx)).some(({ id }) => id === intake.placeId)) refuse({ code: 'no such place' });
       if (intake.harvested && earliestDay(intake.harvested) > today) refuse({ code: 'harvest in the future' });
       const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, intake, refuse);
       const lot = await writeLot(tx, actor, today, intake, crop, parent, refuse);
@@ -109,7 +107,7 @@ async function writeLot(
     },
     parent ? [parent.lotId] : [],
   );
-  const holding = await createHolding(tx, { lotId: id, placeId: intake.placeId, container: intake.container });
+  const holding = await createHolding(tx, { lotId: id, placeId: await ensurePlace(tx, intake.place), container: intake.container });
   await move(tx, {
     actKey: intake.key,
     lotId: id,

@@ -5,6 +5,7 @@ import { brokenRule } from '#data/databaseErrors.ts';
 import { updateHouse, type House } from '#data/house.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson, type PersonFields } from '#data/people.ts';
 import { perform } from './perform.server.ts';
+import { refreshVerdicts } from './outlook.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export function addPerson(db: Db, actor: Actor, person: PersonFields & { key: string }) {
@@ -77,10 +78,11 @@ export function endAccess(db: Db, actor: Actor, now: Date, end: { key: string; p
   );
 }
 
-/** Changes the house's settings, unless somebody else has since the form was shown. */
-export function changeHouse(db: Db, actor: Actor, key: string, house: House) {
+/** Changes the house's settings and what hangs on its thresholds, unless somebody else has since the form was shown. */
+export function changeHouse(db: Db, actor: Actor, today: string, key: string, house: House) {
   return perform<null, { readonly code: 'changed meanwhile' }>(db, { key, kind: 'house rules changed', actor }, async (tx, refuse) => {
     if (!(await updateHouse(tx, house))) refuse({ code: 'changed meanwhile' });
+    await refreshVerdicts(tx, today);
     return { answer: null, subject: 'house' };
   });
 }

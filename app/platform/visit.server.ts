@@ -55,6 +55,7 @@ export function visitBy(
 /** The page a request is for, within this site: where to go on after signing in. */
 function pageOf(request: Request): string {
   const url = new URL(request.url);
+  for (const own of ['index', '_routes']) url.searchParams.delete(own);
   return url.pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/') + url.search;
 }
 
@@ -64,8 +65,6 @@ const MOST_TYPED = 20_000;
 async function parkAndSignIn(request: Request, token: string): Promise<Response> {
   const accountId = await findFormerSession(db, hashToken(token));
   const page = new URL(pageOf(request), 'http://here');
-  page.searchParams.delete('index');
-  page.searchParams.delete('_routes');
   if (accountId !== null) {
     const typed = [...(await request.formData()).entries()].filter(
       (entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]),

@@ -162,7 +162,8 @@ create table lot_parent (
 );
 create index lot_children on lot_parent (parent_id);
 
-create table place (id bigint generated always as identity primary key, name text not null unique);
+create table place (id bigint generated always as identity primary key, name text not null constraint place_has_a_name check (length(trim(name)) > 0));
+create unique index place_name_once on place (lower(name));
 
 create table holding (
   id bigint generated always as identity primary key,

@@ -60,7 +60,7 @@ export async function preparedLibrary() {
     lendingOpens: '02-01',
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
   });
-  const placeId = await ensurePlace(db, 'Shelf');
+  await ensurePlace(db, 'Shelf');
   const actor = async (name: string, role: Role): Promise<Actor> => {
     const personId = await createPerson(db, { name, email: null, phone: null, note: null, isMember: true });
     return { personId, name, role, accountId: await grantAccount(db, { personId, email: `${role}@house.example`, role }) };
@@ -68,7 +68,6 @@ export async function preparedLibrary() {
   return {
     owner,
     db,
-    placeId,
     coordinator: await actor('Coordinator', 'coordinator'),
     helper: await actor('Helper', 'helper'),
     member: await actor('Member', 'member'),
@@ -78,7 +77,7 @@ export async function preparedLibrary() {
 export type Library = Awaited<ReturnType<typeof preparedLibrary>>;
 
 /** A donation as the desk's form sends it, with all answered; `change` sets fields as typed. */
-export function intake(placeId: number, change: Record<string, string | number | boolean | undefined> = {}): Intake {
+export function intake(change: Record<string, string | number | boolean | undefined> = {}): Intake {
   return intakeForm.parse({
     key: randomUUID(),
     crop: 'pea',
@@ -92,14 +91,14 @@ export function intake(placeId: number, change: Record<string, string | number |
     distance: '60 m',
     storage: 'cool cupboard',
     amount: '500 seeds',
-    place: placeId,
+    place: 'Shelf',
     ...change,
   });
 }
 
 /** Takes a lot in and gives its code. */
-export async function takeIn({ db, helper, placeId }: Library, change: Parameters<typeof intake>[1] = {}): Promise<string> {
-  const done = await receiveLot(db, helper, TODAY, intake(placeId, change));
+export async function takeIn({ db, helper }: Library, change: Parameters<typeof intake>[0] = {}): Promise<string> {
+  const done = await receiveLot(db, helper, TODAY, intake(change));
   if (!done.ok) throw new Error(`not taken in: ${done.problem.code}`);
   return done.answer.code;
 }

@@ -8,7 +8,7 @@ import { findLotByCode } from '#data/lots.ts';
 import { findPerson } from '#data/people.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people.server.ts';
 import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/signIn.server.ts';
-import { emptyDatabase, NOW, preparedLibrary, takeIn, type Library } from './database.ts';
+import { emptyDatabase, NOW, preparedLibrary, TODAY, takeIn, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -135,8 +135,8 @@ describe('people', () => {
 
   test('the house’s settings likewise', async () => {
     const house = (await readHouse(library.db))!;
-    expect(await changeHouse(library.db, library.coordinator, randomUUID(), { ...house, name: 'One' })).toMatchObject({ ok: true });
-    expect(await changeHouse(library.db, library.coordinator, randomUUID(), { ...house, name: 'Two' })).toMatchObject({
+    expect(await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, name: 'One' })).toMatchObject({ ok: true });
+    expect(await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, name: 'Two' })).toMatchObject({
       problem: { code: 'changed meanwhile' },
     });
   });

@@ -69,7 +69,7 @@ describe('one act', () => {
 describe('what the database says', () => {
   test('a broken rule is known by its name', async () => {
     const broken = await sql`insert into place (name) values ('Shelf')`.execute(library.db).catch((error: unknown) => error);
-    expect(brokenRule(broken)).toBe('place_name_key');
+    expect(brokenRule(broken)).toBe('place_name_once');
     expect(worthAnotherTry(broken)).toBe(false);
   });
 

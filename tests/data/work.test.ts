@@ -1,6 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { readHouse } from '#data/house.ts';
+import { changeHouse } from '#services/people.server.ts';
 import { activeHolds, findHolds, findLotByCode, findRelatives, listLendable, listShelves } from '#data/lots.ts';
 import { loansOfMember } from '#data/loans.ts';
 import { readMarks, testsOfLot } from '#data/tests.ts';
@@ -84,7 +86,7 @@ describe('intake', () => {
 
   test('a name that is nearly somebody’s asks who it is; ticking "new" adds them', async () => {
     await takeIn(library);
-    const near = await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { donor: 'Martha Quill' }));
+    const near = await receiveLot(library.db, library.helper, TODAY, intake({ donor: 'Martha Quill' }));
     expect(near).toMatchObject({ ok: false, problem: { code: 'who is it', near: [{ name: 'Marta Quill' }] } });
     const added = await lot(await takeIn(library, { donor: 'Martha Quill', donorNew: true }));
     expect(added.donor).toBe('Martha Quill');
@@ -96,10 +98,10 @@ describe('intake', () => {
   });
 
   test('a harvest that is still to come, and a crop nobody knows, are refused', async () => {
-    expect(await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { harvested: 'Dec 2026' }))).toMatchObject({
+    expect(await receiveLot(library.db, library.helper, TODAY, intake({ harvested: 'Dec 2026' }))).toMatchObject({
       problem: { code: 'harvest in the future' },
     });
-    expect(await receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { crop: 'moonfruit' }))).toMatchObject({
+    expect(await receiveLot(library.db, library.helper, TODAY, intake({ crop: 'moonfruit' }))).toMatchObject({
       problem: { code: 'no such crop' },
     });
   });
@@ -161,6 +163,22 @@ describe('tests', () => {
       nextTestOn: '2028-04-01',
     });
     expect(await count(testId, { more: 1 }, '2026-12-02')).toMatchObject({ problem: { code: 'already ended' } });
+  });
+
+  test('a verdict follows the house’s thresholds when they change', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    await count(testId, { more: 15 }, '2026-12-01');
+    await end(testId, {}, '2026-12-01');
+    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
+    const change = async (full: number) => {
+      const house = (await readHouse(library.db))!;
+      await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, thresholds: { ...house.thresholds, full } });
+    };
+    await change(0.6);
+    expect(await lot(code)).toMatchObject({ verdict: 'full strength' });
+    await change(0.8);
+    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
   });
 
   test('reading a test early, or giving it up, takes a reason; what is given up concludes nothing', async () => {
@@ -255,7 +273,7 @@ describe('the desk', () => {
       library.db,
       library.helper,
       '2027-09-01',
-      intake(library.placeId, { loan: loanId, harvested: 'Aug 2027', donor: 'Member', amount: '90 seeds' }),
+      intake({ loan: loanId, harvested: 'Aug 2027', donor: 'Member', amount: '90 seeds' }),
     );
     const child = await lot(back.ok ? back.answer.code : '');
     expect(child).toMatchObject({ origin: 'returned', generation: 1, donor: 'Member', variety: 'Long Siding' });
@@ -266,12 +284,7 @@ describe('the desk', () => {
       returnedAs: [child.code],
     });
     expect(
-      await receiveLot(
-        library.db,
-        library.helper,
-        '2027-09-01',
-        intake(library.placeId, { loan: loanId, harvested: '2027', donor: 'Member' }),
-      ),
+      await receiveLot(library.db, library.helper, '2027-09-01', intake({ loan: loanId, harvested: '2027', donor: 'Member' })),
     ).toMatchObject({ problem: { code: 'loan is closed' } });
   });
 
@@ -279,7 +292,7 @@ describe('the desk', () => {
     const lent = await lend(await takeIn(library));
     const loan = lent.ok ? lent.answer.loanId : 0;
     const back = (change: Record<string, string | boolean>) =>
-      receiveLot(library.db, library.helper, TODAY, intake(library.placeId, { loan, donor: 'Member', ...change }));
+      receiveLot(library.db, library.helper, TODAY, intake({ loan, donor: 'Member', ...change }));
     expect(await back({ harvested: '2024' })).toMatchObject({ problem: { code: 'harvest before parent', parentHarvest: '2025-09' } });
     expect(await back({ crop: 'kale' })).toMatchObject({ problem: { code: 'another crop was lent', lent: 'Pea' } });
     expect(await back({ harvested: '2026', keepsLoanOpen: true })).toMatchObject({ ok: true });

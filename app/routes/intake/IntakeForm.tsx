@@ -18,7 +18,7 @@ interface CropChoice {
 
 export interface IntakeFormProps {
   readonly crops: readonly CropChoice[];
-  readonly places: readonly { value: string; label: string }[];
+  readonly places: readonly string[];
   readonly loan: { readonly id: number; readonly member: string } | null;
   readonly start: Record<string, string> | null;
   readonly result: SubmissionResult | null;
@@ -63,7 +63,7 @@ export function IntakeForm({ crops, places, loan, start, result, asksWho, formKe
   const [form, fields] = usePostForm<Field>({
     id: 'intake',
     result: result,
-    start: { origin: 'donated', container: 'jar', place: places[0]?.value, ...start },
+    start: { origin: 'donated', container: 'jar', place: places[0], ...start },
   });
   const [cropId, setCropId] = useState(fields.crop.initialValue ?? '');
   const [isolation, setIsolation] = useState(fields.isolation.initialValue ?? '');
@@ -156,8 +156,8 @@ export function IntakeForm({ crops, places, loan, start, result, asksWho, formKe
         />
         <ChoiceField field={fields.storage} label="Kept until today in" options={[...optionsOf(STORED_WORDS), UNKNOWN]} />
         <div className="grid gap-5 sm:grid-cols-2">
-          <SelectField field={fields.place} label="Goes to" options={places} />
-          <SelectField field={fields.container} label="In a" options={CONTAINERS} />
+          <TextField field={fields.place} label="Goes to" hint="A new place is added" suggestions={places} autoComplete="off" />
+          <SelectField field={fields.container} label="In a" hint="Seed still drying: one that breathes" options={CONTAINERS} />
         </div>
         <TextArea field={fields.note} label="Anything else (optional)" />
         {loan && <TickField field={fields.keepsLoanOpen} label="More is still to come: keep the loan open" />}

@@ -40,7 +40,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       minimumPlants,
       crossingGroup,
     })),
-    places: places.map(({ id, name }) => ({ value: String(id), label: name })),
+    places: places.map(({ name }) => name),
     loan: loan
       ? {
           id: loan.id,
@@ -62,8 +62,6 @@ function fieldErrors(problem: IntakeProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such crop':
       return { crop: ['Choose a crop from the list'] };
-    case 'no such place':
-      return { place: ['Choose a place from the list'] };
     case 'harvest in the future':
       return { harvested: ['That is still to come. Check the year'] };
     case 'harvest before parent':

@@ -32,11 +32,11 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor } = visitBy(context, request, 'set house rules');
+  const { actor, today } = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
   const { key, lend, full, sureness, ...house } = submission.value;
-  const done = await changeHouse(db, actor, key, {
+  const done = await changeHouse(db, actor, today, key, {
     ...house,
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
   });
@@ -58,7 +58,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
     <div className="max-w-3xl">
       <PageHead
         title="Settings"
-        about="Change them when you know your place better; what was reckoned before stays as it was."
+        about="Change them when you know your place better. Verdicts follow; dates agreed with members stay."
         actions={
           <>
             <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>

@@ -1,4 +1,4 @@
-import { data } from 'react-router';
+import { data, Link } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { mayLift } from '#core/people/may.ts';
@@ -132,6 +132,9 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           <span className="flex flex-wrap items-center gap-x-3 gap-y-1">
             <LotCode>{lot.code}</LotCode>
             <i>{lot.facts.species}</i>
+            <Link className="link" to={`/almanac/${lot.cropId}`}>
+              How to grow and save it
+            </Link>
             {active.map((hold) => (
               <HoldMark key={hold.id} kind={hold.kind} />
             ))}
