@@ -1,6 +1,5 @@
-import { sql } from 'kysely';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
-import type { Asked, HoldKind, Isolation, Kind, Origin, ShelfSort, ShelfState, StoredSoFar } from '#core/lots/words.ts';
+import type { Asked, Isolation, Kind, Origin, StoredSoFar } from '#core/lots/words.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from './database.ts';
@@ -163,7 +162,8 @@ const LOT_COLUMNS = [
   'lot.next_test_reason as nextTestReason',
 ] as const;
 
-function lots(db: Db) {
+/** Lots with their line, crop, donor and garden. */
+export function lots(db: Db) {
   return db
     .selectFrom('lot')
     .innerJoin('line', 'line.id', 'lot.line_id')
@@ -198,46 +198,6 @@ export async function existingCodes(db: Db, codes: readonly string[]): Promise<{
     .execute();
 }
 
-export async function findHoldings(db: Db, lotId: number) {
-  return db
-    .selectFrom('holding')
-    .innerJoin('place', 'place.id', 'holding.place_id')
-    .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance'])
-    .where('lot_id', '=', lotId)
-    .orderBy('holding.id')
-    .execute();
-}
-
-export async function createHolding(db: Db, holding: { lotId: number; placeId: number; container: string }): Promise<number> {
-  return (
-    await db
-      .insertInto('holding')
-      .values({ lot_id: holding.lotId, place_id: holding.placeId, container: holding.container })
-      .returning('id')
-      .executeTakeFirstOrThrow()
-  ).id;
-}
-
-export async function listPlaces(db: Db) {
-  return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
-}
-
-/** The place of this name, made if need be; returns its id. */
-export async function ensurePlace(db: Db, name: string): Promise<number> {
-  const same = db
-    .selectFrom('place')
-    .select('id')
-    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
-  const found = await same.executeTakeFirst();
-  if (found) return found.id;
-  await db
-    .insertInto('place')
-    .values({ name })
-    .onConflict((conflict) => conflict.doNothing())
-    .execute();
-  return (await same.executeTakeFirstOrThrow()).id;
-}
-
 /** Parents (one step up) and children (one step down) of a lot. */
 export async function findRelatives(db: Db, lotId: number) {
   const columns = [
@@ -266,59 +226,6 @@ export async function findRelatives(db: Db, lotId: number) {
   return { parents, children };
 }
 
-export async function findHolds(db: Db, lotId: number) {
-  return db
-    .selectFrom('hold')
-    .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
-    .leftJoin('person as setter', 'setter.id', 'hold.set_by')
-    .leftJoin('person as lifter', 'lifter.id', 'hold_lift.lifted_by')
-    .select([
-      'hold.id',
-      'hold.kind',
-      'hold.reason',
-      'hold.set_on as setOn',
-      'setter.name as setBy',
-      'hold_lift.lifted_on as liftedOn',
-      'hold_lift.reason as liftReason',
-      'lifter.name as liftedBy',
-    ])
-    .where('hold.lot_id', '=', lotId)
-    .orderBy('hold.id')
-    .execute();
-}
-
-/** Kinds of the holds that lie on a lot now. */
-export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
-  const rows = await db
-    .selectFrom('hold')
-    .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
-    .select('hold.kind')
-    .where('hold.lot_id', '=', lotId)
-    .where('hold_lift.hold_id', 'is', null)
-    .execute();
-  return rows.map(({ kind }) => kind);
-}
-
-export async function createHold(
-  db: Db,
-  hold: { lotId: number; kind: HoldKind; reason: string; setOn: string; setBy: number | null; actKey: string },
-): Promise<void> {
-  await db
-    .insertInto('hold')
-    .values({ lot_id: hold.lotId, kind: hold.kind, reason: hold.reason, set_on: hold.setOn, set_by: hold.setBy, act_key: hold.actKey })
-    .execute();
-}
-
-export async function liftHold(
-  db: Db,
-  lift: { holdId: number; reason: string; liftedOn: string; liftedBy: number; actKey: string },
-): Promise<void> {
-  await db
-    .insertInto('hold_lift')
-    .values({ hold_id: lift.holdId, reason: lift.reason, lifted_on: lift.liftedOn, lifted_by: lift.liftedBy, act_key: lift.actKey })
-    .execute();
-}
-
 /** Packets out with members on open loans. */
 export async function findLoansOfLot(db: Db, lotId: number) {
   return db
@@ -336,101 +243,5 @@ export async function findLoansOfLot(db: Db, lotId: number) {
     ])
     .where('loan.lot_id', '=', lotId)
     .orderBy('loan.id', 'desc')
-    .execute();
-}
-
-export interface ShelfPage {
-  readonly search: string;
-  readonly crop: string;
-  readonly state: ShelfState | '';
-  readonly sort: ShelfSort;
-  readonly today: string;
-  readonly limit: number;
-  readonly offset: number;
-}
-
-const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
-  variety: sql`crop.name, line.name, lot.id desc`,
-  code: sql`lot.code desc`,
-  harvest: sql`lot.harvested desc nulls last, lot.id desc`,
-  amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
-  'next test': sql`lot.next_test_on nulls last, lot.id`,
-};
-const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
-
-/** One page of the shelves, and how many lots match in all. */
-export async function listShelves(db: Db, page: ShelfPage) {
-  let query = lots(db);
-  for (const word of page.search.split(/\s+/).filter(Boolean)) {
-    const pattern = `%${word.replace(/[%_\\]/g, '\\$&')}%`;
-    query = query.where((eb) =>
-      eb.or([eb('lot.search_text', 'ilike', pattern), sql<boolean>`lot.donor_id in (select id from person where name ilike ${pattern})`]),
-    );
-  }
-  if (page.crop) query = query.where('crop.id', '=', page.crop);
-  if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0);
-  else if (page.state) query = query.where('lot.on_hand', '>', 0);
-  if (page.state === 'on hold') query = query.where(HELD);
-  if (page.state === 'may be lent')
-    query = query
-      .where(sql<boolean>`not ${HELD}`)
-      .where('lot.kind', '<>', 'F1')
-      .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
-  if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
-  const rows = query
-    .select([
-      'lot.code',
-      'line.name as variety',
-      'crop.name as crop',
-      'lot.kind',
-      'lot.harvested',
-      'lot.unit',
-      'lot.on_hand as onHand',
-      'lot.seeds_per_gram as seedsPerGram',
-      'donor.name as donor',
-      'lot.verdict',
-      'lot.tested_sprouted as sprouted',
-      'lot.tested_laid as laid',
-      'lot.tested_on as testedOn',
-      'lot.next_test_on as nextTestOn',
-      sql<
-        HoldKind[]
-      >`array(select kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`.as(
-        'holds',
-      ),
-      sql<
-        string | null
-      >`(select string_agg(place.name, ', ') from holding join place on place.id = holding.place_id where holding.lot_id = lot.id and holding.balance > 0)`.as(
-        'places',
-      ),
-    ])
-    .orderBy(ORDER[page.sort])
-    .limit(page.limit)
-    .offset(page.offset);
-  const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
-  const [found, { count }] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
-  return { lots: found, total: count };
-}
-
-/** Kinds of which something may be lent now: no amounts, no people, no places. */
-export async function listLendable(db: Db, search: string, most: number) {
-  let query = lots(db)
-    .where('lot.on_hand', '>', 0)
-    .where('lot.kind', '<>', 'F1')
-    .where(sql<boolean>`not ${HELD}`)
-    .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
-  for (const word of search.split(/\s+/).filter(Boolean))
-    query = query.where('lot.search_text', 'ilike', `%${word.replace(/[%_\\]/g, '\\$&')}%`);
-  return query
-    .select([
-      'crop.name as crop',
-      'line.name as variety',
-      sql<string>`facts->>'easeOfSaving'`.as('ease'),
-      sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
-    ])
-    .distinct()
-    .orderBy('crop.name')
-    .orderBy('line.name')
-    .limit(most)
     .execute();
 }

@@ -2,7 +2,7 @@ import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule } from '#data/databaseErrors.ts';
 import { move, type NewMovement } from '#data/ledger.ts';
-import { findHoldings } from '#data/lots.ts';
+import { findHoldings } from '#data/places.ts';
 import type { Refuse } from './perform.server.ts';
 
 /** There is less on hand than was asked for. */

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Form, Link, useSearchParams } from 'react-router';
 import { Button } from './Button.tsx';
 import { classes } from './classes.ts';
+import { WIDE } from './Table.tsx';
 
 /** Search and filters of a list; they live in the address, so a list can be kept and shared. Works before scripts. */
 export function SearchForm({ label, hint, value, children }: { label: string; hint: string; value: string; children?: ReactNode }) {
@@ -49,9 +50,6 @@ export function FilterSelect({
     </label>
   );
 }
-
-/** A column that a phone leaves out; what it says stands elsewhere in the row. */
-export const WIDE = 'hidden sm:table-cell';
 
 /** A column's head that sorts by it. */
 export function SortHead({
@@ -111,17 +109,5 @@ export function Pager({ page, size, total, things }: { page: number; size: numbe
         </Link>
       )}
     </nav>
-  );
-}
-
-/** The frame of a table: scrolls sideways by itself when it must, reachable by keyboard. */
-export function Table({ caption, children }: { caption: string; children: ReactNode }) {
-  return (
-    <div className="relative overflow-x-auto" role="group" aria-label={caption} tabIndex={0}>
-      <table className="w-full border-collapse text-small [&_tbody_tr]:border-t [&_tbody_tr]:border-rule [&_td]:px-3 [&_td]:py-2 [&_td]:align-top [&_td:first-child]:pl-0 [&_th]:align-bottom">
-        <caption className="sr-only">{caption}</caption>
-        {children}
-      </table>
-    </div>
   );
 }

@@ -6,7 +6,7 @@ import type { Actor } from '#data/accounts.ts';
 import { grantAccount } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { createHouse, loadCrops } from '#data/house.ts';
-import { ensurePlace } from '#data/lots.ts';
+import { ensurePlace } from '#data/places.ts';
 import { migrate } from '#data/migrate.ts';
 import { createPerson } from '#data/people.ts';
 import type { Role } from '#core/people/may.ts';

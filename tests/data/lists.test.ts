@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { SHELF_SORTS } from '#core/lots/words.ts';
-import { existingCodes, findLotByCode, listPlaces, listShelves } from '#data/lots.ts';
+import { existingCodes, findLotByCode } from '#data/lots.ts';
+import { listPlaces } from '#data/places.ts';
+import { listShelves } from '#data/shelves.ts';
 import { listOpenLoans } from '#data/loans.ts';
 import { ensureGarden, listPeople, matchPeople, suggestLines, suggestPeople } from '#data/people.ts';
 import { readActs } from '#data/acts.ts';

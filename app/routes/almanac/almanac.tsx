@@ -2,7 +2,8 @@ import { Link } from 'react-router';
 import { readCrops } from '#data/house.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { SearchForm, SortHead, Table } from '#app/ui/List.tsx';
+import { SearchForm, SortHead } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/almanac.ts';
 

@@ -1,6 +1,7 @@
 import { Link, redirect } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
-import { existingCodes, findLotByCode, listShelves } from '#data/lots.ts';
+import { existingCodes, findLotByCode } from '#data/lots.ts';
+import { listShelves } from '#data/shelves.ts';
 import { suggestPeople } from '#data/people.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

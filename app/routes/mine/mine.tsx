@@ -1,10 +1,11 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { listLendable } from '#data/lots.ts';
+import { listLendable } from '#data/shelves.ts';
 import { loansOfMember } from '#data/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { SearchForm, Table } from '#app/ui/List.tsx';
+import { SearchForm } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/mine.ts';

@@ -1,7 +1,8 @@
 import { readActs } from '#data/acts.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { Pager, SearchForm, Table } from '#app/ui/List.tsx';
+import { Pager, SearchForm } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/record.ts';
 

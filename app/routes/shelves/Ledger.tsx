@@ -5,7 +5,7 @@ import { formatStock } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { Table } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 
 interface Entry {

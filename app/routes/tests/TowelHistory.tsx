@@ -1,5 +1,5 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { Table } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
 import type { SeedView } from './TowelPicture.tsx';
 
 interface CheckView {

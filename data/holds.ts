@@ -1,0 +1,56 @@
+import type { HoldKind } from '#core/lots/words.ts';
+import type { Db } from './database.ts';
+
+/** Every hold ever laid on a lot, with who laid and who lifted it. */
+export async function findHolds(db: Db, lotId: number) {
+  return db
+    .selectFrom('hold')
+    .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
+    .leftJoin('person as setter', 'setter.id', 'hold.set_by')
+    .leftJoin('person as lifter', 'lifter.id', 'hold_lift.lifted_by')
+    .select([
+      'hold.id',
+      'hold.kind',
+      'hold.reason',
+      'hold.set_on as setOn',
+      'setter.name as setBy',
+      'hold_lift.lifted_on as liftedOn',
+      'hold_lift.reason as liftReason',
+      'lifter.name as liftedBy',
+    ])
+    .where('hold.lot_id', '=', lotId)
+    .orderBy('hold.id')
+    .execute();
+}
+
+/** Kinds of the holds that lie on a lot now. */
+export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
+  const rows = await db
+    .selectFrom('hold')
+    .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
+    .select('hold.kind')
+    .where('hold.lot_id', '=', lotId)
+    .where('hold_lift.hold_id', 'is', null)
+    .execute();
+  return rows.map(({ kind }) => kind);
+}
+
+export async function createHold(
+  db: Db,
+  hold: { lotId: number; kind: HoldKind; reason: string; setOn: string; setBy: number | null; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('hold')
+    .values({ lot_id: hold.lotId, kind: hold.kind, reason: hold.reason, set_on: hold.setOn, set_by: hold.setBy, act_key: hold.actKey })
+    .execute();
+}
+
+export async function liftHold(
+  db: Db,
+  lift: { holdId: number; reason: string; liftedOn: string; liftedBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('hold_lift')
+    .values({ hold_id: lift.holdId, reason: lift.reason, lifted_on: lift.liftedOn, lifted_by: lift.liftedBy, act_key: lift.actKey })
+    .execute();
+}

@@ -1,0 +1,42 @@
+import type { Db } from './database.ts';
+
+/** Where a lot lies, jar by jar. */
+export async function findHoldings(db: Db, lotId: number) {
+  return db
+    .selectFrom('holding')
+    .innerJoin('place', 'place.id', 'holding.place_id')
+    .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance'])
+    .where('lot_id', '=', lotId)
+    .orderBy('holding.id')
+    .execute();
+}
+
+export async function createHolding(db: Db, holding: { lotId: number; placeId: number; container: string }): Promise<number> {
+  return (
+    await db
+      .insertInto('holding')
+      .values({ lot_id: holding.lotId, place_id: holding.placeId, container: holding.container })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+  ).id;
+}
+
+export async function listPlaces(db: Db) {
+  return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
+}
+
+/** The place of this name, made if need be; returns its id. */
+export async function ensurePlace(db: Db, name: string): Promise<number> {
+  const same = db
+    .selectFrom('place')
+    .select('id')
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
+  const found = await same.executeTakeFirst();
+  if (found) return found.id;
+  await db
+    .insertInto('place')
+    .values({ name })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return (await same.executeTakeFirstOrThrow()).id;
+}

@@ -1,0 +1,100 @@
+import { sql } from 'kysely';
+import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
+import type { Db } from './database.ts';
+import { lots } from './lots.ts';
+
+export interface ShelfPage {
+  readonly search: string;
+  readonly crop: string;
+  readonly state: ShelfState | '';
+  readonly sort: ShelfSort;
+  readonly today: string;
+  readonly limit: number;
+  readonly offset: number;
+}
+
+const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
+  variety: sql`crop.name, line.name, lot.id desc`,
+  code: sql`lot.code desc`,
+  harvest: sql`lot.harvested desc nulls last, lot.id desc`,
+  amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
+  'next test': sql`lot.next_test_on nulls last, lot.id`,
+};
+const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
+
+/** One page of the shelves, and how many lots match in all. */
+export async function listShelves(db: Db, page: ShelfPage) {
+  let query = lots(db);
+  for (const word of page.search.split(/\s+/).filter(Boolean)) {
+    const pattern = `%${word.replace(/[%_\\]/g, '\\$&')}%`;
+    query = query.where((eb) =>
+      eb.or([eb('lot.search_text', 'ilike', pattern), sql<boolean>`lot.donor_id in (select id from person where name ilike ${pattern})`]),
+    );
+  }
+  if (page.crop) query = query.where('crop.id', '=', page.crop);
+  if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0);
+  else if (page.state) query = query.where('lot.on_hand', '>', 0);
+  if (page.state === 'on hold') query = query.where(HELD);
+  if (page.state === 'may be lent')
+    query = query
+      .where(sql<boolean>`not ${HELD}`)
+      .where('lot.kind', '<>', 'F1')
+      .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+  if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
+  const rows = query
+    .select([
+      'lot.code',
+      'line.name as variety',
+      'crop.name as crop',
+      'lot.kind',
+      'lot.harvested',
+      'lot.unit',
+      'lot.on_hand as onHand',
+      'lot.seeds_per_gram as seedsPerGram',
+      'donor.name as donor',
+      'lot.verdict',
+      'lot.tested_sprouted as sprouted',
+      'lot.tested_laid as laid',
+      'lot.tested_on as testedOn',
+      'lot.next_test_on as nextTestOn',
+      sql<
+        HoldKind[]
+      >`array(select kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`.as(
+        'holds',
+      ),
+      sql<
+        string | null
+      >`(select string_agg(place.name, ', ') from holding join place on place.id = holding.place_id where holding.lot_id = lot.id and holding.balance > 0)`.as(
+        'places',
+      ),
+    ])
+    .orderBy(ORDER[page.sort])
+    .limit(page.limit)
+    .offset(page.offset);
+  const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
+  const [found, { count }] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
+  return { lots: found, total: count };
+}
+
+/** Kinds of which something may be lent now: no amounts, no people, no places. */
+export async function listLendable(db: Db, search: string, most: number) {
+  let query = lots(db)
+    .where('lot.on_hand', '>', 0)
+    .where('lot.kind', '<>', 'F1')
+    .where(sql<boolean>`not ${HELD}`)
+    .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+  for (const word of search.split(/\s+/).filter(Boolean))
+    query = query.where('lot.search_text', 'ilike', `%${word.replace(/[%_\\]/g, '\\$&')}%`);
+  return query
+    .select([
+      'crop.name as crop',
+      'line.name as variety',
+      sql<string>`facts->>'easeOfSaving'`.as('ease'),
+      sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
+    ])
+    .distinct()
+    .orderBy('crop.name')
+    .orderBy('line.name')
+    .limit(most)
+    .execute();
+}
