@@ -117,7 +117,7 @@ export function IntakeForm({ crops, places, loan, start, result, asksWho, formKe
         )}
         <AnswerField field={fields.garden} unknown={fields.gardenUnknown} label="Garden" hint="Where it grew, in a few words" />
         <div className="grid gap-5 sm:grid-cols-2">
-          <AnswerField field={fields.harvested} unknown={fields.harvestedUnknown} label="Harvested" hint="Sep 2025, or just 2025" />
+          <AnswerField field={fields.harvested} unknown={fields.harvestedUnknown} label="Harvested" hint="Sep 2025 or 2025" />
           <AnswerField
             field={fields.plants}
             unknown={fields.plantsUnknown}

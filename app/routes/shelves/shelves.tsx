@@ -81,7 +81,7 @@ export default function Shelves({ loaderData: { search, crop, state, sort, page,
               <SortHead by="amount" now={sort} align="right">
                 On hand
               </SortHead>
-              <th scope="col" className="px-3 py-2 text-left font-semibold">
+              <th scope="col" className={`${WIDE} px-3 py-2 text-left font-semibold`}>
                 State and outlook
               </th>
               <SortHead by="next test" now={sort} wide>
@@ -105,6 +105,14 @@ type ShelfLot = Route.ComponentProps['loaderData']['lots'][number];
 
 function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
   const due = lot.nextTestOn !== null && lot.nextTestOn <= today;
+  const marks = (
+    <span className="flex flex-wrap gap-1.5">
+      {lot.holds.map((kind) => (
+        <HoldMark key={kind} kind={kind} />
+      ))}
+      <VerdictMark verdict={lot.verdict} />
+    </span>
+  );
   return (
     <tr>
       <td className="sm:min-w-44">
@@ -122,6 +130,7 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
             .filter(Boolean)
             .join(', ')}
         </span>
+        <div className="mt-1 sm:hidden">{marks}</div>
       </td>
       <td className={WIDE}>
         <LotCode>{lot.code}</LotCode>
@@ -140,13 +149,8 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
           </>
         )}
       </td>
-      <td>
-        <span className="flex flex-wrap gap-1.5">
-          {lot.holds.map((kind) => (
-            <HoldMark key={kind} kind={kind} />
-          ))}
-          <VerdictMark verdict={lot.verdict} />
-        </span>
+      <td className={WIDE}>
+        {marks}
         {lot.laid !== null && (
           <span className="block text-soft">
             {lot.sprouted} of {lot.laid}, {formatDate(lot.testedOn!.slice(0, 7))}
