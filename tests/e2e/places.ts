@@ -4,6 +4,8 @@ import type { APIRequestContext } from '@playwright/test';
 export interface Samples {
   readonly code: string;
   readonly test: string;
+  /** A towel on which every seed still waits. */
+  readonly freshTest: string;
   readonly endedTest: string;
   readonly loan: string;
   readonly person: string;
@@ -21,6 +23,7 @@ export async function findSamples(request: APIRequestContext): Promise<Samples> 
   return {
     code: first(await read('/shelves?search=long+siding&state=in+store'), /\/lots\/(\d\d-\d{4}-[A-Z])/),
     test: first(await read('/tests'), /href="\/tests\/(\d+)"/),
+    freshTest: [...(await read('/tests')).matchAll(/href="\/tests\/(\d+)"/g)].at(-1)![1]!,
     endedTest: first(await read('/tests?show=ended'), /href="\/tests\/(\d+)"/),
     loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
