@@ -23,7 +23,8 @@ export function PostForm<Fields extends Record<string, unknown>>({
   className?: string;
 }) {
   const { onSubmit, ...props } = getFormProps(form);
-  const busy = useBusy();
+  // A refused form may be sent again at once: its key has done nothing yet.
+  const busy = useBusy() && form.status !== 'error';
   return (
     <Form
       method="post"
