@@ -1,27 +1,128 @@
 import { describe, expect, test } from '@jest/globals';
-import { almanacFile, cropFacts } from '#contracts/almanac.ts';
-import crops from './crops.json' with { type: 'json' };
+import { crossing } from '#core/almanac/crossing.ts';
+import { FACT_KEYS, factKind } from '#core/almanac/facts.ts';
+import { findCrop } from '#core/almanac/findCrop.ts';
+import { readFact, readTypedFact, writeFact } from '#core/almanac/readFact.ts';
+import { parseAlmanac, readAlmanac } from './read.ts';
+
+const almanac = readAlmanac();
+const crop = (id: string) => almanac.crops.find((one) => one.id === id)!;
 
 describe('the shipped almanac', () => {
-  const read = almanacFile.parse(crops);
-
-  test('holds at least twenty crops, each by its schema', () => expect(read.length).toBeGreaterThanOrEqual(20));
+  test('holds at least seventy crops, each with every fact and how sure it is', () => {
+    expect(almanac.crops.length).toBeGreaterThanOrEqual(70);
+    for (const one of almanac.crops)
+      for (const key of FACT_KEYS)
+        if (!factKind(key).optional) expect([one.id, key, one.told[key]?.sure]).toEqual([one.id, key, expect.any(String)]);
+  });
 
   test('crops of one species share a crossing group', () => {
     const groups = new Map<string, Set<string>>();
-    for (const { species, crossingGroup } of read) groups.set(species, (groups.get(species) ?? new Set()).add(crossingGroup));
+    for (const { species, group } of almanac.crops) groups.set(species, (groups.get(species) ?? new Set()).add(group));
     expect([...groups.values()].every((group) => group.size === 1)).toBe(true);
   });
 
-  test.each([
-    ['a range the wrong way round', { longevityYears: [5, 3] }],
-    ['a production distance as short as the home distance', { isolationMetres: { home: 100, production: 100 } }],
-    ['a biennial that ripens in its first season', { lifeCycle: 'biennial' }],
-    ['a final count before the first', { germination: { celsius: 20, firstCountDays: 9, finalCountDays: 8 } }],
-    ['a fact nobody knows', { luck: 'good' }],
-  ])('%s is refused', (_, change) => {
-    const pea = read.find(({ id }) => id === 'pea')!;
-    expect(cropFacts.safeParse(pea).success).toBe(true);
-    expect(cropFacts.safeParse({ ...pea, ...change }).success).toBe(false);
+  test('says what crosses and what does not', () => {
+    const how = (one: string, other: string) => crossing(almanac.groups, crop(one).group, crop(other).group);
+    expect(how('kale', 'cabbage')).toBe('freely');
+    expect(how('tomato', 'currant-tomato')).toBe('freely');
+    expect(how('beet', 'chard')).toBe('freely');
+    expect(how('turnip', 'swede')).toBe('a little');
+    expect(how('swede', 'turnip')).toBe('a little');
+    expect(how('radish', 'cabbage')).toBeNull();
+    expect(how('squash-pepo', 'cucumber')).toBeNull();
   });
+
+  test('warns of bitter cucurbits, hot peppers and poisonous seed', () => {
+    for (const id of ['squash-pepo', 'cucumber', 'melon', 'bottle-gourd'])
+      expect(crop(id).cautions.join(' ')).toContain('Bitter fruit can poison');
+    expect(crop('pepper').cautions.join(' ')).toContain('gloves');
+    for (const id of ['foxglove', 'sweet-pea', 'french-bean']) expect(crop(id).cautions.join(' ')).toMatch(/poison/);
+  });
+
+  test('carries the published viability constants', () => {
+    expect(crop('onion').constants).toEqual({ KE: 6.975, CW: 3.47, CH: 0.04, CQ: 0.000428 });
+    expect(crop('cowpea').constants).toEqual({ KE: 8.69, CW: 4.715, CH: 0.026, CQ: 0.000498 });
+    expect(crop('leek').constants).toBeNull();
+  });
+
+  test('every fact can be written as a person would, and read again', () => {
+    for (const one of almanac.crops)
+      for (const key of FACT_KEYS) {
+        const read = readTypedFact(key, writeFact(key, one[key]));
+        expect([one.id, key, read]).toEqual([one.id, key, { ok: true, value: one[key] }]);
+      }
+  });
+
+  test('finds a crop by any of its names', () => {
+    expect(findCrop(almanac.crops, 'Courgette')?.id).toBe('squash-pepo');
+    expect(findCrop(almanac.crops, 'leeks')?.id).toBe('leek');
+    expect(findCrop(almanac.crops, 'parsn')?.id).toBe('parsnip');
+    expect(findCrop(almanac.crops, 'b')).toBeNull();
+    expect(findCrop(almanac.crops, '')).toBeNull();
+  });
+});
+
+const GROUPS = { name: 'groups.yaml', text: 'beta: { name: beets }' };
+const GLOSSARY = { name: 'glossary.yaml', text: 'lot: seed kept together' };
+const faults = (text: string, groups = GROUPS) =>
+  parseAlmanac({ groups, glossary: GLOSSARY, crops: [{ name: 'crops/x.yaml', text }] }).faults;
+
+describe('an almanac file that is wrong is told by its line', () => {
+  test.each([
+    [
+      'a wrong unit',
+      'crops:\n  beet:\n    name: Beet\n    homeDistance: 400 kg',
+      'crops/x.yaml:4: homeDistance: the unit here is m, not kg',
+    ],
+    ['a range the wrong way round', 'crops:\n  beet:\n    longevity: 5 to 3 years', 'crops/x.yaml:3: longevity: the low end comes first'],
+    [
+      'a figure that cannot be',
+      'crops:\n  beet:\n    outcrossing: 70 to 180 %',
+      'crops/x.yaml:3: outcrossing: it lies between 0 and 100 %',
+    ],
+    [
+      'an unknown crossing group',
+      'crops:\n  beet:\n    name: Beet\n    group: nightshades',
+      'crops/x.yaml:4: beet: unknown crossing group nightshades',
+    ],
+    ['a fact nobody knows', 'crops:\n  beet:\n    luck: good', 'crops/x.yaml:3: “luck” is no fact the almanac knows'],
+    [
+      'a source nobody knows',
+      'crops:\n  beet:\n    celsius: 20 °C | firm | hearsay',
+      'crops/x.yaml:3: “hearsay” is no kind of source: standard, textbook, extension, practice',
+    ],
+    ['a missing fact', 'crops:\n  beet:\n    name: Beet', 'crops/x.yaml:2: beet, species: it is missing'],
+    ['a crop like one that is not there', 'crops:\n  beet:\n    like: chard', 'crops/x.yaml:2: beet is like chard, which is not there'],
+  ])('%s', (_, text, fault) => expect(faults(text)).toContain(fault));
+
+  test('a group that crosses with an unknown one', () =>
+    expect(faults('crops: {}', { name: 'groups.yaml', text: 'beta: { name: beets, crosses: { rape: a little } }' })).toEqual([
+      'groups.yaml:1: beta crosses with an unknown crossing group, rape',
+    ]));
+
+  test('facts of a crop that contradict each other', () => {
+    const text = 'crops:\n  chard:\n    like: beet\n    productionDistance: 410 m\n  beet:\n    name: Beet';
+    expect(faults(text).some((fault) => fault.includes('chard'))).toBe(true);
+  });
+});
+
+describe('a single fact', () => {
+  test.each([
+    ['homeDistance', '60 m', 60],
+    ['longevity', '3 to 5 years', [3, 5]],
+    ['sow', '-8 to -4 weeks', [-8, -4]],
+    ['ease', 'hard', 'hard'],
+    ['exposedStigma', 'none', null],
+    ['misbeliefs', 'none', []],
+  ] as const)('%s reads “%s”', (key, written, value) => expect(readFact(key, written)).toEqual({ ok: true, value }));
+
+  test.each([
+    ['homeDistance', '-5 m'],
+    ['homeDistance', '5 parsecs'],
+    ['ease', 'impossible'],
+    ['species', ''],
+    ['species', 'none'],
+    ['constants', 'K_E 99, C_W 4, C_H 0.1, C_Q 0.001'],
+  ] as const)('%s refuses “%s”', (key, written) => expect(readFact(key, written).ok).toBe(false));
 });

@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
 import { parseWithZod } from '@conform-to/zod/v4';
 import type { z } from 'zod';
-import { intakeForm } from './intake.ts';
 import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people.ts';
 import { countForm, endTestForm, layTestForm, lendForm, recountForm, setHoldForm } from './work.ts';
 
@@ -18,92 +17,6 @@ function faults(schema: z.ZodType, fields: Record<string, string>): string[] {
   const read = post(schema, fields);
   return read.status === 'success' ? [] : Object.keys(read.error ?? {}).sort();
 }
-
-const INTAKE = {
-  crop: 'pea',
-  variety: 'Long Siding',
-  origin: 'donated',
-  kind: 'open-pollinated',
-  donor: 'Marta Quill',
-  garden: 'Alder Row',
-  harvested: 'Sep 2025',
-  plants: '24',
-  isolation: 'distance',
-  distance: '200 ft',
-  alsoFlowered: 'another pea over the hedge',
-  storage: 'fridge',
-  amount: 'about 300 seeds',
-  place: 'Shelf A',
-  container: 'jar',
-};
-
-describe('the desk interview as it is posted', () => {
-  test('is read into what the work needs', () => {
-    const read = post(intakeForm, INTAKE);
-    expect(read.status === 'success' && read.value).toMatchObject({
-      loanId: null,
-      harvested: '2025-09',
-      plantsHarvested: 24,
-      isolation: { kind: 'known', method: 'distance', distanceMetres: 61, alsoFlowered: 'another pea over the hedge' },
-      amount: { kind: 'count', seeds: 300, approximate: true, typed: 'about 300 seeds' },
-      unknowns: [],
-    });
-  });
-
-  test('"unknown" wins over what was typed beside it, and is listed', () => {
-    const read = post(intakeForm, {
-      ...INTAKE,
-      donorUnknown: 'on',
-      harvestedUnknown: 'on',
-      isolation: 'unknown',
-      distance: '',
-      storage: 'unknown',
-    });
-    expect(read.status === 'success' && read.value).toMatchObject({
-      donor: null,
-      harvested: null,
-      isolation: { kind: 'unknown' },
-      storedSoFar: null,
-      unknowns: ['donor', 'harvest', 'isolation', 'storage'],
-    });
-  });
-
-  test('a question takes an answer or "unknown", never neither', () => {
-    expect(faults(intakeForm, { ...INTAKE, donor: '', garden: '', harvested: '', plants: '' })).toEqual([
-      'donor',
-      'garden',
-      'harvested',
-      'plants',
-    ]);
-  });
-
-  test('an empty form is told all that is missing at once', () => {
-    expect(faults(intakeForm, {})).toEqual([
-      'amount',
-      'crop',
-      'donor',
-      'garden',
-      'harvested',
-      'isolation',
-      'kind',
-      'place',
-      'plants',
-      'storage',
-      'variety',
-    ]);
-  });
-
-  test.each([
-    ['a harvest on a day that does not exist', { harvested: '31 Feb 2025' }, 'harvested'],
-    ['no plants at all', { plants: '0' }, 'plants'],
-    ['half a plant', { plants: '2.5' }, 'plants'],
-    ['a distance less than nothing', { distance: '-5 ft' }, 'distance'],
-    ['a distance when the way is unknown', { isolation: 'unknown' }, 'distance'],
-    ['a bare number as amount', { amount: '300' }, 'amount'],
-    ['a kind nobody knows', { kind: 'magic' }, 'kind'],
-    ['a name as long as a letter', { variety: 'x'.repeat(81) }, 'variety'],
-  ])('%s is refused at its field', (_, change, field) => expect(faults(intakeForm, { ...INTAKE, ...change })).toEqual([field]));
-});
 
 describe('work at the bench and the desk', () => {
   test('marks on a towel are read by state, and the rest may be empty', () => {
@@ -170,6 +83,9 @@ describe('people and the house', () => {
       lastFrost: '05-08',
       firstFrost: '10-12',
       lendingOpens: '02-07',
+      sowingStarts: '03-10',
+      units: 'metric',
+      hemisphere: 'northern',
       lend: '50',
       full: '80',
       sureness: '80',

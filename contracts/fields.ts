@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import { parsePartialDate } from '#core/calendar/parsePartialDate.ts';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
-import { parseDistance } from '#core/units/parseDistance.ts';
 
 /** The key made when a form was shown: the same key has one effect, however often it is sent. */
 export const actKey = z.uuid();
@@ -55,7 +53,7 @@ export const monthDay = z
   .string({ error: 'Say which day of the year' })
   .refine((text) => /^\d{2}-\d{2}$/.test(text) && isIsoDate(`2024-${text}`), 'Write it as month-day, like 05-12');
 
-const AMOUNT_TROUBLE = {
+export const AMOUNT_TROUBLE = {
   empty: 'How much is there? Write it as on the envelope: 180 g, 1 lb 6 oz, about 300 seeds',
   'no unit': 'Seeds, grams or ounces? Write the unit too',
   unreadable: 'That cannot be read. Try 180 g, 1 lb 6 oz or about 300 seeds',
@@ -75,36 +73,14 @@ export const amount = z
     return z.NEVER;
   });
 
-/** A harvest date as far as it is known. */
-export const harvestDate = z
-  .string()
-  .trim()
-  .max(40)
-  .transform((text, context) => {
-    const read = parsePartialDate(text);
-    if (read.ok) return read.date;
-    context.addIssue({
-      code: 'custom',
-      message:
-        read.why === 'impossible' ? 'There is no such month or day' : 'Write the year, or month and year: 2024, Sep 2024, 12 Sep 2024',
-    });
-    return z.NEVER;
-  });
+/** What is wrong with a date that was typed. */
+export const DATE_TROUBLE = {
+  unreadable: 'Write the year, or month and year: 2024, Sep 2024, 12 Sep 2024',
+  impossible: 'There is no such month or day',
+} as const;
 
-const DISTANCE_TROUBLE = {
+export const DISTANCE_TROUBLE = {
   unreadable: 'Write a distance with its unit: 60 m, 200 ft, 0.5 km',
   negative: 'A distance cannot be less than nothing',
   'too far': 'That is farther than pollen matters: leave it empty if unknown',
 } as const;
-
-/** A distance with its unit, in metres. */
-export const distance = z
-  .string()
-  .trim()
-  .max(40)
-  .transform((text, context) => {
-    const read = parseDistance(text);
-    if (read.ok) return read.metres;
-    context.addIssue({ code: 'custom', message: DISTANCE_TROUBLE[read.why] });
-    return z.NEVER;
-  });

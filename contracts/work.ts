@@ -73,3 +73,6 @@ export const closeLoanForm = z.object({
   outcome: z.enum(['failed crop', 'kept on', 'written off'], { error: 'Say how it ended' }),
   note: maybeWords(500),
 });
+
+/** Clean seed out of fruit or heads. */
+export const cleanForm = z.object({ key: actKey, amount });

@@ -9,6 +9,8 @@ export type BrokenRule =
   | 'test_not_more_than_laid'
   | 'account_email_once'
   | 'append_only'
+  | 'child_not_before_parent'
+  | 'evidence_instead_of_key'
   | 'loan_close_pkey'
   | 'hold_lift_pkey'
   | 'test_end_pkey';

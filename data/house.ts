@@ -1,5 +1,5 @@
 import type { Db } from './database.ts';
-import type { Crop } from '#core/almanac/crop.ts';
+import type { Rules } from '#core/house/rules.ts';
 import type { Thresholds } from '#core/germination/verdict.ts';
 
 export interface House {
@@ -8,6 +8,10 @@ export interface House {
   readonly lastFrost: string;
   readonly firstFrost: string;
   readonly lendingOpens: string;
+  readonly sowingStarts: string;
+  readonly units: 'metric' | 'imperial';
+  readonly southern: boolean;
+  readonly rules: Rules;
   readonly thresholds: Thresholds;
   readonly version: number;
 }
@@ -23,6 +27,10 @@ export async function readHouse(db: Db): Promise<House | null> {
     lastFrost: row.last_frost,
     firstFrost: row.first_frost,
     lendingOpens: row.lending_opens,
+    sowingStarts: row.sowing_starts,
+    units: row.units,
+    southern: row.southern,
+    rules: row.rules,
     thresholds,
     version: row.version,
   };
@@ -35,6 +43,10 @@ function columns(house: Omit<House, 'version'>) {
     last_frost: house.lastFrost,
     first_frost: house.firstFrost,
     lending_opens: house.lendingOpens,
+    sowing_starts: house.sowingStarts,
+    units: house.units,
+    southern: house.southern,
+    rules: JSON.stringify(house.rules),
     lend_threshold: house.thresholds.lend,
     full_threshold: house.thresholds.full,
     sureness: house.thresholds.sureness,
@@ -58,30 +70,4 @@ export async function updateHouse(db: Db, house: House): Promise<boolean> {
     .where('version', '=', house.version)
     .executeTakeFirst();
   return result.numUpdatedRows === 1n;
-}
-
-/** Loads the almanac as the tables' owner; facts of a crop that is already there are replaced. */
-export async function loadCrops(owner: Db, crops: readonly Crop[]): Promise<void> {
-  await owner
-    .insertInto('crop')
-    .values(crops.map((crop) => ({ id: crop.id, name: crop.name, facts: JSON.stringify(crop) })))
-    .onConflict((conflict) =>
-      conflict.column('id').doUpdateSet((eb) => ({ name: eb.ref('excluded.name'), facts: eb.ref('excluded.facts') })),
-    )
-    .execute();
-}
-
-/** All crops by name, or those whose name or species holds the search words. */
-export async function readCrops(db: Db, search = ''): Promise<Crop[]> {
-  let query = db.selectFrom('crop').select('facts').orderBy('name');
-  if (search)
-    query = query.where((eb) =>
-      eb.or([eb('name', 'ilike', `%${search}%`), eb(eb.ref('facts', '->>').key('species'), 'ilike', `%${search}%`)]),
-    );
-  return (await query.execute()).map(({ facts }) => facts);
-}
-
-/** One crop's facts, or null. */
-export async function readCrop(db: Db, id: string): Promise<Crop | null> {
-  return (await db.selectFrom('crop').select('facts').where('id', '=', id).executeTakeFirst())?.facts ?? null;
 }

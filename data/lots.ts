@@ -1,5 +1,6 @@
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
-import type { Asked, Isolation, Kind, Origin, StoredSoFar } from '#core/lots/words.ts';
+import type { Kind, Origin } from '#core/lots/words.ts';
+import type { Passport } from '#core/passport/passport.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from './database.ts';
@@ -15,9 +16,9 @@ export interface NewLot {
   readonly gardenId: number | null;
   readonly harvested: string | null;
   readonly plantsHarvested: number | null;
-  readonly isolation: Isolation;
-  readonly storedSoFar: StoredSoFar | null;
-  readonly unknowns: Asked[];
+  readonly treated: 'yes' | 'unknown' | null;
+  readonly form: Passport['form'];
+  readonly openBy: string | null;
   readonly generation: number | null;
   readonly note: string | null;
   readonly takenInOn: string;
@@ -38,25 +39,12 @@ export async function takeLotCode(db: Db, year: number): Promise<string> {
   return code;
 }
 
-/** The line of this name within a crop, made if need be; returns its id and its name as first written. */
-export async function ensureLine(db: Db, cropId: string, name: string): Promise<{ id: number; name: string }> {
-  const same = db
-    .selectFrom('line')
-    .select(['id', 'name'])
-    .where('crop_id', '=', cropId)
-    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
-  const found = await same.executeTakeFirst();
-  if (found) return found;
-  const made = await db
-    .insertInto('line')
-    .values({ crop_id: cropId, name })
-    .onConflict((conflict) => conflict.doNothing())
-    .returning(['id', 'name'])
-    .executeTakeFirst();
-  return made ?? (await same.executeTakeFirstOrThrow());
-}
-
-export async function createLot(db: Db, lot: NewLot, parents: readonly number[]): Promise<number> {
+/** Writes a lot; `parents` are the lots it was grown from, or blended of with so many seeds of each. */
+export async function createLot(
+  db: Db,
+  lot: NewLot,
+  parents: readonly { readonly id: number; readonly seeds: number | null }[],
+): Promise<number> {
   const { id } = await db
     .insertInto('lot')
     .values({
@@ -70,9 +58,9 @@ export async function createLot(db: Db, lot: NewLot, parents: readonly number[])
       garden_id: lot.gardenId,
       harvested: lot.harvested,
       plants_harvested: lot.plantsHarvested,
-      isolation: JSON.stringify(lot.isolation),
-      stored_so_far: lot.storedSoFar,
-      unknowns: lot.unknowns,
+      treated: lot.treated,
+      form: lot.form,
+      open_by: lot.openBy,
       generation: lot.generation,
       note: lot.note,
       taken_in_on: lot.takenInOn,
@@ -84,7 +72,7 @@ export async function createLot(db: Db, lot: NewLot, parents: readonly number[])
   if (parents.length > 0)
     await db
       .insertInto('lot_parent')
-      .values(parents.map((parent) => ({ child_id: id, parent_id: parent })))
+      .values(parents.map((parent) => ({ child_id: id, parent_id: parent.id, seeds: parent.seeds })))
       .execute();
   return id;
 }
@@ -147,9 +135,12 @@ const LOT_COLUMNS = [
   'lot.garden_id as gardenId',
   'lot.harvested',
   'lot.plants_harvested as plantsHarvested',
-  'lot.isolation',
-  'lot.stored_so_far as storedSoFar',
-  'lot.unknowns',
+  'lot.treated',
+  'lot.form',
+  'lot.open_by as openBy',
+  'line.offspring',
+  'lot_promise.promise',
+  'lot_promise.chance',
   'lot.generation',
   'lot.note',
   'lot.taken_in_on as takenInOn',
@@ -169,7 +160,8 @@ export function lots(db: Db) {
     .innerJoin('line', 'line.id', 'lot.line_id')
     .innerJoin('crop', 'crop.id', 'line.crop_id')
     .leftJoin('person as donor', 'donor.id', 'lot.donor_id')
-    .leftJoin('garden', 'garden.id', 'lot.garden_id');
+    .leftJoin('garden', 'garden.id', 'lot.garden_id')
+    .leftJoin('lot_promise', 'lot_promise.lot_id', 'lot.id');
 }
 
 /** A lot with all that its passport says, or undefined. */
@@ -244,4 +236,36 @@ export async function findLoansOfLot(db: Db, lotId: number) {
     .where('loan.lot_id', '=', lotId)
     .orderBy('loan.id', 'desc')
     .execute();
+}
+
+/** Changes what a corrected passport says of a lot in the columns that are searched. */
+export async function updateLotFromPassport(
+  db: Db,
+  lotId: number,
+  change: {
+    kind: Kind;
+    harvested: string | null;
+    plantsHarvested: number | null;
+    treated: 'yes' | 'unknown' | null;
+    form: Passport['form'];
+    openBy: string | null;
+  },
+): Promise<void> {
+  await db
+    .updateTable('lot')
+    .set({
+      kind: change.kind,
+      harvested: change.harvested,
+      plants_harvested: change.plantsHarvested,
+      treated: change.treated,
+      form: change.form,
+      open_by: change.openBy,
+    })
+    .where('id', '=', lotId)
+    .execute();
+}
+
+/** Moves a lot to another line, under which it is searched from then on. */
+export async function updateLotLine(db: Db, lotId: number, lineId: number, searchText: string): Promise<void> {
+  await db.updateTable('lot').set({ line_id: lineId, search_text: searchText }).where('id', '=', lotId).execute();
 }

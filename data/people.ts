@@ -42,7 +42,18 @@ export async function erasePerson(db: Db, id: number, now: Date): Promise<void> 
     .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, erased_at: now })
     .where('id', '=', id)
     .execute();
-  await db.updateTable('garden').set({ name: 'Former garden' }).where('person_id', '=', id).execute();
+  await db
+    .updateTable('garden')
+    .set({ name: 'Former garden', latitude: null, longitude: null, radius_m: null })
+    .where('person_id', '=', id)
+    .execute();
+  await db
+    .deleteFrom('garden_distance')
+    .where((eb) => {
+      const theirs = eb.selectFrom('garden').select('garden.id').where('person_id', '=', id);
+      return eb.or([eb('one_id', 'in', theirs), eb('other_id', 'in', theirs)]);
+    })
+    .execute();
 }
 
 export async function findPerson(db: Db, id: number) {
@@ -143,22 +154,4 @@ export async function listPeople(
   const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
   const [people, count] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
   return { people, total: count.count };
-}
-
-/** The garden of this name with this person, made if need be; returns its id. */
-export async function ensureGarden(db: Db, personId: number | null, name: string): Promise<number> {
-  const same = db
-    .selectFrom('garden')
-    .select('id')
-    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()))
-    .where('person_id', personId === null ? 'is' : '=', personId);
-  const found = await same.executeTakeFirst();
-  if (found) return found.id;
-  const made = await db
-    .insertInto('garden')
-    .values({ person_id: personId, name })
-    .onConflict((conflict) => conflict.doNothing())
-    .returning('id')
-    .executeTakeFirst();
-  return made?.id ?? (await same.executeTakeFirstOrThrow()).id;
 }

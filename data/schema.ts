@@ -2,7 +2,11 @@ import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
-import type { Asked, HoldKind, Isolation, Kind, Origin, StoredSoFar } from '#core/lots/words.ts';
+import type { CrossingGroup } from '#core/almanac/crossing.ts';
+import type { Rules } from '#core/house/rules.ts';
+import type { Aim, HoldKind, Kind, Origin } from '#core/lots/words.ts';
+import type { FORMS, Passport } from '#core/passport/passport.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import type { Role } from '#core/people/may.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 
@@ -22,12 +26,36 @@ interface HouseTable {
   lend_threshold: Generated<number>;
   full_threshold: Generated<number>;
   sureness: Generated<number>;
+  units: Generated<'metric' | 'imperial'>;
+  southern: Generated<boolean>;
+  sowing_starts: Generated<string>;
+  rules: ColumnType<Rules, string | undefined, string>;
   version: Generated<number>;
 }
 interface CropTable {
   id: Fact<string>;
   name: string;
   facts: ColumnType<Crop, string, string>;
+  shipped: ColumnType<Crop, string, string>;
+}
+interface CrossingGroupTable {
+  id: string;
+  name: string;
+  crosses: ColumnType<CrossingGroup['crosses'], string, string>;
+}
+interface GlossaryTable {
+  word: string;
+  means: string;
+}
+interface CropOverrideTable {
+  id: GeneratedAlways<number>;
+  crop_id: Fact<string>;
+  fact: Fact<string>;
+  typed: MaybeFact<string>;
+  why: Fact<string>;
+  set_on: Fact<string>;
+  set_by: MaybeFact<number>;
+  act_key: Fact<string>;
 }
 interface PersonTable {
   id: GeneratedAlways<number>;
@@ -44,6 +72,14 @@ interface GardenTable {
   id: GeneratedAlways<number>;
   person_id: MaybeFact<number>;
   name: string;
+  latitude: number | null;
+  longitude: number | null;
+  radius_m: number | null;
+}
+interface GardenDistanceTable {
+  one_id: Fact<number>;
+  other_id: Fact<number>;
+  metres: number;
 }
 interface AccountTable {
   id: GeneratedAlways<number>;
@@ -92,7 +128,15 @@ interface LineTable {
   id: GeneratedAlways<number>;
   crop_id: Fact<string>;
   name: Fact<string>;
-  aim: ColumnType<string, string | undefined, never>;
+  aim: ColumnType<Aim, Aim | undefined, Aim>;
+  story: string | null;
+  offspring: ColumnType<boolean, boolean | undefined, never>;
+  rules: ColumnType<Rules, string | undefined, string>;
+  version: Generated<number>;
+}
+interface LineAliasTable {
+  line_id: Fact<number>;
+  name: Fact<string>;
 }
 interface LotCodeCounterTable {
   year: Fact<number>;
@@ -101,22 +145,22 @@ interface LotCodeCounterTable {
 interface LotTable {
   id: GeneratedAlways<number>;
   code: Fact<string>;
-  line_id: Fact<number>;
+  line_id: number;
   origin: Fact<Origin>;
-  kind: Fact<Kind>;
+  kind: Kind;
   unit: Fact<StockUnit>;
   seeds_per_gram: Fact<number>;
-  donor_id: MaybeFact<number>;
-  garden_id: MaybeFact<number>;
-  harvested: MaybeFact<string>;
-  plants_harvested: MaybeFact<number>;
-  isolation: ColumnType<Isolation, string, never>;
-  stored_so_far: MaybeFact<StoredSoFar>;
-  unknowns: ColumnType<Asked[], Asked[] | undefined, never>;
+  donor_id: number | null;
+  garden_id: number | null;
+  harvested: string | null;
+  plants_harvested: number | null;
+  treated: 'yes' | 'unknown' | null;
+  form: Generated<(typeof FORMS)[number]>;
+  open_by: string | null;
   generation: MaybeFact<number>;
   note: MaybeFact<string>;
   taken_in_on: Fact<string>;
-  search_text: Fact<string>;
+  search_text: string;
   on_hand: ColumnType<number, never, never>;
   verdict: VerdictKind | null;
   tested_sprouted: number | null;
@@ -129,6 +173,105 @@ interface LotTable {
 interface LotParentTable {
   child_id: Fact<number>;
   parent_id: Fact<number>;
+  seeds: MaybeFact<number>;
+}
+interface PassportTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  answers: ColumnType<Passport, string, never>;
+  why: MaybeFact<string>;
+  written_on: Fact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface EvidenceTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  seen: Fact<'plants' | 'fruits' | 'kernels'>;
+  source: Fact<'trial' | 'grow-out' | 'report' | 'sorting'>;
+  off_types: Fact<number>;
+  looked_at: Fact<number>;
+  shows: Fact<number>;
+  seen_on: Fact<string>;
+  note: MaybeFact<string>;
+  instead_of: MaybeFact<number>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface IncidentTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  kind: Fact<'mix-up' | 'contamination'>;
+  what: Fact<string>;
+  share: MaybeFact<number>;
+  discarded: Fact<boolean>;
+  happened_on: Fact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface TrialTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  must_show: Fact<string>;
+  plants_wanted: Fact<number>;
+  set_on: Fact<string>;
+  set_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+export type TrialOutcome = 'released' | 'renamed' | 'discarded';
+interface TrialEndTable {
+  trial_id: Fact<number>;
+  outcome: Fact<TrialOutcome>;
+  reason: Fact<string>;
+  old_line: MaybeFact<number>;
+  new_line: MaybeFact<number>;
+  ended_on: Fact<string>;
+  ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface ReportTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  person_id: MaybeFact<number>;
+  year: Fact<number>;
+  true_to_type: MaybeFact<'yes' | 'mostly' | 'no'>;
+  taste: MaybeFact<number>;
+  yield: MaybeFact<number>;
+  health: MaybeFact<number>;
+  liking: MaybeFact<number>;
+  words: MaybeFact<string>;
+  written_on: Fact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface DraftTable {
+  id: ColumnType<string, never, never>;
+  account_id: Fact<number>;
+  answers: ColumnType<Record<string, string>, string, string>;
+  title: string;
+  loan_id: MaybeFact<number>;
+  started_at: WrittenAt;
+  saved_at: ColumnType<Date, Date | undefined, Date>;
+  version: Generated<number>;
+}
+interface LotPromiseTable {
+  lot_id: number;
+  promise: Claim;
+  chance: number;
+  chance_true: number;
+  chance_likely: number;
+  low: number;
+  middle: number;
+  high: number;
+  mean: number;
+  handed_on: ColumnType<number[], number[], number[]>;
+  effective: number | null;
+  generations: number;
+  reckoned_on: string;
+}
+interface PromiseStaleTable {
+  lot_id: number;
+  since: ColumnType<Date, Date | undefined, Date>;
 }
 interface PlaceTable {
   id: GeneratedAlways<number>;
@@ -142,7 +285,7 @@ interface HoldingTable {
   balance: ColumnType<number, never, never>;
 }
 export type MovementKind =
-  'received' | 'returned in' | 'drawn for test' | 'lent' | 'given' | 'moved' | 'discarded' | 'found' | 'missing' | 'correction';
+  'received' | 'returned in' | 'cleaned' | 'drawn for test' | 'lent' | 'given' | 'moved' | 'discarded' | 'found' | 'missing' | 'correction';
 export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference';
 interface MovementTable {
   id: GeneratedAlways<number>;
@@ -249,8 +392,12 @@ interface LoanCloseTable {
 export interface Schema {
   house: HouseTable;
   crop: CropTable;
+  crossing_group: CrossingGroupTable;
+  glossary: GlossaryTable;
+  crop_override: CropOverrideTable;
   person: PersonTable;
   garden: GardenTable;
+  garden_distance: GardenDistanceTable;
   account: AccountTable;
   session: SessionTable;
   one_time_link: OneTimeLinkTable;
@@ -258,9 +405,19 @@ export interface Schema {
   parked_form: ParkedFormTable;
   act: ActTable;
   line: LineTable;
+  line_alias: LineAliasTable;
   lot_code_counter: LotCodeCounterTable;
   lot: LotTable;
   lot_parent: LotParentTable;
+  passport: PassportTable;
+  evidence: EvidenceTable;
+  incident: IncidentTable;
+  trial: TrialTable;
+  trial_end: TrialEndTable;
+  report: ReportTable;
+  draft: DraftTable;
+  lot_promise: LotPromiseTable;
+  promise_stale: PromiseStaleTable;
   place: PlaceTable;
   holding: HoldingTable;
   movement: MovementTable;

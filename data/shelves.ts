@@ -89,7 +89,7 @@ export async function listLendable(db: Db, search: string, most: number) {
     .select([
       'crop.name as crop',
       'line.name as variety',
-      sql<string>`facts->>'easeOfSaving'`.as('ease'),
+      sql<string>`facts->>'ease'`.as('ease'),
       sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
     ])
     .distinct()

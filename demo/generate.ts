@@ -1,4 +1,4 @@
-import { halfLifeYears, type Crop } from '#core/almanac/crop.ts';
+import { halfLifeYears, seasonOf, type Crop } from '#core/almanac/crop.ts';
 import { addDays, daysBetween, earliestDay, inYear, yearOf } from '#core/calendar/plainDate.ts';
 import { nextCountDay } from '#core/germination/towel.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
@@ -6,7 +6,8 @@ import type { HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import { middleSeedsPerGram, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { seededRandom, type Random } from './random.ts';
 import { FIRST_NAMES, GARDENS, HOUSE, SAMPLE_ACCOUNTS, SURNAMES, VARIETIES } from './scenario.ts';
-import { STORIES, type Story } from './stories.ts';
+import type { Passport } from '#core/passport/passport.ts';
+import { STORIES, type SeenSince, type Story } from './stories.ts';
 
 export interface SamplePerson {
   name: string;
@@ -53,6 +54,8 @@ export interface SampleLot {
   parent: number | null;
   hold: { kind: HoldKind; reason: string; on: string; byRule: boolean } | null;
   note: string | null;
+  said: Partial<Passport> | undefined;
+  since: SeenSince | undefined;
   tests: SampleTest[];
   loans: SampleLoan[];
   left: number;
@@ -161,7 +164,7 @@ function pastAutumn(random: Random, today: string, seasonsAgo: number): string {
 function emptyLot(random: Random, crop: Crop, known: { variety: string; takenInOn: string; people: number }): SampleLot {
   const perGram = middleSeedsPerGram({ low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] });
   const unit: StockUnit = perGram > 60 || random.chance(0.25) ? 'mg' : 'seed';
-  const seeds = crop.packetSeeds * random.whole(4, 40);
+  const seeds = crop.packet * random.whole(4, 40);
   const amount = unit === 'seed' ? seeds : Math.round(unitsForSeeds(seeds, 'mg', perGram) / 100) * 100 || 100;
   const unknown = random.chance(0.12);
   return {
@@ -185,6 +188,8 @@ function emptyLot(random: Random, crop: Crop, known: { variety: string; takenInO
     parent: null,
     hold: null,
     note: null,
+    said: undefined,
+    since: undefined,
     tests: [],
     loans: [],
     left: amount,
@@ -201,7 +206,7 @@ function trueGermination(random: Random, lot: SampleLot, on: string): number {
 function addTests(random: Random, lot: SampleLot, today: string): void {
   for (let year = yearOf(lot.takenInOn) + 1; year <= yearOf(today); year += random.whole(1, 3)) {
     const laidOn = addDays(inYear('01-08', year), random.whole(0, 40));
-    const endsOn = addDays(laidOn, lot.crop.germination.finalCountDays);
+    const endsOn = addDays(laidOn, lot.crop.finalCount);
     if (endsOn > today || laidOn < lot.takenInOn || random.chance(0.35)) continue;
     addTest(random, lot, laidOn, random.pick([10, 20, 20, 50]), { on: endsOn, abandoned: null });
   }
@@ -219,7 +224,7 @@ function addTest(
   const cost = unitsForSeeds(seeds, lot.unit, lot.perGram);
   if (cost > lot.left) return;
   lot.left -= cost;
-  const { firstCountDays, finalCountDays } = lot.crop.germination;
+  const { firstCount: firstCountDays, finalCount: finalCountDays } = lot.crop;
   const p = trueGermination(random, lot, laidOn);
   const lastDay = end ? daysBetween(laidOn, end.on) : daysBetween(laidOn, until);
   const comes = Array.from({ length: seeds }, (_, index) => ({
@@ -256,10 +261,10 @@ function addLoans({ random, today, members }: Scene, lot: SampleLot): void {
 /** Lends one or two packets; what was due long ago has mostly come to an end. */
 function addLoan(random: Random, lot: SampleLot, member: number, lentOn: string, today: string, stillOpen = false): void {
   const packets = random.whole(1, 2);
-  const cost = packets * unitsForSeeds(lot.crop.packetSeeds, lot.unit, lot.perGram);
+  const cost = packets * unitsForSeeds(lot.crop.packet, lot.unit, lot.perGram);
   if (cost > lot.left * 0.7) return;
   lot.left -= cost;
-  const dueOn = returnBy(lentOn, lot.crop.season, HOUSE.lastFrost).due;
+  const dueOn = returnBy(lentOn, seasonOf(lot.crop), HOUSE.lastFrost).due;
   const closedOn = addDays(dueOn, random.whole(-20, 30));
   const outcome = random.pick(['returned', 'returned', 'failed crop', 'kept on', 'written off'] as const);
   const ended = closedOn <= today && !stillOpen && random.chance(0.94);
@@ -290,6 +295,8 @@ function tellStory({ random, lots, crops, today, people }: Scene, story: Story):
     plants: story.plants ?? lot.plants,
     harvested: story.undated ? null : addDays(takenInOn, -30).slice(0, 7),
     note: story.note ?? null,
+    said: story.said,
+    since: story.since?.(today),
     ...(story.kind && { kind: story.kind }),
   });
   if (story.seeds) Object.assign(lot, { unit: 'seed', amount: story.seeds, left: story.seeds, typed: `${story.seeds} seeds` });
@@ -306,9 +313,7 @@ function tellStory({ random, lots, crops, today, people }: Scene, story: Story):
       lot,
       addDays(today, -test.daysAgo),
       test.seeds,
-      test.open
-        ? null
-        : { on: addDays(today, -test.daysAgo + (test.days ?? crop.germination.finalCountDays)), abandoned: test.abandoned ?? null },
+      test.open ? null : { on: addDays(today, -test.daysAgo + (test.days ?? crop.finalCount)), abandoned: test.abandoned ?? null },
       addDays(today, -(test.lastCountDaysAgo ?? test.daysAgo)),
     );
   for (const loan of story.loans ?? []) addLoan(random, lot, loan.member, addDays(today, -loan.daysAgo), today, true);

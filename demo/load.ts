@@ -9,7 +9,8 @@ import type { Insertable } from 'kysely';
 import type { Schema } from '#data/schema.ts';
 import type { SampleLibrary, SampleLot } from './generate.ts';
 import type { Random } from './random.ts';
-import { GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS } from './scenario.ts';
+import { samplePassport } from './passports.ts';
+import { GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
 
 const CHUNK = 400;
 
@@ -95,7 +96,7 @@ class Loader {
     this.gardenIds = await addRows(
       this.tx,
       'garden',
-      GARDENS.map((name) => ({ name, person_id: null })),
+      GARDENS.map(({ name, ...place }) => ({ name, person_id: null, radius_m: null, ...place })),
     );
     this.placeIds = await addRows(
       this.tx,
@@ -137,6 +138,18 @@ class Loader {
       'lot_parent',
       lots.flatMap((lot, index) => (lot.parent === null ? [] : [{ child_id: this.lotIds[index]!, parent_id: this.lotIds[lot.parent]! }])),
     );
+    await addRows(
+      this.tx,
+      'passport',
+      lots.map((lot, index) => ({
+        lot_id: this.lotIds[index]!,
+        answers: JSON.stringify(samplePassport(this.random, lot)),
+        written_on: lot.takenInOn,
+        written_by: this.personIds[1]!,
+        act_key: keys[index]!,
+      })),
+    );
+    await this.seenSince();
     lots.forEach((lot, index) =>
       this.movements.push({
         act_key: keys[index]!,
@@ -155,6 +168,75 @@ class Loader {
     );
   }
 
+  /** What stories tell was seen of a lot after it came in. */
+  private async seenSince(): Promise<void> {
+    const told = this.library.lots.flatMap((lot, index) =>
+      lot.since ? [{ since: lot.since, lot, id: this.lotIds[index]!, code: this.codes[index]! }] : [],
+    );
+    const by = { written_by: this.personIds[0]! };
+    await addRows(
+      this.tx,
+      'evidence',
+      told.flatMap(({ since, lot, id, code }) =>
+        (since.counted ?? []).map(({ on, ...counted }) => ({
+          ...counted,
+          ...by,
+          lot_id: id,
+          seen: 'plants' as const,
+          source: 'trial' as const,
+          shows: (lot.crop.crossesShow[0] + lot.crop.crossesShow[1]) / 200,
+          seen_on: on,
+          act_key: this.act('off-types counted', code, on),
+        })),
+      ),
+    );
+    await addRows(
+      this.tx,
+      'incident',
+      told.flatMap(({ since, id, code }) =>
+        (since.incidents ?? []).map(({ on, ...incident }) => ({
+          ...incident,
+          ...by,
+          lot_id: id,
+          happened_on: on,
+          act_key: this.act(`incident: ${incident.kind}`, code, on),
+        })),
+      ),
+    );
+    await addRows(
+      this.tx,
+      'report',
+      told.flatMap(({ since, id, code }) =>
+        (since.reports ?? []).map(({ on, member, ...report }) => ({
+          ...report,
+          ...by,
+          lot_id: id,
+          person_id: this.personIds[member]!,
+          year: yearOf(on),
+          written_on: on,
+          act_key: this.act('report written', code, on),
+        })),
+      ),
+    );
+    await addRows(
+      this.tx,
+      'trial',
+      this.library.lots.flatMap(({ hold }, index) =>
+        hold?.kind === 'trial'
+          ? [
+              {
+                lot_id: this.lotIds[index]!,
+                must_show: hold.reason,
+                plants_wanted: 30,
+                set_on: hold.on,
+                act_key: this.act('trial set', this.codes[index]!, hold.on),
+              },
+            ]
+          : [],
+      ),
+    );
+  }
+
   private async lines(): Promise<Map<string, number>> {
     const unique = new Map(this.library.lots.map((lot) => [lineKey(lot), lot]));
     const ids = await addRows(
@@ -162,16 +244,21 @@ class Loader {
       'line',
       [...unique.values()].map(({ crop, variety }) => ({ crop_id: crop.id, name: variety })),
     );
-    return new Map([...unique.keys()].map((key, index) => [key, ids[index]!]));
+    const byKey = new Map([...unique.keys()].map((key, index) => [key, ids[index]!]));
+    await addRows(
+      this.tx,
+      'line_alias',
+      TOLD_LINES.flatMap(({ crop, variety, aliases }) => {
+        const id = byKey.get(`${crop} ${variety}`);
+        return id === undefined ? [] : aliases.map((name) => ({ line_id: id, name }));
+      }),
+    );
+    for (const { crop, variety, story } of TOLD_LINES)
+      await this.tx.updateTable('line').set({ story }).where('crop_id', '=', crop).where('name', '=', variety).execute();
+    return byKey;
   }
 
   private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot']> {
-    const apart =
-      lot.crop.breeding === 'selfing'
-        ? { kind: 'known', method: 'none', distanceMetres: null, alsoFlowered: null }
-        : this.random.chance(0.3)
-          ? { kind: 'unknown' }
-          : { kind: 'known', method: 'distance', distanceMetres: this.random.whole(4, 60) * 10, alsoFlowered: null };
     const read = lot.tests.filter(({ end }) => end?.outcome === 'read').at(-1);
     const last = read?.end ? { endedOn: read.end.on, verdict: verdict(read.end.sprouted, read.seeds, HOUSE.thresholds).kind } : null;
     const next = nextTest({ harvested: lot.harvested, last, somethingLeft: lot.left > 0 }, halfLifeYears(lot.crop), this.today);
@@ -186,13 +273,6 @@ class Loader {
       garden_id: this.gardenIds[lot.garden]!,
       harvested: lot.harvested,
       plants_harvested: lot.plants,
-      isolation: JSON.stringify(apart),
-      stored_so_far: 'cool cupboard',
-      unknowns: [
-        ...(lot.harvested === null ? ['harvest' as const] : []),
-        ...(lot.plants === null ? ['plants' as const] : []),
-        ...(apart.kind === 'unknown' ? ['isolation' as const] : []),
-      ],
       generation: lot.generation,
       note: lot.note,
       taken_in_on: lot.takenInOn,
@@ -239,9 +319,9 @@ class Loader {
         laid_on: test.laidOn,
         seeds_laid: test.seeds,
         counted: 'any root',
-        celsius: lot.crop.germination.celsius,
-        first_count_days: lot.crop.germination.firstCountDays,
-        final_count_days: lot.crop.germination.finalCountDays,
+        celsius: lot.crop.celsius,
+        first_count_days: lot.crop.firstCount,
+        final_count_days: lot.crop.finalCount,
         next_count_on: test.nextCountOn,
         laid_by: helper,
         act_key: key,
@@ -297,8 +377,8 @@ class Loader {
       this.draw(
         index,
         'lent',
-        loan.packets * unitsForSeeds(lot.crop.packetSeeds, lot.unit, lot.perGram),
-        `${loan.packets} × ${lot.crop.packetSeeds} seeds`,
+        loan.packets * unitsForSeeds(lot.crop.packet, lot.unit, lot.perGram),
+        `${loan.packets} × ${lot.crop.packet} seeds`,
         loan.lentOn,
         key,
       );
@@ -309,7 +389,7 @@ class Loader {
         lot_id: this.lotIds[index]!,
         member_id: this.personIds[loan.member]!,
         packets: loan.packets,
-        seeds_per_packet: lot.crop.packetSeeds,
+        seeds_per_packet: lot.crop.packet,
         lent_on: loan.lentOn,
         due_on: loan.dueOn,
         override_reason: null,

@@ -5,8 +5,12 @@ export const HOUSE = {
   lastFrost: '05-08',
   firstFrost: '10-12',
   lendingOpens: '02-07',
+  sowingStarts: '03-10',
+  units: 'metric',
+  southern: false,
+  rules: {},
   thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
-};
+} as const;
 
 /** The sign-in of each role; the password is shown on the demo's sign-in page. */
 export const SAMPLE_PASSWORD = 'grain by grain';
@@ -58,15 +62,16 @@ export const SURNAMES = [
   'Greave',
   'Wendover',
 ];
+/** The gardens lie in open ocean, so that no real one is shown. Some have no place yet. */
 export const GARDENS = [
-  'Alder Row',
-  'Signal Bank',
-  'Lower Lock',
-  'the Platform beds',
-  'Mill Leat',
-  'Tollhouse garden',
-  'Upper Wend allotments',
-  'Quarry Side',
+  { name: 'Alder Row', latitude: 41.2103, longitude: -34.0412 },
+  { name: 'Signal Bank', latitude: 41.2118, longitude: -34.0397 },
+  { name: 'Lower Lock', latitude: 41.2061, longitude: -34.0488 },
+  { name: 'the Platform beds', latitude: 41.2121, longitude: -34.0391 },
+  { name: 'Mill Leat', latitude: 41.2034, longitude: -34.0551 },
+  { name: 'Tollhouse garden', latitude: 41.2187, longitude: -34.0302 },
+  { name: 'Upper Wend allotments', latitude: 41.2269, longitude: -34.0214 },
+  { name: 'Quarry Side', latitude: null, longitude: null },
 ];
 export const PLACES = ['Fridge, signal box', 'Freezer, signal box', 'Shelf A, lever room', 'Shelf B, lever room'];
 
@@ -99,3 +104,26 @@ export const VARIETIES: Readonly<Record<string, readonly string[]>> = {
   sunflower: ['Tall Semaphore'],
   basil: ['Warm Sidings'],
 };
+
+/** Lines that have a story of their own. */
+export const TOLD_LINES = [
+  {
+    crop: 'pea',
+    variety: 'Long Siding',
+    aliases: ['Siding pea', 'Old Long Siding'],
+    story: 'Grown along the siding fence by three generations of signalmen. Tall, late, and sweet when small.',
+  },
+  {
+    crop: 'runner-bean',
+    variety: 'Tollhouse Black',
+    aliases: ['Black Toll'],
+    story: 'Found in a tin when the tollhouse was cleared. Black beans, red flowers, pods best before they are a hand long.',
+  },
+  {
+    crop: 'squash-pepo',
+    variety: 'Copper Kettle',
+    aliases: ['Kettle squash'],
+    story: 'Round, ribbed, copper when ripe. Keeps to March in the lamp room.',
+  },
+  { crop: 'beet', variety: 'Hollin Dark', aliases: ['Dark Hollin'], story: 'Nearly black root; leaves eaten too.' },
+] as const;

@@ -1,11 +1,13 @@
 import { parseArgs } from 'node:util';
-import { almanacFile } from '#contracts/almanac.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { openDatabase } from '#data/database.ts';
-import { createHouse, loadCrops } from '#data/house.ts';
+import { loadAlmanac } from '#data/almanac.ts';
+import { markAllStale } from '#data/promises.ts';
+import { createHouse } from '#data/house.ts';
 import { migrate } from '#data/migrate.ts';
 import { hashPassword } from '#services/secrets.server.ts';
-import crops from '../almanac/crops.json' with { type: 'json' };
+import { readAlmanac } from '#almanac/read.ts';
+import { judgeNext } from '#services/promises.server.ts';
 import { generateLibrary } from './generate.ts';
 import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
@@ -25,17 +27,19 @@ async function seed(): Promise<void> {
   const owner = openDatabase({ url, most: 2 });
   try {
     await migrate(owner);
-    const almanac = almanacFile.parse(crops);
-    await loadCrops(owner, almanac);
+    const almanac = readAlmanac();
+    await loadAlmanac(owner, almanac);
     if (await owner.selectFrom('person').select('id').limit(1).executeTakeFirst()) return;
     await createHouse(owner, HOUSE);
     const today = dayInZone(new Date(), HOUSE.timeZone);
-    const library = generateLibrary({ today, lots, people, seed: Number(values.seed), crops: almanac });
+    const library = generateLibrary({ today, lots, people, seed: Number(values.seed), crops: almanac.crops });
     await loadLibrary(owner, library, {
       today,
       random: seededRandom(Number(values.seed) + 1),
       passwordHash: await hashPassword(SAMPLE_PASSWORD),
     });
+    await markAllStale(owner);
+    while ((await judgeNext(owner, new Date())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

@@ -1,4 +1,6 @@
+import { addDays } from '#core/calendar/plainDate.ts';
 import type { HoldKind, Kind } from '#core/lots/words.ts';
+import type { NeighbourTold, Passport } from '#core/passport/passport.ts';
 
 /** A lot with a tale to tell, dated in days before today. */
 export interface Story {
@@ -21,7 +23,44 @@ export interface Story {
     readonly lastCountDaysAgo?: number;
   }[];
   readonly loans?: readonly { readonly member: number; readonly daysAgo: number }[];
+  readonly said?: Partial<Passport>;
+  readonly since?: (today: string) => SeenSince;
 }
+
+/** What was seen of a lot after it came in. */
+export interface SeenSince {
+  readonly counted?: readonly {
+    readonly on: string;
+    readonly off_types: number;
+    readonly looked_at: number;
+    readonly note: string | null;
+  }[];
+  readonly incidents?: readonly {
+    readonly on: string;
+    readonly kind: 'mix-up' | 'contamination';
+    readonly what: string;
+    readonly share: number | null;
+    readonly discarded: boolean;
+  }[];
+  readonly reports?: readonly {
+    readonly on: string;
+    readonly member: number;
+    readonly true_to_type: 'yes' | 'mostly' | 'no' | null;
+    readonly taste: number | null;
+    readonly yield: number | null;
+    readonly health: number | null;
+    readonly liking: number | null;
+    readonly words: string | null;
+  }[];
+}
+
+const pepoAt = (what: string, metres: number | 'unknown'): NeighbourTold => ({
+  what,
+  cropId: null,
+  metres,
+  overlap: 'unknown',
+  amount: 'as many',
+});
 
 export const STORIES: readonly Story[] = [
   {
@@ -57,6 +96,31 @@ export const STORIES: readonly Story[] = [
     plants: 6,
     tests: [{ daysAgo: 1000, seeds: 20 }],
     loans: [{ member: 8, daysAgo: 960 }],
+    said: { neighbours: [], methods: ['hand pollination'], plantsStanding: 8, plantsHarvested: 6, seasonsGrown: 1 },
+    since: (today) => ({
+      reports: [
+        {
+          on: addDays(today, -620),
+          member: 8,
+          true_to_type: 'yes',
+          taste: 4,
+          yield: 3,
+          health: 4,
+          liking: 5,
+          words: 'Kept until March on the landing.',
+        },
+        {
+          on: addDays(today, -66),
+          member: 8,
+          true_to_type: 'no',
+          taste: 3,
+          yield: 4,
+          health: 4,
+          liking: 2,
+          words: 'Half of them came striped.',
+        },
+      ],
+    }),
   },
   {
     crop: 'squash-pepo',
@@ -67,6 +131,12 @@ export const STORIES: readonly Story[] = [
     kind: 'crossed',
     childOf: 'Copper Kettle',
     note: 'Fruits came striped and pale: the neighbour had courgettes in flower.',
+    said: {
+      neighbours: [pepoAt('courgettes over the hedge', 25), pepoAt('a pumpkin', 140)],
+      methods: ['none'],
+      plantsStanding: 3,
+      plantsHarvested: 2,
+    },
     hold: { kind: 'trial', reason: 'Known to be crossed: grow a few out before it is lent', afterDays: 0 },
   },
   {
@@ -88,6 +158,25 @@ export const STORIES: readonly Story[] = [
     loans: [{ member: 5, daysAgo: 250 }],
   },
   { crop: 'kale', variety: 'Black Cutting', daysAgo: 760, tests: [{ daysAgo: 7, seeds: 50, open: true, lastCountDaysAgo: 2 }] },
+  {
+    crop: 'tomato',
+    variety: 'Amber Aspect',
+    daysAgo: 500,
+    plants: 7,
+    said: { stigma: 'unknown' },
+    since: (today) => ({
+      incidents: [
+        {
+          on: addDays(today, -480),
+          kind: 'mix-up',
+          what: 'A handful of Signal Red was on the same tray',
+          share: 0.1,
+          discarded: false,
+        },
+      ],
+      counted: [{ on: addDays(today, -80), off_types: 2, looked_at: 30, note: 'Two red fruits in the trial row' }],
+    }),
+  },
   { crop: 'tomato', variety: 'Signal Red', daysAgo: 1150, plants: 12, tests: [{ daysAgo: 4, seeds: 20, open: true }] },
   { crop: 'onion', variety: 'Reach Keeper', daysAgo: 790, tests: [{ daysAgo: 310, seeds: 20 }] },
   {

@@ -1,9 +1,8 @@
-import { almanacFile } from '#contracts/almanac.ts';
+import { readAlmanac } from '#almanac/read.ts';
+import { loadAlmanac } from '#data/almanac.ts';
 import { openDatabase } from '#data/database.ts';
-import { loadCrops } from '#data/house.ts';
 import { migrate } from '#data/migrate.ts';
 import { prepareFirstStart } from '#services/signIn.server.ts';
-import crops from '../almanac/crops.json' with { type: 'json' };
 import type { Settings } from './settings.ts';
 
 /**
@@ -14,7 +13,7 @@ export async function prepareDatabase({ ownerUrl, timeZone }: Pick<Settings, 'ow
   const owner = openDatabase({ url: ownerUrl, most: 2 });
   try {
     await migrate(owner);
-    await loadCrops(owner, almanacFile.parse(crops));
+    await loadAlmanac(owner, readAlmanac());
     const token = await prepareFirstStart(owner, now, timeZone);
     return token && `/welcome/${token}`;
   } finally {

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
+import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
 import { makeHttp } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
@@ -21,7 +22,19 @@ async function start(): Promise<void> {
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;
   const http = makeHttp(build, { ...settings, assets: join(BUILD, 'client') });
   const server = http.listen(settings.port, settings.host, (error?: Error) => (error ? giveUp(error) : announce(settings, welcome)));
+  startReckoner(settings);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop(server));
+}
+
+/** Judges lots in a thread of its own; its troubles are logged, and never stop the server. */
+function startReckoner({ databaseUrl, role }: Settings): void {
+  const script = join(BUILD, 'programs', 'reckoner.js');
+  const worker = new Worker(script, { workerData: { url: databaseUrl, ...(role && { role }) } });
+  const say = (message: string) =>
+    process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `reckoner: ${message}` })}\n`);
+  worker.on('message', ({ error }: { error: string }) => say(error));
+  worker.on('error', (error) => say(error.message));
+  worker.unref();
 }
 
 function announce({ publicUrl, role }: Settings, welcome: string | null): void {

@@ -1,3 +1,4 @@
+import { seasonOf } from '#core/almanac/crop.ts';
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
@@ -39,10 +40,15 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
       const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
       if (!member.isMember) refuse({ code: 'not a member' });
       const lot = (await lockLot(tx, lending.code)) ?? refuse({ code: 'no such lot' });
-      const answer = mayLend({ kind: lot.kind, holds: await activeHolds(tx, lot.id), onHand: lot.onHand, verdict: lot.verdict });
+      const answer = mayLend({
+        hybridUnderName: lot.kind === 'F1' && !lot.offspring,
+        holds: await activeHolds(tx, lot.id),
+        onHand: lot.onHand,
+        verdict: lot.verdict,
+      });
       const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
       if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
-      const seedsPerPacket = lot.facts.packetSeeds;
+      const seedsPerPacket = lot.facts.packet;
       const amount = lending.packets * unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
       await drawFromLot(
         tx,
@@ -60,7 +66,7 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
         refuse,
       );
       const house = (await readHouse(tx))!;
-      const dueOn = returnBy(today, lot.facts.season, house.lastFrost).due;
+      const dueOn = returnBy(today, seasonOf(lot.facts), house.lastFrost).due;
       const loanId = await writeLoan(
         tx,
         {

@@ -137,6 +137,10 @@ export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Pr
     lastFrost: '05-01',
     firstFrost: '10-15',
     lendingOpens: '02-01',
+    sowingStarts: '03-15',
+    units: 'metric',
+    southern: false,
+    rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
   });
   const coordinators = await db.transaction().execute(lockCoordinators);

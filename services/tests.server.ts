@@ -43,7 +43,7 @@ export function layTest(
       },
       refuse,
     );
-    const { firstCountDays, finalCountDays } = lot.facts.germination;
+    const { firstCount: firstCountDays, finalCount: finalCountDays } = lot.facts;
     const testId = await createTest(tx, {
       lotId: lot.id,
       laidOn: test.laidOn,

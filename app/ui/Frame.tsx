@@ -1,4 +1,17 @@
-import { BookOpen, Footprints, Inbox, LibraryBig, Menu, NotebookPen, Rows3, Settings, Sprout, Sun, type LucideIcon } from 'lucide-react';
+import {
+  BookOpen,
+  Footprints,
+  Inbox,
+  LibraryBig,
+  Menu,
+  NotebookPen,
+  Rows3,
+  Settings,
+  Sprout,
+  Sun,
+  Waypoints,
+  type LucideIcon,
+} from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Form, Link, NavLink } from 'react-router';
 import { classes } from './classes.ts';
@@ -23,6 +36,7 @@ const WORK: readonly Place[] = [
   { to: '/shelves', name: 'Shelves', Icon: Rows3 },
   { to: '/desk', name: 'Desk', Icon: NotebookPen },
 ];
+const LINES: Place = { to: '/lines', name: 'Lines', Icon: Waypoints };
 const MINE: Place = { to: '/mine', name: 'My seed', Icon: Footprints };
 const ALMANAC: Place = { to: '/almanac', name: 'Almanac', Icon: BookOpen };
 const SETTINGS: Place = { to: '/settings', name: 'Settings', Icon: Settings };
@@ -31,7 +45,7 @@ const SETTINGS: Place = { to: '/settings', name: 'Settings', Icon: Settings };
 export function Frame({ visitor, house, theme, children }: { visitor: Visitor | null; house: string; theme: string; children: ReactNode }) {
   if (!visitor) return <StrangersFrame house={house}>{children}</StrangersFrame>;
   const main = visitor.works ? WORK : [MINE];
-  const more = [ALMANAC, ...(visitor.works ? [MINE] : []), ...(visitor.leads ? [SETTINGS] : [])];
+  const more = [...(visitor.works ? [LINES] : []), ALMANAC, ...(visitor.works ? [MINE] : []), ...(visitor.leads ? [SETTINGS] : [])];
   return (
     <div className="min-h-dvh lg:grid lg:grid-cols-[13.5rem_1fr]">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">

@@ -1,8 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
 import { chanceWords, lendingAnswer, nextTestWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
-import { HOLD_WORDS, isolationWords, KIND_WORDS, METHOD_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
-import { HOLD_KINDS, ISOLATION_METHODS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';
+import { CLAIM_WORDS, holdReason, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
+import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
+import { METHODS } from '#core/isolation/barriers.ts';
+import { HOLD_KINDS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';
+import { HOLD_REASONS } from '#core/passport/holds.ts';
+import { EMPTY_PASSPORT } from '#core/passport/passport.ts';
+import { PROMISES } from '#core/promise/judge.ts';
 
 describe('what the tool says', () => {
   test.each([
@@ -53,7 +58,7 @@ describe('the words of the craft', () => {
     for (const [words, kinds] of [
       [KIND_WORDS, KINDS],
       [ORIGIN_WORDS, ORIGINS],
-      [METHOD_WORDS, ISOLATION_METHODS],
+      [METHOD_NAMES, METHODS],
       [STORED_WORDS, STORED_SO_FAR],
       [HOLD_WORDS, HOLD_KINDS],
     ] as const) {
@@ -62,15 +67,22 @@ describe('the words of the craft', () => {
     }
   });
 
-  test('how a crop was kept apart is said in a line; unknown is not', () => {
-    expect(isolationWords({ kind: 'unknown' })).toBeNull();
-    expect(isolationWords({ kind: 'known', method: 'distance', distanceMetres: 60, alsoFlowered: 'a courgette' })).toBe(
-      'Distance; 60 m to the next; also in flower: a courgette',
-    );
-    expect(isolationWords({ kind: 'known', method: 'none', distanceMetres: null, alsoFlowered: null })).toBe(
-      'None; what else flowered is unknown',
-    );
+  test('class names leave out what is not there', () => expect(classes('a', false, null, undefined, '', 'b')).toBe('a b'));
+
+  test('every claim and every hold by rule has words a donor would accept', () => {
+    expect(Object.keys(CLAIM_WORDS).sort()).toEqual([...PROMISES].sort());
+    for (const why of HOLD_REASONS) expect(holdReason(why, { ...EMPTY_PASSPORT, diseases: ['black rot'] }).length).toBeGreaterThan(20);
   });
 
-  test('class names leave out what is not there', () => expect(classes('a', false, null, undefined, '', 'b')).toBe('a b'));
+  test('a neighbour is told in a line, with what nobody knows', () =>
+    expect(neighbourWords({ what: 'another pepo squash', cropId: null, metres: 60, overlap: 'unknown', amount: 'unknown' })).toBe(
+      'another pepo squash, about 60 m off, overlap of bloom unknown',
+    ));
+
+  test.each([
+    [0.0002, 'fewer than 1 in 1000'],
+    [0.03, 'about 1 in 35'],
+    [0.2, 'about 1 in 5'],
+    [0.5, 'about 50 of 100'],
+  ])('a share of %s is %s', (share, words) => expect(oneIn(share)).toBe(words));
 });

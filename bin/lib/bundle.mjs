@@ -2,7 +2,13 @@
 import { build } from 'esbuild';
 
 await build({
-  entryPoints: { serve: 'server/serve.ts', seed: 'demo/seed.ts', bare: 'bench/bare.ts', bench: 'bench/bench.ts' },
+  entryPoints: {
+    serve: 'server/serve.ts',
+    reckoner: 'workers/reckoner.ts',
+    seed: 'demo/seed.ts',
+    bare: 'bench/bare.ts',
+    bench: 'bench/bench.ts',
+  },
   outdir: 'build/programs',
   bundle: true,
   platform: 'node',

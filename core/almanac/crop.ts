@@ -1,29 +1,94 @@
-/** Facts of one crop as the almanac gives them. Ranges are [low, high]. */
+import type { Confidence, FactKey, Source } from './facts.ts';
+
+/** [low, high], in the fact's own unit. */
+export type Range = readonly [number, number];
+
+/** A disease that travels in the seed, and what is usually done about it. */
+export interface SeedDisease {
+  readonly name: string;
+  readonly usual: string;
+}
+
+/** Constants of the seed viability equation (Ellis and Roberts 1980); each crop's own where they were published. */
+export interface ViabilityConstants {
+  readonly KE: number;
+  readonly CW: number;
+  readonly CH: number;
+  readonly CQ: number;
+}
+
+/** Facts of one crop as this library holds them: the shipped ones, with the library's own in their place. Units as in `FACTS`. */
 export interface Crop {
   readonly id: string;
   readonly name: string;
+  readonly alsoCalled: readonly string[];
   readonly species: string;
+  readonly synonyms: readonly string[];
   readonly family: string;
-  /** Crops of one group cross with each other, whatever they look like. */
-  readonly crossingGroup: string;
   readonly lifeCycle: LifeCycle;
-  readonly breeding: Breeding;
-  /** Metres to the next flowering crop of the group: between gardens for lending; for seed production. */
-  readonly isolationMetres: { readonly home: number; readonly production: number };
-  /** Plants to save from: to get good seed; to keep a line going. */
-  readonly minimumPlants: { readonly seed: number; readonly keep: number };
-  /** Years until about half of well-dried seed still germinates in a cool dry cupboard. */
-  readonly longevityYears: readonly [number, number];
-  readonly seedsPerGram: readonly [number, number];
-  readonly germination: { readonly celsius: number; readonly firstCountDays: number; readonly finalCountDays: number };
-  readonly season: CropSeason;
-  /** Seeds in one house packet. */
-  readonly packetSeeds: number;
-  readonly easeOfSaving: 'easy' | 'middling' | 'hard';
-  readonly howToSow: string;
-  readonly howToSave: string;
-  readonly ripeSign: string;
+  readonly lookalike: string | null;
   readonly cautions: readonly string[];
+  readonly hybrids: 'common' | 'some' | 'rare';
+
+  readonly sow: Range;
+  readonly howToSow: string;
+  readonly plantsForSeed: number;
+  readonly plantsToKeep: number;
+  readonly plantsToConserve: number;
+  readonly bloom: Range;
+  readonly seedsPerPlant: Range;
+  readonly ease: 'easy' | 'middling' | 'hard';
+  readonly easeWhy: string;
+
+  /** Crops of one group cross with each other, whatever they look like. */
+  readonly group: string;
+  readonly breeding: Breeding;
+  readonly pollinators: string;
+  readonly outcrossing: Range;
+  readonly exposedStigma: Range | null;
+  readonly homeDistance: number;
+  readonly productionDistance: number;
+  readonly crossesShow: Range;
+  readonly showsIn: 'plant' | 'fruit' | 'kernel' | 'root';
+  readonly misbeliefs: readonly string[];
+
+  readonly daysToRipe: Range;
+  readonly daysToSeed: Range | null;
+  readonly ripeWeeks: Range | null;
+  readonly ripe: string;
+  readonly harvest: 'once' | 'staged';
+  readonly howToSave: string;
+  readonly cure: Range | null;
+  readonly waits: Range;
+
+  readonly extraction: 'dry' | 'wet with a gel coat' | 'wet';
+  readonly cleaning: string;
+  readonly drying: string;
+  readonly pests: readonly string[];
+  readonly diseases: readonly SeedDisease[];
+  readonly seedsPerGram: Range;
+
+  /** Years until about half of well-dried seed still germinates in a cool dry cupboard. */
+  readonly longevity: Range;
+  readonly storage: 'ordinary' | 'short-lived' | 'not to be dried';
+  readonly storageNote: string | null;
+  readonly oil: Range;
+  readonly constants: ViabilityConstants | null;
+
+  readonly celsius: number;
+  readonly firstCount: number;
+  readonly finalCount: number;
+  readonly wakes: string;
+
+  readonly packet: number;
+
+  /** How sure each fact is, and what kind of work it is from. */
+  readonly told: Readonly<Partial<Record<FactKey, Told>>>;
+}
+
+export interface Told {
+  readonly sure: Confidence | 'ours';
+  readonly source: Source | 'this library';
 }
 
 export type LifeCycle = 'annual' | 'biennial' | 'perennial';
@@ -31,10 +96,21 @@ export type Breeding = 'selfing' | 'mostly selfing' | 'crossed by insects' | 'cr
 
 /** When it is sown and when its seed can be ripe. Weeks count from the house's mean last frost; negative is before. */
 export type CropSeason =
-  | { readonly kind: 'first season'; readonly sowWeeks: readonly [number, number]; readonly daysToSeed: readonly [number, number] }
-  | { readonly kind: 'second season'; readonly sowWeeks: readonly [number, number]; readonly ripeWeeks: readonly [number, number] };
+  | { readonly kind: 'first season'; readonly sowWeeks: Range; readonly daysToSeed: Range }
+  | { readonly kind: 'second season'; readonly sowWeeks: Range; readonly ripeWeeks: Range };
+
+/** The season of a crop: an annual ripens in the year it is sown, other crops in the year after. */
+export function seasonOf(crop: Pick<Crop, 'sow' | 'daysToSeed' | 'ripeWeeks'>): CropSeason {
+  if (crop.ripeWeeks) return { kind: 'second season', sowWeeks: crop.sow, ripeWeeks: crop.ripeWeeks };
+  return { kind: 'first season', sowWeeks: crop.sow, daysToSeed: crop.daysToSeed! };
+}
 
 /** Years until half germinate, the one figure the first forecast uses: the middle of the range. */
-export function halfLifeYears({ longevityYears: [low, high] }: Crop): number {
+export function halfLifeYears({ longevity: [low, high] }: Pick<Crop, 'longevity'>): number {
   return (low + high) / 2;
+}
+
+/** Whether its flowers hardly ever take foreign pollen, so that the desk need not ask about cages and bags. */
+export function isSelfing({ breeding }: Pick<Crop, 'breeding'>): boolean {
+  return breeding === 'selfing';
 }

@@ -6,6 +6,7 @@ declare module 'jstat' {
     /** Natural logarithm of the beta function. */
     betaln(a: number, b: number): number;
     beta: { inv(p: number, a: number, b: number): number };
+    normal: { inv(p: number, mean: number, deviation: number): number; cdf(x: number, mean: number, deviation: number): number };
   };
   const whole: { jStat: typeof jStat };
   export default whole;

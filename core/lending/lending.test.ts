@@ -49,14 +49,15 @@ describe('when seed should come back', () => {
 });
 
 describe('may this lot be lent', () => {
-  const sound = { kind: 'open-pollinated', holds: [], onHand: 500, verdict: 'full strength' } as const;
+  const sound = { hybridUnderName: false, holds: [], onHand: 500, verdict: 'full strength' } as const;
 
   test('sound seed may, tested or not', () => {
     expect(mayLend(sound)).toEqual({ answer: 'yes' });
     expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'yes' });
   });
 
-  test('a hybrid never, under its name', () => expect(mayLend({ ...sound, kind: 'F1' })).toEqual({ answer: 'refused', why: 'F1' }));
+  test('a hybrid never, under its name', () =>
+    expect(mayLend({ ...sound, hybridUnderName: true })).toEqual({ answer: 'refused', why: 'F1' }));
 
   test('a lot on hold never', () =>
     expect(mayLend({ ...sound, holds: ['drying'] })).toEqual({ answer: 'refused', why: 'hold', holds: ['drying'] }));

@@ -1,8 +1,9 @@
 import type { VerdictKind } from '../germination/verdict.ts';
-import type { HoldKind, Kind } from '../lots/words.ts';
+import type { HoldKind } from '../lots/words.ts';
 
 export interface LotForLending {
-  readonly kind: Kind;
+  /** An F1 hybrid that is kept under its variety's name, not as the offspring of it. */
+  readonly hybridUnderName: boolean;
   readonly holds: readonly HoldKind[];
   readonly onHand: number;
   readonly verdict: VerdictKind | null;
@@ -19,8 +20,8 @@ export type MayLend =
   | { readonly answer: 'refused'; readonly why: 'hold'; readonly holds: readonly HoldKind[] };
 
 /** The rule of the lending desk for one lot, gravest reason first. */
-export function mayLend({ kind, holds, onHand, verdict }: LotForLending): MayLend {
-  if (kind === 'F1') return { answer: 'refused', why: 'F1' };
+export function mayLend({ hybridUnderName, holds, onHand, verdict }: LotForLending): MayLend {
+  if (hybridUnderName) return { answer: 'refused', why: 'F1' };
   if (holds.length > 0) return { answer: 'refused', why: 'hold', holds };
   if (onHand <= 0) return { answer: 'refused', why: 'nothing left' };
   if (verdict === 'not settled' || verdict === 'do not lend') return { answer: 'coordinator', why: verdict };

@@ -1,37 +1,22 @@
-/** Where a lot came from. */
-export const ORIGINS = ['donated', 'bought', 'found', 'returned'] as const;
+/** Where a lot came from. The first five are asked at the desk; the others come about in the house. */
+export const ORIGINS = ['donated', 'returned', 'bought', 'found', 'market fruit', 'grown-out', 'blend', 'split'] as const;
 export type Origin = (typeof ORIGINS)[number];
+export const DESK_ORIGINS = ['donated', 'bought', 'found', 'market fruit'] as const satisfies readonly Origin[];
 
 /** What its parents were, as far as anybody knows. */
-export const KINDS = ['open-pollinated', 'F1', 'crossed', 'unknown'] as const;
+export const KINDS = ['open-pollinated', 'heirloom', 'F1', 'stabilising', 'mixture', 'crossed', 'unknown'] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** Holds lie across a lot's state; each is set and lifted by somebody, with a reason. */
 export const HOLD_KINDS = ['drying', 'pests', 'test', 'trial', 'identity', 'rules', 'recall'] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
 
-/** Ways of keeping a seed crop apart, and the two honest answers that it was not or that nobody knows. */
-export const ISOLATION_METHODS = ['distance', 'time', 'barrier', 'cage', 'bags', 'hand pollination', 'none'] as const;
-export type IsolationMethod = (typeof ISOLATION_METHODS)[number];
-
-/** What is known of how a seed crop was kept apart. "Unknown" is an answer. */
-export type Isolation =
-  | { readonly kind: 'unknown' }
-  | {
-      readonly kind: 'known';
-      readonly method: IsolationMethod;
-      /** Metres to the nearest other flowering crop of the group; null when not known. */
-      readonly distanceMetres: number | null;
-      /** What else of its crossing group flowered, in the giver's words; null when not known. */
-      readonly alsoFlowered: string | null;
-    };
-
 export const STORED_SO_FAR = ['freezer', 'fridge', 'cool cupboard', 'living room', 'shed or garage'] as const;
 export type StoredSoFar = (typeof STORED_SO_FAR)[number];
 
-/** Provenance questions that were asked and answered "unknown". */
-export const ASKED = ['donor', 'garden', 'harvest', 'plants', 'isolation', 'storage'] as const;
-export type Asked = (typeof ASKED)[number];
+/** What a line is for: kept as it is, or let go with its place. */
+export const AIMS = ['keep true', 'let adapt'] as const;
+export type Aim = (typeof AIMS)[number];
 
 export type LotState = 'kept' | 'used up';
 

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import { holdByRule } from '../lots/holdByRule.ts';
 import { HOLD_KINDS } from '../lots/words.ts';
 import { waitBeforeNextTry } from './guessing.ts';
 import { may, mayLift, ROLES } from './may.ts';
@@ -25,10 +24,4 @@ describe('who may', () => {
 
 test('guessing passwords gets slower, up to a quarter of an hour', () => {
   expect([0, 4, 5, 6, 8, 30].map(waitBeforeNextTry)).toEqual([0, 0, 15, 30, 120, 900]);
-});
-
-test('hybrid and crossed seed is held at intake; other seed is not', () => {
-  expect(holdByRule('F1')?.kind).toBe('identity');
-  expect(holdByRule('crossed')?.kind).toBe('trial');
-  expect([holdByRule('open-pollinated'), holdByRule('unknown')]).toEqual([null, null]);
 });

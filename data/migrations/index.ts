@@ -1,5 +1,6 @@
 import type { Migration } from 'kysely';
 import * as ground from './0001_ground.ts';
+import * as provenance from './0002_provenance.ts';
 
 /** Every migration in order; a shipped one is never edited. */
-export const migrations: Record<string, Migration> = { '0001_ground': ground };
+export const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_provenance': provenance };

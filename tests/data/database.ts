@@ -1,17 +1,19 @@
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { almanacFile } from '#contracts/almanac.ts';
-import { intakeForm, type Intake } from '#contracts/intake.ts';
+import { readAlmanac } from '#almanac/read.ts';
+import { readInterview } from '#contracts/interview.ts';
+import { questionsNow, type Answers } from '#core/passport/answers.ts';
+import { OPTIONAL } from '#core/passport/questions.ts';
 import type { Actor } from '#data/accounts.ts';
 import { grantAccount } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { createHouse, loadCrops } from '#data/house.ts';
+import { loadAlmanac } from '#data/almanac.ts';
+import { createHouse } from '#data/house.ts';
 import { ensurePlace } from '#data/places.ts';
 import { migrate } from '#data/migrate.ts';
 import { createPerson } from '#data/people.ts';
 import type { Role } from '#core/people/may.ts';
-import { receiveLot } from '#services/intake.server.ts';
-import crops from '../../almanac/crops.json' with { type: 'json' };
+import { receiveLot, type Intake } from '#services/intake.server.ts';
 
 function urlFrom(name: string): string {
   const url = process.env[name];
@@ -51,13 +53,17 @@ export const NOW = new Date('2026-11-23T12:00:00Z');
 /** A house with the almanac, one shelf and somebody of each role. */
 export async function preparedLibrary() {
   const { owner, db } = await emptyDatabase();
-  await loadCrops(owner, almanacFile.parse(crops));
+  await loadAlmanac(owner, ALMANAC);
   await createHouse(db, {
     name: 'Test house',
     timeZone: 'Etc/UTC',
     lastFrost: '05-01',
     firstFrost: '10-15',
     lendingOpens: '02-01',
+    sowingStarts: '03-15',
+    units: 'metric',
+    southern: false,
+    rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
   });
   await ensurePlace(db, 'Shelf');
@@ -76,28 +82,65 @@ export async function preparedLibrary() {
 
 export type Library = Awaited<ReturnType<typeof preparedLibrary>>;
 
-/** A donation as the desk's form sends it, with all answered; `change` sets fields as typed. */
-export function intake(change: Record<string, string | number | boolean | undefined> = {}): Intake {
-  return intakeForm.parse({
-    key: randomUUID(),
-    crop: 'pea',
-    variety: 'Long Siding',
-    kind: 'open-pollinated',
-    donor: 'Marta Quill',
-    garden: 'Alder Row',
-    harvested: 'Sep 2025',
-    plants: 24,
-    isolation: 'distance',
-    distance: '60 m',
-    storage: 'cool cupboard',
-    amount: '500 seeds',
-    place: 'Shelf',
-    ...change,
-  });
+/** The shipped almanac. */
+export const ALMANAC = readAlmanac();
+export const cropOf = (id: string) => ALMANAC.crops.find((crop) => crop.id === id)!;
+
+const PEA: Answers = {
+  source: 'donated',
+  crop: 'pea',
+  variety: 'Long Siding',
+  nameFrom: 'grower',
+  nameSure: 'sure',
+  kind: 'open-pollinated',
+  protectedName: 'no',
+  donor: 'Marta Quill',
+  garden: 'Alder Row',
+  harvested: 'Sep 2025',
+  seasonsGrown: '3',
+  plantsSown: '30',
+  plantsStanding: '28',
+  plantsHarvested: '24',
+  selection: 'best kept',
+  roguing: 'before flowering',
+  offTypes: '0',
+  diseases: 'none',
+  neighbours: 'some',
+  n0what: 'another pea',
+  n0metres: '60 m',
+  form: 'clean seed',
+  dried: 'in air and shade',
+  mould: 'no',
+  insects: 'none',
+  storedIn: 'cool cupboard',
+  storedSince: 'unknown',
+  amount: '500 seeds',
+  place: 'Shelf',
+  container: 'jar',
+};
+
+type Change = Record<string, string | number | boolean | undefined>;
+
+/** An interview as the desk sends it: a pea's answers, what is changed, and "unknown" for whatever else this crop and source are asked. */
+export function answersOf(change: Change = {}): Answers {
+  const said: Record<string, string> = { ...PEA };
+  for (const [name, value] of Object.entries(change))
+    if (name !== 'loan') said[name] = value === undefined || value === false ? '' : String(value);
+  for (const question of questionsNow(cropOf(said['crop']!), said, change['loan'] !== undefined))
+    if (!said[question] && !OPTIONAL.has(question) && !(question in change)) said[question] = 'unknown';
+  return said;
+}
+
+export function intake(change: Change = {}): Intake {
+  const loanId = change['loan'] === undefined ? null : Number(change['loan']);
+  const answers = answersOf(change);
+  const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
+  if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
+  return { key: randomUUID(), draftId: null, loanId, interview, wordsFor: (why) => why };
 }
 
 /** Takes a lot in and gives its code. */
-export async function takeIn({ db, helper }: Library, change: Parameters<typeof intake>[0] = {}): Promise<string> {
+export async function takeIn({ db, helper }: Library, change: Change = {}): Promise<string> {
   const done = await receiveLot(db, helper, TODAY, intake(change));
   if (!done.ok) throw new Error(`not taken in: ${done.problem.code}`);
   return done.answer.code;

@@ -1,26 +1,26 @@
 import { beforeAll, expect, test } from '@jest/globals';
-import { almanacFile } from '#contracts/almanac.ts';
 import { generateLibrary } from '#demo/generate.ts';
 import { loadLibrary } from '#demo/load.ts';
 import { seededRandom } from '#demo/random.ts';
 import { HOUSE } from '#demo/scenario.ts';
 import type { Db } from '#data/database.ts';
-import { createHouse, loadCrops } from '#data/house.ts';
+import { loadAlmanac } from '#data/almanac.ts';
+import { createHouse } from '#data/house.ts';
 import { findDisagreements } from '#data/ledger.ts';
 import { migrate } from '#data/migrate.ts';
 import { readDue } from '#data/today.ts';
+import { countStale, markAllStale } from '#data/promises.ts';
+import { judgeNext } from '#services/promises.server.ts';
 import { refreshOutlook } from '#services/outlook.server.ts';
-import crops from '../../almanac/crops.json' with { type: 'json' };
-import { emptyDatabase, TODAY } from './database.ts';
+import { ALMANAC, emptyDatabase, NOW, TODAY } from './database.ts';
 
-const almanac = almanacFile.parse(crops);
-const generate = (today: string, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: almanac });
+const generate = (today: string, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: ALMANAC.crops });
 let db: Db;
 
 beforeAll(async () => {
   const { owner } = await emptyDatabase();
   db = owner;
-  await loadCrops(owner, almanac);
+  await loadAlmanac(owner, ALMANAC);
   await createHouse(owner, HOUSE);
   await loadLibrary(owner, generate(TODAY), { today: TODAY, random: seededRandom(2), passwordHash: 'none' });
 });
@@ -61,6 +61,20 @@ test('the outlook kept with each lot is what reckoning it again gives', async ()
   const before = await db.selectFrom('lot').select(columns).orderBy('id').execute();
   for (const { id } of before) await refreshOutlook(db, id, TODAY);
   expect(await db.selectFrom('lot').select(columns).orderBy('id').execute()).toEqual(before);
+});
+
+test('every lot of the sample is judged, and none waits', async () => {
+  await markAllStale(db);
+  while ((await judgeNext(db, NOW)) > 0);
+  const { waiting } = await db
+    .selectFrom('lot')
+    .leftJoin('lot_promise', 'lot_promise.lot_id', 'lot.id')
+    .where('lot_promise.lot_id', 'is', null)
+    .select((eb) => eb.fn.countAll<number>().as('waiting'))
+    .executeTakeFirstOrThrow();
+  expect([waiting, await countStale(db)]).toEqual([0, 0]);
+  const promises = await db.selectFrom('lot_promise').select('promise').distinct().execute();
+  expect(promises.map(({ promise }) => promise)).toEqual(expect.arrayContaining(['true', 'likely true', 'may vary']));
 });
 
 test('migrating a database that is up to date does nothing', async () => {

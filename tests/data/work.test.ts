@@ -5,6 +5,7 @@ import { readHouse } from '#data/house.ts';
 import { changeHouse } from '#services/people.server.ts';
 import { activeHolds, findHolds } from '#data/holds.ts';
 import { findLotByCode, findRelatives } from '#data/lots.ts';
+import { readPassports } from '#data/passports.ts';
 import { listLendable, listShelves } from '#data/shelves.ts';
 import { loansOfMember } from '#data/loans.ts';
 import { readMarks, testsOfLot } from '#data/tests.ts';
@@ -56,26 +57,32 @@ describe('intake', () => {
 
   test('unknown is kept as an answer', async () => {
     const code = await takeIn(library, {
-      donor: undefined,
-      donorUnknown: true,
-      garden: undefined,
-      gardenUnknown: true,
-      harvested: undefined,
-      harvestedUnknown: true,
-      plants: undefined,
-      plantsUnknown: true,
-      isolation: 'unknown',
-      distance: undefined,
-      storage: 'unknown',
+      donor: 'unknown',
+      garden: 'unknown',
+      harvested: 'unknown',
+      plantsSown: '',
+      plantsStanding: 'unknown',
+      plantsHarvested: 'unknown',
+      neighbours: 'unknown',
+      storedIn: 'unknown',
     });
-    expect(await lot(code)).toMatchObject({
+    const taken = await lot(code);
+    expect(taken).toMatchObject({
       donor: null,
+      garden: null,
       harvested: null,
-      isolation: { kind: 'unknown' },
-      unknowns: ['donor', 'garden', 'harvest', 'plants', 'isolation', 'storage'],
       nextTestReason: 'never tested and undated',
       nextTestOn: TODAY,
     });
+    const [passport] = await readPassports(library.db, taken.id);
+    expect(passport!.answers).toMatchObject({
+      harvested: 'unknown',
+      plantsHarvested: 'unknown',
+      neighbours: 'unknown',
+      storedIn: 'unknown',
+      donorKnown: false,
+    });
+    expect(await activeHolds(library.db, taken.id)).toEqual(['test']);
   });
 
   test('the same variety, however it is capitalised, is one line', async () => {
@@ -101,11 +108,12 @@ describe('intake', () => {
 
   test('a harvest that is still to come, and a crop nobody knows, are refused', async () => {
     expect(await receiveLot(library.db, library.helper, TODAY, intake({ harvested: 'Dec 2026' }))).toMatchObject({
-      problem: { code: 'harvest in the future' },
+      problem: { code: 'contradiction', found: [{ code: 'harvest in the future', at: 'harvested' }] },
     });
-    expect(await receiveLot(library.db, library.helper, TODAY, intake({ crop: 'moonfruit' }))).toMatchObject({
-      problem: { code: 'no such crop' },
-    });
+    const moonfruit = intake();
+    expect(
+      await receiveLot(library.db, library.helper, TODAY, { ...moonfruit, interview: { ...moonfruit.interview, cropId: 'moonfruit' } }),
+    ).toMatchObject({ problem: { code: 'no such crop' } });
   });
 });
 
@@ -356,7 +364,7 @@ describe('the shelves and the day', () => {
   });
 
   test('the day shows what is due, and no longer when it is done', async () => {
-    const code = await takeIn(library, { harvested: undefined, harvestedUnknown: true });
+    const code = await takeIn(library, { harvested: 'unknown' });
     const due = async (today: string) => readDue(library.db, today);
     expect((await due(TODAY)).tests.map((one) => one.code)).toContain(code);
     const testId = await layOne(code);

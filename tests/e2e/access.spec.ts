@@ -23,7 +23,7 @@ function idOf(route: string): string {
   const file =
     route === ''
       ? /index\('([^']+)'\)/.exec(routes)?.[1]
-      : new RegExp(`route\\('${route.replace('*', '\\*')}', '([^']+)'`).exec(routes)?.[1];
+      : new RegExp(`route\\('${route.replace(/[*?]/g, '\\$&')}', '([^']+)'`).exec(routes)?.[1];
   return file!.replace(/\.tsx?$/, '');
 }
 

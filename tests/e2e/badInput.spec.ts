@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { findSamples, type Samples } from './places.ts';
 import { stateOf } from './roles.ts';
 
@@ -11,11 +12,15 @@ test.beforeEach(async ({ request }) => {
 
 test('the interview says what is wrong beside each field and keeps what was typed', async ({ page }) => {
   await page.goto('/intake');
-  await page.getByLabel('Crop', { exact: true }).selectOption('tomato');
-  await page.getByLabel('Harvested', { exact: true }).fill('31/2/2025');
-  await page.getByLabel('Plants harvested', { exact: true }).fill('-3');
-  await page.getByLabel('Distance to the next').fill('-5 ft');
-  await page.getByLabel('Amount').fill('300');
+  await answer(page, {
+    'How did it come?': 'Donated',
+    Crop: 'tomato',
+    'When was it harvested?': '31/2/2025',
+    'How many gave seed?': '-3',
+    'Did anything it crosses with flower near?': 'Yes',
+    'How far off?': '-5 ft',
+    'How much is there?': '300',
+  });
   await page.getByRole('button', { name: 'Take it in' }).click();
   for (const said of [
     'What is it called?',
@@ -24,24 +29,58 @@ test('the interview says what is wrong beside each field and keeps what was type
     'There is no such month or day',
     'At least one plant',
     'A distance cannot be less than nothing',
+    'Say what it comes as',
     'Seeds, grams or ounces?',
-    'Where was it kept until today?',
-  ]) {
+  ])
     await expect(page.getByText(said).first()).toBeVisible();
-  }
-  await expect(page.getByLabel('Amount')).toHaveValue('300');
-  await expect(page.getByLabel('Amount')).toHaveAttribute('aria-invalid', 'true');
+  const amount = page.getByLabel('How much is there?');
+  await expect(amount).toHaveValue('300');
+  await expect(amount).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('tomato');
-  await page.getByLabel('Amount').fill('900 kg');
-  await page.getByLabel('Harvested', { exact: true }).fill('2099');
+  await answer(page, { 'How far off?': '5 parsecs', 'How much is there?': '900 kg', 'What does it come as?': 'Clean seed' });
   await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByText('Write a distance with its unit')).toBeVisible();
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
+});
+
+test('answers that cannot all be so are named where they are put right, and nothing is lost', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, {
+    'How did it come?': 'Donated',
+    Crop: 'squash',
+    Variety: 'Impossible',
+    'What kind of seed?': 'Heirloom, farm-kept',
+    'Who brings it?': 'unknown',
+    'In which garden did it grow?': 'Nowhere in Particular',
+    'When was it harvested?': '2025',
+    'How many stood and flowered?': '4',
+    'How many gave seed?': '6',
+    'Did anything it crosses with flower near?': 'Yes',
+    'How far off?': '0 m',
+    'What kept it apart?': 'Cage, shut, with insects',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '20 seeds',
+  });
+  await restIsUnknown(page);
+  const send = () => page.getByRole('button', { name: 'Take it in' }).click();
+  await send();
+  await expect(page.getByText('More gave seed than stood')).toBeVisible();
+  await expect(page.getByText('A shut cage, with a neighbour inside it?')).toBeVisible();
+  await answer(page, { 'How many gave seed?': '3', 'How far off?': '40 m', 'Where that is, if you like (optional)': '0, 0' });
+  await send();
+  await expect(page.getByText('0, 0 is an empty form, not a garden')).toBeVisible();
+  await answer(page, { 'Where that is, if you like (optional)': '-41.2, -34.04' });
+  await send();
+  await expect(page.getByText('the other hemisphere')).toBeVisible();
+  await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Impossible');
+  await answer(page, { 'Where that is, if you like (optional)': '300 m to Alder Row' });
+  await takeIn(page);
 });
 
 test('unknown is one tap, and sets the field aside', async ({ page }) => {
   await page.goto('/intake');
-  await page.getByLabel('Donor: unknown').check();
-  await expect(page.getByLabel('Donor', { exact: true })).toBeDisabled();
+  await answer(page, { 'How did it come?': 'Donated', Crop: 'pea', 'Who brings it?': 'unknown' });
+  await expect(page.getByLabel('Who brings it?', { exact: true })).toBeDisabled();
 });
 
 test('forms work before scripts have loaded, and a form sent twice has one effect', async ({ browser }) => {
@@ -74,9 +113,8 @@ test('what was typed is still there after a session ran out and one signs in aga
   };
   await page.goto('/sign-in?then=/intake');
   await signIn();
-  await page.getByLabel('Crop', { exact: true }).selectOption('kale');
-  await page.getByLabel('Variety', { exact: true }).fill('Late Signal');
-  await page.getByLabel('Amount').fill('12 g');
+  await answer(page, { 'How did it come?': 'Donated', Crop: 'Kale', Variety: 'Late Signal', 'How much is there?': '12 g' });
+  await expect(page.getByText('Kept as you go')).toBeVisible();
   // The session is ended elsewhere, as running out would; the cookie stays.
   const [cookie] = await context.cookies();
   await page.request.post('/sign-out', { headers: { origin: new URL(page.url()).origin } });
@@ -85,8 +123,8 @@ test('what was typed is still there after a session ran out and one signs in aga
   await expect(page.getByText('What you typed is kept')).toBeVisible();
   await signIn();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Late Signal');
-  await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('kale');
-  await expect(page.getByLabel('Amount')).toHaveValue('12 g');
+  await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('Kale');
+  await expect(page.getByLabel('How much is there?')).toHaveValue('12 g');
 });
 
 test('more seeds than were laid cannot have sprouted, and marks survive the refusal', async ({ page }) => {

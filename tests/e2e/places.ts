@@ -9,6 +9,7 @@ export interface Samples {
   readonly endedTest: string;
   readonly loan: string;
   readonly person: string;
+  readonly line: string;
 }
 
 const first = (text: string, pattern: RegExp): string => {
@@ -26,6 +27,7 @@ export async function findSamples(request: APIRequestContext): Promise<Samples> 
     freshTest: [...(await read('/tests')).matchAll(/href="\/tests\/(\d+)"/g)].at(-1)![1]!,
     endedTest: first(await read('/tests?show=ended'), /href="\/tests\/(\d+)"/),
     loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
+    line: first(await read('/lines'), /href="\/lines\/(\d+)"/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
   };
 }
@@ -53,12 +55,15 @@ const place = (route: string, who: Who, posts: Place['posts'] = 'nobody', path: 
 /** Every route, and who may see it and post to it. A route that is missing here fails the tests. */
 export const PLACES: readonly Place[] = [
   place('', 'signed in'),
-  place('intake', 'works here', 'works here'),
+  place('intake/:draft?', 'works here', 'works here', () => '/intake'),
   place('tests', 'works here'),
   place('tests/:id', 'works here', 'works here', ({ test }) => `/tests/${test}`),
   place('shelves', 'works here'),
   place('lots/:code', 'works here', 'works here', ({ code }) => `/lots/${code}`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
+  place('lots/:code/passport', 'works here', 'works here', ({ code }) => `/lots/${code}/passport`),
+  place('lots/:code/seen', 'works here', 'works here', ({ code }) => `/lots/${code}/seen`),
+  place('lots/:code/recall', 'works here', 'coordinator', ({ code }) => `/lots/${code}/recall`),
   place('lots/:code/label', 'works here', 'nobody', ({ code }) => `/lots/${code}/label`),
   place('desk', 'works here'),
   place('desk/loans', 'works here'),
@@ -66,9 +71,17 @@ export const PLACES: readonly Place[] = [
   place('people/new', 'works here', 'works here'),
   place('people/:id', 'works here', 'works here', ({ person }) => `/people/${person}`),
   place('people/:id/edit', 'works here', 'works here', ({ person }) => `/people/${person}/edit`),
+  place('lines', 'works here'),
+  place('lines/:id', 'works here', 'nobody', ({ line }) => `/lines/${line}`),
+  place('lines/:id/edit', 'works here', 'works here', ({ line }) => `/lines/${line}/edit`),
   place('almanac', 'signed in'),
+  place('almanac/crossing', 'signed in'),
+  place('almanac/compare', 'signed in'),
+  place('almanac/words', 'signed in'),
   place('almanac/:id', 'signed in', 'nobody', () => '/almanac/pea'),
+  place('almanac/:id/facts', 'coordinator', 'coordinator', () => '/almanac/pea/facts'),
   place('settings', 'coordinator', 'coordinator'),
+  place('settings/rules', 'coordinator', 'coordinator'),
   place('settings/record', 'coordinator'),
   place('mine', 'signed in'),
   place('find', 'works here', 'nobody', () => '/find?q=pea'),

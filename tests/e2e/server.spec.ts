@@ -6,6 +6,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, request as apiRequest, test } from '@playwright/test';
+import { answer, restIsUnknown } from './interview.ts';
 import pg from 'pg';
 import { stateOf } from './roles.ts';
 
@@ -147,15 +148,18 @@ test.describe('bin/start on a database of one’s own', () => {
     await expect(page.getByText('The shelves are empty')).toBeVisible();
     // The very first lot of a new library, with the very first place.
     await page.goto(`http://127.0.0.1:${other}/intake`);
-    await page.getByLabel('Crop', { exact: true }).selectOption('pea');
-    await page.getByLabel('Variety', { exact: true }).fill('First Comer');
-    await page.getByLabel('Open-pollinated').check();
-    for (const question of ['Donor', 'Garden', 'Harvested', 'Plants harvested'])
-      await page.getByLabel(`${question}: unknown`, { exact: true }).check();
-    await page.getByRole('group', { name: 'From others in flower' }).getByLabel('Unknown').check();
-    await page.getByRole('group', { name: 'Kept until today in' }).getByLabel('Unknown').check();
-    await page.getByLabel('Amount').fill('½ oz');
-    await page.getByLabel('Goes to').fill('Tin box under the stairs');
+    await answer(page, {
+      'How did it come?': 'Donated',
+      Crop: 'Pea',
+      Variety: 'First Comer',
+      'What kind of seed?': 'Open-pollinated',
+      'When was it harvested?': 'unknown',
+      'What does it come as?': 'Clean seed',
+      'How much is there?': '½ oz',
+      'Where does it go?': 'Tin box under the stairs',
+      'Into a': 'Tin',
+    });
+    await restIsUnknown(page);
     await page.getByRole('button', { name: 'Take it in' }).click();
     await expect(page.getByRole('main')).toContainText('Tin box under the stairs');
     await expect(page.getByText('nobody knows how old it is').first()).toBeVisible();

@@ -1,39 +1,29 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 test.describe.configure({ mode: 'serial' });
 
-/** Fills the desk interview with a donation; `change` replaces single answers. */
-async function interview(
-  page: Page,
-  change: Partial<Record<'crop' | 'variety' | 'kind' | 'donor' | 'garden' | 'harvested' | 'plants' | 'amount', string>> = {},
-) {
-  const said = {
-    crop: 'French bean',
-    variety: 'Footplate',
-    kind: 'Open-pollinated',
-    donor: 'Zennor Tregallis',
-    garden: 'Drovers’ End',
-    harvested: 'Sep 2026',
-    plants: '18',
-    amount: '1 lb 6 oz',
-    ...change,
-  };
-  await page.getByLabel('Crop', { exact: true }).selectOption({ label: said.crop });
-  await page.getByLabel('Variety', { exact: true }).fill(said.variety);
-  await page.getByLabel(said.kind, { exact: true }).check();
-  if (await page.getByLabel('Donor', { exact: true }).isVisible()) await page.getByLabel('Donor', { exact: true }).fill(said.donor);
-  await page.getByLabel('Garden', { exact: true }).fill(said.garden);
-  await page.getByLabel('Harvested', { exact: true }).fill(said.harvested);
-  await page.getByLabel('Plants harvested', { exact: true }).fill(said.plants);
-  const apart = page.getByRole('group', { name: 'From others in flower' });
-  await apart.getByLabel('Distance', { exact: true }).check();
-  await page.getByLabel('Distance to the next').fill('60 m');
-  await page.getByLabel('Amount').fill(said.amount);
-  await page.getByRole('group', { name: 'Kept until today in' }).getByLabel('Cool cupboard').check();
-  await page.getByRole('button', { name: 'Take it in' }).click();
-}
+/** A donation that is clear in all that matters. */
+const FOOTPLATE = {
+  'How did it come?': 'Donated',
+  Crop: 'French bean',
+  Variety: 'Footplate',
+  'Where is the name from?': 'Who grew it',
+  'How sure is it?': 'Sure',
+  'What kind of seed?': 'Open-pollinated',
+  'Who brings it?': 'Zennor Tregallis',
+  'In which garden did it grow?': 'Drovers’ End',
+  'When was it harvested?': 'Sep 2026',
+  'How many gave seed?': '18',
+  'Did anything it crosses with flower near?': 'Yes',
+  'How far off?': '60 m',
+  'What does it come as?': 'Clean seed',
+  'Insects, or their holes?': 'None',
+  'How much is there?': '1 lb 6 oz',
+  'Into a': 'Jar',
+};
 
 let code = '';
 
@@ -52,13 +42,14 @@ test('1. Today shows what is due, the towel first, each with its reason and the 
 
 test('2. a donated lot is taken in with its donor added on the spot, and gets a code and a label', async ({ page }) => {
   await page.goto('/intake');
-  await interview(page);
-  await expect(page).toHaveURL(/\/lots\/\d\d-\d{4}-[A-Z]\?new=yes/);
-  code = /lots\/([^?]+)/.exec(page.url())![1]!;
+  await answer(page, FOOTPLATE);
+  await restIsUnknown(page);
+  code = await takeIn(page);
   await expect(page.getByRole('status')).toContainText(code);
   await expect(page.getByRole('main')).toContainText('624 g');
   const passport = page.getByRole('region', { name: 'Passport' });
-  for (const fact of ['Zennor Tregallis', 'Drovers’ End', 'Sep 2026', '18', '60 m to the next']) await expect(passport).toContainText(fact);
+  for (const fact of ['Zennor Tregallis', 'Drovers’ End', 'Sep 2026', '18 gave seed', '60 m off'])
+    await expect(passport).toContainText(fact);
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('received, from donors');
   await page.getByRole('link', { name: 'Label', exact: true }).click();
   const label = page.getByRole('article');
@@ -153,12 +144,25 @@ test('6. a return becomes a child lot, one generation on, and closes the loan; a
   await page.getByRole('link', { name: 'Seed comes back' }).click();
   await expect(page.getByRole('heading', { name: 'Seed comes back from Perran Oakshott' })).toBeVisible();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Footplate');
-  await interview(page, { harvested: '2026', amount: 'about 90 seeds', garden: 'Signal Bank' });
+  await answer(page, {
+    'In which garden did it grow?': 'Signal Bank',
+    'When was it harvested?': '2026',
+    'How many gave seed?': '9',
+    'Did anything it crosses with flower near?': 'Nothing',
+    'Insects, or their holes?': 'None',
+    'How much is there?': 'about 90 seeds',
+    'Where does it go?': 'Shelf A, lever room',
+    'Into a': 'Paper envelope',
+  });
+  await restIsUnknown(page);
+  const child = await takeIn(page);
   await expect(page.getByRole('region', { name: 'Passport' })).toContainText('Returned from a loan');
   await expect(page.getByRole('region', { name: 'Passport' }).getByText('Generations here').locator('..')).toContainText('1');
-  const child = /lots\/([^?]+)/.exec(page.url())![1]!;
-  await page.getByRole('region', { name: 'Parents and children' }).getByRole('link', { name: code }).click();
-  await expect(page.getByRole('region', { name: 'Parents and children' })).toContainText(child);
+  const descent = page.getByRole('region', { name: 'Descent' });
+  await descent.getByText('As a table').click();
+  await descent.getByRole('link', { name: code }).click();
+  await expect(page.getByRole('heading', { name: 'French bean ‘Footplate’' })).toBeVisible();
+  await expect(descent.getByRole('row').filter({ hasText: child })).toContainText(code);
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('returned');
   await page.goto('/desk/loans');
   await page.getByRole('row').nth(1).getByRole('link').first().click();

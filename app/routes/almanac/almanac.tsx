@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
-import { readCrops } from '#data/house.ts';
+import { readCrops } from '#data/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
 import { SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -17,21 +18,21 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = SORTS.find((one) => one === query.get('sort')) ?? 'name';
   const crops = (await readCrops(db, search)).map(
-    ({ id, name, species, family, lifeCycle, breeding, isolationMetres, minimumPlants, longevityYears, easeOfSaving }) => ({
+    ({ id, name, species, family, lifeCycle, breeding, homeDistance, plantsToKeep, longevity, ease }) => ({
       id,
       name,
       species,
       family,
       lifeCycle,
       breeding,
-      isolationMetres,
-      minimumPlants,
-      longevityYears,
-      easeOfSaving,
+      homeDistance,
+      plantsToKeep,
+      longevity,
+      ease,
     }),
   );
   if (sort === 'family') crops.sort((one, other) => one.family.localeCompare(other.family) || one.name.localeCompare(other.name));
-  if (sort === 'life') crops.sort((one, other) => other.longevityYears[1] - one.longevityYears[1] || one.name.localeCompare(other.name));
+  if (sort === 'life') crops.sort((one, other) => other.longevity[1] - one.longevity[1] || one.name.localeCompare(other.name));
   return { search, sort, crops };
 }
 
@@ -41,6 +42,13 @@ export default function Almanac({ loaderData: { search, sort, crops } }: Route.C
       <PageHead
         title="Almanac"
         about="What each crop needs to give good seed: general figures, to be read against your own place and experience."
+        actions={
+          <>
+            <ButtonLink to="/almanac/crossing">What crosses with what</ButtonLink>
+            <ButtonLink to="/almanac/compare">Compare two crops</ButtonLink>
+            <ButtonLink to="/almanac/words">Words of the craft</ButtonLink>
+          </>
+        }
       />
       <SearchForm label="Find a crop" hint="Name or species" value={search} />
       {crops.length === 0 ? (
@@ -85,12 +93,12 @@ export default function Almanac({ loaderData: { search, sort, crops } }: Route.C
                 <td>
                   {crop.breeding}, {crop.lifeCycle}
                 </td>
-                <td className="text-right whitespace-nowrap">{crop.isolationMetres.home} m</td>
-                <td className="text-right">{crop.minimumPlants.keep}</td>
+                <td className="text-right whitespace-nowrap">{crop.homeDistance} m</td>
+                <td className="text-right">{crop.plantsToKeep}</td>
                 <td className="text-right whitespace-nowrap">
-                  {crop.longevityYears[0]} to {crop.longevityYears[1]} years
+                  {crop.longevity[0]} to {crop.longevity[1]} years
                 </td>
-                <td>{crop.easeOfSaving}</td>
+                <td>{crop.ease}</td>
               </tr>
             ))}
           </tbody>

@@ -1,26 +1,105 @@
-import { data } from 'react-router';
+import { data, Link } from 'react-router';
+import { CHAPTERS, FACT_KEYS, factKind, SOURCES, type Chapter, type FactKey } from '#core/almanac/facts.ts';
+import { crossing, type Readiness } from '#core/almanac/crossing.ts';
+import { HOUSE_RULES, ruleFor, type RuleKey } from '#core/house/rules.ts';
 import { may } from '#core/people/may.ts';
-import { readCrop } from '#data/house.ts';
+import { readCrop, readGroupOfCrops, readGroups, readOverrides, readShippedCrop } from '#data/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { factWords, SURE_MEANS, SURE_WORDS } from '#app/ui/factWords.ts';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/crop.ts';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop.name ?? 'Crop'} · Kind Granary` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Crop'} · Kind Granary` }];
+
+const TITLES: Record<Chapter, string> = {
+  'what it is': 'What it is',
+  'grow for seed': 'Grow for seed',
+  'keep apart': 'Keep apart',
+  harvest: 'Harvest',
+  'clean and dry': 'Clean and dry',
+  store: 'Store',
+  test: 'Test',
+  lend: 'Lend',
+};
+/** House rules that belong to a chapter of a crop's page. */
+const RULES: Partial<Record<Chapter, readonly RuleKey[]>> = {
+  'grow for seed': ['plants'],
+  'keep apart': ['isolation', 'aim'],
+  harvest: ['fruit'],
+  'clean and dry': ['sun', 'desiccant'],
+  store: ['cold', 'oldSeed'],
+  test: ['testSize'],
+  lend: ['hybrids'],
+};
+/** Told in the head of the page, or by the picture of what crosses. */
+const ELSEWHERE: ReadonlySet<FactKey> = new Set<FactKey>(['cautions', 'species', 'family', 'lifeCycle', 'breeding', 'group']);
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor } = visitBy(context, request, 'read almanac');
+  const { actor, house } = visitBy(context, request, 'read almanac');
   const crop = await readCrop(db, params.id);
   if (!crop) throw data(null, { status: 404 });
-  return { crop, works: may(actor.role, 'work') };
+  const [shipped, overrides, groups, names] = await Promise.all([
+    readShippedCrop(db, crop.id),
+    readOverrides(db, crop.id),
+    readGroups(db),
+    readGroupOfCrops(db),
+  ]);
+  const ruleKeys = (chapter: Chapter): RuleKey[] => [
+    ...(RULES[chapter] ?? []),
+    ...(chapter === 'clean and dry' && crop.extraction === 'wet with a gel coat' ? (['ferment', 'float'] as const) : []),
+    ...(chapter === 'harvest' && crop.species.startsWith('Capsicum') ? (['colour'] as const) : []),
+  ];
+  const crosses = names.flatMap(({ id, name, group }) => {
+    const how = id === crop.id ? null : crossing(groups, crop.group, group);
+    return how ? [{ id, name, how }] : [];
+  });
+  return {
+    id: crop.id,
+    name: crop.name,
+    species: crop.species,
+    family: crop.family,
+    lifeCycle: crop.lifeCycle,
+    breeding: crop.breeding,
+    cautions: crop.cautions,
+    groupName: groups.find(({ id }) => id === crop.group)?.name ?? crop.group,
+    crosses,
+    chapters: CHAPTERS.map((chapter) => ({
+      title: TITLES[chapter],
+      facts: FACT_KEYS.filter((key) => factKind(key).chapter === chapter && !ELSEWHERE.has(key)).flatMap((key) => {
+        const words = factWords(key, crop[key]);
+        if (words === null) return [];
+        const told = crop.told[key] ?? { sure: factKind(key).sure, source: factKind(key).source };
+        const own = told.sure === 'ours' ? overrides.find((one) => one.fact === key) : undefined;
+        return [
+          {
+            key,
+            title: factKind(key).title,
+            words,
+            prose: factKind(key).shape.kind === 'text' || factKind(key).shape.kind === 'list' || factKind(key).shape.kind === 'treatments',
+            sure: told.sure,
+            source: told.source,
+            sourceMeans: told.source === 'this library' ? 'this library' : SOURCES[told.source],
+            own: own
+              ? { shipped: (shipped && factWords(key, shipped[key])) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
+              : null,
+          },
+        ];
+      }),
+      rules: ruleKeys(chapter).map((key) => {
+        const { label, follows } = ruleFor(key, house.rules);
+        return { question: HOUSE_RULES[key].question, label, follows };
+      }),
+    })),
+    works: may(actor.role, 'work'),
+    leads: may(actor.role, 'set house rules'),
+  };
 }
 
-const weeks = (count: number) =>
-  count === 0 ? 'at the last frost' : `${Math.abs(count)} weeks ${count < 0 ? 'before' : 'after'} the last frost`;
+const HOW: Record<Readiness, string> = { freely: 'freely', 'a little': 'a little', hardly: 'hardly ever' };
 
-export default function Crop({ loaderData: { crop, works } }: Route.ComponentProps) {
-  const { season, germination } = crop;
+export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -30,47 +109,73 @@ export default function Crop({ loaderData: { crop, works } }: Route.ComponentPro
             <i>{crop.species}</i>, {crop.family}; {crop.lifeCycle}, {crop.breeding}
           </>
         }
-        actions={works && <ButtonLink to={`/shelves?crop=${crop.id}`}>Lots of it</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to={`/almanac/compare?one=${crop.id}`}>Compare</ButtonLink>
+            {crop.works && <ButtonLink to={`/shelves?crop=${crop.id}`}>Lots of it</ButtonLink>}
+            {crop.leads && <ButtonLink to={`/almanac/${crop.id}/facts`}>Set a fact of our own</ButtonLink>}
+          </>
+        }
       />
       {crop.cautions.map((caution) => (
         <Notice key={caution} tone="poor">
           {caution}
         </Notice>
       ))}
-      <div className="max-w-3xl">
-        <p className="mb-3">
-          <b>To sow.</b> {crop.howToSow}
-        </p>
-        <p className="mb-6">
-          <b>To save.</b> {crop.howToSave}
-        </p>
-        <Facts
-          rows={[
-            ['Crosses with', `everything of ${crop.crossingGroup} in flower`],
-            [
-              'Keep apart',
-              `${crop.isolationMetres.home} m between gardens; ${crop.isolationMetres.production} m for a line that only you keep`,
-            ],
-            ['Save from', `${crop.minimumPlants.seed} plants for good seed, ${crop.minimumPlants.keep} to keep the line`],
-            ['Sow', `from ${weeks(season.sowWeeks[0])} to ${weeks(season.sowWeeks[1])}`],
-            [
-              'Seed is ripe',
-              season.kind === 'first season'
-                ? `${season.daysToSeed[0]} to ${season.daysToSeed[1]} days after sowing`
-                : `in the second year, ${season.ripeWeeks[0]} to ${season.ripeWeeks[1]} weeks after the last frost`,
-            ],
-            ['Ripe when', crop.ripeSign],
-            ['Seeds in a gram', `${crop.seedsPerGram[0]} to ${crop.seedsPerGram[1]}`],
-            ['House packet', `${crop.packetSeeds} seeds`],
-            [
-              'To test',
-              `${germination.celsius} °C; first count on day ${germination.firstCountDays}, last on day ${germination.finalCountDays}`,
-            ],
-            ['Keeps', `${crop.longevityYears[0]} to ${crop.longevityYears[1]} years, cool and dry, until about half germinates`],
-            ['Saving is', crop.easeOfSaving],
-          ]}
-        />
+      <p className="mb-6 max-w-prose text-large">
+        {crop.crosses.length === 0 ? (
+          <>It crosses with others of its own kind only: {crop.groupName}.</>
+        ) : (
+          <>
+            It crosses with {crop.groupName}
+            {crop.crosses
+              .filter(({ how }) => how !== 'freely')
+              .map(({ name, how }) => `; ${HOW[how]} with ${name.toLowerCase()}`)
+              .join('')}
+            .
+          </>
+        )}{' '}
+        <Link className="link" to={`/almanac/crossing?crop=${crop.id}`}>
+          See it as a picture
+        </Link>
+      </p>
+      <div className="columns-1 gap-12 xl:columns-2">
+        {crop.chapters.map(({ title, facts, rules }) => (
+          <section key={title} aria-label={title} className="mb-8 break-inside-avoid-column">
+            <h2 className="border-b-2 border-grain pb-1">{title}</h2>
+            {facts.map((fact) => (
+              <div key={fact.key} className="border-b border-rule py-2">
+                <div className={fact.prose ? '' : 'flex flex-wrap items-baseline justify-between gap-x-4'}>
+                  <p className="text-small text-soft">
+                    {fact.title}{' '}
+                    <span className="text-[0.8125rem]" title={`${SURE_MEANS[fact.sure]}; ${fact.sourceMeans}`}>
+                      · {SURE_WORDS[fact.sure]}, {fact.source}
+                    </span>
+                  </p>
+                  <p className={fact.prose ? '' : 'font-semibold'}>{fact.words}</p>
+                </div>
+                {fact.own && (
+                  <p className="text-small">
+                    Shipped: {fact.own.shipped}. Changed {fact.own.by && `by ${fact.own.by} `}because: {fact.own.why}
+                  </p>
+                )}
+              </div>
+            ))}
+            {rules.map((rule) => (
+              <p key={rule.question} className="border-b border-rule py-2 text-small">
+                <b>House rule:</b> {rule.label.toLowerCase()}. {rule.follows}.
+              </p>
+            ))}
+          </section>
+        ))}
       </div>
+      <p className="text-small text-soft">
+        Firm: sources agree. Fair: they differ somewhat. Rough: one figure stands for a wide spread. From{' '}
+        {Object.entries(SOURCES)
+          .map(([word, means]) => `${word}: ${means}`)
+          .join('; ')}
+        . Read all of it against your own place.
+      </p>
     </>
   );
 }

@@ -17,7 +17,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
-  const { howToSow, howToSave, ripeSign, cautions, minimumPlants, isolationMetres, species, lifeCycle } = lot.facts;
+  const { howToSow, howToSave, ripe, cautions, plantsForSeed, plantsToKeep, homeDistance, species, lifeCycle } = lot.facts;
   return {
     code: lot.code,
     crop: lot.crop,
@@ -25,10 +25,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     house: house.name,
     howToSow,
     howToSave,
-    ripeSign,
+    ripe,
     cautions,
-    minimumPlants,
-    isolationMetres,
+    plantsForSeed,
+    plantsToKeep,
+    homeDistance,
     species,
     lifeCycle,
     worksHere: actor !== null && may(actor.role, 'work'),
@@ -58,9 +59,9 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
       <p className="mt-1 mb-4 max-w-prose">{packet.howToSave}</p>
       <Facts
         rows={[
-          ['Ripe when', packet.ripeSign],
-          ['Save from', `at least ${packet.minimumPlants.seed} plants; ${packet.minimumPlants.keep} or more to keep the line`],
-          ['Keep apart', `${packet.isolationMetres.home} m or more from others of its kind in flower, or ask how to cover the flowers`],
+          ['Ripe when', packet.ripe],
+          ['Save from', `at least ${packet.plantsForSeed} plants; ${packet.plantsToKeep} or more to keep the line`],
+          ['Keep apart', `${packet.homeDistance} m or more from others of its kind in flower, or ask how to cover the flowers`],
           ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
         ]}
       />

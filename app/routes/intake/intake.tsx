@@ -1,47 +1,72 @@
-import { data, Link, redirect } from 'react-router';
+import { data, Link, redirect, type ShouldRevalidateFunctionArgs } from 'react-router';
+import { readAnswers, readInterview } from '#contracts/interview.ts';
+import { actKey } from '#contracts/fields.ts';
+import { findCrop } from '#core/almanac/findCrop.ts';
+import type { Crop } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { intakeForm } from '#contracts/intake.ts';
-import { readCrops } from '#data/house.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Answers } from '#core/passport/answers.ts';
+import { listCropNames, readCrop } from '#data/almanac.ts';
+import { findDraft, listDrafts } from '#data/drafts.ts';
+import { listGardens } from '#data/gardens.ts';
 import { findLoan } from '#data/loans.ts';
-import { findLot } from '#data/lots.ts';
 import { listPlaces } from '#data/places.ts';
-import { receiveLot, type IntakeProblem } from '#services/intake.server.ts';
+import { draftTitle, dropDraft, keepDraft, startDraft } from '#services/drafts.server.ts';
+import { receiveLot, refuseSeed, type IntakeProblem } from '#services/intake.server.ts';
+import { readSoFar, startOfReturn, type SoFar } from '#services/interview.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { holdReason } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/intake.ts';
-import { IntakeForm } from './IntakeForm.tsx';
+import { CONTRADICTIONS } from './contradictionWords.ts';
+import { Interview } from './Interview.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Intake · Kind Granary' }];
 
-export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const loanId = Number(new URL(request.url).searchParams.get('loan')) || null;
-  const [crops, places, typed, loan] = await Promise.all([
-    readCrops(db),
+/** The interview keeps itself; the page is not loaded anew for that. */
+export const shouldRevalidate = ({ formData, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) =>
+  formData?.get('intent') === 'save' ? false : defaultShouldRevalidate;
+
+/** An interview as the server holds it, and what it comes to. */
+export interface Saved {
+  readonly draft: { readonly id: string; readonly version: number } | null;
+  readonly answers: Answers;
+  readonly crop: Crop | null;
+  readonly soFar: SoFar;
+}
+
+const DEFAULTS: Answers = { container: 'jar' };
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today, house } = visitBy(context, request, 'work');
+  const url = new URL(request.url);
+  const draft = params.draft ? await findDraft(db, params.draft) : undefined;
+  if (params.draft && !draft) throw data(null, { status: 404 });
+  const loanId = draft?.loanId ?? (Number(url.searchParams.get('loan')) || null);
+  const [crops, places, gardens, typed, loan, drafts] = await Promise.all([
+    listCropNames(db),
     listPlaces(db),
+    listGardens(db),
     typedBefore(request, actor),
     loanId ? findLoan(db, loanId) : null,
+    draft ? [] : listDrafts(db),
   ]);
   if (loanId && !loan) throw data(null, { status: 404 });
-  const lent = loan ? (await findLot(db, loan.lotId))! : null;
-  // Seed saved this season is the likeliest to be carried in; the desk changes it when it is not so.
-  const fromLoan =
-    loan && lent ? { crop: lent.cropId, variety: lent.variety, kind: lent.kind, harvested: today.slice(0, 4), donor: loan.member } : null;
+  const start = typed ??
+    draft?.answers ?? { ...DEFAULTS, ...(loanId ? await startOfReturn(db, loanId, today) : {}), place: places[0]?.name ?? '' };
+  const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, loanId, today);
   return {
     key: newFormKey(),
-    crops: crops.map(({ id, name, breeding, isolationMetres, minimumPlants, crossingGroup }) => ({
-      id,
-      name,
-      breeding,
-      isolationMetres,
-      minimumPlants,
-      crossingGroup,
-    })),
+    saved,
+    crops,
     places: places.map(({ name }) => name),
+    gardens: [...new Set(gardens.map(({ name }) => name))],
+    drafts: drafts.map(({ savedAt, ...rest }) => ({ ...rest, savedOn: dayInZone(savedAt, house.timeZone) })),
+    refused: url.searchParams.get('refused'),
     loan: loan
       ? {
           id: loan.id,
@@ -54,47 +79,99 @@ export async function loader({ request, context }: Route.LoaderArgs) {
           closed: loan.outcome !== null,
         }
       : null,
-    start: typed ?? fromLoan,
   };
 }
 
+async function savedAs(answers: Answers, draft: Saved['draft'], loanId: number | null, today: string): Promise<Saved> {
+  const crop = answers['crop'] ? await readCrop(db, answers['crop']) : null;
+  return { draft, answers, crop, soFar: await readSoFar(db, { answers, crop, loanId, today }) };
+}
+
+const PLACE_FAULTS = {
+  nowhere: '0, 0 is an empty form, not a garden',
+  'other hemisphere': 'That lies in the other hemisphere than the library. Check the signs',
+  'too far': 'That is more than 500 km from every other garden. Check the figures',
+  unreadable: 'Write two figures, 41.21, -34.04, or a distance, 300 m to Alder Row',
+  'unknown garden': 'No garden of that name is known',
+} as const;
+
 /** What is wrong, at the field where it can be put right. */
-function fieldErrors(problem: IntakeProblem): Record<string, string[]> {
+function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; whole: string | null } {
+  const at = (field: string, why: string) => ({ faults: { [field]: why }, whole: null });
   switch (problem.code) {
     case 'no such crop':
-      return { crop: ['Choose a crop from the list'] };
-    case 'harvest in the future':
-      return { harvested: ['That is still to come. Check the year'] };
+      return at('crop', 'No crop of that name is in the almanac. Choose one from the list');
+    case 'contradiction':
+      return { faults: Object.fromEntries(problem.found.map((one) => [one.at, CONTRADICTIONS[one.code]])), whole: null };
     case 'harvest before parent':
-      return { harvested: [`The seed it was grown from was harvested in ${formatDate(problem.parentHarvest)}; this cannot be older`] };
+      return at('harvested', `The seed it was grown from was harvested in ${formatDate(problem.parentHarvest)}; this cannot be older`);
     case 'who is it':
-      return {
-        donor: [
-          `Is it ${problem.near.map(({ id, name }) => `${name} · ${id}`).join(', or ')}? Choose the name, or tick that it is somebody new`,
-        ],
-      };
-    case 'loan is closed':
-      return { '': ['This loan has been closed meanwhile. Take the seed in as a donation'] };
+      return at(
+        'donor',
+        `Is it ${problem.near.map(({ id, name }) => `${name} · ${id}`).join(', or ')}? Choose the name, or tick that it is somebody new`,
+      );
     case 'another crop was lent':
-      return { crop: [`What was lent is ${problem.lent}`] };
+      return at('crop', `What was lent is ${problem.lent}`);
+    case 'hybrids are not taken':
+      return at('kind', 'Your house rules take no hybrids in. Refuse it kindly, or ask a coordinator');
+    case 'garden place':
+      return at('gardenPlace', PLACE_FAULTS[problem.fault]);
+    case 'loan is closed':
+      return { faults: {}, whole: 'This loan has been closed meanwhile. Take the seed in as a donation' };
   }
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { submission } = await readForm(request, intakeForm);
-  if (submission.status !== 'success') return notAccepted({ result: submission.reply(), asksWho: false });
-  const done = await receiveLot(db, actor, today, submission.value);
-  if (!done.ok)
-    return notAccepted({
-      result: submission.reply({ fieldErrors: fieldErrors(done.problem) }),
-      asksWho: done.problem.code === 'who is it',
-    });
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today, now } = visitBy(context, request, 'work');
+  const form = await request.formData();
+  const intent = String(form.get('intent') ?? 'take');
+  const key = actKey.safeParse(form.get('key')).data;
+  const given = readAnswers(form);
+  const { loan: _loan, draft: _draft, ...answers } = given;
+  const loanId = Number(given['loan']) || null;
+  const names = await listCropNames(db);
+  const crop = findCrop(names, answers['crop'] ?? '');
+  const said: Answers = { ...answers, ...(crop && { crop: crop.id }) };
+  const draftId = params.draft ?? given['draft'] ?? null;
+  const title = draftTitle(said, crop?.name ?? null);
+  if (intent === 'save' || intent === 'keep') {
+    const version = Number(form.get('version')) || 1;
+    const id = draftId ?? (await startDraft(db, actor, { answers: said, title, loanId }));
+    if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version })))
+      return notAccepted({ saved: undefined, faults: {}, whole: null, asksWho: false });
+    if (intent === 'keep') throw redirect(`/intake/${id}`);
+    return {
+      saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, loanId, today),
+      faults: {},
+      whole: null,
+      asksWho: false,
+    };
+  }
+  if (intent === 'drop') {
+    if (draftId) await dropDraft(db, draftId);
+    throw redirect('/intake');
+  }
+  const facts = crop ? await readCrop(db, crop.id) : null;
+  if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Load the page again, and send it once more', asksWho: false });
+  if (intent === 'refuse' || said['diseaseChoice'] === 'refuse') {
+    const why =
+      said['diseaseChoice'] === 'refuse'
+        ? `disease: ${(said['diseases'] ?? '').split('|').join(', ')}`
+        : said['note'] || said['kind'] || 'not wanted';
+    if (draftId) await refuseSeed(db, actor, { key, draftId, what: title, why });
+    throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
+  }
+  const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, today);
+  const { interview, faults } = readInterview(said, facts, loanId !== null);
+  const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
+  if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });
+  const done = await receiveLot(db, actor, today, { key, draftId, loanId, interview, wordsFor: holdReason });
+  if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
   throw redirect(`/lots/${done.answer.code}?new=yes`);
 }
 
 export default function Intake({ loaderData, actionData }: Route.ComponentProps) {
-  const { loan } = loaderData;
+  const { loan, drafts, refused } = loaderData;
   if (loan?.closed)
     return (
       <>
@@ -115,7 +192,7 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
               {loan.packets === 1 ? 'packet' : 'packets'}. It becomes a lot of its own, one generation on.
             </>
           ) : (
-            'Ask in this order. “Unknown” is an answer and is kept as one.'
+            'Only what matters for this seed is asked. “Unknown” is an answer and is kept as one.'
           )
         }
         actions={
@@ -126,16 +203,43 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
           )
         }
       />
-      <IntakeForm
+      {refused && <Notice tone="good">Not taken in: {refused}. The record says so.</Notice>}
+      <Drafts drafts={drafts} />
+      <Interview
         key={loaderData.key}
         formKey={loaderData.key}
+        start={actionData?.saved ?? loaderData.saved}
         crops={loaderData.crops}
         places={loaderData.places}
+        gardens={loaderData.gardens}
         loan={loan}
-        start={loaderData.start}
-        result={actionData?.result ?? null}
+        loanId={loan?.id ?? null}
         asksWho={actionData?.asksWho ?? false}
+        faults={actionData?.faults ?? {}}
+        formFault={actionData?.whole ?? null}
       />
     </>
+  );
+}
+
+function Drafts({ drafts }: { drafts: Route.ComponentProps['loaderData']['drafts'] }) {
+  if (drafts.length === 0) return null;
+  return (
+    <section aria-label="Half-done interviews" className="mb-8 border-l-4 border-frost bg-sheet px-5 py-3">
+      <h2>Half done</h2>
+      <ul>
+        {drafts.map((draft) => (
+          <li key={draft.id} className="py-1">
+            <Link className="link" to={`/intake/${draft.id}`}>
+              {draft.title}
+            </Link>{' '}
+            <span className="text-small text-soft">
+              {formatDate(draft.savedOn)}, {draft.by}
+              {draft.loanId !== null && ', from a loan'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

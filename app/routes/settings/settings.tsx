@@ -5,7 +5,7 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -17,13 +17,16 @@ const asPercent = (share: number) => String(Math.round(share * 100));
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'set house rules');
-  const { name, timeZone, lastFrost, firstFrost, lendingOpens, thresholds, version } = house;
+  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, thresholds, version } = house;
   const now = {
     name,
     timeZone,
     lastFrost,
     firstFrost,
     lendingOpens,
+    sowingStarts,
+    units,
+    hemisphere: southern ? 'southern' : 'northern',
     lend: asPercent(thresholds.lend),
     full: asPercent(thresholds.full),
     sureness: asPercent(thresholds.sureness),
@@ -32,12 +35,14 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'set house rules');
+  const { actor, today, house: before } = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
-  const { key, lend, full, sureness, ...house } = submission.value;
+  const { key, lend, full, sureness, hemisphere, ...house } = submission.value;
   const done = await changeHouse(db, actor, today, key, {
     ...house,
+    southern: hemisphere === 'southern',
+    rules: before.rules,
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
   });
   if (!done.ok)
@@ -49,7 +54,18 @@ export async function action({ request, context }: Route.ActionArgs) {
   return { saved: true, result: null, theirs: null };
 }
 
-type HouseField = 'name' | 'timeZone' | 'lastFrost' | 'firstFrost' | 'lendingOpens' | 'lend' | 'full' | 'sureness';
+type HouseField =
+  | 'name'
+  | 'timeZone'
+  | 'lastFrost'
+  | 'firstFrost'
+  | 'lendingOpens'
+  | 'sowingStarts'
+  | 'units'
+  | 'hemisphere'
+  | 'lend'
+  | 'full'
+  | 'sureness';
 
 export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<HouseField>({ id: 'house', result: actionData?.result, start });
@@ -62,6 +78,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
         actions={
           <>
             <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
+            <ButtonLink to="/settings/rules">House rules</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
           </>
         }
@@ -76,6 +93,8 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
               ['Last frost now', theirs.lastFrost],
               ['First frost now', theirs.firstFrost],
               ['Lending opens now', theirs.lendingOpens],
+              ['Sowing starts now', theirs.sowingStarts],
+              ['Units now', theirs.units],
               ['Lent from now', `${asPercent(theirs.thresholds.lend)} %`],
               ['Full strength now', `${asPercent(theirs.thresholds.full)} %`],
             ]}
@@ -94,7 +113,25 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <TextField field={fields.lastFrost} label="Last frost" hint="Like 05-12" />
           <TextField field={fields.firstFrost} label="First frost" hint="Like 10-05" />
           <TextField field={fields.lendingOpens} label="Lending opens" hint="Like 02-01" />
+          <TextField field={fields.sowingStarts} label="Sowing starts" hint="Like 03-10" />
         </div>
+        <ChoiceField
+          field={fields.hemisphere}
+          label="Hemisphere"
+          hint="Gardens on the other half of the earth are taken for slips of the pen"
+          options={[
+            { value: 'northern', label: 'Northern' },
+            { value: 'southern', label: 'Southern' },
+          ]}
+        />
+        <ChoiceField
+          field={fields.units}
+          label="Weights and distances are shown in"
+          options={[
+            { value: 'metric', label: 'Grams and metres' },
+            { value: 'imperial', label: 'Ounces and feet' },
+          ]}
+        />
         <h2>What seed must do</h2>
         <div className="grid gap-5 sm:grid-cols-3">
           <TextField field={fields.lend} label="Lent from, %" hint="Germination at least" type="number" />

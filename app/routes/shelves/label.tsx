@@ -10,6 +10,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { CLAIM_WORDS, hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/label.ts';
 import labelStyles from './label.css?url';
 
@@ -29,16 +30,16 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     code: lot.code,
     crop: lot.crop,
     variety: lot.variety,
-    kind: lot.kind,
+    promise: lot.promise,
     species: lot.facts.species,
     harvested: lot.harvested,
     tested: lot.laid === null ? null : { sprouted: lot.sprouted!, laid: lot.laid, on: lot.testedOn! },
     thicker: thicker && thicker.sow > 1 ? thicker : null,
-    packetSeeds: lot.facts.packetSeeds,
-    cautions: lot.facts.cautions,
+    packetSeeds: lot.facts.packet,
+    hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
     howToSow: lot.facts.howToSow,
-    saveFrom: lot.facts.minimumPlants.seed,
-    ripeSign: lot.facts.ripeSign,
+    saveFrom: lot.facts.plantsForSeed,
+    ripeSign: lot.facts.ripe,
   };
 }
 
@@ -66,16 +67,14 @@ export default function Label({ loaderData: label }: Route.ComponentProps) {
       <article className="packet-label" aria-label={`Label of ${label.code}`}>
         <div className="packet-label-words">
           <p className="packet-label-crop">{label.crop}</p>
-          <p className="packet-label-variety">{label.kind === 'F1' ? `Offspring of ‘${label.variety}’ F1` : `‘${label.variety}’`}</p>
+          <p className="packet-label-variety">‘{label.variety}’</p>
           <p>
             <i>{label.species}</i>
             {label.harvested ? `, harvested ${formatDate(label.harvested)}` : ', harvest unknown'}
           </p>
-          {label.kind !== 'open-pollinated' && (
-            <p>
-              <b>{label.kind === 'F1' ? 'Does not come true' : 'May not come true'}</b>
-            </p>
-          )}
+          <p>
+            <b>{label.promise ? CLAIM_WORDS[label.promise] : 'Not judged yet'}</b>
+          </p>
           <p>
             {label.tested
               ? `Germination ${label.tested.sprouted} of ${label.tested.laid}, ${formatDate(label.tested.on.slice(0, 7))}`
@@ -92,7 +91,7 @@ export default function Label({ loaderData: label }: Route.ComponentProps) {
           <p>
             Save from {label.saveFrom} plants or more. Ripe: {label.ripeSign.toLowerCase()}.
           </p>
-          {label.cautions.map((caution) => (
+          {label.hazards.map((caution) => (
             <p key={caution} className="packet-label-caution">
               {caution}
             </p>

@@ -1,15 +1,26 @@
 import { data, Link } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { ancestryOf } from '#core/lineage/lineage.ts';
+import { known } from '#core/passport/passport.ts';
+import { judgePlants } from '#core/population/bottleneck.ts';
+import { reasonsFor } from '#core/promise/reasons.ts';
+import { whatWouldRaise } from '#core/promise/raise.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { mayLift } from '#core/people/may.ts';
 import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { liftHoldForm, recountForm, setHoldForm } from '#contracts/work.ts';
+import { cleanForm, liftHoldForm, recountForm, setHoldForm } from '#contracts/work.ts';
 import { readLedger } from '#data/ledger.ts';
 import { findHolds } from '#data/holds.ts';
-import { existingCodes, findLoansOfLot, findLotByCode, findRelatives } from '#data/lots.ts';
+import { readDescent } from '#data/descent.ts';
+import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
+import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
+import { readPassports } from '#data/passports.ts';
+import { readPromise } from '#data/promises.ts';
 import { findHoldings } from '#data/places.ts';
 import { testsOfLot } from '#data/tests.ts';
+import { receiveClean, type CleanedProblem } from '#services/evidence.server.ts';
+import { readLotForJudging } from '#services/promises.server.ts';
 import { liftHold, recountLot, setHold, type LiftProblem, type RecountProblem } from '#services/shelves.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
@@ -19,14 +30,20 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
 import type { Route } from './+types/lot.ts';
-import { Family } from './Family.tsx';
+import { Clean } from './Clean.tsx';
+import { Descent } from './Descent.tsx';
 import { Holds } from './Holds.tsx';
 import { Ledger } from './Ledger.tsx';
 import { LendingReckoning } from './LendingReckoning.tsx';
 import { LotTests } from './LotTests.tsx';
+import { layOutDescent } from './layOutDescent.server.ts';
 import { Passport } from './Passport.tsx';
+import { PromiseReckoning } from './PromiseReckoning.tsx';
+import { Timeline, type Happening } from './Timeline.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData ? `${loaderData.lot.crop} ‘${loaderData.lot.variety}’` : 'Lot'} · Kind Granary` },
@@ -37,35 +54,122 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
-  const [ledger, tests, relatives, holds, holdings, loans] = await Promise.all([
+  const [ledger, tests, kin, holds, holdings, loans, passports, promise, judged, evidence, incidents, trials, reports] = await Promise.all([
     readLedger(db, lot.id),
     testsOfLot(db, lot.id),
-    findRelatives(db, lot.id),
+    readDescent(db, lot.id),
     findHolds(db, lot.id),
     findHoldings(db, lot.id),
     findLoansOfLot(db, lot.id),
+    readPassports(db, lot.id),
+    readPromise(db, lot.id),
+    readLotForJudging(db, lot.id, lot.facts),
+    findEvidence(db, lot.id),
+    findIncidents(db, lot.id),
+    findTrials(db, lot.id),
+    findReports(db, { lotId: lot.id }),
   ]);
+  const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
   const { facts, ...passport } = lot;
   return {
-    lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packetSeeds, cautions: facts.cautions } },
+    lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet } },
+    hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
     today,
     seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
     isNew: new URL(request.url).searchParams.has('new'),
     ledger,
     tests,
-    relatives,
+    kin: kin.map(({ donor: _donor, ...rest }) => rest),
+    drawing: kin.length > 1 ? layOutDescent(kin) : null,
+    passports,
+    promise: promise && {
+      promise: promise.promise,
+      chance: promise.chance,
+      chanceTrue: promise.chance_true,
+      chanceLikely: promise.chance_likely,
+      low: promise.low,
+      middle: promise.middle,
+      high: promise.high,
+    },
+    reasons: reasonsFor(judged.lot, judged.knowledge),
+    raises: whatWouldRaise(judged.lot, judged.knowledge),
+    plants: judgePlants(lot.facts, known(said.plantsHarvested), known(said.plantsStanding)),
+    ancestry: ancestryOf(
+      kin.map((row) => ({ ...row, mothers: row.plants })),
+      lot.id,
+    ),
+    trials,
+    happenings: happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports }),
     holdings,
     loans,
     holds: holds.map((hold) => ({ ...hold, mayLift: mayLift(actor.role, hold.kind) })),
-    lending: mayLend({ kind: lot.kind, holds: active.map(({ kind }) => kind), onHand: lot.onHand, verdict: lot.verdict }),
+    lending: mayLend({
+      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
+      holds: active.map(({ kind }) => kind),
+      onHand: lot.onHand,
+      verdict: lot.verdict,
+    }),
     result: last ? await readTestResult(db, last, house) : null,
-    keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey() },
+    keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey() },
   };
 }
 
-function holdErrors(problem: LiftProblem | RecountProblem): Record<string, string[]> {
+interface Told {
+  readonly lot: { readonly takenInOn: string; readonly origin: keyof typeof ORIGIN_WORDS; readonly donor: string | null };
+  readonly passports: Awaited<ReturnType<typeof readPassports>>;
+  readonly holds: Awaited<ReturnType<typeof findHolds>>;
+  readonly tests: Awaited<ReturnType<typeof testsOfLot>>;
+  readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
+  readonly incidents: Awaited<ReturnType<typeof findIncidents>>;
+  readonly trials: Awaited<ReturnType<typeof findTrials>>;
+  readonly reports: Awaited<ReturnType<typeof findReports>>;
+}
+
+/** What happened to a lot, from every record of it. */
+function happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports }: Told): Happening[] {
+  const event = (on: string | null, what: string, by: string | null = null): Happening[] => (on === null ? [] : [{ on, what, by }]);
+  return [
+    ...event(lot.takenInOn, `${ORIGIN_WORDS[lot.origin]}${lot.donor ? ` by ${lot.donor}` : ''}`),
+    ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Passport put right: ${why}`, writtenBy)),
+    ...holds.flatMap((hold) => [
+      ...event(hold.setOn, `Held, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'by rule'),
+      ...event(hold.liftedOn, `Hold lifted, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
+    ]),
+    ...tests.flatMap((test) => [
+      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`),
+      ...event(test.endedOn, test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned'),
+    ]),
+    ...evidence.flatMap((seen) =>
+      event(
+        seen.seenOn,
+        `${seen.offTypes} off-types among ${seen.lookedAt} ${seen.seen}${seen.correctedBy ? ' (corrected since)' : ''}${seen.note ? `: ${seen.note}` : ''}`,
+        seen.writtenBy,
+      ),
+    ),
+    ...incidents.flatMap(({ happenedOn, kind, what, discarded, writtenBy }) =>
+      event(
+        happenedOn,
+        `${kind === 'mix-up' ? 'Mix-up' : 'Contamination'}: ${what}${discarded ? '. The mixed part was thrown away' : ''}`,
+        writtenBy,
+      ),
+    ),
+    ...trials.flatMap((trial) => [
+      ...event(trial.setOn, `Trial of ${trial.plantsWanted} plants set: ${trial.mustShow}`),
+      ...event(
+        trial.endedOn,
+        `Trial ended, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`,
+        trial.endedBy,
+      ),
+    ]),
+    ...reports.flatMap(({ writtenOn, words, liking, by }) =>
+      event(writtenOn, `How it did${liking ? `, ${liking} of 5` : ''}${words ? `: ${words}` : ''}`, by),
+    ),
+  ];
+}
+
+function holdErrors(problem: LiftProblem | RecountProblem | CleanedProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -77,6 +181,8 @@ function holdErrors(problem: LiftProblem | RecountProblem): Record<string, strin
       return { reason: [`A hold for ${problem.kind} is lifted by a coordinator`] };
     case 'short':
       return { amount: [shortWords(problem)] };
+    case 'clean already':
+      return { amount: ['It is clean already. Count the shelf instead'] };
     case 'nothing changed':
       return { amount: ['That is what the book says already'] };
     case 'other unit':
@@ -105,6 +211,14 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       ? { intent, result: null }
       : notAccepted({ intent, result: submission.reply({ fieldErrors: holdErrors(done.problem) }) });
   }
+  if (intent === 'clean') {
+    const submission = parseWithZod(form, { schema: cleanForm });
+    if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
+    const done = await receiveClean(db, actor, today, { ...submission.value, code });
+    return done.ok
+      ? { intent, result: null }
+      : notAccepted({ intent, result: submission.reply({ fieldErrors: holdErrors(done.problem) }) });
+  }
   const submission = parseWithZod(form, { schema: setHoldForm });
   if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
   const done = await setHold(db, actor, today, { ...submission.value, code });
@@ -116,6 +230,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
   const { lot, seeds, holds, keys } = loaderData;
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
+  const uncleaned = lot.form === 'whole fruit' || lot.form === 'heads or pods';
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <>
@@ -134,6 +249,9 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           <span className="flex flex-wrap items-center gap-x-3 gap-y-1">
             <LotCode>{lot.code}</LotCode>
             <i>{lot.facts.species}</i>
+            <Link className="link" to={`/lines/${lot.lineId}`}>
+              Its line
+            </Link>
             <Link className="link" to={`/almanac/${lot.cropId}`}>
               How to grow and save it
             </Link>
@@ -149,13 +267,15 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           </>
         }
       />
-      {lot.facts.cautions.map((caution) => (
+      {loaderData.hazards.map((caution) => (
         <Notice key={caution} tone="poor">
           {caution}
         </Notice>
       ))}
       <p className="mb-6 text-large">
-        <b className="font-slab text-title">{lot.onHand === 0 ? 'Used up' : formatStock(lot.onHand, lot.unit)}</b>
+        <b className="font-slab text-title">
+          {lot.onHand > 0 ? formatStock(lot.onHand, lot.unit) : uncleaned ? 'To be cleaned' : 'Used up'}
+        </b>
         {lot.unit === 'mg' && lot.onHand > 0 && <> {formatAboutSeeds(seeds)}</>}
         {loaderData.holdings
           .filter(({ balance }) => balance > 0)
@@ -167,6 +287,15 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
       </p>
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <div className="min-w-0 space-y-8">
+          {uncleaned && <Clean form={lot.form} openBy={lot.openBy} formKey={keys.clean} result={resultOf('clean')} />}
+          <PromiseReckoning
+            code={lot.code}
+            promise={loaderData.promise}
+            reasons={loaderData.reasons}
+            raises={loaderData.raises}
+            plants={loaderData.plants}
+            ancestry={loaderData.ancestry}
+          />
           <LendingReckoning
             code={lot.code}
             lending={loaderData.lending}
@@ -179,10 +308,13 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
         </div>
         <div className="min-w-0 space-y-8">
-          <Passport lot={lot} />
-          <Family relatives={loaderData.relatives} />
+          <Passport lot={lot} versions={loaderData.passports} />
           <LotTests tests={loaderData.tests} code={lot.code} />
         </div>
+      </div>
+      {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
+      <div className="mt-10">
+        <Timeline happenings={loaderData.happenings} />
       </div>
       <Ledger entries={loaderData.ledger} unit={lot.unit} loans={loaderData.loans} recountKey={keys.recount} result={resultOf('recount')} />
     </>

@@ -3,7 +3,7 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import { SHELF_SORTS, SHELF_STATES } from '#core/lots/words.ts';
 import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { readCrops } from '#data/house.ts';
+import { listCropNames } from '#data/almanac.ts';
 import { listShelves } from '#data/shelves.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -28,7 +28,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const page = Math.max(1, Number(query.get('page')) || 1);
   const [{ lots, total }, crops] = await Promise.all([
     listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }),
-    readCrops(db),
+    listCropNames(db),
   ]);
   return { search, crop, state, sort, page, today, total, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
 }

@@ -33,7 +33,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     onHand: lot.onHand,
     unit: lot.unit,
     seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
-    germination: lot.facts.germination,
+    germination: { celsius: lot.facts.celsius, finalCountDays: lot.facts.finalCount },
     why: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
     cautions: lot.facts.cautions,
   };

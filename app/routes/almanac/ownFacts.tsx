@@ -1,0 +1,158 @@
+import { data, Form, useSubmit } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
+import { writeFact } from '#core/almanac/readFact.ts';
+import { overrideForm } from '#contracts/seen.ts';
+import { readCrop, readGroups, readOverrides, readShippedCrop } from '#data/almanac.ts';
+import { overrideFact, type OverrideProblem } from '#services/almanac.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
+import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/ownFacts.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'A fact of our own · Kind Granary' }];
+
+const asFact = (text: string | null): FactKey => FACT_KEYS.find((key) => key === text) ?? 'homeDistance';
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor } = visitBy(context, request, 'set house rules');
+  const [crop, shipped, overrides, groups, typed] = await Promise.all([
+    readCrop(db, params.id),
+    readShippedCrop(db, params.id),
+    readOverrides(db, params.id),
+    readGroups(db),
+    typedBefore(request, actor),
+  ]);
+  if (!crop || !shipped) throw data(null, { status: 404 });
+  const fact = asFact(new URL(request.url).searchParams.get('fact'));
+  return {
+    key: newFormKey(),
+    crop: { id: crop.id, name: crop.name },
+    fact,
+    title: factKind(fact).title,
+    now: writeFact(fact, crop[fact]),
+    shipped: writeFact(fact, shipped[fact]),
+    groups: fact === 'group' ? groups.map(({ id, name }) => `${id} (${name})`) : [],
+    history: overrides,
+    typed,
+  };
+}
+
+function trouble(problem: OverrideProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such crop':
+      return { '': ['There is no such crop'] };
+    case 'unreadable':
+      return { typed: [problem.why.charAt(0).toUpperCase() + problem.why.slice(1)] };
+    case 'contradiction':
+      return { typed: [`Then ${factKind(problem.fault.fact).title.toLowerCase()} would be wrong: ${problem.fault.why}`] };
+    case 'unknown group':
+      return { typed: ['No crossing group is called that'] };
+  }
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'set house rules');
+  const { submission } = await readForm(request, overrideForm);
+  if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply() });
+  const { key, fact, typed, restore, why } = submission.value;
+  const done = await overrideFact(db, actor, today, { key, cropId: params.id, fact, typed: restore ? null : typed, why });
+  return done.ok
+    ? { saved: true, result: null }
+    : notAccepted({ saved: false, result: submission.reply({ fieldErrors: trouble(done.problem) }) });
+}
+
+export default function OwnFacts({ loaderData, actionData }: Route.ComponentProps) {
+  const { crop, fact, title, now, shipped, history } = loaderData;
+  const [form, fields] = usePostForm<'typed' | 'restore' | 'why'>({
+    id: `own-${fact}`,
+    result: actionData?.result,
+    start: { typed: now, why: '', ...loaderData.typed },
+  });
+  const submit = useSubmit();
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title={`${crop.name}: a fact of our own`}
+        about="What holds in your place takes the place of what was shipped. Both stay visible, and lots are judged by yours."
+        actions={<ButtonLink to={`/almanac/${crop.id}`}>Back to the crop</ButtonLink>}
+      />
+      {actionData?.saved && <Notice tone="good">Saved. What hangs on it is reckoned again.</Notice>}
+      <Form method="get" className="mb-6 flex flex-wrap items-end gap-3" aria-label="Which fact">
+        <label className="grow">
+          <span className="font-semibold">Which fact?</span>
+          <select
+            name="fact"
+            className="input mt-1"
+            defaultValue={fact}
+            key={fact}
+            onChange={(event) => void submit(event.currentTarget.form)}
+          >
+            {FACT_KEYS.map((key) => (
+              <option key={key} value={key}>
+                {factKind(key).title} ({factKind(key).chapter})
+              </option>
+            ))}
+          </select>
+        </label>
+        <noscript>
+          <Button type="submit">Show it</Button>
+        </noscript>
+      </Form>
+      <Facts
+        rows={[
+          ['Fact', title],
+          [
+            'As shipped',
+            <span key="shipped" className="whitespace-pre-line">
+              {shipped}
+            </span>,
+          ],
+          [
+            'Holds here',
+            <span key="now" className="whitespace-pre-line">
+              {now}
+            </span>,
+          ],
+        ]}
+      />
+      <PostForm key={loaderData.key} form={form} formKey={loaderData.key} className="mt-6">
+        <input type="hidden" name="fact" value={fact} />
+        <TextArea
+          field={fields.typed}
+          label="Holds here"
+          hint={
+            loaderData.groups.length > 0
+              ? `One of: ${loaderData.groups.join(', ')}`
+              : 'Written like the shipped one, unit and all; “none” takes it away'
+          }
+        />
+        <TickField field={fields.restore} label="Go back to what was shipped" />
+        <TextField field={fields.why} label="Reason" hint="Ten years of our own notes" />
+        <Button type="submit" look="action">
+          Save
+        </Button>
+      </PostForm>
+      {history.length > 0 && (
+        <section aria-label="Changed before" className="mt-10">
+          <h2 className="mb-2">Changed before</h2>
+          <ul>
+            {history.map((one) => (
+              <li key={one.id} className="border-t border-rule py-2">
+                <b>{factKind(one.fact as FactKey).title}</b>: {one.typed ?? 'back to what was shipped'}
+                <p className="text-small text-soft">
+                  {formatDate(one.setOn)}
+                  {one.setBy && `, ${one.setBy}`}: {one.why}
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}

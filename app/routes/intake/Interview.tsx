@@ -1,0 +1,225 @@
+import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
+import { Form, useFetcher, useSubmit } from 'react-router';
+import type { Answers } from '#core/passport/answers.ts';
+import { questionsNow } from '#core/passport/answers.ts';
+import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { Notice } from '#app/ui/Page.tsx';
+import { useBusy } from '#app/ui/useBusy.ts';
+import { AskQuestion, type InterviewContext } from './questions.tsx';
+import { SoFar } from './SoFar.tsx';
+import type { Saved } from './intake.tsx';
+
+const SAVE_AFTER_MS = 700;
+const PART_TITLES = {
+  'what it is': 'What it is',
+  'where from': 'Where from',
+  'how it grew': 'How it grew',
+  'kept apart': 'What kept it apart',
+  condition: 'Its condition',
+  'how much': 'How much, and where it goes',
+} as const;
+
+export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
+  readonly formKey: string;
+  readonly loanId: number | null;
+  readonly start: Saved;
+  readonly formFault: string | null;
+}
+
+/** The desk interview: every answer is kept on the server as it is given, and what it comes to is reckoned beside it. */
+export function Interview({ crops, places, gardens, loan, loanId, asksWho, faults, formFault, formKey, start }: InterviewProps) {
+  const [answers, setAnswers] = useState<Answers>(start.answers);
+  const saver = useFetcher<{ saved?: Saved }>({ key: 'draft' });
+  const saved = saver.data?.saved ?? start;
+  const submit = useSubmit();
+  const busy = useBusy();
+  const form = useRef<HTMLFormElement>(null);
+  const [oneByOne, setOneByOne] = useState(false);
+  const [step, setStep] = useState(0);
+  // The crop's facts come with the answer of the save; until then its old questions stand.
+  const crop =
+    saved.crop && saved.crop.id === answers['crop'] ? saved.crop : start.crop && start.crop.id === answers['crop'] ? start.crop : null;
+  const questions = useMemo(() => questionsNow(crop, answers, loanId !== null), [crop, answers, loanId]);
+  useAutosave(answers, saved, saver.submit, saver.state === 'idle', loanId);
+  useEffect(() => {
+    if (Object.keys(faults).length > 0 || formFault)
+      form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
+  }, [faults, formFault]);
+  const context: InterviewContext = {
+    answers,
+    faults,
+    say: (name, value) => setAnswers((before) => ({ ...before, [name]: value })),
+    crops,
+    crop,
+    crossers: saved.soFar.crossers,
+    places,
+    gardens,
+    loan,
+    asksWho,
+  };
+  const send = (event: FormEvent<HTMLFormElement>) => {
+    const pressed = (event.nativeEvent as SubmitEvent).submitter;
+    const intent = pressed instanceof HTMLButtonElement ? pressed.value : 'take';
+    event.preventDefault();
+    if (busy) return;
+    if (oneByOne && intent === 'take' && step < questions.length - 1) return setStep(step + 1);
+    void submit(
+      { ...answers, key: formKey, intent, ...(loanId !== null && { loan: String(loanId) }), ...(saved.draft && { draft: saved.draft.id }) },
+      { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
+    );
+  };
+  const at = Math.min(step, questions.length - 1);
+  const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
+  return (
+    <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
+      <Form ref={form} method="post" noValidate onSubmit={send} className="min-w-0 space-y-8" aria-label="Interview">
+        <input type="hidden" name="key" value={formKey} />
+        {loanId !== null && <input type="hidden" name="loan" value={loanId} />}
+        {saved.draft && <input type="hidden" name="draft" value={saved.draft.id} />}
+        {formFault && <Notice tone="poor">{formFault}</Notice>}
+        <div className="no-print flex flex-wrap items-center justify-between gap-3">
+          <p className="text-small text-soft" role="status">
+            {saver.data && !saver.data.saved
+              ? 'Not kept: somebody has taken this interview up on another device. Load the page again.'
+              : saver.state !== 'idle'
+                ? 'Keeping …'
+                : saved.draft
+                  ? 'Kept as you go. You can take it up again on another device.'
+                  : 'Kept from the first answer on.'}
+          </p>
+          <button type="button" className="link min-h-11" aria-pressed={oneByOne} onClick={() => setOneByOne(!oneByOne)}>
+            {oneByOne ? 'Show all questions' : 'Ask one at a time'}
+          </button>
+        </div>
+        {oneByOne ? (
+          <div className="space-y-6">
+            <p className="text-small text-soft">
+              Question {at + 1} of {questions.length}
+            </p>
+            <AskQuestion key={questions[at]} question={questions[at]!} context={context} />
+            <div className="flex gap-3">
+              <Button type="button" disabled={at === 0} onClick={() => setStep(at - 1)}>
+                Back
+              </Button>
+              <Button type="submit" value="take" look="action">
+                {at === questions.length - 1 ? 'Take it in and give it a code' : 'Next'}
+              </Button>
+            </div>
+          </div>
+        ) : (
+          <AllParts questions={questions} context={context} />
+        )}
+        {!oneByOne && (
+          <div className="flex flex-wrap gap-3">
+            <Button type="submit" name="intent" value="take" look="action">
+              Take it in and give it a code
+            </Button>
+            {open.length > 0 && (
+              <Button
+                type="button"
+                onClick={() =>
+                  setAnswers((before) => ({ ...before, ...Object.fromEntries(open.map((question) => [question, 'unknown'])) }))
+                }
+              >
+                All the rest is unknown ({open.length})
+              </Button>
+            )}
+            <noscript>
+              <Button type="submit" name="intent" value="keep">
+                Keep it and go on
+              </Button>
+            </noscript>
+            {saved.draft && (
+              <>
+                <Button type="submit" name="intent" value="refuse">
+                  Refuse this seed
+                </Button>
+                <Button type="submit" name="intent" value="drop">
+                  Throw the draft away
+                </Button>
+              </>
+            )}
+          </div>
+        )}
+      </Form>
+      <aside className="min-w-0 xl:sticky xl:top-6 xl:self-start" aria-label="What it comes to">
+        <SoFar soFar={saved.soFar} crop={crop} busy={saver.state !== 'idle'} rename={(variety) => context.say('variety', variety)} />
+      </aside>
+    </div>
+  );
+}
+
+/** Questions answered by a word or a figure; two of them stand side by side. */
+const SHORT: ReadonlySet<Question> = new Set<Question>([
+  'crop',
+  'variety',
+  'harvested',
+  'seasonsGrown',
+  'firstSource',
+  'packetDate',
+  'ageYears',
+  'statedGermination',
+  'daysToEmerge',
+  'plantsSown',
+  'plantsStanding',
+  'plantsHarvested',
+  'offTypes',
+  'traits',
+  'pickings',
+  'forcedByWeather',
+  'pollinatedOn',
+  'pickedOn',
+  'storedSince',
+  'amount',
+  'place',
+]);
+
+function AllParts({ questions, context }: { questions: readonly Question[]; context: InterviewContext }) {
+  return PARTS.map((part) => {
+    const asked = questions.filter((question) => QUESTIONS[question] === part);
+    if (asked.length === 0) return null;
+    return (
+      <section key={part} aria-label={PART_TITLES[part]} className="border-t border-rule pt-5">
+        <h2 className="mb-4">{PART_TITLES[part]}</h2>
+        <div className="grid items-start gap-x-6 gap-y-6 sm:grid-cols-2">
+          {asked.map((question) => (
+            <div key={question} className={SHORT.has(question) ? 'min-w-0' : 'min-w-0 sm:col-span-2'}>
+              <AskQuestion question={question} context={context} />
+            </div>
+          ))}
+        </div>
+      </section>
+    );
+  });
+}
+
+/** Sends the answers a moment after the last change, and never two at once. */
+function useAutosave(
+  answers: Answers,
+  saved: Saved,
+  submit: ReturnType<typeof useFetcher>['submit'],
+  idle: boolean,
+  loanId: number | null,
+): void {
+  const sent = useRef(answers);
+  const latest = useRef({ saved, submit });
+  latest.current = { saved, submit };
+  useEffect(() => {
+    if (sent.current === answers || !idle) return;
+    const timer = setTimeout(() => {
+      const { saved: now, submit: send } = latest.current;
+      sent.current = answers;
+      void send(
+        {
+          ...answers,
+          intent: 'save',
+          ...(loanId !== null && { loan: String(loanId) }),
+          ...(now.draft && { draft: now.draft.id, version: String(now.draft.version) }),
+        },
+        { method: 'post', action: now.draft ? `/intake/${now.draft.id}` : '/intake' },
+      );
+    }, SAVE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [answers, idle, loanId]);
+}

@@ -1,0 +1,149 @@
+import { Link } from 'react-router';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { SoFar as SoFarView } from '#services/interview.server.ts';
+import { HoldMark, Mark } from '#app/ui/Mark.tsx';
+import { Notice } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import {
+  CLAIM_TONES,
+  CLAIM_WORDS,
+  CLAIM_MEANS,
+  hazardWords,
+  foreignRange,
+  holdReason,
+  plantsWords,
+  raiseWords,
+  reasonWords,
+  ripeWords,
+} from '#app/ui/promiseWords.ts';
+
+/** What the interview comes to so far; it changes while one answers. */
+export function SoFar({
+  soFar,
+  crop,
+  busy,
+  rename,
+}: {
+  soFar: SoFarView;
+  crop: Crop | null;
+  busy: boolean;
+  rename: (variety: string) => void;
+}) {
+  const { judged } = soFar;
+  if (!crop)
+    return (
+      <p className="border-l-4 border-rule bg-sheet px-5 py-4 text-soft">
+        What the seed may be promised as is reckoned here while you ask.
+      </p>
+    );
+  return (
+    <div className="space-y-5" aria-busy={busy}>
+      {judged &&
+        hazardWords({ treated: treatedOf(judged.passport.treated), cautions: crop.cautions }).map((hazard) => (
+          <Notice key={hazard} tone="poor">
+            {hazard}
+          </Notice>
+        ))}
+      <NearLines near={soFar.near} rename={rename} />
+      {judged?.ripe && <Ripe ripe={judged.ripe} />}
+      {judged && (
+        <Reckoning
+          tone={CLAIM_TONES[judged.judgement.promise]}
+          question="What may its label promise, so far?"
+          verdict={CLAIM_WORDS[judged.judgement.promise]}
+          figure={
+            <p>
+              {judged.judgement.promise === 'mixture' ? (
+                CLAIM_MEANS.mixture
+              ) : (
+                <>
+                  <b>{Math.round(judged.judgement.chance * 100)} %</b> sure that{' '}
+                  {CLAIM_MEANS[judged.judgement.promise === 'may vary' ? 'likely true' : judged.judgement.promise]}; foreign seed{' '}
+                  {foreignRange(judged.judgement.foreign.low, judged.judgement.foreign.high)}, an index and no measurement
+                </>
+              )}
+            </p>
+          }
+          reasons={[...judged.reasons.map(reasonWords), plantsWords(judged.plants)]}
+          working={
+            judged.raises.length > 0 ? (
+              <>
+                <p className="font-semibold">What would raise it</p>
+                <ul className="list-disc pl-5">
+                  {judged.raises.map((raise) => (
+                    <li key={raiseWords(raise)}>{raiseWords(raise)}</li>
+                  ))}
+                </ul>
+              </>
+            ) : undefined
+          }
+        />
+      )}
+      {judged && (
+        <section aria-label="Holds it will get">
+          <h2 className="mb-1">{judged.holds.length === 0 ? 'Nothing will hold it back' : 'It will be held'}</h2>
+          <ul className="space-y-2">
+            {judged.holds.map(({ kind, why }) => (
+              <li key={why} className="border-t border-rule pt-2">
+                <HoldMark kind={kind} /> {holdReason(why, judged.passport)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {crop.misbeliefs.length > 0 && (
+        <details>
+          <summary className="link inline-flex min-h-11 items-center">Often believed of {crop.name.toLowerCase()}, put right</summary>
+          <ul className="list-disc pl-5 text-small">
+            {crop.misbeliefs.map((belief) => (
+              <li key={belief}>{belief}.</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+const treatedOf = (treated: boolean | 'unknown' | null) => (treated === true ? 'yes' : treated === 'unknown' ? 'unknown' : null);
+
+function Ripe({ ripe }: { ripe: NonNullable<NonNullable<SoFarView['judged']>['ripe']> }) {
+  const { tone, verdict, reason } = ripeWords(ripe);
+  return <Reckoning tone={tone} question="Is the seed ripe?" verdict={verdict} reasons={[reason]} />;
+}
+
+const ENOUGH = {
+  plenty: 'More than plenty: say thanks, and offer the surplus on',
+  enough: 'Enough for now',
+  wanted: 'More is wanted',
+} as const;
+
+function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety: string) => void }) {
+  if (near.length === 0) return null;
+  return (
+    <section aria-label="The library already has">
+      <h2 className="mb-1">The library already has</h2>
+      <ul>
+        {near.map((line) => (
+          <li key={line.id} className="border-t border-rule py-2">
+            <Link className="link font-semibold" to={`/lines/${line.id}`}>
+              ‘{line.name}’
+            </Link>
+            {line.alias && <> (also ‘{line.alias}’)</>}{' '}
+            {line.promise && <Mark tone={CLAIM_TONES[line.promise]}>{CLAIM_WORDS[line.promise].toLowerCase()}</Mark>}
+            <p className="text-small text-soft">
+              {line.lots === 0
+                ? 'Nothing of it left.'
+                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, about ${line.seeds} seeds. ${ENOUGH[line.enough.verdict]}: ${line.enough.reserve} for a grow-out and ${line.enough.lending} for lending make its target.`}
+            </p>
+            {!line.exact && (
+              <button type="button" className="link min-h-9 text-small" onClick={() => rename(line.name)}>
+                It is this one: spell it ‘{line.name}’
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

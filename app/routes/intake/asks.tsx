@@ -1,0 +1,218 @@
+import { CircleAlert } from 'lucide-react';
+import type { ReactNode } from 'react';
+import type { Answers } from '#core/passport/answers.ts';
+import { split } from '#core/passport/answers.ts';
+import { classes } from '#app/ui/classes.ts';
+
+/** What every question of the interview is given: the answers so far, what is wrong, and how to answer. */
+export interface Asking {
+  readonly answers: Answers;
+  readonly faults: Readonly<Record<string, string>>;
+  readonly say: (name: string, value: string) => void;
+}
+
+interface Common extends Asking {
+  readonly name: string;
+  readonly label: string;
+  readonly hint?: ReactNode;
+}
+
+const idOf = (name: string) => `ask-${name}`;
+
+export function Fault({ name, faults }: Pick<Common, 'name' | 'faults'>) {
+  const why = faults[name];
+  if (!why) return null;
+  return (
+    <p id={`${idOf(name)}-fault`} className="mt-1 flex gap-1.5 font-semibold text-poor">
+      <CircleAlert aria-hidden className="mt-0.5 size-5 shrink-0" />
+      <span>{why}</span>
+    </p>
+  );
+}
+
+function describedBy({ name, hint, faults }: Common): string | undefined {
+  return classes(hint ? `${idOf(name)}-hint` : null, faults[name] ? `${idOf(name)}-fault` : null) || undefined;
+}
+
+/** A line of text; with `unknown`, one tap says that nobody knows. */
+export function AskText({
+  unknown,
+  suggestions,
+  type = 'text',
+  className,
+  ...ask
+}: Common & {
+  unknown?: boolean;
+  suggestions?: readonly string[];
+  type?: 'text' | 'date';
+  className?: string;
+  inputMode?: 'numeric' | 'decimal';
+}) {
+  const { name, label, hint, answers, faults, say } = ask;
+  const isUnknown = answers[name] === 'unknown';
+  return (
+    <div>
+      <label htmlFor={idOf(name)} className="block font-semibold">
+        {label}
+      </label>
+      {hint && (
+        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
+      <div className="mt-1 flex gap-2">
+        <input
+          id={idOf(name)}
+          name={name}
+          type={type}
+          value={isUnknown ? '' : (answers[name] ?? '')}
+          onChange={(event) => say(name, event.target.value)}
+          disabled={isUnknown}
+          autoComplete="off"
+          inputMode={ask.inputMode}
+          aria-invalid={faults[name] ? true : undefined}
+          aria-describedby={describedBy(ask)}
+          list={suggestions ? `${idOf(name)}-suggestions` : undefined}
+          className={classes('input', className)}
+        />
+        {unknown && <UnknownTick name={name} label={label} ticked={isUnknown} say={say} />}
+      </div>
+      {suggestions && (
+        <datalist id={`${idOf(name)}-suggestions`}>
+          {suggestions.map((text) => (
+            <option key={text} value={text} />
+          ))}
+        </datalist>
+      )}
+      <Fault name={name} faults={faults} />
+    </div>
+  );
+}
+
+function UnknownTick({ name, label, ticked, say }: { name: string; label: string; ticked: boolean; say: Asking['say'] }) {
+  return (
+    <label
+      className={classes(
+        'inline-flex min-h-12 shrink-0 items-center gap-2 rounded-md border px-3',
+        ticked ? 'border-frost bg-frost-tint text-frost' : 'border-edge bg-sheet',
+      )}
+    >
+      <input
+        type="checkbox"
+        name={`${name}-unknown`}
+        checked={ticked}
+        onChange={(event) => say(name, event.target.checked ? 'unknown' : '')}
+        className="size-5"
+        aria-label={`${label}: unknown`}
+      />
+      Unknown
+    </label>
+  );
+}
+
+export interface Choice {
+  readonly value: string;
+  readonly label: string;
+}
+
+const CHIP =
+  'inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3 py-2 has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-frost';
+const CHOSEN = 'has-checked:border-grain has-checked:bg-grain has-checked:text-on-grain';
+
+/** One of a few, all in sight and each a thumb wide; `several` lets more than one be ticked, with "none" and "unknown" standing alone. */
+export function AskChoice({
+  choices,
+  unknown,
+  several,
+  ...ask
+}: Common & { choices: readonly Choice[]; unknown?: boolean; several?: boolean }) {
+  const { name, label, hint, answers, faults, say } = ask;
+  const all = unknown ? [...choices, { value: 'unknown', label: 'Unknown' }] : choices;
+  const chosen = several ? split(answers[name]) : [answers[name] ?? ''];
+  const tick = (value: string, on: boolean) => {
+    if (!several) return say(name, value);
+    const alone = value === 'none' || value === 'unknown';
+    const rest = alone ? [] : chosen.filter((one) => one !== value && one !== 'none' && one !== 'unknown');
+    say(name, [...rest, ...(on ? [value] : [])].join('|'));
+  };
+  return (
+    <fieldset id={idOf(name)} tabIndex={-1} aria-describedby={describedBy(ask)} aria-invalid={faults[name] ? true : undefined}>
+      <legend className="font-semibold">{label}</legend>
+      {hint && (
+        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {all.map(({ value, label: words }) => (
+          <label
+            key={value}
+            className={classes(
+              CHIP,
+              value === 'unknown' ? 'has-checked:border-frost has-checked:bg-frost-tint has-checked:text-frost' : CHOSEN,
+            )}
+          >
+            <input
+              type={several ? 'checkbox' : 'radio'}
+              name={name}
+              value={value}
+              checked={chosen.includes(value)}
+              onChange={(event) => tick(value, event.target.checked)}
+              className="size-4 accent-current outline-none"
+            />
+            {words}
+          </label>
+        ))}
+      </div>
+      <Fault name={name} faults={faults} />
+    </fieldset>
+  );
+}
+
+/** A box to tick. */
+export function AskTick({ name, label, answers, say, hint }: Omit<Common, 'faults'>) {
+  return (
+    <div>
+      <label className="inline-flex min-h-12 items-center gap-3">
+        <input
+          type="checkbox"
+          name={name}
+          value="yes"
+          checked={(answers[name] ?? '') !== ''}
+          onChange={(event) => say(name, event.target.checked ? 'yes' : '')}
+          className="size-5"
+        />
+        <span>{label}</span>
+      </label>
+      {hint && <p className="text-small text-soft">{hint}</p>}
+    </div>
+  );
+}
+
+/** A longer text. */
+export function AskWords(ask: Common) {
+  const { name, label, hint, answers, faults, say } = ask;
+  return (
+    <div>
+      <label htmlFor={idOf(name)} className="block font-semibold">
+        {label}
+      </label>
+      {hint && (
+        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
+      <textarea
+        id={idOf(name)}
+        name={name}
+        rows={2}
+        value={answers[name] ?? ''}
+        onChange={(event) => say(name, event.target.value)}
+        aria-invalid={faults[name] ? true : undefined}
+        aria-describedby={describedBy(ask)}
+        className="input mt-1"
+      />
+      <Fault name={name} faults={faults} />
+    </div>
+  );
+}

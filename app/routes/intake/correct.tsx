@@ -1,0 +1,166 @@
+import { useState, type FormEvent } from 'react';
+import { data, Form, redirect, useSubmit } from 'react-router';
+import { actKey } from '#contracts/fields.ts';
+import { readAnswers, readInterview } from '#contracts/interview.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { questionsNow, type Answers } from '#core/passport/answers.ts';
+import { PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
+import { readCrop } from '#data/almanac.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { readPassports } from '#data/passports.ts';
+import { correctPassport, type CorrectionProblem } from '#services/evidence.server.ts';
+import { passportAsAnswers, readSoFar } from '#services/interview.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { useBusy } from '#app/ui/useBusy.ts';
+import type { Route } from './+types/correct.ts';
+import { AskText } from './asks.tsx';
+import { CONTRADICTIONS } from './contradictionWords.ts';
+import { AskQuestion } from './questions.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Put a passport right · Kind Granary' }];
+
+/** What a passport does not hold: the lot's own name, people, stock and place are put right elsewhere. */
+const NOT_HERE: ReadonlySet<Question> = new Set<Question>([
+  'source',
+  'crop',
+  'variety',
+  'donor',
+  'garden',
+  'amount',
+  'place',
+  'container',
+  'note',
+]);
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [passport] = await readPassports(db, lot.id);
+  const start: Answers = {
+    ...fixedAnswers(lot),
+    ...(passport && passportAsAnswers(passport.answers)),
+    ...(await typedBefore(request, actor)),
+  };
+  const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, loanId: null, today });
+  return {
+    key: newFormKey(),
+    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned: lot.origin === 'returned' },
+    crop: lot.facts,
+    start,
+    crossers,
+  };
+}
+
+/** Answers that the lot itself gives, so that the same questions are asked as when it came in. */
+function fixedAnswers(lot: { origin: string; cropId: string; variety: string; donor: string | null; garden: string | null }): Answers {
+  return {
+    source: lot.origin,
+    crop: lot.cropId,
+    variety: lot.variety,
+    donor: lot.donor ?? 'unknown',
+    garden: lot.garden ?? 'unknown',
+    amount: '1 seed',
+    place: 'kept',
+    container: 'jar',
+  };
+}
+
+function faultsOf(problem: CorrectionProblem): { faults: Record<string, string>; whole: string | null } {
+  switch (problem.code) {
+    case 'no such lot':
+      return { faults: {}, whole: 'There is no such lot any more' };
+    case 'nothing changed':
+      return { faults: {}, whole: 'That is what the passport says already' };
+    case 'contradiction':
+      return { faults: Object.fromEntries(problem.found.map((one) => [one.at, CONTRADICTIONS[one.code]])), whole: null };
+    case 'harvest before parent':
+      return {
+        faults: { harvested: `It was grown from seed harvested in ${formatDate(problem.parentHarvest)}; it cannot be older` },
+        whole: null,
+      };
+    case 'harvest after child':
+      return {
+        faults: { harvested: `Seed harvested in ${formatDate(problem.childHarvest)} was grown from it; it cannot be younger` },
+        whole: null,
+      };
+  }
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const form = await request.formData();
+  const key = actKey.safeParse(form.get('key')).data;
+  const lot = await findLotByCode(db, params.code);
+  if (!lot || !key) throw data(null, { status: 404 });
+  const said = { ...readAnswers(form), ...fixedAnswers(lot) };
+  const why = String(form.get('why') ?? '').trim();
+  const crop = await readCrop(db, lot.cropId);
+  const { interview, faults } = readInterview(said, crop, lot.origin === 'returned');
+  const unexplained: Record<string, string> =
+    why === '' ? { why: 'Say why: whoever comes next will want to know' } : why.length > 300 ? { why: 'Keep it under 300 characters' } : {};
+  if (!interview || why === '' || why.length > 300)
+    return notAccepted({ said, faults: { ...faults, ...unexplained }, whole: null as string | null });
+  const done = await correctPassport(db, actor, today, { key, code: lot.code, passport: interview.passport, why });
+  if (!done.ok) return notAccepted({ said, ...faultsOf(done.problem) });
+  throw redirect(`/lots/${lot.code}`);
+}
+
+export default function Correct({ loaderData: { key, lot, crop, start, crossers }, actionData }: Route.ComponentProps) {
+  const [answers, setAnswers] = useState<Answers>(actionData?.said ?? start);
+  const submit = useSubmit();
+  const busy = useBusy();
+  const faults = actionData?.faults ?? {};
+  const say = (name: string, value: string) => setAnswers((before) => ({ ...before, [name]: value }));
+  const questions = questionsNow(crop, answers, lot.returned).filter((question) => !NOT_HERE.has(question));
+  const context = { answers, faults, say, crops: [], crop, crossers, places: [], gardens: [], loan: null, asksWho: false };
+  const send = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    if (!busy) void submit({ ...answers, key }, { method: 'post' });
+  };
+  return (
+    <>
+      <PageHead
+        title={`Put the passport of ${lot.crop} ‘${lot.variety}’ right`}
+        about={
+          <>
+            <LotCode>{lot.code}</LotCode>. The old passport stays readable; the lot and what came from it are judged again.
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${lot.code}`}>Leave it as it is</ButtonLink>}
+      />
+      {actionData?.whole && <Notice tone="poor">{actionData.whole}</Notice>}
+      <Form method="post" noValidate onSubmit={send} className="max-w-3xl space-y-8" aria-label="Passport">
+        <input type="hidden" name="key" value={key} />
+        {PARTS.map((part) => {
+          const asked = questions.filter((question) => QUESTIONS[question] === part);
+          return (
+            asked.length > 0 && (
+              <section key={part} aria-label={part} className="space-y-6 border-t border-rule pt-5">
+                {asked.map((question) => (
+                  <AskQuestion key={question} question={question} context={context} />
+                ))}
+              </section>
+            )
+          );
+        })}
+        <AskText
+          answers={answers}
+          faults={faults}
+          say={say}
+          name="why"
+          label="Why is it put right?"
+          hint="Told again by the donor; misread the envelope"
+        />
+        <Button type="submit" look="action">
+          Put it right
+        </Button>
+      </Form>
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+
+/** Fruit or heads that were taken in whole: by when to open them, and the clean seed that came out. */
+export function Clean({
+  form: comesAs,
+  openBy,
+  formKey,
+  result,
+}: {
+  form: string;
+  openBy: string | null;
+  formKey: string;
+  result: SubmissionResult | null;
+}) {
+  const [form, fields] = usePostForm<'amount'>({ id: 'clean', result, start: { amount: '' } });
+  return (
+    <section aria-label="To be cleaned" className="border-l-4 border-doubt bg-sheet px-5 py-4">
+      <h2>{comesAs === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}, to be cleaned</h2>
+      {openBy && <p className="mb-3">Open it by {formatDate(openBy)}.</p>}
+      <PostForm form={form} formKey={formKey} intent="clean">
+        <TextField field={fields.amount} label="Clean seed that came out" hint="42 g, about 300 seeds" />
+        <Button type="submit">Enter it</Button>
+      </PostForm>
+    </section>
+  );
+}

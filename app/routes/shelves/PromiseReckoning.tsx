@@ -1,0 +1,118 @@
+import type { Claim } from '#core/promise/judge.ts';
+import type { Raise } from '#core/promise/raise.ts';
+import type { Reason } from '#core/promise/reasons.ts';
+import type { PlantsReckoning } from '#core/population/bottleneck.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { ShareBar } from '#app/ui/ShareBar.tsx';
+import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS, foreignRange, plantsWords, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+
+export interface PromiseView {
+  readonly promise: Claim;
+  readonly chance: number;
+  readonly chanceTrue: number;
+  readonly chanceLikely: number;
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+}
+
+/** What the label may promise, and why. */
+export function PromiseReckoning({
+  code,
+  promise,
+  reasons,
+  raises,
+  plants,
+  ancestry,
+}: {
+  code: string;
+  promise: PromiseView | null;
+  reasons: readonly Reason[];
+  raises: readonly Raise[];
+  plants: PlantsReckoning;
+  ancestry: {
+    readonly generations: number;
+    readonly effective: number | null;
+    readonly narrowest: { readonly plants: number } | null;
+    readonly gardens: number;
+  };
+}) {
+  if (!promise)
+    return (
+      <Reckoning
+        tone="plain"
+        question="Is it what its label says?"
+        verdict="Being judged"
+        reasons={['Something about it or its parents has changed. Look again in a moment.']}
+      />
+    );
+  return (
+    <Reckoning
+      tone={CLAIM_TONES[promise.promise]}
+      question="Is it what its label says?"
+      verdict={CLAIM_WORDS[promise.promise]}
+      figure={
+        promise.promise === 'mixture' ? (
+          <p>{CLAIM_MEANS.mixture}</p>
+        ) : (
+          <>
+            <p>
+              <b>{Math.round(promise.chance * 100)} %</b> sure that{' '}
+              {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
+            </p>
+            <ShareBar
+              share={promise.middle}
+              low={promise.low}
+              high={promise.high}
+              marks={[{ at: 0.05, name: '1 in 20' }]}
+              most={Math.max(0.2, Math.min(1, promise.high * 1.3))}
+            />
+            <p className="text-small text-soft">
+              Foreign seed or genes, {foreignRange(promise.low, promise.high)}: an index with its range, and no measurement.
+            </p>
+          </>
+        )
+      }
+      reasons={[...reasons.map(reasonWords), plantsWords(plants), ...ancestryWords(ancestry)]}
+      actions={
+        <>
+          <ButtonLink to={`/lots/${code}/seen`}>Write down what was seen</ButtonLink>
+          <ButtonLink to={`/lots/${code}/recall`}>What came from it</ButtonLink>
+        </>
+      }
+      working={
+        <>
+          {raises.length > 0 && (
+            <>
+              <p className="font-semibold">What would raise it</p>
+              <ul className="list-disc pl-5">
+                {raises.map((raise) => (
+                  <li key={raiseWords(raise)}>{raiseWords(raise)}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          <p>
+            {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
+            most 1 in 20 is. A promise is made at 80 %.
+          </p>
+          <p>
+            Crossed share of a season: c = t·S/(1 + S), S the sum over neighbours of amount × shared bloom × what the barrier lets through ×
+            g(distance), where g is 1 % at the home-garden distance and 0.1 % at that for seed production; uncertain by a factor of 3. A
+            foreign father hands on half the genes, so they add up over generations: f = 1 − (1 − f before)(1 − c/2). What was counted
+            weighs every possibility by a binomial likelihood.
+          </p>
+        </>
+      }
+    />
+  );
+}
+
+function ancestryWords({ generations, effective, narrowest, gardens }: Parameters<typeof PromiseReckoning>[0]['ancestry']): string[] {
+  if (generations === 0) return [];
+  const through = `${generations} ${generations === 1 ? 'generation' : 'generations'} here, through ${gardens} ${gardens === 1 ? 'garden' : 'gardens'}`;
+  const narrow = narrowest ? `; its narrowest place was ${narrowest.plants} ${narrowest.plants === 1 ? 'plant' : 'plants'}` : '';
+  const worth = effective === null ? '' : `, as good as ${Math.max(1, Math.round(effective))} plants each time`;
+  return [`${through}${worth}${narrow}`];
+}

@@ -1,0 +1,247 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { percent } from '#app/ui/sayings.ts';
+
+interface FormProps {
+  readonly formKey: string;
+  readonly result: SubmissionResult | null;
+}
+
+const opened = (result: SubmissionResult | null, form: string) => result !== null && form !== '';
+
+/** Off-types among so many plants, fruits or kernels. */
+export function EvidenceForm({
+  formKey,
+  result,
+  today,
+  counts,
+  typed,
+}: FormProps & {
+  today: string;
+  counts: readonly { id: number; offTypes: number; lookedAt: number; seen: string; correctedBy: number | null }[];
+  typed: Record<string, string> | null;
+}) {
+  const [form, fields] = usePostForm<'seen' | 'source' | 'lookedAt' | 'offTypes' | 'seenOn' | 'note' | 'insteadOf'>({
+    id: 'evidence',
+    result,
+    start: { seen: 'plants', source: 'trial', seenOn: today, ...typed },
+  });
+  const correctable = counts.filter(({ correctedBy }) => correctedBy === null);
+  return (
+    <PostForm form={form} formKey={formKey} intent="evidence">
+      <ChoiceField
+        field={fields.seen}
+        label="Looked at"
+        options={[
+          { value: 'plants', label: 'Plants' },
+          { value: 'fruits', label: 'Fruits' },
+          { value: 'kernels', label: 'Kernels' },
+        ]}
+      />
+      <div className="grid gap-5 sm:grid-cols-3">
+        <TextField field={fields.lookedAt} label="How many" type="number" min={1} />
+        <TextField field={fields.offTypes} label="Off-types among them" type="number" min={0} />
+        <TextField field={fields.seenOn} label="Seen on" type="date" max={today} />
+      </div>
+      <ChoiceField
+        field={fields.source}
+        label="Where"
+        options={[
+          { value: 'trial', label: 'In a trial' },
+          { value: 'grow-out', label: 'In a grow-out' },
+          { value: 'report', label: 'Told by a grower' },
+          { value: 'sorting', label: 'Sorting seed' },
+        ]}
+      />
+      <TextField field={fields.note} label="Note (optional)" />
+      {correctable.length > 0 && (
+        <SelectField
+          field={fields.insteadOf}
+          label="It corrects (optional)"
+          empty="Nothing: it is one more count"
+          options={correctable.map(({ id, offTypes, lookedAt, seen }) => ({
+            value: String(id),
+            label: `${offTypes} among ${lookedAt} ${seen}`,
+          }))}
+        />
+      )}
+      <Button type="submit" look="action">
+        Write it down
+      </Button>
+    </PostForm>
+  );
+}
+
+export function IncidentForm({ formKey, result }: FormProps) {
+  const [form, fields] = usePostForm<'kind' | 'what' | 'share' | 'discarded'>({ id: 'incident', result, start: { kind: 'mix-up' } });
+  return (
+    <details open={opened(result, form.id)}>
+      <summary className="link inline-flex min-h-11 items-center">Record a mix-up or contamination</summary>
+      <PostForm form={form} formKey={formKey} intent="incident" className="mt-2">
+        <ChoiceField
+          field={fields.kind}
+          label="It was a"
+          options={[
+            { value: 'mix-up', label: 'Mix-up' },
+            { value: 'contamination', label: 'Contamination' },
+          ]}
+        />
+        <TextField field={fields.what} label="What happened" hint="Two lots on one table, a label that fell off" />
+        <TextField field={fields.share} label="How much of the lot is other seed (optional)" hint="5 %; empty where nobody knows" />
+        <TickField field={fields.discarded} label="The mixed part was thrown away" />
+        <Button type="submit">Record it</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+const MARKS = [1, 2, 3, 4, 5].map((mark) => ({ value: String(mark), label: String(mark) }));
+
+export function ReportForm({ formKey, result, year }: FormProps & { year: number }) {
+  const [form, fields] = usePostForm<'by' | 'year' | 'trueToType' | 'taste' | 'yield' | 'health' | 'liking' | 'words'>({
+    id: 'report',
+    result,
+    start: { year: String(year) },
+  });
+  return (
+    <details open={opened(result, form.id)}>
+      <summary className="link inline-flex min-h-11 items-center">Write down how it did</summary>
+      <PostForm form={form} formKey={formKey} intent="report" className="mt-2">
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField field={fields.by} label="Who tells it (optional)" />
+          <TextField field={fields.year} label="Grown in" type="number" />
+        </div>
+        <ChoiceField
+          field={fields.trueToType}
+          label="Did it come true? (optional)"
+          options={[
+            { value: 'yes', label: 'Yes' },
+            { value: 'mostly', label: 'Mostly' },
+            { value: 'no', label: 'No' },
+          ]}
+        />
+        <div className="grid gap-5 sm:grid-cols-4">
+          {(['taste', 'yield', 'health', 'liking'] as const).map((of) => (
+            <SelectField key={of} field={fields[of]} label={of.charAt(0).toUpperCase() + of.slice(1)} empty="–" options={MARKS} />
+          ))}
+        </div>
+        <TextArea field={fields.words} label="In words (optional)" />
+        <Button type="submit">Keep it with the line</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+interface TrialView {
+  readonly id: number;
+  readonly mustShow: string;
+  readonly plantsWanted: number;
+  readonly setOn: string;
+  readonly outcome: string | null;
+  readonly reason: string | null;
+  readonly endedOn: string | null;
+  readonly endedBy: string | null;
+  readonly newName: string | null;
+}
+
+/** Trials of a lot: what each must show, how it ended, and what a trial of so many plants can show. */
+export function Trials({
+  trials,
+  mayEnd,
+  keys,
+  setResult,
+  endResult,
+  table,
+}: {
+  trials: readonly TrialView[];
+  mayEnd: boolean;
+  keys: { trial: string; endTrial: string };
+  setResult: SubmissionResult | null;
+  endResult: SubmissionResult | null;
+  table: readonly { plants: number; left: number }[];
+}) {
+  const open = trials.filter(({ outcome }) => outcome === null);
+  return (
+    <section aria-label="Trials">
+      <h2 className="mb-2">Trials</h2>
+      {trials.length === 0 && <p className="mb-3 text-soft">None is set.</p>}
+      <ul className="mb-3">
+        {trials.map((trial) => (
+          <li key={trial.id} className="border-t border-rule py-2">
+            <b>
+              {trial.plantsWanted} plants must show: {trial.mustShow}
+            </b>
+            <p className="text-small text-soft">
+              Set {formatDate(trial.setOn)}.{' '}
+              {trial.outcome
+                ? `Ended ${formatDate(trial.endedOn!)}${trial.endedBy ? ` by ${trial.endedBy}` : ''}, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`
+                : 'Count its off-types above; a coordinator ends it.'}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {mayEnd && open.length > 0 && <EndTrial trials={open} formKey={keys.endTrial} result={endResult} />}
+      <SetTrial formKey={keys.trial} result={setResult} />
+      <details className="mt-2">
+        <summary className="link inline-flex min-h-11 items-center">What so many plants can show</summary>
+        <ul className="list-disc pl-5 text-small">
+          {table.map(({ plants, left }) => (
+            <li key={plants}>
+              {plants} plants without an off-type still leave up to {left < 0.1 ? `${(left * 100).toFixed(1)} %` : percent(left)}, in 19
+              trials of 20
+            </li>
+          ))}
+        </ul>
+      </details>
+    </section>
+  );
+}
+
+function SetTrial({ formKey, result }: FormProps) {
+  const [form, fields] = usePostForm<'mustShow' | 'plantsWanted'>({ id: 'trial', result, start: { plantsWanted: '30' } });
+  return (
+    <details open={opened(result, form.id)}>
+      <summary className="link inline-flex min-h-11 items-center">Set a trial</summary>
+      <PostForm form={form} formKey={formKey} intent="trial" className="mt-2">
+        <TextField field={fields.mustShow} label="It must show" hint="Round copper fruit, none striped" />
+        <TextField field={fields.plantsWanted} label="Plants" type="number" min={1} />
+        <Button type="submit">Set it, and hold the lot</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+function EndTrial({ trials, formKey, result }: FormProps & { trials: readonly TrialView[] }) {
+  const [form, fields] = usePostForm<'trial' | 'outcome' | 'newName' | 'reason'>({
+    id: 'endTrial',
+    result,
+    start: { trial: String(trials[0]!.id) },
+  });
+  return (
+    <details open={opened(result, form.id)}>
+      <summary className="link inline-flex min-h-11 items-center">End a trial</summary>
+      <PostForm form={form} formKey={formKey} intent="endTrial" className="mt-2">
+        <SelectField
+          field={fields.trial}
+          label="Trial"
+          options={trials.map(({ id, mustShow }) => ({ value: String(id), label: mustShow }))}
+        />
+        <ChoiceField
+          field={fields.outcome}
+          label="It ends in"
+          options={[
+            { value: 'released', label: 'Release under its name' },
+            { value: 'renamed', label: 'Another name' },
+            { value: 'discarded', label: 'Discarding the lot' },
+          ]}
+        />
+        <TextField field={fields.newName} label="Its new name, if it gets one" />
+        <TextField field={fields.reason} label="Reason" hint="What the plants showed" />
+        <Button type="submit">End it</Button>
+      </PostForm>
+    </details>
+  );
+}

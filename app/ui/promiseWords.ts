@@ -1,0 +1,244 @@
+import type { Method } from '#core/isolation/barriers.ts';
+import type { HoldReason } from '#core/passport/holds.ts';
+import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
+import type { Ripeness } from '#core/passport/ripe.ts';
+import type { PlantsReckoning } from '#core/population/bottleneck.ts';
+import type { CapReason } from '#core/promise/judgeLot.ts';
+import type { Claim } from '#core/promise/judge.ts';
+import type { Raise } from '#core/promise/raise.ts';
+import type { Reason } from '#core/promise/reasons.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Tone } from './Mark.tsx';
+
+/** What a label may say. */
+export const CLAIM_WORDS: Record<Claim, string> = {
+  true: 'True to its name',
+  'likely true': 'Likely true to its name',
+  'may vary': 'May vary',
+  mixture: 'A mixture, and meant to be',
+};
+export const CLAIM_TONES: Record<Claim, Tone> = { true: 'good', 'likely true': 'good', 'may vary': 'doubt', mixture: 'frost' };
+export const CLAIM_MEANS: Record<Claim, string> = {
+  true: 'fewer than 1 in 100 plants should be anything else',
+  'likely true': 'fewer than 1 in 20 plants should be anything else',
+  'may vary': 'some plants may be something else',
+  mixture: 'plants differ, and that is the point',
+};
+
+/** A share as people say it: "about 1 in 30". */
+export function oneIn(share: number): string {
+  if (share < 0.001) return 'fewer than 1 in 1000';
+  if (share >= 0.4) return `about ${Math.round(share * 100)} of 100`;
+  const of = 1 / share;
+  const round = of < 10 ? Math.round(of) : of < 100 ? Math.round(of / 5) * 5 : Math.round(of / 50) * 50;
+  return `about 1 in ${round}`;
+}
+
+const sharePercent = (share: number) =>
+  share < 0.001 ? 'under 0.1 %' : share < 0.1 ? `${(share * 100).toFixed(1)} %` : `${Math.round(share * 100)} %`;
+export const foreignRange = (low: number, high: number) => `${sharePercent(low)} to ${sharePercent(high)}`;
+
+const OVERLAP_WORDS: Record<(typeof OVERLAPS)[number], string> = {
+  none: 'never in flower together',
+  some: 'in flower together for a while',
+  most: 'in flower together most of the time',
+  all: 'in flower together all along',
+};
+const AMOUNT_WORDS: Record<(typeof AMOUNTS)[number], string> = {
+  fewer: 'fewer plants than the seed crop',
+  'as many': 'about as many plants',
+  'many more': 'many more plants',
+};
+
+/** One neighbour in a line: "courgettes over the hedge, about 25 m off, overlap unknown". */
+export function neighbourWords({ what, metres, overlap, amount }: NeighbourTold): string {
+  const far =
+    metres === 'unknown'
+      ? 'nobody knows how far off'
+      : `about ${metres < 1000 ? `${Math.round(metres)} m` : `${(metres / 1000).toFixed(1)} km`} off`;
+  const bloom = overlap === 'unknown' ? 'overlap of bloom unknown' : OVERLAP_WORDS[overlap];
+  return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount]].filter(Boolean).join(', ');
+}
+
+const CAPS: Record<CapReason, string> = {
+  'declared mixture': 'It is a declared mixture',
+  'let adapt': 'The line is left to adapt here, so its label promises the kind, not the variety',
+  F1: 'An F1 hybrid: its seed does not come true',
+  stabilising: 'It is still being selected after a cross',
+  'known crossed': 'It is known to be crossed',
+  offspring: 'It is the offspring of that name, not the variety itself',
+  'bought plant': 'The mother plant or fruit was bought, and shops sell hybrids of this crop without saying so',
+  'bought plant possible': 'The mother plant may have been bought, and shops sell hybrids of this crop',
+  'unknown father': 'Nobody knows what else flowered where this fruit grew, so the father is unknown',
+  'kind unknown': 'Nobody knows whether it is open-pollinated',
+  'name a guess': 'The name is a guess',
+  'name not sure': 'The name is only fairly sure',
+  'mixed with other seed': 'Other seed was seen in it',
+  'mix-up': 'Other seed may have got into it',
+};
+
+/** A reason for a promise, in a donor's words. */
+export function reasonWords(reason: Reason): string {
+  switch (reason.kind) {
+    case 'cap':
+      return CAPS[reason.why];
+    case 'neighbour':
+      return `${capital(neighbourWords(reason.neighbour))}: ${oneIn(reason.share)} seeds`;
+    case 'neighbours unknown':
+      return `Nobody knows whether another of its group flowered near: ${oneIn(reason.share)} seeds on average`;
+    case 'kept apart':
+      return `Kept apart, though nobody can say from what: ${oneIn(reason.share)} seeds on average`;
+    case 'handed on':
+      return `Handed on by the seed it was grown from: ${oneIn(reason.share)}`;
+    case 'earlier seasons':
+      return reason.seasons === null
+        ? `Nobody knows how many seasons it was grown on before, or beside what: ${oneIn(reason.share)} on average`
+        : `Grown on for ${reason.seasons} ${reason.seasons === 1 ? 'season' : 'seasons'}, with neighbours nobody noted: ${oneIn(reason.share)} on average`;
+    case 'mix-up':
+      return `The mix-up that was recorded: ${oneIn(reason.share)} on average`;
+    case 'evidence':
+      return reason.offTypes === 0
+        ? `No off-type among ${reason.lookedAt} looked at`
+        : `${reason.offTypes} off-types among ${reason.lookedAt} looked at`;
+    case 'no neighbours':
+      return 'Nothing of its crossing group flowered near';
+    case 'own pollen':
+      return 'This crop takes its own pollen before the flower opens';
+  }
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const chance = (share: number) => `${Math.round(share * 100)} %`;
+
+/** What would let the label claim more, with its figure. */
+export function raiseWords(raise: Raise): string {
+  const to = raise.to === 'may vary' ? 'still “may vary”, but better' : `“${CLAIM_WORDS[raise.to].toLowerCase()}”`;
+  switch (raise.kind) {
+    case 'trial':
+      return `A trial of ${raise.plants} plants without one off-type: ${to} (${chance(raise.chance)})`;
+    case 'hand pollination':
+      return `Next time, flowers pollinated by hand and taped: ${to} (${chance(raise.chance)})`;
+    case 'cage':
+      return `Next time, under a cage: ${to} (${chance(raise.chance)})`;
+    case 'distance':
+      return `Next time, every neighbour ${raise.metres} m off or more: ${to} (${chance(raise.chance)})`;
+  }
+}
+
+export const METHOD_NAMES: Record<Method, string> = {
+  distance: 'Distance',
+  time: 'Flowered at another time',
+  barrier: 'Hedge or building',
+  cage: 'Cage, shut, with insects',
+  'alternate cages': 'Cages on alternate days',
+  bags: 'Bags on flowers',
+  'hand pollination': 'Hand pollination',
+  none: 'Nothing',
+  unknown: 'Unknown',
+};
+
+/** Why intake holds a lot, as the person at the desk would say it. */
+export function holdReason(why: HoldReason, passport: Passport): string {
+  switch (why) {
+    case 'F1 under its name':
+      return 'F1 hybrid: it does not come true, so it is not lent under the variety’s name';
+    case 'offspring trial':
+      return 'Offspring of a hybrid or of an unknown father: grow a few out and see what they are';
+    case 'unknown father':
+      return 'Nobody knows what pollinated this fruit: grow a few out before it is lent';
+    case 'bought plant':
+      return 'From a bought plant or fruit, which may be a hybrid: grow a few out before it is lent';
+    case 'known crossed':
+      return 'Known to be crossed: grow a few out before it is lent';
+    case 'may have crossed':
+      return 'It may have crossed with what flowered near: grow a few out before it is lent';
+    case 'name in doubt':
+      return 'The name is a guess: compare it with a known lot or grow it out';
+    case 'treated':
+      return 'Treated seed: read what it is treated with, and whether your rules let you hand it on';
+    case 'treated unknown':
+      return 'It may be treated: look for colour, coat and print, or ask the firm';
+    case 'protected name':
+      return 'Protected or patented name: check locally whether it may be multiplied and handed on';
+    case 'invasive':
+      return 'May be noxious or invasive here: check the local list before it goes anywhere';
+    case 'not cleaned':
+      return 'Not cleaned yet: clean and dry it first';
+    case 'mouldy':
+      return 'Mould was seen: sort it, dry it, look again. Wear a mask';
+    case 'not dried':
+      return 'Not dried yet: dry it before it is sealed';
+    case 'dried with heat':
+      return 'Dried with heat, which can kill: test before it is lent';
+    case 'insects':
+      return passport.insects === 'holes in seed'
+        ? 'Holes in the seed: two weeks in the freezer, dry and sealed'
+        : 'Insects were seen: two weeks in the freezer, dry and sealed';
+    case 'insects possible':
+      return 'This crop carries insect eggs: two weeks in the freezer, dry and sealed';
+    case 'undated':
+      return 'Nobody knows how old it is: test before it is lent';
+    case 'disease to watch':
+      return `Disease seen (${diseaseNames(passport)}): grow a few out, watch the seedlings, and ask somebody who knows it`;
+    case 'disease to treat':
+      return `Disease seen (${diseaseNames(passport)}): treat it by the usual means first`;
+    case 'for food':
+      return 'Sold as food: test before it is lent';
+  }
+}
+
+const diseaseNames = ({ diseases }: Passport) => (Array.isArray(diseases) ? diseases.join(', ') : 'unknown');
+
+/** Hazards of a lot that stand on every screen and label: what it is treated with first. */
+export function hazardWords(lot: { readonly treated: 'yes' | 'unknown' | null; readonly cautions: readonly string[] }): readonly string[] {
+  const treated =
+    lot.treated === 'yes'
+      ? ['Treated seed. Gloves or tweezers; never food or feed; never compost or ferment it; dispose of it as the packet says.']
+      : lot.treated === 'unknown'
+        ? ['May be treated seed. Handle it as treated until that is known: gloves, never food or feed, never compost.']
+        : [];
+  return [...treated, ...lot.cautions];
+}
+
+/** How many plants gave seed, and what that does to the line. */
+export function plantsWords({ verdict, mothers, effective, wanted }: PlantsReckoning): string {
+  const count = mothers === 1 ? 'One mother plant' : `${mothers} mother plants`;
+  const worth = effective === null ? '' : `, worth about ${Math.max(1, Math.round(effective))} for keeping variety`;
+  switch (verdict) {
+    case 'unknown':
+      return `Nobody knows how many plants gave the seed; ${wanted} keep a line`;
+    case 'too few':
+      return `${count}${worth}: a bottleneck. ${wanted} keep a line, equal spoonfuls from each`;
+    case 'enough for seed':
+      return `${count}${worth}: good seed, though ${wanted} keep a line`;
+    case 'enough to keep':
+      return `${count}${worth}: enough to keep the line`;
+    case 'enough to conserve':
+      return `${count}${worth}: enough to conserve it`;
+  }
+}
+
+/** Is it ripe, and what to do. */
+export function ripeWords(ripe: Ripeness): { readonly tone: Tone; readonly verdict: string; readonly reason: string } {
+  switch (ripe.kind) {
+    case 'ready':
+      return { tone: 'good', verdict: 'Ready to open', reason: `Open it by ${formatDate(ripe.openBy)}, or it spoils` };
+    case 'wait':
+      return {
+        tone: 'doubt',
+        verdict: `Wait ${ripe.days} ${ripe.days === 1 ? 'day' : 'days'}`,
+        reason: `${ripe.why === 'cure' ? 'It cures' : 'Its seed ripens on inside'} until ${formatDate(ripe.until)}; open it by ${formatDate(ripe.openBy)}`,
+      };
+    case 'too early':
+      return {
+        tone: 'poor',
+        verdict: 'Too early to be worth it',
+        reason:
+          ripe.ageDays === null
+            ? `The signs are not there; seed wants ${ripe.needsDays} days from the flower`
+            : `Picked ${ripe.ageDays} days after the flower; seed wants ${ripe.needsDays}`,
+      };
+    case 'ask':
+      return { tone: 'plain', verdict: 'Is it ripe? Look at the signs', reason: `Open it by ${formatDate(ripe.openBy)}` };
+  }
+}

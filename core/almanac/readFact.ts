@@ -1,0 +1,122 @@
+import type { Crop, SeedDisease, ViabilityConstants } from './crop.ts';
+import { factKind, type FactKey, type Shape } from './facts.ts';
+
+/** A fact as a data file or a form gives it: one line, several, or named ones. */
+export type WrittenFact = string | readonly string[] | Readonly<Record<string, string>>;
+
+export type ReadFact = { readonly ok: true; readonly value: Crop[FactKey] } | { readonly ok: false; readonly why: string };
+
+const MOST_LETTERS = 400;
+const no = (why: string): ReadFact => ({ ok: false, why });
+const yes = (value: Crop[FactKey]): ReadFact => ({ ok: true, value });
+
+/**
+ * Reads one fact as it is written: `3 to 5 years`, `20 m`, a choice's word, a sentence, a list.
+ * `none` takes an optional fact away. Says in words what is wrong, among it a wrong unit or a range beyond what can be.
+ */
+export function readFact(key: FactKey, written: WrittenFact): ReadFact {
+  const { shape, optional, title } = factKind(key);
+  if (written === 'none') return optional ? yes(emptyOf(shape)) : no(`${title} cannot be without an answer`);
+  switch (shape.kind) {
+    case 'range':
+    case 'number':
+      return typeof written === 'string' ? readFigure(written, shape) : no('one line is wanted here');
+    case 'choice':
+      return shape.of.includes(written as string)
+        ? yes(written as Crop[FactKey])
+        : no(`“${String(written)}” is none of ${shape.of.join(', ')}`);
+    case 'text':
+    case 'group':
+      return typeof written === 'string' ? readText(written) : no('one line is wanted here');
+    case 'list':
+      return Array.isArray(written) ? readList(written as readonly string[]) : no('a list is wanted here');
+    case 'treatments':
+      return typeof written === 'object' && !Array.isArray(written)
+        ? readTreatments(written as Readonly<Record<string, string>>)
+        : no('diseases are wanted here, each with what is usually done');
+    case 'constants':
+      return typeof written === 'string' ? readConstants(written) : no('one line is wanted here');
+  }
+}
+
+/** What an optional fact is when a crop is without it. */
+export function emptyOf(shape: Shape): null | readonly [] {
+  return shape.kind === 'list' || shape.kind === 'treatments' ? [] : null;
+}
+
+function readFigure(written: string, shape: Extract<Shape, { unit: string }>): ReadFact {
+  const match = /^(-?\d+(?:\.\d+)?)(?: to (-?\d+(?:\.\d+)?))? (\S+)$/.exec(written.trim());
+  const like = shape.kind === 'range' ? `3 to 5 ${shape.unit}` : `5 ${shape.unit}`;
+  if (!match) return no(`“${written}” cannot be read; write it like ${like}`);
+  if (match[3] !== shape.unit) return no(`the unit here is ${shape.unit}, not ${match[3]}`);
+  const low = Number(match[1]);
+  const high = Number(match[2] ?? match[1]);
+  if (shape.kind === 'number' && match[2] !== undefined) return no('one figure is wanted here, not a range');
+  if (low > high) return no('the low end comes first');
+  if (low < shape.least || high > shape.most) return no(`it lies between ${shape.least} and ${shape.most} ${shape.unit}`);
+  return yes(shape.kind === 'range' ? [low, high] : low);
+}
+
+function readText(written: string): ReadFact {
+  const text = written.trim();
+  if (text === '') return no('some words are wanted here');
+  return text.length > MOST_LETTERS ? no(`keep it under ${MOST_LETTERS} characters`) : yes(text);
+}
+
+function readList(written: readonly string[]): ReadFact {
+  const items = written.map((item) => String(item).trim());
+  return items.some((item) => item === '' || item.length > MOST_LETTERS) ? no('each item is a few words') : yes(items);
+}
+
+function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
+  const diseases: SeedDisease[] = Object.entries(written).map(([name, usual]) => ({ name, usual: String(usual) }));
+  return diseases.some(({ name, usual }) => name.trim() === '' || usual.trim() === '')
+    ? no('each disease comes with what is usually done')
+    : yes(diseases);
+}
+
+function readConstants(written: string): ReadFact {
+  const match = /^K_E ([\d.]+), C_W ([\d.]+), C_H ([\d.]+), C_Q ([\d.]+)$/.exec(written);
+  if (!match) return no('write it like K_E 8.69, C_W 4.715, C_H 0.026, C_Q 0.000498');
+  const [KE, CW, CH, CQ] = match.slice(1).map(Number) as [number, number, number, number];
+  if (!(KE > 3 && KE < 15 && CW > 1 && CW < 10 && CH > 0 && CH < 0.2 && CQ > 0 && CQ < 0.01)) return no('these constants cannot be');
+  return yes({ KE, CW, CH, CQ } satisfies ViabilityConstants);
+}
+
+/** A fact as somebody would write it, so that it can be shown and changed: the other way round from `readFact`. */
+export function writeFact(key: FactKey, value: Crop[FactKey]): string {
+  const { shape } = factKind(key);
+  if (value === null || (Array.isArray(value) && value.length === 0)) return 'none';
+  switch (shape.kind) {
+    case 'range': {
+      const [low, high] = value as readonly [number, number];
+      return low === high ? `${low} ${shape.unit}` : `${low} to ${high} ${shape.unit}`;
+    }
+    case 'number':
+      return `${value as number} ${shape.unit}`;
+    case 'list':
+      return (value as readonly string[]).join('\n');
+    case 'treatments':
+      return (value as readonly SeedDisease[]).map(({ name, usual }) => `${name}: ${usual}`).join('\n');
+    case 'constants': {
+      const { KE, CW, CH, CQ } = value as ViabilityConstants;
+      return `K_E ${KE}, C_W ${CW}, C_H ${CH}, C_Q ${CQ}`;
+    }
+    case 'choice':
+    case 'text':
+    case 'group':
+      return value as string;
+  }
+}
+
+/** Reads a fact that was typed into one field: a list has one item a line, a disease and its treatment are parted by a colon. */
+export function readTypedFact(key: FactKey, typed: string): ReadFact {
+  const { shape } = factKind(key);
+  const text = typed.trim();
+  const lines = text.split('\n').map((line) => line.trim());
+  if (text === 'none' || (shape.kind !== 'list' && shape.kind !== 'treatments')) return readFact(key, text);
+  if (shape.kind === 'list') return readFact(key, lines.filter(Boolean));
+  const pairs = lines.filter(Boolean).map((line) => /^([^:]+):\s*(.*)$/.exec(line));
+  if (pairs.some((pair) => pair === null)) return no('write each as “disease: what is usually done”');
+  return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!])));
+}

@@ -1,0 +1,33 @@
+/** Ways of keeping a seed crop apart. */
+export const METHODS = ['distance', 'time', 'barrier', 'cage', 'alternate cages', 'bags', 'hand pollination', 'none', 'unknown'] as const;
+export type Method = (typeof METHODS)[number];
+
+/** Share of foreign pollen that still gets through, and what each way demands (section E of the computations; the library may set its own). */
+export const LETS_THROUGH: Readonly<Record<Method, number>> = {
+  distance: 1,
+  time: 1,
+  barrier: 0.5,
+  cage: 0.01,
+  'alternate cages': 0.05,
+  bags: 0.02,
+  'hand pollination': 0.02,
+  none: 1,
+  unknown: 1,
+};
+
+export const DEMANDS: Readonly<Record<Method, string>> = {
+  distance: 'room between gardens, and knowing what the neighbours grow',
+  time: 'sowings so far apart that their bloom never meets',
+  barrier: 'a hedge or building taller than the crop, all along it',
+  cage: 'a cage shut through the whole bloom, with insects put in for crops that need them',
+  'alternate cages': 'a cage over each variety, opened on alternate days',
+  bags: 'a bag on each flower or truss until its fruit has set, and a tag on it',
+  'hand pollination': 'flowers taped the evening before and again after, with date and tag',
+  none: 'nothing',
+  unknown: 'asking the grower',
+};
+
+/** What gets past all the ways used together: the tightest alone counts, since one torn bag undoes the rest. Distance and time are counted with each neighbour. */
+export function barrierOf(methods: readonly Method[]): number {
+  return methods.reduce((least, method) => Math.min(least, LETS_THROUGH[method]), 1);
+}

@@ -1,0 +1,35 @@
+import type { Crop } from '../almanac/crop.ts';
+import { DESK_ORIGINS, KINDS, type Kind, type Origin } from '../lots/words.ts';
+import { isLeafy, questionsFor, type Question, type SaidSoFar } from './questions.ts';
+
+/** What stands in the interview's fields, by name: text as typed, `unknown` where that was tapped, several ticks joined by `|`. */
+export type Answers = Readonly<Record<string, string>>;
+
+/** More rows than any garden's neighbours that a person can name. */
+export const MOST_NEIGHBOURS = 12;
+
+/** The ticks of an answer that can have several. */
+export const split = (text: string | undefined): string[] => (text ?? '').split('|').filter((part) => part !== '');
+
+/** What the answers so far decide about the questions that follow. */
+export function saidSoFar(answers: Answers, loan: boolean): SaidSoFar {
+  const said = (name: string) => answers[name] || null;
+  const source = loan ? 'returned' : said('source');
+  return {
+    source: source !== null && (source === 'returned' || (DESK_ORIGINS as readonly string[]).includes(source)) ? (source as Origin) : null,
+    kind: (KINDS as readonly string[]).includes(said('kind') ?? '') ? (said('kind') as Kind) : null,
+    boughtPlant: said('boughtPlant'),
+    dateMeans: said('dateMeans'),
+    bolters: said('bolters'),
+    diseases: !['', 'none', 'unknown'].includes(said('diseases') ?? ''),
+    methods: split(answers['methods']),
+    neighbours: said('neighbours'),
+    form: said('form'),
+    countsBest: /\d\s*(g|kg|mg|oz|lb|lbs|grams?|ml|tsp|tbsp|cups?)\b/i.test(said('amount') ?? ''),
+  };
+}
+
+/** The questions to ask next to these answers. */
+export function questionsNow(crop: Crop | null, answers: Answers, loan: boolean): readonly Question[] {
+  return questionsFor(crop && { ...crop, leafy: isLeafy(crop.id) }, saidSoFar(answers, loan));
+}

@@ -1,0 +1,106 @@
+import { metresBetween, type Point } from '#core/isolation/gardens.ts';
+import type { Db } from './database.ts';
+
+/** The garden of this name of a person (or of nobody in particular), made if need be; returns its id. */
+export async function ensureGarden(db: Db, personId: number | null, name: string): Promise<number> {
+  const same = db
+    .selectFrom('garden')
+    .select('id')
+    .where('person_id', personId === null ? 'is' : '=', personId)
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
+  const found = await same.executeTakeFirst();
+  if (found) return found.id;
+  await db
+    .insertInto('garden')
+    .values({ person_id: personId, name, latitude: null, longitude: null, radius_m: null })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return (await same.executeTakeFirstOrThrow()).id;
+}
+
+/** All gardens with a name like this, or every garden, with whose they are and where. */
+export async function listGardens(db: Db, search = '') {
+  return db
+    .selectFrom('garden')
+    .leftJoin('person', 'person.id', 'garden.person_id')
+    .select([
+      'garden.id',
+      'garden.name',
+      'garden.person_id as personId',
+      'person.name as person',
+      'latitude',
+      'longitude',
+      'radius_m as radiusM',
+    ])
+    .where('garden.name', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`)
+    .orderBy('garden.name')
+    .limit(500)
+    .execute();
+}
+
+export async function findGarden(db: Db, id: number) {
+  return db.selectFrom('garden').selectAll().where('id', '=', id).executeTakeFirst();
+}
+
+/** The garden where a person grew the newest lot, or any of theirs. */
+export async function findGardenOf(db: Db, personId: number): Promise<{ id: number; name: string } | undefined> {
+  return db
+    .selectFrom('garden')
+    .leftJoin('lot', 'lot.garden_id', 'garden.id')
+    .select(['garden.id', 'garden.name'])
+    .where((eb) => eb.or([eb('garden.person_id', '=', personId), eb('lot.donor_id', '=', personId)]))
+    .orderBy('lot.id', (order) => order.desc().nullsLast())
+    .limit(1)
+    .executeTakeFirst();
+}
+
+/** Points of all gardens that have one. */
+export async function readGardenPoints(db: Db): Promise<(Point & { id: number })[]> {
+  const rows = await db
+    .selectFrom('garden')
+    .select((eb) => ['id', eb.ref('latitude').$notNull().as('latitude'), eb.ref('longitude').$notNull().as('longitude')])
+    .where('latitude', 'is not', null)
+    .execute();
+  return rows;
+}
+
+export async function saveGardenPlace(db: Db, id: number, place: (Point & { radiusM: number | null }) | null): Promise<void> {
+  await db
+    .updateTable('garden')
+    .set({ latitude: place?.latitude ?? null, longitude: place?.longitude ?? null, radius_m: place?.radiusM ?? null })
+    .where('id', '=', id)
+    .execute();
+}
+
+/** Writes how far two gardens are apart, in place of what was written before. */
+export async function saveGardenDistance(db: Db, one: number, other: number, metres: number): Promise<void> {
+  await db
+    .insertInto('garden_distance')
+    .values({ one_id: Math.min(one, other), other_id: Math.max(one, other), metres })
+    .onConflict((conflict) => conflict.columns(['one_id', 'other_id']).doUpdateSet({ metres }))
+    .execute();
+}
+
+/** Gardens around one, nearest first: by their points, else by the distance somebody told. */
+export async function findGardensNear(db: Db, id: number): Promise<{ id: number; name: string; metres: number; told: boolean }[]> {
+  const [gardens, told] = await Promise.all([
+    listGardens(db),
+    db
+      .selectFrom('garden_distance')
+      .selectAll()
+      .where((eb) => eb.or([eb('one_id', '=', id), eb('other_id', '=', id)]))
+      .execute(),
+  ]);
+  const here = gardens.find((garden) => garden.id === id);
+  const near = gardens.flatMap((garden) => {
+    if (garden.id === id) return [];
+    const { latitude, longitude, name } = garden;
+    if (here && here.latitude !== null && here.longitude !== null && latitude !== null && longitude !== null) {
+      const metres = Math.round(metresBetween({ latitude: here.latitude, longitude: here.longitude }, { latitude, longitude }));
+      return [{ id: garden.id, name, metres, told: false }];
+    }
+    const row = told.find(({ one_id, other_id }) => one_id === garden.id || other_id === garden.id);
+    return row ? [{ id: garden.id, name, metres: row.metres, told: true }] : [];
+  });
+  return near.sort((one, other) => one.metres - other.metres);
+}

@@ -1,0 +1,29 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { openDatabase, type Connection } from '#data/database.ts';
+import { judgeNext } from '#services/promises.server.ts';
+
+/** Waits this long when nothing is left to judge. */
+const REST_MS = 1_500;
+/** After an error (a restart of PostgreSQL, say) it waits longer, and goes on where it was. */
+const RECOVER_MS = 10_000;
+
+const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/**
+ * Judges lots whose promise is out of date, off the threads that answer requests. What waits stands in the database, so that a restart
+ * loses nothing; several servers may run it, one works at a time.
+ */
+async function run(connection: Connection): Promise<never> {
+  const db = openDatabase({ ...connection, most: 1 });
+  for (;;) {
+    try {
+      const judged = await judgeNext(db, new Date());
+      if (judged === 0) await wait(REST_MS);
+    } catch (error) {
+      parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });
+      await wait(RECOVER_MS);
+    }
+  }
+}
+
+void run(workerData as Connection);
