@@ -15,6 +15,7 @@ import { readTheme } from './platform/cookies.server.ts';
 import { anyVisit, meetVisitor } from './platform/visit.server.ts';
 import { Trouble } from './platform/Trouble.tsx';
 import { Frame } from './ui/Frame.tsx';
+import { UnitsContext } from './ui/units.tsx';
 import './styles/app.css';
 
 export const middleware: Route.MiddlewareFunction[] = [meetVisitor];
@@ -24,14 +25,15 @@ export function loader({ request, context }: Route.LoaderArgs) {
   return {
     theme: readTheme(request),
     house: house.name,
+    units: house.units,
     demo: process.env['SAMPLE_DATA'] === 'yes',
     visitor: actor && { name: actor.name, role: actor.role, works: may(actor.role, 'work'), leads: may(actor.role, 'set house rules') },
   };
 }
 
 /** Who is here and how the page looks changes only by a post. */
-export function shouldRevalidate({ formMethod }: ShouldRevalidateFunctionArgs): boolean {
-  return formMethod !== undefined && formMethod !== 'GET';
+export function shouldRevalidate({ formMethod, formData }: ShouldRevalidateFunctionArgs): boolean {
+  return formMethod !== undefined && formMethod !== 'GET' && formData?.get('intent') !== 'save';
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Kind Granary' }];
@@ -58,8 +60,12 @@ export function Layout({ children }: { children: ReactNode }) {
   );
 }
 
-export default function App() {
-  return <Outlet />;
+export default function App({ loaderData }: Route.ComponentProps) {
+  return (
+    <UnitsContext value={loaderData.units}>
+      <Outlet />
+    </UnitsContext>
+  );
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

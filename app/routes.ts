@@ -14,6 +14,7 @@ export default [
   route('lots/:code/recall', 'routes/shelves/recall.tsx'),
   route('lots/:code/label', 'routes/shelves/label.tsx'),
   route('desk', 'routes/desk/desk.tsx'),
+  route('desk/lot', 'routes/desk/aboutLot.ts'),
   route('desk/loans', 'routes/desk/loans.tsx'),
   route('desk/loans/:id', 'routes/desk/loan.tsx'),
   route('people/new', 'routes/desk/newPerson.tsx'),

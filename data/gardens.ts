@@ -104,3 +104,23 @@ export async function findGardensNear(db: Db, id: number): Promise<{ id: number;
   });
   return near.sort((one, other) => one.metres - other.metres);
 }
+
+/** What else of a crossing group the library knows to have grown around a garden in a year, nearest first. */
+export async function findGrowersNear(db: Db, where: { garden: string; group: string; year: string }) {
+  const here = (await listGardens(db, where.garden)).find(({ name }) => name.toLowerCase() === where.garden.toLowerCase());
+  if (!here) return [];
+  const near = await findGardensNear(db, here.id);
+  const metresTo = new Map([...near.map(({ id, metres }) => [id, metres] as const), [here.id, 0]]);
+  const grown = await db
+    .selectFrom('lot')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .innerJoin('garden', 'garden.id', 'lot.garden_id')
+    .select(['garden.id', 'garden.name as garden', 'line.name as variety', 'crop.name as crop'])
+    .distinct()
+    .where('lot.garden_id', 'in', [...metresTo.keys()])
+    .where((eb) => eb(eb.ref('crop.facts', '->>').key('group'), '=', where.group))
+    .where('lot.harvested', 'like', `${where.year}%`)
+    .execute();
+  return grown.map((one) => ({ ...one, metres: metresTo.get(one.id)! })).sort((one, other) => one.metres - other.metres);
+}

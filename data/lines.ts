@@ -72,10 +72,10 @@ export const LINE_SORTS = ['name', 'lots', 'seeds', 'risk'] as const;
 export type LineSort = (typeof LINE_SORTS)[number];
 
 const LINE_ORDER: Record<LineSort, ReturnType<typeof sql>> = {
-  name: sql`crop.name, line.name`,
-  lots: sql`lots desc, crop.name, line.name`,
-  seeds: sql`seeds desc, crop.name, line.name`,
-  risk: sql`(lots = 0), lots, gardens, seeds, crop.name, line.name`,
+  name: sql`crop, name`,
+  lots: sql`lots desc, crop, name`,
+  seeds: sql`seeds desc, crop, name`,
+  risk: sql`(lots = 0), lots, gardens, seeds, crop, name`,
 };
 
 const SEEDS = sql`coalesce(sum(case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end), 0)::bigint`;
@@ -96,7 +96,7 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
     promise: Claim | null;
     total: number;
   }>`
-    select line.id, line.name, crop.name as crop, crop.id as "cropId", line.aim,
+    select * from (select line.id, line.name, crop.name as crop, crop.id as "cropId", line.aim,
       count(lot.id) filter (where lot.on_hand > 0)::int as lots,
       count(distinct lot.garden_id) filter (where lot.on_hand > 0)::int as gardens,
       ${SEEDS} as seeds, ${BEST_PROMISE} as promise, count(*) over ()::int as total
@@ -104,7 +104,7 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
     left join lot on lot.line_id = line.id left join lot_promise on lot_promise.lot_id = lot.id
     where (${page.search} = '' or line.name ilike ${like} or crop.name ilike ${like} or exists (select from line_alias where line_id = line.id and line_alias.name ilike ${like}))
       and (${page.crop} = '' or crop.id = ${page.crop})
-    group by line.id, crop.id
+    group by line.id, crop.id) found
     order by ${LINE_ORDER[page.sort]} limit ${page.limit} offset ${page.offset}`.execute(db);
   return { lines: rows, total: rows[0]?.total ?? 0 };
 }

@@ -52,6 +52,7 @@ const LOAN_COLUMNS = [
   'line.name as variety',
   'crop.name as crop',
   'crop.id as cropId',
+  'lot.treated',
   'loan.packets',
   'loan.seeds_per_packet as seedsPerPacket',
   'loan.lent_on as lentOn',

@@ -180,10 +180,13 @@ export async function lockLot(db: Db, code: string) {
 }
 
 /** Of several possible codes, those that exist. */
-export async function existingCodes(db: Db, codes: readonly string[]): Promise<{ code: string; variety: string; crop: string }[]> {
+export async function existingCodes(
+  db: Db,
+  codes: readonly string[],
+): Promise<{ code: string; variety: string; crop: string; treated: 'yes' | 'unknown' | null }[]> {
   if (codes.length === 0) return [];
   return lots(db)
-    .select(['lot.code', 'line.name as variety', 'crop.name as crop'])
+    .select(['lot.code', 'line.name as variety', 'crop.name as crop', 'lot.treated'])
     .where('lot.code', 'in', codes)
     .orderBy('lot.code')
     .limit(6)

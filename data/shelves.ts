@@ -22,6 +22,8 @@ const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
 };
 const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
 
+const CLEAN = ['clean seed', 'on paper'] as const;
+
 /** One page of the shelves, and how many lots match in all. */
 export async function listShelves(db: Db, page: ShelfPage) {
   let query = lots(db);
@@ -32,13 +34,14 @@ export async function listShelves(db: Db, page: ShelfPage) {
     );
   }
   if (page.crop) query = query.where('crop.id', '=', page.crop);
-  if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0);
+  if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'in', CLEAN);
+  else if (page.state === 'to be cleaned') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'not in', CLEAN);
   else if (page.state) query = query.where('lot.on_hand', '>', 0);
   if (page.state === 'on hold') query = query.where(HELD);
   if (page.state === 'may be lent')
     query = query
       .where(sql<boolean>`not ${HELD}`)
-      .where('lot.kind', '<>', 'F1')
+      .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
       .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
   if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
   const rows = query
@@ -53,6 +56,9 @@ export async function listShelves(db: Db, page: ShelfPage) {
       'lot.seeds_per_gram as seedsPerGram',
       'donor.name as donor',
       'lot.verdict',
+      'lot.treated',
+      'lot.form',
+      'lot_promise.promise',
       'lot.tested_sprouted as sprouted',
       'lot.tested_laid as laid',
       'lot.tested_on as testedOn',
@@ -80,7 +86,7 @@ export async function listShelves(db: Db, page: ShelfPage) {
 export async function listLendable(db: Db, search: string, most: number) {
   let query = lots(db)
     .where('lot.on_hand', '>', 0)
-    .where('lot.kind', '<>', 'F1')
+    .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
     .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
   for (const word of search.split(/\s+/).filter(Boolean))

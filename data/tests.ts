@@ -50,6 +50,7 @@ function tests(db: Db) {
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
+      'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',
       'germination_test.counted',

@@ -5,7 +5,8 @@ import type { Db } from './database.ts';
 /** The most of each kind of work that Today shows; the counts tell what lies beyond. */
 const MOST = 12;
 
-const LOT = sql`lot.code, line.name as variety, crop.name as crop`;
+const LOT = sql`lot.code, line.name as variety, crop.name as crop, lot.treated`;
+type Treated = 'yes' | 'unknown' | null;
 const LOT_NAMES = sql`join line on line.id = lot.line_id join crop on crop.id = line.crop_id`;
 
 export interface DueCount {
@@ -14,6 +15,7 @@ export interface DueCount {
   code: string;
   variety: string;
   crop: string;
+  treated: Treated;
   laidOn: string;
   seedsLaid: number;
   finalCountDays: number;
@@ -24,6 +26,7 @@ export interface DueTest {
   code: string;
   variety: string;
   crop: string;
+  treated: Treated;
   reason: string;
   total: number;
 }
@@ -33,16 +36,29 @@ export interface DueReturn {
   code: string;
   variety: string;
   crop: string;
+  treated: Treated;
   member: string;
   memberId: number;
   packets: number;
   total: number;
 }
+/** Fruit or heads that must be opened by a day, or their seed spoils. */
+export interface DueOpening {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  form: string;
+  total: number;
+}
+const OPEN_AHEAD_DAYS = 7;
 export interface HeldLot {
   on: string;
   code: string;
   variety: string;
   crop: string;
+  treated: Treated;
   kind: HoldKind;
   reason: string;
   total: number;
@@ -50,7 +66,7 @@ export interface HeldLot {
 
 /** What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind. */
 export async function readDue(db: Db, today: string) {
-  const [counts, tests, returns, holds] = await Promise.all([
+  const [counts, tests, returns, holds, openings] = await Promise.all([
     sql<DueCount>`
       select t.id, t.next_count_on as "on", ${LOT}, t.laid_on as "laidOn", t.seeds_laid as "seedsLaid", t.final_count_days as "finalCountDays", count(*) over () as total
       from germination_test t join lot on lot.id = t.lot_id ${LOT_NAMES}
@@ -71,8 +87,13 @@ export async function readDue(db: Db, today: string) {
       where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) order by hold.set_on, hold.id limit ${MOST}`.execute(
       db,
     ),
+    sql<DueOpening>`
+      select lot.open_by as "on", ${LOT}, lot.form, count(*) over () as total
+      from lot ${LOT_NAMES}
+      where lot.on_hand = 0 and lot.form in ('whole fruit', 'heads or pods') and lot.open_by <= ${today}::date + ${OPEN_AHEAD_DAYS}::integer
+      order by lot.open_by, lot.id limit ${MOST}`.execute(db),
   ]);
-  return { counts: counts.rows, tests: tests.rows, returns: returns.rows, holds: holds.rows };
+  return { counts: counts.rows, tests: tests.rows, returns: returns.rows, holds: holds.rows, openings: openings.rows };
 }
 
 export interface ComingDay {

@@ -12,7 +12,7 @@ import { whatWouldRaise, type Raise } from '#core/promise/raise.ts';
 import { reasonsFor, type Reason } from '#core/promise/reasons.ts';
 import { enoughOf, type Enough } from '#core/stock/enough.ts';
 import type { Db } from '#data/database.ts';
-import { findGardenOf } from '#data/gardens.ts';
+import { findGardenOf, findGrowersNear } from '#data/gardens.ts';
 import { findLineByName, findNearLines, readLentAYear, type NearLine } from '#data/lines.ts';
 import { findLoan } from '#data/loans.ts';
 import { findLot } from '#data/lots.ts';
@@ -32,6 +32,8 @@ export interface SoFar {
     readonly ripe: Ripeness | null;
     readonly passport: Passport;
   } | null;
+  /** What else of its crossing group the library knows to have grown around that garden in that year. */
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
   /** Names of other crops that cross with this one, for choosing a neighbour. */
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
 }
@@ -40,7 +42,7 @@ export async function readSoFar(
   db: Db,
   { answers, crop, loanId, today }: { answers: Answers; crop: Crop | null; loanId: number | null; today: string },
 ): Promise<SoFar> {
-  if (!crop) return { near: [], judged: null, crossers: [] };
+  if (!crop) return { near: [], judged: null, grownNear: [], crossers: [] };
   const variety = answers['variety'] ?? '';
   const near = variety.length >= 3 ? await findNearLines(db, crop.id, variety) : [];
   const { passport } = readInterview(answers, crop, loanId !== null);
@@ -52,9 +54,24 @@ export async function readSoFar(
     ),
     judged:
       passport && (answers['kind'] || loanId !== null) ? await judgeSoFar(db, { answers, crop, passport, loanId, today }, knowledge) : null,
+    grownNear: await grownNear(db, answers, crop, passport),
     crossers: crossers.map(({ id, name }) => ({ id, name })),
   };
 }
+
+/** Asked about a garden and a year, the library looks at what it knows itself, other than the variety that is brought. */
+async function grownNear(db: Db, answers: Answers, crop: Crop, passport: Passport | null): Promise<SoFar['grownNear']> {
+  const garden = answers['garden'];
+  const harvested = passport && known(passport.harvested);
+  if (!garden || garden === 'unknown' || !harvested) return [];
+  const grown = await findGrowersNear(db, { garden, group: crop.group, year: harvested.slice(0, 4) });
+  return grown
+    .filter(({ variety, metres }) => variety.toLowerCase() !== answers['variety']?.toLowerCase() && metres <= crop.productionDistance)
+    .slice(0, MOST_GROWN_NEAR)
+    .map(({ garden: name, variety, crop: cropName, metres }) => ({ garden: name, variety, crop: cropName, metres }));
+}
+
+const MOST_GROWN_NEAR = 6;
 
 async function judgeSoFar(
   db: Db,

@@ -1,7 +1,9 @@
-import { Check, CircleAlert, CircleSlash, Hand, Hourglass, Minus, type LucideIcon } from 'lucide-react';
+import { Check, CircleAlert, CircleSlash, Hand, Hourglass, Minus, TriangleAlert, type LucideIcon } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import { classes } from './classes.ts';
+import { CLAIM_TONES, CLAIM_WORDS } from './promiseWords.ts';
 
 export type Tone = 'good' | 'doubt' | 'poor' | 'frost' | 'plain';
 
@@ -41,6 +43,25 @@ export function HoldMark({ kind }: { kind: string }) {
     <Mark tone="poor" icon={Hand}>
       hold: {kind}
     </Mark>
+  );
+}
+
+/** Treated seed carries its hazard wherever its lot is named. */
+export function TreatedMark({ treated }: { treated: 'yes' | 'unknown' | null }) {
+  if (treated === null) return null;
+  return (
+    <Mark tone="poor" icon={TriangleAlert}>
+      {treated === 'yes' ? 'treated: gloves, never food' : 'may be treated: gloves'}
+    </Mark>
+  );
+}
+
+/** What a lot's label may claim. */
+export function ClaimMark({ promise }: { promise: Claim | null }) {
+  return promise === null ? (
+    <Mark tone="plain">not judged yet</Mark>
+  ) : (
+    <Mark tone={CLAIM_TONES[promise]}>{CLAIM_WORDS[promise].toLowerCase()}</Mark>
   );
 }
 

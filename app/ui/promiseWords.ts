@@ -8,6 +8,7 @@ import type { Claim } from '#core/promise/judge.ts';
 import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatMetres, type Units } from '#core/units/formatAmount.ts';
 import type { Tone } from './Mark.tsx';
 
 /** What a label may say. */
@@ -51,11 +52,8 @@ const AMOUNT_WORDS: Record<(typeof AMOUNTS)[number], string> = {
 };
 
 /** One neighbour in a line: "courgettes over the hedge, about 25 m off, overlap unknown". */
-export function neighbourWords({ what, metres, overlap, amount }: NeighbourTold): string {
-  const far =
-    metres === 'unknown'
-      ? 'nobody knows how far off'
-      : `about ${metres < 1000 ? `${Math.round(metres)} m` : `${(metres / 1000).toFixed(1)} km`} off`;
+export function neighbourWords({ what, metres, overlap, amount }: NeighbourTold, units: Units = 'metric'): string {
+  const far = metres === 'unknown' ? 'nobody knows how far off' : `about ${formatMetres(metres, units)} off`;
   const bloom = overlap === 'unknown' ? 'overlap of bloom unknown' : OVERLAP_WORDS[overlap];
   return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount]].filter(Boolean).join(', ');
 }
@@ -78,12 +76,12 @@ const CAPS: Record<CapReason, string> = {
 };
 
 /** A reason for a promise, in a donor's words. */
-export function reasonWords(reason: Reason): string {
+export function reasonWords(reason: Reason, units: Units = 'metric'): string {
   switch (reason.kind) {
     case 'cap':
       return CAPS[reason.why];
     case 'neighbour':
-      return `${capital(neighbourWords(reason.neighbour))}: ${oneIn(reason.share)} seeds`;
+      return `${capital(neighbourWords(reason.neighbour, units))}: ${oneIn(reason.share)} seeds`;
     case 'neighbours unknown':
       return `Nobody knows whether another of its group flowered near: ${oneIn(reason.share)} seeds on average`;
     case 'kept apart':
@@ -93,7 +91,9 @@ export function reasonWords(reason: Reason): string {
     case 'earlier seasons':
       return reason.seasons === null
         ? `Nobody knows how many seasons it was grown on before, or beside what: ${oneIn(reason.share)} on average`
-        : `Grown on for ${reason.seasons} ${reason.seasons === 1 ? 'season' : 'seasons'}, with neighbours nobody noted: ${oneIn(reason.share)} on average`;
+        : reason.seasons <= 1
+          ? `As it came, before its first season there: ${oneIn(reason.share)}`
+          : `Grown on for ${reason.seasons} ${reason.seasons === 1 ? 'season' : 'seasons'}, with neighbours nobody noted: ${oneIn(reason.share)} on average`;
     case 'mix-up':
       return `The mix-up that was recorded: ${oneIn(reason.share)} on average`;
     case 'evidence':
@@ -111,7 +111,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const chance = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What would let the label claim more, with its figure. */
-export function raiseWords(raise: Raise): string {
+export function raiseWords(raise: Raise, units: Units = 'metric'): string {
   const to = raise.to === 'may vary' ? 'still “may vary”, but better' : `“${CLAIM_WORDS[raise.to].toLowerCase()}”`;
   switch (raise.kind) {
     case 'trial':
@@ -121,7 +121,7 @@ export function raiseWords(raise: Raise): string {
     case 'cage':
       return `Next time, under a cage: ${to} (${chance(raise.chance)})`;
     case 'distance':
-      return `Next time, every neighbour ${raise.metres} m off or more: ${to} (${chance(raise.chance)})`;
+      return `Next time, every neighbour ${formatMetres(raise.metres, units)} off or more: ${to} (${chance(raise.chance)})`;
   }
 }
 
@@ -241,4 +241,14 @@ export function ripeWords(ripe: Ripeness): { readonly tone: Tone; readonly verdi
     case 'ask':
       return { tone: 'plain', verdict: 'Is it ripe? Look at the signs', reason: `Open it by ${formatDate(ripe.openBy)}` };
   }
+}
+
+/** What was said of health at intake that whoever grows it should know. */
+export function healthWords({ diseases, mould, insects, look }: Passport): string[] {
+  return [
+    Array.isArray(diseases) && diseases.length > 0 ? `Health: ${diseases.join(', ')} seen on the plants` : null,
+    mould === true ? 'Health: mould was seen on the seed' : null,
+    insects === 'seen' || insects === 'holes in seed' ? 'Health: insects came with it' : null,
+    look.includes('discoloured') || look.includes('shrivelled') ? 'Health: some seed is discoloured or shrivelled' : null,
+  ].filter((flag) => flag !== null);
 }

@@ -167,3 +167,17 @@ export function ruleFor(key: RuleKey, house: Rules, line: Rules = {}): School {
   const chosen = (rule.byLine ? line[key] : undefined) ?? house[key] ?? rule.usual;
   return rule.schools.find(({ id }) => id === chosen) ?? rule.schools.find(({ id }) => id === rule.usual)!;
 }
+
+/** The isolation distance by the rule that holds, in metres. */
+export function distanceBy(rules: Rules, crop: { readonly homeDistance: number; readonly productionDistance: number }): number {
+  return ruleFor('isolation', rules).id === 'production' ? crop.productionDistance : crop.homeDistance;
+}
+
+/** How many plants to save from by the rule that holds. */
+export function plantsBy(
+  rules: Rules,
+  crop: { readonly plantsForSeed: number; readonly plantsToKeep: number; readonly plantsToConserve: number },
+): number {
+  const { id } = ruleFor('plants', rules);
+  return id === 'many' ? crop.plantsToConserve : id === 'few' ? crop.plantsForSeed : crop.plantsToKeep;
+}

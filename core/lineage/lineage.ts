@@ -1,3 +1,5 @@
+import { effectiveOverGenerations } from '../population/effectivePlants.ts';
+
 /** A lot among its kin. Ids grow with time: a parent's is always below its child's. */
 export interface Kin {
   readonly id: number;
@@ -67,10 +69,7 @@ export function ancestryOf(
   const effective = path.map((lot) => lot.effective);
   return {
     generations: path.length - 1,
-    effective:
-      effective.every((plants) => plants !== null) && effective.length > 0
-        ? effective.length / effective.reduce<number>((sum, plants) => sum + 1 / plants, 0)
-        : null,
+    effective: effective.every((plants) => plants !== null) && effective.length > 0 ? effectiveOverGenerations(effective) : null,
     narrowest: counted.length === 0 ? null : counted.reduce((least, one) => (one.plants < least.plants ? one : least)),
     gardens: new Set(path.flatMap(({ gardenId }) => (gardenId === null ? [] : [gardenId]))).size,
   };

@@ -6,19 +6,19 @@ export interface Evidence {
   readonly shows: number;
 }
 
-/** One lot in this many has had a mishap that nobody wrote down. */
-export const MISHAP_CHANCE = 0.02;
+/** One lot in twenty has had a mishap that nobody wrote down: a label moved, a volunteer plant, two trays on one table. */
+export const MISHAP_CHANCE = 0.05;
 /** Foreign shares that a mishap may leave, each as likely: few seeds more often than many. */
 export const MISHAP_SHARES: readonly number[] = Array.from({ length: 40 }, (_, index) => ((index + 0.5) / 40) ** 2);
 
-/** A plant that is off for a reason of its own: without it one odd plant would prove a cross for certain. */
-const ODD_BY_ITSELF = 0.002;
+/** Keeps a share of exactly nothing from making what was seen impossible. */
+const LEAST = 1e-6;
 
 /** Probability of what was seen, were the foreign share this; up to a factor that is the same for every share. */
 export function likelihood(share: number, evidence: readonly Evidence[]): number {
   let log = 0;
   for (const { offTypes, lookedAt, shows } of evidence) {
-    const off = Math.min(1 - 1e-9, ODD_BY_ITSELF + (1 - ODD_BY_ITSELF) * share * shows);
+    const off = Math.min(1 - LEAST, Math.max(LEAST, share * shows));
     log += offTypes * Math.log(off) + (lookedAt - offTypes) * Math.log(1 - off);
   }
   return Math.exp(log);

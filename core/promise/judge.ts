@@ -41,7 +41,7 @@ const SURPRISES = MISHAP_SHARES.length;
 /**
  * How sure it is that a lot is what its label says. A foreign father gives half the genes: with c the crossed seed of this lot and f the
  * foreign genes that were sown, f becomes 1 − (1 − f·r)(1 − c/2); the promise is on x = max(c, f), and on what a mix-up put in.
- * Evidence weighs every possible x by a binomial likelihood; before that, one lot in fifty is given a mishap that nobody wrote down,
+ * Evidence weighs every possible x by a binomial likelihood; before that, one lot in twenty is given a mishap that nobody wrote down,
  * so that what is seen can always overrule what was told.
  */
 export function judge({ crossed, inherited, roguing, mixedIn, evidence, cap }: ToJudge): Judgement {

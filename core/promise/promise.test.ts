@@ -78,7 +78,7 @@ describe('evidence', () => {
   test('weighs by the binomial likelihood of crosses that show', () => {
     const seen = [{ offTypes: 2, lookedAt: 30, shows: 1 }];
     const ratio = likelihood(0.1, seen) / likelihood(0.02, seen);
-    expect(ratio).toBeCloseTo((0.1018 / 0.02196) ** 2 * ((1 - 0.1018) / (1 - 0.02196)) ** 28, 3);
+    expect(ratio).toBeCloseTo((0.1 / 0.02) ** 2 * (0.9 / 0.98) ** 28, 8);
   });
 
   test('two off-types in thirty lower a promise, thirty clean plants raise one', () => {

@@ -12,9 +12,32 @@ export function formatSeeds(seeds: number): string {
   return `${grouped(seeds)} ${Math.abs(seeds) === 1 ? 'seed' : 'seeds'}`;
 }
 
-/** An amount of a lot in the unit its ledger is kept in. */
-export function formatStock(amount: number, unit: StockUnit): string {
-  return unit === 'seed' ? formatSeeds(amount) : formatWeight(amount);
+/** How the house writes weights and distances. */
+export type Units = 'metric' | 'imperial';
+
+const MILLIGRAMS_PER_OUNCE = 28_349.523_125;
+const METRES_PER_FOOT = 0.3048;
+const FEET_PER_MILE = 5280;
+
+/** An amount of a lot in the unit its ledger is kept in, written as the house writes weights: `1.25 kg`, `2 lb 12 oz`, `0.15 oz`. */
+export function formatStock(amount: number, unit: StockUnit, units: Units = 'metric'): string {
+  if (unit === 'seed') return formatSeeds(amount);
+  return units === 'metric' ? formatWeight(amount) : formatOunces(amount);
+}
+
+function formatOunces(milligrams: number): string {
+  const ounces = milligrams / MILLIGRAMS_PER_OUNCE;
+  if (Math.abs(ounces) < 16) return `${trim(ounces)} oz`;
+  const pounds = Math.trunc(ounces / 16);
+  const rest = Math.abs(Math.round(ounces - pounds * 16));
+  return rest === 0 ? `${pounds} lb` : `${pounds} lb ${rest} oz`;
+}
+
+/** A distance for reading: `60 m`, `1.2 km`, `200 ft`, `0.5 miles`. */
+export function formatMetres(metres: number, units: Units = 'metric'): string {
+  if (units === 'metric') return metres < 1000 ? `${trim(Math.round(metres))} m` : `${trim(metres / 1000)} km`;
+  const feet = metres / METRES_PER_FOOT;
+  return feet < FEET_PER_MILE / 4 ? `${Math.round(feet)} ft` : `${trim(feet / FEET_PER_MILE)} miles`;
 }
 
 /** A count rounded to what is honest for a derived figure: two significant figures, `about 340 seeds`. */

@@ -95,8 +95,10 @@ describe('the shelves', () => {
   });
 
   test('of codes one slip away only those that exist are offered', async () => {
-    expect(await existingCodes(library.db, [codes[1]!, '99-0001-X'])).toEqual([{ code: codes[1], variety: 'Black Cutting', crop: 'Kale' }]);
-    expect(await existingCodes(library.db, [])).toEqual([]);
+    expect(await existingCodes(library.db, [codes[1]!, '99-0001-X'])).toMatchObject([
+      { code: codes[1], variety: 'Black Cutting', crop: 'Kale' },
+    ]);
+    expect(await existingCodes(library.db, [])).toMatchObject([]);
   });
 });
 

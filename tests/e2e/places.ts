@@ -66,6 +66,7 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/recall', 'works here', 'coordinator', ({ code }) => `/lots/${code}/recall`),
   place('lots/:code/label', 'works here', 'nobody', ({ code }) => `/lots/${code}/label`),
   place('desk', 'works here'),
+  place('desk/lot', 'works here', 'nobody', ({ code }) => `/desk/lot?code=${code}`, false),
   place('desk/loans', 'works here'),
   place('desk/loans/:id', 'works here', 'works here', ({ loan }) => `/desk/loans/${loan}`),
   place('people/new', 'works here', 'works here'),

@@ -2,12 +2,15 @@ import { data, Link } from 'react-router';
 import { CHAPTERS, FACT_KEYS, factKind, SOURCES, type Chapter, type FactKey } from '#core/almanac/facts.ts';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
 import { HOUSE_RULES, ruleFor, type RuleKey } from '#core/house/rules.ts';
+import { isSelfing } from '#core/almanac/crop.ts';
+import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
 import { readCrop, readGroupOfCrops, readGroups, readOverrides, readShippedCrop } from '#data/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { factWords, SURE_MEANS, SURE_WORDS } from '#app/ui/factWords.ts';
+import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/crop.ts';
 
@@ -92,6 +95,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
         return { question: HOUSE_RULES[key].question, label, follows };
       }),
     })),
+    ways: isSelfing(crop)
+      ? []
+      : (['barrier', 'cage', 'alternate cages', 'bags', 'hand pollination'] as const).map((method) => ({
+          name: METHOD_NAMES[method],
+          lets: `${Math.round(LETS_THROUGH[method] * 100)} %`,
+          demands: DEMANDS[method],
+        })),
     works: may(actor.role, 'work'),
     leads: may(actor.role, 'set house rules'),
   };
@@ -99,7 +109,23 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 
 const HOW: Record<Readiness, string> = { freely: 'freely', 'a little': 'a little', hardly: 'hardly ever' };
 
+function Ways({ ways }: { ways: Route.ComponentProps['loaderData']['ways'] }) {
+  return (
+    <details className="border-b border-rule py-2">
+      <summary className="link inline-flex min-h-11 items-center">Ways to keep it apart, and what each asks of you</summary>
+      <ul className="space-y-1 text-small">
+        {ways.map(({ name, lets, demands }) => (
+          <li key={name}>
+            <b>{name}</b> lets through about {lets} of foreign pollen; it asks for {demands}.
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
+  const { ways } = crop;
   return (
     <>
       <PageHead
@@ -161,6 +187,7 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
                 )}
               </div>
             ))}
+            {ways.length > 0 && title === 'Keep apart' && <Ways ways={ways} />}
             {rules.map((rule) => (
               <p key={rule.question} className="border-b border-rule py-2 text-small">
                 <b>House rule:</b> {rule.label.toLowerCase()}. {rule.follows}.

@@ -1,7 +1,12 @@
 import type { SubmissionResult } from '@conform-to/react';
+import { useEffect } from 'react';
+import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { ClaimMark } from '#app/ui/Mark.tsx';
+import { CLAIM_MEANS } from '#app/ui/promiseWords.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { loader as aboutLot } from './aboutLot.ts';
 
 /** The lending desk's one line: scan the code, say how many packets. */
 export function LendForm({
@@ -16,6 +21,13 @@ export function LendForm({
   result: SubmissionResult | null;
 }) {
   const [form, fields] = usePostForm<'code' | 'packets' | 'overrideReason'>({ id: 'lend', result, start: { packets: '1', ...start } });
+  const about = useFetcher<typeof aboutLot>({ key: 'lot' });
+  const { load } = about;
+  const first = fields.code.initialValue;
+  useEffect(() => {
+    if (first) void load(`/desk/lot?code=${encodeURIComponent(first)}`);
+  }, [first, load]);
+  const lot = about.data?.lot;
   const needsReason = fields.overrideReason.errors !== undefined;
   return (
     <section aria-label="Lend" className="mb-10 border-l-4 border-grain bg-sheet px-5 py-4">
@@ -27,6 +39,7 @@ export function LendForm({
             label="Lot code"
             hint="Scan the label, or type it"
             autoComplete="off"
+            onInput={(event) => void load(`/desk/lot?code=${encodeURIComponent(event.currentTarget.value)}`)}
             className="font-mono text-large"
           />
           <TextField field={fields.packets} label="Packets" hint="House size" type="number" min={1} max={100} className="text-large" />
@@ -34,6 +47,23 @@ export function LendForm({
             Lend
           </Button>
         </div>
+        {lot && (
+          <div role="status" className="border-t border-rule pt-3">
+            <p>
+              <b>
+                {lot.crop} ‘{lot.variety}’
+              </b>{' '}
+              <ClaimMark promise={lot.promise} /> {lot.packets} {lot.packets === 1 ? 'packet' : 'packets'} at most. Saving its seed is{' '}
+              {lot.ease}: {lot.easeWhy}.
+            </p>
+            {lot.promise && <p className="text-small text-soft">Say so: {CLAIM_MEANS[lot.promise]}.</p>}
+            {lot.hazards.map((hazard) => (
+              <p key={hazard} className="font-semibold text-poor">
+                {hazard}
+              </p>
+            ))}
+          </div>
+        )}
         {needsReason && leads && <TextField field={fields.overrideReason} label="Reason to lend it all the same" />}
         {needsReason && !leads && (
           <p role="alert" className="font-semibold text-poor">

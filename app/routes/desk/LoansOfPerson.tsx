@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty } from '#app/ui/Page.tsx';
 
 interface LoanView {
@@ -17,6 +17,7 @@ interface LoanView {
   readonly closedOn: string | null;
   readonly closeNote: string | null;
   readonly late: boolean;
+  readonly treated: 'yes' | 'unknown' | null;
   readonly returnedAs: readonly string[];
 }
 
@@ -35,7 +36,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
               <span className="font-semibold">
                 {loan.crop} ‘{loan.variety}’
               </span>{' '}
-              <LotCode>{loan.code}</LotCode>
+              <LotCode>{loan.code}</LotCode> <TreatedMark treated={loan.treated} />
               <span className="block text-small text-soft">
                 {loan.packets} × {loan.seedsPerPacket} seeds, lent {formatDate(loan.lentOn)}; seed expected by {formatDate(loan.dueOn)}{' '}
                 {loan.late && <Mark tone="doubt">late</Mark>}

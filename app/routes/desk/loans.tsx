@@ -7,7 +7,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
-import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/loans.ts';
 
@@ -77,7 +77,8 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
                   </Link>
                 </td>
                 <td>
-                  {loan.crop} ‘{loan.variety}’, {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}
+                  {loan.crop} ‘{loan.variety}’, {loan.packets} {loan.packets === 1 ? 'packet' : 'packets'}{' '}
+                  <TreatedMark treated={loan.treated} />
                 </td>
                 <td className={WIDE}>
                   <Link className="link" to={`/lots/${loan.code}`}>

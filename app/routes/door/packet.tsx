@@ -7,6 +7,8 @@ import { anyVisit } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
+import { distanceBy } from '#core/house/rules.ts';
+import { CLAIM_MEANS, CLAIM_WORDS, hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/packet.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop ?? 'Packet'} · Kind Granary` }];
@@ -17,7 +19,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
-  const { howToSow, howToSave, ripe, cautions, plantsForSeed, plantsToKeep, homeDistance, species, lifeCycle } = lot.facts;
+  const { howToSow, howToSave, ripe, cautions, plantsForSeed, plantsToKeep, species, lifeCycle } = lot.facts;
   return {
     code: lot.code,
     crop: lot.crop,
@@ -26,10 +28,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     howToSow,
     howToSave,
     ripe,
-    cautions,
+    cautions: hazardWords({ treated: lot.treated, cautions }),
+    promise: lot.promise,
+    apart: distanceBy(house.rules, lot.facts),
     plantsForSeed,
     plantsToKeep,
-    homeDistance,
     species,
     lifeCycle,
     worksHere: actor !== null && may(actor.role, 'work'),
@@ -59,9 +62,10 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
       <p className="mt-1 mb-4 max-w-prose">{packet.howToSave}</p>
       <Facts
         rows={[
+          ...(packet.promise ? ([['What to expect', `${CLAIM_WORDS[packet.promise]}: ${CLAIM_MEANS[packet.promise]}`]] as const) : []),
           ['Ripe when', packet.ripe],
           ['Save from', `at least ${packet.plantsForSeed} plants; ${packet.plantsToKeep} or more to keep the line`],
-          ['Keep apart', `${packet.homeDistance} m or more from others of its kind in flower, or ask how to cover the flowers`],
+          ['Keep apart', `${packet.apart} m or more from others of its kind in flower, or ask how to cover the flowers`],
           ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
         ]}
       />

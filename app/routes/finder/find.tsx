@@ -5,7 +5,7 @@ import { listShelves } from '#data/shelves.ts';
 import { suggestPeople } from '#data/people.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { LotCode } from '#app/ui/Mark.tsx';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/find.ts';
 
@@ -54,6 +54,7 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
               <span className="link">
                 {lot.crop} ‘{lot.variety}’
               </span>
+              <TreatedMark treated={lot.treated} />
             </Link>
           </li>
         ))}

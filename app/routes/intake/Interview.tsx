@@ -3,6 +3,7 @@ import { Form, useFetcher, useSubmit } from 'react-router';
 import type { Answers } from '#core/passport/answers.ts';
 import { questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
+import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
@@ -21,6 +22,7 @@ const PART_TITLES = {
 } as const;
 
 export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
+  readonly rules: Rules;
   readonly formKey: string;
   readonly loanId: number | null;
   readonly start: Saved;
@@ -28,7 +30,7 @@ export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places
 }
 
 /** The desk interview: every answer is kept on the server as it is given, and what it comes to is reckoned beside it. */
-export function Interview({ crops, places, gardens, loan, loanId, asksWho, faults, formFault, formKey, start }: InterviewProps) {
+export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho, faults, formFault, formKey, start }: InterviewProps) {
   const [answers, setAnswers] = useState<Answers>(start.answers);
   const saver = useFetcher<{ saved?: Saved }>({ key: 'draft' });
   const saved = saver.data?.saved ?? start;
@@ -53,23 +55,28 @@ export function Interview({ crops, places, gardens, loan, loanId, asksWho, fault
     crops,
     crop,
     crossers: saved.soFar.crossers,
+    grownNear: saved.soFar.grownNear,
+    distance: crop && distanceBy(rules, crop),
+    plants: crop && plantsBy(rules, crop),
     places,
     gardens,
     loan,
     asksWho,
   };
+  const at = Math.min(step, questions.length - 1);
   const send = (event: FormEvent<HTMLFormElement>) => {
     const pressed = (event.nativeEvent as SubmitEvent).submitter;
     const intent = pressed instanceof HTMLButtonElement ? pressed.value : 'take';
     event.preventDefault();
     if (busy) return;
-    if (oneByOne && intent === 'take' && step < questions.length - 1) return setStep(step + 1);
+    // While the crop's own questions are still on their way, the last one shown is not the last.
+    const moreToCome = !crop && Boolean(answers['crop']);
+    if (oneByOne && intent === 'take' && (at < questions.length - 1 || moreToCome)) return setStep(at + 1);
     void submit(
       { ...answers, key: formKey, intent, ...(loanId !== null && { loan: String(loanId) }), ...(saved.draft && { draft: saved.draft.id }) },
       { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
     );
   };
-  const at = Math.min(step, questions.length - 1);
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
   return (
     <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">

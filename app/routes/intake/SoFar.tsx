@@ -3,6 +3,7 @@ import type { Crop } from '#core/almanac/crop.ts';
 import type { SoFar as SoFarView } from '#services/interview.server.ts';
 import { HoldMark, Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
+import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import {
   CLAIM_TONES,
@@ -30,6 +31,7 @@ export function SoFar({
   rename: (variety: string) => void;
 }) {
   const { judged } = soFar;
+  const units = useUnits();
   if (!crop)
     return (
       <p className="border-l-4 border-rule bg-sheet px-5 py-4 text-soft">
@@ -64,14 +66,14 @@ export function SoFar({
               )}
             </p>
           }
-          reasons={[...judged.reasons.map(reasonWords), plantsWords(judged.plants)]}
+          reasons={[...judged.reasons.map((reason) => reasonWords(reason, units)), plantsWords(judged.plants)]}
           working={
             judged.raises.length > 0 ? (
               <>
                 <p className="font-semibold">What would raise it</p>
                 <ul className="list-disc pl-5">
                   {judged.raises.map((raise) => (
-                    <li key={raiseWords(raise)}>{raiseWords(raise)}</li>
+                    <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
                   ))}
                 </ul>
               </>

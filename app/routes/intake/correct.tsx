@@ -4,7 +4,8 @@ import { actKey } from '#contracts/fields.ts';
 import { readAnswers, readInterview } from '#contracts/interview.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { questionsNow, type Answers } from '#core/passport/answers.ts';
-import { PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
 import { readCrop } from '#data/almanac.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
@@ -47,14 +48,21 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     ...(passport && passportAsAnswers(passport.answers)),
     ...(await typedBefore(request, actor)),
   };
+  const returned = lot.origin === 'returned';
   const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, loanId: null, today });
   return {
     key: newFormKey(),
-    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned: lot.origin === 'returned' },
+    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned },
     crop: lot.facts,
-    start,
+    start: withUnknowns(lot.facts, start, returned),
     crossers,
   };
+}
+
+/** Questions of today that the passport has no answer to are unknown until somebody answers them. */
+function withUnknowns(crop: Crop, answers: Answers, returned: boolean): Answers {
+  const open = questionsNow(crop, answers, returned).filter((question) => !answers[question] && mayBeUnknown(question));
+  return { ...answers, ...Object.fromEntries(open.map((question) => [question, 'unknown'])) };
 }
 
 /** Answers that the lot itself gives, so that the same questions are asked as when it came in. */
@@ -98,7 +106,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const key = actKey.safeParse(form.get('key')).data;
   const lot = await findLotByCode(db, params.code);
   if (!lot || !key) throw data(null, { status: 404 });
-  const said = { ...readAnswers(form), ...fixedAnswers(lot) };
+  const said = withUnknowns(lot.facts, { ...readAnswers(form), ...fixedAnswers(lot) }, lot.origin === 'returned');
   const why = String(form.get('why') ?? '').trim();
   const crop = await readCrop(db, lot.cropId);
   const { interview, faults } = readInterview(said, crop, lot.origin === 'returned');
@@ -118,7 +126,21 @@ export default function Correct({ loaderData: { key, lot, crop, start, crossers 
   const faults = actionData?.faults ?? {};
   const say = (name: string, value: string) => setAnswers((before) => ({ ...before, [name]: value }));
   const questions = questionsNow(crop, answers, lot.returned).filter((question) => !NOT_HERE.has(question));
-  const context = { answers, faults, say, crops: [], crop, crossers, places: [], gardens: [], loan: null, asksWho: false };
+  const context = {
+    answers,
+    faults,
+    say,
+    crops: [],
+    crop,
+    crossers,
+    grownNear: [],
+    distance: crop.homeDistance,
+    plants: crop.plantsToKeep,
+    places: [],
+    gardens: [],
+    loan: null,
+    asksWho: false,
+  };
   const send = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     if (!busy) void submit({ ...answers, key }, { method: 'post' });

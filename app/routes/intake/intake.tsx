@@ -62,6 +62,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return {
     key: newFormKey(),
     saved,
+    rules: house.rules,
     crops,
     places: places.map(({ name }) => name),
     gardens: [...new Set(gardens.map(({ name }) => name))],
@@ -209,6 +210,7 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
         key={loaderData.key}
         formKey={loaderData.key}
         start={actionData?.saved ?? loaderData.saved}
+        rules={loaderData.rules}
         crops={loaderData.crops}
         places={loaderData.places}
         gardens={loaderData.gardens}

@@ -25,7 +25,9 @@ import {
   USES,
 } from '#core/passport/passport.ts';
 import type { Question } from '#core/passport/questions.ts';
+import { formatMetres } from '#core/units/formatAmount.ts';
 import { Button } from '#app/ui/Button.tsx';
+import { useUnits } from '#app/ui/units.tsx';
 import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
 import { AskChoice, AskText, AskTick, AskWords, Fault, type Asking, type Choice } from './asks.tsx';
@@ -35,7 +37,10 @@ export interface InterviewContext extends Asking {
   readonly crops: readonly NamedCrop[];
   readonly crop: Crop | null;
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
   readonly places: readonly string[];
+  readonly distance: number | null;
+  readonly plants: number | null;
   readonly gardens: readonly string[];
   readonly loan: { readonly member: string } | null;
   readonly asksWho: boolean;
@@ -201,7 +206,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           {...ask}
           name="plantsHarvested"
           label="How many gave seed?"
-          hint={crop ? `${crop.plantsToKeep} or more keep a line` : undefined}
+          hint={context.plants === null ? undefined : `${context.plants} or more keep a line`}
           unknown
           inputMode="numeric"
         />
@@ -285,7 +290,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           {...ask}
           name="methods"
           label="What kept it apart?"
-          hint={crop ? `${crop.homeDistance} m between gardens leaves 1 seed in 100` : undefined}
+          hint={context.distance === null ? undefined : `House rule: ${formatMetres(context.distance)} from the next`}
           choices={METHODS.map((value) => ({ value, label: METHOD_NAMES[value] }))}
           several
         />
@@ -488,6 +493,13 @@ function AskNeighbours({ context }: { context: InterviewContext }) {
     ['what', 'metres', 'overlap', 'amount'].some((part) => answers[`n${row}${part}`]),
   ).length;
   const [rows, setRows] = useState(Math.max(1, filled));
+  const units = useUnits();
+  const addKnown = (one: InterviewContext['grownNear'][number]) => {
+    say('neighbours', 'some');
+    say(`n${filled}what`, `${one.crop} ‘${one.variety}’`);
+    say(`n${filled}metres`, `${one.metres} m`);
+    setRows(Math.max(rows, filled + 1));
+  };
   const some = saidSoFar(answers, false).neighbours === 'some';
   return (
     <div className="space-y-4">
@@ -508,6 +520,24 @@ function AskNeighbours({ context }: { context: InterviewContext }) {
         ]}
         unknown
       />
+      {context.grownNear.length > 0 && (
+        <div className="border-l-4 border-frost pl-4">
+          <p className="font-semibold">The library knows of these, in that year:</p>
+          <ul>
+            {context.grownNear.map((one, index) => (
+              <li key={index} className="flex flex-wrap items-center gap-x-3">
+                <span>
+                  {one.crop} ‘{one.variety}’, {one.garden},{' '}
+                  {one.metres === 0 ? 'the same garden' : `${formatMetres(one.metres, units)} off`}
+                </span>
+                <button type="button" className="link min-h-9" onClick={() => addKnown(one)}>
+                  Add it
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       {some && (
         <>
           <ol className="space-y-5">

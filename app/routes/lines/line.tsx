@@ -4,14 +4,14 @@ import { HOUSE_RULES, ruleFor, RULE_KEYS, type HouseRule } from '#core/house/rul
 import { PROMISES } from '#core/promise/judge.ts';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
 import { enoughOf } from '#core/stock/enough.ts';
-import { formatStock } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findReports } from '#data/evidence.ts';
 import { findLine, findLotsOfLine, findSamplesOfLine, readLentAYear } from '#data/lines.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, Mark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
+import { LotCode, Mark, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
@@ -171,13 +171,14 @@ function Lots({ lots }: { lots: Loaded['lots'] }) {
             <td>
               <Link className="link" to={`/lots/${lot.code}`}>
                 <LotCode>{lot.code}</LotCode>
-              </Link>
+              </Link>{' '}
+              <TreatedMark treated={lot.treated} />
             </td>
             <td>{lot.harvested ? formatDate(lot.harvested) : 'unknown'}</td>
             <td>{lot.garden ?? 'unknown'}</td>
             <td>{lot.plants ?? 'unknown'}</td>
             <td>
-              {lot.onHand === 0 ? 'used up' : formatStock(lot.onHand, lot.unit)}
+              {lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}
               {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, about {lot.seeds} seeds</span>}
             </td>
             <td>

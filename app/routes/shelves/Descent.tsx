@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Claim } from '#core/promise/judge.ts';
-import { formatStock } from '#core/units/formatAmount.ts';
 import { classes } from '#app/ui/classes.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
 import { Table } from '#app/ui/Table.tsx';
@@ -124,7 +124,7 @@ export function KinTable({ kin, self }: { kin: readonly KinView[]; self: number 
             <td>
               {lot.promise ? <Mark tone={CLAIM_TONES[lot.promise]}>{CLAIM_WORDS[lot.promise].toLowerCase()}</Mark> : 'not judged yet'}
             </td>
-            <td>{lot.onHand === 0 ? 'used up' : formatStock(lot.onHand, lot.unit)}</td>
+            <td>{lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}</td>
             <td>
               {lot.parents
                 .map((parent) => codes.get(parent))

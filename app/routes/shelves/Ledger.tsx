@@ -1,8 +1,8 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { formatStock } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { Table } from '#app/ui/Table.tsx';
@@ -73,9 +73,11 @@ export function Ledger({
               </td>
               <td className="text-right whitespace-nowrap">
                 {entry.toOutside === null ? '+' : '−'}
-                {formatStock(entry.amount, unit)}
+                <Stock amount={entry.amount} unit={unit} />
               </td>
-              <td className="text-right font-semibold whitespace-nowrap">{formatStock(entry.balance, unit)}</td>
+              <td className="text-right font-semibold whitespace-nowrap">
+                <Stock amount={entry.balance} unit={unit} />
+              </td>
               <td className="text-soft">{entry.typed}</td>
               <td>{entry.by}</td>
             </tr>

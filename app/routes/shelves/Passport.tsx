@@ -2,8 +2,9 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
-import type { Answer, Passport as PassportAnswers } from '#core/passport/passport.ts';
+import type { Answer, NeighbourTold, Passport as PassportAnswers } from '#core/passport/passport.ts';
 import { Facts, Unknown } from '#app/ui/Page.tsx';
+import { useUnits } from '#app/ui/units.tsx';
 import { METHOD_NAMES, neighbourWords } from '#app/ui/promiseWords.ts';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
 
@@ -103,9 +104,7 @@ function answerRows(said: PassportAnswers, lot: PassportLot): Row[] {
     ...row('Pickings', said.pickings),
     ...(said.selfSown ? ([['Sown', 'by itself']] as const) : []),
     ...told('Weather', said.forcedByWeather),
-    ...row('In flower near', said.neighbours, (list) =>
-      list.length === 0 ? 'nothing of its group' : <Lines lines={list.map(neighbourWords)} />,
-    ),
+    ...row('In flower near', said.neighbours, (list) => (list.length === 0 ? 'nothing of its group' : <Neighbours list={list} />)),
     ...(said.methods && said.methods.length > 0
       ? ([['Kept apart by', said.methods.map((method) => METHOD_NAMES[method]).join(', ')]] as const)
       : []),
@@ -145,11 +144,12 @@ function plantsLine({ plantsSown, plantsStanding, plantsHarvested }: PassportAns
   return said.length === 0 ? <Unknown /> : said.join(', ');
 }
 
-function Lines({ lines }: { lines: readonly string[] }) {
+function Neighbours({ list }: { list: readonly NeighbourTold[] }) {
+  const units = useUnits();
   return (
     <ul>
-      {lines.map((line) => (
-        <li key={line}>{line}</li>
+      {list.map((one, index) => (
+        <li key={index}>{neighbourWords(one, units)}</li>
       ))}
     </ul>
   );

@@ -1,11 +1,11 @@
 import type { Claim } from '#core/promise/judge.ts';
 import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
-import type { PlantsReckoning } from '#core/population/bottleneck.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { useUnits } from '#app/ui/units.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS, foreignRange, plantsWords, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
 
 export interface PromiseView {
   readonly promise: Claim;
@@ -23,14 +23,17 @@ export function PromiseReckoning({
   promise,
   reasons,
   raises,
-  plants,
+  central,
+  health,
   ancestry,
 }: {
   code: string;
   promise: PromiseView | null;
   reasons: readonly Reason[];
   raises: readonly Raise[];
-  plants: PlantsReckoning;
+  /** Crossed share of its season with every answer at its middle; null where it had none that anybody told of. */
+  central: number | null;
+  health: readonly string[];
   ancestry: {
     readonly generations: number;
     readonly effective: number | null;
@@ -38,6 +41,7 @@ export function PromiseReckoning({
     readonly gardens: number;
   };
 }) {
+  const units = useUnits();
   if (!promise)
     return (
       <Reckoning
@@ -74,7 +78,7 @@ export function PromiseReckoning({
           </>
         )
       }
-      reasons={[...reasons.map(reasonWords), plantsWords(plants), ...ancestryWords(ancestry)]}
+      reasons={[...reasons.map((reason) => reasonWords(reason, units)), ...ancestryWords(ancestry), ...health]}
       actions={
         <>
           <ButtonLink to={`/lots/${code}/seen`}>Write down what was seen</ButtonLink>
@@ -88,11 +92,12 @@ export function PromiseReckoning({
               <p className="font-semibold">What would raise it</p>
               <ul className="list-disc pl-5">
                 {raises.map((raise) => (
-                  <li key={raiseWords(raise)}>{raiseWords(raise)}</li>
+                  <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
                 ))}
               </ul>
             </>
           )}
+          {central !== null && <p>With every answer at its middle, about {oneIn(central)} seeds of that season were crossed.</p>}
           <p>
             {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
             most 1 in 20 is. A promise is made at 80 %.

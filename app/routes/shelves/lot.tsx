@@ -2,17 +2,23 @@ import { data, Link } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { ancestryOf } from '#core/lineage/lineage.ts';
 import { known } from '#core/passport/passport.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { Passport as PassportAnswers } from '#core/passport/passport.ts';
 import { judgePlants } from '#core/population/bottleneck.ts';
+import { driftRun } from '#core/population/drift.ts';
+import { chanceOfKeeping, diversityKept, inbreeding } from '#core/population/effectivePlants.ts';
+import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
+import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
 import { reasonsFor } from '#core/promise/reasons.ts';
 import { whatWouldRaise } from '#core/promise/raise.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { mayLift } from '#core/people/may.ts';
-import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { cleanForm, liftHoldForm, recountForm, setHoldForm } from '#contracts/work.ts';
 import { readLedger } from '#data/ledger.ts';
 import { findHolds } from '#data/holds.ts';
-import { readDescent } from '#data/descent.ts';
+import { readDescent, type KinRow } from '#data/descent.ts';
 import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
 import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
@@ -26,11 +32,12 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
 import { readTestResult } from '#app/platform/testResult.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
+import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
-import { hazardWords } from '#app/ui/promiseWords.ts';
+import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
 import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
 import type { Route } from './+types/lot.ts';
@@ -42,6 +49,7 @@ import { LendingReckoning } from './LendingReckoning.tsx';
 import { LotTests } from './LotTests.tsx';
 import { layOutDescent } from './layOutDescent.server.ts';
 import { Passport } from './Passport.tsx';
+import { PlantsReckoning, type PlantsView } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
 import { Timeline, type Happening } from './Timeline.tsx';
 
@@ -94,8 +102,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       high: promise.high,
     },
     reasons: reasonsFor(judged.lot, judged.knowledge),
+    central: centralShare(judged),
+    health: healthWords(said),
     raises: whatWouldRaise(judged.lot, judged.knowledge),
-    plants: judgePlants(lot.facts, known(said.plantsHarvested), known(said.plantsStanding)),
+    plants: plantsView(lot.facts, said, kin, lot.id),
     ancestry: ancestryOf(
       kin.map((row) => ({ ...row, mothers: row.plants })),
       lot.id,
@@ -114,6 +124,33 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     result: last ? await readTestResult(db, last, house) : null,
     keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey() },
   };
+}
+
+/** How many plants gave seed, what that keeps, and what chance would do; the same lot always shows the same runs. */
+function plantsView(crop: Crop, said: PassportAnswers, kin: readonly KinRow[], lotId: number): PlantsView {
+  const plants = judgePlants(crop, known(said.plantsHarvested), known(said.plantsStanding));
+  const t = (crop.outcrossing[0] + crop.outcrossing[1]) / 200;
+  const generations = kin.map(({ effective }) => effective);
+  const chance = seeded(lotId);
+  return {
+    ...plants,
+    rareKept: plants.mothers === null ? null : chanceOfKeeping(0.05, plants.mothers, inbreeding(t)),
+    diversity: generations.every((effective) => effective !== null) ? diversityKept(generations) : null,
+    drift: plants.effective === null ? [] : Array.from({ length: 12 }, () => driftRun(0.5, Math.max(1, plants.effective!), 10, chance)),
+  };
+}
+
+/** A generator of numbers from 0 up to 1, the same for the same start (Park and Miller 1988). */
+function seeded(start: number): () => number {
+  let state = (start % 2_147_483_646) + 1;
+  return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+}
+
+/** The crossed share of its season when everything is at its middle. */
+function centralShare({ lot, knowledge }: Awaited<ReturnType<typeof readLotForJudging>>): number | null {
+  if (!hasSeason(lot.origin)) return null;
+  const season = seasonOfLot(lot, knowledge);
+  return season.neighbours === 'unknown' ? null : crossedShareKnown({ ...season, neighbours: season.neighbours });
 }
 
 interface Told {
@@ -255,6 +292,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             <Link className="link" to={`/almanac/${lot.cropId}`}>
               How to grow and save it
             </Link>
+            <TreatedMark treated={lot.treated} />
             {active.map((hold) => (
               <HoldMark key={hold.id} kind={hold.kind} />
             ))}
@@ -274,7 +312,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
       ))}
       <p className="mb-6 text-large">
         <b className="font-slab text-title">
-          {lot.onHand > 0 ? formatStock(lot.onHand, lot.unit) : uncleaned ? 'To be cleaned' : 'Used up'}
+          {lot.onHand > 0 ? <Stock amount={lot.onHand} unit={lot.unit} /> : uncleaned ? 'To be cleaned' : 'Used up'}
         </b>
         {lot.unit === 'mg' && lot.onHand > 0 && <> {formatAboutSeeds(seeds)}</>}
         {loaderData.holdings
@@ -293,9 +331,11 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             promise={loaderData.promise}
             reasons={loaderData.reasons}
             raises={loaderData.raises}
-            plants={loaderData.plants}
+            central={loaderData.central}
+            health={loaderData.health}
             ancestry={loaderData.ancestry}
           />
+          <PlantsReckoning plants={loaderData.plants} />
           <LendingReckoning
             code={lot.code}
             lending={loaderData.lending}

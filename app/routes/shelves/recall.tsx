@@ -1,7 +1,6 @@
 import { data, Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
-import { formatStock } from '#core/units/formatAmount.ts';
 import { recallForm } from '#contracts/seen.ts';
 import { readRecall } from '#data/descent.ts';
 import { findLotByCode } from '#data/lots.ts';
@@ -9,6 +8,7 @@ import { recall } from '#services/evidence.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
@@ -84,7 +84,7 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
               </td>
               <td>‘{row.variety}’</td>
               <td>{row.harvested ? formatDate(row.harvested) : 'unknown'}</td>
-              <td>{row.onHand === 0 ? 'used up' : formatStock(row.onHand, row.unit)}</td>
+              <td>{row.onHand === 0 ? 'used up' : <Stock amount={row.onHand} unit={row.unit} />}</td>
               <td>
                 {row.out.length === 0
                   ? 'nobody'

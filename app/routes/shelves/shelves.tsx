@@ -1,16 +1,18 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { SHELF_SORTS, SHELF_STATES } from '#core/lots/words.ts';
-import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { listCropNames } from '#data/almanac.ts';
 import { listShelves } from '#data/shelves.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
-import { HoldMark, LotCode, Mark, VerdictMark } from '#app/ui/Mark.tsx';
+import { ClaimMark, HoldMark, LotCode, Mark, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
+import { KIND_WORDS } from '#app/ui/words.ts';
 import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
 import type { Route } from './+types/shelves.ts';
 
@@ -111,6 +113,8 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
         <HoldMark key={kind} kind={kind} />
       ))}
       <VerdictMark verdict={lot.verdict} />
+      <ClaimMark promise={lot.promise} />
+      <TreatedMark treated={lot.treated} />
     </span>
   );
   return (
@@ -123,10 +127,7 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
           <LotCode>{lot.code}</LotCode>
         </span>
         <span className="block text-soft">
-          {[
-            lot.kind === 'open-pollinated' ? null : lot.kind === 'F1' ? 'F1 hybrid' : lot.kind === 'crossed' ? 'crossed' : 'kind unknown',
-            lot.donor,
-          ]
+          {[lot.kind === 'open-pollinated' ? null : lot.kind === 'unknown' ? 'kind unknown' : KIND_WORDS[lot.kind], lot.donor]
             .filter(Boolean)
             .join(', ')}
         </span>
@@ -139,10 +140,10 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
       <td className={`${WIDE} whitespace-nowrap`}>{lot.harvested ? formatDate(lot.harvested) : <Unknown />}</td>
       <td className="text-right whitespace-nowrap">
         {lot.onHand === 0 ? (
-          <span className="text-soft">used up</span>
+          <span className="text-soft">{lot.form === 'clean seed' || lot.form === 'on paper' ? 'used up' : 'to be cleaned'}</span>
         ) : (
           <>
-            {formatStock(lot.onHand, lot.unit)}
+            <Stock amount={lot.onHand} unit={lot.unit} />
             {lot.unit === 'mg' && (
               <span className="block text-soft">{formatAboutSeeds(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))}</span>
             )}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { formatAboutSeeds, formatStock } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { layTestForm } from '#contracts/work.ts';
 import { findLotByCode } from '#data/lots.ts';
@@ -10,17 +10,20 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { ruleFor } from '#core/house/rules.ts';
+import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/lay.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Lay a test · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const { actor, today, house } = visitBy(context, request, 'work');
   const [lot, typed] = await Promise.all([findLotByCode(db, params.code), typedBefore(request, actor)]);
   if (!lot) throw data(null, { status: 404 });
   return {
@@ -35,7 +38,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
     germination: { celsius: lot.facts.celsius, finalCountDays: lot.facts.finalCount },
     why: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
-    cautions: lot.facts.cautions,
+    cautions: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+    size: { 'as needed': '20', ten: '10', hundred: '100' }[ruleFor('testSize', house.rules).id] ?? '20',
   };
 }
 
@@ -69,9 +73,9 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
   const [form, fields] = usePostForm<'seeds' | 'counted' | 'celsius' | 'laidOn'>({
     id: 'lay',
     result: actionData,
-    start: { seeds: '20', counted: 'any root', celsius: String(lot.germination.celsius), laidOn: lot.today, ...lot.typed },
+    start: { seeds: lot.size, counted: 'any root', celsius: String(lot.germination.celsius), laidOn: lot.today, ...lot.typed },
   });
-  const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? '20');
+  const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? lot.size);
   const count = Number(seeds);
   const share = lot.seeds > 0 ? count / lot.seeds : 1;
   return (
@@ -80,12 +84,17 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
         title={`Test ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
-            <LotCode>{lot.code}</LotCode>, {formatStock(lot.onHand, lot.unit)} on hand
+            <LotCode>{lot.code}</LotCode>, <Stock amount={lot.onHand} unit={lot.unit} /> on hand
             {lot.unit === 'mg' && `, ${formatAboutSeeds(lot.seeds)}`}
             {lot.why && `. Due: ${lot.why}`}
           </>
         }
       />
+      {lot.cautions.map((caution) => (
+        <Notice key={caution} tone="poor">
+          {caution}
+        </Notice>
+      ))}
       {lot.onHand === 0 && <Notice tone="doubt">Nothing of this lot is left to test.</Notice>}
       <PostForm form={form} formKey={lot.key}>
         <div>

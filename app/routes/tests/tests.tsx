@@ -7,7 +7,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
-import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/tests.ts';
 
@@ -38,6 +38,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       crop: test.crop,
       laidOn: test.laidOn,
       seedsLaid: test.seedsLaid,
+      treated: test.treated,
       endedOn: test.endedOn,
       outcome: test.outcome,
       sprouted: test.sprouted,
@@ -101,6 +102,11 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
                   <Link className="link font-semibold" to={`/tests/${test.id}`}>
                     {test.crop} ‘{test.variety}’
                   </Link>
+                  {test.treated && (
+                    <span className="block">
+                      <TreatedMark treated={test.treated} />
+                    </span>
+                  )}
                 </td>
                 <td>
                   <LotCode>{test.code}</LotCode>

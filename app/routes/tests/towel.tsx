@@ -12,6 +12,7 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { readTestResult } from '#app/platform/testResult.server.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
@@ -45,6 +46,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     seedsLaid: test.seedsLaid,
     counted: test.counted,
     celsius: test.celsius,
+    hazards: hazardWords({ treated: test.treated, cautions: [] }),
     day: daysBetween(test.laidOn, today),
     daysToFinal: test.finalCountDays - daysBetween(test.laidOn, today),
     finalOn: addDays(test.laidOn, test.finalCountDays),
@@ -129,6 +131,11 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   return (
     <>
       <PageHead title={title} about={about} />
+      {test.hazards.map((hazard) => (
+        <Notice key={hazard} tone="poor">
+          {hazard}
+        </Notice>
+      ))}
       {!busy && actionData?.intent === 'saved' && (
         <Notice tone="good">
           Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.

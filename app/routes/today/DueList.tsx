@@ -1,10 +1,10 @@
-import { Hand, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
+import { Citrus, Hand, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { classes } from '#app/ui/classes.ts';
-import { LotCode } from '#app/ui/Mark.tsx';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 
-type WorkKind = 'count' | 'test' | 'return' | 'hold';
+type WorkKind = 'count' | 'open' | 'test' | 'return' | 'hold';
 
 export interface Work {
   readonly kind: WorkKind;
@@ -14,15 +14,17 @@ export interface Work {
   readonly code: string;
   readonly why: string;
   readonly minutes: number;
+  readonly treated: 'yes' | 'unknown' | null;
 }
 
 const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; tone: string; all: string }> = {
   count: { verb: 'Count', many: 'to count', Icon: Sprout, tone: 'text-good', all: '/tests' },
+  open: { verb: 'Open', many: 'to open', Icon: Citrus, tone: 'text-doubt', all: '/shelves?state=to+be+cleaned' },
   test: { verb: 'Test', many: 'to test', Icon: TestTubeDiagonal, tone: 'text-frost', all: '/shelves?state=test+due&sort=next+test' },
   return: { verb: 'Ask after', many: 'late returns', Icon: Undo2, tone: 'text-doubt', all: '/desk/loans?late=yes' },
   hold: { verb: 'Settle', many: 'on hold', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold' },
 };
-const ORDER = ['count', 'return', 'test', 'hold'] as const;
+const ORDER = ['count', 'open', 'return', 'test', 'hold'] as const;
 
 /** All that is due, most urgent first; a tap on a kind shows that kind alone. */
 export function DueList({ work, totals }: { work: readonly Work[]; totals: Record<WorkKind, number> }) {
@@ -48,7 +50,7 @@ export function DueList({ work, totals }: { work: readonly Work[]; totals: Recor
         })}
       </div>
       <ol className="divide-y divide-rule border-b border-rule">
-        {shown.map(({ kind, to, what, code, why, minutes }) => {
+        {shown.map(({ kind, to, what, code, why, minutes, treated }) => {
           const { verb, Icon, tone } = KINDS[kind];
           return (
             <li key={kind + to}>
@@ -60,7 +62,8 @@ export function DueList({ work, totals }: { work: readonly Work[]; totals: Recor
                 <span>
                   <span className="font-semibold">
                     {verb} {what}
-                  </span>
+                  </span>{' '}
+                  <TreatedMark treated={treated} />
                   <span className="block text-small text-soft">{why}</span>
                 </span>
                 <span className="col-start-2 flex items-baseline gap-3 pr-2 text-small text-soft sm:col-start-3">

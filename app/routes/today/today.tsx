@@ -29,11 +29,22 @@ function asWork(due: Due, today: string) {
       to: `/tests/${one.id}`,
       what: `${one.crop} ‘${one.variety}’`,
       code: one.code,
+      treated: one.treated,
       minutes: 5,
       why:
         daysBetween(one.laidOn, today) >= one.finalCountDays
           ? `${one.seedsLaid} seeds, laid ${late(one.laidOn)}: its last count was due ${late(addDays(one.laidOn, one.finalCountDays))}`
           : `${one.seedsLaid} seeds on the towel, count due ${late(one.on)}`,
+    })),
+    ...due.openings.map((one) => ({
+      kind: 'open' as const,
+      on: one.on,
+      to: `/lots/${one.code}`,
+      what: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      treated: one.treated,
+      minutes: 30,
+      why: `${one.form === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}: to be opened by ${formatDate(one.on)}, or the seed spoils`,
     })),
     ...due.tests.map((one) => ({
       kind: 'test' as const,
@@ -41,6 +52,7 @@ function asWork(due: Due, today: string) {
       to: `/lots/${one.code}/test`,
       what: `${one.crop} ‘${one.variety}’`,
       code: one.code,
+      treated: one.treated,
       minutes: 10,
       why: nextTestWords(one.reason),
     })),
@@ -50,6 +62,7 @@ function asWork(due: Due, today: string) {
       to: `/desk/loans/${one.id}`,
       what: `${one.crop} ‘${one.variety}’`,
       code: one.code,
+      treated: one.treated,
       minutes: 5,
       why: `${one.member} has ${one.packets} ${one.packets === 1 ? 'packet' : 'packets'}; seed was expected ${late(one.on)}`,
     })),
@@ -59,6 +72,7 @@ function asWork(due: Due, today: string) {
       to: `/lots/${one.code}#holds`,
       what: `${one.crop} ‘${one.variety}’`,
       code: one.code,
+      treated: one.treated,
       minutes: 2,
       why: `${one.reason} (since ${formatDate(one.on)})`,
     })),
@@ -74,6 +88,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     test: due.tests[0]?.total ?? 0,
     return: due.returns[0]?.total ?? 0,
     hold: due.holds[0]?.total ?? 0,
+    open: due.openings[0]?.total ?? 0,
   };
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
   return { today, work: mostUrgentFirst(asWork(due, today), today), totals, days, coming };
@@ -85,7 +100,7 @@ function greeting(total: number): string {
 }
 
 export default function Today({ loaderData: { today, work, totals, days, coming } }: Route.ComponentProps) {
-  const total = totals.count + totals.test + totals.return + totals.hold;
+  const total = totals.count + totals.open + totals.test + totals.return + totals.hold;
   return (
     <>
       <PageHead
@@ -100,7 +115,7 @@ export default function Today({ loaderData: { today, work, totals, days, coming 
       <Ribbon days={days} coming={coming} />
       {work.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
-          No towel wants counting, no test is due, no loan is late and no lot is on hold.
+          No towel wants counting, no fruit wants opening, no test is due, no loan is late and no lot is on hold.
         </Empty>
       ) : (
         <DueList work={work} totals={totals} />

@@ -1,0 +1,27 @@
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import type { Route } from './+types/aboutLot.ts';
+
+/** What the lending desk shows of a lot as soon as its code is read: its promise, its hazards and how many packets there are. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  const read = readLotCode(new URL(request.url).searchParams.get('code') ?? '');
+  const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
+  if (!lot) return { lot: null };
+  return {
+    lot: {
+      code: lot.code,
+      crop: lot.crop,
+      variety: lot.variety,
+      promise: lot.promise,
+      packets: Math.floor(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) / lot.facts.packet),
+      hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+      ease: lot.facts.ease,
+      easeWhy: lot.facts.easeWhy,
+    },
+  };
+}

@@ -1,0 +1,101 @@
+import { effectiveOfUnequalMothers } from '#core/population/effectivePlants.ts';
+import type { PlantsReckoning as Plants, PlantsVerdict } from '#core/population/bottleneck.ts';
+import type { Tone } from '#app/ui/Mark.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { percent } from '#app/ui/sayings.ts';
+import { plantsWords } from '#app/ui/promiseWords.ts';
+
+export interface PlantsView extends Plants {
+  /** Chance that a variant that one plant in twenty carries is still in it; null where the plants are unknown. */
+  readonly rareKept: number | null;
+  /** Share of the line's diversity that the generations here have left. */
+  readonly diversity: number | null;
+  /** Twelve runs of what chance does to a variant over ten such generations. */
+  readonly drift: readonly (readonly number[])[];
+}
+
+const VERDICTS: Record<PlantsVerdict, { words: string; tone: Tone }> = {
+  'enough to conserve': { words: 'Enough to conserve it', tone: 'good' },
+  'enough to keep': { words: 'Enough to keep the line', tone: 'good' },
+  'enough for seed': { words: 'Good seed, few plants', tone: 'doubt' },
+  'too few': { words: 'A bottleneck', tone: 'doubt' },
+  unknown: { words: 'Nobody knows', tone: 'plain' },
+};
+
+/** Were there enough plants to keep the line's variety, and what chance does when there are few. */
+export function PlantsReckoning({ plants }: { plants: PlantsView }) {
+  const { words, tone } = VERDICTS[plants.verdict];
+  const { mothers } = plants;
+  return (
+    <Reckoning
+      tone={tone}
+      question="Is its variety kept?"
+      verdict={words}
+      figure={
+        plants.rareKept === null ? undefined : (
+          <p>
+            <b>{percent(plants.rareKept)}</b> sure that a trait carried by 1 plant in 20 is still in it
+          </p>
+        )
+      }
+      reasons={[
+        `${plantsWords(plants)}.`,
+        ...(plants.diversity === null
+          ? []
+          : [`The generations here have left about ${percent(plants.diversity)} of the diversity they began with.`]),
+        `Next time: seed from ${plants.wanted} plants, equal spoonfuls from each.`,
+      ]}
+      working={
+        plants.effective === null ? undefined : (
+          <>
+            <DriftPicture runs={plants.drift} />
+            <p>
+              Each line is what chance alone does to a trait that half of the plants carry, over ten generations with as few effective
+              plants as here ({Math.max(1, Math.round(plants.effective))}). Where a line ends at the top or bottom, the trait is fixed or
+              lost.
+            </p>
+            {mothers !== null && mothers > 1 && (
+              <p>
+                Had one mother given half of the seed, its {mothers} mothers would have been worth{' '}
+                {effectiveOfUnequalMothers([0.5, ...new Array<number>(mothers - 1).fill(0.5 / (mothers - 1))], mothers).toFixed(1)} plants
+                instead of {effectiveOfUnequalMothers(new Array<number>(mothers).fill(1 / mothers), mothers).toFixed(1)} in a free
+                outcrosser.
+              </p>
+            )}
+          </>
+        )
+      }
+    />
+  );
+}
+
+function DriftPicture({ runs }: { runs: PlantsView['drift'] }) {
+  const [width, height] = [360, 120];
+  const steps = (runs[0]?.length ?? 1) - 1;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height + 24}`}
+      className="w-full max-w-md"
+      role="img"
+      aria-label={`Of ${runs.length} runs, ${runs.filter((run) => run.at(-1) === 0).length} lost the trait within ten generations`}
+    >
+      <line x1="0" x2={width} y1="1" y2="1" className="stroke-rule" />
+      <line x1="0" x2={width} y1={height} y2={height} className="stroke-rule" />
+      {runs.map((run, index) => (
+        <polyline
+          key={index}
+          points={run.map((share, step) => `${(step / steps) * width},${height - share * (height - 2) - 1}`).join(' ')}
+          className="fill-none stroke-frost"
+          strokeWidth="1.5"
+          strokeOpacity="0.7"
+        />
+      ))}
+      <text x="0" y={height + 16} className="fill-soft text-[13px]">
+        now
+      </text>
+      <text x={width} y={height + 16} textAnchor="end" className="fill-soft text-[13px]">
+        10 generations
+      </text>
+    </svg>
+  );
+}

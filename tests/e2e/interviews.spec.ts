@@ -1,0 +1,450 @@
+import { expect, test, type Page } from '@playwright/test';
+import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('coordinator') });
+
+/** Told by somebody who knows their seed. */
+const WELL_KNOWN: Said = { 'Where is the name from?': 'Who grew it', 'How sure is it?': 'Sure' };
+const CLEAN: Said = { 'What does it come as?': 'Clean seed', 'Into a': 'Jar' };
+
+const promise = (page: Page) => page.getByRole('region', { name: 'Is it what its label says?' });
+const holds = (page: Page) => page.getByRole('region', { name: 'Holds', exact: true });
+
+async function interview(page: Page, said: Said): Promise<string> {
+  await page.goto('/intake');
+  await answer(page, said);
+  await restIsUnknown(page);
+  return takeIn(page);
+}
+
+test.describe('eight people at the desk', () => {
+  test('a selfing pea from a neighbour is true, is not asked about cages; a trial with two off-types changes that', async ({ page }) => {
+    await page.goto('/intake');
+    await answer(page, {
+      'How did it come?': 'Donated',
+      Crop: 'Pea',
+      Variety: 'Hedge Halt',
+      ...WELL_KNOWN,
+      'What kind of seed?': 'Heirloom, farm-kept',
+      'Who brings it?': 'Nessa Overbeck',
+      'When was it harvested?': 'Aug 2026',
+      'How many gave seed?': '30',
+      'Were off-types pulled out?': 'Not pulled',
+      'Did anything it crosses with flower near?': 'Yes',
+      'What was it?': 'another pea',
+      'How far off?': '20 m',
+      ...CLEAN,
+      'Insects, or their holes?': 'None',
+      'How much is there?': 'about 400 seeds',
+    });
+    await expect(page.getByText('What kept it apart?')).toBeHidden();
+    await expect(page.getByRole('region', { name: 'What may its label promise, so far?' })).toContainText('True to its name');
+    await restIsUnknown(page);
+    const code = await takeIn(page);
+    await expect(promise(page)).toContainText('True to its name');
+    await expect(promise(page)).toContainText('takes its own pollen');
+    await expect(holds(page)).toContainText('Nothing holds this lot back');
+
+    await page.goto(`/lots/${code}/seen`);
+    await page.getByLabel('How many', { exact: true }).fill('30');
+    await page.getByLabel('Off-types among them').fill('31');
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByText('More off-types than were looked at')).toBeVisible();
+    await page.getByLabel('Off-types among them').fill('2');
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByRole('status').filter({ hasText: 'judged again' })).toBeVisible();
+    await expect(page.getByText('may vary,')).toBeVisible();
+    await page.goto(`/lots/${code}`);
+    await expect(promise(page)).toContainText('May vary');
+    await expect(promise(page)).toContainText('2 off-types among 30 looked at');
+    await page.goto(`/lots/${code}/label`);
+    await expect(page.getByRole('article')).toContainText('May vary');
+  });
+
+  test('a squash with three of its crossing group around it may vary, the nearest named first', async ({ page }) => {
+    await page.goto('/intake');
+    await answer(page, {
+      'How did it come?': 'Donated',
+      Crop: 'Courgette',
+      Variety: 'Iron Lamp',
+      ...WELL_KNOWN,
+      'What kind of seed?': 'Open-pollinated',
+      'Was the mother a bought plant or fruit?': 'No',
+      'When was it harvested?': 'Oct 2025',
+      'How many gave seed?': '4',
+      'Did anything it crosses with flower near?': 'Yes',
+    });
+    const neighbour = (row: number) => page.getByRole('group', { name: `Neighbour ${row}` });
+    for (const [row, metres] of [
+      [1, '120 m'],
+      [2, '20 m'],
+      [3, '200 ft'],
+    ] as const) {
+      if (row > 1) await page.getByRole('button', { name: 'Another neighbour' }).click();
+      await neighbour(row).getByLabel('What was it?', { exact: true }).fill(`another pepo squash, ${row}`);
+      await neighbour(row).getByLabel('How far off?', { exact: true }).fill(metres);
+    }
+    await answer(page, { 'What kept it apart?': 'Nothing', ...CLEAN, 'How much is there?': '40 g' });
+    await restIsUnknown(page);
+    const code = await takeIn(page);
+    await expect(promise(page)).toContainText('May vary');
+    const reasons = promise(page).getByRole('listitem');
+    await expect(reasons.nth(0)).toContainText('Another pepo squash, 2, about 20 m off, overlap of bloom unknown');
+    await expect(promise(page)).toContainText('61 m off');
+    await expect(holds(page)).toContainText('It may have crossed with what flowered near');
+    await expect(page.getByRole('alert')).toContainText('Bitter fruit can poison');
+    await promise(page).getByRole('button', { name: 'Show the working' }).click();
+    for (const raise of ['A trial of', 'pollinated by hand', 'm off or more']) await expect(promise(page)).toContainText(raise);
+    await page.goto(`/shelves?search=${code}`);
+    await expect(page.getByRole('row').filter({ hasText: code })).toContainText('may vary');
+  });
+
+  test('a melon from a stall: nobody knows the father', async ({ page }) => {
+    await interview(page, {
+      'How did it come?': 'Market fruit',
+      Crop: 'Melon',
+      Variety: 'Stall Gold',
+      ...WELL_KNOWN,
+      ...CLEAN,
+      'When was it harvested?': 'Sep 2026',
+      'How much is there?': '60 seeds',
+    });
+    await expect(promise(page)).toContainText('May vary');
+    await expect(promise(page)).toContainText('the father is unknown');
+    await expect(holds(page)).toContainText('Nobody knows what pollinated this fruit');
+  });
+
+  test('a courgette plant bought at a shop may be a hybrid; it can be taken as offspring of its name', async ({ page }) => {
+    await interview(page, {
+      'How did it come?': 'Donated',
+      Crop: 'Courgette',
+      Variety: 'Shop Striped',
+      ...WELL_KNOWN,
+      'What kind of seed?': 'unknown',
+      'Was the mother a bought plant or fruit?': 'Yes',
+      'Take it in as “Offspring of Shop Striped”': 'yes',
+      'When was it harvested?': 'Oct 2025',
+      'Did anything it crosses with flower near?': 'Nothing',
+      ...CLEAN,
+      'How much is there?': '30 seeds',
+    });
+    await expect(page.getByRole('heading', { name: '‘Offspring of Shop Striped’' })).toBeVisible();
+    await expect(promise(page)).toContainText('shops sell hybrids of this crop without saying so');
+    await expect(holds(page)).toContainText('Offspring of a hybrid or of an unknown father');
+  });
+
+  test('coated onion seed carries its hazard on every screen and label, and waits for local rules', async ({ page }) => {
+    const code = await interview(page, {
+      'How did it come?': 'Bought',
+      Crop: 'Onion',
+      Variety: 'Orange Coat',
+      'Where is the name from?': 'A packet',
+      'How sure is it?': 'Sure',
+      'What kind of seed?': 'Open-pollinated',
+      'Is it coated, coloured or treated?': 'Yes',
+      'What does the printed date mean?': 'Packed',
+      'What date is printed?': 'Jan 2026',
+      ...CLEAN,
+      'How much is there?': '5 g',
+    });
+    await expect(page.getByRole('alert').filter({ hasText: 'Treated seed. Gloves' })).toContainText('never food or feed; never compost');
+    await expect(holds(page)).toContainText('Treated seed: read what it is treated with');
+    for (const path of [`/lots/${code}/label`, `/lots/${code}/test`, `/s/${code}`, `/shelves?search=${code}`, '/find?q=orange+coat']) {
+      await page.goto(path);
+      await expect(
+        page
+          .getByText(/treated.*gloves|Treated seed. Gloves/i)
+          .filter({ visible: true })
+          .first(),
+      ).toBeVisible();
+    }
+  });
+
+  test('a member brings back biennial beet after two seasons; what bolted early is asked', async ({ page }) => {
+    await page.goto('/desk/loans?search=Hollin+Dark');
+    await page.getByRole('link', { name: 'Seed comes back' }).first().click();
+    await answer(page, {
+      'When was it harvested?': 'Aug 2026',
+      'How many stood and flowered?': '30',
+      'How many gave seed?': '12',
+      'Were off-types pulled out?': 'Before flowering',
+      'And those that flowered too early?': 'Removed',
+      'Why did they bolt?': 'Late sowing',
+      'Was any of these seen on the plants?': 'None of them',
+      'Did anything it crosses with flower near?': 'Yes',
+      'What was it?': 'chard',
+      'How far off?': '2 km',
+      'In flower together': 'For a while',
+      'What kept it apart?': 'Distance',
+      ...CLEAN,
+      'How much is there?': '60 g',
+    });
+    await restIsUnknown(page);
+    await takeIn(page);
+    const passport = page.getByRole('region', { name: 'Passport' });
+    await expect(passport).toContainText('removed, late sowing');
+    await expect(passport).toContainText('2 km off');
+    await expect(page.getByRole('region', { name: 'Is its variety kept?' })).toContainText('12 mother plants');
+    await expect(page.getByRole('region', { name: 'Descent' })).toBeVisible();
+    await expect(promise(page)).toContainText('1 generation here');
+  });
+
+  test('an undated packet of parsnip waits for a test', async ({ page }) => {
+    await interview(page, {
+      'How did it come?': 'Found',
+      Crop: 'Parsnip',
+      Variety: 'Drawer Find',
+      'Where is the name from?': 'A packet',
+      'How sure is it?': 'Sure',
+      'What kind of seed?': 'Open-pollinated',
+      'Is it coated, coloured or treated?': 'No',
+      'What does the printed date mean?': 'No date',
+      'How old may it be?': '3 to 6 years',
+      ...CLEAN,
+      'How much is there?': '2 packets of 150',
+    });
+    await expect(holds(page)).toContainText('Nobody knows how old it is: test before it is lent');
+    await expect(page.getByRole('region', { name: 'Passport' })).toContainText('3 to 6 years old');
+    await expect(page.getByRole('alert').first()).toContainText('The sap burns skin');
+    await expect(page.getByRole('main')).toContainText('300 seeds');
+  });
+
+  test('whole dried chillies are an amount too, with gloves and a day to open them by', async ({ page }) => {
+    const code = await interview(page, {
+      'How did it come?': 'Donated',
+      Crop: 'jalapeño',
+      Variety: 'Ember Lamp',
+      ...WELL_KNOWN,
+      'What kind of seed?': 'Open-pollinated',
+      'Was the mother a bought plant or fruit?': 'No',
+      'When was it harvested?': '5 Oct 2026',
+      'Did anything it crosses with flower near?': 'Nothing',
+      'What does it come as?': 'Whole fruit',
+      'Are the signs there?': 'Yes',
+      'How much is there?': '12 dried chillies',
+      'Into a': 'Paper envelope',
+    });
+    await expect(page.getByRole('alert').first()).toContainText('gloves');
+    await expect(page.getByText('To be cleaned', { exact: true })).toBeVisible();
+    await expect(page.getByText(/Open it by 3 Apr(il)? 2027/)).toBeVisible();
+    await expect(holds(page)).toContainText('Not cleaned yet');
+    await page.getByLabel('Clean seed that came out').fill('8 g');
+    await page.getByRole('button', { name: 'Enter it' }).click();
+    await expect(page.getByText('To be cleaned', { exact: true })).toBeHidden();
+    await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('cleaned, from donors');
+    await page.goto(`/shelves?search=${code}`);
+    await expect(page.getByRole('row').filter({ hasText: code })).toContainText('8 g');
+  });
+});
+
+test('a half-done interview is kept by itself and taken up on another device', async ({ page, browser }) => {
+  await page.goto('/intake');
+  await answer(page, { 'How did it come?': 'Donated', Crop: 'Leek', Variety: 'Half Told', 'Who brings it?': 'Una Midway' });
+  await expect(page.getByText('Kept as you go')).toBeVisible();
+  await page.waitForTimeout(1200);
+  const other = await browser.newContext({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 } });
+  const phone = await other.newPage();
+  await phone.goto('/intake');
+  await phone.getByRole('link', { name: 'Leek ‘Half Told’ from Una Midway' }).click();
+  await expect(phone.getByLabel('Variety', { exact: true })).toHaveValue('Half Told');
+  await expect(phone.getByLabel('Who brings it?', { exact: true })).toHaveValue('Una Midway');
+  await answer(phone, { 'What kind of seed?': 'Open-pollinated' });
+  await phone.waitForResponse((response) => response.request().method() === 'POST' && response.url().includes('/intake/'));
+  // The first device's copy is older now: it is told so, and nothing is overwritten.
+  await answer(page, { 'How many gave seed?': '9' });
+  await expect(page.getByText('taken this interview up on another device')).toBeVisible();
+  await phone.getByRole('button', { name: 'Throw the draft away' }).click();
+  await expect(phone.getByRole('link', { name: 'Half Told' })).toBeHidden();
+  await other.close();
+});
+
+test('it can be asked one thing at a time, by keyboard alone', async ({ page }) => {
+  await page.goto('/intake');
+  await page.getByRole('button', { name: 'Ask one at a time' }).click();
+  await page.getByRole('group', { name: 'How did it come?' }).getByLabel('Donated').focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Crop', { exact: true }).focus();
+  await page.keyboard.type('Dill');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Variety', { exact: true }).focus();
+  await page.keyboard.type('By Key');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('group', { name: 'Where is the name from?' })).toBeVisible();
+  await expect(page.getByText('Question 4 of')).toBeVisible();
+});
+
+test('near spellings, what the library has of it, and all the rest unknown in one tap', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, { 'How did it come?': 'Donated', Crop: 'Pea', Variety: 'Long Sidding' });
+  const known = page.getByRole('region', { name: 'The library already has' });
+  await expect(known).toContainText('‘Long Siding’');
+  await expect(known).toContainText('make its target');
+  await known.getByRole('button', { name: 'spell it ‘Long Siding’' }).click();
+  await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Long Siding');
+  await answer(page, { 'What does it come as?': 'Clean seed', 'How much is there?': '90 seeds', 'Into a': 'Tin' });
+  await page.getByRole('button', { name: 'All the rest is unknown' }).click();
+  await takeIn(page);
+  await expect(page.getByRole('region', { name: 'Passport' }).getByText('unknown').first()).toBeVisible();
+});
+
+test('seed that is refused is not taken in, and the record says so', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, {
+    'How did it come?': 'Donated',
+    Crop: 'Tomato',
+    Variety: 'Sick Lamp',
+    'Was any of these seen on the plants?': 'Bacterial canker',
+  });
+  await expect(page.getByText('Refuse seed from wilting plants')).toBeVisible();
+  await answer(page, { 'What to do about it?': 'Refuse the seed' });
+  await expect(page.getByText('Kept as you go')).toBeVisible();
+  await page.getByRole('button', { name: 'Refuse this seed' }).click();
+  await expect(page.getByText('Not taken in: Tomato ‘Sick Lamp’')).toBeVisible();
+  await page.goto('/settings/record?search=refused');
+  await expect(page.getByRole('main')).toContainText('Sick Lamp');
+});
+
+test('a passport is put right with a reason, and a wrong lot is recalled with all that came from it', async ({ page }) => {
+  await page.goto('/shelves?search=copper+kettle');
+  const codes = [...(await page.content()).matchAll(/\/lots\/(\d\d-\d{4}-[A-Z])/g)].map((found) => found[1]!).sort();
+  const parent = codes[0]!;
+  await page.goto(`/lots/${parent}/passport`);
+  await page.getByLabel('How many gave seed?', { exact: true }).fill('99');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(page.getByText('Say why')).toBeVisible();
+  await page.getByLabel('Why is it put right?').fill('Misread the envelope');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(page.getByText('More gave seed than stood')).toBeVisible();
+  await page.getByLabel('How many gave seed?', { exact: true }).fill('5');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(page.getByRole('region', { name: 'Passport' })).toContainText('5 gave seed');
+  await expect(page.getByRole('region', { name: 'Timeline' })).toContainText('Passport put right: Misread the envelope');
+
+  await page.getByRole('link', { name: 'What came from it' }).click();
+  await expect(page.getByRole('row')).toHaveCount(3);
+  await page.getByLabel('Reason').fill('The garden had canker');
+  await page.getByRole('button', { name: 'Recall all 2' }).click();
+  await expect(page.getByText('Recalled: 2 lots are on hold now')).toBeVisible();
+  await page.goto(`/lots/${parent}`);
+  await expect(page.getByText('No: it is on hold')).toBeVisible();
+});
+
+test('the almanac: found, compared, pictured, explained, and put right for this place', async ({ page }) => {
+  await page.goto('/almanac?search=zucchini');
+  await page.getByRole('link', { name: 'Squash and courgette (pepo)' }).click();
+  for (const chapter of ['Grow for seed', 'Keep apart', 'Harvest', 'Clean and dry', 'Store', 'Test', 'Lend'])
+    await expect(page.getByRole('region', { name: chapter })).toBeVisible();
+  await page.getByRole('link', { name: 'Set a fact of our own' }).click();
+  await page.getByLabel('Which fact?').selectOption({ label: 'Distance between gardens (keep apart)' });
+  await expect(page.getByLabel('Holds here')).toHaveValue('250 m');
+  await page.getByLabel('Holds here').fill('300 kg');
+  await page.getByLabel('Reason').fill('Our valley is windy');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('The unit here is m, not kg')).toBeVisible();
+  await page.getByLabel('Holds here').fill('320 m');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('reckoned again')).toBeVisible();
+  await page.goto('/almanac/squash-pepo');
+  await expect(page.getByRole('region', { name: 'Keep apart' })).toContainText(
+    'Shipped: 250 m. Changed by Isolde Marrin because: Our valley is windy',
+  );
+  await page.goto('/almanac/crossing?crop=kale');
+  await expect(page.getByRole('row').filter({ hasText: 'Cabbage' }).first()).toContainText('crosses freely');
+  await expect(page.getByRole('row').filter({ hasText: 'Radish' })).toContainText('does not cross');
+  await page.goto('/almanac/compare?one=tomato&other=pepper');
+  await expect(page.getByRole('row').filter({ hasText: 'Seed comes' })).toContainText('wet with a gel coat');
+  await page.goto('/almanac/words');
+  await expect(page.getByText('Keeping a seed crop from foreign pollen')).toBeVisible();
+});
+
+test('house rules: chosen once, shown where they matter, and followed at the desk', async ({ page }) => {
+  await page.goto('/settings/rules');
+  const hybrids = page.getByRole('group', { name: 'Hybrids?' });
+  await hybrids.getByLabel('Never taken in').check();
+  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.goto('/intake');
+  await answer(page, {
+    'How did it come?': 'Donated',
+    Crop: 'Tomato',
+    Variety: 'Cherry Express',
+    'What kind of seed?': 'F1 hybrid',
+    ...CLEAN,
+    'How much is there?': '20 seeds',
+  });
+  await page.getByRole('button', { name: 'All the rest is unknown' }).click();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByText('Your house rules take no hybrids in')).toBeVisible();
+  await page.goto('/settings/rules');
+  await hybrids.getByLabel('Only as “offspring of”').check();
+  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+});
+
+test('weights and distances are shown as the house writes them', async ({ page }) => {
+  await page.goto('/settings');
+  await page.getByLabel('Ounces and feet').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.goto('/shelves');
+  await expect(page.getByRole('cell', { name: / oz| lb/ }).first()).toBeVisible();
+  await page.goto('/settings');
+  await page.getByLabel('Grams and metres').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+});
+
+test('a line tells its story, its lots and what it hangs by, and takes another aim', async ({ page }) => {
+  await page.goto('/lines?sort=risk');
+  await expect(page.getByText(/one jar|one garden/).first()).toBeVisible();
+  await page.goto('/lines?search=Tollhouse');
+  await page.getByRole('link', { name: '‘Tollhouse Black’' }).click();
+  await expect(page.getByText('Found in a tin')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Is the line safe?' })).toBeVisible();
+  await page.getByRole('link', { name: 'Story, names and aim' }).click();
+  await page.getByLabel('Also known as').fill('Black Toll, Old Tollhouse');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('‘Old Tollhouse’')).toBeVisible();
+});
+
+test('a trial is set and ended, and how it did is kept with the line', async ({ page }) => {
+  const code = await interview(page, {
+    'How did it come?': 'Donated',
+    Crop: 'French bean',
+    Variety: 'Trial Halt',
+    ...WELL_KNOWN,
+    'What kind of seed?': 'Open-pollinated',
+    'When was it harvested?': '2025',
+    'Did anything it crosses with flower near?': 'Nothing',
+    'Insects, or their holes?': 'None',
+    ...CLEAN,
+    'How much is there?': '200 seeds',
+  });
+  await page.goto(`/lots/${code}/seen`);
+  await page.getByText('Set a trial', { exact: true }).click();
+  await page.getByLabel('It must show').fill('Speckled beans, none plain');
+  await page.getByRole('button', { name: 'Set it, and hold the lot' }).click();
+  await expect(page.getByText('30 plants must show: Speckled beans')).toBeVisible();
+  await page.getByText('Write down how it did').click();
+  await page.getByRole('group', { name: 'Did it come true?' }).getByLabel('Yes').check();
+  await page.getByLabel('In words').fill('Cropped until the frost');
+  await page.getByRole('button', { name: 'Keep it with the line' }).click();
+  await expect(page.getByText('Cropped until the frost')).toBeVisible();
+  await page.getByText('Record a mix-up or contamination').click();
+  await page.getByLabel('What happened').fill('Two trays on one table');
+  await page.getByLabel('The mixed part was thrown away').check();
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText('Two trays on one table. The mixed part was thrown away')).toBeVisible();
+  await page.getByText('End a trial', { exact: true }).click();
+  await page.getByRole('group', { name: 'It ends in' }).getByLabel('Another name').check();
+  await page.getByLabel('Reason').fill('All of them plain');
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByText('Write the new name')).toBeVisible();
+  await page.getByLabel('Its new name, if it gets one').fill('Plain Halt');
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByText('renamed to ‘Plain Halt’')).toBeVisible();
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('heading', { name: 'French bean ‘Plain Halt’' })).toBeVisible();
+});
