@@ -5,13 +5,20 @@ import { gzipSync } from 'node:zlib';
 import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
 import { findSession } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { readCrops } from '#data/almanac.ts';
+import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac.ts';
+import { readDescent, readRecall } from '#data/descent.ts';
+import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
+import { findLine, findLotsOfLine, findSamplesOfLine, listLines, readLentAYear } from '#data/lines.ts';
+import { readPassports } from '#data/passports.ts';
+import { readForJudging, readHandedOn, readPromise } from '#data/promises.ts';
 import { readHouse } from '#data/house.ts';
 import { readLedger } from '#data/ledger.ts';
 import { listOpenLoans, loansOfMember } from '#data/loans.ts';
 import { findHolds } from '#data/holds.ts';
-import { findLoansOfLot, findLot, findLotByCode, findRelatives } from '#data/lots.ts';
-import { findHoldings } from '#data/places.ts';
+import { findLoansOfLot, findLot, findLotByCode } from '#data/lots.ts';
+import { listDrafts } from '#data/drafts.ts';
+import { listGardens } from '#data/gardens.ts';
+import { findHoldings, listPlaces } from '#data/places.ts';
 import { listShelves } from '#data/shelves.ts';
 import { findPerson, listPeople } from '#data/people.ts';
 import { countOpenTests, findTest, listTests, readChecks, readMarks, testsOfLot } from '#data/tests.ts';
@@ -58,9 +65,13 @@ async function choosePages(db: Db): Promise<Page[]> {
     .selectFrom('lot')
     .innerJoin('germination_test', 'germination_test.lot_id', 'lot.id')
     .innerJoin('loan', 'loan.lot_id', 'lot.id')
-    .select(['lot.id', 'lot.code'])
+    .select(['lot.id', 'lot.code', 'lot.line_id as lineId'])
     .limit(1)
     .executeTakeFirstOrThrow();
+  const parents = (await db.selectFrom('lot_parent').select('parent_id').where('child_id', '=', lot.id).execute()).map(
+    ({ parent_id }) => parent_id,
+  );
+  const oldest = await db.selectFrom('lot').select(['id', 'code']).orderBy('id').limit(1).executeTakeFirstOrThrow();
   const towel = await db
     .selectFrom('germination_test')
     .select('id')
@@ -72,11 +83,11 @@ async function choosePages(db: Db): Promise<Page[]> {
   const ended = (await testsOfLot(db, lot.id)).some(({ outcome }) => outcome === 'read');
   return [
     { name: 'Today', path: '/', groups: [[(on) => readDue(on, today), (on) => readComing(on, today, addDays(today, 13))]] },
-    { name: 'Shelves', path: '/shelves', groups: [[(on) => listShelves(on, shelves('')), (on) => readCrops(on)]] },
+    { name: 'Shelves', path: '/shelves', groups: [[(on) => listShelves(on, shelves('')), (on) => listCropNames(on)]] },
     {
       name: 'Shelves, searched',
       path: '/shelves?search=siding',
-      groups: [[(on) => listShelves(on, shelves('siding')), (on) => readCrops(on)]],
+      groups: [[(on) => listShelves(on, shelves('siding')), (on) => listCropNames(on)]],
     },
     {
       name: 'A lot',
@@ -86,13 +97,51 @@ async function choosePages(db: Db): Promise<Page[]> {
         [
           (on) => readLedger(on, lot.id),
           (on) => testsOfLot(on, lot.id),
-          (on) => findRelatives(on, lot.id),
+          (on) => readDescent(on, lot.id),
           (on) => findHolds(on, lot.id),
           (on) => findHoldings(on, lot.id),
           (on) => findLoansOfLot(on, lot.id),
+          (on) => readPassports(on, lot.id),
+          (on) => readPromise(on, lot.id),
+          (on) => readGroupOfCrops(on),
+          (on) => readGroups(on),
+          (on) => readForJudging(on, [lot.id]),
+          (on) => findEvidence(on, lot.id),
+          (on) => findIncidents(on, lot.id),
+          (on) => findTrials(on, lot.id),
+          (on) => findReports(on, { lotId: lot.id }),
         ],
+        [(on) => readHandedOn(on, parents)],
         ...(ended ? [[(on: Db) => findLot(on, lot.id)]] : []),
       ],
+    },
+    {
+      name: 'What came from it',
+      path: `/lots/${oldest.code}/recall`,
+      groups: [[(on) => findLotByCode(on, oldest.code)], [(on) => readRecall(on, oldest.id)]],
+    },
+    {
+      name: 'Lines',
+      path: '/lines',
+      groups: [[(on) => listLines(on, { search: '', crop: '', sort: 'name', limit: 50, offset: 0 }), (on) => listCropNames(on)]],
+    },
+    {
+      name: 'A line',
+      path: `/lines/${lot.lineId}`,
+      groups: [
+        [(on) => findLine(on, lot.lineId)],
+        [
+          (on) => findLotsOfLine(on, lot.lineId),
+          (on) => findReports(on, { lineId: lot.lineId }),
+          (on) => findSamplesOfLine(on, lot.lineId),
+          (on) => readLentAYear(on, lot.lineId, today),
+        ],
+      ],
+    },
+    {
+      name: 'Intake',
+      path: '/intake',
+      groups: [[(on) => listCropNames(on), (on) => listPlaces(on), (on) => listGardens(on), (on) => listDrafts(on)]],
     },
     {
       name: 'Tests',

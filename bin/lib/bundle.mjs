@@ -8,6 +8,7 @@ await build({
     seed: 'demo/seed.ts',
     bare: 'bench/bare.ts',
     bench: 'bench/bench.ts',
+    reckon: 'bench/reckon.ts',
   },
   outdir: 'build/programs',
   bundle: true,

@@ -44,7 +44,39 @@ const SURPRISES = MISHAP_SHARES.length;
  * Evidence weighs every possible x by a binomial likelihood; before that, one lot in twenty is given a mishap that nobody wrote down,
  * so that what is seen can always overrule what was told.
  */
-export function judge({ crossed, inherited, roguing, mixedIn, evidence, cap }: ToJudge): Judgement {
+export function judge(toJudge: ToJudge): Judgement {
+  const { foreign, handed, weights } = possibilities(toJudge);
+  const chances = chancesAmong(foreign, weights);
+  return weights === null
+    ? conclude(chances, binned(foreign), binned(handed), toJudge.cap)
+    : conclude(chances, binnedByWeight(foreign, weights), binnedByWeight(handed, weights), toJudge.cap);
+}
+
+/** How sure the promises would be after so many more plants without one off-type; the same as judging with that evidence, and quicker. */
+export function chancesAfterCleanTrials(toJudge: ToJudge, shows: number, sizes: readonly number[]): readonly Chances[] {
+  const { foreign, weights } = possibilities({ ...toJudge, evidence: [...toJudge.evidence, { offTypes: 0, lookedAt: 0, shows }] });
+  return sizes.map((plants) =>
+    chancesAmong(
+      foreign,
+      weights!.map((weight, k) => weight * likelihood(foreign[k]!, [{ offTypes: 0, lookedAt: plants, shows }])),
+    ),
+  );
+}
+
+/** How sure it is that at most 1 in 100, and at most 1 in 20, are foreign. */
+export interface Chances {
+  readonly true: number;
+  readonly 'likely true': number;
+}
+
+interface Possibilities {
+  readonly foreign: Float64Array;
+  readonly handed: Float64Array;
+  /** Null while nothing was seen: all are equally likely. */
+  readonly weights: Float64Array | null;
+}
+
+function possibilities({ crossed, inherited, roguing, mixedIn, evidence }: ToJudge): Possibilities {
   const size = BINS * BINS;
   const length = evidence.length > 0 ? size + SURPRISES : size;
   const foreign = new Float64Array(length);
@@ -59,41 +91,39 @@ export function judge({ crossed, inherited, roguing, mixedIn, evidence, cap }: T
       foreign[i * BINS + j] = Math.max(1 - (1 - c) * (1 - mixed), genes);
     }
   }
-  if (evidence.length === 0) {
-    const chances = [ALLOWS.true, ALLOWS['likely true']].map((limit) => count(foreign, limit) / size) as [number, number];
-    return conclude(chances, binned(foreign), binned(handed), cap);
-  }
+  if (evidence.length === 0) return { foreign, handed, weights: null };
   for (let k = 0; k < SURPRISES; k += 1) handed[size + k] = foreign[size + k] = MISHAP_SHARES[k]!;
   const weights = new Float64Array(length);
   for (let k = 0; k < length; k += 1) {
     const prior = k < size ? (1 - MISHAP_CHANCE) / size : MISHAP_CHANCE / SURPRISES;
     weights[k] = prior * likelihood(foreign[k]!, evidence);
   }
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const chances = [ALLOWS.true, ALLOWS['likely true']].map((limit) => weightUpTo(foreign, weights, limit) / total) as [number, number];
-  return conclude(chances, binnedByWeight(foreign, weights), binnedByWeight(handed, weights), cap);
+  return { foreign, handed, weights };
 }
 
-function count(values: Float64Array, limit: number): number {
-  let found = 0;
-  for (const value of values) if (value <= limit) found += 1;
-  return found;
+function chancesAmong(foreign: Float64Array, weights: Float64Array | null): Chances {
+  let [upToTrue, upToLikely, total] = [0, 0, 0];
+  for (let k = 0; k < foreign.length; k += 1) {
+    const weight = weights === null ? 1 : weights[k]!;
+    total += weight;
+    if (foreign[k]! <= ALLOWS.true) upToTrue += weight;
+    if (foreign[k]! <= ALLOWS['likely true']) upToLikely += weight;
+  }
+  return { true: upToTrue / total, 'likely true': upToLikely / total };
 }
 
-function weightUpTo(values: Float64Array, weights: Float64Array, limit: number): number {
-  let sum = 0;
-  for (let k = 0; k < values.length; k += 1) if (values[k]! <= limit) sum += weights[k]!;
-  return sum;
+/** What the figures alone allow to promise. */
+export function claimBy(chances: Chances): Claim {
+  return chances.true >= SURENESS ? 'true' : chances['likely true'] >= SURENESS ? 'likely true' : 'may vary';
 }
 
-function conclude([chanceTrue, chanceLikely]: readonly [number, number], foreign: Quantiles, handedOn: Quantiles, cap: Claim): Judgement {
-  const byFigures: Claim = chanceTrue >= SURENESS ? 'true' : chanceLikely >= SURENESS ? 'likely true' : 'may vary';
-  const promise = worse(byFigures, cap);
+function conclude(chances: Chances, foreign: Quantiles, handedOn: Quantiles, cap: Claim): Judgement {
+  const promise = worse(claimBy(chances), cap);
   return {
     promise,
-    chance: promise === 'true' ? chanceTrue : chanceLikely,
-    chanceTrue,
-    chanceLikely,
+    chance: promise === 'true' ? chances.true : chances['likely true'],
+    chanceTrue: chances.true,
+    chanceLikely: chances['likely true'],
     foreign: {
       low: foreign[Math.floor(BINS * 0.1)]!,
       middle: (foreign[BINS / 2 - 1]! + foreign[BINS / 2]!) / 2,

@@ -6,7 +6,7 @@ import { EMPTY_PASSPORT } from '../passport/passport.ts';
 import type { CropForJudging } from '../passport/season.ts';
 import { likelihood, mostLeftPossible, plantsToShow } from './evidence.ts';
 import { blendedShare, founderShare } from './founders.ts';
-import { judge, NOTHING_MIXED_IN, type ToJudge } from './judge.ts';
+import { chancesAfterCleanTrials, judge, NOTHING_MIXED_IN, type ToJudge } from './judge.ts';
 import { judgeLot, type LotForJudging } from './judgeLot.ts';
 import { whatWouldRaise } from './raise.ts';
 import { reasonsFor } from './reasons.ts';
@@ -90,6 +90,14 @@ describe('evidence', () => {
     expect(clean.chanceLikely).toBeGreaterThan(before.chanceLikely);
     expect(off.foreign.mean).toBeGreaterThan(before.foreign.mean);
     expect(off.promise).toBe('may vary');
+  });
+
+  test('trials that are only thought of are judged as if they had been', () => {
+    const doubtful = { ...NOTHING, crossed: logNormal(0.03, 3) };
+    const [quick] = chancesAfterCleanTrials(doubtful, 0.8, [40]);
+    const slow = judge({ ...doubtful, evidence: [{ offTypes: 0, lookedAt: 40, shows: 0.8 }] });
+    expect(quick!.true).toBeCloseTo(slow.chanceTrue, 10);
+    expect(quick!['likely true']).toBeCloseTo(slow.chanceLikely, 10);
   });
 
   test('overrules what was told, however sure that was', () =>

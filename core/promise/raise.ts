@@ -1,7 +1,7 @@
 import { crossedShare, type Season } from '../isolation/crossedShare.ts';
 import { LETS_THROUGH } from '../isolation/barriers.ts';
 import { hasSeason, seasonOfLot, toJudge, type CrossingKnowledge, type LotForJudging } from './judgeLot.ts';
-import { judge, SURENESS, type Claim, type Judgement } from './judge.ts';
+import { chancesAfterCleanTrials, claimBy, judge, SURENESS, type Claim, type Judgement } from './judge.ts';
 
 /** Something that would let the label claim more, with what it would come to. */
 export type Raise =
@@ -28,16 +28,14 @@ type Input = ReturnType<typeof toJudge>;
 
 function trial(lot: LotForJudging, now: Input, judged: Judgement): Raise[] {
   const shows = (lot.crop.crossesShow[0] + lot.crop.crossesShow[1]) / 200;
+  const after = chancesAfterCleanTrials(now, shows, TRIALS);
   const better: Raise[] = [];
   for (const goal of ['likely true', 'true'] as const) {
     if (goal === 'likely true' && judged.chanceLikely >= SURENESS) continue;
-    for (const plants of TRIALS) {
-      const after = judge({ ...now, cap: 'true', evidence: [...now.evidence, { offTypes: 0, lookedAt: plants, shows }] });
-      const chance = goal === 'true' ? after.chanceTrue : after.chanceLikely;
-      if (chance < SURENESS) continue;
-      if (better.at(-1)?.to !== after.promise) better.push({ kind: 'trial', plants, to: after.promise, chance });
-      break;
-    }
+    const at = after.findIndex((chances) => chances[goal] >= SURENESS);
+    if (at < 0) continue;
+    const to = claimBy(after[at]!);
+    if (better.at(-1)?.to !== to) better.push({ kind: 'trial', plants: TRIALS[at]!, to, chance: after[at]![goal] });
   }
   return better;
 }
