@@ -2,6 +2,9 @@ import { sql } from 'kysely';
 import type { Judgement } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
 
+/** One array instead of hundreds of parameters. */
+const isAmong = (column: string, ids: readonly number[]) => sql<boolean>`${sql.ref(column)} = any(${sql.val([...ids])}::bigint[])`;
+
 /** Marks lots and all that descends from them to be judged again; returns how many they are. */
 export async function markStale(db: Db, lotIds: readonly number[]): Promise<number> {
   if (lotIds.length === 0) return 0;
@@ -40,7 +43,7 @@ export async function countStale(db: Db): Promise<number> {
 }
 
 export async function forgetStale(db: Db, lotIds: readonly number[]): Promise<void> {
-  if (lotIds.length > 0) await db.deleteFrom('promise_stale').where('lot_id', 'in', lotIds).execute();
+  if (lotIds.length > 0) await db.deleteFrom('promise_stale').where(isAmong('lot_id', lotIds)).execute();
 }
 
 /** Whether any of these lots, or a parent of one, still waits to be judged elsewhere. */
@@ -76,17 +79,17 @@ export async function readForJudging(db: Db, lotIds: readonly number[]) {
         (join) => join.onTrue(),
       )
       .select(['lot.id', 'lot.origin', 'line.aim', 'line.crop_id as cropId', 'passport.answers'])
-      .where('lot.id', 'in', lotIds)
+      .where(isAmong('lot.id', lotIds))
       .orderBy('lot.id')
       .execute(),
     db
       .selectFrom('lot_parent')
       .select(['child_id as child', 'parent_id as parent', 'seeds'])
-      .where('child_id', 'in', lotIds)
+      .where(isAmong('child_id', lotIds))
       .orderBy('parent_id')
       .execute(),
     findEvidenceOf(db, lotIds),
-    db.selectFrom('incident').select(['lot_id as lotId', 'share', 'discarded']).where('lot_id', 'in', lotIds).execute(),
+    db.selectFrom('incident').select(['lot_id as lotId', 'share', 'discarded']).where(isAmong('lot_id', lotIds)).execute(),
   ]);
   return { lots, parents, evidence, incidents };
 }
@@ -95,7 +98,7 @@ async function findEvidenceOf(db: Db, lotIds: readonly number[]) {
   return db
     .selectFrom('evidence')
     .select(['lot_id as lotId', 'off_types as offTypes', 'looked_at as lookedAt', 'shows'])
-    .where('lot_id', 'in', lotIds)
+    .where(isAmong('lot_id', lotIds))
     .where((eb) =>
       eb.not(eb.exists(eb.selectFrom('evidence as newer').whereRef('newer.instead_of', '=', 'evidence.id').select('newer.id'))),
     )
@@ -106,11 +109,11 @@ async function findEvidenceOf(db: Db, lotIds: readonly number[]) {
 /** What lots hand on to their children; their rows are locked for sharing, so that a change under way is waited for. */
 export async function readHandedOn(db: Db, lotIds: readonly number[]) {
   if (lotIds.length === 0) return [];
-  await db.selectFrom('lot').select('id').where('id', 'in', lotIds).orderBy('id').forShare().execute();
+  await db.selectFrom('lot').select('id').where(isAmong('id', lotIds)).orderBy('id').forShare().execute();
   return db
     .selectFrom('lot_promise')
     .select(['lot_id as lotId', 'handed_on as handedOn', 'effective', 'generations'])
-    .where('lot_id', 'in', lotIds)
+    .where(isAmong('lot_id', lotIds))
     .execute();
 }
 

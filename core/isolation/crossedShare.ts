@@ -1,4 +1,4 @@
-import { binned, INTEGRATION_POINTS, type Point, type Quantiles } from './quantiles.ts';
+import { always, binned, INTEGRATION_POINTS, type Point, type Quantiles } from './quantiles.ts';
 
 /** An answer, or the honest word that nobody knows. */
 export type Said<T> = T | 'unknown';
@@ -25,8 +25,6 @@ export interface Season {
   readonly barrier: number;
 }
 
-/** The model's own uncertainty: one standard deviation is a factor of this. */
-const FACTOR_PER_DEVIATION = 3;
 const NEAREST_UNKNOWN_METRES = 5;
 const UNKNOWN_AMOUNT = { least: 0.1, most: 10 } as const;
 const CHANCE_OF_ANY = 0.5;
@@ -39,18 +37,28 @@ const NOBODY_KNOWS: Neighbour = { metres: 'unknown', overlap: 'unknown', amount:
  */
 export function pollenOver(metres: number, homeDistance: number, productionDistance: number): number {
   if (!(metres >= 0)) throw new RangeError('a distance is not below zero');
+  return pollenAt(metres, curveOf(homeDistance, productionDistance));
+}
+
+interface Curve {
+  readonly beta: number;
+  readonly half: number;
+}
+
+function curveOf(homeDistance: number, productionDistance: number): Curve {
   if (!(productionDistance > homeDistance && homeDistance > 0)) throw new RangeError('the production distance is above the home distance');
   const beta = Math.log(999 / 99) / Math.log(productionDistance / homeDistance);
-  const half = homeDistance / 99 ** (1 / beta);
-  return 1 / (1 + (metres / half) ** beta);
+  return { beta, half: homeDistance / 99 ** (1 / beta) };
 }
+
+const pollenAt = (metres: number, { beta, half }: Curve): number => 1 / (1 + (metres / half) ** beta);
 
 /** The crossed share when everything is known and the model is right: c = t·S/(1 + S), S = Σ M·o·b·g(d). */
 export function crossedShareKnown(season: Season & { readonly neighbours: readonly Neighbour[] }): number {
-  return shareAt(season, season.neighbours, MIDDLE);
+  return shareAt(season, season.neighbours, MIDDLE, curveOf(season.homeDistance, season.productionDistance));
 }
 
-const MIDDLE: Point = { deviate: 0, distance: 0.5, overlap: 0.5, amount: 0.5, presence: 0.25 };
+const MIDDLE: Point = { factor: 1, distance: 0.5, overlap: 0.5, amount: 0.5, presence: 0.25 };
 
 /**
  * Share of the seed of one season that foreign pollen fathered, as equally likely values: an index with a range, not a measurement.
@@ -59,9 +67,11 @@ const MIDDLE: Point = { deviate: 0, distance: 0.5, overlap: 0.5, amount: 0.5, pr
  * and makes the order of neighbours of no account. The model itself is uncertain by a factor of 3 per standard deviation.
  */
 export function crossedShare(season: Season): Quantiles {
+  if (season.outcrossing === 0 || season.neighbours.length === 0) return always(0);
+  const curve = curveOf(season.homeDistance, season.productionDistance);
   const values = new Float64Array(INTEGRATION_POINTS.length);
   INTEGRATION_POINTS.forEach((point, index) => {
-    values[index] = shareAt(season, neighboursAt(season.neighbours, point), point);
+    values[index] = shareAt(season, neighboursAt(season.neighbours, point), point, curve);
   });
   return binned(values);
 }
@@ -71,19 +81,18 @@ function neighboursAt(neighbours: Season['neighbours'], { presence }: Point): re
   return presence < CHANCE_OF_ANY ? [NOBODY_KNOWS] : [];
 }
 
-function shareAt(season: Season, neighbours: readonly Neighbour[], point: Point): number {
-  if (neighbours.length === 0 || season.outcrossing === 0) return 0;
+function shareAt(season: Season, neighbours: readonly Neighbour[], point: Point, curve: Curve): number {
   let pollen = 0;
-  for (const neighbour of neighbours) pollen += pollenFrom(season, neighbour, point);
-  pollen *= season.barrier * FACTOR_PER_DEVIATION ** point.deviate;
+  for (const neighbour of neighbours) pollen += pollenFrom(season, neighbour, point, curve);
+  pollen *= season.barrier * point.factor;
   return (season.outcrossing * pollen) / (1 + pollen);
 }
 
-function pollenFrom({ homeDistance, productionDistance }: Season, { metres, overlap, amount, weight }: Neighbour, point: Point): number {
+function pollenFrom({ productionDistance }: Season, { metres, overlap, amount, weight }: Neighbour, point: Point, curve: Curve): number {
   const nearest = Math.min(NEAREST_UNKNOWN_METRES, productionDistance / 2);
   const far = metres === 'unknown' ? nearest * (productionDistance / nearest) ** point.distance : metres;
   const bloom = overlap === 'unknown' ? point.overlap : overlap;
   const { least, most } = UNKNOWN_AMOUNT;
   const much = amount === 'unknown' ? least * (most / least) ** point.amount : amount;
-  return much * bloom * weight * pollenOver(far, homeDistance, productionDistance);
+  return much * bloom * weight * pollenAt(far, curve);
 }

@@ -3,10 +3,12 @@ import jstat from 'jstat';
 const { jStat } = jstat;
 
 /** A distribution as this many equally likely values, ascending: bin means, so that the mean is kept and "more" stays more in every bin. */
-export const BINS = 32;
+export const BINS = 24;
 export type Quantiles = readonly number[];
 
-const POINTS = 256;
+const POINTS = 240;
+/** The model's own uncertainty: one standard deviation is a factor of this. */
+const FACTOR_PER_DEVIATION = 3;
 
 /**
  * Fixed points of the unit cube on which unknowns are integrated: an additive recurrence on powers of the inverse of the
@@ -17,8 +19,8 @@ const STEP = 1.166_603_923_2;
 const coordinate = (index: number, dimension: number): number => (0.5 + (index + 1) * STEP ** -(dimension + 1)) % 1;
 
 export interface Point {
-  /** Standard normal deviate of the model's own uncertainty. */
-  readonly deviate: number;
+  /** The model's own uncertainty as a factor: 3 for one standard deviation. */
+  readonly factor: number;
   readonly distance: number;
   readonly overlap: number;
   readonly amount: number;
@@ -26,7 +28,7 @@ export interface Point {
 }
 
 export const INTEGRATION_POINTS: readonly Point[] = Array.from({ length: POINTS }, (_, index) => ({
-  deviate: jStat.normal.inv((index + 0.5) / POINTS, 0, 1),
+  factor: FACTOR_PER_DEVIATION ** jStat.normal.inv((index + 0.5) / POINTS, 0, 1),
   distance: coordinate(index, 0),
   overlap: coordinate(index, 1),
   amount: coordinate(index, 2),

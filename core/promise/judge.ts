@@ -77,18 +77,20 @@ interface Possibilities {
 }
 
 function possibilities({ crossed, inherited, roguing, mixedIn, evidence }: ToJudge): Possibilities {
-  const size = BINS * BINS;
+  // Where nothing crossed, the inherited share alone is uncertain, and the table has one column.
+  const columns = crossed[BINS - 1] === 0 ? 1 : BINS;
+  const size = BINS * columns;
   const length = evidence.length > 0 ? size + SURPRISES : size;
   const foreign = new Float64Array(length);
   const handed = new Float64Array(length);
   for (let i = 0; i < BINS; i += 1) {
     const mixed = mixedIn[i]!;
-    for (let j = 0; j < BINS; j += 1) {
+    for (let j = 0; j < columns; j += 1) {
       const c = crossed[j]!;
       // The mix-up goes with the inherited share: three unknowns on a two-way table, the worse with the worse.
       const genes = 1 - (1 - inherited[i]! * roguing) * (1 - c / 2) * (1 - mixed);
-      handed[i * BINS + j] = genes;
-      foreign[i * BINS + j] = Math.max(1 - (1 - c) * (1 - mixed), genes);
+      handed[i * columns + j] = genes;
+      foreign[i * columns + j] = Math.max(1 - (1 - c) * (1 - mixed), genes);
     }
   }
   if (evidence.length === 0) return { foreign, handed, weights: null };
