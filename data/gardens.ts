@@ -38,10 +38,6 @@ export async function listGardens(db: Db, search = '') {
     .execute();
 }
 
-export async function findGarden(db: Db, id: number) {
-  return db.selectFrom('garden').selectAll().where('id', '=', id).executeTakeFirst();
-}
-
 /** The garden where a person grew the newest lot, or any of theirs. */
 export async function findGardenOf(db: Db, personId: number): Promise<{ id: number; name: string } | undefined> {
   return db

@@ -14,3 +14,18 @@ export function Table({ caption, children }: { caption: string; children: ReactN
     </div>
   );
 }
+
+/** Plain column heads, for a table that is not sorted by them. */
+export function Heads({ of }: { of: readonly string[] }) {
+  return (
+    <thead>
+      <tr className="text-left">
+        {of.map((head) => (
+          <th key={head} scope="col" className="px-3 py-2 font-semibold first:pl-0">
+            {head}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}

@@ -1,6 +1,6 @@
 import { getFormProps, getInputProps, getSelectProps, getTextareaProps, type FieldMetadata, type FormMetadata } from '@conform-to/react';
 import { CircleAlert } from 'lucide-react';
-import { useState, type ComponentProps, type ReactNode } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 import { Form } from 'react-router';
 import { classes } from './classes.ts';
 import { useBusy } from './useBusy.ts';
@@ -188,34 +188,6 @@ export function ChoiceField({
       </div>
       <Errors field={field} />
     </fieldset>
-  );
-}
-
-/** A question that takes an answer or "unknown", with one tap, and works before scripts. */
-export function AnswerField({ field, unknown, ...rest }: ComponentProps<typeof TextField> & { unknown: Meta }) {
-  const [isUnknown, setUnknown] = useState(unknown.initialValue === 'on');
-  return (
-    <div className="grid grid-cols-[1fr_auto] items-end gap-2">
-      <TextField field={field} {...rest} disabled={isUnknown} />
-      <label
-        className={classes(
-          'inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3',
-          field.errors && 'mb-7',
-          isUnknown && 'border-frost bg-frost-tint text-frost',
-        )}
-      >
-        <input
-          key={unknown.key}
-          type="checkbox"
-          name={unknown.name}
-          defaultChecked={unknown.initialValue === 'on'}
-          onChange={(event) => setUnknown(event.target.checked)}
-          className="size-5"
-          aria-label={`${rest.label}: unknown`}
-        />
-        Unknown
-      </label>
-    </div>
   );
 }
 

@@ -37,7 +37,9 @@ function formatOunces(milligrams: number): string {
 export function formatMetres(metres: number, units: Units = 'metric'): string {
   if (units === 'metric') return metres < 1000 ? `${trim(Math.round(metres))} m` : `${trim(metres / 1000)} km`;
   const feet = metres / METRES_PER_FOOT;
-  return feet < FEET_PER_MILE / 4 ? `${Math.round(feet)} ft` : `${trim(feet / FEET_PER_MILE)} miles`;
+  return feet < FEET_PER_MILE / 4
+    ? `${Math.round(feet)} ft`
+    : `${trim(feet / FEET_PER_MILE)} ${trim(feet / FEET_PER_MILE) === '1' ? 'mile' : 'miles'}`;
 }
 
 /** A count rounded to what is honest for a derived figure: two significant figures, `about 340 seeds`. */

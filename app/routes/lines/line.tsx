@@ -11,11 +11,11 @@ import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, Mark, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
+import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
+import { CLAIM_WORDS } from '#app/ui/promiseWords.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { Table } from '#app/ui/Table.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
 import type { Route } from './+types/line.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -156,15 +156,7 @@ function Drift({ drift }: { drift: Loaded['drift'] }) {
 function Lots({ lots }: { lots: Loaded['lots'] }) {
   return (
     <Table caption="Lots of this line">
-      <thead>
-        <tr className="text-left">
-          {['Lot', 'Harvested', 'Garden', 'Plants', 'In store', 'Promise', 'Germination'].map((head) => (
-            <th key={head} scope="col" className="px-3 py-2 font-semibold first:pl-0">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={['Lot', 'Harvested', 'Garden', 'Plants', 'In store', 'Promise', 'Germination']} />
       <tbody>
         {lots.map((lot) => (
           <tr key={lot.id}>
@@ -182,7 +174,7 @@ function Lots({ lots }: { lots: Loaded['lots'] }) {
               {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, about {lot.seeds} seeds</span>}
             </td>
             <td>
-              {lot.promise ? <Mark tone={CLAIM_TONES[lot.promise]}>{CLAIM_WORDS[lot.promise].toLowerCase()}</Mark> : 'not judged yet'}
+              <ClaimMark promise={lot.promise} />
             </td>
             <td>
               <VerdictMark verdict={lot.verdict} />

@@ -3,9 +3,9 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { classes } from '#app/ui/classes.ts';
 import { Stock } from '#app/ui/units.tsx';
-import { LotCode, Mark } from '#app/ui/Mark.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
-import { Table } from '#app/ui/Table.tsx';
+import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
+import { CLAIM_TONES } from '#app/ui/promiseWords.ts';
+import { Heads, Table } from '#app/ui/Table.tsx';
 import type { DescentDrawing } from './layOutDescent.server.ts';
 
 const BOX = { width: 168, height: 62 };
@@ -100,15 +100,7 @@ export function KinTable({ kin, self }: { kin: readonly KinView[]; self: number 
   const codes = new Map(kin.map(({ id, code }) => [id, code]));
   return (
     <Table caption="Lots of this descent">
-      <thead>
-        <tr className="text-left">
-          {['Lot', 'Variety', 'Harvested', 'Garden', 'Plants', 'Promise', 'In store', 'Grown from'].map((head) => (
-            <th key={head} scope="col" className="px-3 py-2 font-semibold first:pl-0">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={['Lot', 'Variety', 'Harvested', 'Garden', 'Plants', 'Promise', 'In store', 'Grown from']} />
       <tbody>
         {kin.map((lot) => (
           <tr key={lot.id} className={classes(lot.id === self && 'bg-well')}>
@@ -122,7 +114,7 @@ export function KinTable({ kin, self }: { kin: readonly KinView[]; self: number 
             <td>{lot.garden ?? 'unknown'}</td>
             <td>{lot.plants ?? 'unknown'}</td>
             <td>
-              {lot.promise ? <Mark tone={CLAIM_TONES[lot.promise]}>{CLAIM_WORDS[lot.promise].toLowerCase()}</Mark> : 'not judged yet'}
+              <ClaimMark promise={lot.promise} />
             </td>
             <td>{lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}</td>
             <td>

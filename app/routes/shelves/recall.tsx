@@ -13,7 +13,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { Table } from '#app/ui/Table.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/recall.ts';
 
@@ -65,15 +65,7 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
         </Notice>
       )}
       <Table caption="Everything that would be touched">
-        <thead>
-          <tr className="text-left">
-            {['Lot', 'Variety', 'Harvested', 'In store', 'With members', 'State'].map((head) => (
-              <th key={head} scope="col" className="px-3 py-2 font-semibold first:pl-0">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads of={['Lot', 'Variety', 'Harvested', 'In store', 'With members', 'State']} />
         <tbody>
           {touched.map((row) => (
             <tr key={row.id}>
