@@ -3,6 +3,18 @@ import { describe, expect, test } from '@jest/globals';
 import { parseWithZod } from '@conform-to/zod/v4';
 import type { z } from 'zod';
 import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people.ts';
+import {
+  evidenceForm,
+  incidentForm,
+  lineForm,
+  overrideForm,
+  recallForm,
+  reportForm,
+  rulesForm,
+  rulesFrom,
+  trialForm,
+  endTrialForm,
+} from './seen.ts';
 import { countForm, endTestForm, layTestForm, lendForm, recountForm, setHoldForm } from './work.ts';
 
 /** Reads fields as a browser posts them: all text, an unticked box not at all. */
@@ -97,5 +109,50 @@ describe('people and the house', () => {
       'timeZone',
     ]);
     expect(faults(houseForm, { ...house, lend: '85' })).toEqual(['full']);
+  });
+});
+
+describe('what was seen of a lot and its line', () => {
+  const counted = { seen: 'plants', source: 'trial', lookedAt: '30', offTypes: '2', seenOn: '2026-09-04' };
+
+  test.each([
+    [evidenceForm, { ...counted, seen: 'leaves' }, ['seen']],
+    [evidenceForm, { ...counted, offTypes: '31' }, ['offTypes']],
+    [evidenceForm, { ...counted, lookedAt: '0', offTypes: '0' }, ['lookedAt']],
+    [evidenceForm, { ...counted, seenOn: '2026-09-31' }, ['seenOn']],
+    [incidentForm, { kind: 'fire', what: 'Burnt' }, ['kind']],
+    [incidentForm, { kind: 'mix-up', what: '  ' }, ['what']],
+    [incidentForm, { kind: 'mix-up', what: 'Two jars', share: '120 %' }, ['share']],
+    [incidentForm, { kind: 'mix-up', what: 'Two jars', share: 'some' }, ['share']],
+    [trialForm, { mustShow: '', plantsWanted: '30' }, ['mustShow']],
+    [trialForm, { mustShow: 'Round fruit', plantsWanted: '4000' }, ['plantsWanted']],
+    [endTrialForm, { trial: '1', outcome: 'renamed', reason: 'Red throughout' }, ['newName']],
+    [endTrialForm, { trial: '1', outcome: 'released' }, ['reason']],
+    [reportForm, { year: '2026' }, ['words']],
+    [reportForm, { year: '1066', taste: '3' }, ['year']],
+    [reportForm, { year: '2026', taste: '6' }, ['taste']],
+    [recallForm, {}, ['reason']],
+    [lineForm, { version: '1', aim: 'sell it' }, ['aim']],
+    [lineForm, { version: '1', aim: 'keep true', aliases: Array.from({ length: 13 }, (_, name) => `N${name}`).join(',') }, ['aliases']],
+    [lineForm, { version: '1', aim: 'keep true', 'rule-isolation': 'a mile' }, ['rule-isolation']],
+    [rulesForm, { version: '1', 'rule-ferment': 'boil it' }, ['rule-ferment']],
+    [overrideForm, { fact: 'colour', typed: 'red', why: 'It is' }, ['fact']],
+    [overrideForm, { fact: 'homeDistance', typed: '300 m', why: '' }, ['why']],
+  ] as [z.ZodType, Record<string, string>, string[]][])('bad input is named at its field %#', (schema, fields, expected) => {
+    expect(faults(schema, fields)).toEqual(expected);
+  });
+
+  test('a share is read as people write it, and may be left out', () => {
+    const share = (text?: string) => {
+      const read = post(incidentForm, { kind: 'mix-up', what: 'Two jars', ...(text !== undefined && { share: text }) });
+      return read.status === 'success' ? read.value.share : read.error;
+    };
+    expect([share('5 %'), share('12,5'), share('unknown'), share()]).toEqual([0.05, 0.125, null, null]);
+  });
+
+  test('other names are parted by commas, once each; unset rules stay with the house', () => {
+    const read = post(lineForm, { version: '1', aim: 'keep true', aliases: 'Lamp, Tail Lamp, Lamp,', 'rule-isolation': '' });
+    expect(read.status === 'success' && read.value.aliases).toEqual(['Lamp', 'Tail Lamp']);
+    expect(rulesFrom({ 'rule-isolation': '', 'rule-aim': 'let adapt', version: 3 })).toEqual({ aim: 'let adapt' });
   });
 });

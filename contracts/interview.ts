@@ -228,8 +228,6 @@ class Reader {
       invasive: this.yesNo('invasive'),
       treated: this.yesNo('treated'),
       use: this.choice('use', USES),
-      donorKnown: this.known('donor') !== null,
-      gardenKnown: this.known('garden') !== null,
       harvested: this.date('harvested'),
       seasonsGrown: this.whole('seasonsGrown', 1, 200, 'seasons'),
       firstSource: this.text('firstSource'),

@@ -1,21 +1,27 @@
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
 import type { Db } from './database.ts';
 
-/** The garden of this name of a person (or of nobody in particular), made if need be; returns its id. */
+/**
+ * The garden of this name: the person's own, else nobody's in particular, else (when nobody is named) the only one so called.
+ * Made if there is none; returns its id.
+ */
 export async function ensureGarden(db: Db, personId: number | null, name: string): Promise<number> {
-  const same = db
+  const called = db
     .selectFrom('garden')
-    .select('id')
-    .where('person_id', personId === null ? 'is' : '=', personId)
+    .select(['id', 'person_id as personId'])
     .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
-  const found = await same.executeTakeFirst();
+  const pick = (gardens: Awaited<ReturnType<typeof called.execute>>) =>
+    gardens.find((garden) => garden.personId === personId) ??
+    gardens.find((garden) => garden.personId === null) ??
+    (personId === null && gardens.length === 1 ? gardens[0] : undefined);
+  const found = pick(await called.execute());
   if (found) return found.id;
   await db
     .insertInto('garden')
     .values({ person_id: personId, name, latitude: null, longitude: null, radius_m: null })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
-  return (await same.executeTakeFirstOrThrow()).id;
+  return pick(await called.execute())!.id;
 }
 
 /** All gardens with a name like this, or every garden, with whose they are and where. */

@@ -24,8 +24,6 @@ export function samplePassport(random: Random, lot: SampleOrigin): Passport {
     kind: lot.kind,
     nameFrom: bought ? 'packet' : random.pick(['grower', 'grower', 'packet', 'family'] as const),
     nameSure: random.chance(0.92) ? 'sure' : 'fairly sure',
-    donorKnown: true,
-    gardenKnown: true,
     harvested: lot.harvested ?? 'unknown',
     ...(bought ? boughtAnswers(lot) : grownAnswers(random, lot)),
     dried: bought ? null : 'in air and shade',

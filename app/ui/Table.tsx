@@ -7,7 +7,7 @@ export const WIDE = 'hidden sm:table-cell';
 export function Table({ caption, children }: { caption: string; children: ReactNode }) {
   return (
     <div className="relative overflow-x-auto" role="group" aria-label={caption} tabIndex={0}>
-      <table className="w-full border-collapse text-small [&_tbody_tr]:border-t [&_tbody_tr]:border-rule [&_td]:px-3 [&_td]:py-2 [&_td]:align-top [&_td:first-child]:pl-0 [&_th]:align-bottom">
+      <table className="w-full border-collapse text-small [&_tbody_tr]:border-t [&_tbody_tr]:border-rule [&_td]:px-3 [&_td]:py-2 [&_td]:align-top [&_td:first-child]:pl-0 [&_thead_th]:align-bottom">
         <caption className="sr-only">{caption}</caption>
         {children}
       </table>

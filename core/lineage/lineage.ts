@@ -6,42 +6,6 @@ export interface Kin {
   readonly parents: readonly number[];
 }
 
-/** Lots with every parent before its children. Throws RangeError when a lot descends from itself. */
-export function parentsFirst<Lot extends Kin>(lots: readonly Lot[]): Lot[] {
-  const byId = new Map(lots.map((lot) => [lot.id, lot]));
-  const done = new Set<number>();
-  const order: Lot[] = [];
-  for (const lot of lots) visit(lot, new Set());
-  return order;
-
-  function visit(lot: Lot, path: Set<number>): void {
-    if (done.has(lot.id)) return;
-    if (path.has(lot.id)) throw new RangeError(`lot ${lot.id} descends from itself`);
-    path.add(lot.id);
-    for (const parent of lot.parents) {
-      const known = byId.get(parent);
-      if (known) visit(known, path);
-    }
-    path.delete(lot.id);
-    done.add(lot.id);
-    order.push(lot);
-  }
-}
-
-/** Whether making `parent` a parent of `child` would close a ring. */
-export function wouldCircle(lots: readonly Kin[], child: number, parent: number): boolean {
-  const parents = new Map(lots.map((lot) => [lot.id, lot.parents]));
-  const seen = new Set<number>();
-  const waiting = [parent];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    if (id === child) return true;
-    if (seen.has(id)) continue;
-    seen.add(id);
-    waiting.push(...(parents.get(id) ?? []));
-  }
-  return false;
-}
-
 /** What the generations before a lot did to its line's variety. */
 export interface Ancestry {
   /** Generations since the first lot the library holds of it. */

@@ -57,8 +57,6 @@ export interface Passport {
   readonly treated: Answer<boolean>;
   readonly use: Answer<(typeof USES)[number]>;
 
-  readonly donorKnown: boolean;
-  readonly gardenKnown: boolean;
   readonly harvested: Answer<PartialDate>;
   readonly seasonsGrown: Answer<number>;
   readonly firstSource: string | null;
@@ -113,8 +111,6 @@ export const EMPTY_PASSPORT: Passport = {
   invasive: null,
   treated: null,
   use: null,
-  donorKnown: false,
-  gardenKnown: false,
   harvested: null,
   seasonsGrown: null,
   firstSource: null,

@@ -80,7 +80,6 @@ describe('intake', () => {
       plantsHarvested: 'unknown',
       neighbours: 'unknown',
       storedIn: 'unknown',
-      donorKnown: false,
     });
     expect(await activeHolds(library.db, taken.id)).toEqual(['test']);
   });

@@ -123,7 +123,9 @@ test('5. the desk lends packets with the day by which seed should come back, nev
     await page.getByRole('button', { name: 'Lend', exact: true }).click();
   };
   await lend(code, '2');
-  await expect(page.getByRole('status')).toContainText(/2 packets of .* lent\. Seed is expected by \d+ \w+ 202\d/);
+  await expect(page.getByRole('main')).toContainText(/2 packets of .* lent\. Seed is expected by \d+ \w+ 202\d/);
+  await page.getByLabel('Lot code').fill(code);
+  await expect(page.getByRole('region', { name: 'Lend' }).getByRole('status')).toContainText('packets at most. Saving its seed is easy');
   await lend(code, '90');
   await expect(page.getByText(/Only .* left/)).toBeVisible();
   await expect(page.getByLabel('Lot code')).toHaveValue(code);

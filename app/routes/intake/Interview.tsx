@@ -1,3 +1,4 @@
+import { ArrowDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Form, useFetcher, useSubmit } from 'react-router';
 import type { Answers } from '#core/passport/answers.ts';
@@ -5,9 +6,12 @@ import { questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import { Button } from '#app/ui/Button.tsx';
+import { Mark } from '#app/ui/Mark.tsx';
+import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
 import { Notice } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { AskQuestion, type InterviewContext } from './questions.tsx';
+import type { InterviewContext } from './asking.ts';
+import { AskQuestion } from './questions.tsx';
 import { SoFar } from './SoFar.tsx';
 import type { Saved } from './intake.tsx';
 
@@ -36,6 +40,9 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
   const saved = saver.data?.saved ?? start;
   const submit = useSubmit();
   const busy = useBusy();
+  // A button pressed while answers are still being kept waits for that: else the draft would outlive its lot.
+  const [waiting, setWaiting] = useState<string | null>(null);
+  const keeping = saver.state !== 'idle';
   const form = useRef<HTMLFormElement>(null);
   const [oneByOne, setOneByOne] = useState(false);
   const [step, setStep] = useState(0);
@@ -43,7 +50,7 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
   const crop =
     saved.crop && saved.crop.id === answers['crop'] ? saved.crop : start.crop && start.crop.id === answers['crop'] ? start.crop : null;
   const questions = useMemo(() => questionsNow(crop, answers, loanId !== null), [crop, answers, loanId]);
-  useAutosave(answers, saved, saver.submit, saver.state === 'idle', loanId);
+  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, loanId);
   useEffect(() => {
     if (Object.keys(faults).length > 0 || formFault)
       form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
@@ -68,15 +75,26 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
     const pressed = (event.nativeEvent as SubmitEvent).submitter;
     const intent = pressed instanceof HTMLButtonElement ? pressed.value : 'take';
     event.preventDefault();
-    if (busy) return;
+    if (busy || waiting !== null) return;
     // While the crop's own questions are still on their way, the last one shown is not the last.
     const moreToCome = !crop && Boolean(answers['crop']);
     if (oneByOne && intent === 'take' && (at < questions.length - 1 || moreToCome)) return setStep(at + 1);
+    setWaiting(intent);
+  };
+  useEffect(() => {
+    if (waiting === null || keeping) return;
+    setWaiting(null);
     void submit(
-      { ...answers, key: formKey, intent, ...(loanId !== null && { loan: String(loanId) }), ...(saved.draft && { draft: saved.draft.id }) },
+      {
+        ...answers,
+        key: formKey,
+        intent: waiting,
+        ...(loanId !== null && { loan: String(loanId) }),
+        ...(saved.draft && { draft: saved.draft.id, version: String(saved.draft.version) }),
+      },
       { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
     );
-  };
+  }, [waiting, keeping, answers, formKey, loanId, saved.draft, submit]);
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
   return (
     <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
@@ -85,11 +103,12 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
         {loanId !== null && <input type="hidden" name="loan" value={loanId} />}
         {saved.draft && <input type="hidden" name="draft" value={saved.draft.id} />}
         {formFault && <Notice tone="poor">{formFault}</Notice>}
+        <InShort judged={saved.soFar.judged} />
         <div className="no-print flex flex-wrap items-center justify-between gap-3">
           <p className="text-small text-soft" role="status">
             {saver.data && !saver.data.saved
               ? 'Not kept: somebody has taken this interview up on another device. Load the page again.'
-              : saver.state !== 'idle'
+              : keeping
                 ? 'Keeping …'
                 : saved.draft
                   ? 'Kept as you go. You can take it up again on another device.'
@@ -150,10 +169,32 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
           </div>
         )}
       </Form>
-      <aside className="min-w-0 xl:sticky xl:top-6 xl:self-start" aria-label="What it comes to">
-        <SoFar soFar={saved.soFar} crop={crop} busy={saver.state !== 'idle'} rename={(variety) => context.say('variety', variety)} />
+      <aside id={COMES_TO} tabIndex={-1} className="min-w-0 scroll-mt-4 xl:sticky xl:top-6 xl:self-start" aria-label="What it comes to">
+        <SoFar soFar={saved.soFar} crop={crop} busy={keeping} rename={(variety) => context.say('variety', variety)} />
       </aside>
     </div>
+  );
+}
+
+const COMES_TO = 'comes-to';
+
+/** What it comes to in one line that stays in sight where the whole stands below the questions. */
+function InShort({ judged }: Pick<Saved['soFar'], 'judged'>) {
+  if (!judged) return null;
+  const { judgement, holds } = judged;
+  return (
+    <a
+      href={`#${COMES_TO}`}
+      className="no-print sticky top-0 z-30 -mx-4 flex min-h-12 items-center gap-3 border-b border-rule bg-sheet px-4 py-2 xl:hidden"
+    >
+      <Mark tone={CLAIM_TONES[judgement.promise]}>{CLAIM_WORDS[judgement.promise]}</Mark>
+      <span className="text-small">
+        {holds.length === 0 ? 'nothing holds it back' : `held for ${holds.length} ${holds.length === 1 ? 'reason' : 'reasons'}`}
+      </span>
+      <span className="ml-auto inline-flex items-center gap-1 text-small underline">
+        Why <ArrowDown aria-hidden className="size-4" />
+      </span>
+    </a>
   );
 }
 

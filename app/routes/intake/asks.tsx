@@ -34,6 +34,21 @@ function describedBy({ name, hint, faults }: Common): string | undefined {
   return classes(hint ? `${idOf(name)}-hint` : null, faults[name] ? `${idOf(name)}-fault` : null) || undefined;
 }
 
+function Label({ name, label, hint }: Pick<Common, 'name' | 'label' | 'hint'>) {
+  return (
+    <>
+      <label htmlFor={idOf(name)} className="block font-semibold">
+        {label}
+      </label>
+      {hint && (
+        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
+          {hint}
+        </p>
+      )}
+    </>
+  );
+}
+
 /** A line of text; with `unknown`, one tap says that nobody knows. */
 export function AskText({
   unknown,
@@ -52,14 +67,7 @@ export function AskText({
   const isUnknown = answers[name] === 'unknown';
   return (
     <div>
-      <label htmlFor={idOf(name)} className="block font-semibold">
-        {label}
-      </label>
-      {hint && (
-        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <Label name={name} label={label} hint={hint} />
       <div className="mt-1 flex gap-2">
         <input
           id={idOf(name)}
@@ -194,14 +202,7 @@ export function AskWords(ask: Common) {
   const { name, label, hint, answers, faults, say } = ask;
   return (
     <div>
-      <label htmlFor={idOf(name)} className="block font-semibold">
-        {label}
-      </label>
-      {hint && (
-        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <Label name={name} label={label} hint={hint} />
       <textarea
         id={idOf(name)}
         name={name}

@@ -134,7 +134,7 @@ function LineReckoning({ enough, jars, gardens, best }: Pick<Loaded, 'enough' | 
         enough.lending > 0
           ? `${enough.lending} will be lent while the seed is good, at the pace of the last three years.`
           : 'None was lent in the last three years.',
-        ...(best ? [`The best of it is ${CLAIM_WORDS[best].toLowerCase()}.`] : []),
+        ...(best ? [`Its best label says “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
       ]}
     />
   );

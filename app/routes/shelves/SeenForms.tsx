@@ -41,7 +41,7 @@ export function EvidenceForm({
           { value: 'kernels', label: 'Kernels' },
         ]}
       />
-      <div className="grid items-end gap-5 sm:grid-cols-3">
+      <div className="grid items-end gap-5 sm:grid-cols-[1fr_1fr_1.25fr]">
         <TextField field={fields.lookedAt} label="How many" type="number" min={1} />
         <TextField field={fields.offTypes} label="Off-types among them" type="number" min={0} />
         <TextField field={fields.seenOn} label="Seen on" type="date" max={today} />

@@ -14,9 +14,9 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS } from '#app/ui/promiseWords.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
@@ -142,9 +142,15 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
           <span className="flex flex-wrap items-center gap-3">
             <LotCode>{lot.code}</LotCode>
             {promise && (
-              <Mark tone={CLAIM_TONES[promise.promise]}>
-                {CLAIM_WORDS[promise.promise].toLowerCase()}, {Math.round(promise.chance * 100)} %
-              </Mark>
+              <>
+                <ClaimMark promise={promise.promise} />
+                {promise.promise !== 'mixture' && (
+                  <span>
+                    {Math.round(promise.chance * 100)} % sure that{' '}
+                    {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
+                  </span>
+                )}
+              </>
             )}
           </span>
         }

@@ -1,0 +1,22 @@
+import type { NamedCrop } from '#core/almanac/findCrop.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { Asking, Choice } from './asks.tsx';
+
+/** What the questions are asked with, beside the answers. */
+export interface InterviewContext extends Asking {
+  readonly crops: readonly NamedCrop[];
+  readonly crop: Crop | null;
+  readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
+  readonly places: readonly string[];
+  readonly distance: number | null;
+  readonly plants: number | null;
+  readonly gardens: readonly string[];
+  readonly loan: { readonly member: string } | null;
+  readonly asksWho: boolean;
+}
+
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+/** Words as choices, said as `said` has them or with a capital. */
+export const choices = (words: readonly string[], said: Readonly<Record<string, string>> = {}): Choice[] =>
+  words.map((value) => ({ value, label: said[value] ?? capital(value) }));
