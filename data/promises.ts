@@ -127,46 +127,34 @@ export interface PromiseRow {
 const FOUR_PLACES = 10_000;
 const rounded = (value: number) => Math.round(value * FOUR_PLACES * 100) / (FOUR_PLACES * 100);
 
-/** Keeps what was judged, in place of what was judged before. */
+/** Keeps what was judged, in place of what was judged before. The rows travel as one JSON text: thousands of parameters are slow to bind. */
 export async function savePromises(db: Db, rows: readonly PromiseRow[], today: string): Promise<void> {
   if (rows.length === 0) return;
-  await db
-    .insertInto('lot_promise')
-    .values(
-      rows.map(({ lotId, judgement, effective, generations }) => ({
-        lot_id: lotId,
-        promise: judgement.promise,
-        chance: rounded(judgement.chance),
-        chance_true: rounded(judgement.chanceTrue),
-        chance_likely: rounded(judgement.chanceLikely),
-        low: rounded(judgement.foreign.low),
-        middle: rounded(judgement.foreign.middle),
-        high: rounded(judgement.foreign.high),
-        mean: rounded(judgement.foreign.mean),
-        handed_on: judgement.handedOn.map(rounded),
-        effective,
-        generations,
-        reckoned_on: today,
-      })),
-    )
-    .onConflict((conflict) =>
-      conflict.column('lot_id').doUpdateSet((eb) => ({
-        promise: eb.ref('excluded.promise'),
-        chance: eb.ref('excluded.chance'),
-        chance_true: eb.ref('excluded.chance_true'),
-        chance_likely: eb.ref('excluded.chance_likely'),
-        low: eb.ref('excluded.low'),
-        middle: eb.ref('excluded.middle'),
-        high: eb.ref('excluded.high'),
-        mean: eb.ref('excluded.mean'),
-        handed_on: eb.ref('excluded.handed_on'),
-        effective: eb.ref('excluded.effective'),
-        generations: eb.ref('excluded.generations'),
-        reckoned_on: eb.ref('excluded.reckoned_on'),
-      })),
-    )
-    .execute();
+  const told = rows.map(({ lotId, judgement, effective, generations }) => ({
+    lot_id: lotId,
+    promise: judgement.promise,
+    chance: rounded(judgement.chance),
+    chance_true: rounded(judgement.chanceTrue),
+    chance_likely: rounded(judgement.chanceLikely),
+    low: rounded(judgement.foreign.low),
+    middle: rounded(judgement.foreign.middle),
+    high: rounded(judgement.foreign.high),
+    mean: rounded(judgement.foreign.mean),
+    handed_on: `{${judgement.handedOn.map(rounded).join(',')}}`,
+    effective,
+    generations,
+  }));
+  await sql`
+    insert into lot_promise (lot_id, ${COLUMNS}, reckoned_on)
+    select lot_id, promise, chance, chance_true, chance_likely, low, middle, high, mean, handed_on::real[], effective, generations, ${today}::date
+    from jsonb_to_recordset(${JSON.stringify(told)}::jsonb) as told (lot_id bigint, promise text, chance real, chance_true real, chance_likely real,
+      low real, middle real, high real, mean real, handed_on text, effective real, generations integer)
+    on conflict (lot_id) do update set (${COLUMNS}, reckoned_on) = (select ${EXCLUDED}, excluded.reckoned_on)`.execute(db);
 }
+
+const COLUMN_NAMES = 'promise chance chance_true chance_likely low middle high mean handed_on effective generations'.split(' ');
+const COLUMNS = sql.join(COLUMN_NAMES.map((name) => sql.ref(name)));
+const EXCLUDED = sql.join(COLUMN_NAMES.map((name) => sql.ref(`excluded.${name}`)));
 
 /** What was judged of a lot, or null while it waits. */
 export async function readPromise(db: Db, lotId: number) {

@@ -20,7 +20,7 @@ import {
 
 /** A family of lots up to this size is judged within the act that changed it; a larger one is left to the background reckoner. */
 const MOST_AT_ONCE = 60;
-const CHUNK = 500;
+const CHUNK = 1500;
 
 /** What judging needs of the almanac: which crops cross. */
 export async function readCrossing(

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { classes } from './classes.ts';
-import { CLAIM_TONES, CLAIM_WORDS } from './promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS } from './claimWords.ts';
 
 export type Tone = 'good' | 'doubt' | 'poor' | 'frost' | 'plain';
 

@@ -1,30 +1,15 @@
+import { CLAIM_WORDS } from './claimWords.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { HoldReason } from '#core/passport/holds.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
 import type { Ripeness } from '#core/passport/ripe.ts';
 import type { PlantsReckoning } from '#core/population/bottleneck.ts';
 import type { CapReason } from '#core/promise/judgeLot.ts';
-import type { Claim } from '#core/promise/judge.ts';
 import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMetres, type Units } from '#core/units/formatAmount.ts';
 import type { Tone } from './Mark.tsx';
-
-/** What a label may say. */
-export const CLAIM_WORDS: Record<Claim, string> = {
-  true: 'True to its name',
-  'likely true': 'Likely true to its name',
-  'may vary': 'May vary',
-  mixture: 'A mixture, and meant to be',
-};
-export const CLAIM_TONES: Record<Claim, Tone> = { true: 'good', 'likely true': 'good', 'may vary': 'doubt', mixture: 'frost' };
-export const CLAIM_MEANS: Record<Claim, string> = {
-  true: 'fewer than 1 in 100 plants should be anything else',
-  'likely true': 'fewer than 1 in 20 plants should be anything else',
-  'may vary': 'some plants may be something else',
-  mixture: 'plants differ, and that is the point',
-};
 
 /** A share as people say it: "about 1 in 30". */
 export function oneIn(share: number): string {

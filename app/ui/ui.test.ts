@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
 import { chanceWords, lendingAnswer, nextTestWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
-import { CLAIM_WORDS, holdReason, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
+import { CLAIM_WORDS } from './claimWords.ts';
+import { holdReason, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import { HOLD_KINDS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';

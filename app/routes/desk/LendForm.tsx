@@ -4,7 +4,7 @@ import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
-import { CLAIM_MEANS } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
 

@@ -8,7 +8,8 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
 import { distanceBy } from '#core/house/rules.ts';
-import { CLAIM_MEANS, CLAIM_WORDS, hazardWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS, CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/packet.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop ?? 'Packet'} · Kind Granary` }];

@@ -7,7 +7,7 @@ import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/qu
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { Notice } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import type { InterviewContext } from './asking.ts';

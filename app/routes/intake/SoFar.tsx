@@ -5,18 +5,8 @@ import { HoldMark, Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import {
-  CLAIM_TONES,
-  CLAIM_WORDS,
-  CLAIM_MEANS,
-  hazardWords,
-  foreignRange,
-  holdReason,
-  plantsWords,
-  raiseWords,
-  reasonWords,
-  ripeWords,
-} from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS, CLAIM_MEANS } from '#app/ui/claimWords.ts';
+import { hazardWords, foreignRange, holdReason, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
 
 /** What the interview comes to so far; it changes while one answers. */
 export function SoFar({

@@ -13,7 +13,7 @@ import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_WORDS } from '#app/ui/promiseWords.ts';
+import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import type { Route } from './+types/line.ts';

@@ -5,7 +5,8 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
 
 export interface PromiseView {
   readonly promise: Claim;

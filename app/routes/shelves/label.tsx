@@ -10,7 +10,8 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_WORDS, hazardWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/label.ts';
 import labelStyles from './label.css?url';
 

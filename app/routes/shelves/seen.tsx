@@ -16,7 +16,7 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_MEANS } from '#app/ui/promiseWords.ts';
+import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';

@@ -1,0 +1,17 @@
+import type { Claim } from '#core/promise/judge.ts';
+import type { Tone } from './Mark.tsx';
+
+/** What a label may say. */
+export const CLAIM_WORDS: Record<Claim, string> = {
+  true: 'True to its name',
+  'likely true': 'Likely true to its name',
+  'may vary': 'May vary',
+  mixture: 'A mixture, and meant to be',
+};
+export const CLAIM_TONES: Record<Claim, Tone> = { true: 'good', 'likely true': 'good', 'may vary': 'doubt', mixture: 'frost' };
+export const CLAIM_MEANS: Record<Claim, string> = {
+  true: 'fewer than 1 in 100 plants should be anything else',
+  'likely true': 'fewer than 1 in 20 plants should be anything else',
+  'may vary': 'some plants may be something else',
+  mixture: 'plants differ, and that is the point',
+};
