@@ -1,5 +1,9 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
+import type { Brought, Method } from '#core/bench/methods.ts';
+import type { Caution, Step } from '#core/bench/steps.ts';
+import type { Treatment } from '#core/bench/treatments.ts';
+import type { Heavier } from '#core/bench/weighings.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
@@ -389,6 +393,97 @@ interface LoanCloseTable {
   act_key: Fact<string>;
 }
 
+interface BatchTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  brought: Fact<Brought>;
+  vessel: Fact<string>;
+  fruits: MaybeFact<number>;
+  weight_in: MaybeFact<number>;
+  opened_at: Fact<Date>;
+  opened_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface BatchStepTable {
+  id: GeneratedAlways<number>;
+  batch_id: Fact<number>;
+  turn: Fact<number>;
+  method: Fact<Method>;
+  step: Fact<Step>;
+  place: Fact<number>;
+  celsius: Fact<number>;
+  since: Fact<Date>;
+  why: MaybeFact<string>;
+  written_at: WrittenAt;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface BatchCheckTable {
+  id: GeneratedAlways<number>;
+  batch_id: Fact<number>;
+  turn: Fact<number>;
+  seen: Fact<string>;
+  checked_at: Fact<Date>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface WeighingTable {
+  id: GeneratedAlways<number>;
+  batch_id: Fact<number>;
+  milligrams: Fact<number>;
+  scale_error: Fact<number>;
+  typed: Fact<string>;
+  heavier: MaybeFact<Heavier>;
+  weighed_at: Fact<Date>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface AirReadingTable {
+  id: GeneratedAlways<number>;
+  batch_id: MaybeFact<number>;
+  of: Fact<'room' | 'jar'>;
+  humidity: Fact<number>;
+  celsius: Fact<number>;
+  read_at: Fact<Date>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface BatchEndTable {
+  batch_id: Fact<number>;
+  outcome: Fact<'finished' | 'abandoned'>;
+  clean: MaybeFact<number>;
+  typed: MaybeFact<string>;
+  reason: MaybeFact<string>;
+  ended_at: Fact<Date>;
+  ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface CautionSeenTable {
+  batch_id: Fact<number>;
+  person_id: Fact<number>;
+  caution: Fact<Caution>;
+  act_key: Fact<string>;
+}
+interface TreatmentTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  kind: Fact<Treatment>;
+  container: Fact<string>;
+  use: Fact<'food' | 'sowing'>;
+  since: Fact<string>;
+  shut_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface TreatmentOpeningTable {
+  treatment_id: Fact<number>;
+  opened_on: Fact<string>;
+  early: Fact<boolean>;
+  reason: MaybeFact<string>;
+  warm_from: MaybeFact<Date>;
+  opened_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
 export interface Schema {
   house: HouseTable;
   crop: CropTable;
@@ -431,4 +526,13 @@ export interface Schema {
   open_loan: OpenLoanTable;
   loan_return: LoanReturnTable;
   loan_close: LoanCloseTable;
+  batch: BatchTable;
+  batch_step: BatchStepTable;
+  batch_check: BatchCheckTable;
+  weighing: WeighingTable;
+  air_reading: AirReadingTable;
+  batch_end: BatchEndTable;
+  caution_seen: CautionSeenTable;
+  treatment: TreatmentTable;
+  treatment_opening: TreatmentOpeningTable;
 }

@@ -12,15 +12,16 @@ export function keepUnchanged(tables: readonly string[]): string {
 /** What the application's role may do with the tables and columns of a migration; everything else is refused. */
 export function grantApp(grants: {
   readonly mayAdd: readonly string[];
-  readonly mayRead: readonly string[];
-  readonly mayUpdate: Readonly<Record<string, string>>;
-  readonly mayDelete: readonly string[];
+  readonly mayRead?: readonly string[];
+  readonly mayUpdate?: Readonly<Record<string, string>>;
+  readonly mayDelete?: readonly string[];
 }): string {
-  const to = 'to kind_granary_app;';
+  const grant = (what: string, tables: readonly string[] = []) =>
+    tables.length === 0 ? [] : [`grant ${what} on ${tables.join(', ')} to kind_granary_app;`];
   return [
-    `grant select, insert on ${grants.mayAdd.join(', ')} ${to}`,
-    `grant select on ${grants.mayRead.join(', ')} ${to}`,
-    ...Object.entries(grants.mayUpdate).map(([table, columns]) => `grant update (${columns}) on ${table} ${to}`),
-    `grant delete on ${grants.mayDelete.join(', ')} ${to}`,
+    ...grant('select, insert', grants.mayAdd),
+    ...grant('select', grants.mayRead),
+    ...Object.entries(grants.mayUpdate ?? {}).flatMap(([table, columns]) => grant(`update (${columns})`, [table])),
+    ...grant('delete', grants.mayDelete),
   ].join('\n');
 }

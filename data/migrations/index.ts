@@ -1,6 +1,7 @@
 import type { Migration } from 'kysely';
 import * as ground from './0001_ground.ts';
 import * as provenance from './0002_provenance.ts';
+import * as bench from './0003_bench.ts';
 
 /** Every migration in order; a shipped one is never edited. */
-export const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_provenance': provenance };
+export const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_provenance': provenance, '0003_bench': bench };

@@ -1,0 +1,298 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { dewPoint, dilute, seedsPerGramOf, silicaGel, warmUpHours, washingSoda } from './calculators.ts';
+import { clockOf, nextTurn } from './clock.ts';
+import { dryDayOf, dryingPrior, forecastDrying } from './dryingCurve.ts';
+import { loadByWeek } from './load.ts';
+import { cautionsFor, METHOD_FACTS, methodsFor, stepsFor, switchAt } from './methods.ts';
+import { seedsToTellApart } from './methodTrial.ts';
+import { canRoomDry, jarHumidity, settlingMoisture, weightAtMoisture } from './moisture.ts';
+import { packetsOf } from './packing.ts';
+import { againstSealing, drynessSign } from './sealing.ts';
+import { hoursOf } from './steps.ts';
+import { checksFor, treatmentClock } from './treatments.ts';
+import { boughtFor, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
+
+/** A small seeded generator (mulberry32), and normal values by Box and Muller. */
+function chance(seed: number) {
+  let state = seed;
+  const next = () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
+  };
+  return { next, normal: () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()) };
+}
+
+describe('moisture', () => {
+  test('settles as published', () => {
+    expect(settlingMoisture(0.15, 15, 0).dry).toBeCloseTo(7.51, 1);
+    expect(settlingMoisture(0.15, 15, 0).fresh).toBeCloseTo(6.99, 1);
+    expect(settlingMoisture(0.5, 20, 0.4).dry).toBeCloseTo(9.11, 1);
+    expect(settlingMoisture(0.99, 20, 0).clamped).toBe(true);
+  });
+
+  test('jar humidity and moisture are each other’s inverse', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.11, max: 0.94, noNaN: true }), fc.double({ min: 0, max: 0.6, noNaN: true }), (humidity, oil) => {
+        expect(jarHumidity(settlingMoisture(humidity, 18, oil).fresh, 18, oil)).toBeCloseTo(humidity, 8);
+      }),
+    );
+  });
+
+  test('640 g dried from 16 to 8 % weigh 584.3 g', () => {
+    expect(weightAtMoisture(640, 16, 8)).toBeCloseTo(584.3, 1);
+    expect(() => weightAtMoisture(640, 101, 8)).toThrow(RangeError);
+  });
+
+  test('a room dries seed to its own humidity and no further', () => {
+    expect(canRoomDry(0.3, 20, 0.2).verdict).toBe('dries it');
+    expect(canRoomDry(0.45, 20, 0.2).verdict).toBe('nearly: silica to finish');
+    const damp = canRoomDry(0.7, 18, 0.02);
+    expect(damp.verdict).toBe('needs silica');
+    expect(damp.settles).toBeGreaterThan(damp.target);
+  });
+});
+
+describe('the drying curve', () => {
+  test.each([1, 0.1])('a scale with an error of %d g: the 80 %% range holds the true day in 75 to 85 of 100 batches', (error) => {
+    const { next, normal } = chance(error === 1 ? 7 : 11);
+    const prior = dryingPrior(60, false);
+    let inside = 0;
+    for (let batch = 0; batch < 1000; batch += 1) {
+      const start = 300 + 600 * next();
+      const rate = Math.exp(prior.logRate + prior.logRateSpread * normal());
+      const lost = Math.min(0.9, Math.exp(prior.logLost + prior.logLostSpread * normal()));
+      const times = 3 + Math.floor(next() * 5);
+      const weighings = Array.from({ length: times }, (_, index) => {
+        const day = index * (0.6 + 0.4 * ((index * 7) % 3));
+        return { day, weight: start * (1 - lost * -Math.expm1(-rate * day)) + error * normal() };
+      });
+      const [low, , high] = forecastDrying(weighings, error, prior).dryDay;
+      const truth = dryDayOf({ start, lost, rate });
+      if (truth >= low && truth <= high) inside += 1;
+    }
+    expect(inside / 10).toBeGreaterThanOrEqual(75);
+    expect(inside / 10).toBeLessThanOrEqual(85);
+  });
+
+  test('more weighings narrow it; a flat end is settled, a falling one is not', () => {
+    const prior = dryingPrior(60, true);
+    const curve = (day: number) => ({ day, weight: 200 * (1 - 0.5 * -Math.expm1(-0.6 * day)) });
+    const width = (days: number[]) => {
+      const [low, , high] = forecastDrying(days.map(curve), 0.5, prior).dryDay;
+      return high - low;
+    };
+    expect(width([0, 1, 2, 3, 4])).toBeLessThan(width([0, 1]));
+    expect(forecastDrying([0, 1, 2].map(curve), 0.5, prior).settled).toBeLessThan(0.1);
+    const done = forecastDrying([0, 1, 2, 4, 6, 8].map(curve), 0.5, prior);
+    expect(done.settled).toBeGreaterThan(0.9);
+    expect(done.endWeight[1]).toBeCloseTo(100, 0);
+  });
+
+  test('one weighing alone says what is usual, and never breaks', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 1, max: 5000, noNaN: true }), { minLength: 1, maxLength: 12 }), (weights) => {
+        const { dryDay, settled } = forecastDrying(
+          weights.map((weight, day) => ({ day, weight })),
+          1,
+          dryingPrior(300, false),
+        );
+        expect(dryDay[0]).toBeLessThanOrEqual(dryDay[2]);
+        expect(Number.isFinite(dryDay[2])).toBe(true);
+        expect(settled).toBeGreaterThanOrEqual(0);
+        expect(settled).toBeLessThanOrEqual(1 + 1e-9);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('calculators', () => {
+  test('silica by the rule, and by the water to be taken up', () => {
+    expect(silicaGel(100_000, null, 7)).toEqual({ byRule: 100_000, byWater: null, loads: null });
+    const { byWater, loads } = silicaGel(100_000, 16, 7);
+    expect(byWater).toBeCloseTo((100_000 * 9) / 93 / 0.2, 6);
+    expect(loads).toBe(1);
+    expect(silicaGel(100_000, 40, 7).loads).toBe(2);
+    expect(silicaGel(100_000, 6, 7).byWater).toBe(0);
+  });
+
+  test('washing soda at 2 % for half a litre is 10 g of powder or 27 g of crystals', () => {
+    expect(washingSoda(500, 2, 'dry powder')).toEqual({ ok: true, grams: 10, teaspoons: 2, usual: true });
+    const crystals = washingSoda(500, 2, 'crystals');
+    expect(crystals.ok && Math.round(crystals.grams)).toBe(27);
+    expect(washingSoda(500, 120, 'crystals')).toEqual({ ok: false, why: 'strength' });
+    expect(washingSoda(0, 2, 'crystals')).toEqual({ ok: false, why: 'volume' });
+  });
+
+  test('a bottle is never diluted upwards, and holds no more than 100 %', () => {
+    expect(dilute(12, 3, 400)).toEqual({ ok: true, stock: 100, water: 300 });
+    expect(dilute(3, 6, 400)).toEqual({ ok: false, why: 'weaker bottle' });
+    expect(dilute(130, 6, 400)).toEqual({ ok: false, why: 'bottle strength' });
+  });
+
+  test('a sample of more seeds is surer, and the range holds its middle', () => {
+    const few = seedsPerGramOf(20, 5000, 100);
+    const many = seedsPerGramOf(200, 50_000, 100);
+    expect(few.perGram).toBe(4);
+    expect(many.high - many.low).toBeLessThan(few.high - few.low);
+    expect(few.low).toBeLessThan(4);
+    expect(seedsPerGramOf(100, 300, 100).countFor10).toBeGreaterThan(100);
+  });
+
+  test('a cold jar warms before it is opened: longer the colder, the fuller, the damper; not at all when it is warm', () => {
+    const hours = warmUpHours(500_000, 'jar', -18, 20, 0.5);
+    expect(hours).toBeGreaterThan(2);
+    expect(hours).toBeLessThan(24);
+    expect(warmUpHours(500_000, 'jar', 4, 20, 0.5)).toBeLessThan(hours);
+    expect(warmUpHours(2_000_000, 'jar', -18, 20, 0.5)).toBeGreaterThan(hours);
+    expect(warmUpHours(500_000, 'jar', -18, 20, 0.8)).toBeGreaterThan(hours);
+    expect(warmUpHours(500_000, 'jar', 18, 20, 0.5)).toBe(0);
+  });
+
+  test('the dew point agrees with a published table: 20 °C at 50 % is 9.3 °C', () => {
+    expect(dewPoint(20, 0.5)).toBeCloseTo(9.3, 1);
+    expect(dewPoint(25, 1)).toBeCloseTo(25, 6);
+  });
+});
+
+describe('methods and their clocks', () => {
+  const cucumber = {
+    cure: null,
+    extraction: 'wet with a gel coat',
+    cautions: ['Bitter fruit can poison, cooked or not'],
+    id: 'cucumber',
+  } as const;
+  const squash = { cure: [20, 60], extraction: 'wet', cautions: [], id: 'squash' } as const;
+
+  test('the house’s school decides which method is proposed; the others stay at hand', () => {
+    expect(methodsFor(cucumber, 'whole fruit', {})[0]).toBe('ferment');
+    expect(methodsFor(cucumber, 'whole fruit', { ferment: 'soda' })[0]).toBe('soda');
+    expect(methodsFor({ extraction: 'dry' }, 'heads or pods', {})[0]).toBe('thresh');
+    expect(methodsFor(cucumber, 'clean seed', {})[0]).toBe('as it is');
+    expect(new Set(methodsFor(cucumber, 'whole fruit', { ferment: 'wipe' })).size).toBe(4);
+  });
+
+  test('whole fruit that cures is cured before it is opened', () => {
+    expect(stepsFor('rinse', squash, 'whole fruit')).toEqual(['cure', 'scoop', 'rinse', 'dry', 'silica']);
+    expect(stepsFor('rinse', squash, 'clean seed')).toEqual(['scoop', 'rinse', 'dry', 'silica']);
+    expect(hoursOf('cure', squash, 20)).toEqual({ earliest: 480, usual: 960, latest: 1440 });
+  });
+
+  test('pulp ferments slower in the cold: at 17 °C half as long again and more, at 26 °C quicker', () => {
+    const at = (celsius: number) => hoursOf('ferment', cucumber, celsius)!.usual;
+    expect(at(23)).toBeCloseTo(72, 6);
+    expect(at(17)).toBeGreaterThan(108);
+    expect(at(26)).toBeLessThan(60);
+    expect(hoursOf('ferment', cucumber, 23, true)!.latest).toBeCloseTo(336, 6);
+  });
+
+  test('a switch in the middle does not scoop twice, and goes on with what the new method has', () => {
+    expect(switchAt(['scoop', 'ferment'], METHOD_FACTS.soda.steps)).toBe(1);
+    expect(switchAt([], METHOD_FACTS.soda.steps)).toBe(0);
+    expect(switchAt(['cure', 'scoop'], ['cure', 'scoop', 'soda', 'rinse', 'dry'])).toBe(2);
+  });
+
+  test('a clock runs, is ripe, passes its usual and is overdue', () => {
+    const hours = { earliest: 1, usual: 2, latest: 3 };
+    const state = (minutes: number) => clockOf(hours, 0, minutes * 60_000).state;
+    expect([0, 60, 120, 180].map(state)).toEqual(['running', 'ripe', 'past usual', 'overdue']);
+    expect(state(-30)).toBe('running');
+    const clock = clockOf(hours, 0, 0);
+    expect(nextTurn(clock, 90 * 60_000)).toBe(clock.usual);
+    expect(nextTurn(clock, 180 * 60_000)).toBeNull();
+  });
+
+  test('hazards stand where the hands are', () => {
+    expect(cautionsFor('scoop', cucumber, false)).toEqual(['knife', 'bitter']);
+    expect(cautionsFor('thresh', squash, true)).toEqual(['dust', 'treated']);
+    expect(cautionsFor('ferment', { id: 'p', cautions: ['Hot kinds call for gloves'] }, false)).toEqual(['hot']);
+  });
+});
+
+describe('sealing, pests, packets', () => {
+  const dry = { settled: 0.95, hoursWeighed: 48, sign: true, humidity: 0.3, atTarget: false };
+  test('dry enough takes settled weights a day apart, the sign, and dry air', () => {
+    expect(againstSealing(dry)).toEqual([]);
+    expect(againstSealing({ ...dry, settled: 0.5 })).toEqual(['weights not settled']);
+    expect(againstSealing({ ...dry, hoursWeighed: 5 })).toEqual(['weighings too close']);
+    expect(againstSealing({ ...dry, sign: false, humidity: 0.6 })).toEqual(['no sign yet', 'too humid']);
+    expect(againstSealing({ ...dry, humidity: null })).toEqual(['humidity not known']);
+    expect(againstSealing({ ...dry, humidity: 0.6, atTarget: true })).toEqual([]);
+    expect(drynessSign(4, 'dry')).toContain('thumbnail');
+    expect(drynessSign(4, 'wet')).toContain('cracks');
+  });
+
+  test('the freezer takes days to be enough and two weeks to be sure; airtight seed for sowing comes out within half a year', () => {
+    expect(treatmentClock('freezer', '2026-11-01', '2026-11-03').state).toBe('too early');
+    expect(treatmentClock('freezer', '2026-11-01', '2026-11-05').state).toBe('may be opened');
+    expect(treatmentClock('freezer', '2026-11-01', '2026-11-15').state).toBe('sure');
+    expect(treatmentClock('airtight', '2026-01-01', '2026-11-15')).toMatchObject({
+      state: 'too long',
+      opens: '2026-01-31',
+      sowBy: '2026-07-03',
+    });
+    expect(checksFor('freezer')).not.toContain('full');
+    expect(checksFor('airtight')).toContain('full');
+  });
+
+  test('packets never hold more than there is', () => {
+    expect(packetsOf(100, 30, 10, null)).toEqual({ ok: true, packets: 3, keptBack: 10, each: 30 });
+    expect(packetsOf(100, 30, 10, 4)).toEqual({ ok: false, why: 'more than there is', most: 3 });
+    expect(packetsOf(5, 30, 10, null)).toMatchObject({ packets: 0 });
+    fc.assert(
+      fc.property(fc.nat(100_000), fc.integer({ min: 1, max: 500 }), fc.nat(1000), (onHand, content, reserve) => {
+        const made = packetsOf(onHand, content, reserve, null);
+        expect(made.ok && made.packets * content + made.keptBack).toBe(onHand);
+      }),
+    );
+  });
+
+  test('a purity card holds what is noxious and says when the sample is thin', () => {
+    const card = { pure: 4500, otherCrop: 0, weed: 200, noxious: 0, chaff: 200, damaged: 100 };
+    expect(purityOf(card, 600)).toMatchObject({ share: 0.9, hold: false, thin: false });
+    expect(purityOf({ ...card, noxious: 1 }, 10)).toMatchObject({ hold: true, thin: true });
+    expect(() => purityOf({ ...card, pure: -1 }, 10)).toThrow(RangeError);
+    expect(pureLiveSeed(0.9, 0.8)).toBeCloseTo(0.72, 10);
+  });
+
+  test('few seeds from a crop that needs pollinators says so', () => {
+    const of = { seeds: 100, weightIn: 2000, weightOut: 500, fruits: 4, plants: 2 };
+    expect(yieldOf({ seedsPerPlant: [200, 400], breeding: 'crossed by insects' }, of)).toEqual({
+      share: 0.25,
+      perFruit: 25,
+      perPlant: 50,
+      against: 'low',
+      poorPollination: true,
+    });
+    expect(yieldOf({ seedsPerPlant: [200, 400], breeding: 'selfing' }, of).poorPollination).toBe(false);
+    expect(yieldOf({ seedsPerPlant: [200, 400], breeding: 'selfing' }, { ...of, plants: null }).against).toBe('not known');
+    expect(boughtFor(300, 20, 250)).toBe(3750);
+  });
+
+  test('a method trial needs more seeds for a smaller difference, and for more methods', () => {
+    expect(seedsToTellApart(0.9, 0.15)).toBe(79);
+    expect(seedsToTellApart(0.9, 0.1)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
+    expect(seedsToTellApart(0.9, 0.2, 3)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
+    expect(() => seedsToTellApart(0.2, 0.3)).toThrow(RangeError);
+  });
+
+  test('the load of a week is the most things at once, and hours spread over the days', () => {
+    const has = { trays: 1, jars: 5, hours: 10 };
+    const weeks = loadByWeek(
+      [
+        { step: 'dry', from: '2026-09-01', to: '2026-09-10' },
+        { step: 'dry', from: '2026-09-05', to: '2026-09-06' },
+        { step: 'thresh', from: '2026-09-09', to: '2026-09-09' },
+      ],
+      has,
+      '2026-09-01',
+      3,
+    );
+    expect(weeks.map(({ needs }) => needs.trays)).toEqual([2, 1, 0]);
+    expect(weeks[0]!.short).toEqual(['trays']);
+    expect(weeks[0]!.needs.hours + weeks[1]!.needs.hours).toBeCloseTo(1.6, 1);
+  });
+});

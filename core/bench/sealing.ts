@@ -1,0 +1,46 @@
+import { SEALING_HUMIDITY } from './moisture.ts';
+
+/** What stands against sealing seed; empty when it is dry enough. */
+export type NotDry = 'weights not settled' | 'weighings too close' | 'no sign yet' | 'too humid' | 'humidity not known';
+
+export interface SealingFacts {
+  /** Chance that the weights have settled, from the drying curve; null without weighings. */
+  readonly settled: number | null;
+  /** Hours between the first and the last weighing. */
+  readonly hoursWeighed: number;
+  /** Whether the crop's sign of dryness was seen: a thumbnail leaves no mark, thin seed snaps, flat seed cracks. */
+  readonly sign: boolean;
+  /** Humidity of the jar, or of the room it settled in, 0 to 1. */
+  readonly humidity: number | null;
+  /** Whether the target weight was reached. */
+  readonly atTarget: boolean;
+}
+
+const SURE = 0.9;
+const HOURS_APART = 20;
+
+/** Dry enough to seal: weights settled over 20 hours at least, and a sign seen, and jar or room at 35 % or less (or the target weight reached). */
+export function againstSealing({ settled, hoursWeighed, sign, humidity, atTarget }: SealingFacts): readonly NotDry[] {
+  return [
+    ...(settled === null || hoursWeighed < HOURS_APART
+      ? (['weighings too close'] as const)
+      : settled < SURE
+        ? (['weights not settled'] as const)
+        : []),
+    ...(sign ? [] : (['no sign yet'] as const)),
+    ...(atTarget
+      ? []
+      : humidity === null
+        ? (['humidity not known'] as const)
+        : humidity > SEALING_HUMIDITY
+          ? (['too humid'] as const)
+          : []),
+  ];
+}
+
+/** The sign to try on a seed of this crop, by its shape. */
+export function drynessSign(seedsPerGram: number, extraction: string): string {
+  if (seedsPerGram < 6 && extraction === 'wet') return 'It cracks when bent';
+  if (seedsPerGram < 20) return 'A thumbnail leaves no mark; it breaks rather than dents';
+  return 'It snaps when bent';
+}

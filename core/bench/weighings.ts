@@ -1,0 +1,31 @@
+import type { Weighing } from './dryingCurve.ts';
+
+/** Why a batch weighs more than before; seed that dries only gets lighter. */
+export const HEAVIER = ['the scale was bumped', 'something was added', 'it took up damp'] as const;
+export type Heavier = (typeof HEAVIER)[number];
+
+export interface Weighed {
+  readonly at: number;
+  readonly milligrams: number;
+  readonly heavier: Heavier | null;
+}
+
+/** A weight is asked about when it is more than scale error explains over the last one that counts. */
+export function isHeavier(before: readonly Weighed[], milligrams: number, scaleError: number): boolean {
+  const last = counted(before).at(-1);
+  return last !== undefined && milligrams > last.milligrams + 3 * scaleError;
+}
+
+/** Weighings that belong to one curve: a bumped scale's is left out, and what was added or took up damp begins a new curve. */
+export function counted(weighed: readonly Weighed[]): readonly Weighed[] {
+  const sound = weighed.filter(({ heavier }) => heavier !== 'the scale was bumped');
+  const newest = sound.findLastIndex(({ heavier }) => heavier !== null);
+  return newest < 0 ? sound : sound.slice(newest);
+}
+
+const DAY = 86_400_000;
+/** The curve's points: days since its first weighing, weight in grams. */
+export function curveOf(weighed: readonly Weighed[]): readonly Weighing[] {
+  const points = counted(weighed);
+  return points.map(({ at, milligrams }) => ({ day: (at - points[0]!.at) / DAY, weight: milligrams / 1000 }));
+}
