@@ -4,6 +4,10 @@ import { index, route, type RouteConfig } from '@react-router/dev/routes';
 export default [
   index('routes/today/today.tsx'),
   route('intake/:draft?', 'routes/intake/intake.tsx'),
+  route('bench', 'routes/bench/bench.tsx'),
+  route('bench/:id', 'routes/bench/batch.tsx'),
+  route('bench/:id/tag', 'routes/bench/tag.tsx'),
+  route('lots/:code/bench', 'routes/bench/start.tsx'),
   route('tests', 'routes/tests/tests.tsx'),
   route('tests/:id', 'routes/tests/towel.tsx'),
   route('shelves', 'routes/shelves/shelves.tsx'),

@@ -3,7 +3,6 @@ import { yearOf } from '#core/calendar/plainDate.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
-import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
@@ -20,12 +19,11 @@ import {
   type NewReport,
 } from '#data/evidence.ts';
 import { createHold, findHolds, liftHold } from '#data/holds.ts';
-import { move } from '#data/ledger.ts';
 import { ensureLine } from '#data/lines.ts';
 import { findRelatives, lockLot, updateLotFromPassport, updateLotLine } from '#data/lots.ts';
 import { readPassports, recordPassport } from '#data/passports.ts';
-import { findHoldings } from '#data/places.ts';
 import { treatedColumn } from './intake.server.ts';
+import { enterClean, unitsOf } from './cleaned.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
@@ -264,43 +262,8 @@ export function receiveClean(
   return perform<null, CleanedProblem>(db, { key: cleaned.key, kind: 'clean seed received', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, cleaned.code)) ?? refuse({ code: 'no such lot' });
     if (lot.form === 'clean seed' || lot.form === 'on paper') refuse({ code: 'clean already' });
-    const { amount } = cleaned;
-    const units =
-      amount.kind === 'weight'
-        ? lot.unit === 'mg'
-          ? amount.milligrams
-          : Math.floor((amount.milligrams * lot.seedsPerGram) / 1000)
-        : unitsForSeeds(amount.seeds, lot.unit, lot.seedsPerGram);
-    const holding = (await findHoldings(tx, lot.id))[0]!;
-    await move(tx, {
-      actKey: cleaned.key,
-      lotId: lot.id,
-      kind: 'cleaned',
-      from: { outside: 'donors' },
-      to: { holding: holding.id },
-      amount: units,
-      typed: amount.typed,
-      reason: null,
-      happenedOn: today,
-      personId: actor.personId,
-    });
-    const [passport] = await readPassports(tx, lot.id);
-    await recordPassport(tx, {
-      lotId: lot.id,
-      answers: { ...passport!.answers, form: 'clean seed' },
-      why: 'Cleaned here',
-      writtenOn: today,
-      writtenBy: actor.personId,
-      actKey: cleaned.key,
-    });
-    await updateLotFromPassport(tx, lot.id, {
-      kind: lot.kind,
-      harvested: lot.harvested,
-      plantsHarvested: lot.plantsHarvested,
-      treated: lot.treated,
-      form: 'clean seed',
-      openBy: null,
-    });
+    const units = unitsOf(cleaned.amount, lot.unit, lot.seedsPerGram);
+    await enterClean(tx, lot, { actKey: cleaned.key, units, typed: cleaned.amount.typed, today, actor, isLast: true });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
   });

@@ -1,4 +1,5 @@
 import {
+  Amphora,
   BookOpen,
   Footprints,
   Inbox,
@@ -32,6 +33,7 @@ interface Place {
 const WORK: readonly Place[] = [
   { to: '/', name: 'Today', Icon: Sun },
   { to: '/intake', name: 'Intake', Icon: Inbox },
+  { to: '/bench', name: 'Bench', Icon: Amphora },
   { to: '/tests', name: 'Tests', Icon: Sprout },
   { to: '/shelves', name: 'Shelves', Icon: Rows3 },
   { to: '/desk', name: 'Desk', Icon: NotebookPen },

@@ -158,7 +158,8 @@ export function ChoiceField({
   hint,
   options,
   onChoose,
-}: Common & { options: readonly Option[]; onChoose?: (value: string) => void }) {
+  initial = field.initialValue as string | undefined,
+}: Common & { options: readonly Option[]; onChoose?: (value: string) => void; initial?: string | undefined }) {
   return (
     <fieldset aria-describedby={classes(hint ? field.descriptionId : null, field.errors ? field.errorId : null) || undefined}>
       <legend className="font-semibold">{label}</legend>
@@ -178,7 +179,7 @@ export function ChoiceField({
               type="radio"
               name={field.name}
               value={option.value}
-              defaultChecked={field.initialValue === option.value}
+              defaultChecked={initial === option.value}
               onChange={() => onChoose?.(option.value)}
               className="size-4 accent-current outline-none"
             />

@@ -8,7 +8,7 @@ import { cautionsFor, METHOD_FACTS, methodsFor, stepsFor, switchAt } from './met
 import { seedsToTellApart } from './methodTrial.ts';
 import { canRoomDry, jarHumidity, settlingMoisture, weightAtMoisture } from './moisture.ts';
 import { packetsOf } from './packing.ts';
-import { againstSealing, drynessSign } from './sealing.ts';
+import { againstSealing, signOf } from './sealing.ts';
 import { hoursOf } from './steps.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
 import { boughtFor, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
@@ -221,8 +221,8 @@ describe('sealing, pests, packets', () => {
     expect(againstSealing({ ...dry, sign: false, humidity: 0.6 })).toEqual(['no sign yet', 'too humid']);
     expect(againstSealing({ ...dry, humidity: null })).toEqual(['humidity not known']);
     expect(againstSealing({ ...dry, humidity: 0.6, atTarget: true })).toEqual([]);
-    expect(drynessSign(4, 'dry')).toContain('thumbnail');
-    expect(drynessSign(4, 'wet')).toContain('cracks');
+    expect(signOf({ seedsPerGram: [2, 8], extraction: 'dry' })).toContain('thumbnail');
+    expect(signOf({ seedsPerGram: [2, 8], extraction: 'wet' })).toContain('cracks');
   });
 
   test('the freezer takes days to be enough and two weeks to be sure; airtight seed for sowing comes out within half a year', () => {

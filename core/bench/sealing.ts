@@ -1,3 +1,4 @@
+import type { Crop } from '../almanac/crop.ts';
 import { SEALING_HUMIDITY } from './moisture.ts';
 
 /** What stands against sealing seed; empty when it is dry enough. */
@@ -38,9 +39,10 @@ export function againstSealing({ settled, hoursWeighed, sign, humidity, atTarget
   ];
 }
 
-/** The sign to try on a seed of this crop, by its shape. */
-export function drynessSign(seedsPerGram: number, extraction: string): string {
-  if (seedsPerGram < 6 && extraction === 'wet') return 'It cracks when bent';
-  if (seedsPerGram < 20) return 'A thumbnail leaves no mark; it breaks rather than dents';
+/** The sign to try on a seed of this crop, by its size and shape. */
+export function signOf({ seedsPerGram: [low, high], extraction }: Pick<Crop, 'seedsPerGram' | 'extraction'>): string {
+  const perGram = Math.sqrt(low * high);
+  if (perGram < 20 && extraction === 'wet') return 'It cracks when bent';
+  if (perGram < 20) return 'A thumbnail leaves no mark; it breaks rather than dents';
   return 'It snaps when bent';
 }

@@ -10,6 +10,7 @@ export interface Samples {
   readonly loan: string;
   readonly person: string;
   readonly line: string;
+  readonly batch: string;
 }
 
 const first = (text: string, pattern: RegExp): string => {
@@ -27,6 +28,7 @@ export async function findSamples(request: APIRequestContext): Promise<Samples> 
     freshTest: [...(await read('/tests')).matchAll(/href="\/tests\/(\d+)"/g)].at(-1)![1]!,
     endedTest: first(await read('/tests?show=ended'), /href="\/tests\/(\d+)"/),
     loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
+    batch: first(await read('/bench?search=sleeper+row'), /href="\/bench\/(\d+)"/),
     line: first(await read('/lines'), /href="\/lines\/(\d+)"/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
   };
@@ -56,6 +58,10 @@ const place = (route: string, who: Who, posts: Place['posts'] = 'nobody', path: 
 export const PLACES: readonly Place[] = [
   place('', 'signed in'),
   place('intake/:draft?', 'works here', 'works here', () => '/intake'),
+  place('bench', 'works here'),
+  place('bench/:id', 'works here', 'works here', ({ batch }) => `/bench/${batch}`),
+  place('bench/:id/tag', 'works here', 'nobody', ({ batch }) => `/bench/${batch}/tag`),
+  place('lots/:code/bench', 'works here', 'works here', ({ code }) => `/lots/${code}/bench`),
   place('tests', 'works here'),
   place('tests/:id', 'works here', 'works here', ({ test }) => `/tests/${test}`),
   place('shelves', 'works here'),

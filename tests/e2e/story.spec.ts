@@ -27,15 +27,17 @@ const FOOTPLATE = {
 
 let code = '';
 
-test('1. Today shows what is due, the towel first, each with its reason and the way to the work', async ({ page }) => {
+test('1. Today shows what is due, the overdue ferment and the towel first, each with its reason and the way to the work', async ({ page }) => {
   await page.goto('/');
   const due = page
     .getByRole('main')
     .getByRole('listitem')
     .filter({ has: page.getByRole('link') });
-  await expect(due.first()).toContainText('Count Lettuce ‘Slow Line’');
+  await expect(due.first()).toContainText('Seed sprouts in the jar, and is lost');
+  const towel = due.filter({ hasText: 'Count' }).first();
+  await expect(towel).toContainText('Count Lettuce ‘Slow Line’');
   for (const verb of ['Ask after', 'Test', 'Settle']) await expect(due.filter({ hasText: verb }).first()).toBeVisible();
-  await due.first().getByRole('link').click();
+  await towel.getByRole('link').click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   await expect(page.getByRole('grid')).toBeVisible();
 });

@@ -13,7 +13,7 @@ import { PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/label.ts';
-import labelStyles from './label.css?url';
+import labelStyles from '../../ui/label.css?url';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Label · Kind Granary' }];
 export const links: Route.LinksFunction = () => [{ rel: 'stylesheet', href: labelStyles }];

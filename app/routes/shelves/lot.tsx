@@ -301,6 +301,9 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         actions={
           <>
             <ButtonLink to={`/lots/${lot.code}/label`}>Label</ButtonLink>
+            <ButtonLink to={`/lots/${lot.code}/bench`} look={uncleaned ? 'action' : 'plain'}>
+              {uncleaned ? 'Clean it' : 'To the bench'}
+            </ButtonLink>
             <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>
           </>
         }

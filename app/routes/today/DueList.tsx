@@ -1,10 +1,10 @@
-import { Citrus, Hand, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
+import { Amphora, Citrus, Hand, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { classes } from '#app/ui/classes.ts';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 
-type WorkKind = 'count' | 'open' | 'test' | 'return' | 'hold';
+type WorkKind = 'step' | 'count' | 'open' | 'test' | 'return' | 'hold';
 
 export interface Work {
   readonly kind: WorkKind;
@@ -18,13 +18,14 @@ export interface Work {
 }
 
 const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; tone: string; all: string }> = {
+  step: { verb: 'Go on with', many: 'ripe at the bench', Icon: Amphora, tone: 'text-grain', all: '/bench' },
   count: { verb: 'Count', many: 'to count', Icon: Sprout, tone: 'text-good', all: '/tests' },
   open: { verb: 'Open', many: 'to open', Icon: Citrus, tone: 'text-doubt', all: '/shelves?state=to+be+cleaned' },
   test: { verb: 'Test', many: 'to test', Icon: TestTubeDiagonal, tone: 'text-frost', all: '/shelves?state=test+due&sort=next+test' },
   return: { verb: 'Ask after', many: 'late returns', Icon: Undo2, tone: 'text-doubt', all: '/desk/loans?late=yes' },
   hold: { verb: 'Settle', many: 'on hold', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold' },
 };
-const ORDER = ['count', 'open', 'return', 'test', 'hold'] as const;
+const ORDER = ['step', 'count', 'open', 'return', 'test', 'hold'] as const;
 
 /** All that is due, most urgent first; a tap on a kind shows that kind alone. */
 export function DueList({ work, totals }: { work: readonly Work[]; totals: Record<WorkKind, number> }) {

@@ -1,9 +1,14 @@
 import { redirect } from 'react-router';
 import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
-import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
+import { STEP_FACTS } from '#core/bench/steps.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { addDays, dayInZone, daysBetween } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
+import { listOpenBatches } from '#data/bench.ts';
+import type { House } from '#data/house.ts';
 import { readComing, readDue } from '#data/today.ts';
+import { clockOfBatch } from '#services/bench.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { nextTestWords } from '#app/ui/sayings.ts';
@@ -18,6 +23,32 @@ export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' 
 const RIBBON_DAYS = 14;
 
 type Due = Awaited<ReturnType<typeof readDue>>;
+
+/** Batches at the bench that may go on, with the day it is usual to. */
+async function ripeAtTheBench({ now, house }: { now: Date; house: House }) {
+  const zone = house.timeZone;
+  return (await listOpenBatches(db)).flatMap((batch) => {
+    const clock = clockOfBatch(batch, now, house.rules);
+    if (!clock || clock.state === 'running') return [];
+    const { title, ifLeft } = STEP_FACTS[batch.step];
+    const latest = formatMoment(clock.latest, now.getTime(), zone);
+    return [
+      {
+        kind: 'step' as const,
+        on: dayInZone(new Date(clock.usual), zone),
+        to: `/bench/${batch.id}`,
+        what: `${batch.crop} ‘${batch.variety}’`,
+        code: batch.code,
+        treated: batch.treated,
+        minutes: 20,
+        why:
+          clock.state === 'overdue'
+            ? `${title} in ${batch.vessel}: overdue since ${latest}. ${ifLeft}`
+            : `${title} in ${batch.vessel}: done, or nearly; no later than ${latest}`,
+      },
+    ];
+  });
+}
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
 function asWork(due: Due, today: string) {
@@ -80,10 +111,15 @@ function asWork(due: Due, today: string) {
 }
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'read own loans');
+  const { actor, today, now, house } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
-  const [due, coming] = await Promise.all([readDue(db, today), readComing(db, today, addDays(today, RIBBON_DAYS - 1))]);
+  const [due, coming, ripe] = await Promise.all([
+    readDue(db, today),
+    readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
+    ripeAtTheBench({ now, house }),
+  ]);
   const totals = {
+    step: ripe.length,
     count: due.counts[0]?.total ?? 0,
     test: due.tests[0]?.total ?? 0,
     return: due.returns[0]?.total ?? 0,
@@ -91,7 +127,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     open: due.openings[0]?.total ?? 0,
   };
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  return { today, work: mostUrgentFirst(asWork(due, today), today), totals, days, coming };
+  return { today, work: mostUrgentFirst([...ripe, ...asWork(due, today)], today), totals, days, coming };
 }
 
 function greeting(total: number): string {
@@ -100,7 +136,7 @@ function greeting(total: number): string {
 }
 
 export default function Today({ loaderData: { today, work, totals, days, coming } }: Route.ComponentProps) {
-  const total = totals.count + totals.open + totals.test + totals.return + totals.hold;
+  const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold;
   return (
     <>
       <PageHead
@@ -115,7 +151,7 @@ export default function Today({ loaderData: { today, work, totals, days, coming 
       <Ribbon days={days} coming={coming} />
       {work.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
-          No towel wants counting, no fruit wants opening, no test is due, no loan is late and no lot is on hold.
+          No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late and no lot is on hold.
         </Empty>
       ) : (
         <DueList work={work} totals={totals} />

@@ -1,0 +1,227 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { useMemo } from 'react';
+import { parseAmount } from '#core/units/parseAmount.ts';
+import { useNavigation } from 'react-router';
+import { Button } from '#app/ui/Button.tsx';
+import { Chart } from '#app/ui/Chart.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import type { Tone } from '#app/ui/Mark.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { NOT_DRY } from './benchWords.ts';
+import type { BatchPage } from './WhatNext.tsx';
+
+const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {
+  'dries it': { tone: 'good', verdict: 'This room dries it' },
+  'nearly: silica to finish': { tone: 'doubt', verdict: 'Nearly: silica gel to finish' },
+  'needs silica': { tone: 'poor', verdict: 'Not in this room: silica gel' },
+};
+
+/** Weighings, the curve they make, the day they lead to, and whether this room can dry the seed at all. */
+export function Drying({
+  batch,
+  keys,
+  weighed,
+  aired,
+}: {
+  batch: BatchPage;
+  keys: { weigh: string; air: string };
+  weighed: SubmissionResult | null;
+  aired: SubmissionResult | null;
+}) {
+  const { drying, weighings } = batch;
+  const sealing = sealingWords(drying.against);
+  return (
+    <section aria-label="Drying" className="space-y-6">
+      {drying.room && (
+        <Reckoning
+          tone={ROOM_WORDS[drying.room.verdict].tone}
+          question="Can this room dry it?"
+          verdict={ROOM_WORDS[drying.room.verdict].verdict}
+          reasons={[
+            `In this air seed settles at ${drying.room.settles.toFixed(1)} % water; to be sealed it may hold ${drying.room.target.toFixed(1)} %`,
+            'A room dries seed to its own humidity, and no further',
+            ...(drying.room.clamped ? ['The air is outside what the equation covers: the nearest edge was used'] : []),
+          ]}
+        />
+      )}
+      <WeighForm key={keys.weigh} formKey={keys.weigh} result={weighed} last={weighings.at(-1)?.weight} />
+      <Curve batch={batch} />
+      <Reckoning
+        tone={sealing.tone}
+        question="Dry enough to seal?"
+        verdict={sealing.verdict}
+        figure={
+          <p>
+            {drying.lost ? `Water lost so far: ${drying.lost}. ` : ''}
+            {drying.dryDay && (
+              <>
+                Dry about <b>{drying.dryDay[1]}</b>, in 8 of 10 cases between {drying.dryDay[0]} and {drying.dryDay[2]}.{' '}
+              </>
+            )}
+            {drying.moisture !== null && `By its jar it holds ${drying.moisture.toFixed(1)} % water. `}
+            {drying.target && `Target weight: ${drying.target}.`}
+          </p>
+        }
+        reasons={[
+          ...drying.against.map((one) => NOT_DRY[one].charAt(0).toUpperCase() + NOT_DRY[one].slice(1)),
+          `The sign: ${drying.sign.charAt(0).toLowerCase()}${drying.sign.slice(1)}`,
+        ]}
+        working={
+          drying.settled === null ? undefined : (
+            <p>
+              Fitted to the weighings: W(t) = W∞ + A·e^(−kt), over all curves that fit them. Settled means that no more than 5 % of the
+              water that will go is left, or 0.2 % of the weight: chance now {Math.round(drying.settled * 100)} %; 90 % is wanted.
+            </p>
+          )
+        }
+      />
+      <AirForm key={keys.air} formKey={keys.air} result={aired} celsius={batch.celsius} />
+    </section>
+  );
+}
+
+function sealingWords(against: BatchPage['drying']['against']): { tone: Tone; verdict: string } {
+  if (against.length === 0) return { tone: 'good', verdict: 'Yes' };
+  if (against.length === 1 && against[0] === 'no sign yet') return { tone: 'good', verdict: 'Yes, once the sign is there' };
+  return { tone: 'doubt', verdict: 'Not yet' };
+}
+
+/** One field, one key: the weight as people write it. */
+function WeighForm({ formKey, result, last }: { formKey: string; result: SubmissionResult | null; last: string | undefined }) {
+  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
+  return (
+    <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <TextField
+          field={fields.weight}
+          label="What does the scale say?"
+          hint={last ? `${last} last time` : '640 g, 1 lb 6 oz'}
+          className="max-w-48 text-large"
+          autoComplete="off"
+        />
+        <Button type="submit" look="action">
+          Weighed
+        </Button>
+      </div>
+      <ChoiceField
+        field={fields.scale}
+        label="Scale reads to"
+        options={[
+          { value: '1 g', label: '1 g' },
+          { value: '0.1 g', label: '0.1 g' },
+        ]}
+      />
+      {fields.heavier.errors && (
+        <ChoiceField
+          field={fields.heavier}
+          label="It is heavier than before"
+          options={[
+            { value: 'the scale was bumped', label: 'The scale was bumped' },
+            { value: 'something was added', label: 'Something was added' },
+            { value: 'it took up damp', label: 'It took up damp' },
+          ]}
+        />
+      )}
+    </PostForm>
+  );
+}
+
+function AirForm({ formKey, result, celsius }: { formKey: string; result: SubmissionResult | null; celsius: number }) {
+  const [form, fields] = usePostForm<'of' | 'humidity' | 'celsius'>({
+    id: `air-${formKey}`,
+    result,
+    start: { of: 'room', celsius: String(celsius) },
+  });
+  return (
+    <details open={result !== null}>
+      <summary className="link inline-flex min-h-11 items-center">Read a hygrometer</summary>
+      <PostForm form={form} formKey={formKey} intent="air" className="mt-2 space-y-4">
+        <ChoiceField
+          field={fields.of}
+          label="Where?"
+          hint="In a closed jar with the seed for a day it tells the seed’s own moisture"
+          options={[
+            { value: 'room', label: 'In the room' },
+            { value: 'jar', label: 'In its jar' },
+          ]}
+        />
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
+          <TextField field={fields.celsius} label="Temperature, °C" type="number" step="any" />
+        </div>
+        <Button type="submit">Write it down</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+const DAY = 86_400_000;
+
+/** Weighings as points, the middle curve, and the days between which it is dry; a weight on its way is painted before it is saved. */
+function Curve({ batch: { weighings, drying } }: { batch: BatchPage }) {
+  const sending = useNavigation().formData;
+  const read = sending?.get('intent') === 'weigh' ? parseAmount(String(sending.get('weight'))) : null;
+  const onItsWay = read?.ok && read.amount.kind === 'weight' ? read.amount.milligrams : null;
+  const option = useMemo(() => {
+    const from = drying.curve?.from ?? weighings[0]?.at ?? 0;
+    const points = weighings.map(({ at, milligrams }) => [(at - from) / DAY, milligrams / 1000]);
+    const last = points.at(-1)?.[0] ?? 0;
+    if (onItsWay !== null) points.push([last + 0.02, onItsWay / 1000]);
+    const end = Math.max(1, last + 0.5, Math.min(drying.curve?.band[2] ?? 0, last + 30));
+    const line = drying.curve
+      ? Array.from({ length: 41 }, (_, index) => {
+          const day = (end * index) / 40;
+          const { start, lost, perDay } = drying.curve!;
+          return [day, start * (1 - lost * (1 - Math.exp(-perDay * day)))];
+        })
+      : [];
+    return {
+      animation: false,
+      grid: { left: 56, right: 16, top: 16, bottom: 36 },
+      xAxis: {
+        type: 'value',
+        min: 0,
+        max: end,
+        name: 'days',
+        nameLocation: 'middle',
+        nameGap: 24,
+        splitLine: { show: false },
+        axisLabel: { color: '#6b746b' },
+      },
+      yAxis: {
+        type: 'value',
+        scale: true,
+        axisLabel: { formatter: '{value} g', color: '#6b746b' },
+        splitLine: { lineStyle: { opacity: 0.3 } },
+      },
+      series: [
+        {
+          type: 'line',
+          data: line,
+          showSymbol: false,
+          lineStyle: { color: '#1d5c7a', width: 2 },
+          ...(drying.curve &&
+            drying.lost && {
+              markArea: {
+                silent: true,
+                itemStyle: { color: 'rgba(29,92,122,0.15)' },
+                data: [[{ xAxis: drying.curve.band[0] }, { xAxis: Math.min(end, drying.curve.band[2]) }]],
+              },
+            }),
+        },
+        { type: 'scatter', data: points, symbolSize: 11, itemStyle: { color: '#8a4a0b' } },
+      ],
+    };
+  }, [weighings, drying, onItsWay]);
+  if (weighings.length === 0 && onItsWay === null) return null;
+  return (
+    <figure>
+      <Chart label="Weight over days, with the curve through it" option={option} className="h-64 w-full" />
+      <figcaption className="text-small text-soft">
+        Points: weighings, also listed under “So far”. Line: the likeliest course. Shaded: the days between which it is dry, in 8 of 10
+        cases.
+      </figcaption>
+    </figure>
+  );
+}

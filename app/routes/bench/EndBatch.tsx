@@ -1,0 +1,62 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { BatchPage } from './WhatNext.tsx';
+
+/** Clean seed out of the batch into its lot, or the batch given up. */
+export function EndBatch({
+  batch,
+  keys,
+  finished,
+  abandoned,
+}: {
+  batch: BatchPage;
+  keys: { end: string; give: string };
+  finished: SubmissionResult | null;
+  abandoned: SubmissionResult | null;
+}) {
+  const last = batch.weighings.at(-1);
+  const [form, fields] = usePostForm<'amount' | 'sign' | 'liftDrying' | 'reason'>({
+    id: `finish-${keys.end}`,
+    result: finished,
+    start: { amount: batch.byWeight && last ? last.weight : '', liftDrying: 'on', sign: batch.signSeen ? 'on' : null },
+  });
+  const [giveUp, give] = usePostForm<'reason'>({ id: `give-${keys.give}`, result: abandoned });
+  return (
+    <section aria-label="Finish" className="space-y-4 border-t border-rule pt-5">
+      <details open={batch.byWeight || finished !== null}>
+        <summary className="cursor-pointer font-slab text-large font-semibold">Finish: clean, dry seed goes into the lot</summary>
+        <PostForm form={form} formKey={keys.end} intent="finish" className="mt-3 space-y-5">
+          <input type="hidden" name="turn" value={batch.turn} />
+          <TextField
+            field={fields.amount}
+            label={batch.wasClean ? 'What is left of it' : 'Clean seed that came out'}
+            hint="42 g, about 300 seeds"
+          />
+          <TickField
+            field={fields.sign}
+            label={`I have seen the sign: ${batch.drying.sign.charAt(0).toLowerCase()}${batch.drying.sign.slice(1)}`}
+          />
+          <TickField field={fields.liftDrying} label="Lift its hold for drying, when it is dry enough" />
+          {(finished || batch.drying.against.length > 0) && (
+            <TextField field={fields.reason} label="Why it is put away before it is dry (only then)" />
+          )}
+          <Button type="submit" look="action">
+            Finish the batch
+          </Button>
+        </PostForm>
+      </details>
+      <details open={abandoned !== null}>
+        <summary className="link inline-flex min-h-11 items-center">Give the batch up</summary>
+        <PostForm form={giveUp} formKey={keys.give} intent="abandon" className="mt-2 space-y-3">
+          <input type="hidden" name="turn" value={batch.turn} />
+          <TextField field={give.reason} label="What happened, and what was lost" hint="Sprouted over the weekend, all of it" />
+          <Button type="submit" look="grave">
+            Give it up
+          </Button>
+        </PostForm>
+      </details>
+    </section>
+  );
+}

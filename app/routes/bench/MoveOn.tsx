@@ -1,0 +1,56 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { useState } from 'react';
+import { Button } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { Notice } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { BatchPage } from './WhatNext.tsx';
+
+/** On to the next step, past some, or over to another method. */
+export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: string; result: SubmissionResult | null }) {
+  const { next, others, table } = batch;
+  const targets = [
+    ...next.map(({ title, ...to }) => ({ value: `${to.method}|${to.step}|${to.place}`, label: title })),
+    ...others.map(({ title, begins, ...to }) => ({
+      value: `${to.method}|${to.step}|${to.place}`,
+      label: `Switch to ${title.toLowerCase()}: ${begins}`,
+    })),
+  ];
+  const first = targets[0]?.value ?? '';
+  const [form, fields] = usePostForm<'to' | 'celsius' | 'startedAgo' | 'cleared' | 'early'>({
+    id: `step-${formKey}`,
+    result,
+    start: { to: first, celsius: String(batch.celsius) },
+  });
+  const [to, setTo] = useState<string>(fields.to.initialValue ?? first);
+  if (targets.length === 0) return null;
+  const chosen = targets.find(({ value }) => value === to) ?? targets[0]!;
+  return (
+    <section aria-label="Go on" className="border-t border-rule pt-5">
+      <h2 className="mb-3">Go on</h2>
+      {table && (
+        <Notice tone={table.alike ? 'poor' : 'doubt'}>
+          On the table lies {table.crop} ‘{table.variety}’ {table.code}
+          {table.alike ? ', whose seed looks the same. Clear and clean before anything of this is opened.' : '.'}
+        </Notice>
+      )}
+      <PostForm form={form} formKey={formKey} intent="step">
+        <input type="hidden" name="turn" value={batch.turn} />
+        <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
+          <TextField field={fields.startedAgo} label="Begun hours ago (optional)" hint="Empty: now" type="number" step="any" min={0} />
+        </div>
+        {(table || fields.cleared.errors) && (
+          <TickField field={fields.cleared} label="Table, hands, knife and screens are cleared and cleaned" />
+        )}
+        {(batch.view.state === 'running' || fields.early.errors) && (
+          <TickField field={fields.early} label="It is done before its earliest hour" />
+        )}
+        <Button type="submit" look="action">
+          {chosen.label}
+        </Button>
+      </PostForm>
+    </section>
+  );
+}

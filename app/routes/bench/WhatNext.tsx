@@ -1,0 +1,69 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { Form } from 'react-router';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import type { Tone } from '#app/ui/Mark.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/batch.ts';
+
+export type BatchPage = Route.ComponentProps['loaderData'];
+
+const TONES: Record<BatchPage['view']['state'], Tone> = {
+  overdue: 'poor',
+  'past usual': 'doubt',
+  ripe: 'good',
+  hands: 'plain',
+  weight: 'frost',
+  running: 'frost',
+};
+
+/** What the batch is at, what its clock says, what to look for, and what was seen, with one tap. */
+export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkKey: string; result: SubmissionResult | null }) {
+  const { view, lookFor, ifLeft } = batch;
+  const [form, fields] = usePostForm<'seen' | 'turn'>({ id: `check-${checkKey}`, result, start: { turn: String(batch.turn) } });
+  return (
+    <Reckoning
+      tone={TONES[view.state]}
+      question={`Step ${view.place + 1} of ${view.of}, since ${view.since}`}
+      verdict={view.step}
+      figure={
+        <p className="text-large">
+          {view.next}
+          {view.hours && <span className="block text-base text-soft">{view.hours}</span>}
+        </p>
+      }
+      reasons={[
+        ...lookFor.map((sign) => `Look for: ${sign.charAt(0).toLowerCase()}${sign.slice(1)}`),
+        `If it is left: ${ifLeft.charAt(0).toLowerCase()}${ifLeft.slice(1)}`,
+      ]}
+      actions={
+        <div className="w-full space-y-3">
+          <p className="font-semibold" id="seen-now">
+            What do you see?
+          </p>
+          <div className="flex flex-wrap gap-2" role="group" aria-labelledby="seen-now">
+            {[...lookFor, 'Nothing yet'].map((seen) => (
+              <Form key={seen} method="post">
+                <input type="hidden" name="key" value={checkKey} />
+                <input type="hidden" name="intent" value="check" />
+                <input type="hidden" name="turn" value={batch.turn} />
+                <Button type="submit" name="seen" value={seen}>
+                  {seen}
+                </Button>
+              </Form>
+            ))}
+          </div>
+          <details {...(result && { open: true })}>
+            <summary className="link inline-flex min-h-11 items-center">In other words</summary>
+            <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3">
+              <input type="hidden" name="turn" value={batch.turn} />
+              <TextField field={fields.seen} label="What was seen" />
+              <Button type="submit">Write it down</Button>
+            </PostForm>
+          </details>
+        </div>
+      }
+    />
+  );
+}

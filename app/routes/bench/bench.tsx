@@ -1,0 +1,150 @@
+import { Link } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { listEndedBatches, listOpenBatches } from '#data/bench.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
+import { LotCode, Mark, TreatedMark, type Tone } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import type { Route } from './+types/bench.ts';
+import { BenchPicture } from './BenchPicture.tsx';
+import { mostUrgent, viewOf, type BatchView } from './viewOf.server.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Bench · Kind Granary' }];
+
+const PAGE = 40;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { house, now } = visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim() ?? '';
+  const page = Math.max(1, Number(query.get('page')) || 1);
+  if (query.get('show') === 'ended') {
+    const ended = await listEndedBatches(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
+    return {
+      show: 'ended' as const,
+      search,
+      page,
+      total: ended.total,
+      now: now.getTime(),
+      open: [],
+      ended: ended.batches.map((batch) => ({
+        id: batch.id,
+        code: batch.code,
+        crop: batch.crop,
+        variety: batch.variety,
+        on: dayInZone(batch.endedAt!, house.timeZone),
+        outcome: batch.outcome!,
+        words: batch.outcome === 'finished' ? `${batch.typed} of clean seed` : (batch.reason ?? ''),
+      })),
+    };
+  }
+  const open = mostUrgent((await listOpenBatches(db, search)).map((batch) => viewOf(batch, now, house.timeZone, house.rules)));
+  return { show: 'open' as const, search, page: 1, total: open.length, now: now.getTime(), open, ended: [] };
+}
+
+const TONES: Record<BatchView['state'], Tone> = {
+  overdue: 'poor',
+  'past usual': 'doubt',
+  ripe: 'good',
+  hands: 'plain',
+  weight: 'frost',
+  running: 'frost',
+};
+
+function about(open: readonly BatchView[]): string {
+  const overdue = open.filter(({ state }) => state === 'overdue').length;
+  const ripe = open.filter(({ state }) => state === 'ripe' || state === 'past usual').length;
+  if (open.length === 0) return 'Nothing is under way.';
+  return [
+    `${open.length} ${open.length === 1 ? 'batch is' : 'batches are'} under way`,
+    overdue > 0 && `${overdue} overdue`,
+    ripe > 0 && `${ripe} ripe for the next step`,
+  ]
+    .filter(Boolean)
+    .join('; ')
+    .concat('.');
+}
+
+export default function Bench({ loaderData: { open, ended, show, search, page, total, now } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead
+        title="Bench"
+        about={show === 'open' ? about(open) : 'What has left the bench.'}
+        actions={<ButtonLink to="/shelves?state=to+be+cleaned">Lots to be cleaned</ButtonLink>}
+      />
+      {open.length > 1 && <BenchPicture batches={open} now={now} />}
+      <SearchForm label="Find a batch" hint="Variety, crop or lot code" value={search}>
+        <FilterSelect
+          label="Show"
+          name="show"
+          value={show}
+          options={[
+            { value: 'open', label: 'Under way' },
+            { value: 'ended', label: 'Ended' },
+          ]}
+        />
+      </SearchForm>
+      {show === 'ended' ? (
+        <Ended ended={ended} search={search} />
+      ) : open.length === 0 ? (
+        <Empty action={<ButtonLink to="/shelves?state=to+be+cleaned">Choose a lot to clean</ButtonLink>}>
+          {search ? 'No batch fits what you typed.' : 'Start one from the page of a lot that is to be cleaned or dried.'}
+        </Empty>
+      ) : (
+        <ol className="divide-y divide-rule border-y border-rule">
+          {open.map((batch) => (
+            <li key={batch.id}>
+              <Link to={`/bench/${batch.id}`} className="grid gap-x-4 gap-y-1 py-3 hover:bg-well sm:grid-cols-[1fr_auto]">
+                <span className="min-w-0">
+                  <b>
+                    {batch.crop} ‘{batch.variety}’
+                  </b>{' '}
+                  <LotCode>{batch.code}</LotCode> <span className="text-soft">in {batch.vessel}</span>{' '}
+                  <TreatedMark treated={batch.treated} />
+                  <span className="block text-small text-soft">
+                    {batch.step}, step {batch.place + 1} of {batch.of}, since {batch.since}
+                  </span>
+                </span>
+                <span className="self-center">
+                  <Mark tone={TONES[batch.state]}>{batch.next}</Mark>
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ol>
+      )}
+      {show === 'ended' && <Pager page={page} size={PAGE} total={total} things="batches" />}
+    </>
+  );
+}
+
+function Ended({ ended, search }: { ended: Route.ComponentProps['loaderData']['ended']; search: string }) {
+  if (ended.length === 0) return <Empty>{search ? 'No batch fits what you typed.' : 'No batch has ended yet.'}</Empty>;
+  return (
+    <Table caption="Batches that ended">
+      <Heads of={['Variety', 'Lot', 'Ended', 'How', '']} />
+      <tbody>
+        {ended.map((batch) => (
+          <tr key={batch.id}>
+            <td>
+              <Link className="link font-semibold" to={`/bench/${batch.id}`}>
+                {batch.crop} ‘{batch.variety}’
+              </Link>
+            </td>
+            <td>
+              <LotCode>{batch.code}</LotCode>
+            </td>
+            <td className="whitespace-nowrap">{formatDate(batch.on)}</td>
+            <td>{batch.outcome === 'finished' ? 'finished' : 'given up'}</td>
+            <td>{batch.words}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,53 @@
+import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
+import type { NotDry } from '#core/bench/sealing.ts';
+import { formatWeight } from '#core/units/formatAmount.ts';
+import type { FinishProblem, NextProblem, WeighProblem } from '#services/bench.server.ts';
+import { shortWords } from '#app/ui/sayings.ts';
+
+export const NOT_DRY: Record<NotDry, string> = {
+  'weights not settled': 'its weights still fall',
+  'weighings too close': 'it wants two weighings, a day apart',
+  'no sign yet': 'the sign of dry seed was not seen',
+  'too humid': 'the air it settled in is over 35 % humid: silica gel',
+  'humidity not known': 'no hygrometer was read in the last three days',
+};
+
+/** What stands in the way of an act at the bench, at the field where it can be put right. */
+export function troubleOf(problem: NextProblem | WeighProblem | FinishProblem, when: (iso: string) => string): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such batch':
+      return { '': ['There is no such batch'] };
+    case 'ended':
+      return { '': ['This batch has been ended meanwhile. Load the page again'] };
+    case 'moved on':
+      return { '': [`Somebody has moved it on meanwhile: it is at “${STEP_FACTS[problem.to].title}” now. Load the page again`] };
+    case 'read first':
+      return { '': [`Read first, above: ${problem.cautions.map((caution) => CAUTIONS[caution]).join('. ')}`] };
+    case 'no such step':
+      return { to: ['The batch cannot go there from here'] };
+    case 'too early':
+      return { early: [`It is ready from ${when(problem.earliest)}. Tick here if it is done all the same`] };
+    case 'before the step':
+      return { startedAgo: [`That is before the step it follows, which began ${when(problem.since)}`] };
+    case 'table taken':
+      return {
+        cleared: [
+          problem.by.alike
+            ? `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} lies open on the table, and its seed looks the same. Clear it away, clean table, hands, knife and screens, and tick here`
+            : `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} lies open on the table. Clear and clean first, and tick here`,
+        ],
+      };
+    case 'heavier':
+      return { heavier: [`That is more than the ${formatWeight(problem.last)} before. Seed that dries gets lighter: what happened?`] };
+    case 'short':
+      return { amount: [shortWords(problem)] };
+    case 'not dry':
+      return {
+        reason: [
+          `It is not dry enough to seal: ${problem.against.map((one) => NOT_DRY[one]).join('; ')}. Say why it is put away all the same`,
+        ],
+      };
+    case 'more than there was':
+      return { amount: ['That is more than the book says there was. Count the shelf on the lot’s page instead'] };
+  }
+}

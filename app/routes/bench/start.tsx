@@ -1,0 +1,176 @@
+import { useState } from 'react';
+import { data, redirect } from 'react-router';
+import { METHOD_FACTS, methodsFor, type Brought } from '#core/bench/methods.ts';
+import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { startBatchForm } from '#contracts/bench.ts';
+import { listBatchesOfLot, readRoomAir } from '#data/bench.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { startBatch, type StartProblem } from '#services/bench.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/start.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
+
+const BROUGHT: readonly { value: Brought; label: string }[] = [
+  { value: 'whole fruit', label: 'Whole fruit' },
+  { value: 'heads or pods', label: 'Heads or pods' },
+  { value: 'on paper', label: 'Seed on paper' },
+  { value: 'clean seed', label: 'Clean seed' },
+];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, house, now } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [batches, room, typed] = await Promise.all([listBatchesOfLot(db, lot.id), readRoomAir(db), typedBefore(request, actor)]);
+  const open = batches.filter(({ outcome }) => outcome === null);
+  return {
+    key: newFormKey(),
+    typed,
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    brought: lot.form,
+    extraction: lot.facts.extraction,
+    cleaning: lot.facts.cleaning,
+    methods: BROUGHT.map(({ value }) => ({ brought: value, methods: methodsFor(lot.facts, value, house.rules) })),
+    under: open.map(({ id, vessel, step }) => ({ id, vessel, step })),
+    ended: batches.length - open.length,
+    room: room && {
+      celsius: room.celsius,
+      humidity: Math.round(room.humidity * 100),
+      read: formatMoment(room.readAt.getTime(), now.getTime(), house.timeZone),
+    },
+    hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+  };
+}
+
+function fieldErrors(problem: StartProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'method does not fit':
+      return { method: ['That is not done with this crop as it was brought. Choose another'] };
+  }
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, now } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, startBatchForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply());
+  const done = await startBatch(db, actor, now, { ...submission.value, code: params.code });
+  if (!done.ok) return notAccepted(submission.reply({ fieldErrors: fieldErrors(done.problem) }));
+  throw redirect(`/bench/${done.answer.batchId}?new=yes`);
+}
+
+export default function Start({ loaderData: lot, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'brought' | 'method' | 'vessel' | 'celsius' | 'humidity' | 'fruits' | 'weightIn'>({
+    id: 'start',
+    result: actionData,
+    start: {
+      brought: lot.brought,
+      method: lot.methods.find(({ brought }) => brought === lot.brought)!.methods[0],
+      celsius: String(lot.room?.celsius ?? 20),
+      ...lot.typed,
+    },
+  });
+  const [brought, setBrought] = useState<string>(fields.brought.initialValue ?? lot.brought);
+  const methods = lot.methods.find((one) => one.brought === brought)?.methods ?? [];
+  const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!);
+  const facts = METHOD_FACTS[(methods as readonly string[]).includes(method) ? (method as keyof typeof METHOD_FACTS) : methods[0]!];
+  const [celsius, setCelsius] = useState(fields.celsius.initialValue ?? '20');
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title={`Clean ${lot.crop} ‘${lot.variety}’`}
+        about={
+          <>
+            <LotCode>{lot.code}</LotCode>
+            {lot.ended > 0 && `, ${lot.ended} ${lot.ended === 1 ? 'picking' : 'pickings'} done before`}. {lot.cleaning}
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
+      />
+      {lot.hazards.map((hazard) => (
+        <Notice key={hazard} tone="poor">
+          {hazard}
+        </Notice>
+      ))}
+      {lot.under.length > 0 && (
+        <Notice tone="doubt">
+          {lot.under.length === 1 ? 'Another picking of it is' : `${lot.under.length} other pickings of it are`} under way, in{' '}
+          {lot.under.map(({ vessel }) => vessel).join(', ')}.
+        </Notice>
+      )}
+      <PostForm form={form} formKey={lot.key}>
+        <ChoiceField
+          field={fields.brought}
+          label="What is it now?"
+          options={BROUGHT}
+          onChoose={(value) => {
+            setBrought(value);
+            setMethod(lot.methods.find((one) => one.brought === value)!.methods[0]);
+          }}
+        />
+        <ChoiceField
+          key={brought}
+          field={fields.method}
+          initial={(methods as readonly string[]).includes(method) ? method : methods[0]}
+          label="How is it cleaned?"
+          hint="First is what your house rules say"
+          options={methods.map((one) => ({ value: one, label: METHOD_FACTS[one].title }))}
+          onChoose={setMethod}
+        />
+        <section aria-label="What follows from it" className="border-l-4 border-frost bg-sheet px-5 py-3">
+          <p className="font-semibold">{facts.title}: what follows</p>
+          <Facts
+            rows={[
+              ['Time', facts.time],
+              ['Warmth', facts.warmth],
+              ['Disease', facts.disease],
+              ['Storage life', facts.storage],
+              ['Colour of seed', facts.colour],
+            ]}
+          />
+          {facts.title === METHOD_FACTS.ferment.title && Number(celsius) < TOO_COLD_TO_FERMENT && (
+            <p className="mt-2 font-semibold text-doubt">
+              At {celsius} °C pulp moulds rather than ferments. Washing soda works in a cool room.
+            </p>
+          )}
+        </section>
+        <TextField field={fields.vessel} label="What is it in?" hint="Jar 3, tray B: its tag is printed next" />
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField
+            field={fields.celsius}
+            label="The room, °C"
+            hint={lot.room ? `${lot.room.celsius} °C was read ${lot.room.read}` : 'The clocks go by it'}
+            type="number"
+            step="any"
+            value={celsius}
+            onChange={(event) => setCelsius(event.target.value)}
+          />
+          <TextField
+            field={fields.humidity}
+            label="Its humidity, % (optional)"
+            hint={lot.room ? `${lot.room.humidity} % was read ${lot.room.read}` : 'Says whether this room can dry it'}
+          />
+          <TextField field={fields.weightIn} label="Weight as it is (optional)" hint="640 g, 1 lb 6 oz" />
+          <TextField field={fields.fruits} label="Fruits, heads or pods (optional)" hint="For seeds a fruit" type="number" min={1} />
+        </div>
+        <Button type="submit" look="action">
+          Start the batch
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

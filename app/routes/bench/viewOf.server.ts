@@ -1,0 +1,78 @@
+import type { Clock } from '#core/bench/clock.ts';
+import { METHOD_FACTS, stepsFor } from '#core/bench/methods.ts';
+import { STEP_FACTS } from '#core/bench/steps.ts';
+import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
+import type { Rules } from '#core/house/rules.ts';
+import type { Batch } from '#data/bench.ts';
+import { clockOfBatch } from '#services/bench.server.ts';
+
+/** How a batch stands in one line, and what its clock says. */
+export interface BatchView {
+  readonly id: number;
+  readonly code: string;
+  readonly crop: string;
+  readonly variety: string;
+  readonly treated: 'yes' | 'unknown' | null;
+  readonly vessel: string;
+  readonly method: string;
+  readonly step: string;
+  readonly doing: string;
+  readonly place: number;
+  readonly of: number;
+  readonly since: string;
+  readonly state: 'hands' | 'weight' | Clock['state'];
+  /** What is to be done or waited for, in a few words. */
+  readonly next: string;
+  /** The usual and the latest hour, in words. */
+  readonly hours: string | null;
+  readonly clock: { readonly since: number; readonly earliest: number; readonly usual: number; readonly latest: number } | null;
+}
+
+/** Batches that want hands first: overdue, ripe, then work that waits, then what runs by itself. */
+const URGENCY: Record<BatchView['state'], number> = { overdue: 0, 'past usual': 1, ripe: 2, hands: 3, weight: 4, running: 5 };
+
+export function viewOf(batch: Batch, now: Date, zone: string, rules: Rules): BatchView {
+  const steps = stepsFor(batch.method, batch.facts, batch.brought);
+  const at = now.getTime();
+  const clock = clockOfBatch(batch, now, rules);
+  const { title, doing } = STEP_FACTS[batch.step];
+  return {
+    id: batch.id,
+    code: batch.code,
+    crop: batch.crop,
+    variety: batch.variety,
+    treated: batch.treated,
+    vessel: batch.vessel,
+    method: METHOD_FACTS[batch.method].title,
+    step: title,
+    doing,
+    place: batch.place,
+    of: steps.length,
+    since: `${formatMoment(batch.since.getTime(), at, zone)}, ${formatSpan(at - batch.since.getTime())} ago`,
+    state: clock ? clock.state : batch.step === 'dry' || batch.step === 'silica' ? 'weight' : 'hands',
+    next: clock ? nextWords(clock, at, zone) : batch.step === 'dry' || batch.step === 'silica' ? 'Weigh it once a day' : 'Waits for hands',
+    hours: clock && `usually ${formatMoment(clock.usual, at, zone)}, harm begins ${formatMoment(clock.latest, at, zone)}`,
+    clock: clock && { since: clock.since, earliest: clock.earliest, usual: clock.usual, latest: clock.latest },
+  };
+}
+
+function nextWords({ state, earliest, latest }: Clock, now: number, zone: string): string {
+  const when = (at: number) => formatMoment(at, now, zone);
+  switch (state) {
+    case 'running':
+      return `Ready from ${when(earliest)}`;
+    case 'ripe':
+      return 'May go on now';
+    case 'past usual':
+      return `Go on by ${when(latest)}`;
+    case 'overdue':
+      return `Overdue by ${formatSpan(now - latest)}`;
+  }
+}
+
+/** Most urgent first; of two alike the one whose clock turns sooner. */
+export function mostUrgent(views: readonly BatchView[]): BatchView[] {
+  return [...views].sort(
+    (one, other) => URGENCY[one.state] - URGENCY[other.state] || (one.clock?.usual ?? 0) - (other.clock?.usual ?? 0) || one.id - other.id,
+  );
+}

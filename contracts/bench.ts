@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { METHODS } from '#core/bench/methods.ts';
+import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
+import { HEAVIER } from '#core/bench/weighings.ts';
+import { actKey, amount, AMOUNT_TROUBLE, maybeWords, tick, words } from './fields.ts';
+import { parseAmount } from '#core/units/parseAmount.ts';
+
+const celsius = z
+  .number({ error: 'How warm is the room? Degrees Celsius' })
+  .min(-5, 'No bench is as cold as that: degrees Celsius')
+  .max(45, 'No bench is as warm as that: degrees Celsius');
+
+const percent = z
+  .string()
+  .trim()
+  .optional()
+  .transform((text, context) => {
+    if (!text) return null;
+    const share = Number(text.replace(/[%\s]/g, '').replace(',', '.')) / 100;
+    if (share > 0 && share <= 1) return share;
+    context.addIssue({ code: 'custom', message: 'Humidity is 1 to 100 %' });
+    return z.NEVER;
+  });
+
+/** A weight as people write it. */
+const weight = z
+  .string({ error: 'What does the scale say?' })
+  .trim()
+  .transform((text, context) => {
+    const read = parseAmount(text);
+    if (read.ok && read.amount.kind === 'weight') return { milligrams: read.amount.milligrams, typed: text };
+    context.addIssue({ code: 'custom', message: read.ok ? 'A weight, please: 640 g, 1 lb 6 oz' : AMOUNT_TROUBLE[read.why] });
+    return z.NEVER;
+  });
+const maybeWeight = weight.optional().transform((read) => read ?? null);
+
+const turn = z.int({ error: 'Load the page again' });
+/** Hazards read and ticked, parted by commas. */
+const cautions = z
+  .string()
+  .optional()
+  .transform((text) => (text ?? '').split(',').filter((one): one is Caution => one in CAUTIONS));
+
+export const acknowledgeForm = z.object({ key: actKey, cautions });
+
+export const startBatchForm = z.object({
+  key: actKey,
+  brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'Say what it is now' }),
+  method: z.enum(METHODS, { error: 'Say how it will be cleaned' }),
+  vessel: words(40, 'What is it in? Jar 3, tray B, the blue bucket'),
+  celsius,
+  humidity: percent,
+  fruits: z
+    .int({ error: 'A whole number' })
+    .min(1, 'At least one')
+    .max(10_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? null),
+  weightIn: maybeWeight,
+});
+
+const target = z.object({ method: z.enum(METHODS), step: z.enum(STEPS), place: z.int().min(0).max(20) });
+
+/** Moving a batch on, to a later step or over to another method: `method|step|place`. */
+export const nextStepForm = z.object({
+  key: actKey,
+  turn,
+  to: z.string({ error: 'Say what comes next' }).transform((text, context) => {
+    const [method, step, place] = text.split('|');
+    const read = target.safeParse({ method, step, place: Number(place) });
+    if (read.success) return read.data;
+    context.addIssue({ code: 'custom', message: 'Say what comes next' });
+    return z.NEVER;
+  }),
+  celsius,
+  startedAgo: z
+    .number({ error: 'How many hours ago?' })
+    .min(0, 'Not in the future')
+    .max(24 * 60, 'That is over two months ago')
+    .optional()
+    .transform((hours) => hours ?? 0),
+  cleared: tick,
+  early: tick,
+});
+
+export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw') });
+
+export const weighForm = z.object({
+  key: actKey,
+  weight,
+  scale: z.enum(['1 g', '0.1 g'], { error: 'Which scale?' }),
+  heavier: z
+    .enum(HEAVIER)
+    .optional()
+    .transform((why) => why ?? null),
+});
+
+export const airForm = z.object({
+  key: actKey,
+  of: z.enum(['room', 'jar'], { error: 'Of the room or the jar?' }),
+  humidity: percent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
+  celsius,
+});
+
+export const finishForm = z.object({
+  key: actKey,
+  turn,
+  amount,
+  sign: tick,
+  liftDrying: tick,
+  reason: maybeWords(300),
+});
+
+export const abandonForm = z.object({ key: actKey, turn, reason: words(300, 'Say what happened, and what was lost') });

@@ -1,0 +1,301 @@
+import { sql } from 'kysely';
+import type { Brought, Method } from '#core/bench/methods.ts';
+import type { Caution, Step } from '#core/bench/steps.ts';
+import type { Heavier } from '#core/bench/weighings.ts';
+import type { Db } from './database.ts';
+
+interface Act {
+  readonly actKey: string;
+  readonly by: number;
+}
+
+export async function createBatch(
+  db: Db,
+  batch: Act & { lotId: number; brought: Brought; vessel: string; fruits: number | null; weightIn: number | null; openedAt: Date },
+): Promise<number> {
+  const { id } = await db
+    .insertInto('batch')
+    .values({
+      lot_id: batch.lotId,
+      brought: batch.brought,
+      vessel: batch.vessel,
+      fruits: batch.fruits,
+      weight_in: batch.weightIn,
+      opened_at: batch.openedAt,
+      opened_by: batch.by,
+      act_key: batch.actKey,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+export interface NewStep extends Act {
+  readonly batchId: number;
+  readonly turn: number;
+  readonly method: Method;
+  readonly step: Step;
+  readonly place: number;
+  readonly celsius: number;
+  readonly since: Date;
+  readonly why: string | null;
+}
+
+/** Moves a batch on; the database refuses a turn that somebody else has taken (`batch_turn_taken_once`). */
+export async function createStep(db: Db, step: NewStep): Promise<void> {
+  await db
+    .insertInto('batch_step')
+    .values({
+      batch_id: step.batchId,
+      turn: step.turn,
+      method: step.method,
+      step: step.step,
+      place: step.place,
+      celsius: step.celsius,
+      since: step.since,
+      why: step.why,
+      written_by: step.by,
+      act_key: step.actKey,
+    })
+    .execute();
+}
+
+export async function createCheck(db: Db, check: Act & { batchId: number; turn: number; seen: string; checkedAt: Date }): Promise<void> {
+  await db
+    .insertInto('batch_check')
+    .values({
+      batch_id: check.batchId,
+      turn: check.turn,
+      seen: check.seen,
+      checked_at: check.checkedAt,
+      written_by: check.by,
+      act_key: check.actKey,
+    })
+    .execute();
+}
+
+export async function createWeighing(
+  db: Db,
+  weighing: Act & { batchId: number; milligrams: number; scaleError: number; typed: string; heavier: Heavier | null; weighedAt: Date },
+): Promise<void> {
+  await db
+    .insertInto('weighing')
+    .values({
+      batch_id: weighing.batchId,
+      milligrams: weighing.milligrams,
+      scale_error: weighing.scaleError,
+      typed: weighing.typed,
+      heavier: weighing.heavier,
+      weighed_at: weighing.weighedAt,
+      written_by: weighing.by,
+      act_key: weighing.actKey,
+    })
+    .execute();
+}
+
+export async function createAirReading(
+  db: Db,
+  reading: Act & { batchId: number | null; of: 'room' | 'jar'; humidity: number; celsius: number; readAt: Date },
+): Promise<void> {
+  await db
+    .insertInto('air_reading')
+    .values({
+      batch_id: reading.batchId,
+      of: reading.of,
+      humidity: reading.humidity,
+      celsius: reading.celsius,
+      read_at: reading.readAt,
+      written_by: reading.by,
+      act_key: reading.actKey,
+    })
+    .execute();
+}
+
+export async function endBatch(
+  db: Db,
+  end: Act & {
+    batchId: number;
+    outcome: 'finished' | 'abandoned';
+    clean: number | null;
+    typed: string | null;
+    reason: string | null;
+    endedAt: Date;
+  },
+): Promise<void> {
+  await db
+    .insertInto('batch_end')
+    .values({
+      batch_id: end.batchId,
+      outcome: end.outcome,
+      clean: end.clean,
+      typed: end.typed,
+      reason: end.reason,
+      ended_at: end.endedAt,
+      ended_by: end.by,
+      act_key: end.actKey,
+    })
+    .execute();
+}
+
+/** Writes down that a person has read a hazard for a batch; once is enough. */
+export async function acknowledge(db: Db, seen: Act & { batchId: number; caution: Caution }): Promise<void> {
+  await db
+    .insertInto('caution_seen')
+    .values({ batch_id: seen.batchId, person_id: seen.by, caution: seen.caution, act_key: seen.actKey })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}
+
+export async function findAcknowledged(db: Db, batchId: number, personId: number): Promise<Caution[]> {
+  const rows = await db
+    .selectFrom('caution_seen')
+    .select('caution')
+    .where('batch_id', '=', batchId)
+    .where('person_id', '=', personId)
+    .execute();
+  return rows.map(({ caution }) => caution);
+}
+
+/** A batch with what it stands at: its newest step. */
+function batches(db: Db) {
+  return db
+    .selectFrom('batch')
+    .innerJoin('lot', 'lot.id', 'batch.lot_id')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .innerJoinLateral(
+      (eb) =>
+        eb
+          .selectFrom('batch_step')
+          .selectAll('batch_step')
+          .whereRef('batch_step.batch_id', '=', 'batch.id')
+          .orderBy('turn', 'desc')
+          .limit(1)
+          .as('now'),
+      (join) => join.onTrue(),
+    )
+    .leftJoin('batch_end', 'batch_end.batch_id', 'batch.id')
+    .select([
+      'batch.id',
+      'batch.lot_id as lotId',
+      'batch.brought',
+      'batch.vessel',
+      'batch.fruits',
+      'batch.weight_in as weightIn',
+      'batch.opened_at as openedAt',
+      'lot.code',
+      'lot.treated',
+      'line.name as variety',
+      'crop.id as cropId',
+      'crop.name as crop',
+      'crop.facts',
+      'now.turn',
+      'now.method',
+      'now.step',
+      'now.place',
+      'now.celsius',
+      'now.since',
+      'batch_end.outcome',
+    ]);
+}
+export type Batch = NonNullable<Awaited<ReturnType<typeof findBatch>>>;
+
+export async function findBatch(db: Db, id: number) {
+  return batches(db).where('batch.id', '=', id).executeTakeFirst();
+}
+
+/** The batch, with its lot locked until the transaction ends, so that two helpers act on it one after the other. */
+export async function lockBatch(db: Db, id: number) {
+  await sql`select id from lot where id = (select lot_id from batch where id = ${id}) for update`.execute(db);
+  return findBatch(db, id);
+}
+
+/** Every batch that is under way, the one that stands longest first. */
+export async function listOpenBatches(db: Db, search = '') {
+  const query = batches(db).where('batch_end.outcome', 'is', null);
+  const found = search === '' ? query : query.where('lot.search_text', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`);
+  return found.orderBy('now.since').limit(500).execute();
+}
+
+/** Batches of one lot, newest first, ended ones too. */
+export async function listBatchesOfLot(db: Db, lotId: number) {
+  return batches(db).where('batch.lot_id', '=', lotId).orderBy('batch.id', 'desc').execute();
+}
+
+/** Batches that ended, newest first. */
+export async function listEndedBatches(db: Db, { search, limit, offset }: { search: string; limit: number; offset: number }) {
+  const like = `%${search.replace(/[%_\\]/g, '\\$&')}%`;
+  const rows = await batches(db)
+    .select(['batch_end.ended_at as endedAt', 'batch_end.typed', 'batch_end.reason', sql<number>`count(*) over ()`.as('total')])
+    .where('batch_end.outcome', 'is not', null)
+    .where('lot.search_text', 'ilike', like)
+    .orderBy('batch_end.ended_at', 'desc')
+    .limit(limit)
+    .offset(offset)
+    .execute();
+  return { total: rows[0]?.total ?? 0, batches: rows };
+}
+
+export async function readSteps(db: Db, batchId: number) {
+  return db
+    .selectFrom('batch_step')
+    .leftJoin('person', 'person.id', 'batch_step.written_by')
+    .select(['turn', 'method', 'step', 'place', 'celsius', 'since', 'why', 'person.name as by'])
+    .where('batch_id', '=', batchId)
+    .orderBy('turn')
+    .execute();
+}
+
+export async function readChecks(db: Db, batchId: number) {
+  return db
+    .selectFrom('batch_check')
+    .leftJoin('person', 'person.id', 'batch_check.written_by')
+    .select(['batch_check.id', 'turn', 'seen', 'checked_at as checkedAt', 'person.name as by'])
+    .where('batch_id', '=', batchId)
+    .orderBy('batch_check.id')
+    .execute();
+}
+
+/** Weighings of a batch in the order of their time. */
+export async function readWeighings(db: Db, batchId: number) {
+  return db
+    .selectFrom('weighing')
+    .leftJoin('person', 'person.id', 'weighing.written_by')
+    .select(['weighing.id', 'milligrams', 'scale_error as scaleError', 'typed', 'heavier', 'weighed_at as weighedAt', 'person.name as by'])
+    .where('batch_id', '=', batchId)
+    .orderBy('weighed_at')
+    .orderBy('weighing.id')
+    .execute();
+}
+
+/** The newest reading of the room, by this batch or any other. */
+export async function readRoomAir(db: Db) {
+  return db
+    .selectFrom('air_reading')
+    .select(['humidity', 'celsius', 'read_at as readAt'])
+    .where('of', '=', 'room')
+    .orderBy('read_at', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+}
+
+/** The newest reading of a batch's own jar. */
+export async function readJarAir(db: Db, batchId: number) {
+  return db
+    .selectFrom('air_reading')
+    .select(['humidity', 'celsius', 'read_at as readAt'])
+    .where('batch_id', '=', batchId)
+    .where('of', '=', 'jar')
+    .orderBy('read_at', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+}
+
+export async function readEnd(db: Db, batchId: number) {
+  return db
+    .selectFrom('batch_end')
+    .leftJoin('person', 'person.id', 'batch_end.ended_by')
+    .select(['outcome', 'clean', 'typed', 'reason', 'ended_at as endedAt', 'person.name as by'])
+    .where('batch_id', '=', batchId)
+    .executeTakeFirst();
+}

@@ -1,0 +1,224 @@
+import { randomUUID } from 'node:crypto';
+import type { Method } from '#core/bench/methods.ts';
+import { stepsFor } from '#core/bench/methods.ts';
+import type { Step } from '#core/bench/steps.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { cautionsFor } from '#core/bench/methods.ts';
+import { questionsNow, type Answers } from '#core/passport/answers.ts';
+import { readInterview } from '#contracts/interview.ts';
+import type { Actor } from '#data/accounts.ts';
+import { findBatch } from '#data/bench.ts';
+import type { Db } from '#data/database.ts';
+import { acknowledgeCautions, nextStep, readAir, startBatch, weighBatch } from '#services/bench.server.ts';
+import { receiveLot } from '#services/intake.server.ts';
+import { HOUSE } from './scenario.ts';
+
+interface BenchStory {
+  readonly crop: string;
+  readonly variety: string;
+  readonly donor: string;
+  readonly form: 'whole fruit' | 'heads or pods';
+  readonly amount: string;
+  readonly vessel: string;
+  readonly method: Method;
+  readonly celsius: number;
+  readonly humidity: number;
+  /** Steps with hours before now at which each began. */
+  readonly steps: readonly (readonly [Step, number])[];
+  /** Grams with hours before now. */
+  readonly weighings?: readonly (readonly [number, number])[];
+}
+
+const story = (one: Omit<BenchStory, 'celsius' | 'humidity'> & Partial<Pick<BenchStory, 'celsius' | 'humidity'>>): BenchStory => ({
+  celsius: 19,
+  humidity: 0.58,
+  ...one,
+});
+
+/** A bench in late autumn: ferments of several ages, squash that cures, pods that hang, seed on trays. */
+export const BENCH_STORIES: readonly BenchStory[] = [
+  story({
+    crop: 'tomato',
+    variety: 'Gauge Glass',
+    donor: 'Marta Quill',
+    form: 'whole fruit',
+    amount: '14 fruits',
+    vessel: 'Jar 2',
+    method: 'ferment',
+    celsius: 21,
+    steps: [
+      ['scoop', 150],
+      ['ferment', 146],
+    ],
+  }),
+  story({
+    crop: 'tomato',
+    variety: 'Ash Pan',
+    donor: 'Perran Oakshott',
+    form: 'whole fruit',
+    amount: '9 fruits',
+    vessel: 'Jar 5',
+    method: 'ferment',
+    celsius: 20,
+    steps: [
+      ['scoop', 92],
+      ['ferment', 90],
+    ],
+  }),
+  story({
+    crop: 'cucumber',
+    variety: 'Green Flag',
+    donor: 'Hylda Thorley',
+    form: 'whole fruit',
+    amount: '4 fruits',
+    vessel: 'Jar 7',
+    method: 'ferment',
+    celsius: 16,
+    steps: [
+      ['cure', 400],
+      ['scoop', 31],
+      ['ferment', 30],
+    ],
+  }),
+  story({
+    crop: 'squash-maxima',
+    variety: 'Brass Dome',
+    donor: 'Nessa Greave',
+    form: 'whole fruit',
+    amount: '5 fruits',
+    vessel: 'Shelf by the stove',
+    method: 'rinse',
+    steps: [['cure', 560]],
+  }),
+  story({
+    crop: 'pea',
+    variety: 'Water Tower',
+    donor: 'Olwen Tine',
+    form: 'heads or pods',
+    amount: '2 kg',
+    vessel: 'Sack 4',
+    method: 'thresh',
+    steps: [['hang', 260]],
+  }),
+  story({
+    crop: 'lettuce',
+    variety: 'Kettle Lid',
+    donor: 'Tamsin Wendover',
+    form: 'heads or pods',
+    amount: '30 heads',
+    vessel: 'Tray A',
+    method: 'thresh',
+    steps: [
+      ['hang', 500],
+      ['thresh', 4],
+      ['winnow', 2],
+    ],
+  }),
+  story({
+    crop: 'french-bean',
+    variety: 'Sleeper Row',
+    donor: 'Casper Harrowgate',
+    form: 'heads or pods',
+    amount: '3 kg',
+    vessel: 'Tray C',
+    method: 'thresh',
+    steps: [
+      ['hang', 620],
+      ['thresh', 132],
+      ['sort', 126],
+      ['dry', 121],
+    ],
+    weighings: [
+      [812, 120],
+      [776, 97],
+      [757, 73],
+      [746, 48],
+      [741, 25],
+    ],
+  }),
+];
+
+const HOUR = 3_600_000;
+
+/** Takes these lots in and works them as helpers would have, at their hours before `now`. */
+export async function workTheBench(db: Db, actor: Actor, now: Date, crops: readonly Crop[]): Promise<void> {
+  for (const told of BENCH_STORIES)
+    await workOne(
+      db,
+      actor,
+      now,
+      told,
+      crops.find(({ id }) => id === told.crop)!,
+    );
+}
+
+async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: Crop): Promise<void> {
+  const before = (hours: number) => new Date(now.getTime() - hours * HOUR);
+  const [first, ...rest] = told.steps as [readonly [Step, number], ...(readonly [Step, number])[]];
+  const today = dayInZone(before(first[1]), HOUSE.timeZone);
+  const { interview, faults } = readInterview(answersOf(told, crop), crop, false);
+  if (!interview) throw new Error(`${told.variety}: ${JSON.stringify(faults)}`);
+  const taken = await receiveLot(db, actor, today, { key: randomUUID(), draftId: null, loanId: null, interview, wordsFor: (why) => why });
+  if (!taken.ok) throw new Error(`${told.variety}: ${taken.problem.code}`);
+  const started = await startBatch(db, actor, before(first[1]), {
+    key: randomUUID(),
+    code: taken.answer.code,
+    brought: told.form,
+    method: told.method,
+    vessel: told.vessel,
+    celsius: told.celsius,
+    humidity: told.humidity,
+    fruits: null,
+    weightIn: null,
+  });
+  if (!started.ok) throw new Error(`${told.variety}: ${started.problem.code}`);
+  const { batchId } = started.answer;
+  for (const [step, hours] of rest) {
+    const batch = (await findBatch(db, batchId))!;
+    await acknowledgeCautions(db, actor, { key: randomUUID(), batchId, cautions: cautionsFor(batch.step, batch.facts, false) });
+    const place = stepsFor(told.method, crop, told.form).indexOf(step);
+    const moved = await nextStep(db, actor, before(hours), {
+      key: randomUUID(),
+      batchId,
+      turn: batch.turn,
+      method: told.method,
+      step,
+      place,
+      celsius: told.celsius,
+      startedAgo: 0,
+      cleared: true,
+      early: true,
+    });
+    if (!moved.ok) throw new Error(`${told.variety}: ${moved.problem.code}`);
+  }
+  for (const [grams, hours] of told.weighings ?? [])
+    await weighBatch(db, actor, before(hours), {
+      key: randomUUID(),
+      batchId,
+      milligrams: grams * 1000,
+      typed: `${grams} g`,
+      scaleError: 1000,
+      heavier: null,
+    });
+  if (told.weighings)
+    await readAir(db, actor, before(5), { key: randomUUID(), batchId, of: 'room', humidity: told.humidity, celsius: told.celsius });
+}
+
+function answersOf(told: BenchStory, crop: Crop): Answers {
+  const said: Record<string, string> = {
+    source: 'donated',
+    crop: crop.id,
+    variety: told.variety,
+    donor: told.donor,
+    form: told.form,
+    kind: 'open-pollinated',
+    nameSure: 'sure',
+    neighbours: 'none',
+    amount: told.amount,
+    place: 'Bench',
+    container: 'box',
+  };
+  for (const question of questionsNow(crop, said, false)) said[question] ??= 'unknown';
+  return { ...said, sample: '', note: '' };
+}

@@ -1,0 +1,147 @@
+import { expect, test, type Page } from '@playwright/test';
+import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('helper') });
+
+async function take(page: Page, said: Said): Promise<string> {
+  await page.goto('/intake');
+  await answer(page, { 'How did it come?': 'Donated', ...said });
+  await restIsUnknown(page);
+  return takeIn(page);
+}
+
+/** Goes on to a step, early and with a cleared table where that is asked. */
+async function goOn(page: Page, label: string | RegExp) {
+  const form = page.getByRole('region', { name: 'Go on' });
+  await form.getByLabel(label, { exact: typeof label === 'string' }).check();
+  for (const tick of [/done before its earliest/, /are cleared and cleaned/])
+    if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
+  const before = await page.getByRole('complementary', { name: 'So far' }).getByRole('listitem').count();
+  await form.getByRole('button').click();
+  await expect(page.getByRole('complementary', { name: 'So far' }).getByRole('listitem')).toHaveCount(before + 1);
+}
+
+async function readHazards(page: Page, ...words: string[]) {
+  const region = page.getByRole('region', { name: 'Before you begin' });
+  for (const word of words) await expect(region).toContainText(word);
+  await region.getByRole('button', { name: 'I have read it' }).click();
+  await expect(region).toBeHidden();
+}
+
+async function weigh(page: Page, weight: string) {
+  await page.getByLabel('What does the scale say?').fill(weight);
+  await page.keyboard.press('Enter');
+}
+
+test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed ends in stock', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Cucumber',
+    Variety: 'Night Mail',
+    'What does it come as?': 'Whole fruit',
+    'How much is there?': '4 fruits',
+  });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('link', { name: 'Clean it' }).click();
+  await page.getByLabel('The room, °C').fill('14');
+  await expect(page.getByText('pulp moulds rather than ferments')).toBeVisible();
+  await page.getByLabel('The room, °C').fill('16');
+  await page.getByLabel('Washing soda').check();
+  await expect(page.getByRole('region', { name: 'What follows from it' })).toContainText('Darker');
+  await page.getByLabel('Ferment', { exact: true }).check();
+  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await expect(page.getByText('What is it in? Jar 3, tray B')).toBeVisible();
+  await page.getByLabel('What is it in?').fill('Jar 31');
+  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await expect(page.getByText('Print its tag')).toBeVisible();
+  await page.getByRole('button', { name: 'Scoop the seed out' }).click();
+  await expect(page.getByText('It is ready from')).toBeVisible();
+  await goOn(page, 'Scoop the seed out');
+  await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
+  await expect(page.getByText('Read first, above')).toBeVisible();
+  await readHazards(page, 'Knife', 'Bitter fruit');
+  await goOn(page, 'Ferment the pulp');
+  await expect(page.getByRole('region', { name: /Step 3 of 6/ })).toContainText('Ready from');
+  await page.getByRole('button', { name: 'Nothing yet' }).click();
+  await expect(page.getByText('Seen: Nothing yet')).toBeVisible();
+  await goOn(page, /Switch to washing soda/);
+  await readHazards(page, 'never mix it with another cleaner');
+  await goOn(page, 'Rinse and pour off');
+  await goOn(page, 'Dry the seed');
+  await page.getByLabel('Clean seed that came out').fill('12 g');
+  await page.getByLabel(/I have seen the sign/).check();
+  await page.getByRole('button', { name: 'Finish the batch' }).click();
+  await expect(page.getByText('It is not dry enough to seal')).toBeVisible();
+  await page.getByLabel(/Why it is put away/).fill('Into an envelope, to dry on');
+  await page.getByRole('button', { name: 'Finish the batch' }).click();
+  await expect(page).toHaveURL(`/lots/${code}`);
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('cleaned');
+  await expect(page.getByRole('main')).toContainText('hold: drying');
+});
+
+test('drying: the room is judged, a weight is one field and one key, a heavier one is asked about', async ({ page }) => {
+  await page.goto('/bench?search=sleeper+row');
+  await page
+    .getByRole('link', { name: /Sleeper Row/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Can this room dry it?' })).toContainText('Not in this room: silica gel');
+  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('in 8 of 10 cases between');
+  await expect(page.getByRole('img', { name: 'Weight over days, with the curve through it' }).locator('svg path').nth(5)).toBeAttached();
+  await weigh(page, '760 g');
+  await expect(page.getByText('Seed that dries gets lighter: what happened?')).toBeVisible();
+  await expect(page.getByLabel('What does the scale say?')).toHaveValue('760 g');
+  await page.getByLabel('It took up damp').check();
+  await page.getByRole('button', { name: 'Weighed' }).click();
+  await expect(page.getByText('heavier: it took up damp')).toBeVisible();
+  await weigh(page, 'a handful');
+  await expect(page.getByText('That cannot be read')).toBeVisible();
+  await page.getByText('Read a hygrometer').click();
+  await page.getByLabel('In its jar').check();
+  await page.getByLabel('Humidity, %').fill('130');
+  await page.getByRole('button', { name: 'Write it down' }).last().click();
+  await expect(page.getByText('Humidity is 1 to 100 %')).toBeVisible();
+  await page.getByLabel('Humidity, %').fill('55');
+  await page.getByRole('button', { name: 'Write it down' }).last().click();
+  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('By its jar it holds');
+});
+
+test('the bench shows the overdue first, finds a batch, and tells who else is on the table', async ({ page }) => {
+  await page.goto('/bench');
+  const batches = page.getByRole('main').getByRole('list').getByRole('listitem');
+  await expect(batches.first()).toContainText('Overdue by');
+  await expect(page.getByRole('figure', { name: 'The bench over the next days' })).toContainText('fermenting');
+  await page.goto('/bench?search=zzz');
+  await expect(page.getByText('No batch fits what you typed')).toBeVisible();
+  await page.goto('/bench?search=ash+pan');
+  await page
+    .getByRole('link', { name: /Ash Pan/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Go on' })).toContainText('On the table lies');
+  await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
+  await expect(page.getByText('Clear and clean first, and tick here')).toBeVisible();
+});
+
+test('a batch given up keeps its reason, and is found among the ended', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Tomato',
+    Variety: 'Brake Van',
+    'What does it come as?': 'Whole fruit',
+    'How much is there?': '3 fruits',
+  });
+  await page.goto(`/lots/${code}/bench`);
+  await page.getByLabel('What is it in?').fill('Jar 40');
+  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await page.getByRole('link', { name: 'Tag', exact: true }).click();
+  await expect(page.getByRole('article', { name: 'Tag of Jar 40' })).toContainText(code);
+  await page.goBack();
+  await page.getByText('Give the batch up').click();
+  await page.getByRole('button', { name: 'Give it up' }).click();
+  await expect(page.getByText('Say what happened, and what was lost')).toBeVisible();
+  await page.getByLabel('What happened, and what was lost').fill('Sprouted over the weekend');
+  await page.getByRole('button', { name: 'Give it up' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Given up' })).toContainText('Sprouted over the weekend');
+  await page.goto(`/bench?show=ended&search=${code}`);
+  await expect(page.getByRole('row').filter({ hasText: code })).toContainText('given up');
+});
