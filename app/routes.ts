@@ -8,6 +8,7 @@ export default [
   route('bench/:id', 'routes/bench/batch.tsx'),
   route('bench/:id/tag', 'routes/bench/tag.tsx'),
   route('lots/:code/bench', 'routes/bench/start.tsx'),
+  route('lots/:code/away', 'routes/bench/away.tsx'),
   route('tests', 'routes/tests/tests.tsx'),
   route('tests/:id', 'routes/tests/towel.tsx'),
   route('shelves', 'routes/shelves/shelves.tsx'),

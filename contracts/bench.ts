@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { METHODS } from '#core/bench/methods.ts';
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
+import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
 import { actKey, amount, AMOUNT_TROUBLE, maybeWords, tick, words } from './fields.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
@@ -112,3 +113,34 @@ export const finishForm = z.object({
 });
 
 export const abandonForm = z.object({ key: actKey, turn, reason: words(300, 'Say what happened, and what was lost') });
+
+/** Shutting a lot away: what its container must be is ticked line by line. */
+export const shutAwayForm = z
+  .object({
+    key: actKey,
+    kind: z.enum(TREATMENTS, { error: 'Freezer or airtight?' }),
+    container: words(40, 'What is it in?'),
+    use: z.enum(['food', 'sowing'], { error: 'For food or for sowing?' }),
+    checked: z
+      .union([z.string(), z.array(z.string())])
+      .optional()
+      .transform((ticked) => (ticked === undefined ? [] : [ticked].flat())),
+  })
+  .superRefine(({ kind, checked }, context) => {
+    const missing = checksFor(kind).filter((check) => !checked.includes(check));
+    if (missing.length > 0)
+      context.addIssue({
+        code: 'custom',
+        path: ['checked'],
+        message: `Not yet: ${missing.map((check) => CONTAINER_CHECKS[check].toLowerCase()).join('; ')}`,
+      });
+  });
+
+export const openTreatedForm = z.object({ key: actKey, reason: maybeWords(300), liftPests: tick });
+
+export const takeOutForm = z.object({
+  key: actKey,
+  container: z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' }),
+  celsius: z.number({ error: 'How cold was it?' }).min(-40, 'No freezer is as cold as that').max(25, 'That is not cold'),
+});
+export const openWarmForm = z.object({ key: actKey, early: tick });

@@ -479,7 +479,24 @@ interface TreatmentOpeningTable {
   opened_on: Fact<string>;
   early: Fact<boolean>;
   reason: MaybeFact<string>;
-  warm_from: MaybeFact<Date>;
+  opened_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface WarmUpTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  container: Fact<string>;
+  from_celsius: Fact<number>;
+  taken_out_at: Fact<Date>;
+  opens_at: Fact<Date>;
+  taken_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface WarmUpEndTable {
+  warm_up_id: Fact<number>;
+  opened_at: Fact<Date>;
+  early: Fact<boolean>;
   opened_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
@@ -535,4 +552,6 @@ export interface Schema {
   caution_seen: CautionSeenTable;
   treatment: TreatmentTable;
   treatment_opening: TreatmentOpeningTable;
+  warm_up: WarmUpTable;
+  warm_up_end: WarmUpEndTable;
 }

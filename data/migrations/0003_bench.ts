@@ -11,6 +11,8 @@ const FACTS = [
   'caution_seen',
   'treatment',
   'treatment_opening',
+  'warm_up',
+  'warm_up_end',
 ] as const;
 
 const BATCHES = `
@@ -116,11 +118,29 @@ create table treatment_opening (
   opened_on date not null,
   early boolean not null,
   reason text,
-  -- From when cold seed may be opened without water on it.
-  warm_from timestamptz,
   opened_by bigint references person,
   act_key uuid not null references act deferrable initially deferred,
   constraint early_opening_has_a_reason check (not early or length(trim(reason)) > 0)
+);
+-- A cold container off its shelf, closed until it is as warm as the room; else water settles on the seed.
+create table warm_up (
+  id bigint generated always as identity primary key,
+  lot_id bigint not null references lot,
+  container text not null,
+  from_celsius numeric not null constraint warm_up_from_is_cold check (from_celsius between -40 and 25),
+  taken_out_at timestamptz not null,
+  opens_at timestamptz not null,
+  taken_by bigint references person,
+  act_key uuid not null references act deferrable initially deferred,
+  constraint warm_up_takes_time check (opens_at >= taken_out_at)
+);
+create index warm_up_of_lot on warm_up (lot_id);
+create table warm_up_end (
+  warm_up_id bigint primary key references warm_up,
+  opened_at timestamptz not null,
+  early boolean not null,
+  opened_by bigint references person,
+  act_key uuid not null references act deferrable initially deferred
 );
 `;
 

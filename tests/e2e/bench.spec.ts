@@ -145,3 +145,40 @@ test('a batch given up keeps its reason, and is found among the ended', async ({
   await page.goto(`/bench?show=ended&search=${code}`);
   await expect(page.getByRole('row').filter({ hasText: code })).toContainText('given up');
 });
+
+test('dry peas go through the freezer with a checked container; opened early, their time begins anew; a cold jar warms up closed', async ({
+  page,
+}) => {
+  const code = await take(page, {
+    Crop: 'Pea',
+    Variety: 'Ballast Green',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '600 seeds',
+  });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('link', { name: 'Freezer, jar' }).click();
+  const insects = page.getByRole('region', { name: 'Against insects' });
+  await insects.getByLabel('In which container?').fill('Jar 12');
+  await insects.getByRole('button', { name: 'Shut it away' }).click();
+  await expect(insects.getByText('Not yet: it is clean and dry; it shuts airtight')).toBeVisible();
+  await expect(insects.getByLabel('In which container?')).toHaveValue('Jar 12');
+  for (const check of ['It is clean and dry', 'It shuts airtight', 'It never held fuel or pesticide'])
+    await insects.getByLabel(check).check();
+  await insects.getByLabel(/Its label says/).check();
+  await insects.getByRole('button', { name: 'Shut it away' }).click();
+  await expect(insects.getByText('Leave it shut')).toBeVisible();
+  await insects.getByRole('button', { name: 'Take it out' }).click();
+  await expect(insects.getByText('Eggs may still live until')).toBeVisible();
+  await insects.getByLabel('Why it is opened before its time').fill('The wrong jar');
+  await insects.getByRole('button', { name: 'Take it out' }).click();
+  await expect(insects.getByText('opened early: The wrong jar')).toBeVisible();
+  await expect(insects.getByText('Leave it shut')).toBeVisible();
+  const warm = page.getByRole('region', { name: 'Out of the cold' });
+  await warm.getByRole('button', { name: 'Start its warm-up' }).click();
+  await expect(warm.getByText('Leave it closed')).toBeVisible();
+  await warm.getByRole('button', { name: 'Opened', exact: true }).click();
+  await expect(warm.getByText('Water settles on the seed until')).toBeVisible();
+  await warm.getByLabel('Open it all the same').check();
+  await warm.getByRole('button', { name: 'Opened', exact: true }).click();
+  await expect(warm.getByRole('button', { name: 'Start its warm-up' })).toBeVisible();
+});

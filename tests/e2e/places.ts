@@ -62,6 +62,7 @@ export const PLACES: readonly Place[] = [
   place('bench/:id', 'works here', 'works here', ({ batch }) => `/bench/${batch}`),
   place('bench/:id/tag', 'works here', 'nobody', ({ batch }) => `/bench/${batch}/tag`),
   place('lots/:code/bench', 'works here', 'works here', ({ code }) => `/lots/${code}/bench`),
+  place('lots/:code/away', 'works here', 'works here', ({ code }) => `/lots/${code}/away`),
   place('tests', 'works here'),
   place('tests/:id', 'works here', 'works here', ({ test }) => `/tests/${test}`),
   place('shelves', 'works here'),

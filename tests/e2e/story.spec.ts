@@ -27,7 +27,9 @@ const FOOTPLATE = {
 
 let code = '';
 
-test('1. Today shows what is due, the overdue ferment and the towel first, each with its reason and the way to the work', async ({ page }) => {
+test('1. Today shows what is due, the overdue ferment and the towel first, each with its reason and the way to the work', async ({
+  page,
+}) => {
   await page.goto('/');
   const due = page
     .getByRole('main')

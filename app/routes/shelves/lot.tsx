@@ -304,6 +304,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             <ButtonLink to={`/lots/${lot.code}/bench`} look={uncleaned ? 'action' : 'plain'}>
               {uncleaned ? 'Clean it' : 'To the bench'}
             </ButtonLink>
+            {!uncleaned && <ButtonLink to={`/lots/${lot.code}/away`}>Freezer, jar</ButtonLink>}
             <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>
           </>
         }

@@ -1,5 +1,6 @@
 import { redirect } from 'react-router';
 import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
+import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { STEP_FACTS } from '#core/bench/steps.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { addDays, dayInZone, daysBetween } from '#core/calendar/plainDate.ts';
@@ -7,6 +8,7 @@ import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
 import { listOpenBatches } from '#data/bench.ts';
 import type { House } from '#data/house.ts';
+import { listAway } from '#data/treatments.ts';
 import { readComing, readDue } from '#data/today.ts';
 import { clockOfBatch } from '#services/bench.server.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -24,10 +26,34 @@ const RIBBON_DAYS = 14;
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
-/** Batches at the bench that may go on, with the day it is usual to. */
+/** Batches at the bench that may go on, seed whose time in the freezer or jar is done, and containers that are warm. */
 async function ripeAtTheBench({ now, house }: { now: Date; house: House }) {
   const zone = house.timeZone;
-  return (await listOpenBatches(db)).flatMap((batch) => {
+  const today = dayInZone(now, zone);
+  const [batches, away] = await Promise.all([listOpenBatches(db), listAway(db)]);
+  const named = (lot: { crop: string; variety: string; code: string; treated: 'yes' | 'unknown' | null }) => ({
+    kind: 'step' as const,
+    to: `/lots/${lot.code}/away`,
+    what: `${lot.crop} ‘${lot.variety}’`,
+    code: lot.code,
+    treated: lot.treated,
+    minutes: 5,
+  });
+  const done = away.treatments.flatMap((shut) => {
+    const clock = treatmentClock(shut.kind, shut.since, today);
+    const late = clock.state === 'too long' && shut.use === 'sowing';
+    if (clock.state !== 'sure' && !late) return [];
+    const why = late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`;
+    return [{ ...named(shut), on: late ? clock.sowBy! : clock.sure, why: `${TREATMENT_FACTS[shut.kind].title}: ${why}` }];
+  });
+  const warm = away.warming
+    .filter(({ opensAt }) => opensAt <= now)
+    .map((one) => ({
+      ...named(one),
+      on: dayInZone(one.opensAt, zone),
+      why: `The ${one.container} is as warm as the room: it may be opened`,
+    }));
+  const ripe = batches.flatMap((batch) => {
     const clock = clockOfBatch(batch, now, house.rules);
     if (!clock || clock.state === 'running') return [];
     const { title, ifLeft } = STEP_FACTS[batch.step];
@@ -48,6 +74,7 @@ async function ripeAtTheBench({ now, house }: { now: Date; house: House }) {
       },
     ];
   });
+  return [...ripe, ...done, ...warm];
 }
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */

@@ -1,0 +1,85 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { activeHolds } from '#data/holds.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { createTreatment, findTreatments, findWarming, listAway } from '#data/treatments.ts';
+import { openTreated, openWarm, shutAway, takeOut } from '#services/treatments.server.ts';
+import { lendPackets } from '#services/desk.server.ts';
+import { setHold } from '#services/shelves.server.ts';
+import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+
+const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
+const shut = (code: string, kind: 'freezer' | 'airtight' = 'freezer', today = TODAY) =>
+  shutAway(library.db, library.helper, today, { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing' });
+const open = (code: string, today: string, reason: string | null = null) =>
+  openTreated(library.db, library.helper, today, { key: randomUUID(), code, reason, liftPests: true });
+
+describe('seed shut away from insects', () => {
+  test('is held, is not lent meanwhile, and its hold is lifted when its time is done', async () => {
+    const code = await takeIn(library);
+    expect((await shut(code)).ok).toBe(true);
+    expect(await activeHolds(library.db, await idOf(code))).toContain('pests');
+    const lent = await lendPackets(library.db, library.helper, TODAY, {
+      key: randomUUID(),
+      code,
+      memberId: library.member.personId,
+      packets: 1,
+      overrideReason: null,
+    });
+    expect(lent).toMatchObject({ ok: false, problem: { because: { why: 'hold' } } });
+    expect(await shut(code)).toMatchObject({ problem: { code: 'shut already' } });
+    expect(await open(code, addDays(TODAY, 14))).toEqual({ ok: true, answer: { again: false } });
+    expect(await activeHolds(library.db, await idOf(code))).not.toContain('pests');
+    expect(await open(code, addDays(TODAY, 15))).toMatchObject({ problem: { code: 'not shut' } });
+  });
+
+  test('opened early wants a reason, is recorded, and its time begins anew', async () => {
+    const code = await takeIn(library);
+    await shut(code);
+    expect(await open(code, addDays(TODAY, 2))).toEqual({ ok: false, problem: { code: 'too early', opens: addDays(TODAY, 4) } });
+    expect(await open(code, addDays(TODAY, 2), 'Wrong jar')).toEqual({ ok: true, answer: { again: true } });
+    const [again, first] = await findTreatments(library.db, await idOf(code));
+    expect(first).toMatchObject({ openedOn: addDays(TODAY, 2), early: true, reason: 'Wrong jar' });
+    expect(again).toMatchObject({ since: addDays(TODAY, 2), openedOn: null, container: 'Jar 12' });
+    expect(await activeHolds(library.db, await idOf(code))).toContain('pests');
+  });
+
+  test('is dry first: frost kills damp seed, and the database says so too', async () => {
+    const code = await takeIn(library);
+    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
+    expect(await shut(code)).toEqual({ ok: false, problem: { code: 'not dry' } });
+    await expect(
+      createTreatment(library.db, {
+        lotId: await idOf(code),
+        kind: 'freezer',
+        container: 'x',
+        use: 'food',
+        since: TODAY,
+        actKey: randomUUID(),
+        by: library.helper.personId,
+      }),
+    ).rejects.toMatchObject({ constraint: 'treatment_of_dry_seed' });
+  });
+});
+
+test('a cold container stays closed until it is warm, unless somebody says otherwise', async () => {
+  const code = await takeIn(library);
+  const take = () => takeOut(library.db, library.helper, NOW, { key: randomUUID(), code, container: 'jar', celsius: -18 });
+  expect((await take()).ok).toBe(true);
+  expect(await take()).toMatchObject({ problem: { code: 'warms already' } });
+  const { opensAt } = (await findWarming(library.db, await idOf(code)))!;
+  expect(opensAt.getTime() - NOW.getTime()).toBeGreaterThanOrEqual(3_600_000);
+  expect((await listAway(library.db)).warming.map((one) => one.code)).toContain(code);
+  const early = new Date(opensAt.getTime() - 60_000);
+  const opened = (at: Date, force: boolean) => openWarm(library.db, library.helper, at, { key: randomUUID(), code, early: force });
+  expect(await opened(early, false)).toMatchObject({ problem: { code: 'still cold' } });
+  expect((await opened(early, true)).ok).toBe(true);
+  expect(await opened(opensAt, false)).toMatchObject({ problem: { code: 'not warming' } });
+  expect(await findWarming(library.db, await idOf(code))).toBeUndefined();
+});
