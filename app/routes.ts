@@ -5,6 +5,7 @@ export default [
   index('routes/today/today.tsx'),
   route('intake/:draft?', 'routes/intake/intake.tsx'),
   route('bench', 'routes/bench/bench.tsx'),
+  route('bench/reckoner', 'routes/bench/reckoner.tsx'),
   route('bench/:id', 'routes/bench/batch.tsx'),
   route('bench/:id/tag', 'routes/bench/tag.tsx'),
   route('lots/:code/bench', 'routes/bench/start.tsx'),

@@ -66,6 +66,7 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await expect(page.getByText('Seen: Nothing yet')).toBeVisible();
   await goOn(page, /Switch to washing soda/);
   await readHazards(page, 'never mix it with another cleaner');
+  await expect(page.getByRole('region', { name: 'Washing soda', exact: true })).toContainText('10 g, about 2 level teaspoons');
   await goOn(page, 'Rinse and pour off');
   await goOn(page, 'Dry the seed');
   await page.getByLabel('Clean seed that came out').fill('12 g');
@@ -181,4 +182,27 @@ test('dry peas go through the freezer with a checked container; opened early, th
   await warm.getByLabel('Open it all the same').check();
   await warm.getByRole('button', { name: 'Opened', exact: true }).click();
   await expect(warm.getByRole('button', { name: 'Start its warm-up' })).toBeVisible();
+});
+
+test('the reckoner answers as one types, and refuses what cannot be', async ({ page }) => {
+  await page.goto('/bench/reckoner');
+  const part = (name: string) => page.getByRole('region', { name, exact: true });
+  const silica = part('Silica gel');
+  await expect(silica).toContainText('contains cobalt');
+  await silica.getByLabel('Weight of the seed').fill('1 lb');
+  await expect(silica.getByRole('status')).toContainText('454 g of gel');
+  await silica.getByLabel(/Its moisture/).fill('40');
+  await expect(silica.getByRole('status')).toContainText('dry the gel again 1 time');
+  const peroxide = part('Dilute peroxide');
+  await expect(peroxide.getByRole('status')).toContainText('it is never assumed');
+  await peroxide.getByLabel('Strength on the bottle, %').fill('130');
+  await expect(peroxide.getByRole('status')).toContainText('at most 100 %');
+  await peroxide.getByLabel('Strength on the bottle, %').fill('12');
+  await peroxide.getByLabel('Wanted, %').fill('3');
+  await expect(peroxide.getByRole('status')).toContainText('63 ml from the bottle into 188 ml of water');
+  await part('Washing soda').getByLabel('Strength, %').fill('150');
+  await expect(part('Washing soda').getByRole('status')).toContainText('at most 100 %');
+  await expect(part('Moisture by the jar, and the weight to reach').getByRole('status')).toContainText('and then weighs');
+  await expect(part('Warm-up of a cold jar').getByRole('status')).toContainText('Leave it closed for');
+  await expect(part('Seeds per gram').getByRole('status')).toContainText('to know it to a tenth');
 });

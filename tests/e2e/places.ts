@@ -59,6 +59,7 @@ export const PLACES: readonly Place[] = [
   place('', 'signed in'),
   place('intake/:draft?', 'works here', 'works here', () => '/intake'),
   place('bench', 'works here'),
+  place('bench/reckoner', 'works here'),
   place('bench/:id', 'works here', 'works here', ({ batch }) => `/bench/${batch}`),
   place('bench/:id/tag', 'works here', 'nobody', ({ batch }) => `/bench/${batch}/tag`),
   place('lots/:code/bench', 'works here', 'works here', ({ code }) => `/lots/${code}/bench`),

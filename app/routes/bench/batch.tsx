@@ -26,6 +26,7 @@ import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/batch.ts';
 import { troubleOf } from './benchWords.ts';
+import { PeroxideCalculator, SilicaCalculator, SodaCalculator } from './calculators.tsx';
 import { Cautions } from './Cautions.tsx';
 import { Drying } from './Drying.tsx';
 import { EndBatch } from './EndBatch.tsx';
@@ -249,6 +250,15 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
             <>
               <WhatNext batch={batch} checkKey={keys.check} result={resultOf('check')} />
               {batch.byWeight && <Drying batch={batch} keys={keys} weighed={resultOf('weigh')} aired={resultOf('air')} />}
+              {batch.step === 'silica' && (
+                <SilicaCalculator
+                  key={batch.weighings.length}
+                  weight={batch.weighings.at(-1)?.weight ?? ''}
+                  moisture={batch.drying.moisture?.toFixed(1) ?? ''}
+                />
+              )}
+              {batch.step === 'soda' && <SodaCalculator />}
+              {batch.step === 'peroxide' && <PeroxideCalculator />}
               <MoveOn batch={batch} formKey={keys.step} result={resultOf('step')} />
               <EndBatch batch={batch} keys={keys} finished={resultOf('finish')} abandoned={resultOf('abandon')} />
             </>

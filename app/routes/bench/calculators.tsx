@@ -1,0 +1,284 @@
+import { useId, useState, type ReactNode } from 'react';
+import { dilute, seedsPerGramOf, silicaGel, SODA_FORMS, warmUpHours, washingSoda, type SodaForm } from '#core/bench/calculators.ts';
+import { SEALING_HUMIDITY, settlingMoisture, weightAtMoisture } from '#core/bench/moisture.ts';
+import { CAUTIONS } from '#core/bench/steps.ts';
+import { formatSpan } from '#core/calendar/formatMoment.ts';
+import { formatWeight } from '#core/units/formatAmount.ts';
+import { parseAmount } from '#core/units/parseAmount.ts';
+
+/** A figure typed with a comma or a point; null when it is none. */
+function figure(text: string): number | null {
+  const value = Number(text.replace(/[%°C\s]/gi, '').replace(',', '.'));
+  return text.trim() === '' || !Number.isFinite(value) ? null : value;
+}
+
+function weightOf(text: string): number | null {
+  const read = parseAmount(text);
+  return read.ok && read.amount.kind === 'weight' ? read.amount.milligrams : null;
+}
+
+function Field({ label, hint, value, set }: { label: string; hint?: string; value: string; set: (text: string) => void }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="block font-semibold">
+        {label}
+      </label>
+      {hint && <p className="text-small text-soft">{hint}</p>}
+      <input
+        id={id}
+        className="input mt-1"
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        inputMode="text"
+        autoComplete="off"
+      />
+    </div>
+  );
+}
+
+/** One calculator: what goes in, what comes out, and how it is worked. */
+function Calculator({
+  title,
+  caution,
+  children,
+  answer,
+  how,
+}: {
+  title: string;
+  caution?: string;
+  children: ReactNode;
+  answer: ReactNode;
+  how: string;
+}) {
+  return (
+    <section aria-label={title} className="border-t border-rule pt-5">
+      <h2 className="mb-3">{title}</h2>
+      {caution && <p className="mb-3 border-l-4 border-poor bg-poor-tint px-4 py-2 font-semibold text-poor">{caution}.</p>}
+      <div className="grid items-end gap-4 sm:grid-cols-2">{children}</div>
+      <p role="status" className="mt-4 border-l-4 border-frost bg-sheet px-4 py-3 text-large">
+        {answer}
+      </p>
+      <p className="mt-1 text-small text-soft">{how}</p>
+    </section>
+  );
+}
+
+const ASK = 'Write the figures above, with their units.';
+
+/** How much silica gel a batch takes, from its weight and, where it is known, its moisture. */
+export function SilicaCalculator({ weight = '', moisture = '' }: { weight?: string; moisture?: string }) {
+  const [typed, setTyped] = useState(weight);
+  const [wet, setWet] = useState(moisture);
+  const milligrams = weightOf(typed);
+  const from = figure(wet);
+  const gel = milligrams === null ? null : silicaGel(milligrams, from, 7);
+  return (
+    <Calculator
+      title="Silica gel"
+      caution={CAUTIONS.silica}
+      how="As much gel as seed by weight. By the water that has to go down to 7 %: a gram of gel holds about 0.2 g. Re-dry it at 120 °C for two hours when its colour has turned."
+      answer={
+        gel ? (
+          <>
+            <b>{formatWeight(Math.round(gel.byRule))}</b> of gel in a closed jar
+            {gel.byWater !== null && gel.loads !== null && (
+              <>
+                ; for its water {formatWeight(Math.round(gel.byWater))}
+                {gel.loads > 1 && `, so dry the gel again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
+              </>
+            )}
+          </>
+        ) : (
+          ASK
+        )
+      }
+    >
+      <Field label="Weight of the seed" hint="640 g, 1 lb 6 oz" value={typed} set={setTyped} />
+      <Field label="Its moisture, % (if known)" hint="From a jar with a hygrometer, below" value={wet} set={setWet} />
+    </Calculator>
+  );
+}
+
+/** Washing soda for any volume. */
+export function SodaCalculator() {
+  const [volume, setVolume] = useState('500');
+  const [percent, setPercent] = useState('2');
+  const [form, setForm] = useState<SodaForm>('dry powder');
+  const soda = washingSoda(figure(volume) ?? 0, figure(percent) ?? 0, form);
+  return (
+    <Calculator
+      title="Washing soda"
+      caution={CAUTIONS.soda}
+      how="Per cent weight by volume of sodium carbonate; 1 to 3 % is usual, as much of it as there is pulp, about a day. Crystals are mostly water and weigh 2.7 times as much."
+      answer={
+        soda.ok ? (
+          <>
+            <b>{soda.grams.toFixed(soda.grams < 10 ? 1 : 0)} g</b>, about {soda.teaspoons} level teaspoons
+            {!soda.usual && ' (1 to 3 % is usual)'}
+          </>
+        ) : soda.why === 'strength' ? (
+          'A solution is above 0 and at most 100 % strong.'
+        ) : (
+          ASK
+        )
+      }
+    >
+      <Field label="Water, ml" value={volume} set={setVolume} />
+      <Field label="Strength, %" value={percent} set={setPercent} />
+      <fieldset>
+        <legend className="font-semibold">The soda is</legend>
+        {SODA_FORMS.map((one) => (
+          <label key={one} className="mr-4 inline-flex min-h-11 items-center gap-2">
+            <input type="radio" name="soda" checked={form === one} onChange={() => setForm(one)} className="size-5" />
+            {one}
+          </label>
+        ))}
+      </fieldset>
+    </Calculator>
+  );
+}
+
+/** Peroxide from a bottle of known strength. */
+export function PeroxideCalculator() {
+  const [bottle, setBottle] = useState('');
+  const [wanted, setWanted] = useState('1');
+  const [volume, setVolume] = useState('250');
+  const mixed = dilute(figure(bottle) ?? -1, figure(wanted) ?? 0, figure(volume) ?? 0);
+  const why = mixed.ok
+    ? ''
+    : {
+        'bottle strength':
+          figure(bottle) === null
+            ? 'Read the strength on the bottle: it is never assumed.'
+            : 'A bottle is above 0 and at most 100 % strong.',
+        'weaker bottle': 'The bottle is weaker than that: it cannot be diluted up.',
+        strength: 'A solution is above 0 and at most 100 % strong.',
+        volume: ASK,
+      }[mixed.why];
+  return (
+    <Calculator
+      title="Dilute peroxide"
+      caution={CAUTIONS.peroxide}
+      how="C₁V₁ = C₂V₂. Pour the peroxide into the water."
+      answer={
+        mixed.ok ? (
+          <>
+            <b>{mixed.stock.toFixed(0)} ml</b> from the bottle into {mixed.water.toFixed(0)} ml of water
+          </>
+        ) : (
+          why
+        )
+      }
+    >
+      <Field label="Strength on the bottle, %" hint="3 % is not 30 %" value={bottle} set={setBottle} />
+      <Field label="Wanted, %" value={wanted} set={setWanted} />
+      <Field label="Wanted, ml" value={volume} set={setVolume} />
+    </Calculator>
+  );
+}
+
+/** Moisture from a jar's humidity, and the weight at which the seed may be sealed. */
+export function MoistureCalculator() {
+  const [humidity, setHumidity] = useState('60');
+  const [celsius, setCelsius] = useState('20');
+  const [oil, setOil] = useState('20');
+  const [weight, setWeight] = useState('640 g');
+  const [rh, t, fat] = [figure(humidity), figure(celsius), figure(oil)];
+  const known = rh !== null && rh > 0 && rh <= 100 && t !== null && fat !== null && fat >= 0 && fat <= 70;
+  const now = known ? settlingMoisture(rh / 100, t, fat / 100) : null;
+  const target = known ? settlingMoisture(SEALING_HUMIDITY, t, fat / 100).fresh : null;
+  const milligrams = weightOf(weight);
+  return (
+    <Calculator
+      title="Moisture by the jar, and the weight to reach"
+      how="Cromarty, Ellis and Roberts 1982: what seed settles at in air. A jar with a hygrometer, closed for a day, tells the seed’s own. W·(100 − m₁)/(100 − m₂)."
+      answer={
+        now && target !== null ? (
+          <>
+            It holds <b>{now.fresh.toFixed(1)} %</b> water; to be sealed it may hold {target.toFixed(1)} %
+            {milligrams !== null &&
+              now.fresh > target &&
+              `, and then weighs ${formatWeight(Math.round(weightAtMoisture(milligrams, now.fresh, target)))}`}
+            {now.clamped && '. Outside what the equation covers: the nearest edge was used'}.
+          </>
+        ) : (
+          'Humidity is 1 to 100 %, oil 0 to 70 %.'
+        )
+      }
+    >
+      <Field label="Humidity in the jar, %" value={humidity} set={setHumidity} />
+      <Field label="Temperature, °C" value={celsius} set={setCelsius} />
+      <Field label="Oil in the seed, %" hint="The almanac’s store chapter" value={oil} set={setOil} />
+      <Field label="It weighs now" value={weight} set={setWeight} />
+    </Calculator>
+  );
+}
+
+/** How long a cold container stands before it is opened. */
+export function WarmUpCalculator() {
+  const [weight, setWeight] = useState('500 g');
+  const [from, setFrom] = useState('-18');
+  const [room, setRoom] = useState('20');
+  const [humidity, setHumidity] = useState('50');
+  const [milligrams, cold, warm, rh] = [weightOf(weight), figure(from), figure(room), figure(humidity)];
+  const hours =
+    milligrams && cold !== null && warm !== null && rh !== null && rh > 0 && rh <= 100
+      ? warmUpHours(milligrams, 'jar', cold, warm, rh / 100)
+      : null;
+  return (
+    <Calculator
+      title="Warm-up of a cold jar"
+      how="Lumped warming in still air, twice over for a heap of seed, until a degree above the room’s dew point; an hour at least."
+      answer={
+        hours === null ? (
+          ASK
+        ) : hours === 0 ? (
+          <b>It may be opened at once.</b>
+        ) : (
+          <>
+            Leave it closed for <b>{formatSpan(hours * 3_600_000)}</b>
+          </>
+        )
+      }
+    >
+      <Field label="Seed in it" value={weight} set={setWeight} />
+      <Field label="It comes from, °C" value={from} set={setFrom} />
+      <Field label="The room, °C" value={room} set={setRoom} />
+      <Field label="Its humidity, %" value={humidity} set={setHumidity} />
+    </Calculator>
+  );
+}
+
+/** Seeds per gram from a counted and weighed sample. */
+export function SampleCalculator() {
+  const [count, setCount] = useState('100');
+  const [weight, setWeight] = useState('0.3 g');
+  const [scale, setScale] = useState('0.1');
+  const [seeds, milligrams, error] = [figure(count), weightOf(weight), figure(scale)];
+  const sample =
+    seeds !== null && seeds >= 1 && milligrams !== null && error !== null && error > 0
+      ? seedsPerGramOf(seeds, milligrams, error * 1000)
+      : null;
+  return (
+    <Calculator
+      title="Seeds per gram"
+      how="n/W; its error is the scale’s and that seeds of a lot differ by about a fifth in weight."
+      answer={
+        sample ? (
+          <>
+            <b>{sample.perGram >= 10 ? sample.perGram.toFixed(0) : sample.perGram.toFixed(1)}</b> a gram, in 8 of 10 cases{' '}
+            {sample.low.toFixed(sample.low >= 10 ? 0 : 1)} to {sample.high.toFixed(sample.high >= 10 ? 0 : 1)}
+            {seeds! < sample.countFor10 && `. Count ${sample.countFor10} to know it to a tenth`}
+          </>
+        ) : (
+          ASK
+        )
+      }
+    >
+      <Field label="Seeds counted" value={count} set={setCount} />
+      <Field label="They weigh" value={weight} set={setWeight} />
+      <Field label="The scale reads to, g" value={scale} set={setScale} />
+    </Calculator>
+  );
+}
