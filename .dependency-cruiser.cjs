@@ -28,7 +28,7 @@ module.exports = {
     only('contracts-know-the-core', '^contracts/', '^contracts/', core),
     only('data-knows-the-core', '^data/', '^data/', core),
     packages('only-data-speaks-sql', '^(core|contracts|services|app)/', '^(?!node_modules/(kysely|pg)/)'),
-    only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^data/', 'crypto'),
+    only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^data/', 'crypto', 'module'),
     only('the-kit-shows-what-it-is-given', '^app/ui/', '^app/ui/', core),
     only(
       'platform-wires',

@@ -144,3 +144,22 @@ export const takeOutForm = z.object({
   celsius: z.number({ error: 'How cold was it?' }).min(-40, 'No freezer is as cold as that').max(25, 'That is not cold'),
 });
 export const openWarmForm = z.object({ key: actKey, early: tick });
+
+/** Packets out of loose seed. */
+export const packForm = z.object({
+  key: actKey,
+  seeds: z.int({ error: 'How many seeds go into one?' }).min(1, 'At least one seed').max(100_000, 'Check the number'),
+  packets: z
+    .int({ error: 'A whole number of packets' })
+    .min(1, 'At least one')
+    .max(100_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? null),
+  keepBack: z
+    .int({ error: 'A whole number of seeds' })
+    .min(0, 'Not less than nothing')
+    .max(10_000_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? 0),
+  place: words(60, 'Where do they go?'),
+});

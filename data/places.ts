@@ -1,21 +1,26 @@
+import { sql } from 'kysely';
 import type { Db } from './database.ts';
 
-/** Where a lot lies, jar by jar. */
+/** Where a lot lies, jar by jar, and what of it is in packets last. */
 export async function findHoldings(db: Db, lotId: number) {
   return db
     .selectFrom('holding')
     .innerJoin('place', 'place.id', 'holding.place_id')
-    .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance'])
+    .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance', 'holding.packet_units as packetUnits'])
     .where('lot_id', '=', lotId)
+    .orderBy(sql`holding.packet_units is not null`)
     .orderBy('holding.id')
     .execute();
 }
 
-export async function createHolding(db: Db, holding: { lotId: number; placeId: number; container: string }): Promise<number> {
+export async function createHolding(
+  db: Db,
+  holding: { lotId: number; placeId: number; container: string; packetUnits?: number },
+): Promise<number> {
   return (
     await db
       .insertInto('holding')
-      .values({ lot_id: holding.lotId, place_id: holding.placeId, container: holding.container })
+      .values({ lot_id: holding.lotId, place_id: holding.placeId, container: holding.container, packet_units: holding.packetUnits ?? null })
       .returning('id')
       .executeTakeFirstOrThrow()
   ).id;

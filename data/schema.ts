@@ -286,10 +286,23 @@ interface HoldingTable {
   lot_id: Fact<number>;
   place_id: number;
   container: string;
+  packet_units: MaybeFact<number>;
   balance: ColumnType<number, never, never>;
 }
 export type MovementKind =
-  'received' | 'returned in' | 'cleaned' | 'drawn for test' | 'lent' | 'given' | 'moved' | 'discarded' | 'found' | 'missing' | 'correction';
+  | 'received'
+  | 'returned in'
+  | 'cleaned'
+  | 'packed'
+  | 'unpacked'
+  | 'drawn for test'
+  | 'lent'
+  | 'given'
+  | 'moved'
+  | 'discarded'
+  | 'found'
+  | 'missing'
+  | 'correction';
 export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference';
 interface MovementTable {
   id: GeneratedAlways<number>;

@@ -49,7 +49,8 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
       const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
       if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
       const seedsPerPacket = lot.facts.packet;
-      const amount = lending.packets * unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
+      const inPacket = unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
+      const amount = lending.packets * inPacket;
       await drawFromLot(
         tx,
         lot,
@@ -64,6 +65,7 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
           personId: actor.personId,
         },
         refuse,
+        inPacket,
       );
       const house = (await readHouse(tx))!;
       const dueOn = returnBy(today, seasonOf(lot.facts), house.lastFrost).due;

@@ -14,18 +14,24 @@ export interface Short {
 
 type Drawing = Omit<NewMovement, 'from' | 'lotId' | 'amount'>;
 
-/** Takes an amount out of a locked lot, from its holdings in order, or refuses when they do not hold as much. */
+/**
+ * Takes an amount out of a locked lot, from its holdings in order, or refuses when they do not hold as much.
+ * @param packetUnits what is taken in packets of this size comes out of packets of this size first
+ */
 export async function drawFromLot(
   tx: Db,
   lot: { readonly id: number; readonly onHand: number; readonly unit: StockUnit },
   amount: number,
   movement: Drawing,
   refuse: Refuse<Short>,
+  packetUnits?: number,
 ): Promise<void> {
   const short: Short = { code: 'short', onHand: lot.onHand, unit: lot.unit };
   if (amount > lot.onHand) refuse(short);
   let wanted = amount;
-  for (const holding of await findHoldings(tx, lot.id)) {
+  const holdings = await findHoldings(tx, lot.id);
+  const inPackets = holdings.filter((holding) => packetUnits !== undefined && holding.packetUnits === packetUnits);
+  for (const holding of [...inPackets, ...holdings.filter((one) => !inPackets.includes(one))]) {
     const taken = Math.min(wanted, holding.balance);
     if (taken === 0) continue;
     try {

@@ -144,6 +144,14 @@ create table warm_up_end (
 );
 `;
 
+const PACKETS = `
+-- Packets made up for lending are stock of their lot: a holding of so many packets of so much each.
+alter table holding
+  add column packet_units bigint constraint packet_holds_something check (packet_units > 0);
+alter table movement drop constraint movement_kind_is_known,
+  add constraint movement_kind_is_known check (kind in ('received', 'returned in', 'cleaned', 'packed', 'unpacked', 'drawn for test', 'lent', 'given', 'moved', 'discarded', 'found', 'missing', 'correction'));
+`;
+
 const RULES = `
 create function check_batch_open() returns trigger language plpgsql security definer set search_path from current as $$
 begin
@@ -171,6 +179,6 @@ create trigger treatment_is_possible before insert on treatment for each row exe
 `;
 
 export async function up(db: Kysely<unknown>): Promise<void> {
-  for (const part of [BATCHES, TREATMENTS, RULES, keepUnchanged(FACTS)]) await sql.raw(part).execute(db);
+  for (const part of [BATCHES, TREATMENTS, PACKETS, RULES, keepUnchanged(FACTS)]) await sql.raw(part).execute(db);
   await sql.raw(grantApp({ mayAdd: FACTS })).execute(db);
 }

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import jsQR from 'jsqr';
 import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
 import { stateOf } from './roles.ts';
 
@@ -18,6 +19,7 @@ async function goOn(page: Page, label: string | RegExp) {
   for (const tick of [/done before its earliest/, /are cleared and cleaned/])
     if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
   const before = await page.getByRole('complementary', { name: 'So far' }).getByRole('listitem').count();
+  await expect(form.locator('form')).toHaveAttribute('aria-busy', 'false');
   await form.getByRole('button').click();
   await expect(page.getByRole('complementary', { name: 'So far' }).getByRole('listitem')).toHaveCount(before + 1);
 }
@@ -25,6 +27,7 @@ async function goOn(page: Page, label: string | RegExp) {
 async function readHazards(page: Page, ...words: string[]) {
   const region = page.getByRole('region', { name: 'Before you begin' });
   for (const word of words) await expect(region).toContainText(word);
+  await expect(region.locator('form')).toHaveAttribute('aria-busy', 'false');
   await region.getByRole('button', { name: 'I have read it' }).click();
   await expect(region).toBeHidden();
 }
@@ -205,4 +208,43 @@ test('the reckoner answers as one types, and refuses what cannot be', async ({ p
   await expect(part('Moisture by the jar, and the weight to reach').getByRole('status')).toContainText('and then weighs');
   await expect(part('Warm-up of a cold jar').getByRole('status')).toContainText('Leave it closed for');
   await expect(part('Seeds per gram').getByRole('status')).toContainText('to know it to a tenth');
+});
+
+test('dry seed is packed, its labels are a PDF on real sheets, and a standard reader reads their code', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Pea',
+    Variety: 'Coupling Rod',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '900 seeds',
+  });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('link', { name: 'Pack', exact: true }).click();
+  await page.getByLabel('Packets (optional)').fill('999');
+  await page.getByRole('button', { name: 'Pack, and print labels' }).click();
+  await expect(page.getByText(/^There is enough for \d+/)).toBeVisible();
+  await page.getByLabel('Packets (optional)').fill('5');
+  await expect(page.getByRole('region', { name: 'What does it make?' })).toContainText('5 packets');
+  await page.getByRole('button', { name: 'Pack, and print labels' }).click();
+  await expect(page).toHaveURL(`/lots/${code}/label?count=5`);
+  await expect(page.getByLabel('Labels', { exact: true })).toHaveValue('5');
+  const pdf = await page.request.get(`/lots/${code}/labels.pdf?sheet=a4-8&count=5&start=3`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const pixels = await page.getByRole('img', { name: `QR code of ${code}` }).evaluate(async (host) => {
+    const svg = new XMLSerializer().serializeToString(host.querySelector('svg')!);
+    const image = new Image();
+    image.src = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`;
+    await image.decode();
+    const canvas = document.createElement('canvas');
+    canvas.width = canvas.height = 400;
+    const draw = canvas.getContext('2d')!;
+    draw.fillStyle = '#fff';
+    draw.fillRect(0, 0, 400, 400);
+    draw.drawImage(image, 40, 40, 320, 320);
+    return [...draw.getImageData(0, 0, 400, 400).data];
+  });
+  expect(jsQR(Uint8ClampedArray.from(pixels), 400, 400)?.data).toMatch(new RegExp(`/s/${code}$`));
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('main')).toContainText('5 packets, ');
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('packed');
 });

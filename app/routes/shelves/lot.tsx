@@ -305,6 +305,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
               {uncleaned ? 'Clean it' : 'To the bench'}
             </ButtonLink>
             {!uncleaned && <ButtonLink to={`/lots/${lot.code}/away`}>Freezer, jar</ButtonLink>}
+            {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/pack`}>Pack</ButtonLink>}
             <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>
           </>
         }
@@ -321,9 +322,9 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         {lot.unit === 'mg' && lot.onHand > 0 && <> {formatAboutSeeds(seeds)}</>}
         {loaderData.holdings
           .filter(({ balance }) => balance > 0)
-          .map(({ id, container, place }) => (
+          .map(({ id, container, place, balance, packetUnits }) => (
             <span key={id} className="text-soft">
-              , {container}, {place}
+              , {packetUnits === null ? container : `${Math.floor(balance / packetUnits)} packets`}, {place}
             </span>
           ))}
       </p>

@@ -1,0 +1,164 @@
+import { createRequire } from 'node:module';
+import bwipjs from 'bwip-js/node';
+import PDFDocument from 'pdfkit';
+import { placeLabels, SHEETS, type SheetId } from '#core/labels/sheets.ts';
+
+/** What stands on a label; long ones wrap or are written smaller, and none is cut. */
+export interface LabelWords {
+  readonly crop: string;
+  readonly variety: string;
+  readonly code: string;
+  readonly address: string;
+  readonly lines: readonly { readonly text: string; readonly strong?: boolean }[];
+  /** Hazards stand in a frame. */
+  readonly hazards: readonly string[];
+}
+
+const POINTS = 72 / 25.4;
+const { resolve } = createRequire(import.meta.url);
+const fontFile = (of: string, file: string) => resolve(`${of}/files/${file}`);
+const FONTS = {
+  words: () => fontFile('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin-400-normal.woff'),
+  strong: () => fontFile('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin-700-normal.woff'),
+  head: () => fontFile('@fontsource/zilla-slab', 'zilla-slab-latin-600-normal.woff'),
+  code: () => fontFile('@fontsource/atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin-500-normal.woff'),
+};
+/** What printers leave free at the edge of a page, about. */
+const PAD = 3 * POINTS;
+/** Lettering from a quarter larger than usual down to what a good eye still reads. */
+const MOST_SCALE = 1.25;
+const LEAST_SCALE = 0.4;
+
+function registerFonts(doc: PDFKit.PDFDocument): void {
+  for (const [name, file] of Object.entries(FONTS)) doc.registerFont(name, file());
+}
+
+/** A QR code as a PNG, with the quiet edge that readers need. */
+export const qrImage = (address: string): Promise<Buffer> =>
+  bwipjs.toBuffer({ bcid: 'qrcode', text: address, scale: 6, paddingwidth: 2, paddingheight: 2 });
+
+/** Labels as PDF: `count` alike, on a sheet or roll of real measures, from the `start`-th place on. Fonts are embedded. */
+export async function labelPdf(words: LabelWords, sheetId: SheetId, count: number, start = 1): Promise<Buffer> {
+  const sheet = SHEETS[sheetId];
+  const [width, height] = [sheet.label.width * POINTS, sheet.label.height * POINTS];
+  const doc = new PDFDocument({
+    size: [sheet.page.width * POINTS, sheet.page.height * POINTS],
+    margin: 0,
+    autoFirstPage: false,
+    info: { Title: `${words.crop} ‘${words.variety}’ ${words.code}` },
+  });
+  const chunks: Buffer[] = [];
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const done = new Promise<Buffer>((resolve) => doc.on('end', () => resolve(Buffer.concat(chunks))));
+  registerFonts(doc);
+  const qr = await qrImage(words.address);
+  const { lines } = fitLabel(words, sheetId);
+  const box = { x: 0, y: 0, width, height };
+  let page = -1;
+  let drawn: readonly string[] = [];
+  for (const { page: on, x, y } of placeLabels(sheet, count, start)) {
+    const isFirst = on > page;
+    for (; page < on; page += 1) doc.addPage();
+    doc.save();
+    doc.translate(x * POINTS, y * POINTS);
+    if (isFirst) drawn = recordContent(doc, () => draw(doc, words.code, lines, qr, box));
+    else for (const chunk of drawn) doc.addContent(chunk);
+    doc.restore();
+  }
+  doc.end();
+  return done;
+}
+
+interface WritesContent {
+  addContent(chunk: string): unknown;
+}
+
+/** What drawing writes onto the page, so that labels alike are laid out once a page: setting text is slow. */
+function recordContent(doc: PDFKit.PDFDocument, drawing: () => void): readonly string[] {
+  const chunks: string[] = [];
+  const writer = doc as unknown as WritesContent;
+  const write = writer.addContent.bind(doc);
+  writer.addContent = (chunk) => {
+    chunks.push(chunk);
+    return write(chunk);
+  };
+  drawing();
+  writer.addContent = write;
+  return chunks;
+}
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const qrSide = ({ width, height }: Pick<Box, 'width' | 'height'>) => Math.min(height - 2 * PAD - 10, width * 0.3);
+
+/** The largest lettering at which everything fits, so that nothing is ever cut; measured on a page that is thrown away. In points. */
+export function fitLabel(
+  words: LabelWords,
+  sheetId: SheetId,
+): { readonly lines: readonly Line[]; readonly tall: number; readonly room: number } {
+  const { label } = SHEETS[sheetId];
+  const box = { width: label.width * POINTS, height: label.height * POINTS };
+  const scratch = new PDFDocument({ size: [2000, 2000], margin: 0 });
+  registerFonts(scratch);
+  const room = box.height - 2 * PAD;
+  for (let scale = MOST_SCALE; ; scale -= 0.05) {
+    const lines = layOut(scratch, words, textWidth(box), scale);
+    const tall = lines.reduce((sum, line) => sum + line.height, 0);
+    if (tall <= room || scale <= LEAST_SCALE) return { lines, tall, room };
+  }
+}
+
+const textWidth = (box: Pick<Box, 'width' | 'height'>) => box.width - qrSide(box) - 3 * PAD;
+
+interface Line {
+  readonly text: string;
+  readonly font: keyof typeof FONTS;
+  readonly size: number;
+  readonly framed: boolean;
+  readonly height: number;
+}
+
+function layOut(doc: PDFKit.PDFDocument, words: LabelWords, width: number, scale: number): Line[] {
+  const raw = [
+    { text: words.crop, font: 'words' as const, size: 8, framed: false },
+    { text: `‘${words.variety}’`, font: 'head' as const, size: 13, framed: false },
+    ...words.lines.map(({ text, strong }) => ({ text, font: strong ? ('strong' as const) : ('words' as const), size: 7, framed: false })),
+    ...words.hazards.map((text) => ({ text, font: 'strong' as const, size: 7, framed: true })),
+  ];
+  return raw.map((line) => {
+    let size = line.size * scale;
+    doc.font(line.font).fontSize(size);
+    // A single word that is wider than the label is written smaller: it has nowhere to wrap.
+    const widest = Math.max(...line.text.split(/\s+/).map((word) => doc.widthOfString(word)));
+    if (widest > width) size *= width / widest;
+    doc.fontSize(size);
+    return { ...line, size, height: doc.heightOfString(line.text, { width: line.framed ? width - 4 : width }) + (line.framed ? 4 : 1) };
+  });
+}
+
+function draw(doc: PDFKit.PDFDocument, code: string, lines: readonly Line[], qr: Buffer, box: Box): void {
+  const width = textWidth(box);
+  const left = box.x + PAD;
+  let top = box.y + PAD;
+  for (const line of lines) {
+    doc.font(line.font).fontSize(line.size).fillColor('#111');
+    if (line.framed)
+      doc
+        .lineWidth(0.6)
+        .rect(left, top, width, line.height - 1)
+        .stroke('#111');
+    doc.text(line.text, left + (line.framed ? 2 : 0), top + (line.framed ? 1.5 : 0), { width: line.framed ? width - 4 : width });
+    top += line.height;
+  }
+  const side = qrSide(box);
+  const x = box.x + box.width - side - PAD;
+  doc.image(qr, x, box.y + PAD, { width: side, height: side });
+  doc.font('code').fontSize(7);
+  const codeSize = Math.min(9, (7 * side) / doc.widthOfString(code));
+  doc.fontSize(codeSize).text(code, x, box.y + PAD + side + 1, { width: side, align: 'center', lineBreak: false });
+}

@@ -1,0 +1,52 @@
+import { describe, expect, test } from '@jest/globals';
+import { SHEET_IDS, SHEETS } from '#core/labels/sheets.ts';
+import { fitLabel, labelPdf, type LabelWords } from './labels.server.ts';
+
+const WORDS: LabelWords = {
+  crop: 'Squash and courgette (pepo)',
+  variety: 'Hand Lamp of the Upper Signal Box at Hollin Reach, Brakeswoman’s Own Strain',
+  code: '26-0184-K',
+  address: 'http://127.0.0.1:4747/s/26-0184-K',
+  lines: [
+    { text: 'Cucurbita pepo, harvested Sep 2026' },
+    { text: 'May vary', strong: true },
+    { text: 'Germination 17 of 20, Nov 2026' },
+    { text: 'Sow warm, edge down, two weeks before the last frost; plant out after it.' },
+    { text: 'Save from 3 plants or more. Ripe: rind hard, stalk corky.' },
+    { text: 'Keep cool, dark and dry. Hollin Reach Seed Library' },
+  ],
+  hazards: ['Bitter fruit can poison, cooked or not: spit it out, discard fruit and lot.'],
+};
+const text = (pdf: Buffer) => pdf.toString('latin1');
+
+describe('labels as PDF', () => {
+  test.each(SHEET_IDS)('%s: a long name and a hazard fit whole, and every word is there', (id) => {
+    const { lines, tall, room } = fitLabel(WORDS, id);
+    expect(tall).toBeLessThanOrEqual(room);
+    expect(lines.map((line) => line.text)).toEqual([
+      WORDS.crop,
+      `‘${WORDS.variety}’`,
+      ...WORDS.lines.map((line) => line.text),
+      ...WORDS.hazards,
+    ]);
+  });
+
+  test('a word wider than the label is written smaller, never cut', () => {
+    const long = { ...WORDS, variety: 'Oberstellwerksmeisterinnenkürbiswinterlagersorte' };
+    const [, name] = fitLabel(long, 'roll-57').lines;
+    const [, short] = fitLabel({ ...WORDS, variety: 'Lamp' }, 'roll-57').lines;
+    expect(name!.size).toBeLessThan(short!.size);
+  });
+
+  test('the pages have the measures of the sheet, fonts are embedded, and a used sheet goes on where it was left', async () => {
+    const pdf = text(await labelPdf(WORDS, 'letter-30', 30, 30));
+    expect(pdf.startsWith('%PDF-')).toBe(true);
+    expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(2);
+    const { width, height } = SHEETS['letter-30'].page;
+    const [, wide, high] = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;
+    expect(Number(wide)).toBeCloseTo((width * 72) / 25.4, 1);
+    expect(Number(high)).toBeCloseTo((height * 72) / 25.4, 1);
+    expect(pdf).toMatch(/\/FontFile[23]/);
+    expect(text(await labelPdf(WORDS, 'roll-62', 3)).match(/\/Type \/Page\b(?!s)/g)).toHaveLength(3);
+  });
+});

@@ -1,0 +1,60 @@
+import { packetsOf } from '#core/bench/packing.ts';
+import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { activeHolds } from '#data/holds.ts';
+import { move } from '#data/ledger.ts';
+import { lockLot } from '#data/lots.ts';
+import { createHolding, ensurePlace, findHoldings } from '#data/places.ts';
+import { perform } from './perform.server.ts';
+
+export type PackProblem =
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'on hold'; readonly kind: 'drying' | 'recall' }
+  | { readonly code: 'more than there is'; readonly most: number }
+  | { readonly code: 'nothing to pack' };
+
+/** Makes packets of so many seeds each out of what lies loose, and puts them at a place; what is kept back stays loose. */
+export function packLot(
+  db: Db,
+  actor: Actor,
+  today: string,
+  pack: { key: string; code: string; seeds: number; packets: number | null; keepBack: number; place: string },
+) {
+  return perform<{ packets: number }, PackProblem>(db, { key: pack.key, kind: 'packed', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, pack.code)) ?? refuse({ code: 'no such lot' });
+    const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
+    if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
+    const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
+    const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
+    const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
+    const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
+    if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
+    if (made.packets === 0) return refuse({ code: 'nothing to pack' });
+    const to = await createHolding(tx, {
+      lotId: lot.id,
+      placeId: await ensurePlace(tx, pack.place),
+      container: 'packets',
+      packetUnits: each,
+    });
+    let wanted = made.packets * each;
+    for (const { id, balance } of loose) {
+      const amount = Math.min(wanted, balance);
+      if (amount === 0) break;
+      await move(tx, {
+        actKey: pack.key,
+        lotId: lot.id,
+        kind: 'packed',
+        from: { holding: id },
+        to: { holding: to },
+        amount,
+        typed: `${made.packets} × ${pack.seeds} seeds`,
+        reason: null,
+        happenedOn: today,
+        personId: actor.personId,
+      });
+      wanted -= amount;
+    }
+    return { answer: { packets: made.packets }, subject: lot.code };
+  });
+}

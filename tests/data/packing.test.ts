@@ -1,0 +1,78 @@
+import { beforeAll, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { findDisagreements, readLedger } from '#data/ledger.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findHoldings } from '#data/places.ts';
+import { lendPackets } from '#services/desk.server.ts';
+import { packLot } from '#services/packing.server.ts';
+import { setHold } from '#services/shelves.server.ts';
+import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+
+const lot = async (code: string) => (await findLotByCode(library.db, code))!;
+const pack = (code: string, change: { seeds?: number; packets?: number | null; keepBack?: number; key?: string } = {}) =>
+  packLot(library.db, library.helper, TODAY, {
+    key: randomUUID(),
+    code,
+    seeds: 30,
+    packets: null,
+    keepBack: 100,
+    place: 'Drawer',
+    ...change,
+  });
+const holdings = async (code: string) =>
+  (await findHoldings(library.db, (await lot(code)).id)).map(({ container, balance, packetUnits, place }) => [
+    container,
+    balance,
+    packetUnits,
+    place,
+  ]);
+
+test('loose seed becomes packets, what is kept back stays loose, and nothing is lost', async () => {
+  const code = await takeIn(library, { amount: '500 seeds' });
+  const key = randomUUID();
+  expect(await pack(code, { key })).toEqual({ ok: true, answer: { packets: 13 } });
+  expect(await pack(code, { key })).toEqual({ ok: true, answer: { packets: 13 } });
+  expect(await holdings(code)).toEqual([
+    ['jar', 110, null, 'Shelf'],
+    ['packets', 390, 30, 'Drawer'],
+  ]);
+  const { id, onHand } = await lot(code);
+  expect(onHand).toBe(500);
+  expect((await readLedger(library.db, id)).at(-1)).toMatchObject({ kind: 'packed', amount: 390, balance: 500 });
+  expect(await findDisagreements(library.db)).toEqual([]);
+});
+
+test('more packets than there is seed are refused with how many there are; damp seed is not packed', async () => {
+  const code = await takeIn(library, { amount: '200 seeds' });
+  expect(await pack(code, { packets: 9 })).toEqual({ ok: false, problem: { code: 'more than there is', most: 3 } });
+  expect(await pack(code, { keepBack: 190 })).toEqual({ ok: false, problem: { code: 'nothing to pack' } });
+  await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
+  expect(await pack(code)).toEqual({ ok: false, problem: { code: 'on hold', kind: 'drying' } });
+});
+
+test('two who pack at once never make more than there is', async () => {
+  const code = await takeIn(library, { amount: '200 seeds' });
+  const both = await Promise.all([pack(code, { packets: 4, keepBack: 0 }), pack(code, { packets: 4, keepBack: 0 })]);
+  expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+  expect(await findDisagreements(library.db)).toEqual([]);
+});
+
+test('the desk lends from the packets, and from the jar only when they are gone', async () => {
+  const code = await takeIn(library, { amount: '500 seeds' });
+  const { packet } = (await lot(code)).facts;
+  await pack(code, { seeds: packet, packets: 2, keepBack: 0 });
+  const lent = await lendPackets(library.db, library.helper, TODAY, {
+    key: randomUUID(),
+    code,
+    memberId: library.member.personId,
+    packets: 3,
+    overrideReason: null,
+  });
+  expect(lent.ok).toBe(true);
+  expect((await holdings(code)).map(([, balance]) => balance)).toEqual([500 - 3 * packet, 0]);
+});
