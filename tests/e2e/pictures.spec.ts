@@ -51,6 +51,9 @@ test('each main view can be pictured', async ({ browser, request }) => {
     ['person', `/people/${samples.person}`, 1280],
     ['almanac', '/almanac/pea', 1280],
     ['crossing', '/almanac/crossing?crop=kale', 1280],
+    ['bench', '/bench', 1280],
+    ['drying', `/bench/${samples.batch}`, 1280],
+    ['bench-phone', '/bench', 390],
     ['today-phone', '/', 390],
   ];
   for (const [name, path, width] of views) {
