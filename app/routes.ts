@@ -9,6 +9,7 @@ export default [
   route('bench/:id', 'routes/bench/batch.tsx'),
   route('bench/:id/tag', 'routes/bench/tag.tsx'),
   route('lots/:code/bench', 'routes/bench/start.tsx'),
+  route('lots/:code/purity', 'routes/bench/purity.tsx'),
   route('lots/:code/pack', 'routes/bench/pack.tsx'),
   route('lots/:code/away', 'routes/bench/away.tsx'),
   route('tests', 'routes/tests/tests.tsx'),

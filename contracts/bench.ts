@@ -163,3 +163,13 @@ export const packForm = z.object({
     .transform((count) => count ?? 0),
   place: words(60, 'Where do they go?'),
 });
+
+const part = weight.optional().transform((read) => read?.milligrams ?? 0);
+
+/** A weighed sample, part by part; a part left empty weighs nothing. */
+export const purityForm = z
+  .object({ key: actKey, pure: part, otherCrop: part, weed: part, noxious: part, chaff: part, damaged: part })
+  .refine(({ key: _, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
+    path: ['pure'],
+    message: 'Weigh at least one part',
+  });

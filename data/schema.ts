@@ -514,6 +514,20 @@ interface WarmUpEndTable {
   act_key: Fact<string>;
 }
 
+interface PurityCardTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  pure: Fact<number>;
+  other_crop: Fact<number>;
+  weed: Fact<number>;
+  noxious: Fact<number>;
+  chaff: Fact<number>;
+  damaged: Fact<number>;
+  weighed_on: Fact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
 export interface Schema {
   house: HouseTable;
   crop: CropTable;
@@ -567,4 +581,5 @@ export interface Schema {
   treatment_opening: TreatmentOpeningTable;
   warm_up: WarmUpTable;
   warm_up_end: WarmUpEndTable;
+  purity_card: PurityCardTable;
 }

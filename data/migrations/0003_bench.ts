@@ -13,6 +13,7 @@ const FACTS = [
   'treatment_opening',
   'warm_up',
   'warm_up_end',
+  'purity_card',
 ] as const;
 
 const BATCHES = `
@@ -144,6 +145,26 @@ create table warm_up_end (
 );
 `;
 
+const PURITY = `
+-- A weighed sample parted into what it holds; milligrams.
+create table purity_card (
+  id bigint generated always as identity primary key,
+  lot_id bigint not null references lot,
+  pure bigint not null,
+  other_crop bigint not null,
+  weed bigint not null,
+  noxious bigint not null,
+  chaff bigint not null,
+  damaged bigint not null,
+  weighed_on date not null,
+  written_by bigint references person,
+  act_key uuid not null references act deferrable initially deferred,
+  constraint purity_parts_not_negative check (least(pure, other_crop, weed, noxious, chaff, damaged) >= 0),
+  constraint purity_sample_weighs_something check (pure + other_crop + weed + noxious + chaff + damaged > 0)
+);
+create index purity_of_lot on purity_card (lot_id, id desc);
+`;
+
 const PACKETS = `
 -- Packets made up for lending are stock of their lot: a holding of so many packets of so much each.
 alter table holding
@@ -179,6 +200,6 @@ create trigger treatment_is_possible before insert on treatment for each row exe
 `;
 
 export async function up(db: Kysely<unknown>): Promise<void> {
-  for (const part of [BATCHES, TREATMENTS, PACKETS, RULES, keepUnchanged(FACTS)]) await sql.raw(part).execute(db);
+  for (const part of [BATCHES, TREATMENTS, PURITY, PACKETS, RULES, keepUnchanged(FACTS)]) await sql.raw(part).execute(db);
   await sql.raw(grantApp({ mayAdd: FACTS })).execute(db);
 }

@@ -55,6 +55,8 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await page.getByRole('button', { name: 'Start the batch' }).click();
   await expect(page.getByText('What is it in? Jar 3, tray B')).toBeVisible();
   await page.getByLabel('What is it in?').fill('Jar 31');
+  await page.getByLabel('Weight as it is (optional)').fill('1 kg');
+  await page.getByLabel('Fruits, heads or pods (optional)').fill('4');
   await page.getByRole('button', { name: 'Start the batch' }).click();
   await expect(page.getByText('Print its tag')).toBeVisible();
   await page.getByRole('button', { name: 'Scoop the seed out' }).click();
@@ -81,6 +83,12 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await expect(page).toHaveURL(`/lots/${code}`);
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('cleaned');
   await expect(page.getByRole('main')).toContainText('hold: drying');
+  await page.goto(`/bench?show=ended&search=${code}`);
+  await page.getByRole('link', { name: /Night Mail/ }).click();
+  const yielded = page.getByRole('region', { name: 'What did it yield?' });
+  await expect(yielded).toContainText('house packets of');
+  await expect(yielded).toContainText('1.2 % of the weight that went in');
+  await expect(yielded).toContainText('seeds from each fruit');
 });
 
 test('drying: the room is judged, a weight is one field and one key, a heavier one is asked about', async ({ page }) => {
@@ -247,4 +255,33 @@ test('dry seed is packed, its labels are a PDF on real sheets, and a standard re
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('5 packets, ');
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('packed');
+});
+
+test('a sample is parted: purity and what follows, and noxious seed holds the lot', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Pea',
+    Variety: 'Ballast Grey',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '900 seeds',
+  });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('link', { name: 'Purity' }).click();
+  await page.getByRole('button', { name: 'Write the card' }).click();
+  await expect(page.getByText('Weigh at least one part')).toBeVisible();
+  await page.getByLabel('Pure seed').fill('9 g');
+  await page.getByLabel('Chaff and soil').fill('a pinch');
+  await page.getByRole('button', { name: 'Write the card' }).click();
+  await expect(page.getByText('That cannot be read')).toBeVisible();
+  await expect(page.getByLabel('Pure seed')).toHaveValue('9 g');
+  await page.getByLabel('Chaff and soil').fill('1 g');
+  await page.getByRole('button', { name: 'Write the card' }).click();
+  await expect(page.getByRole('region', { name: /How much of it is seed/ })).toContainText('90.0 % pure');
+  await expect(page.getByText('Sow 1.11 times the weight')).toBeVisible();
+  await expect(page.getByLabel('Pure seed')).toHaveValue('');
+  await page.getByLabel('Pure seed').fill('9 g');
+  await page.getByLabel('Seed of noxious weeds').fill('20 mg');
+  await page.getByRole('button', { name: 'Write the card' }).click();
+  await expect(page.getByText('is a matter of local law. Ask before')).toBeVisible();
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('main')).toContainText('hold: rules');
 });

@@ -63,6 +63,7 @@ export const PLACES: readonly Place[] = [
   place('bench/:id', 'works here', 'works here', ({ batch }) => `/bench/${batch}`),
   place('bench/:id/tag', 'works here', 'nobody', ({ batch }) => `/bench/${batch}/tag`),
   place('lots/:code/bench', 'works here', 'works here', ({ code }) => `/lots/${code}/bench`),
+  place('lots/:code/purity', 'works here', 'works here', ({ code }) => `/lots/${code}/purity`),
   place('lots/:code/pack', 'works here', 'works here', ({ code }) => `/lots/${code}/pack`),
   place('lots/:code/away', 'works here', 'works here', ({ code }) => `/lots/${code}/away`),
   place('tests', 'works here'),

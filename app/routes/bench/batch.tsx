@@ -2,10 +2,22 @@ import { data, Link, redirect } from 'react-router';
 import { METHOD_FACTS, methodsFor, nextSteps, stepsFor, switchAt } from '#core/bench/methods.ts';
 import { signOf } from '#core/bench/sealing.ts';
 import { BY_WEIGHT, CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
+import { yieldOf } from '#core/bench/yield.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { formatWeight } from '#core/units/formatAmount.ts';
 import { abandonForm, acknowledgeForm, airForm, checkForm, finishForm, nextStepForm, weighForm } from '#contracts/bench.ts';
-import { findBatch, readChecks, readEnd, readRoomAir, readSteps, readWeighings } from '#data/bench.ts';
+import { findLotByCode } from '#data/lots.ts';
+import {
+  findBatch,
+  listBatchesOfLot,
+  type Batch as BatchRow,
+  readChecks,
+  readEnd,
+  readRoomAir,
+  readSteps,
+  readWeighings,
+} from '#data/bench.ts';
 import {
   abandonBatch,
   acknowledgeCautions,
@@ -32,6 +44,7 @@ import { Drying } from './Drying.tsx';
 import { EndBatch } from './EndBatch.tsx';
 import { History } from './History.tsx';
 import { MoveOn } from './MoveOn.tsx';
+import { YieldReckoning } from './YieldReckoning.tsx';
 import { WhatNext } from './WhatNext.tsx';
 import { viewOf } from './viewOf.server.ts';
 
@@ -46,7 +59,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const id = Number(params.id);
   const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
   if (!batch) throw data(null, { status: 404 });
-  const checks = await readChecks(db, id);
+  const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
   const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === signOf(batch.facts));
   const [steps, weighings, end, table, unread, drying, room] = await Promise.all([
     readSteps(db, id),
@@ -131,6 +144,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
         key: `check ${of}`,
       })),
     ].sort((one, other) => other.at - one.at),
+    yielded: end?.outcome === 'finished' && lot ? yieldView(batch, lot, end.clean ?? 0, pickings.length === 1) : null,
     end: end && {
       outcome: end.outcome,
       when: when(end.endedAt),
@@ -140,6 +154,25 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
           : (end.reason ?? ''),
       by: end.by,
     },
+  };
+}
+
+/** A batch's yield against the crop's usual; its plants are those of the lot, which only a single picking can be held against. */
+function yieldView(batch: BatchRow, lot: NonNullable<Awaited<ReturnType<typeof findLotByCode>>>, clean: number, isOnly: boolean) {
+  const seeds = seedsInUnits(clean, lot.unit, lot.seedsPerGram);
+  const { packet, seedsPerPlant } = batch.facts;
+  return {
+    ...yieldOf(batch.facts, {
+      seeds,
+      weightIn: batch.weightIn,
+      weightOut: lot.unit === 'mg' ? clean : null,
+      fruits: batch.fruits,
+      plants: isOnly && batch.brought !== 'clean seed' ? lot.plantsHarvested : null,
+    }),
+    seeds,
+    usual: seedsPerPlant,
+    packets: Math.floor(seeds / packet),
+    packetSeeds: packet,
   };
 }
 
@@ -246,6 +279,7 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
       )}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0 space-y-8">
+          {batch.yielded && <YieldReckoning yielded={batch.yielded} />}
           {!end && (
             <>
               <WhatNext batch={batch} checkKey={keys.check} result={resultOf('check')} />

@@ -305,6 +305,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
               {uncleaned ? 'Clean it' : 'To the bench'}
             </ButtonLink>
             {!uncleaned && <ButtonLink to={`/lots/${lot.code}/away`}>Freezer, jar</ButtonLink>}
+            {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/purity`}>Purity</ButtonLink>}
             {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/pack`}>Pack</ButtonLink>}
             <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>
           </>

@@ -1,0 +1,119 @@
+import { data } from 'react-router';
+import { PURITY_PARTS, pureLiveSeed, purityOf, type PurityPart } from '#core/bench/yield.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatWeight } from '#core/units/formatAmount.ts';
+import { purityForm } from '#contracts/bench.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findPurityCards } from '#data/purity.ts';
+import { addPurityCard } from '#services/purity.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/purity.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Purity · Kind Granary' }];
+
+const PART_WORDS: Record<PurityPart, string> = {
+  pure: 'Pure seed',
+  otherCrop: 'Seed of other crops',
+  weed: 'Weed seed',
+  noxious: 'Seed of noxious weeds',
+  chaff: 'Chaff and soil',
+  damaged: 'Bored or broken seed',
+};
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [cards, typed] = await Promise.all([findPurityCards(db, lot.id), typedBefore(request, actor)]);
+  return {
+    key: newFormKey(),
+    typed,
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    germination: lot.laid ? lot.sprouted! / lot.laid : null,
+    cards: cards.map((card) => ({ ...card, ...purityOf(card, lot.seedsPerGram) })),
+  };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, purityForm);
+  if (submission.status !== 'success') return notAccepted({ held: false, result: submission.reply() });
+  const { key, ...parts } = submission.value;
+  const done = await addPurityCard(db, actor, today, { key, code: params.code, parts });
+  return done.ok
+    ? { held: done.answer.held, result: null }
+    : notAccepted({ held: false, result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS[done.problem.code]] }) });
+}
+
+const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
+
+export default function Purity({ loaderData: lot, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<PurityPart>({ id: `purity-${lot.key}`, result: actionData?.result, start: { ...lot.typed } });
+  const newest = lot.cards[0];
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title={`Purity of ${lot.crop} ‘${lot.variety}’`}
+        about={
+          <>
+            <LotCode>{lot.code}</LotCode>. Part a weighed sample on a white plate; weigh each part.
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
+      />
+      {actionData?.held && (
+        <Notice tone="poor">Held: seed of a noxious weed is a matter of local law. Ask before anything leaves the house.</Notice>
+      )}
+      {newest && (
+        <div className="mb-8">
+          <Reckoning
+            tone={newest.hold ? 'poor' : newest.share >= 0.95 ? 'good' : 'doubt'}
+            question={`How much of it is seed? Sample of ${formatWeight(newest.total)}, ${formatDate(newest.weighedOn)}`}
+            verdict={`${percent(newest.share)} pure`}
+            figure={
+              lot.germination !== null && (
+                <p>
+                  Pure live seed, what will grow of the weight: <b>{percent(pureLiveSeed(newest.share, lot.germination))}</b>
+                </p>
+              )
+            }
+            reasons={[
+              ...PURITY_PARTS.filter((part) => part !== 'pure' && newest[part] > 0).map(
+                (part) => `${PART_WORDS[part]}: ${formatWeight(newest[part])}, ${percent(newest[part] / newest.total)}`,
+              ),
+              ...(newest.share < 1 ? [`Sow ${(1 / newest.share).toFixed(2)} times the weight to sow as much seed`] : []),
+              ...(newest.thin ? ['The sample is small: laboratories part some 2500 seeds'] : []),
+            ]}
+          />
+        </div>
+      )}
+      <PostForm key={lot.key} form={form} formKey={lot.key}>
+        <div className="grid items-end gap-5 sm:grid-cols-2">
+          {PURITY_PARTS.map((part) => (
+            <TextField
+              key={part}
+              field={fields[part]}
+              label={PART_WORDS[part]}
+              hint={part === 'pure' ? '4.2 g' : 'Empty: none'}
+              autoComplete="off"
+            />
+          ))}
+        </div>
+        <Button type="submit" look="action">
+          Write the card
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

@@ -1,0 +1,30 @@
+import { purityOf, type PurityCard } from '#core/bench/yield.ts';
+import type { Actor } from '#data/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { createHold } from '#data/holds.ts';
+import { lockLot } from '#data/lots.ts';
+import { createPurityCard } from '#data/purity.ts';
+import { perform } from './perform.server.ts';
+
+/** Keeps what a sample was parted into; seed of a noxious weed holds the lot until local rules are asked. */
+export function addPurityCard(db: Db, actor: Actor, today: string, card: { key: string; code: string; parts: PurityCard }) {
+  return perform<{ held: boolean }, { readonly code: 'no such lot' }>(
+    db,
+    { key: card.key, kind: 'sample parted', actor },
+    async (tx, refuse) => {
+      const lot = (await lockLot(tx, card.code)) ?? refuse({ code: 'no such lot' });
+      const { hold } = purityOf(card.parts, lot.seedsPerGram);
+      await createPurityCard(tx, { lotId: lot.id, parts: card.parts, weighedOn: today, by: actor.personId, actKey: card.key });
+      if (hold)
+        await createHold(tx, {
+          lotId: lot.id,
+          kind: 'rules',
+          reason: 'Seed of a noxious weed in its sample: what is to be done with it is a matter of local law',
+          setOn: today,
+          setBy: null,
+          actKey: card.key,
+        });
+      return { answer: { held: hold }, subject: lot.code };
+    },
+  );
+}
