@@ -40,6 +40,8 @@ module.exports = {
       '^services/',
       '^data/(accounts|house|database|schema|lots)\\.ts$',
       'crypto',
+      'path',
+      'worker_threads',
     ),
     {
       name: 'routes-are-thin',

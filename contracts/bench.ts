@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { METHODS } from '#core/bench/methods.ts';
+import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
-import { actKey, amount, AMOUNT_TROUBLE, maybeWords, tick, words } from './fields.ts';
+import { actKey, amount, AMOUNT_TROUBLE, maybePhoto, maybeWords, tick, words } from './fields.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
@@ -35,6 +35,15 @@ const weight = z
   });
 const maybeWeight = weight.optional().transform((read) => read ?? null);
 
+/** A known method, or one of the house's recipes by its number. */
+const method = z.string({ error: 'Say how it will be cleaned' }).transform((text, context): Method => {
+  if ((METHODS as readonly string[]).includes(text)) return text as KnownMethod;
+  const recipe = /^recipe (\d{1,9})$/.exec(text)?.[1];
+  if (recipe) return nameOfRecipe(Number(recipe));
+  context.addIssue({ code: 'custom', message: 'Say how it will be cleaned' });
+  return z.NEVER;
+});
+
 const turn = z.int({ error: 'Load the page again' });
 /** Hazards read and ticked, parted by commas. */
 const cautions = z
@@ -47,7 +56,7 @@ export const acknowledgeForm = z.object({ key: actKey, cautions });
 export const startBatchForm = z.object({
   key: actKey,
   brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'Say what it is now' }),
-  method: z.enum(METHODS, { error: 'Say how it will be cleaned' }),
+  method,
   vessel: words(40, 'What is it in? Jar 3, tray B, the blue bucket'),
   celsius,
   humidity: percent,
@@ -60,7 +69,7 @@ export const startBatchForm = z.object({
   weightIn: maybeWeight,
 });
 
-const target = z.object({ method: z.enum(METHODS), step: z.enum(STEPS), place: z.int().min(0).max(20) });
+const target = z.object({ method, step: z.enum(STEPS), place: z.int().min(0).max(20) });
 
 /** Moving a batch on, to a later step or over to another method: `method|step|place`. */
 export const nextStepForm = z.object({
@@ -84,7 +93,9 @@ export const nextStepForm = z.object({
   early: tick,
 });
 
-export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw') });
+export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto });
+
+export const mixUpForm = z.object({ key: actKey, what: words(300, 'Say what happened'), withTable: tick, discarded: tick });
 
 export const weighForm = z.object({
   key: actKey,

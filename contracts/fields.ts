@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
+import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from './photos.ts';
 
 /** The key made when a form was shown: the same key has one effect, however often it is sent. */
 export const actKey = z.uuid();
@@ -84,3 +85,14 @@ export const DISTANCE_TROUBLE = {
   negative: 'A distance cannot be less than nothing',
   'too far': 'That is farther than pollen matters: leave it empty if unknown',
 } as const;
+
+/** A photo that may be left out, and is then null; only its size is known yet. */
+export const maybePhoto = z
+  .union([z.instanceof(File), z.string()])
+  .optional()
+  .transform((sent, context) => {
+    if (sent === undefined || sent === '' || (sent instanceof File && sent.size === 0)) return null;
+    if (sent instanceof File && sent.size <= MOST_PHOTO_BYTES) return sent;
+    context.addIssue({ code: 'custom', message: PHOTO_TROUBLE['too large'] });
+    return z.NEVER;
+  });

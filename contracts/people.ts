@@ -40,6 +40,12 @@ const share = (what: string) =>
     .min(1, 'At least 1 %')
     .max(99, 'At most 99 %');
 
+const count = (what: string) =>
+  z
+    .int({ error: `${what}: a whole number` })
+    .min(0, 'Not less than none')
+    .max(10_000, 'Check the number');
+
 export const houseForm = z
   .object({
     key: actKey,
@@ -54,6 +60,16 @@ export const houseForm = z
     hemisphere: z.enum(['northern', 'southern'], { error: 'Choose the hemisphere' }),
     lend: share('May be lent from'),
     full: share('Full strength from'),
+    trays: count('Trays and screens'),
+    jars: count('Jars'),
+    hours: z.number({ error: 'Hours a week' }).min(0, 'Not less than none').max(1000, 'Check the number'),
+    currency: z
+      .string({ error: 'Three letters, like EUR' })
+      .trim()
+      .toUpperCase()
+      .regex(/^[A-Z]{3}$/, 'Three letters, like EUR'),
+    packetPrice: z.number({ error: 'What does a bought packet cost?' }).min(0, 'Not less than nothing').max(10_000, 'Check the price'),
+    cropPrices: z.string().max(5000, 'Fewer lines, please').optional(),
     sureness: share('Sureness').min(51, 'Sure means more likely than not: above 50 %'),
   })
   .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'Full strength is above the share from which seed may be lent' });

@@ -30,6 +30,20 @@ export async function createBatch(
   return id;
 }
 
+/** Keeps a vessel for one batch until the transaction ends; the code of the lot that is in it, or null where it is free. */
+export async function lockVessel(db: Db, vessel: string): Promise<string | null> {
+  await sql`select pg_advisory_xact_lock(hashtextextended('vessel ' || lower(trim(${vessel})), 0))`.execute(db);
+  const found = await db
+    .selectFrom('batch')
+    .innerJoin('lot', 'lot.id', 'batch.lot_id')
+    .leftJoin('batch_end', 'batch_end.batch_id', 'batch.id')
+    .select('lot.code')
+    .where(sql`lower(trim(batch.vessel))`, '=', vessel.trim().toLowerCase())
+    .where('batch_end.batch_id', 'is', null)
+    .executeTakeFirst();
+  return found?.code ?? null;
+}
+
 export interface NewStep extends Act {
   readonly batchId: number;
   readonly turn: number;
@@ -60,8 +74,8 @@ export async function createStep(db: Db, step: NewStep): Promise<void> {
     .execute();
 }
 
-export async function createCheck(db: Db, check: Act & { batchId: number; turn: number; seen: string; checkedAt: Date }): Promise<void> {
-  await db
+export async function createCheck(db: Db, check: Act & { batchId: number; turn: number; seen: string; checkedAt: Date }): Promise<number> {
+  const { id } = await db
     .insertInto('batch_check')
     .values({
       batch_id: check.batchId,
@@ -71,7 +85,26 @@ export async function createCheck(db: Db, check: Act & { batchId: number; turn: 
       written_by: check.by,
       act_key: check.actKey,
     })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+export async function createPhoto(
+  db: Db,
+  photo: { checkId: number; jpeg: Uint8Array; width: number; height: number; actKey: string },
+): Promise<void> {
+  const { checkId, jpeg, width, height, actKey } = photo;
+  await db
+    .insertInto('check_photo')
+    .values({ check_id: checkId, jpeg: Buffer.from(jpeg), width, height, act_key: actKey })
     .execute();
+}
+
+/** The photo of a look at a batch, as JPEG. */
+export async function findPhoto(db: Db, checkId: number): Promise<Buffer | null> {
+  const found = await db.selectFrom('check_photo').select('jpeg').where('check_id', '=', checkId).executeTakeFirst();
+  return found?.jpeg ?? null;
 }
 
 export async function createWeighing(
@@ -210,11 +243,12 @@ export async function lockBatch(db: Db, id: number) {
   return findBatch(db, id);
 }
 
-/** Every batch that is under way, the one that stands longest first. */
-export async function listOpenBatches(db: Db, search = '') {
-  const query = batches(db).where('batch_end.outcome', 'is', null);
-  const found = search === '' ? query : query.where('lot.search_text', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`);
-  return found.orderBy('now.since').limit(500).execute();
+/** Every batch that is under way, the one that stands longest first; those at one of `steps` when given. */
+export async function listOpenBatches(db: Db, { search = '', steps }: { search?: string; steps?: readonly Step[] } = {}) {
+  let query = batches(db).where('batch_end.outcome', 'is', null);
+  if (search !== '') query = query.where('lot.search_text', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`);
+  if (steps) query = query.where('now.step', 'in', steps);
+  return query.orderBy('now.since').limit(500).execute();
 }
 
 /** Batches of one lot, newest first, ended ones too. */
@@ -247,13 +281,15 @@ export async function readSteps(db: Db, batchId: number) {
 }
 
 export async function readChecks(db: Db, batchId: number) {
-  return db
+  const rows = await db
     .selectFrom('batch_check')
     .leftJoin('person', 'person.id', 'batch_check.written_by')
-    .select(['batch_check.id', 'turn', 'seen', 'checked_at as checkedAt', 'person.name as by'])
+    .leftJoin('check_photo', 'check_photo.check_id', 'batch_check.id')
+    .select(['batch_check.id', 'turn', 'seen', 'checked_at as checkedAt', 'person.name as by', 'width', 'height'])
     .where('batch_id', '=', batchId)
     .orderBy('batch_check.id')
     .execute();
+  return rows.map(({ width, height, ...check }) => ({ ...check, photo: width === null || height === null ? null : { width, height } }));
 }
 
 /** Weighings of a batch in the order of their time. */
@@ -268,27 +304,11 @@ export async function readWeighings(db: Db, batchId: number) {
     .execute();
 }
 
-/** The newest reading of the room, by this batch or any other. */
-export async function readRoomAir(db: Db) {
-  return db
-    .selectFrom('air_reading')
-    .select(['humidity', 'celsius', 'read_at as readAt'])
-    .where('of', '=', 'room')
-    .orderBy('read_at', 'desc')
-    .limit(1)
-    .executeTakeFirst();
-}
-
-/** The newest reading of a batch's own jar. */
-export async function readJarAir(db: Db, batchId: number) {
-  return db
-    .selectFrom('air_reading')
-    .select(['humidity', 'celsius', 'read_at as readAt'])
-    .where('batch_id', '=', batchId)
-    .where('of', '=', 'jar')
-    .orderBy('read_at', 'desc')
-    .limit(1)
-    .executeTakeFirst();
+/** The newest reading of the room, by this batch or any other; of a batch's own jar when a batch is given. */
+export async function readAir(db: Db, jarOf?: number) {
+  const readings = db.selectFrom('air_reading').select(['humidity', 'celsius', 'read_at as readAt']).orderBy('read_at', 'desc').limit(1);
+  const found = jarOf === undefined ? readings.where('of', '=', 'room') : readings.where('of', '=', 'jar').where('batch_id', '=', jarOf);
+  return found.executeTakeFirst();
 }
 
 export async function readEnd(db: Db, batchId: number) {
@@ -298,4 +318,33 @@ export async function readEnd(db: Db, batchId: number) {
     .select(['outcome', 'clean', 'typed', 'reason', 'ended_at as endedAt', 'person.name as by'])
     .where('batch_id', '=', batchId)
     .executeTakeFirst();
+}
+
+/** Lots that were brought in as fruit, heads or pods and are on nobody's bench yet, the one that spoils first at the head. */
+export async function listWaiting(db: Db) {
+  return db
+    .selectFrom('lot')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .select(['lot.code', 'lot.form', 'lot.open_by as openBy', 'line.name as variety', 'crop.name as crop', 'crop.facts', 'lot.treated'])
+    .where('lot.form', 'in', ['whole fruit', 'heads or pods'])
+    .where('lot.on_hand', '=', 0)
+    .where(({ not, exists, selectFrom }) => not(exists(selectFrom('batch').select('batch.id').whereRef('batch.lot_id', '=', 'lot.id'))))
+    .orderBy(sql`lot.open_by nulls last`)
+    .orderBy('lot.id')
+    .limit(300)
+    .execute();
+}
+
+/** Seed that members are to bring back by a day, with its crop. */
+export async function listExpected(db: Db, until: string) {
+  return db
+    .selectFrom('open_loan')
+    .innerJoin('loan', 'loan.id', 'open_loan.loan_id')
+    .innerJoin('lot', 'lot.id', 'loan.lot_id')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .select(['open_loan.due_on as dueOn', 'crop.facts'])
+    .where('open_loan.due_on', '<=', until)
+    .execute();
 }

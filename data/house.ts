@@ -1,4 +1,8 @@
+import { sql } from 'kysely';
+import type { Needs } from '#core/bench/load.ts';
+import type { Recipe } from '#core/bench/methods.ts';
 import type { Db } from './database.ts';
+import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Thresholds } from '#core/germination/verdict.ts';
 
@@ -13,12 +17,25 @@ export interface House {
   readonly southern: boolean;
   readonly rules: Rules;
   readonly thresholds: Thresholds;
+  /** What the bench has in a week. */
+  readonly bench: Needs;
+  readonly prices: Prices;
+  /** Its own ways from fruit to seed, retired ones too. */
+  readonly recipes: readonly Recipe[];
   readonly version: number;
 }
+/** What can be set; recipes are written one by one. */
+export type HouseSettings = Omit<House, 'recipes' | 'version'>;
+
+const RECIPES = sql<readonly Recipe[]>`(
+  select coalesce(json_agg(json_build_object(
+    'id', recipe.id, 'name', name, 'extraction', extraction, 'steps', steps, 'why', why, 'retired', recipe_end.recipe_id is not null
+  ) order by recipe.id), '[]')
+  from recipe left join recipe_end on recipe_end.recipe_id = recipe.id)`;
 
 /** The library's own settings; null on a server that nobody has set up. */
 export async function readHouse(db: Db): Promise<House | null> {
-  const row = await db.selectFrom('house').selectAll().executeTakeFirst();
+  const row = await db.selectFrom('house').selectAll().select(RECIPES.as('recipes')).executeTakeFirst();
   if (!row) return null;
   const thresholds = { lend: row.lend_threshold, full: row.full_threshold, sureness: row.sureness };
   return {
@@ -32,11 +49,14 @@ export async function readHouse(db: Db): Promise<House | null> {
     southern: row.southern,
     rules: row.rules,
     thresholds,
+    bench: { trays: row.trays, jars: row.jars, hours: row.helper_hours },
+    prices: { currency: row.currency, packet: row.packet_price, crops: row.crop_prices },
+    recipes: row.recipes,
     version: row.version,
   };
 }
 
-function columns(house: Omit<House, 'version'>) {
+function columns(house: HouseSettings) {
   return {
     name: house.name,
     time_zone: house.timeZone,
@@ -50,11 +70,17 @@ function columns(house: Omit<House, 'version'>) {
     lend_threshold: house.thresholds.lend,
     full_threshold: house.thresholds.full,
     sureness: house.thresholds.sureness,
+    trays: house.bench.trays,
+    jars: house.bench.jars,
+    helper_hours: house.bench.hours,
+    currency: house.prices.currency,
+    packet_price: house.prices.packet,
+    crop_prices: JSON.stringify(house.prices.crops),
   };
 }
 
 /** Sets the library up; does nothing when it already is. */
-export async function createHouse(db: Db, house: Omit<House, 'version'>): Promise<void> {
+export async function createHouse(db: Db, house: HouseSettings): Promise<void> {
   await db
     .insertInto('house')
     .values(columns(house))
@@ -63,7 +89,7 @@ export async function createHouse(db: Db, house: Omit<House, 'version'>): Promis
 }
 
 /** Changes the settings if nobody else has since `version`; returns whether it did. */
-export async function updateHouse(db: Db, house: House): Promise<boolean> {
+export async function updateHouse(db: Db, house: HouseSettings & { version: number }): Promise<boolean> {
   const result = await db
     .updateTable('house')
     .set({ ...columns(house), version: house.version + 1 })

@@ -1,12 +1,13 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
-import type { Brought, Method } from '#core/bench/methods.ts';
+import type { Brought, Method, Recipe, RecipeStep } from '#core/bench/methods.ts';
 import type { Caution, Step } from '#core/bench/steps.ts';
 import type { Treatment } from '#core/bench/treatments.ts';
 import type { Heavier } from '#core/bench/weighings.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
+import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Aim, HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import type { FORMS, Passport } from '#core/passport/passport.ts';
@@ -34,6 +35,12 @@ interface HouseTable {
   southern: Generated<boolean>;
   sowing_starts: Generated<string>;
   rules: ColumnType<Rules, string | undefined, string>;
+  trays: Generated<number>;
+  jars: Generated<number>;
+  helper_hours: Generated<number>;
+  currency: Generated<string>;
+  packet_price: Generated<number>;
+  crop_prices: ColumnType<Prices['crops'], string | undefined, string>;
   version: Generated<number>;
 }
 interface CropTable {
@@ -153,7 +160,7 @@ interface LotTable {
   origin: Fact<Origin>;
   kind: Kind;
   unit: Fact<StockUnit>;
-  seeds_per_gram: Fact<number>;
+  seeds_per_gram: number;
   donor_id: number | null;
   garden_id: number | null;
   harvested: string | null;
@@ -523,8 +530,57 @@ interface PurityCardTable {
   noxious: Fact<number>;
   chaff: Fact<number>;
   damaged: Fact<number>;
+  seeds_counted: MaybeFact<number>;
+  pure_per_gram: MaybeFact<number>;
   weighed_on: Fact<string>;
   written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface RecipeTable {
+  id: GeneratedAlways<number>;
+  name: Fact<string>;
+  extraction: Fact<Recipe['extraction']>;
+  steps: ColumnType<readonly RecipeStep[], string, never>;
+  why: Fact<string>;
+  written_by: MaybeFact<number>;
+  written_at: WrittenAt;
+  act_key: Fact<string>;
+}
+interface RecipeEndTable {
+  recipe_id: Fact<number>;
+  ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface CheckPhotoTable {
+  check_id: Fact<number>;
+  jpeg: Fact<Buffer>;
+  width: Fact<number>;
+  height: Fact<number>;
+  act_key: Fact<string>;
+}
+interface MethodTrialTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  usual: Fact<number>;
+  difference: Fact<number>;
+  seeds_each: Fact<number>;
+  begun_on: Fact<string>;
+  begun_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface MethodTrialArmTable {
+  trial_id: Fact<number>;
+  method: Fact<Method>;
+  lot_id: Fact<number>;
+  act_key: Fact<string>;
+}
+interface MethodTrialEndTable {
+  trial_id: Fact<number>;
+  learnt: Fact<string>;
+  rule: MaybeFact<string>;
+  ended_on: Fact<string>;
+  ended_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 
@@ -582,4 +638,10 @@ export interface Schema {
   warm_up: WarmUpTable;
   warm_up_end: WarmUpEndTable;
   purity_card: PurityCardTable;
+  recipe: RecipeTable;
+  recipe_end: RecipeEndTable;
+  check_photo: CheckPhotoTable;
+  method_trial: MethodTrialTable;
+  method_trial_arm: MethodTrialArmTable;
+  method_trial_end: MethodTrialEndTable;
 }

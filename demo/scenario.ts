@@ -10,6 +10,8 @@ export const HOUSE = {
   southern: false,
   rules: {},
   thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
+  bench: { trays: 6, jars: 9, hours: 5 },
+  prices: { currency: 'EUR', packet: 320, crops: { maize: 410 } },
 } as const;
 
 /** The sign-in of each role; the password is shown on the demo's sign-in page. */

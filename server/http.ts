@@ -22,6 +22,23 @@ export function sameOriginOnly(publicOrigin: string): RequestHandler {
   };
 }
 
+const MOST_BYTES = 1_000_000;
+
+/**
+ * A post says how long it is, and is short. Photos are longer and go to the bench only: its action looks at the length
+ * before it reads, to say so beside the field.
+ */
+export const shortPostsOnly: RequestHandler = (request, response, next) => {
+  if (request.method === 'GET' || request.method === 'HEAD') return next();
+  const length = Number(request.headers['content-length'] ?? Number.NaN);
+  const isPhoto = request.path.startsWith('/bench/') && /^multipart\/form-data/i.test(request.headers['content-type'] ?? '');
+  if (Number.isNaN(length) && request.headers['transfer-encoding'] !== undefined)
+    return void response.status(411).type('text').send('Say how long this is: it was sent without its length, so nothing was done.');
+  if (length > MOST_BYTES && !isPhoto)
+    return void response.status(413).type('text').send('That is too much for one form. Nothing was done.');
+  next();
+};
+
 /** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
 export function makeHttp(build: ServerBuild, options: { publicUrl: string; trustedProxies: number; assets: string }): Express {
   const http = express();
@@ -39,6 +56,7 @@ export function makeHttp(build: ServerBuild, options: { publicUrl: string; trust
   http.use(express.static(options.assets, { maxAge: '1h', index: false }));
   http.use(compression());
   http.use(sameOriginOnly(options.publicUrl));
+  http.use(shortPostsOnly);
   http.use((request, _response, next) => {
     request.headers['x-granary-machine'] = request.ip ?? 'unknown';
     next();

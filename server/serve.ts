@@ -18,6 +18,7 @@ async function start(): Promise<void> {
   const index = join(BUILD, 'server', 'index.js');
   if (!existsSync(index)) throw new Error('The application is not built yet: run "npm ci && npm run build" first');
   process.env['PUBLIC_URL'] = settings.publicUrl;
+  process.env['PROGRAMS'] = join(BUILD, 'programs');
   if (settings.role) process.env['DATABASE_ROLE'] = settings.role;
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;
   const http = makeHttp(build, { ...settings, assets: join(BUILD, 'client') });

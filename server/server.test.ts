@@ -1,6 +1,6 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import type { Request, Response } from 'express';
-import { sameOriginOnly } from './http.ts';
+import { sameOriginOnly, shortPostsOnly } from './http.ts';
 import { readSettings } from './settings.ts';
 
 const DATABASE = { DATABASE_URL: 'postgresql://a@127.0.0.1/b' };
@@ -65,5 +65,28 @@ describe('posts from this site only', () => {
     { origin: 'seeds.example' },
   ] as Record<string, string>[])('a post with %j does nothing', (headers) => {
     for (const method of ['POST', 'PUT', 'PATCH', 'DELETE']) expect(passes(method, { host: 'seeds.example', ...headers })).toBe(false);
+  });
+});
+
+describe('how much may be sent', () => {
+  /** The status a post gets; 200 where it is let through. */
+  function statusOf(path: string, headers: Record<string, string>): number {
+    let status = 0;
+    const response = { status: (code: number) => ((status = code), response), type: () => response, send: () => response };
+    shortPostsOnly({ method: 'POST', path, headers } as unknown as Request, response as unknown as Response, () => (status = 200));
+    return status;
+  }
+
+  test('a form is short, and says how long it is', () => {
+    expect(statusOf('/intake', { 'content-length': '5000' })).toBe(200);
+    expect(statusOf('/intake', { 'content-length': '2000000' })).toBe(413);
+    expect(statusOf('/intake', { 'transfer-encoding': 'chunked' })).toBe(411);
+  });
+
+  test('only the bench takes photos; its own action says beside the field when one is too large', () => {
+    const photo = { 'content-length': '80000000', 'content-type': 'multipart/form-data; boundary=x' };
+    expect(statusOf('/bench/3', photo)).toBe(200);
+    expect(statusOf('/intake', photo)).toBe(413);
+    expect(statusOf('/bench/3', { 'content-length': '80000000', 'content-type': 'application/x-www-form-urlencoded' })).toBe(413);
   });
 });

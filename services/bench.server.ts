@@ -1,22 +1,15 @@
 import { clockOf, type Clock } from '#core/bench/clock.ts';
-import { cautionsFor, methodsFor, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
-import { reckonDrying } from '#core/bench/reckonDrying.ts';
-import type { NotDry } from '#core/bench/sealing.ts';
-import { BY_WEIGHT, hoursOf, ON_THE_TABLE, type Caution, type Step } from '#core/bench/steps.ts';
+import { cautionsFor, methodsFor, ownHours, stepsFor, type Brought, type Method, type Practice } from '#core/bench/methods.ts';
+import { hoursOf, ON_THE_TABLE, STEP_FACTS, type Caution, type Step } from '#core/bench/steps.ts';
 import { isHeavier, type Heavier } from '#core/bench/weighings.ts';
-import { ruleFor, type Rules } from '#core/house/rules.ts';
-import type { Amount } from '#core/units/parseAmount.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { ruleFor } from '#core/house/rules.ts';
 import type { Actor } from '#data/accounts.ts';
 import * as bench from '#data/bench.ts';
 import type { Db } from '#data/database.ts';
-import { createHold, findHolds, liftHold } from '#data/holds.ts';
 import { readHouse } from '#data/house.ts';
 import { lockLot } from '#data/lots.ts';
-import { enterClean, unitsOf } from './cleaned.server.ts';
-import { refreshOutlook } from './outlook.server.ts';
-import { perform, type Refuse } from './perform.server.ts';
-import { drawFromLot, type Short } from './stock.server.ts';
+import { perform, type Outcome, type Refuse } from './perform.server.ts';
+import type { PhotoProblem, Remade } from './remakePhoto.server.ts';
 
 /** What lies open on the table: a batch at a step that leaves seed loose. */
 export interface OnTable {
@@ -28,7 +21,8 @@ export interface OnTable {
   readonly alike: boolean;
 }
 
-export type StartProblem = { readonly code: 'no such lot' } | { readonly code: 'method does not fit' };
+export type StartProblem =
+  { readonly code: 'no such lot' } | { readonly code: 'method does not fit' } | { readonly code: 'vessel taken'; readonly by: string };
 
 /** Begins work on a lot, or on another picking of it. */
 export function startBatch(
@@ -49,8 +43,11 @@ export function startBatch(
 ) {
   return perform<{ batchId: number }, StartProblem>(db, { key: start.key, kind: 'batch started', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, start.code)) ?? refuse({ code: 'no such lot' });
-    const house = await readHouse(tx);
-    if (!methodsFor(lot.facts, start.brought, house?.rules ?? {}).includes(start.method)) refuse({ code: 'method does not fit' });
+    const house = (await readHouse(tx))!;
+    if (!methodsFor(lot.facts, start.brought, house).includes(start.method)) refuse({ code: 'method does not fit' });
+    const steps = stepsFor(start.method, lot.facts, start.brought, house.recipes);
+    const by = await bench.lockVessel(tx, start.vessel);
+    if (by) refuse({ code: 'vessel taken', by });
     const act = { actKey: start.key, by: actor.personId };
     const batchId = await bench.createBatch(tx, {
       ...act,
@@ -66,7 +63,7 @@ export function startBatch(
       batchId,
       turn: 1,
       method: start.method,
-      step: stepsFor(start.method, lot.facts, start.brought)[0]!,
+      step: steps[0]!,
       place: 0,
       celsius: start.celsius,
       since: now,
@@ -85,18 +82,19 @@ export function startBatch(
   });
 }
 
-type BatchGone = { readonly code: 'no such batch' } | { readonly code: 'ended' };
+export type BatchGone = { readonly code: 'no such batch' } | { readonly code: 'ended' };
 /** Somebody moved it on since the page was shown. */
-type MovedOn = { readonly code: 'moved on'; readonly to: Step };
-type ReadFirst = { readonly code: 'read first'; readonly cautions: readonly Caution[] };
+export type MovedOn = { readonly code: 'moved on'; readonly to: Step };
+export type ReadFirst = { readonly code: 'read first'; readonly cautions: readonly Caution[] };
 
-async function openBatch(tx: Db, id: number, refuse: Refuse<BatchGone>) {
+export async function openBatch(tx: Db, id: number, refuse: Refuse<BatchGone>) {
   const batch = (await bench.lockBatch(tx, id)) ?? refuse({ code: 'no such batch' });
   if (batch.outcome !== null) refuse({ code: 'ended' });
   return batch;
 }
 
-async function batchAt(tx: Db, id: number, turn: number, refuse: Refuse<BatchGone | MovedOn>) {
+/** The batch, locked, if it is still at the step the page showed. */
+export async function batchAt(tx: Db, id: number, turn: number, refuse: Refuse<BatchGone | MovedOn>) {
   const batch = await openBatch(tx, id, refuse);
   if (batch.turn !== turn) refuse({ code: 'moved on', to: batch.step });
   return batch;
@@ -104,11 +102,17 @@ async function batchAt(tx: Db, id: number, turn: number, refuse: Refuse<BatchGon
 
 /** Hazards of a batch's step that this person has not yet said to have read. */
 export async function unreadCautions(db: Db, batch: bench.Batch, personId: number, step: Step = batch.step): Promise<readonly Caution[]> {
-  const read = await bench.findAcknowledged(db, batch.id, personId);
-  return cautionsFor(step, batch.facts, batch.treated === 'yes').filter((caution) => !read.includes(caution));
+  const [read, house] = await Promise.all([bench.findAcknowledged(db, batch.id, personId), readHouse(db)]);
+  return cautionsFor(step, batch.facts, batch.treated === 'yes', house!.rules).filter((caution) => !read.includes(caution));
 }
 
-async function readFirst(tx: Db, batch: bench.Batch, actor: Actor, refuse: Refuse<ReadFirst>, step: Step = batch.step): Promise<void> {
+export async function readFirst(
+  tx: Db,
+  batch: bench.Batch,
+  actor: Actor,
+  refuse: Refuse<ReadFirst>,
+  step: Step = batch.step,
+): Promise<void> {
   const cautions = await unreadCautions(tx, batch, actor.personId, step);
   if (cautions.length > 0) refuse({ code: 'read first', cautions });
 }
@@ -124,10 +128,10 @@ export function acknowledgeCautions(db: Db, actor: Actor, seen: { key: string; b
 
 /** The batch of another lot whose seed lies open on the table, the one that looks alike first. */
 export async function findOnTable(db: Db, batch: bench.Batch): Promise<OnTable | null> {
-  const open = await bench.listOpenBatches(db);
+  const open = await bench.listOpenBatches(db, { steps: [...ON_THE_TABLE] });
   const genus = (species: string) => species.split(' ')[0];
   const others = open
-    .filter((other) => other.lotId !== batch.lotId && ON_THE_TABLE.has(other.step))
+    .filter((other) => other.lotId !== batch.lotId)
     .map((other) => ({
       id: other.id,
       code: other.code,
@@ -144,6 +148,7 @@ export type NextProblem =
   | ReadFirst
   | { readonly code: 'no such step' }
   | { readonly code: 'too early'; readonly earliest: string }
+  | { readonly code: 'rind is soft' }
   | { readonly code: 'before the step'; readonly since: string }
   | { readonly code: 'table taken'; readonly by: OnTable };
 
@@ -167,17 +172,18 @@ export function nextStep(
 ) {
   return perform<{ step: Step }, NextProblem>(db, { key: next.key, kind: 'batch moved on', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, next.batchId, next.turn, refuse);
-    const { rules } = (await readHouse(tx))!;
-    const fits = next.method === batch.method || methodsFor(batch.facts, batch.brought, rules).includes(next.method);
-    const steps = stepsFor(next.method, batch.facts, batch.brought);
+    const house = (await readHouse(tx))!;
+    const fits = next.method === batch.method || methodsFor(batch.facts, batch.brought, house).includes(next.method);
+    const steps = fits ? stepsFor(next.method, batch.facts, batch.brought, house.recipes) : [];
     const onward = next.method !== batch.method || next.place > batch.place;
     if (!fits || steps[next.place] !== next.step || !onward) refuse({ code: 'no such step' });
     await readFirst(tx, batch, actor, refuse);
     const since = new Date(now.getTime() - next.startedAgo * 3_600_000);
     if (next.startedAgo > 0 && since < batch.since) refuse({ code: 'before the step', since: batch.since.toISOString() });
-    const clock = clockOfBatch(batch, now, rules);
+    const clock = clockOfBatch(batch, now, house);
     if (clock?.state === 'running' && !next.early && next.method === batch.method)
       refuse({ code: 'too early', earliest: new Date(clock.earliest).toISOString() });
+    if (batch.step === 'cure' && !next.early && !rindSeen(batch, await bench.readChecks(tx, batch.id))) refuse({ code: 'rind is soft' });
     if (ON_THE_TABLE.has(next.step) && !next.cleared) {
       const by = await findOnTable(tx, batch);
       if (by) refuse({ code: 'table taken', by });
@@ -199,20 +205,35 @@ export function nextStep(
   });
 }
 
+/** Curing ends by days and by rind: whether somebody has seen a sign of ripe rind since it began. */
+export const rindSeen = (batch: Pick<bench.Batch, 'turn'>, checks: readonly { readonly turn: number; readonly seen: string }[]): boolean =>
+  checks.some(({ turn, seen }) => turn === batch.turn && STEP_FACTS.cure.lookFor.includes(seen));
+
 /** The clock of the step a batch stands at; null where hands or a weight end it. */
-export function clockOfBatch(batch: bench.Batch, now: Date, rules: Rules): Clock | null {
-  const hours = hoursOf(batch.step, batch.facts, batch.celsius, longFerment(rules));
+export function clockOfBatch(batch: bench.Batch, now: Date, { rules, recipes }: Practice): Clock | null {
+  const longFerment = ruleFor('ferment', rules).id === 'long';
+  const hours = ownHours(batch, recipes) ?? hoursOf(batch.step, batch.facts, batch.celsius, longFerment);
   return hours && clockOf(hours, batch.since.getTime(), now.getTime());
 }
 
-const longFerment = (rules: Rules): boolean => ruleFor('ferment', rules).id === 'long';
+export type CheckProblem = BatchGone | MovedOn | ReadFirst | PhotoProblem;
 
-/** One look at a batch, in a word or two. */
-export function checkBatch(db: Db, actor: Actor, now: Date, check: { key: string; batchId: number; turn: number; seen: string }) {
-  return perform<null, BatchGone | MovedOn | ReadFirst>(db, { key: check.key, kind: 'batch looked at', actor }, async (tx, refuse) => {
+/** One look at a batch, in a word or two, and a photo where one was taken; the photo is made anew before it is kept. */
+export async function checkBatch(
+  db: Db,
+  actor: Actor,
+  now: Date,
+  check: { key: string; batchId: number; turn: number; seen: string; photo: Blob | null },
+  remakePhoto: (bytes: Uint8Array) => Promise<Remade>,
+): Promise<Outcome<null, CheckProblem>> {
+  const remade = check.photo && (await remakePhoto(new Uint8Array(await check.photo.arrayBuffer())));
+  if (remade && !remade.ok) return remade;
+  return perform<null, CheckProblem>(db, { key: check.key, kind: 'batch looked at', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, check.batchId, check.turn, refuse);
     await readFirst(tx, batch, actor, refuse);
-    await bench.createCheck(tx, { actKey: check.key, by: actor.personId, ...check, checkedAt: now < batch.since ? batch.since : now });
+    const at = now < batch.since ? batch.since : now;
+    const checkId = await bench.createCheck(tx, { ...check, actKey: check.key, by: actor.personId, checkedAt: at });
+    if (remade) await bench.createPhoto(tx, { actKey: check.key, checkId, ...remade.photo });
     return { answer: null, subject: batch.code };
   });
 }
@@ -241,7 +262,7 @@ export function weighBatch(
 }
 
 /** A hygrometer read in the room, or in a jar with this batch's seed. */
-export function readAir(
+export function recordAir(
   db: Db,
   actor: Actor,
   now: Date,
@@ -250,173 +271,6 @@ export function readAir(
   return perform<null, BatchGone>(db, { key: air.key, kind: 'air read', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, air.batchId, refuse);
     await bench.createAirReading(tx, { actKey: air.key, by: actor.personId, ...air, readAt: now });
-    return { answer: null, subject: batch.code };
-  });
-}
-
-/** All that drying of a batch is judged by, read and reckoned. */
-export async function readDrying(db: Db, batch: bench.Batch, now: Date, sign: boolean) {
-  const [steps, weighings, room, jar] = await Promise.all([
-    bench.readSteps(db, batch.id),
-    bench.readWeighings(db, batch.id),
-    bench.readRoomAir(db),
-    bench.readJarAir(db, batch.id),
-  ]);
-  // Drying in air and over gel are two curves: each begins with its step.
-  const from = steps.filter(({ step }) => BY_WEIGHT.has(step)).at(-1)?.since ?? batch.openedAt;
-  const air = (one: typeof room) => (one ? { ...one, at: one.readAt.getTime() } : null);
-  const points = weighings.map(({ weighedAt, milligrams, heavier, scaleError }) => ({
-    at: weighedAt.getTime(),
-    milligrams,
-    heavier,
-    scaleError,
-  }));
-  const since = points.filter(({ at }) => at >= from.getTime());
-  const wet = batch.facts.extraction !== 'dry' && batch.brought === 'whole fruit' && batch.step !== 'silica';
-  return reckonDrying({
-    crop: batch.facts,
-    wet,
-    weighings: since,
-    room: batch.step === 'silica' ? null : air(room),
-    jar: air(jar),
-    sign,
-    now: now.getTime(),
-  });
-}
-
-export type FinishProblem =
-  | BatchGone
-  | MovedOn
-  | ReadFirst
-  | Short
-  | { readonly code: 'not dry'; readonly against: readonly NotDry[] }
-  | { readonly code: 'more than there was' };
-
-/** Ends a batch with the clean seed that came out. Seed that is not dry enough wants a reason, and is held as drying. */
-export function finishBatch(
-  db: Db,
-  actor: Actor,
-  now: Date,
-  finish: {
-    key: string;
-    batchId: number;
-    turn: number;
-    amount: Amount & { typed: string };
-    sign: boolean;
-    liftDrying: boolean;
-    reason: string | null;
-  },
-) {
-  return perform<{ code: string; lifted: boolean }, FinishProblem>(
-    db,
-    { key: finish.key, kind: 'batch finished', actor },
-    async (tx, refuse) => {
-      const batch = await batchAt(tx, finish.batchId, finish.turn, refuse);
-      await readFirst(tx, batch, actor, refuse);
-      const { against } = await readDrying(tx, batch, now, finish.sign);
-      if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
-      const lot = (await lockLot(tx, batch.code))!;
-      const house = await readHouse(tx);
-      const today = dayInZone(now, house?.timeZone ?? 'UTC');
-      const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
-      const act = { actKey: finish.key, by: actor.personId };
-      await bench.endBatch(tx, {
-        ...act,
-        batchId: batch.id,
-        outcome: 'finished',
-        clean: units,
-        typed: finish.amount.typed,
-        reason: finish.reason,
-        endedAt: now < batch.since ? batch.since : now,
-      });
-      if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
-        const others = (await bench.listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
-        if (units > 0)
-          await enterClean(tx, lot, { actKey: finish.key, units, typed: finish.amount.typed, today, actor, isLast: others.length === 0 });
-      } else await settleStock(tx, lot, units, { actKey: finish.key, typed: finish.amount.typed, today, actor }, refuse);
-      const lifted = await settleDrying(tx, lot.id, today, actor, finish, against);
-      await refreshOutlook(tx, lot.id, today);
-      return { answer: { code: lot.code, lifted }, subject: lot.code };
-    },
-  );
-}
-
-/** Seed that was in the book already is less by the water, chaff and bad seed that left it. */
-async function settleStock(
-  tx: Db,
-  lot: NonNullable<Awaited<ReturnType<typeof lockLot>>>,
-  units: number,
-  by: { actKey: string; typed: string; today: string; actor: Actor },
-  refuse: Refuse<Short | { readonly code: 'more than there was' }>,
-): Promise<void> {
-  const gone = lot.onHand - units;
-  if (gone < 0) refuse({ code: 'more than there was' });
-  if (gone > 0)
-    await drawFromLot(
-      tx,
-      lot,
-      gone,
-      {
-        actKey: by.actKey,
-        kind: 'discarded',
-        to: { outside: 'waste' },
-        typed: by.typed,
-        reason: 'Water, chaff and bad seed, at the bench',
-        happenedOn: by.today,
-        personId: by.actor.personId,
-      },
-      refuse,
-    );
-}
-
-/** Lifts the drying hold of seed that is dry, when asked to; lays one on seed that was put away too soon. */
-async function settleDrying(
-  tx: Db,
-  lotId: number,
-  today: string,
-  actor: Actor,
-  finish: { key: string; liftDrying: boolean; reason: string | null },
-  against: readonly NotDry[],
-): Promise<boolean> {
-  const holds = (await findHolds(tx, lotId)).filter(({ kind, liftedOn }) => kind === 'drying' && liftedOn === null);
-  if (against.length > 0) {
-    if (holds.length === 0)
-      await createHold(tx, {
-        lotId,
-        kind: 'drying',
-        reason: `Put away before it was dry: ${finish.reason}`,
-        setOn: today,
-        setBy: actor.personId,
-        actKey: finish.key,
-      });
-    return false;
-  }
-  if (!finish.liftDrying) return false;
-  for (const hold of holds)
-    await liftHold(tx, {
-      holdId: hold.id,
-      reason: 'Weights settled, the sign seen, the air dry',
-      liftedOn: today,
-      liftedBy: actor.personId,
-      actKey: finish.key,
-    });
-  return holds.length > 0;
-}
-
-/** Gives a batch up; what was lost is in the words. */
-export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
-  return perform<null, BatchGone | MovedOn>(db, { key: end.key, kind: 'batch given up', actor }, async (tx, refuse) => {
-    const batch = await batchAt(tx, end.batchId, end.turn, refuse);
-    await bench.endBatch(tx, {
-      actKey: end.key,
-      by: actor.personId,
-      batchId: batch.id,
-      outcome: 'abandoned',
-      clean: null,
-      typed: null,
-      reason: end.reason,
-      endedAt: now < batch.since ? batch.since : now,
-    });
     return { answer: null, subject: batch.code };
   });
 }

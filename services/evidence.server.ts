@@ -22,6 +22,7 @@ import { createHold, findHolds, liftHold } from '#data/holds.ts';
 import { ensureLine } from '#data/lines.ts';
 import { findRelatives, lockLot, updateLotFromPassport, updateLotLine } from '#data/lots.ts';
 import { readPassports, recordPassport } from '#data/passports.ts';
+import { findOnTable, openBatch, type BatchGone } from './bench.server.ts';
 import { treatedColumn } from './intake.server.ts';
 import { enterClean, unitsOf } from './cleaned.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
@@ -102,6 +103,34 @@ export function addIncident(db: Db, actor: Actor, today: string, happened: Happe
     await recordIncident(tx, { ...incident, lotId: lot.id, happenedOn: today, writtenBy: actor.personId, actKey: key });
     await refreshPromises(tx, [lot.id], today);
     return { answer: null, subject: lot.code };
+  });
+}
+
+/** A mix-up at the bench: recorded of the batch's lot, and of the lot that lay on the table with it. */
+export function addMixUp(
+  db: Db,
+  actor: Actor,
+  today: string,
+  mixUp: { key: string; batchId: number; what: string; withTable: boolean; discarded: boolean },
+) {
+  return perform<null, BatchGone>(db, { key: mixUp.key, kind: 'incident: mix-up', actor }, async (tx, refuse) => {
+    const batch = await openBatch(tx, mixUp.batchId, refuse);
+    const other = mixUp.withTable ? await findOnTable(tx, batch) : null;
+    const lots = [batch.lotId, ...(other ? [(await lockLot(tx, other.code))!.id] : [])];
+    const { what, discarded } = mixUp;
+    for (const lotId of lots)
+      await recordIncident(tx, {
+        kind: 'mix-up',
+        what: other ? `${what}: ${batch.code} and ${other.code}` : what,
+        share: null,
+        discarded,
+        lotId,
+        happenedOn: today,
+        writtenBy: actor.personId,
+        actKey: mixUp.key,
+      });
+    await refreshPromises(tx, lots, today);
+    return { answer: null, subject: lots.length > 1 ? `${batch.code}, ${other!.code}` : batch.code };
   });
 }
 

@@ -2,7 +2,7 @@ import type { Role } from '#core/people/may.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, revokeSessions, type Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule } from '#data/databaseErrors.ts';
-import { updateHouse, type House } from '#data/house.ts';
+import { updateHouse, type HouseSettings } from '#data/house.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson, type PersonFields } from '#data/people.ts';
 import { perform } from './perform.server.ts';
 import { refreshVerdicts } from './outlook.server.ts';
@@ -79,7 +79,7 @@ export function endAccess(db: Db, actor: Actor, now: Date, end: { key: string; p
 }
 
 /** Changes the house's settings and what hangs on its thresholds, unless somebody else has since the form was shown. */
-export function changeHouse(db: Db, actor: Actor, today: string, key: string, house: House) {
+export function changeHouse(db: Db, actor: Actor, today: string, key: string, house: HouseSettings & { version: number }) {
   return perform<null, { readonly code: 'changed meanwhile' }>(db, { key, kind: 'house rules changed', actor }, async (tx, refuse) => {
     if (!(await updateHouse(tx, house))) refuse({ code: 'changed meanwhile' });
     await refreshVerdicts(tx, today);

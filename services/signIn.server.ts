@@ -142,6 +142,8 @@ export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Pr
     southern: false,
     rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
+    bench: { trays: 12, jars: 20, hours: 8 },
+    prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   const coordinators = await db.transaction().execute(lockCoordinators);
   return coordinators.length > 0 ? null : makeLink(db, now, null);

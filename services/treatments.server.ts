@@ -2,7 +2,7 @@ import { warmUpHours } from '#core/bench/calculators.ts';
 import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
-import { readRoomAir } from '#data/bench.ts';
+import { readAir } from '#data/bench.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds, createHold, findHolds, liftHold } from '#data/holds.ts';
 import { lockLot } from '#data/lots.ts';
@@ -79,7 +79,7 @@ export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; co
   return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, kind: 'warming up', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, cold.code)) ?? refuse({ code: 'no such lot' });
     if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
-    const room = (await readRoomAir(tx)) ?? USUAL_ROOM;
+    const room = (await readAir(tx)) ?? USUAL_ROOM;
     const milligrams = lot.unit === 'mg' ? lot.onHand : (seedsInUnits(lot.onHand, 'seed', lot.seedsPerGram) / lot.seedsPerGram) * 1000;
     const hours = warmUpHours(Math.max(milligrams, 1000), cold.container, cold.celsius, room.celsius, room.humidity);
     const opensAt = new Date(now.getTime() + hours * 3_600_000);

@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import type { SubmissionResult } from '@conform-to/react';
 import { parseWithZod } from '@conform-to/zod/v4';
-import { data } from 'react-router';
+import { data, redirect } from 'react-router';
 import type { z } from 'zod';
+import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
+import type { Outcome } from '#services/perform.server.ts';
 
 /** A key for a form that is about to be shown. */
 export const newFormKey = (): string => randomUUID();
@@ -12,9 +15,48 @@ export async function readForm<Schema extends z.ZodType>(request: Request, schem
   return { form, intent: String(form.get('intent') ?? ''), submission: parseWithZod(form, { schema }) };
 }
 
+/** A form that may bring a photo. One that is too large is not read at all: in its place stands a word that the field's contract refuses. */
+export async function readUpload(request: Request): Promise<FormData> {
+  const length = Number(request.headers.get('content-length') ?? 0);
+  if (length <= MOST_PHOTO_BYTES) return request.formData();
+  const unread = new FormData();
+  unread.set('intent', 'check');
+  unread.set('photo', TOO_LARGE);
+  return unread;
+}
+
 export { parseWithZod };
 
 /** An answer to a form that was not accepted: the page stays as it is, with what was typed, and loads nothing anew. */
 export function notAccepted<Result>(result: Result) {
   return data(result, { status: 400 });
+}
+
+/** What a page with several forms is told of the one that was sent. */
+export interface Acted {
+  readonly intent: string;
+  readonly result: SubmissionResult | null;
+}
+
+/**
+ * The forms of a page that has several, each under its intent: `act` reads one by its contract, does the work, and puts
+ * what stands in the way at its field. @param onward the address to go to when it is done; without it the page stays
+ */
+export function formActs<Problem>(form: FormData, trouble: (problem: Problem) => Record<string, string[]>) {
+  const intent = String(form.get('intent'));
+  const refused = (result: SubmissionResult) => notAccepted<Acted>({ intent, result });
+  async function act<Schema extends z.ZodType, Answer, Mine extends Problem>(
+    schema: Schema,
+    work: (value: z.output<Schema>) => Promise<Outcome<Answer, Mine>>,
+    onward?: (answer: Answer) => string,
+  ) {
+    const submission = parseWithZod(form, { schema });
+    if (submission.status !== 'success') return refused(submission.reply());
+    const done = await work(submission.value as z.output<Schema>);
+    if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem) }));
+    if (onward) throw redirect(onward(done.answer));
+    const acted: Acted = { intent, result: null };
+    return acted;
+  }
+  return { intent, act };
 }

@@ -7,6 +7,7 @@ import { hashToken } from '#services/secrets.server.ts';
 import { whoIs } from '#services/signIn.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
+import { readUpload } from './form.server.ts';
 
 /** What every loader and action knows of a request; resolved once, before any of them runs. */
 export interface Visit {
@@ -16,6 +17,9 @@ export interface Visit {
   /** The house's calendar day. */
   readonly today: string;
 }
+
+/** A visit by somebody who is signed in. */
+export type SignedIn = Visit & { readonly actor: Actor };
 
 const visitContext = createContext<Visit>();
 
@@ -41,11 +45,7 @@ export function anyVisit(context: Readonly<RouterContextProvider>): Visit {
  * The visit of somebody who may do this. Called first in every loader and action of a page that is not public.
  * @throws a redirect to the sign-in page, or the not-allowed page's answer
  */
-export function visitBy(
-  context: Readonly<RouterContextProvider>,
-  request: Request,
-  permission: Permission,
-): Visit & { readonly actor: Actor } {
+export function visitBy(context: Readonly<RouterContextProvider>, request: Request, permission: Permission): SignedIn {
   const visit = context.get(visitContext);
   if (!visit.actor) throw redirect(`/sign-in?then=${encodeURIComponent(pageOf(request))}`);
   if (!may(visit.actor.role, permission)) throw data({ permission }, { status: 403 });
@@ -66,7 +66,7 @@ async function parkAndSignIn(request: Request, token: string): Promise<Response>
   const accountId = await findFormerSession(db, hashToken(token));
   const page = new URL(pageOf(request), 'http://here');
   if (accountId !== null) {
-    const typed = [...(await request.formData()).entries()].filter(
+    const typed = [...(await readUpload(request)).entries()].filter(
       (entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]),
     );
     if (JSON.stringify(typed).length <= MOST_TYPED)

@@ -15,12 +15,14 @@ export function PostForm<Fields extends Record<string, unknown>>({
   intent,
   children,
   className,
+  encType,
 }: {
   form: FormMetadata<Fields>;
   formKey: string;
   intent?: string;
   children: ReactNode;
   className?: string;
+  encType?: 'multipart/form-data';
 }) {
   const { onSubmit, ...props } = getFormProps(form);
   // A refused form may be sent again at once: its key has done nothing yet.
@@ -29,6 +31,7 @@ export function PostForm<Fields extends Record<string, unknown>>({
     <Form
       method="post"
       {...props}
+      {...(encType && { encType })}
       onSubmit={(event) => (busy ? event.preventDefault() : onSubmit(event))}
       aria-busy={busy}
       className={classes('space-y-5', className)}
@@ -119,6 +122,25 @@ export function TextArea({ field, label, hint }: Common) {
   return (
     <Labelled field={field} label={label} hint={hint}>
       <textarea key={key} rows={3} {...props} className="input" />
+    </Labelled>
+  );
+}
+
+/** A photo from the phone's camera or a file. One that is too large is refused before it is sent. */
+export function PhotoField({ field, label, hint, most, tooLarge }: Common & { most: number; tooLarge: string }) {
+  const { key, ...props } = getInputProps(field as FieldMetadata<string>, { type: 'file', ...described({ field, label, hint }) });
+  return (
+    <Labelled field={field} label={label} hint={hint}>
+      <input
+        key={key}
+        {...props}
+        accept="image/jpeg,image/png"
+        onChange={({ currentTarget: input }) => {
+          input.setCustomValidity((input.files?.[0]?.size ?? 0) > most ? tooLarge : '');
+          input.reportValidity();
+        }}
+        className="input py-2"
+      />
     </Labelled>
   );
 }

@@ -5,6 +5,7 @@ await build({
   entryPoints: {
     serve: 'server/serve.ts',
     reckoner: 'workers/reckoner.ts',
+    photo: 'workers/photo.ts',
     seed: 'demo/seed.ts',
     bare: 'bench/bare.ts',
     bench: 'bench/bench.ts',

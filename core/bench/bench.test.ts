@@ -1,15 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { dewPoint, dilute, seedsPerGramOf, silicaGel, warmUpHours, washingSoda } from './calculators.ts';
-import { clockOf, nextTurn } from './clock.ts';
+import { clockOf } from './clock.ts';
 import { dryDayOf, dryingPrior, forecastDrying } from './dryingCurve.ts';
-import { loadByWeek } from './load.ts';
-import { cautionsFor, METHOD_FACTS, methodsFor, stepsFor, switchAt } from './methods.ts';
+import type { Rules } from '../house/rules.ts';
+import { cautionsFor, METHOD_FACTS, methodFacts, methodsFor, nextSteps, ownHours, stepsFor, switchAt, type Recipe } from './methods.ts';
 import { seedsToTellApart } from './methodTrial.ts';
 import { canRoomDry, jarHumidity, settlingMoisture, weightAtMoisture } from './moisture.ts';
 import { packetsOf } from './packing.ts';
 import { againstSealing, signOf } from './sealing.ts';
-import { hoursOf } from './steps.ts';
+import { hoursOf, stepFacts } from './steps.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
 import { boughtFor, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
 
@@ -158,6 +158,8 @@ describe('calculators', () => {
   });
 });
 
+const house = (rules: Rules = {}, recipes: readonly Recipe[] = []) => ({ rules, recipes });
+
 describe('methods and their clocks', () => {
   const cucumber = {
     cure: null,
@@ -168,16 +170,16 @@ describe('methods and their clocks', () => {
   const squash = { cure: [20, 60], extraction: 'wet', cautions: [], id: 'squash' } as const;
 
   test('the house’s school decides which method is proposed; the others stay at hand', () => {
-    expect(methodsFor(cucumber, 'whole fruit', {})[0]).toBe('ferment');
-    expect(methodsFor(cucumber, 'whole fruit', { ferment: 'soda' })[0]).toBe('soda');
-    expect(methodsFor({ extraction: 'dry' }, 'heads or pods', {})[0]).toBe('thresh');
-    expect(methodsFor(cucumber, 'clean seed', {})[0]).toBe('as it is');
-    expect(new Set(methodsFor(cucumber, 'whole fruit', { ferment: 'wipe' })).size).toBe(4);
+    expect(methodsFor(cucumber, 'whole fruit', house())[0]).toBe('ferment');
+    expect(methodsFor(cucumber, 'whole fruit', house({ ferment: 'soda' }))[0]).toBe('soda');
+    expect(methodsFor({ extraction: 'dry' }, 'heads or pods', house())[0]).toBe('thresh');
+    expect(methodsFor(cucumber, 'clean seed', house())[0]).toBe('as it is');
+    expect(new Set(methodsFor(cucumber, 'whole fruit', house({ ferment: 'wipe' }))).size).toBe(4);
   });
 
   test('whole fruit that cures is cured before it is opened', () => {
-    expect(stepsFor('rinse', squash, 'whole fruit')).toEqual(['cure', 'scoop', 'rinse', 'dry', 'silica']);
-    expect(stepsFor('rinse', squash, 'clean seed')).toEqual(['scoop', 'rinse', 'dry', 'silica']);
+    expect(stepsFor('rinse', squash, 'whole fruit', [])).toEqual(['cure', 'scoop', 'rinse', 'dry', 'silica']);
+    expect(stepsFor('rinse', squash, 'clean seed', [])).toEqual(['scoop', 'rinse', 'dry', 'silica']);
     expect(hoursOf('cure', squash, 20)).toEqual({ earliest: 480, usual: 960, latest: 1440 });
   });
 
@@ -200,15 +202,61 @@ describe('methods and their clocks', () => {
     const state = (minutes: number) => clockOf(hours, 0, minutes * 60_000).state;
     expect([0, 60, 120, 180].map(state)).toEqual(['running', 'ripe', 'past usual', 'overdue']);
     expect(state(-30)).toBe('running');
-    const clock = clockOf(hours, 0, 0);
-    expect(nextTurn(clock, 90 * 60_000)).toBe(clock.usual);
-    expect(nextTurn(clock, 180 * 60_000)).toBeNull();
+  });
+
+  describe('a recipe of the house', () => {
+    const recipe: Recipe = {
+      id: 7,
+      name: 'Cold soak',
+      extraction: 'wet with a gel coat',
+      steps: [
+        { step: 'scoop', hours: null },
+        { step: 'soda', hours: { earliest: 2, usual: 4, latest: 8 } },
+        { step: 'rinse', hours: null },
+        { step: 'dry', hours: null },
+      ],
+      why: 'Four hours were enough in three trials',
+      retired: false,
+    };
+
+    test('is offered after the known ways, to crops of its kind only, until it is retired', () => {
+      expect(methodsFor(cucumber, 'whole fruit', house({}, [recipe])).at(-1)).toBe('recipe 7');
+      expect(methodsFor({ extraction: 'dry' }, 'heads or pods', house({}, [recipe]))).not.toContain('recipe 7');
+      expect(methodsFor(cucumber, 'clean seed', house({}, [recipe]))).not.toContain('recipe 7');
+      expect(methodsFor(cucumber, 'whole fruit', house({}, [{ ...recipe, retired: true }]))).not.toContain('recipe 7');
+    });
+
+    test('takes after the known way with the same bath, and has its own name and hours', () => {
+      const facts = methodFacts('recipe 7', [recipe]);
+      expect(facts).toMatchObject({ title: 'Cold soak', colour: METHOD_FACTS.soda.colour, disease: METHOD_FACTS.soda.disease });
+      expect(ownHours({ method: 'recipe 7', place: 1, facts: { cure: null }, brought: 'whole fruit' }, [recipe])?.latest).toBe(8);
+      expect(ownHours({ method: 'recipe 7', place: 2, facts: { cure: null }, brought: 'whole fruit' }, [recipe])).toBeNull();
+      expect(ownHours({ method: 'soda', place: 1, facts: { cure: null }, brought: 'whole fruit' }, [recipe])).toBeNull();
+      expect(() => methodFacts('recipe 8', [recipe])).toThrow(RangeError);
+    });
+
+    test('of a crop that cures begins with curing, and its own hours move one place on', () => {
+      expect(stepsFor('recipe 7', squash, 'whole fruit', [recipe])[0]).toBe('cure');
+      expect(ownHours({ method: 'recipe 7', place: 2, facts: squash, brought: 'whole fruit' }, [recipe])?.usual).toBe(4);
+    });
+  });
+
+  test('a house that dries over a desiccant from the start is led there first, and is told of the one it uses', () => {
+    const steps = stepsFor('rinse', cucumber, 'whole fruit', []);
+    const from = steps.indexOf('rinse');
+    expect(nextSteps(steps, from, {}).map(({ step }) => step)).toEqual(['dry', 'silica']);
+    expect(nextSteps(steps, from, { sun: 'silica' }).map(({ step }) => step)).toEqual(['silica', 'dry']);
+    expect(nextSteps(steps, 0, { sun: 'silica' })[0]!.step).toBe('rinse');
+    expect(stepFacts('silica', { desiccant: 'rice' }).title).toBe('Dry over dry rice');
+    expect(cautionsFor('silica', cucumber, false, { desiccant: 'rice' })).not.toContain('silica');
+    expect(silicaGel(100_000, 12, 7, 'rice').byRule).toBe(400_000);
+    expect(stepFacts('dry', { sun: 'sun' }).lookFor.join()).toMatch('35 °C');
   });
 
   test('hazards stand where the hands are', () => {
-    expect(cautionsFor('scoop', cucumber, false)).toEqual(['knife', 'bitter']);
-    expect(cautionsFor('thresh', squash, true)).toEqual(['dust', 'treated']);
-    expect(cautionsFor('ferment', { id: 'p', cautions: ['Hot kinds call for gloves'] }, false)).toEqual(['hot']);
+    expect(cautionsFor('scoop', cucumber, false, {})).toEqual(['knife', 'bitter']);
+    expect(cautionsFor('thresh', squash, true, {})).toEqual(['dust', 'treated']);
+    expect(cautionsFor('ferment', { id: 'p', cautions: ['Hot kinds call for gloves'] }, false, {})).toEqual(['hot']);
   });
 });
 
@@ -277,22 +325,5 @@ describe('sealing, pests, packets', () => {
     expect(seedsToTellApart(0.9, 0.1)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
     expect(seedsToTellApart(0.9, 0.2, 3)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
     expect(() => seedsToTellApart(0.2, 0.3)).toThrow(RangeError);
-  });
-
-  test('the load of a week is the most things at once, and hours spread over the days', () => {
-    const has = { trays: 1, jars: 5, hours: 10 };
-    const weeks = loadByWeek(
-      [
-        { step: 'dry', from: '2026-09-01', to: '2026-09-10' },
-        { step: 'dry', from: '2026-09-05', to: '2026-09-06' },
-        { step: 'thresh', from: '2026-09-09', to: '2026-09-09' },
-      ],
-      has,
-      '2026-09-01',
-      3,
-    );
-    expect(weeks.map(({ needs }) => needs.trays)).toEqual([2, 1, 0]);
-    expect(weeks[0]!.short).toEqual(['trays']);
-    expect(weeks[0]!.needs.hours + weeks[1]!.needs.hours).toBeCloseTo(1.6, 1);
   });
 });

@@ -1,8 +1,11 @@
-/** Water a gram of dry gel takes up at the humidity seed is dried to, about a third. */
-const GEL_CAPACITY = 0.2;
+/** What takes water out of seed in a closed jar. */
+export const DESICCANTS = ['silica', 'rice'] as const;
+export type Desiccant = (typeof DESICCANTS)[number];
+/** Grams of water that a gram of it, dry, takes up at the humidity seed is dried to, about a third. */
+export const DESICCANT_HOLDS: Record<Desiccant, number> = { silica: 0.2, rice: 0.05 };
 
 export interface Silica {
-  /** Gel by the rule of thumb, as much as seed. */
+  /** By the rule of thumb: as much gel as seed, and as much more of another desiccant as it holds less. */
   readonly byRule: number;
   /** Gel for the water that has to go, from moisture now and wanted; null where these are not known. */
   readonly byWater: number | null;
@@ -11,14 +14,15 @@ export interface Silica {
 }
 
 /**
- * Silica gel for a batch, in milligrams: 1 : 1 by weight, and by the water to be taken up, `W·(m₁ − m₂)/(100 − m₂) ÷ 0.2`.
+ * Desiccant for a batch, in milligrams: 1 : 1 by weight for gel, and by the water to be taken up, `W·(m₁ − m₂)/(100 − m₂) ÷ capacity`.
  * @param milligrams seed as it is now; @param from, to moisture in % of fresh weight, `from` null when not known
  */
-export function silicaGel(milligrams: number, from: number | null, to: number): Silica {
-  if (from === null || from <= to) return { byRule: milligrams, byWater: from === null ? null : 0, loads: from === null ? null : 0 };
+export function silicaGel(milligrams: number, from: number | null, to: number, desiccant: Desiccant = 'silica'): Silica {
+  const byRule = milligrams * (DESICCANT_HOLDS.silica / DESICCANT_HOLDS[desiccant]);
+  if (from === null || from <= to) return { byRule, byWater: from === null ? null : 0, loads: from === null ? null : 0 };
   const water = (milligrams * (from - to)) / (100 - to);
-  const byWater = water / GEL_CAPACITY;
-  return { byRule: milligrams, byWater, loads: Math.ceil(byWater / milligrams - 1e-9) };
+  const byWater = water / DESICCANT_HOLDS[desiccant];
+  return { byRule, byWater, loads: Math.ceil(byWater / byRule - 1e-9) };
 }
 
 /** Soda comes as crystals that are mostly water, or as the dry powder that strengths are told of. */

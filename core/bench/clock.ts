@@ -23,8 +23,3 @@ export function clockOf(hours: StepHours, since: number, now: number): Clock {
   const state = now >= latest ? 'overdue' : now >= usual ? 'past usual' : now >= earliest ? 'ripe' : 'running';
   return { since, earliest, usual, latest, state };
 }
-
-/** When a clock next changes what is to be done; null once it is overdue. */
-export function nextTurn({ earliest, usual, latest }: Clock, now: number): number | null {
-  return [earliest, usual, latest].find((turn) => turn > now) ?? null;
-}

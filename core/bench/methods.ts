@@ -1,11 +1,13 @@
 import type { Crop } from '../almanac/crop.ts';
 import type { Rules } from '../house/rules.ts';
 import { ruleFor } from '../house/rules.ts';
-import { CAUTIONS, STEP_FACTS, type Caution, type Step } from './steps.ts';
+import { CAUTIONS, stepFacts, type Caution, type Step, type StepHours } from './steps.ts';
 
-/** Ways from what was brought to clean seed. */
+/** Ways from what was brought to clean seed that every house knows. */
 export const METHODS = ['thresh', 'ferment', 'soda', 'wipe', 'rinse', 'peroxide', 'as it is'] as const;
-export type Method = (typeof METHODS)[number];
+export type KnownMethod = (typeof METHODS)[number];
+/** A known way, or a recipe of the house's own by its number. */
+export type Method = KnownMethod | `recipe ${number}`;
 
 export interface MethodFacts {
   readonly title: string;
@@ -18,7 +20,7 @@ export interface MethodFacts {
   readonly colour: string;
 }
 
-export const METHOD_FACTS: Record<Method, MethodFacts> = {
+export const METHOD_FACTS: Record<KnownMethod, MethodFacts> = {
   thresh: {
     title: 'Thresh and winnow',
     steps: ['hang', 'thresh', 'screen', 'winnow', 'sort', 'dry', 'silica'],
@@ -84,28 +86,102 @@ export const METHOD_FACTS: Record<Method, MethodFacts> = {
   },
 };
 
+/** One step of a recipe; hours of its own where the house's experience differs. */
+export interface RecipeStep {
+  readonly step: Step;
+  readonly hours: StepHours | null;
+}
+
+/** The house's own way from fruit or pod to clean seed. It is never changed: a better one is a new recipe. */
+export interface Recipe {
+  readonly id: number;
+  readonly name: string;
+  readonly extraction: Crop['extraction'];
+  readonly steps: readonly RecipeStep[];
+  readonly why: string;
+  /** Not offered any more; batches that began by it go on. */
+  readonly retired: boolean;
+}
+
+/** How this house works: the schools it follows, and its own recipes. */
+export interface Practice {
+  readonly rules: Rules;
+  readonly recipes: readonly Recipe[];
+}
+
+export const nameOfRecipe = (id: number): Method => `recipe ${id}`;
+
+function recipeOf(method: Method, recipes: readonly Recipe[]): Recipe | null {
+  const id = /^recipe (\d+)$/.exec(method)?.[1];
+  if (id === undefined) return null;
+  const recipe = recipes.find((one) => one.id === Number(id));
+  if (!recipe) throw new RangeError(`there is no ${method}`);
+  return recipe;
+}
+
+/** Which known way a recipe resembles: its bath tells what becomes of disease, storage life and colour. */
+const LIKENESS: readonly (readonly [Step, KnownMethod])[] = [
+  ['soda', 'soda'],
+  ['ferment', 'ferment'],
+  ['peroxide', 'peroxide'],
+  ['wipe', 'wipe'],
+  ['thresh', 'thresh'],
+  ['rinse', 'rinse'],
+];
+
+/** What a method is and what follows from it; a recipe takes after the known way with the same bath. Throws RangeError for an unknown recipe. */
+export function methodFacts(method: Method, recipes: readonly Recipe[]): MethodFacts {
+  const recipe = recipeOf(method, recipes);
+  if (!recipe) return METHOD_FACTS[method as KnownMethod];
+  const steps = recipe.steps.map(({ step }) => step);
+  const like = METHOD_FACTS[LIKENESS.find(([step]) => steps.includes(step))?.[1] ?? 'as it is'];
+  return { ...like, title: recipe.name, steps, time: `${like.time}. ${recipe.why}` };
+}
+
 /** How the batch came to the bench. */
 export type Brought = 'clean seed' | 'on paper' | 'whole fruit' | 'heads or pods';
 
-/** Methods that fit a crop and what was brought, the house's own choice first. */
-export function methodsFor(crop: Pick<Crop, 'extraction'>, brought: Brought, rules: Rules): readonly [Method, ...Method[]] {
+/** Methods that fit a crop and what was brought: the house's own choice first, its own recipes last. */
+export function methodsFor(crop: Pick<Crop, 'extraction'>, brought: Brought, { rules, recipes }: Practice): readonly [Method, ...Method[]] {
   if (brought === 'clean seed' || brought === 'on paper') return ['as it is', 'peroxide'];
-  if (crop.extraction === 'dry') return ['thresh', 'as it is'];
-  if (crop.extraction === 'wet') return ['rinse', 'peroxide', 'wipe', 'as it is'];
+  const own = recipes.filter(({ extraction, retired }) => extraction === crop.extraction && !retired).map(({ id }) => nameOfRecipe(id));
+  if (crop.extraction === 'dry') return ['thresh', 'as it is', ...own];
+  if (crop.extraction === 'wet') return ['rinse', 'peroxide', 'wipe', 'as it is', ...own];
   const chosen = ({ soda: 'soda', wipe: 'wipe' } as const)[ruleFor('ferment', rules).id as 'soda' | 'wipe'] ?? 'ferment';
   const gel: Method[] = ['ferment', 'soda', 'wipe', 'peroxide'];
-  return [chosen, ...gel.filter((method) => method !== chosen)];
+  return [chosen, ...gel.filter((method) => method !== chosen), ...own];
 }
+
+/** Whether a batch is cured first: whole fruit of a crop that cures, unless the method has it already or there is nothing to open. */
+const curesFirst = (method: Method, steps: readonly Step[], crop: Pick<Crop, 'cure'>, brought: Brought): boolean =>
+  crop.cure !== null && brought === 'whole fruit' && method !== 'as it is' && !steps.includes('cure');
 
 /** The steps of a method for this batch, in order: whole fruit of crops that cure is cured first. */
-export function stepsFor(method: Method, crop: Pick<Crop, 'cure'>, brought: Brought): readonly Step[] {
-  const { steps } = METHOD_FACTS[method];
-  return crop.cure && brought === 'whole fruit' && method !== 'as it is' ? ['cure', ...steps] : steps;
+export function stepsFor(method: Method, crop: Pick<Crop, 'cure'>, brought: Brought, recipes: readonly Recipe[]): readonly Step[] {
+  const { steps } = methodFacts(method, recipes);
+  return curesFirst(method, steps, crop, brought) ? ['cure', ...steps] : steps;
 }
 
-/** Where a batch may go from a step: on to any later step of its method, or to any step of another method but those it has passed. */
-export function nextSteps(steps: readonly Step[], at: number): readonly { readonly step: Step; readonly at: number }[] {
-  return steps.flatMap((step, index) => (index > at ? [{ step, at: index }] : []));
+/** The hours a recipe gives the step at this place; null where it has none of its own, or the method is no recipe. */
+export function ownHours(
+  { method, place, facts, brought }: { method: Method; place: number; facts: Pick<Crop, 'cure'>; brought: Brought },
+  recipes: readonly Recipe[],
+): StepHours | null {
+  const recipe = recipeOf(method, recipes);
+  if (!recipe) return null;
+  const steps = recipe.steps.map(({ step }) => step);
+  return recipe.steps[place - (curesFirst(method, steps, facts, brought) ? 1 : 0)]?.hours ?? null;
+}
+
+/**
+ * Where a batch may go from a step: on to any later step of its method, the likeliest first.
+ * A house that dries over a desiccant from the start goes there before it dries in air.
+ */
+export function nextSteps(steps: readonly Step[], at: number, rules: Rules): readonly { readonly step: Step; readonly at: number }[] {
+  const later = steps.flatMap((step, index) => (index > at ? [{ step, at: index }] : []));
+  const silica = later.find(({ step }) => step === 'silica');
+  if (later[0]?.step !== 'dry' || !silica || ruleFor('sun', rules).id !== 'silica') return later;
+  return [silica, ...later.filter((one) => one !== silica)];
 }
 
 /** The place in another method's steps from which a batch goes on after a switch: the first step that has not been done. */
@@ -116,7 +192,7 @@ export function switchAt(done: readonly Step[], to: readonly Step[]): number {
 }
 
 /** Hazards to acknowledge before a step: the step's own, and the crop's where hands meet it. */
-export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions' | 'id'>, treated: boolean): readonly Caution[] {
+export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions' | 'id'>, treated: boolean, rules: Rules): readonly Caution[] {
   const said = crop.cautions.join(' ').toLowerCase();
   const handles = step !== 'cure' && step !== 'hang' && step !== 'dry';
   const cropOnes: Caution[] = [
@@ -125,7 +201,7 @@ export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions' | 'id'>, tre
     ...(/poison|toxic/.test(said) && !/bitter/.test(said) ? (['toxic'] as const) : []),
     ...(/spin|prickl/.test(said) ? (['spines'] as const) : []),
   ];
-  return [...STEP_FACTS[step].cautions, ...(handles ? cropOnes : []), ...(treated ? (['treated'] as const) : [])].filter(
+  return [...stepFacts(step, rules).cautions, ...(handles ? cropOnes : []), ...(treated ? (['treated'] as const) : [])].filter(
     (caution, index, all) => caution in CAUTIONS && all.indexOf(caution) === index,
   );
 }

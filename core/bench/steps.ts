@@ -1,4 +1,5 @@
 import type { Crop, Range } from '../almanac/crop.ts';
+import { ruleFor, type Rules } from '../house/rules.ts';
 
 /** Hazards of a step at the bench; each is shown where the step is and acknowledged once per person and batch. */
 export const CAUTIONS = {
@@ -151,6 +152,22 @@ export const STEP_FACTS: Record<Step, StepFacts> = {
     cautions: ['silica'],
   },
 };
+
+/** A step's facts as this house works: what it dries over, and whether its seed lies in the sun, changes what is said. */
+export function stepFacts(step: Step, rules: Rules): StepFacts {
+  const facts = STEP_FACTS[step];
+  if (step === 'silica' && ruleFor('desiccant', rules).id === 'rice')
+    return {
+      title: 'Dry over dry rice',
+      doing: 'drying over rice',
+      lookFor: ['The rice was dried in an oven and cooled closed', 'Fresh rice every day: it holds little'],
+      ifLeft: 'Rice that has taken up its water dries nothing more',
+      cautions: [],
+    };
+  if (step === 'dry' && ruleFor('sun', rules).id === 'sun')
+    return { ...facts, lookFor: ['Not over 35 °C in the sun: seed too hot for the hand is too hot', 'In before the evening’s dew'] };
+  return facts;
+}
 
 /** Steps that leave seed open on the table; two lots there at once get mixed. */
 export const ON_THE_TABLE: ReadonlySet<Step> = new Set<Step>(['scoop', 'wipe', 'rinse', 'thresh', 'screen', 'winnow', 'sort']);

@@ -48,6 +48,11 @@ export function formatAboutSeeds(seeds: number): string {
   return `about ${formatSeeds(Math.round(seeds / step) * step)}`;
 }
 
+/** Hundredths of a currency for reading: `€4.20`. @param currency an ISO 4217 code */
+export function formatMoney(hundredths: number, currency: string): string {
+  return new Intl.NumberFormat('en', { style: 'currency', currency }).format(hundredths / 100);
+}
+
 /** Digits in groups of three with a thin no-break space. */
 export function grouped(value: number): string {
   return String(value).replace(/\B(?=(\d{3})+$)/g, '\u202f');

@@ -2,6 +2,12 @@ import type { Migration } from 'kysely';
 import * as ground from './0001_ground.ts';
 import * as provenance from './0002_provenance.ts';
 import * as bench from './0003_bench.ts';
+import * as benchHouse from './0004_bench_house.ts';
 
 /** Every migration in order; a shipped one is never edited. */
-export const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_provenance': provenance, '0003_bench': bench };
+export const migrations: Record<string, Migration> = {
+  '0001_ground': ground,
+  '0002_provenance': provenance,
+  '0003_bench': bench,
+  '0004_bench_house': benchHouse,
+};

@@ -4,22 +4,19 @@ import { sql } from 'kysely';
 import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
 import { stepsFor, type Method } from '#core/bench/methods.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
-import { findBatch, listBatchesOfLot, readSteps, readWeighings } from '#data/bench.ts';
+import { findBatch, findPhoto, listBatchesOfLot, readChecks, readSteps, readWeighings } from '#data/bench.ts';
+import { findIncidents } from '#data/evidence.ts';
+import { readHouse } from '#data/house.ts';
 import { activeHolds } from '#data/holds.ts';
 import { readLedger } from '#data/ledger.ts';
 import { findLotByCode } from '#data/lots.ts';
-import {
-  abandonBatch,
-  acknowledgeCautions,
-  checkBatch,
-  findOnTable,
-  finishBatch,
-  nextStep,
-  readAir,
-  readDrying,
-  startBatch,
-  weighBatch,
-} from '#services/bench.server.ts';
+import { acknowledgeCautions, checkBatch, findOnTable, nextStep, recordAir, startBatch, weighBatch } from '#services/bench.server.ts';
+import { readDrying } from '#services/drying.server.ts';
+import { abandonBatch, finishBatch } from '#services/finishing.server.ts';
+import { addMixUp } from '#services/evidence.server.ts';
+import { readLoad } from '#services/load.server.ts';
+import { remakePhoto } from '#services/remakePhoto.server.ts';
+import { readRipe } from '#services/ripe.server.ts';
 import { setHold } from '#services/shelves.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -40,12 +37,14 @@ const CUCUMBER = {
   n0metres: undefined,
   insects: undefined,
 } as const;
+const house = async () => (await readHouse(library.db))!;
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const batch = async (id: number) => (await findBatch(library.db, id))!;
 
+let jar = 2;
 async function start(
   code: string,
-  change: { method?: Method; brought?: 'whole fruit' | 'heads or pods' | 'clean seed' } = {},
+  change: { method?: Method; brought?: 'whole fruit' | 'heads or pods' | 'clean seed'; vessel?: string } = {},
   at = NOW,
 ): Promise<number> {
   const done = await startBatch(library.db, library.helper, at, {
@@ -53,7 +52,7 @@ async function start(
     code,
     brought: change.brought ?? 'whole fruit',
     method: change.method ?? 'ferment',
-    vessel: 'Jar 3',
+    vessel: change.vessel ?? `Jar ${(jar += 1)}`,
     celsius: 16,
     humidity: 0.6,
     fruits: 6,
@@ -75,7 +74,7 @@ async function move(id: number, step: Step, at: Date, change: Partial<Parameters
     turn,
     method: to,
     step,
-    place: stepsFor(to, facts, brought).indexOf(step),
+    place: stepsFor(to, facts, brought, []).indexOf(step),
     celsius: 16,
     startedAgo: 0,
     cleared: true,
@@ -106,6 +105,11 @@ async function finish(id: number, amount: Amount, at: Date, change: { sign?: boo
     reason: change.reason ?? null,
   });
 }
+/** Writes down what was seen. */
+async function look(id: number, seen: string, at: Date, change: { turn?: number; photo?: Blob } = {}) {
+  const check = { key: randomUUID(), batchId: id, turn: change.turn ?? (await batch(id)).turn, seen, photo: change.photo ?? null };
+  return checkBatch(library.db, library.helper, at, check, remakePhoto);
+}
 const seeds = (count: number): Amount => ({ kind: 'count', seeds: count, approximate: true });
 const problem = (done: { ok: boolean; problem?: unknown }) => done.problem;
 
@@ -113,13 +117,13 @@ describe('a batch goes its way', () => {
   test('begins at the first step of its method; a method that does not fit the crop is refused', async () => {
     const code = await takeIn(library, CUCUMBER);
     const id = await start(code);
-    expect(await batch(id)).toMatchObject({ step: 'cure', turn: 1, method: 'ferment', vessel: 'Jar 3', outcome: null });
+    expect(await batch(id)).toMatchObject({ step: 'cure', turn: 1, method: 'ferment', vessel: `Jar ${jar}`, outcome: null });
     const wrong = await startBatch(library.db, library.helper, NOW, {
       key: randomUUID(),
       code,
       brought: 'whole fruit',
       method: 'thresh',
-      vessel: 'Jar 4',
+      vessel: 'Another bowl',
       celsius: 20,
       humidity: null,
       fruits: null,
@@ -137,6 +141,38 @@ describe('a batch goes its way', () => {
     expect(problem(await move(id, 'ferment', after(3), { startedAgo: 5 }))).toMatchObject({ code: 'before the step' });
     expect((await move(id, 'ferment', after(3), { startedAgo: 1 })).ok).toBe(true);
     expect((await batch(id)).since).toEqual(after(2));
+  });
+
+  test('curing ends by days and by rind: the days alone do not open the fruit', async () => {
+    const id = await start(await takeIn(library, CUCUMBER));
+    const ripe = after(24 * 15);
+    expect(problem(await move(id, 'scoop', ripe))).toEqual({ code: 'rind is soft' });
+    await look(id, 'Nothing yet', ripe);
+    expect(problem(await move(id, 'scoop', ripe))).toEqual({ code: 'rind is soft' });
+    await look(id, 'The stalk is corky', ripe);
+    expect((await move(id, 'scoop', ripe)).ok).toBe(true);
+  });
+
+  test('one vessel holds one batch, whatever its name is written like; it is free again when that has ended', async () => {
+    const first = await start(await takeIn(library, CUCUMBER), { vessel: 'Blue bucket' });
+    await expect(start(await takeIn(library, CUCUMBER), { vessel: ' blue Bucket' })).rejects.toThrow('vessel taken');
+    await abandonBatch(library.db, library.helper, after(1), { key: randomUUID(), batchId: first, turn: 1, reason: 'Rotten' });
+    await expect(start(await takeIn(library, CUCUMBER), { vessel: 'blue bucket' })).resolves.toBeGreaterThan(first);
+  });
+
+  test('a photo is kept with what was seen, and one that is none stops the whole look', async () => {
+    const id = await start(await takeIn(library, CUCUMBER));
+    const onePixel = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
+    expect((await look(id, 'White fluff', after(1), { photo: new Blob([onePixel]) })).ok).toBe(true);
+    expect(problem(await look(id, 'Grey fluff', after(2), { photo: new Blob(['words']) }))).toEqual({ code: 'not a photo' });
+    const [seen, ...more] = await readChecks(library.db, id);
+    expect(more).toEqual([]);
+    expect(seen).toMatchObject({ seen: 'White fluff', photo: { width: 1, height: 1 } });
+    expect((await findPhoto(library.db, seen!.id))!.subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
+    expect(await findPhoto(library.db, -1)).toBeNull();
   });
 
   test('hazards of a step are read before it is worked, once by each person', async () => {
@@ -175,9 +211,7 @@ describe('a batch goes its way', () => {
     expect([one.ok, other.ok].sort()).toEqual([false, true]);
     expect(problem(one.ok ? other : one)).toEqual({ code: 'moved on', to: 'scoop' });
     expect(await readSteps(library.db, id)).toHaveLength(2);
-    expect(
-      problem(await checkBatch(library.db, library.helper, after(3), { key: randomUUID(), batchId: id, turn: 1, seen: 'soft' })),
-    ).toMatchObject({
+    expect(problem(await look(id, 'soft', after(3), { turn: 1 }))).toMatchObject({
       code: 'moved on',
     });
   });
@@ -195,7 +229,7 @@ describe('a batch goes its way', () => {
       code,
       brought: 'whole fruit',
       method: 'ferment',
-      vessel: 'Jar 9',
+      vessel: 'The only bowl',
       celsius: 20,
       humidity: null,
       fruits: null,
@@ -272,7 +306,7 @@ describe('drying', () => {
       [619, 146],
     ] as const)
       await weigh(id, grams, after(hours));
-    await readAir(library.db, library.helper, after(146), { key: randomUUID(), batchId: id, of: 'room', humidity: 0.66, celsius: 17 });
+    await recordAir(library.db, library.helper, after(146), { key: randomUUID(), batchId: id, of: 'room', humidity: 0.66, celsius: 17 });
     const damp = await readDrying(library.db, await batch(id), after(147), true);
     expect(damp.room!.verdict).toBe('needs silica');
     expect(damp.forecast!.settled).toBeGreaterThan(0.9);
@@ -291,7 +325,7 @@ describe('drying', () => {
       [588, 293],
     ] as const)
       await weigh(id, grams, after(hours));
-    await readAir(library.db, library.helper, after(293), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.3, celsius: 17 });
+    await recordAir(library.db, library.helper, after(293), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.3, celsius: 17 });
     const done = await finish(id, { kind: 'weight', milligrams: 588_000, approximate: false }, after(294));
     expect(done).toMatchObject({ ok: true, answer: { code, lifted: true } });
     expect(await activeHolds(library.db, before.id)).not.toContain('drying');
@@ -303,7 +337,7 @@ describe('drying', () => {
     const code = await takeIn(library, { amount: '640 g' });
     const id = await dryPea(code);
     await weigh(id, 640, after(2));
-    await readAir(library.db, library.helper, after(3), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.7, celsius: 20 });
+    await recordAir(library.db, library.helper, after(3), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.7, celsius: 20 });
     const { targetWeight } = await readDrying(library.db, await batch(id), after(4), false);
     expect(targetWeight).toBeGreaterThan(560_000);
     expect(targetWeight).toBeLessThan(640_000);
@@ -349,4 +383,48 @@ test('pickings of one lot go into it one by one; with the last the lot is clean'
   const { onHand, unit, id } = await lot(code);
   expect((await readLedger(library.db, id)).filter(({ kind }) => kind === 'cleaned')).toHaveLength(2);
   expect(unit === 'seed' ? onHand : onHand > 0).toBe(unit === 'seed' ? 800 : true);
+});
+
+describe('what the house knows of its bench', () => {
+  test('a mix-up is recorded of both lots that lay on the table', async () => {
+    const [one, other] = [await takeIn(library, CUCUMBER), await takeIn(library, { ...CUCUMBER, variety: 'Buffer Stop' })];
+    const [first, second] = [await start(one), await start(other)];
+    await read(first);
+    await move(first, 'scoop', after(1), { early: true });
+    const table = (await findOnTable(library.db, await batch(second)))!;
+    const done = await addMixUp(library.db, library.helper, TODAY, {
+      key: randomUUID(),
+      batchId: second,
+      what: 'A tag fell off',
+      withTable: true,
+      discarded: false,
+    });
+    expect(done.ok).toBe(true);
+    for (const code of [other, table.code]) {
+      const incidents = await findIncidents(library.db, (await lot(code)).id);
+      expect(incidents.at(-1)).toMatchObject({ kind: 'mix-up', what: `A tag fell off: ${other} and ${table.code}` });
+    }
+  });
+
+  test('only batches whose clock has run are ripe, and an ended one is none', async () => {
+    const id = await start(await takeIn(library, CUCUMBER), {}, after(1000));
+    const mine = async (hours: number) =>
+      (await readRipe(library.db, await house(), after(hours))).batches.filter(({ batch: one }) => one.id === id);
+    expect(await mine(1001)).toEqual([]);
+    expect((await mine(1000 + 24 * 10))[0]!.clock.state).toBe('ripe');
+    await abandonBatch(library.db, library.helper, after(1002), { key: randomUUID(), batchId: id, turn: 1, reason: 'Rotten' });
+    expect(await mine(1000 + 24 * 10)).toEqual([]);
+  });
+
+  test('the load knows what waits uncleaned, until somebody begins it, and by when it must be begun', async () => {
+    const code = await takeIn(library, CUCUMBER);
+    const load = await readLoad(library.db, await house(), NOW, 8);
+    const at = load.waiting.findIndex((one) => one.code === code);
+    expect(load.begin[at]! <= (load.waiting[at]!.openBy ?? '9999')).toBe(true);
+    expect(load.weeks).toHaveLength(8);
+    await start(code);
+    const after = await readLoad(library.db, await house(), NOW, 8);
+    expect(after.waiting.map((one) => one.code)).not.toContain(code);
+    expect(after.under).toBe(load.under + 1);
+  });
 });

@@ -65,6 +65,8 @@ export async function preparedLibrary() {
     southern: false,
     rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
+    bench: { trays: 12, jars: 20, hours: 8 },
+    prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   await ensurePlace(db, 'Shelf');
   const actor = async (name: string, role: Role): Promise<Actor> => {

@@ -11,6 +11,7 @@ export interface Samples {
   readonly person: string;
   readonly line: string;
   readonly batch: string;
+  readonly photo: string;
 }
 
 const first = (text: string, pattern: RegExp): string => {
@@ -29,6 +30,7 @@ export async function findSamples(request: APIRequestContext): Promise<Samples> 
     endedTest: first(await read('/tests?show=ended'), /href="\/tests\/(\d+)"/),
     loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
     batch: first(await read('/bench?search=sleeper+row'), /href="\/bench\/(\d+)"/),
+    photo: first(await read(first(await read('/bench?search=gauge+glass'), /href="(\/bench\/\d+)"/)), /\/bench\/photos\/(\d+)/),
     line: first(await read('/lines'), /href="\/lines\/(\d+)"/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
   };
@@ -59,8 +61,10 @@ export const PLACES: readonly Place[] = [
   place('', 'signed in'),
   place('intake/:draft?', 'works here', 'works here', () => '/intake'),
   place('bench', 'works here'),
+  place('bench/load', 'works here'),
   place('bench/reckoner', 'works here'),
   place('bench/:id', 'works here', 'works here', ({ batch }) => `/bench/${batch}`),
+  place('bench/photos/:id', 'works here', 'nobody', ({ photo }) => `/bench/photos/${photo}`, false),
   place('bench/:id/tag', 'works here', 'nobody', ({ batch }) => `/bench/${batch}/tag`),
   place('lots/:code/bench', 'works here', 'works here', ({ code }) => `/lots/${code}/bench`),
   place('lots/:code/purity', 'works here', 'works here', ({ code }) => `/lots/${code}/purity`),

@@ -18,18 +18,8 @@ const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { 
 };
 
 /** Weighings, the curve they make, the day they lead to, and whether this room can dry the seed at all. */
-export function Drying({
-  batch,
-  keys,
-  weighed,
-  aired,
-}: {
-  batch: BatchPage;
-  keys: { weigh: string; air: string };
-  weighed: SubmissionResult | null;
-  aired: SubmissionResult | null;
-}) {
-  const { drying, weighings } = batch;
+export function Drying({ batch, formKey, aired }: { batch: BatchPage; formKey: string; aired: SubmissionResult | null }) {
+  const { drying } = batch;
   const sealing = sealingWords(drying.against);
   return (
     <section aria-label="Drying" className="space-y-6">
@@ -45,7 +35,6 @@ export function Drying({
           ]}
         />
       )}
-      <WeighForm key={keys.weigh} formKey={keys.weigh} result={weighed} last={weighings.at(-1)?.weight} />
       <Curve batch={batch} />
       <Reckoning
         tone={sealing.tone}
@@ -76,7 +65,7 @@ export function Drying({
           )
         }
       />
-      <AirForm key={keys.air} formKey={keys.air} result={aired} celsius={batch.celsius} />
+      <AirForm key={formKey} formKey={formKey} result={aired} celsius={batch.celsius} />
     </section>
   );
 }
@@ -88,10 +77,10 @@ function sealingWords(against: BatchPage['drying']['against']): { tone: Tone; ve
 }
 
 /** One field, one key: the weight as people write it. */
-function WeighForm({ formKey, result, last }: { formKey: string; result: SubmissionResult | null; last: string | undefined }) {
+export function WeighForm({ formKey, result, last }: { formKey: string; result: SubmissionResult | null; last: string | undefined }) {
   const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
   return (
-    <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4">
+    <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
       <div className="flex flex-wrap items-end gap-3">
         <TextField
           field={fields.weight}

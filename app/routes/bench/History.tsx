@@ -8,9 +8,21 @@ export function History({ history, weighings }: Pick<BatchPage, 'history' | 'wei
       <section>
         <h2 className="mb-2">So far</h2>
         <ol>
-          {history.map(({ key, when, what, by }) => (
+          {history.map(({ key, when, what, by, photo }) => (
             <li key={key} className="border-t border-rule py-2">
               {what}
+              {photo && (
+                <a href={photo.to} className="my-1 block">
+                  <img
+                    src={photo.to}
+                    width={photo.width}
+                    height={photo.height}
+                    alt={what}
+                    loading="lazy"
+                    className="h-auto max-h-56 w-auto"
+                  />
+                </a>
+              )}
               <span className="block text-small text-soft">
                 {when}
                 {by && `, ${by}`}

@@ -9,8 +9,9 @@ import type { BatchPage } from './WhatNext.tsx';
 /** On to the next step, past some, or over to another method. */
 export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: string; result: SubmissionResult | null }) {
   const { next, others, table } = batch;
+  const onward = next.map(({ title, ...to }) => ({ value: `${to.method}|${to.step}|${to.place}`, label: title }));
   const targets = [
-    ...next.map(({ title, ...to }) => ({ value: `${to.method}|${to.step}|${to.place}`, label: title })),
+    ...onward,
     ...others.map(({ title, begins, ...to }) => ({
       value: `${to.method}|${to.step}|${to.place}`,
       label: `Switch to ${title.toLowerCase()}: ${begins}`,
@@ -36,17 +37,25 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
       )}
       <PostForm form={form} formKey={formKey} intent="step">
         <input type="hidden" name="turn" value={batch.turn} />
-        <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
-        <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
-          <TextField field={fields.startedAgo} label="Begun hours ago (optional)" hint="Empty: now" type="number" step="any" min={0} />
-        </div>
         {(table || fields.cleared.errors) && (
           <TickField field={fields.cleared} label="Table, hands, knife and screens are cleared and cleaned" />
         )}
-        {(batch.view.state === 'running' || fields.early.errors) && (
-          <TickField field={fields.early} label="It is done before its earliest hour" />
+        {(batch.view.state === 'running' || batch.rindIsSoft || fields.early.errors) && (
+          <TickField
+            field={fields.early}
+            label={batch.rindIsSoft ? 'Its rind is not hard yet, or its days are not over' : 'It is done before its earliest hour'}
+          />
         )}
+        <div className="grid items-end gap-5 sm:grid-cols-2">
+          <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
+          <TextField field={fields.startedAgo} label="Begun hours ago (optional)" hint="Empty: now" type="number" step="any" min={0} />
+        </div>
+        <details open={onward.length === 0 || fields.to.errors !== undefined}>
+          <summary className="link inline-flex min-h-11 items-center">Another step, or another method</summary>
+          <div className="mt-2">
+            <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
+          </div>
+        </details>
         <Button type="submit" look="action">
           {chosen.label}
         </Button>

@@ -1,7 +1,8 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { PhotoField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -21,7 +22,7 @@ const TONES: Record<BatchPage['view']['state'], Tone> = {
 /** What the batch is at, what its clock says, what to look for, and what was seen, with one tap. */
 export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkKey: string; result: SubmissionResult | null }) {
   const { view, lookFor, ifLeft } = batch;
-  const [form, fields] = usePostForm<'seen' | 'turn'>({ id: `check-${checkKey}`, result, start: { turn: String(batch.turn) } });
+  const [form, fields] = usePostForm<'seen' | 'photo' | 'turn'>({ id: `check-${checkKey}`, result, start: { turn: String(batch.turn) } });
   return (
     <Reckoning
       tone={TONES[view.state]}
@@ -33,14 +34,11 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
           {view.hours && <span className="block text-base text-soft">{view.hours}</span>}
         </p>
       }
-      reasons={[
-        ...lookFor.map((sign) => `Look for: ${sign.charAt(0).toLowerCase()}${sign.slice(1)}`),
-        `If it is left: ${ifLeft.charAt(0).toLowerCase()}${ifLeft.slice(1)}`,
-      ]}
+      reasons={[`If it is left: ${ifLeft.charAt(0).toLowerCase()}${ifLeft.slice(1)}`]}
       actions={
         <div className="w-full space-y-3">
           <p className="font-semibold" id="seen-now">
-            What do you see?
+            What do you see? Tap it
           </p>
           <div className="flex flex-wrap gap-2" role="group" aria-labelledby="seen-now">
             {[...lookFor, 'Nothing yet'].map((seen) => (
@@ -55,10 +53,17 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
             ))}
           </div>
           <details {...(result && { open: true })}>
-            <summary className="link inline-flex min-h-11 items-center">In other words</summary>
-            <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3">
+            <summary className="link inline-flex min-h-11 items-center">In other words, or with a photo</summary>
+            <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3" encType="multipart/form-data">
               <input type="hidden" name="turn" value={batch.turn} />
               <TextField field={fields.seen} label="What was seen" />
+              <PhotoField
+                field={fields.photo}
+                label="Photo (optional)"
+                hint="Where it was taken is not kept"
+                most={MOST_PHOTO_BYTES}
+                tooLarge={PHOTO_TROUBLE['too large']}
+              />
               <Button type="submit">Write it down</Button>
             </PostForm>
           </details>

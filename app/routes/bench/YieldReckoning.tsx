@@ -6,7 +6,7 @@ const whole = (value: number) => (value >= 10 ? String(Math.round(value)) : valu
 
 /** What a finished batch yielded, against the crop's usual, and what a low figure says. */
 export function YieldReckoning({ yielded }: { yielded: NonNullable<BatchPage['yielded']> }) {
-  const { share, perFruit, perPlant, against, poorPollination, usual, packets, packetSeeds } = yielded;
+  const { share, perFruit, perPlant, against, poorPollination, usual, packets, packetSeeds, bought } = yielded;
   const reasons = [
     ...(share === null ? [] : [`${(share * 100).toFixed(1)} % of the weight that went in came out as clean seed`]),
     ...(perFruit === null ? [] : [`${whole(perFruit)} seeds from each fruit, head or pod`]),
@@ -26,7 +26,8 @@ export function YieldReckoning({ yielded }: { yielded: NonNullable<BatchPage['yi
       }
       figure={
         <p>
-          {formatAboutSeeds(yielded.seeds)}: <b>{packets}</b> house {packets === 1 ? 'packet' : 'packets'} of {packetSeeds}
+          {formatAboutSeeds(yielded.seeds)}: <b>{packets}</b> house {packets === 1 ? 'packet' : 'packets'} of {packetSeeds}. Bought, it
+          would have cost <b>{bought}</b>.
         </p>
       }
       reasons={reasons}

@@ -42,7 +42,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       })),
     };
   }
-  const open = mostUrgent((await listOpenBatches(db, search)).map((batch) => viewOf(batch, now, house.timeZone, house.rules)));
+  const open = mostUrgent((await listOpenBatches(db, { search })).map((batch) => viewOf(batch, now, house.timeZone, house)));
   return { show: 'open' as const, search, page: 1, total: open.length, now: now.getTime(), open, ended: [] };
 }
 
@@ -75,7 +75,12 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
       <PageHead
         title="Bench"
         about={show === 'open' ? about(open) : 'What has left the bench.'}
-        actions={<ButtonLink to="/shelves?state=to+be+cleaned">Lots to be cleaned</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/shelves?state=to+be+cleaned">Lots to be cleaned</ButtonLink>
+            <ButtonLink to="/bench/load">Load by week</ButtonLink>
+          </>
+        }
       />
       {open.length > 1 && <BenchPicture batches={open} now={now} />}
       <SearchForm label="Find a batch" hint="Variety, crop or lot code" value={search}>

@@ -1,7 +1,9 @@
 import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
+import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import { formatWeight } from '#core/units/formatAmount.ts';
-import type { FinishProblem, NextProblem, WeighProblem } from '#services/bench.server.ts';
+import type { CheckProblem, NextProblem, WeighProblem } from '#services/bench.server.ts';
+import type { FinishProblem } from '#services/finishing.server.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
@@ -13,7 +15,10 @@ export const NOT_DRY: Record<NotDry, string> = {
 };
 
 /** What stands in the way of an act at the bench, at the field where it can be put right. */
-export function troubleOf(problem: NextProblem | WeighProblem | FinishProblem, when: (iso: string) => string): Record<string, string[]> {
+export function troubleOf(
+  problem: NextProblem | CheckProblem | WeighProblem | FinishProblem,
+  when: (iso: string) => string,
+): Record<string, string[]> {
   switch (problem.code) {
     case 'no such batch':
       return { '': ['There is no such batch'] };
@@ -27,6 +32,12 @@ export function troubleOf(problem: NextProblem | WeighProblem | FinishProblem, w
       return { to: ['The batch cannot go there from here'] };
     case 'too early':
       return { early: [`It is ready from ${when(problem.earliest)}. Tick here if it is done all the same`] };
+    case 'rind is soft':
+      return { early: ['Nobody has seen that the rind is hard or the stalk corky. Look, and tap what you see; or tick here'] };
+    case 'not a photo':
+      return { photo: [PHOTO_TROUBLE['not a photo']] };
+    case 'photo too large':
+      return { photo: ['That picture has more than 50 million points. Take a smaller one'] };
     case 'before the step':
       return { startedAgo: [`That is before the step it follows, which began ${when(problem.since)}`] };
     case 'table taken':

@@ -1,5 +1,14 @@
 import { useId, useState, type ReactNode } from 'react';
-import { dilute, seedsPerGramOf, silicaGel, SODA_FORMS, warmUpHours, washingSoda, type SodaForm } from '#core/bench/calculators.ts';
+import {
+  dilute,
+  seedsPerGramOf,
+  silicaGel,
+  SODA_FORMS,
+  type Desiccant,
+  warmUpHours,
+  washingSoda,
+  type SodaForm,
+} from '#core/bench/calculators.ts';
 import { SEALING_HUMIDITY, settlingMoisture, weightAtMoisture } from '#core/bench/moisture.ts';
 import { CAUTIONS } from '#core/bench/steps.ts';
 import { formatSpan } from '#core/calendar/formatMoment.ts';
@@ -64,28 +73,41 @@ function Calculator({
   );
 }
 
+const GEL_HOW =
+  'As much gel as seed by weight. By the water that has to go down to 7 %: a gram of gel holds about 0.2 g. Re-dry it at 120 °C for two hours when its colour has turned.';
+const RICE_HOW =
+  'Rice holds a quarter of what gel does, so four times the weight of the seed: dried in an oven at 120 °C for an hour, cooled in a closed tin. A gram takes up about 0.05 g of water.';
 const ASK = 'Write the figures above, with their units.';
 
 /** How much silica gel a batch takes, from its weight and, where it is known, its moisture. */
-export function SilicaCalculator({ weight = '', moisture = '' }: { weight?: string; moisture?: string }) {
+export function SilicaCalculator({
+  weight = '',
+  moisture = '',
+  desiccant = 'silica',
+}: {
+  weight?: string;
+  moisture?: string;
+  desiccant?: Desiccant;
+}) {
   const [typed, setTyped] = useState(weight);
   const [wet, setWet] = useState(moisture);
   const milligrams = weightOf(typed);
   const from = figure(wet);
-  const gel = milligrams === null ? null : silicaGel(milligrams, from, 7);
+  const gel = milligrams === null ? null : silicaGel(milligrams, from, 7, desiccant);
+  const rice = desiccant === 'rice';
   return (
     <Calculator
-      title="Silica gel"
-      caution={CAUTIONS.silica}
-      how="As much gel as seed by weight. By the water that has to go down to 7 %: a gram of gel holds about 0.2 g. Re-dry it at 120 °C for two hours when its colour has turned."
+      title={rice ? 'Dry rice' : 'Silica gel'}
+      {...(!rice && { caution: CAUTIONS.silica })}
+      how={rice ? RICE_HOW : GEL_HOW}
       answer={
         gel ? (
           <>
-            <b>{formatWeight(Math.round(gel.byRule))}</b> of gel in a closed jar
+            <b>{formatWeight(Math.round(gel.byRule))}</b> of {rice ? 'dry rice' : 'gel'} in a closed jar
             {gel.byWater !== null && gel.loads !== null && (
               <>
                 ; for its water {formatWeight(Math.round(gel.byWater))}
-                {gel.loads > 1 && `, so dry the gel again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
+                {gel.loads > 1 && `, so dry {rice ? 'it' : 'the gel'} again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
               </>
             )}
           </>

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
-import { METHOD_FACTS, methodsFor, type Brought } from '#core/bench/methods.ts';
+import { methodFacts, methodsFor, type Brought } from '#core/bench/methods.ts';
 import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { startBatchForm } from '#contracts/bench.ts';
-import { listBatchesOfLot, readRoomAir } from '#data/bench.ts';
+import { listBatchesOfLot, readAir } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { startBatch, type StartProblem } from '#services/bench.server.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -32,7 +32,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, now } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [batches, room, typed] = await Promise.all([listBatchesOfLot(db, lot.id), readRoomAir(db), typedBefore(request, actor)]);
+  const [batches, room, typed] = await Promise.all([listBatchesOfLot(db, lot.id), readAir(db), typedBefore(request, actor)]);
   const open = batches.filter(({ outcome }) => outcome === null);
   return {
     key: newFormKey(),
@@ -43,7 +43,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     brought: lot.form,
     extraction: lot.facts.extraction,
     cleaning: lot.facts.cleaning,
-    methods: BROUGHT.map(({ value }) => ({ brought: value, methods: methodsFor(lot.facts, value, house.rules) })),
+    methods: BROUGHT.map(({ value }) => ({
+      brought: value,
+      methods: methodsFor(lot.facts, value, house).map((method) => ({ method, ...methodFacts(method, house.recipes) })),
+    })),
     under: open.map(({ id, vessel, step }) => ({ id, vessel, step })),
     ended: batches.length - open.length,
     room: room && {
@@ -61,6 +64,8 @@ function fieldErrors(problem: StartProblem): Record<string, string[]> {
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'method does not fit':
       return { method: ['That is not done with this crop as it was brought. Choose another'] };
+    case 'vessel taken':
+      return { vessel: [`${problem.by} is in it. Choose another, or finish that batch first`] };
   }
 }
 
@@ -79,15 +84,15 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
     result: actionData,
     start: {
       brought: lot.brought,
-      method: lot.methods.find(({ brought }) => brought === lot.brought)!.methods[0],
+      method: lot.methods.find(({ brought }) => brought === lot.brought)!.methods[0]!.method,
       celsius: String(lot.room?.celsius ?? 20),
       ...lot.typed,
     },
   });
   const [brought, setBrought] = useState<string>(fields.brought.initialValue ?? lot.brought);
   const methods = lot.methods.find((one) => one.brought === brought)?.methods ?? [];
-  const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!);
-  const facts = METHOD_FACTS[(methods as readonly string[]).includes(method) ? (method as keyof typeof METHOD_FACTS) : methods[0]!];
+  const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!.method);
+  const facts = methods.find((one) => one.method === method) ?? methods[0]!;
   const [celsius, setCelsius] = useState(fields.celsius.initialValue ?? '20');
   return (
     <div className="max-w-3xl">
@@ -119,16 +124,16 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           options={BROUGHT}
           onChoose={(value) => {
             setBrought(value);
-            setMethod(lot.methods.find((one) => one.brought === value)!.methods[0]);
+            setMethod(lot.methods.find((one) => one.brought === value)!.methods[0]!.method);
           }}
         />
         <ChoiceField
           key={brought}
           field={fields.method}
-          initial={(methods as readonly string[]).includes(method) ? method : methods[0]}
+          initial={facts.method}
           label="How is it cleaned?"
           hint="First is what your house rules say"
-          options={methods.map((one) => ({ value: one, label: METHOD_FACTS[one].title }))}
+          options={methods.map((one) => ({ value: one.method, label: one.title }))}
           onChoose={setMethod}
         />
         <section aria-label="What follows from it" className="border-l-4 border-frost bg-sheet px-5 py-3">
@@ -142,7 +147,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
               ['Colour of seed', facts.colour],
             ]}
           />
-          {facts.title === METHOD_FACTS.ferment.title && Number(celsius) < TOO_COLD_TO_FERMENT && (
+          {facts.steps.includes('ferment') && Number(celsius) < TOO_COLD_TO_FERMENT && (
             <p className="mt-2 font-semibold text-doubt">
               At {celsius} °C pulp moulds rather than ferments. Washing soda works in a cool room.
             </p>

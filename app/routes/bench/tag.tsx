@@ -1,7 +1,7 @@
 import bwipjs from 'bwip-js/node';
 import { Printer } from 'lucide-react';
 import { data } from 'react-router';
-import { METHOD_FACTS } from '#core/bench/methods.ts';
+import { methodFacts } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { findBatch } from '#data/bench.ts';
@@ -30,7 +30,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     crop: batch.crop,
     variety: batch.variety,
     vessel: batch.vessel,
-    method: METHOD_FACTS[batch.method].title,
+    method: methodFacts(batch.method, house.recipes).title,
     on: dayInZone(batch.openedAt, house.timeZone),
     hazards: hazardWords({ treated: batch.treated, cautions: [] }),
   };

@@ -1,8 +1,7 @@
 import type { Clock } from '#core/bench/clock.ts';
-import { METHOD_FACTS, stepsFor } from '#core/bench/methods.ts';
-import { STEP_FACTS } from '#core/bench/steps.ts';
+import { methodFacts, stepsFor, type Practice } from '#core/bench/methods.ts';
+import { BY_WEIGHT, stepFacts } from '#core/bench/steps.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
-import type { Rules } from '#core/house/rules.ts';
 import type { Batch } from '#data/bench.ts';
 import { clockOfBatch } from '#services/bench.server.ts';
 
@@ -31,11 +30,12 @@ export interface BatchView {
 /** Batches that want hands first: overdue, ripe, then work that waits, then what runs by itself. */
 const URGENCY: Record<BatchView['state'], number> = { overdue: 0, 'past usual': 1, ripe: 2, hands: 3, weight: 4, running: 5 };
 
-export function viewOf(batch: Batch, now: Date, zone: string, rules: Rules): BatchView {
-  const steps = stepsFor(batch.method, batch.facts, batch.brought);
+export function viewOf(batch: Batch, now: Date, zone: string, practice: Practice): BatchView {
+  const steps = stepsFor(batch.method, batch.facts, batch.brought, practice.recipes);
   const at = now.getTime();
-  const clock = clockOfBatch(batch, now, rules);
-  const { title, doing } = STEP_FACTS[batch.step];
+  const clock = clockOfBatch(batch, now, practice);
+  const { title, doing } = stepFacts(batch.step, practice.rules);
+  const byWeight = BY_WEIGHT.has(batch.step);
   return {
     id: batch.id,
     code: batch.code,
@@ -43,14 +43,14 @@ export function viewOf(batch: Batch, now: Date, zone: string, rules: Rules): Bat
     variety: batch.variety,
     treated: batch.treated,
     vessel: batch.vessel,
-    method: METHOD_FACTS[batch.method].title,
+    method: methodFacts(batch.method, practice.recipes).title,
     step: title,
     doing,
     place: batch.place,
     of: steps.length,
     since: `${formatMoment(batch.since.getTime(), at, zone)}, ${formatSpan(at - batch.since.getTime())} ago`,
-    state: clock ? clock.state : batch.step === 'dry' || batch.step === 'silica' ? 'weight' : 'hands',
-    next: clock ? nextWords(clock, at, zone) : batch.step === 'dry' || batch.step === 'silica' ? 'Weigh it once a day' : 'Waits for hands',
+    state: clock ? clock.state : byWeight ? 'weight' : 'hands',
+    next: clock ? nextWords(clock, at, zone) : byWeight ? 'Weigh it once a day' : 'Waits for hands',
     hours: clock && `usually ${formatMoment(clock.usual, at, zone)}, harm begins ${formatMoment(clock.latest, at, zone)}`,
     clock: clock && { since: clock.since, earliest: clock.earliest, usual: clock.usual, latest: clock.latest },
   };

@@ -1,11 +1,14 @@
+import { findCrop } from '#core/almanac/findCrop.ts';
+import { readPrices } from '#core/house/prices.ts';
 import { houseForm } from '#contracts/people.ts';
+import { listCropNames } from '#data/almanac.ts';
 import { readHouse } from '#data/house.ts';
 import { changeHouse } from '#services/people.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -13,11 +16,13 @@ import type { Route } from './+types/settings.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Settings · Kind Granary' }];
 
+const asMoney = (hundredths: number) => (hundredths / 100).toFixed(2);
 const asPercent = (share: number) => String(Math.round(share * 100));
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'set house rules');
-  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, thresholds, version } = house;
+  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, thresholds, version, bench, prices } = house;
+  const crops = await listCropNames(db);
   const now = {
     name,
     timeZone,
@@ -30,6 +35,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     lend: asPercent(thresholds.lend),
     full: asPercent(thresholds.full),
     sureness: asPercent(thresholds.sureness),
+    trays: String(bench.trays),
+    jars: String(bench.jars),
+    hours: String(bench.hours),
+    currency: prices.currency,
+    packetPrice: asMoney(prices.packet),
+    cropPrices: crops
+      .filter(({ id }) => id in prices.crops)
+      .map(({ id, name: crop }) => `${crop} ${asMoney(prices.crops[id]!)}`)
+      .join('\n'),
   };
   return { key: newFormKey(), version, start: { ...now, ...(await typedBefore(request, actor)) } };
 }
@@ -38,11 +52,21 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { actor, today, house: before } = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
-  const { key, lend, full, sureness, hemisphere, ...house } = submission.value;
+  const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, cropPrices, ...house } = submission.value;
+  const crops = await listCropNames(db);
+  const priced = readPrices(cropPrices ?? '', (name) => findCrop(crops, name));
+  if (!priced.ok)
+    return notAccepted({
+      saved: false,
+      result: submission.reply({ fieldErrors: { cropPrices: [`“${priced.line}”: ${PRICE_TROUBLE[priced.why]}`] } }),
+      theirs: null,
+    });
   const done = await changeHouse(db, actor, today, key, {
     ...house,
     southern: hemisphere === 'southern',
     rules: before.rules,
+    bench: { trays, jars, hours },
+    prices: { currency, packet: Math.round(packetPrice * 100), crops: priced.crops },
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
   });
   if (!done.ok)
@@ -53,6 +77,8 @@ export async function action({ request, context }: Route.ActionArgs) {
     });
   return { saved: true, result: null, theirs: null };
 }
+
+const PRICE_TROUBLE = { 'no such crop': 'the almanac has no such crop', 'no price': 'write the crop and its price, like maize 4.10' };
 
 type HouseField =
   | 'name'
@@ -65,7 +91,13 @@ type HouseField =
   | 'hemisphere'
   | 'lend'
   | 'full'
-  | 'sureness';
+  | 'sureness'
+  | 'trays'
+  | 'jars'
+  | 'hours'
+  | 'currency'
+  | 'packetPrice'
+  | 'cropPrices';
 
 export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<HouseField>({ id: 'house', result: actionData?.result, start });
@@ -138,6 +170,19 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <TextField field={fields.full} label="Full strength from, %" hint="Else: sow thicker" type="number" />
           <TextField field={fields.sureness} label="How sure, %" hint="Before a question is answered" type="number" />
         </div>
+        <h2>The bench</h2>
+        <p className="text-soft">What there is in a week; the load is held against it.</p>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.trays} label="Trays and screens" type="number" min={0} />
+          <TextField field={fields.jars} label="Jars" type="number" min={0} />
+          <TextField field={fields.hours} label="Helpers’ hours a week" type="number" step="any" min={0} />
+        </div>
+        <h2>What seed costs to buy</h2>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.packetPrice} label="A bought packet" type="number" step="any" min={0} />
+          <TextField field={fields.currency} label="Currency" hint="Like EUR" />
+        </div>
+        <TextArea field={fields.cropPrices} label="Crops that cost another price (optional)" hint="One a line, like maize 4.10" />
         <Button type="submit" look="action">
           {theirs ? 'Keep mine' : 'Save'}
         </Button>

@@ -1,16 +1,14 @@
 import { redirect } from 'react-router';
 import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
-import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
-import { STEP_FACTS } from '#core/bench/steps.ts';
+import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { stepFacts } from '#core/bench/steps.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { addDays, dayInZone, daysBetween } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
-import { listOpenBatches } from '#data/bench.ts';
 import type { House } from '#data/house.ts';
-import { listAway } from '#data/treatments.ts';
 import { readComing, readDue } from '#data/today.ts';
-import { clockOfBatch } from '#services/bench.server.ts';
+import { readRipe, type Ripe } from '#services/ripe.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { nextTestWords } from '#app/ui/sayings.ts';
@@ -26,11 +24,9 @@ const RIBBON_DAYS = 14;
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
-/** Batches at the bench that may go on, seed whose time in the freezer or jar is done, and containers that are warm. */
-async function ripeAtTheBench({ now, house }: { now: Date; house: House }) {
+/** What the bench has for today, as pieces of work. */
+function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date; house: House }) {
   const zone = house.timeZone;
-  const today = dayInZone(now, zone);
-  const [batches, away] = await Promise.all([listOpenBatches(db), listAway(db)]);
   const named = (lot: { crop: string; variety: string; code: string; treated: 'yes' | 'unknown' | null }) => ({
     kind: 'step' as const,
     to: `/lots/${lot.code}/away`,
@@ -39,42 +35,32 @@ async function ripeAtTheBench({ now, house }: { now: Date; house: House }) {
     treated: lot.treated,
     minutes: 5,
   });
-  const done = away.treatments.flatMap((shut) => {
-    const clock = treatmentClock(shut.kind, shut.since, today);
-    const late = clock.state === 'too long' && shut.use === 'sowing';
-    if (clock.state !== 'sure' && !late) return [];
-    const why = late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`;
-    return [{ ...named(shut), on: late ? clock.sowBy! : clock.sure, why: `${TREATMENT_FACTS[shut.kind].title}: ${why}` }];
-  });
-  const warm = away.warming
-    .filter(({ opensAt }) => opensAt <= now)
-    .map((one) => ({
-      ...named(one),
-      on: dayInZone(one.opensAt, zone),
-      why: `The ${one.container} is as warm as the room: it may be opened`,
-    }));
-  const ripe = batches.flatMap((batch) => {
-    const clock = clockOfBatch(batch, now, house.rules);
-    if (!clock || clock.state === 'running') return [];
-    const { title, ifLeft } = STEP_FACTS[batch.step];
-    const latest = formatMoment(clock.latest, now.getTime(), zone);
-    return [
-      {
-        kind: 'step' as const,
+  return [
+    ...batches.map(({ batch, clock }) => {
+      const { title, ifLeft } = stepFacts(batch.step, house.rules);
+      const latest = formatMoment(clock.latest, now.getTime(), zone);
+      return {
+        ...named(batch),
         on: dayInZone(new Date(clock.usual), zone),
         to: `/bench/${batch.id}`,
-        what: `${batch.crop} ‘${batch.variety}’`,
-        code: batch.code,
-        treated: batch.treated,
         minutes: 20,
         why:
           clock.state === 'overdue'
             ? `${title} in ${batch.vessel}: overdue since ${latest}. ${ifLeft}`
             : `${title} in ${batch.vessel}: done, or nearly; no later than ${latest}`,
-      },
-    ];
-  });
-  return [...ripe, ...done, ...warm];
+      };
+    }),
+    ...done.map(({ lot, clock, late }) => ({
+      ...named(lot),
+      on: late ? clock.sowBy! : clock.sure,
+      why: `${TREATMENT_FACTS[lot.kind].title}: ${late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`}`,
+    })),
+    ...warm.map((one) => ({
+      ...named(one),
+      on: dayInZone(one.opensAt, zone),
+      why: `The ${one.container} is as warm as the room: it may be opened`,
+    })),
+  ];
 }
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
@@ -143,8 +129,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const [due, coming, ripe] = await Promise.all([
     readDue(db, today),
     readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
-    ripeAtTheBench({ now, house }),
-  ]);
+    readRipe(db, house, now),
+  ]).then(([one, other, atBench]) => [one, other, asBenchWork(atBench, { now, house })] as const);
   const totals = {
     step: ripe.length,
     count: due.counts[0]?.total ?? 0,

@@ -1,0 +1,41 @@
+import { abandonForm, acknowledgeForm, airForm, checkForm, finishForm, mixUpForm, nextStepForm, weighForm } from '#contracts/bench.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { acknowledgeCautions, checkBatch, nextStep, recordAir, weighBatch } from '#services/bench.server.ts';
+import { addMixUp } from '#services/evidence.server.ts';
+import { abandonBatch, finishBatch } from '#services/finishing.server.ts';
+import { remakePhoto } from '#app/platform/photos.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs } from '#app/platform/form.server.ts';
+import type { SignedIn } from '#app/platform/visit.server.ts';
+import { troubleOf } from './benchWords.ts';
+
+/** Does what one of the batch page's forms asks, and says at its field what stands in the way. */
+export async function actOnBatch(form: FormData, batchId: number, { actor, now, today, house }: SignedIn) {
+  const { intent, act } = formActs(form, (problem: Parameters<typeof troubleOf>[0]) =>
+    troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
+  );
+  switch (intent) {
+    case 'read':
+      return act(acknowledgeForm, (read) => acknowledgeCautions(db, actor, { ...read, batchId }));
+    case 'step':
+      return act(nextStepForm, ({ to, ...next }) => nextStep(db, actor, now, { ...next, ...to, batchId }));
+    case 'check':
+      return act(checkForm, (check) => checkBatch(db, actor, now, { ...check, batchId }, remakePhoto));
+    case 'weigh':
+      return act(weighForm, ({ weight, scale, ...weighed }) =>
+        weighBatch(db, actor, now, { ...weighed, ...weight, batchId, scaleError: scale === '1 g' ? 1000 : 100 }),
+      );
+    case 'air':
+      return act(airForm, (air) => recordAir(db, actor, now, { ...air, batchId }));
+    case 'mix-up':
+      return act(mixUpForm, (mixUp) => addMixUp(db, actor, today, { ...mixUp, batchId }));
+    case 'finish':
+      return act(
+        finishForm,
+        (finish) => finishBatch(db, actor, now, { ...finish, batchId }),
+        ({ code }) => `/lots/${code}`,
+      );
+    default:
+      return act(abandonForm, (end) => abandonBatch(db, actor, now, { ...end, batchId }));
+  }
+}

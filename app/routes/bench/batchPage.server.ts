@@ -1,0 +1,161 @@
+import { methodFacts, methodsFor, nextSteps, stepsFor, switchAt } from '#core/bench/methods.ts';
+import { signOf } from '#core/bench/sealing.ts';
+import { BY_WEIGHT, CAUTIONS, stepFacts, type Step } from '#core/bench/steps.ts';
+import { boughtFor, yieldOf } from '#core/bench/yield.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { ruleFor } from '#core/house/rules.ts';
+import { priceOf } from '#core/house/prices.ts';
+import { formatMoney, formatWeight } from '#core/units/formatAmount.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { House } from '#data/house.ts';
+import { findBatch, listBatchesOfLot, readAir, readChecks, readEnd, readSteps, readWeighings, type Batch } from '#data/bench.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findOnTable, rindSeen, unreadCautions } from '#services/bench.server.ts';
+import { readDrying } from '#services/drying.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey } from '#app/platform/form.server.ts';
+import type { SignedIn } from '#app/platform/visit.server.ts';
+import { viewOf } from './viewOf.server.ts';
+
+const DAY = 86_400_000;
+
+/** Everything the page of one batch shows. @returns null where there is no such batch */
+export async function readBatchPage(id: number, { actor, house, now }: SignedIn, isNew: boolean) {
+  const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
+  if (!batch) return null;
+  const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
+  const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === signOf(batch.facts));
+  const [steps, weighings, end, table, unread, drying, room] = await Promise.all([
+    readSteps(db, id),
+    readWeighings(db, id),
+    readEnd(db, id),
+    findOnTable(db, batch),
+    unreadCautions(db, batch, actor.personId),
+    readDrying(db, batch, now, signSeen),
+    readAir(db),
+  ]);
+  const when = (at: Date | number) => formatMoment(Number(at), now.getTime(), house.timeZone);
+  const facts = stepFacts(batch.step, house.rules);
+  const title = (step: Step) => stepFacts(step, house.rules).title;
+  const own = stepsFor(batch.method, batch.facts, batch.brought, house.recipes);
+  const done = steps.map(({ step }) => step);
+  const brought = batch.brought === 'clean seed' || batch.brought === 'on paper';
+  return {
+    keys: {
+      step: newFormKey(),
+      check: newFormKey(),
+      weigh: newFormKey(),
+      air: newFormKey(),
+      end: newFormKey(),
+      give: newFormKey(),
+      mix: newFormKey(),
+      read: newFormKey(),
+    },
+    isNew,
+    view: viewOf(batch, now, house.timeZone, house),
+    turn: batch.turn,
+    step: batch.step,
+    celsius: room && now.getTime() - room.readAt.getTime() < DAY ? room.celsius : batch.celsius,
+    lookFor: BY_WEIGHT.has(batch.step) ? [...facts.lookFor, drying.sign] : facts.lookFor,
+    ifLeft: facts.ifLeft,
+    rindIsSoft: batch.step === 'cure' && !rindSeen(batch, checks),
+    desiccant: ruleFor('desiccant', house.rules).id === 'rice' ? ('rice' as const) : ('silica' as const),
+    byWeight: BY_WEIGHT.has(batch.step),
+    wasClean: brought,
+    signSeen,
+    unread: unread.map((caution) => ({ caution, words: CAUTIONS[caution] })),
+    next: nextSteps(own, batch.place, house.rules).map(({ step, at }) => ({ method: batch.method, step, place: at, title: title(step) })),
+    // Seed that dries is past its bath: only what comes before can be done another way.
+    others: (BY_WEIGHT.has(batch.step) ? [] : methodsFor(batch.facts, batch.brought, house))
+      .filter((method) => method !== batch.method)
+      .map((method) => {
+        const to = stepsFor(method, batch.facts, batch.brought, house.recipes);
+        const place = switchAt(done, to);
+        return {
+          method,
+          step: to[place]!,
+          place,
+          title: methodFacts(method, house.recipes).title,
+          begins: title(to[place]!).toLowerCase(),
+        };
+      }),
+    table,
+    drying: {
+      against: drying.against,
+      sign: drying.sign,
+      lost: drying.lost && `${formatWeight(drying.lost.milligrams)}, ${(drying.lost.share * 100).toFixed(1)} %`,
+      room: drying.room,
+      moisture: drying.moisture,
+      target: drying.targetWeight === null ? null : formatWeight(drying.targetWeight),
+      settled: drying.forecast?.settled ?? null,
+      dryDay:
+        drying.forecast && drying.from !== null && drying.lost
+          ? drying.forecast.dryDay.map((day) => when(drying.from! + day * DAY).replace(/ \d\d:\d\d$/, ''))
+          : null,
+      curve: drying.forecast && drying.from !== null ? { ...drying.forecast.curve, from: drying.from, band: drying.forecast.dryDay } : null,
+    },
+    weighings: weighings.map(({ id: of, milligrams, heavier, weighedAt, by }) => ({
+      id: of,
+      at: weighedAt.getTime(),
+      milligrams,
+      weight: formatWeight(milligrams),
+      heavier,
+      when: when(weighedAt),
+      by,
+    })),
+    history: [
+      ...steps.map(({ turn, method, step, celsius, since, by }, index) => ({
+        at: since.getTime(),
+        when: when(since),
+        by,
+        what: `${title(step)}, ${celsius} °C${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}`,
+        photo: null,
+        key: `step ${turn}`,
+      })),
+      ...checks.map(({ id: of, seen, checkedAt, by, photo }) => ({
+        at: checkedAt.getTime(),
+        when: when(checkedAt),
+        by,
+        what: `Seen: ${seen}`,
+        photo: photo && { to: `/bench/photos/${of}`, ...photo },
+        key: `check ${of}`,
+      })),
+    ].sort((one, other) => other.at - one.at),
+    yielded: end?.outcome === 'finished' && lot ? yieldView(batch, lot, end.clean ?? 0, pickings.length === 1, house) : null,
+    end: end && {
+      outcome: end.outcome,
+      when: when(end.endedAt),
+      words:
+        end.outcome === 'finished'
+          ? `${end.typed} of clean seed${end.reason ? `. Put away all the same: ${end.reason}` : ''}`
+          : (end.reason ?? ''),
+      by: end.by,
+    },
+  };
+}
+
+/** A batch's yield against the crop's usual; its plants are those of the lot, which only a single picking can be held against. */
+function yieldView(
+  batch: Batch,
+  lot: NonNullable<Awaited<ReturnType<typeof findLotByCode>>>,
+  clean: number,
+  isOnly: boolean,
+  house: House,
+) {
+  const seeds = seedsInUnits(clean, lot.unit, lot.seedsPerGram);
+  const { packet, seedsPerPlant } = batch.facts;
+  return {
+    ...yieldOf(batch.facts, {
+      seeds,
+      weightIn: batch.weightIn,
+      weightOut: lot.unit === 'mg' ? clean : null,
+      fruits: batch.fruits,
+      plants: isOnly && batch.brought !== 'clean seed' ? lot.plantsHarvested : null,
+    }),
+    seeds,
+    usual: seedsPerPlant,
+    packets: Math.floor(seeds / packet),
+    packetSeeds: packet,
+    bought: formatMoney(boughtFor(seeds, packet, priceOf(house.prices, batch.cropId)), house.prices.currency),
+  };
+}

@@ -1,0 +1,169 @@
+import { Link } from 'react-router';
+import { THINGS, type Needs, type Thing, type WeekLoad } from '#core/bench/load.ts';
+import { methodFacts, methodsFor } from '#core/bench/methods.ts';
+import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { may } from '#core/people/may.ts';
+import { readLoad } from '#services/load.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { classes } from '#app/ui/classes.ts';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import type { Route } from './+types/load.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Load of the bench · Kind Granary' }];
+
+const WEEKS = 8;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house, now, today } = visitBy(context, request, 'work');
+  const load = await readLoad(db, house, now, WEEKS);
+  return {
+    today,
+    has: house.bench,
+    weeks: load.weeks,
+    under: load.under,
+    expected: load.expected,
+    leads: may(actor.role, 'set house rules'),
+    first: load.waiting
+      .map(({ code, crop, variety, form, facts, openBy, treated }, index) => ({
+        code,
+        crop,
+        variety,
+        treated,
+        form,
+        openBy,
+        method: methodFacts(methodsFor(facts, form, house)[0], house.recipes).title,
+        week: load.begin[index]!,
+      }))
+      .sort((one, other) => one.week.localeCompare(other.week) || (one.openBy ?? '9999').localeCompare(other.openBy ?? '9999')),
+  };
+}
+
+/** What a helper does in one coming, about. */
+const HOURS_A_VISIT = 2;
+const THING_WORDS: Record<Thing, string> = { trays: 'trays', jars: 'jars', hours: 'hours' };
+
+/** What there is too little of in a week, and what to do about it. */
+function advice({ needs, short }: WeekLoad, has: Needs): string[] {
+  const missing = (thing: Thing) => Math.ceil(needs[thing] - has[thing]);
+  return short.map((thing) => {
+    if (thing !== 'hours') return `${missing(thing)} more ${THING_WORDS[thing]}: borrow some`;
+    const helpers = Math.ceil((needs.hours - has.hours) / HOURS_A_VISIT);
+    return `${missing('hours')} more hours: ask ${helpers} ${helpers === 1 ? 'person' : 'people'} for an afternoon`;
+  });
+}
+
+const span = (week: string) => `${formatDay(week)} to ${formatDay(addDays(week, 6))}`;
+
+export default function Load({ loaderData: { weeks, has, first, under, expected, leads, today } }: Route.ComponentProps) {
+  const tight = weeks.filter(({ short }) => short.length > 0);
+  const late = first.filter(({ openBy }) => openBy !== null && openBy < today);
+  return (
+    <>
+      <PageHead
+        title="Load of the bench"
+        about="Work by week against what the house has: what is under way, what waits uncleaned, what members bring back."
+        actions={
+          <>
+            {leads && <ButtonLink to="/settings">What the house has</ButtonLink>}
+            <ButtonLink to="/bench">Bench</ButtonLink>
+          </>
+        }
+      />
+      <div className="mb-8">
+        <Reckoning
+          tone={late.length > 0 ? 'poor' : tight.length > 0 ? 'doubt' : 'good'}
+          question={`The next ${WEEKS} weeks`}
+          verdict={
+            tight.length === 0
+              ? 'There are hands, trays and jars enough'
+              : tight.some(({ short }) => short.includes('hours'))
+                ? `Ask people for ${tight.find(({ short }) => short.includes('hours'))!.week === today ? 'this week' : `the week of ${formatDay(tight.find(({ short }) => short.includes('hours'))!.week)}`}`
+                : 'Hands enough, but not enough to put it in'
+          }
+          figure={
+            <p>
+              {under} under way, {first.length} {first.length === 1 ? 'lot waits' : 'lots wait'} uncleaned, {expected}{' '}
+              {expected === 1 ? 'return is' : 'returns are'} expected
+              {late.length > 0 && (
+                <>
+                  ; <b>{late.length} past the day by which it had to be opened</b>
+                </>
+              )}
+              .
+            </p>
+          }
+          reasons={tight.slice(0, 4).flatMap((week) => advice(week, has).map((one) => `${span(week.week)}: ${one}`))}
+          working={
+            <p>
+              Each step takes a tray while it dries, a jar while it stands in water, and hands for the rest, over its usual days. What waits
+              is begun by the day it spoils, in the first week with room. Returns are counted as clean seed to be sorted and dried; those
+              that are late are spread over the weeks.
+            </p>
+          }
+        />
+      </div>
+      <Weeks weeks={weeks} has={has} today={today} />
+      <h2 className="mt-8 mb-2">Take first</h2>
+      {first.length === 0 ? (
+        <Empty>Nothing waits uncleaned.</Empty>
+      ) : (
+        <Table caption="Lots that wait uncleaned, in the order to begin them">
+          <Heads of={['Begin', 'Lot', 'As', 'By', 'No later than']} />
+          <tbody>
+            {first.map((lot) => (
+              <tr key={lot.code}>
+                <td className="whitespace-nowrap">{lot.week === today ? 'this week' : `week of ${formatDay(lot.week)}`}</td>
+                <td>
+                  <Link className="link font-semibold" to={`/lots/${lot.code}/bench`}>
+                    {lot.crop} ‘{lot.variety}’
+                  </Link>{' '}
+                  <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
+                </td>
+                <td>{lot.form}</td>
+                <td>{lot.method.toLowerCase()}</td>
+                <td className={classes('whitespace-nowrap', lot.openBy !== null && lot.openBy < today && 'font-semibold text-poor')}>
+                  {lot.openBy ? formatDate(lot.openBy) : 'no hurry'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </>
+  );
+}
+
+/** Needed against there, week by week: a bar for each thing, with a line where the house's own ends. */
+function Weeks({ weeks, has, today }: { weeks: readonly WeekLoad[]; has: Needs; today: string }) {
+  const most = (thing: Thing) => Math.max(has[thing], ...weeks.map(({ needs }) => needs[thing])) * 1.05 || 1;
+  return (
+    <Table caption="Needed by week, against what there is">
+      <Heads of={['From', `Trays, of ${has.trays}`, `Jars, of ${has.jars}`, `Hours, of ${has.hours}`]} />
+      <tbody>
+        {weeks.map(({ week, needs, short }) => (
+          <tr key={week}>
+            <td className="whitespace-nowrap">{week === today ? 'today' : formatDay(week)}</td>
+            {THINGS.map((thing) => (
+              <td key={thing} className="w-1/4 min-w-16">
+                <span className={classes('block', short.includes(thing) && 'font-semibold text-poor')}>{needs[thing]}</span>
+                <span aria-hidden className="relative block h-2 bg-well">
+                  <i
+                    className={classes('absolute inset-y-0 left-0', short.includes(thing) ? 'bg-poor' : 'bg-good')}
+                    style={{ width: `${(needs[thing] / most(thing)) * 100}%` }}
+                  />
+                  <i className="absolute -inset-y-1 w-0.5 bg-ink" style={{ left: `${(has[thing] / most(thing)) * 100}%` }} />
+                </span>
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,16 @@
+import { data } from 'react-router';
+import { findPhoto } from '#data/bench.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import type { Route } from './+types/photo.ts';
+
+/** The photo of a look at a batch. It never changes. */
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  const id = Number(params.id);
+  const jpeg = Number.isSafeInteger(id) ? await findPhoto(db, id) : null;
+  if (!jpeg) throw data(null, { status: 404 });
+  return new Response(new Uint8Array(jpeg), {
+    headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'private, max-age=31536000, immutable', 'X-Content-Type-Options': 'nosniff' },
+  });
+}

@@ -1,0 +1,8 @@
+/** What a phone's photo weighs, and some more. */
+export const MOST_PHOTO_BYTES = 16 * 2 ** 20;
+/** Stands for a photo that was not even read. */
+export const TOO_LARGE = 'too large';
+export const PHOTO_TROUBLE = {
+  'too large': 'That is larger than 16 MB. A photo as the phone takes it is enough',
+  'not a photo': 'That is not a photo: JPEG or PNG, please',
+} as const;
