@@ -28,6 +28,7 @@ module.exports = {
     only('contracts-know-the-core', '^contracts/', '^contracts/', core),
     only('data-knows-the-core', '^data/', '^data/', core),
     packages('only-data-speaks-sql', '^(core|contracts|services|app)/', '^(?!node_modules/(kysely|pg)/)'),
+    only('devices-know-their-lines', '^devices/', '^devices/', core, '^contracts/', 'net', 'path', 'fs/promises'),
     only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^data/', 'crypto', 'module'),
     only('the-kit-shows-what-it-is-given', '^app/ui/', '^app/ui/', core),
     only(
@@ -38,6 +39,7 @@ module.exports = {
       core,
       '^contracts/',
       '^services/',
+      '^devices/(?!standIns/)',
       '^data/(accounts|house|database|schema|lots)\\.ts$',
       'crypto',
       'path',

@@ -11,7 +11,7 @@ const shared = { testEnvironment: 'node', testTimeout: 30_000, extensionsToTreat
 
 export default {
   projects: [
-    { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,almanac,demo,app,server,services}/**/*.test.ts'] },
+    { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,devices,almanac,demo,app,server,services}/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
   ],
 };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
@@ -184,3 +185,38 @@ export const purityForm = z
     path: ['pure'],
     message: 'Weigh at least one part',
   });
+
+const onOff = z.enum(['on', 'off']);
+/** Working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
+export const handForm = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('put'), weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'The scale carries 6 kg') }),
+  z.object({ intent: z.literal('clear') }),
+  z.object({ intent: z.literal('shake'), to: onOff }),
+  z.object({ intent: z.literal('plug'), device: z.enum(['scale', 'jar', 'room', 'printer']), to: onOff }),
+  z.object({
+    intent: z.literal('air'),
+    device: z.enum(['jar', 'room']),
+    humidity: percent.refine((share) => share !== null, 'Say how humid').transform((share) => share!),
+    celsius: z.number({ error: 'Say how warm' }).min(-40, 'Not on earth').max(40, 'Not on this bench'),
+  }),
+]);
+
+const MOST_LABELS = 600;
+const places = (sheet: SheetId) => SHEETS[sheet].columns * SHEETS[sheet].rows;
+
+/** Labels to print: on what, how many, and from which place of a used sheet. */
+export const printForm = z
+  .object({
+    key: actKey,
+    sheet: z.enum(SHEET_IDS),
+    count: z.int().min(1).max(MOST_LABELS),
+    start: z.int().min(1).default(1),
+  })
+  .refine(({ sheet, start }) => start <= places(sheet), { path: ['start'], message: 'The sheet has no such place' });
+
+/** The same from an address; what makes no sense becomes the nearest that does. */
+export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: number; start: number } {
+  const sheet = SHEET_IDS.find((id) => id === query.get('sheet')) ?? 'a4-24';
+  const whole = (name: string, most: number) => Math.min(most, Math.max(1, Math.trunc(Number(query.get(name))) || 1));
+  return { sheet, count: whole('count', MOST_LABELS), start: whole('start', places(sheet)) };
+}

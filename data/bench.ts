@@ -128,7 +128,14 @@ export async function createWeighing(
 
 export async function createAirReading(
   db: Db,
-  reading: Act & { batchId: number | null; of: 'room' | 'jar'; humidity: number; celsius: number; readAt: Date },
+  reading: Omit<Act, 'by'> & {
+    by: number | null;
+    batchId: number | null;
+    of: 'room' | 'jar';
+    humidity: number;
+    celsius: number;
+    readAt: Date;
+  },
 ): Promise<void> {
   await db
     .insertInto('air_reading')

@@ -4,9 +4,10 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
+import { DEVICES, startStandIns } from '#devices/standIns/standIns.ts';
 import { makeHttp } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
-import { readSettings, type Settings } from './settings.ts';
+import { DEVICE_VARIABLES, readSettings, type Settings } from './settings.ts';
 
 const BUILD = join(dirname(fileURLToPath(import.meta.url)), '..');
 /** Requests under way when the server is told to stop get this long. */
@@ -20,6 +21,11 @@ async function start(): Promise<void> {
   process.env['PUBLIC_URL'] = settings.publicUrl;
   process.env['PROGRAMS'] = join(BUILD, 'programs');
   if (settings.role) process.env['DATABASE_ROLE'] = settings.role;
+  if (settings.devices === 'stand-ins') {
+    const { addresses } = await startStandIns(settings.prints, () => Date.now());
+    for (const device of DEVICES) process.env[DEVICE_VARIABLES[device]] = addresses[device];
+    process.env['STAND_INS'] = addresses.hand;
+  }
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;
   const http = makeHttp(build, { ...settings, assets: join(BUILD, 'client') });
   const server = http.listen(settings.port, settings.host, (error?: Error) => (error ? giveUp(error) : announce(settings, welcome)));
@@ -30,7 +36,9 @@ async function start(): Promise<void> {
 /** Judges lots in a thread of its own; its troubles are logged, and never stop the server. */
 function startReckoner({ databaseUrl, role }: Settings): void {
   const script = join(BUILD, 'programs', 'reckoner.js');
-  const worker = new Worker(script, { workerData: { url: databaseUrl, ...(role && { role }) } });
+  const worker = new Worker(script, {
+    workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null },
+  });
   const say = (message: string) =>
     process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `reckoner: ${message}` })}\n`);
   worker.on('message', ({ error }: { error: string }) => say(error));

@@ -17,6 +17,8 @@ describe('the settings', () => {
       publicUrl: 'http://127.0.0.1:4747',
       trustedProxies: 0,
       timeZone: expect.any(String),
+      devices: {},
+      prints: expect.any(String),
     });
   });
 
@@ -32,6 +34,15 @@ describe('the settings', () => {
     [{ PORT: '70000' }, 'PORT is "70000"'],
     [{ PUBLIC_URL: 'seeds' }, 'PUBLIC_URL is "seeds"'],
   ])('%j is refused in a line', (settings, said) => expect(() => readSettings({ ...DATABASE, ...settings })).toThrow(said));
+
+  test('devices are named by where they listen, or the stand-ins are asked for', () => {
+    expect(readSettings({ ...DATABASE, SCALE: 'bench:5100', ROOM_LOGGER: '10.0.0.7:5101' }).devices).toEqual({
+      scale: 'bench:5100',
+      room: '10.0.0.7:5101',
+    });
+    expect(readSettings({ ...DATABASE, DEVICES: 'stand-ins' }).devices).toBe('stand-ins');
+    expect(() => readSettings({ ...DATABASE, SCALE: 'ttyUSB0' })).toThrow('"ttyUSB0" is not an address');
+  });
 
   test('only the origin of the public address counts', () => {
     expect(readSettings({ ...DATABASE, PUBLIC_URL: 'https://seeds.example/path?x=1' }).publicUrl).toBe('https://seeds.example');

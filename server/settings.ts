@@ -1,3 +1,7 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { readAddress } from '#devices/line.ts';
+
 /** What the environment says of this server; docs/operator.md lists it. */
 export interface Settings {
   readonly databaseUrl: string;
@@ -9,6 +13,25 @@ export interface Settings {
   readonly publicUrl: string;
   readonly trustedProxies: number;
   readonly timeZone: string;
+  /** `host:port` of the devices at the bench, or the stand-ins that this server starts. */
+  readonly devices: 'stand-ins' | Readonly<Partial<Record<DeviceName, string>>>;
+  /** Where the stand-in printer keeps what it printed. */
+  readonly prints: string;
+}
+
+/** A device, and the variable that says where it is. */
+export const DEVICE_VARIABLES = { scale: 'SCALE', jar: 'JAR_HYGROMETER', room: 'ROOM_LOGGER', printer: 'LABEL_PRINTER' } as const;
+type DeviceName = keyof typeof DEVICE_VARIABLES;
+
+/** Where the devices are. Throws Error with a line for the operator when an address makes no sense. */
+function readDevices(environment: NodeJS.ProcessEnv): Settings['devices'] {
+  if (environment['DEVICES'] === 'stand-ins') return 'stand-ins';
+  const named = Object.entries(DEVICE_VARIABLES).flatMap(([device, variable]) => {
+    const address = environment[variable];
+    if (address) readAddress(address);
+    return address ? [[device, address] as const] : [];
+  });
+  return Object.fromEntries(named);
 }
 
 /** The role that holds the application's rights; logins of one's own are made members of it. */
@@ -35,5 +58,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     publicUrl: new URL(publicUrl).origin,
     trustedProxies: Number(environment['TRUSTED_PROXIES'] ?? 0),
     timeZone: environment['TZ'] ?? 'Etc/UTC',
+    devices: readDevices(environment),
+    prints: environment['PRINTS'] ?? join(tmpdir(), 'kind-granary-prints'),
   };
 }

@@ -1,5 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase, type Connection } from '#data/database.ts';
+import { hygrometerAt } from '#devices/hygrometer.ts';
+import { readAddress } from '#devices/line.ts';
+import { logRoom } from '#services/roomLog.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 
 /** Waits this long when nothing is left to judge. */
@@ -12,11 +15,14 @@ const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resol
 /**
  * Judges lots whose promise is out of date, off the threads that answer requests. What waits stands in the database, so that a restart
  * loses nothing; several servers may run it, one works at a time.
+ * Between lots it reads the room's logger, where there is one.
  */
-async function run(connection: Connection): Promise<never> {
+async function run({ roomLogger, ...connection }: Connection & { roomLogger: string | null }): Promise<never> {
   const db = openDatabase({ ...connection, most: 1 });
+  const room = roomLogger === null ? null : hygrometerAt(readAddress(roomLogger));
   for (;;) {
     try {
+      if (room) await logRoom(db, room, new Date());
       const judged = await judgeNext(db, new Date());
       if (judged === 0) await wait(REST_MS);
     } catch (error) {
@@ -26,4 +32,4 @@ async function run(connection: Connection): Promise<never> {
   }
 }
 
-void run(workerData as Connection);
+void run(workerData as Connection & { roomLogger: string | null });

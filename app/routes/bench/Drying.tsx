@@ -9,6 +9,8 @@ import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { NOT_DRY } from './benchWords.ts';
+import type { DeviceAnswer } from './deviceWords.ts';
+import { fillField, TakeFrom, useDevice } from './TakeFrom.tsx';
 import type { BatchPage } from './WhatNext.tsx';
 
 const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {
@@ -45,7 +47,8 @@ export function Drying({ batch, formKey, aired }: { batch: BatchPage; formKey: s
             {drying.lost ? `Water lost so far: ${drying.lost}. ` : ''}
             {drying.dryDay && (
               <>
-                Dry about <b>{drying.dryDay[1]}</b>, in 8 of 10 cases between {drying.dryDay[0]} and {drying.dryDay[2]}.{' '}
+                Dry about <b>{drying.dryDay[1]}</b>
+                {drying.dryDay[0] !== drying.dryDay[2] && `, in 8 of 10 cases between ${drying.dryDay[0]} and ${drying.dryDay[2]}`}.{' '}
               </>
             )}
             {drying.moisture !== null && `By its jar it holds ${drying.moisture.toFixed(1)} % water. `}
@@ -65,7 +68,7 @@ export function Drying({ batch, formKey, aired }: { batch: BatchPage; formKey: s
           )
         }
       />
-      <AirForm key={formKey} formKey={formKey} result={aired} celsius={batch.celsius} />
+      <AirForm key={formKey} formKey={formKey} result={aired} celsius={batch.celsius} has={batch.has} />
     </section>
   );
 }
@@ -77,21 +80,44 @@ function sealingWords(against: BatchPage['drying']['against']): { tone: Tone; ve
 }
 
 /** One field, one key: the weight as people write it. */
-export function WeighForm({ formKey, result, last }: { formKey: string; result: SubmissionResult | null; last: string | undefined }) {
+export function WeighForm({
+  formKey,
+  result,
+  last,
+  hasScale,
+}: {
+  formKey: string;
+  result: SubmissionResult | null;
+  last: string | undefined;
+  hasScale: boolean;
+}) {
   const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
+  const scale = useDevice('scale', (answer) => {
+    const element = document.getElementById(form.id);
+    if (!(element instanceof HTMLFormElement) || !('weight' in answer)) return;
+    fillField(element, 'weight', answer.weight);
+    fillField(element, 'scale', answer.scale);
+    element.requestSubmit();
+  });
   return (
     <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
       <div className="flex flex-wrap items-end gap-3">
         <TextField
           field={fields.weight}
           label="What does the scale say?"
-          hint={last ? `${last} last time` : '640 g, 1 lb 6 oz'}
+          hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
           className="max-w-48 text-large"
           autoComplete="off"
+          onKeyDown={(event) => {
+            if (!hasScale || event.key !== 'Enter' || event.currentTarget.value.trim() !== '') return;
+            event.preventDefault();
+            void scale.take();
+          }}
         />
         <Button type="submit" look="action">
           Weighed
         </Button>
+        {hasScale && <TakeFrom label="From the scale" device={scale} />}
       </div>
       <ChoiceField
         field={fields.scale}
@@ -116,12 +142,30 @@ export function WeighForm({ formKey, result, last }: { formKey: string; result: 
   );
 }
 
-function AirForm({ formKey, result, celsius }: { formKey: string; result: SubmissionResult | null; celsius: number }) {
+function AirForm({
+  formKey,
+  result,
+  celsius,
+  has,
+}: {
+  formKey: string;
+  result: SubmissionResult | null;
+  celsius: number;
+  has: BatchPage['has'];
+}) {
   const [form, fields] = usePostForm<'of' | 'humidity' | 'celsius'>({
     id: `air-${formKey}`,
     result,
     start: { of: 'room', celsius: String(celsius) },
   });
+  const fillFrom = (of: 'room' | 'jar') => (answer: DeviceAnswer) => {
+    const element = document.getElementById(form.id);
+    if (!(element instanceof HTMLFormElement) || !answer.ok || !('humidity' in answer)) return;
+    fillField(element, 'of', of);
+    fillField(element, 'humidity', answer.humidity);
+    fillField(element, 'celsius', answer.celsius);
+  };
+  const [room, jar] = [useDevice('room', fillFrom('room')), useDevice('jar', fillFrom('jar'))];
   return (
     <details open={result !== null}>
       <summary className="link inline-flex min-h-11 items-center">Read a hygrometer</summary>
@@ -135,6 +179,12 @@ function AirForm({ formKey, result, celsius }: { formKey: string; result: Submis
             { value: 'jar', label: 'In its jar' },
           ]}
         />
+        {(has.room || has.jar) && (
+          <div className="flex flex-wrap gap-3">
+            {has.room && <TakeFrom label="From the room’s logger" device={room} />}
+            {has.jar && <TakeFrom label="From the jar’s hygrometer" device={jar} />}
+          </div>
+        )}
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
           <TextField field={fields.celsius} label="Temperature, °C" type="number" step="any" />

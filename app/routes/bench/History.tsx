@@ -1,4 +1,3 @@
-import { formatWeight } from '#core/units/formatAmount.ts';
 import type { BatchPage } from './WhatNext.tsx';
 
 /** What was done to the batch and seen of it, newest first, and its weighings. */
@@ -37,7 +36,7 @@ export function History({ history, weighings }: Pick<BatchPage, 'history' | 'wei
           <ol>
             {[...weighings].reverse().map((one) => (
               <li key={one.id} className="border-t border-rule py-2">
-                <b>{formatWeight(one.milligrams)}</b>
+                <b>{one.weight}</b>
                 {one.heavier && <span className="text-doubt">, heavier: {one.heavier}</span>}
                 <span className="block text-small text-soft">
                   {one.when}

@@ -80,7 +80,13 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
           {!end && (
             <>
               {batch.byWeight && (
-                <WeighForm key={keys.weigh} formKey={keys.weigh} result={resultOf('weigh')} last={batch.weighings.at(-1)?.weight} />
+                <WeighForm
+                  key={keys.weigh}
+                  formKey={keys.weigh}
+                  result={resultOf('weigh')}
+                  last={batch.weighings.at(-1)?.weight}
+                  hasScale={batch.has.scale}
+                />
               )}
               <WhatNext batch={batch} checkKey={keys.check} result={resultOf('check')} />
               {batch.byWeight && <Drying batch={batch} formKey={keys.air} aired={resultOf('air')} />}

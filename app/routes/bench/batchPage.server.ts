@@ -13,6 +13,7 @@ import { findLotByCode } from '#data/lots.ts';
 import { findOnTable, rindSeen, unreadCautions } from '#services/bench.server.ts';
 import { readDrying } from '#services/drying.server.ts';
 import { db } from '#app/platform/database.server.ts';
+import { devices } from '#app/platform/devices.server.ts';
 import { newFormKey } from '#app/platform/form.server.ts';
 import type { SignedIn } from '#app/platform/visit.server.ts';
 import { viewOf } from './viewOf.server.ts';
@@ -52,6 +53,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
       read: newFormKey(),
     },
     isNew,
+    has: { scale: devices.scale !== null, jar: devices.jar !== null, room: devices.room !== null },
     view: viewOf(batch, now, house.timeZone, house),
     turn: batch.turn,
     step: batch.step,
@@ -94,11 +96,11 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
           : null,
       curve: drying.forecast && drying.from !== null ? { ...drying.forecast.curve, from: drying.from, band: drying.forecast.dryDay } : null,
     },
-    weighings: weighings.map(({ id: of, milligrams, heavier, weighedAt, by }) => ({
+    weighings: weighings.map(({ id: of, milligrams, typed, heavier, weighedAt, by }) => ({
       id: of,
       at: weighedAt.getTime(),
       milligrams,
-      weight: formatWeight(milligrams),
+      weight: typed,
       heavier,
       when: when(weighedAt),
       by,

@@ -111,6 +111,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <>
             <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
             <ButtonLink to="/settings/rules">House rules</ButtonLink>
+            <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
           </>
         }

@@ -3,10 +3,15 @@ import { FileText, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { data, Form } from 'react-router';
 import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
+import { printForm } from '#contracts/bench.ts';
+import { printLabels } from '#services/printing.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { devices } from '#app/platform/devices.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
-import { PageHead } from '#app/ui/Page.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/label.ts';
 import labelStyles from '../../ui/label.css?url';
 import { readLabel } from './labelWords.server.ts';
@@ -19,10 +24,31 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const label = await readLabel(params.code, house.name, request);
   if (!label) throw data(null, { status: 404 });
   const count = Math.trunc(Number(new URL(request.url).searchParams.get('count'))) || 1;
-  return { ...label, qr: bwipjs.toSVG({ bcid: 'qrcode', text: label.words.address }), count };
+  return {
+    ...label,
+    key: newFormKey(),
+    hasPrinter: devices.printer !== null,
+    qr: bwipjs.toSVG({ bcid: 'qrcode', text: label.words.address }),
+    count,
+  };
 }
 
-export default function Label({ loaderData: { words, species, qr, count } }: Route.ComponentProps) {
+/** Sends labels to the label printer: the same that the PDF would hold. */
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { house, actor } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, printForm);
+  if (submission.status !== 'success')
+    return notAccepted({ printed: null, trouble: 'Load the page again: the sheet or the number is not known' });
+  const label = await readLabel(params.code, house.name, request);
+  if (!label) throw data(null, { status: 404 });
+  const { key, sheet, count, start } = submission.value;
+  const done = await printLabels(db, actor, devices.printer, { key, sheet, count, start, words: label.words });
+  return done.ok
+    ? { printed: done.answer.labels, trouble: null }
+    : notAccepted({ printed: null, trouble: 'The label printer does not answer: is it plugged in? Nothing was printed' });
+}
+
+export default function Label({ loaderData: { words, species, qr, count, key, hasPrinter }, actionData }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -42,6 +68,12 @@ export default function Label({ loaderData: { words, species, qr, count } }: Rou
           </>
         }
       />
+      {actionData?.printed && (
+        <Notice tone="good">
+          {actionData.printed} {actionData.printed === 1 ? 'label' : 'labels'} sent to the printer.
+        </Notice>
+      )}
+      {actionData?.trouble && <Notice tone="poor">{actionData.trouble}.</Notice>}
       <article className="packet-label" aria-label={`Label of ${words.code}`}>
         <div className="packet-label-words">
           <p className="packet-label-crop">{words.crop}</p>
@@ -60,7 +92,7 @@ export default function Label({ loaderData: { words, species, qr, count } }: Rou
           <p className="packet-label-code">{words.code}</p>
         </div>
       </article>
-      <SheetForm code={words.code} count={count} />
+      <SheetForm code={words.code} count={count} formKey={key} hasPrinter={hasPrinter} />
     </>
   );
 }
@@ -73,7 +105,7 @@ const Species = ({ species, text }: { species: string; text: string }) => (
 );
 
 /** Many of them on a sheet or a roll, as a PDF. */
-function SheetForm({ code, count }: { code: string; count: number }) {
+function SheetForm({ code, count, formKey, hasPrinter }: { code: string; count: number; formKey: string; hasPrinter: boolean }) {
   const [sheet, setSheet] = useState<SheetId>('a4-24');
   const places = SHEETS[sheet].columns * SHEETS[sheet].rows;
   return (
@@ -102,10 +134,19 @@ function SheetForm({ code, count }: { code: string; count: number }) {
       <p className="text-small text-soft">
         On a used sheet, count the places from the top left, row by row: the first free one. Print at full size, not “fit to page”.
       </p>
-      <Button type="submit" look="action">
-        <FileText aria-hidden className="size-5" />
-        Labels as PDF
-      </Button>
+      <input type="hidden" name="key" value={formKey} />
+      <div className="flex flex-wrap gap-3">
+        <Button type="submit" look="action">
+          <FileText aria-hidden className="size-5" />
+          Labels as PDF
+        </Button>
+        {hasPrinter && (
+          <Button type="submit" formMethod="post" formAction={`/lots/${code}/label`}>
+            <Printer aria-hidden className="size-5" />
+            To the label printer
+          </Button>
+        )}
+      </div>
     </Form>
   );
 }

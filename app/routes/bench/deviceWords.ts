@@ -1,0 +1,38 @@
+import { formatWeight } from '#core/units/formatAmount.ts';
+import type { AirRead } from '#devices/hygrometer.ts';
+import type { Weighed } from '#devices/scale.ts';
+
+/** What a device's answer fills into a form, or why there is none. */
+export type DeviceAnswer =
+  | { readonly ok: true; readonly weight: string; readonly scale: '1 g' | '0.1 g' }
+  | { readonly ok: true; readonly humidity: string; readonly celsius: string }
+  | { readonly ok: false; readonly words: string };
+
+export function weightAnswer(weighed: Weighed): DeviceAnswer {
+  switch (weighed.kind) {
+    case 'steady':
+      return { ok: true, weight: `${(weighed.milligrams / 1000).toFixed(1)} g`, scale: weighed.error < 1000 ? '0.1 g' : '1 g' };
+    case 'moving':
+      return {
+        ok: false,
+        words: `It does not come to rest: ${formatWeight(weighed.low)} to ${formatWeight(weighed.high)}. Let go of the table, or type the weight`,
+      };
+    case 'nothing on it':
+      return { ok: false, words: 'Nothing lies on the scale, or it was tared with it' };
+    case 'not there':
+      return { ok: false, words: 'The scale does not answer: is it plugged in? Type the weight' };
+    case 'not understood':
+      return { ok: false, words: 'Something else than a scale answers there. Type the weight' };
+  }
+}
+
+export function airAnswer(read: AirRead, name: string): DeviceAnswer {
+  switch (read.kind) {
+    case 'read':
+      return { ok: true, humidity: (read.humidity * 100).toFixed(1), celsius: read.celsius.toFixed(1) };
+    case 'not there':
+      return { ok: false, words: `${name} does not answer: is it plugged in? Type what it shows` };
+    case 'not understood':
+      return { ok: false, words: `Something else answers in place of ${name.toLowerCase()}. Type what it shows` };
+  }
+}
