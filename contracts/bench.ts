@@ -180,8 +180,22 @@ const part = weight.optional().transform((read) => read?.milligrams ?? 0);
 
 /** A weighed sample, part by part; a part left empty weighs nothing. */
 export const purityForm = z
-  .object({ key: actKey, pure: part, otherCrop: part, weed: part, noxious: part, chaff: part, damaged: part })
-  .refine(({ key: _, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
+  .object({
+    key: actKey,
+    counted: z
+      .int({ error: 'A whole number of seeds' })
+      .min(1, 'At least one')
+      .max(1_000_000, 'Check the number')
+      .optional()
+      .transform((seeds) => seeds ?? null),
+    pure: part,
+    otherCrop: part,
+    weed: part,
+    noxious: part,
+    chaff: part,
+    damaged: part,
+  })
+  .refine(({ key: _, counted: _counted, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
     path: ['pure'],
     message: 'Weigh at least one part',
   });
@@ -220,3 +234,37 @@ export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: numb
   const whole = (name: string, most: number) => Math.min(most, Math.max(1, Math.trunc(Number(query.get(name))) || 1));
   return { sheet, count: whole('count', MOST_LABELS), start: whole('start', places(sheet)) };
 }
+
+/** Packets back into the jar. */
+export const unpackForm = z.object({
+  key: actKey,
+  holding: z.int(),
+  packets: z.int({ error: 'How many packets?' }).min(1, 'At least one').max(100_000, 'Check the number'),
+});
+
+const sharePercent = (missing: string) =>
+  z
+    .number({ error: missing })
+    .min(1, 'At least 1 %')
+    .max(99, 'At most 99 %')
+    .transform((percentage) => percentage / 100);
+
+/** Splitting a lot over methods. */
+export const beginTrialForm = z
+  .object({
+    key: actKey,
+    methods: z
+      .union([method, z.array(method)])
+      .optional()
+      .transform((chosen) => (chosen === undefined ? [] : [chosen].flat())),
+    usual: sharePercent('What germination is usual?'),
+    difference: sharePercent('Which difference should show?'),
+  })
+  .refine(({ methods }) => methods.length === 2 || methods.length === 3, { path: ['methods'], message: 'Choose two or three' })
+  .refine(({ usual, difference }) => difference < usual, { path: ['difference'], message: 'Less than what is usual' });
+
+export const endTrialOfMethodsForm = z.object({
+  key: actKey,
+  learnt: words(500, 'Say what was learnt, also where nothing showed'),
+  adopt: method.optional().transform((chosen) => chosen ?? null),
+});

@@ -101,8 +101,18 @@ describe('people and the house', () => {
       lend: '50',
       full: '80',
       sureness: '80',
+      trays: '12',
+      jars: '20',
+      hours: '7.5',
+      currency: 'eur',
+      packetPrice: '3.20',
     };
     expect(faults(houseForm, house)).toEqual([]);
+    expect(faults(houseForm, { ...house, trays: '-1', currency: 'euro', packetPrice: 'dear' })).toEqual([
+      'currency',
+      'packetPrice',
+      'trays',
+    ]);
     expect(faults(houseForm, { ...house, lastFrost: '02-30', timeZone: 'Moon/Sea', sureness: '40' })).toEqual([
       'lastFrost',
       'sureness',

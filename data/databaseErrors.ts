@@ -13,7 +13,8 @@ export type BrokenRule =
   | 'evidence_instead_of_key'
   | 'loan_close_pkey'
   | 'hold_lift_pkey'
-  | 'test_end_pkey';
+  | 'test_end_pkey'
+  | 'method_trial_end_pkey';
 
 interface DatabaseError {
   readonly code: string;

@@ -77,6 +77,11 @@ export async function createLot(
   return id;
 }
 
+/** What a gram of the lot holds, in seeds. */
+export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: number): Promise<void> {
+  await db.updateTable('lot').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
+}
+
 export interface LotOutlook {
   readonly verdict: VerdictKind | null;
   readonly sprouted: number | null;

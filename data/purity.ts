@@ -3,7 +3,7 @@ import type { Db } from './database.ts';
 
 export async function createPurityCard(
   db: Db,
-  card: { lotId: number; parts: PurityCard; weighedOn: string; by: number; actKey: string },
+  card: { lotId: number; parts: PurityCard; counted: number | null; purePerGram: number; weighedOn: string; by: number; actKey: string },
 ): Promise<void> {
   const { otherCrop, ...parts } = card.parts;
   await db
@@ -11,6 +11,8 @@ export async function createPurityCard(
     .values({
       ...parts,
       other_crop: otherCrop,
+      seeds_counted: card.counted,
+      pure_per_gram: card.purePerGram,
       lot_id: card.lotId,
       weighed_on: card.weighedOn,
       written_by: card.by,
@@ -32,6 +34,8 @@ export async function findPurityCards(db: Db, lotId: number) {
       'noxious',
       'chaff',
       'damaged',
+      'seeds_counted as counted',
+      'pure_per_gram as purePerGram',
       'weighed_on as weighedOn',
       'person.name as by',
     ])

@@ -58,3 +58,33 @@ export function packLot(
     return { answer: { packets: made.packets }, subject: lot.code };
   });
 }
+
+export type UnpackProblem =
+  { readonly code: 'no such lot' } | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
+
+/** Opens packets: their seed goes back to what lies loose. */
+export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: string; code: string; holding: number; packets: number }) {
+  return perform<null, UnpackProblem>(db, { key: unpack.key, kind: 'unpacked', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, unpack.code)) ?? refuse({ code: 'no such lot' });
+    const holdings = await findHoldings(tx, lot.id);
+    const from = holdings.find(({ id, packetUnits }) => id === unpack.holding && packetUnits !== null);
+    if (!from) return refuse({ code: 'no such packets' });
+    const each = from.packetUnits!;
+    const most = Math.floor(from.balance / each);
+    if (unpack.packets > most) refuse({ code: 'more than there is', most });
+    const loose = holdings.find(({ packetUnits }) => packetUnits === null)!;
+    await move(tx, {
+      actKey: unpack.key,
+      lotId: lot.id,
+      kind: 'unpacked',
+      from: { holding: from.id },
+      to: { holding: loose.id },
+      amount: unpack.packets * each,
+      typed: `${unpack.packets} packets`,
+      reason: null,
+      happenedOn: today,
+      personId: actor.personId,
+    });
+    return { answer: null, subject: lot.code };
+  });
+}

@@ -1,7 +1,7 @@
 import type { Crop } from '#core/almanac/crop.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
-import { judgeLot, type CrossingKnowledge, type LotForJudging, type Parent } from '#core/promise/judgeLot.ts';
+import { hasSeason, judgeLot, type CrossingKnowledge, type LotForJudging, type Parent } from '#core/promise/judgeLot.ts';
 import { readCropsById, readGroupOfCrops, readGroups } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
@@ -72,7 +72,8 @@ async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Prom
     const judgement = judgeLot(forJudging, knowledge);
     const mothers = known(lot.answers.plantsHarvested);
     const effective = mothers === null ? null : effectivePlants(crop, mothers, known(lot.answers.plantsStanding));
-    const generations = kin.length === 0 ? 0 : 1 + Math.max(...kin.map(({ parent }) => done.get(parent)?.generations ?? 0));
+    const generations =
+      kin.length === 0 ? 0 : (hasSeason(lot.origin) ? 1 : 0) + Math.max(...kin.map(({ parent }) => done.get(parent)?.generations ?? 0));
     done.set(lot.id, { handedOn: judgement.handedOn, generations, effective });
     rows.push({ lotId: lot.id, judgement, effective, generations });
   }

@@ -1,20 +1,40 @@
-import { purityOf, type PurityCard } from '#core/bench/yield.ts';
+import { contentOf, purityOf, type PurityCard } from '#core/bench/yield.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { createHold } from '#data/holds.ts';
-import { lockLot } from '#data/lots.ts';
-import { createPurityCard } from '#data/purity.ts';
+import { lockLot, setSeedsPerGram } from '#data/lots.ts';
+import { createPurityCard, findPurityCards } from '#data/purity.ts';
 import { perform } from './perform.server.ts';
 
-/** Keeps what a sample was parted into; seed of a noxious weed holds the lot until local rules are asked. */
-export function addPurityCard(db: Db, actor: Actor, today: string, card: { key: string; code: string; parts: PurityCard }) {
-  return perform<{ held: boolean }, { readonly code: 'no such lot' }>(
+/**
+ * Keeps what a sample was parted into. What a gram of the lot holds follows from it, and with it packets, tests and sowing by weight;
+ * seed of a noxious weed holds the lot until local rules are asked.
+ */
+export function addPurityCard(
+  db: Db,
+  actor: Actor,
+  today: string,
+  card: { key: string; code: string; parts: PurityCard; counted: number | null },
+) {
+  return perform<{ held: boolean }, { readonly code: 'no such lot' } | { readonly code: 'no pure seed' }>(
     db,
     { key: card.key, kind: 'sample parted', actor },
     async (tx, refuse) => {
       const lot = (await lockLot(tx, card.code)) ?? refuse({ code: 'no such lot' });
       const { hold } = purityOf(card.parts, lot.seedsPerGram);
-      await createPurityCard(tx, { lotId: lot.id, parts: card.parts, weighedOn: today, by: actor.personId, actKey: card.key });
+      const [before] = await findPurityCards(tx, lot.id);
+      const content = contentOf(card.parts, before?.purePerGram ?? lot.seedsPerGram, card.counted);
+      if (content.perGram === 0) refuse({ code: 'no pure seed' });
+      await setSeedsPerGram(tx, lot.id, content.perGram);
+      await createPurityCard(tx, {
+        counted: card.counted,
+        purePerGram: content.purePerGram,
+        lotId: lot.id,
+        parts: card.parts,
+        weighedOn: today,
+        by: actor.personId,
+        actKey: card.key,
+      });
       if (hold)
         await createHold(tx, {
           lotId: lot.id,

@@ -5,13 +5,13 @@ import { clockOf } from './clock.ts';
 import { dryDayOf, dryingPrior, forecastDrying } from './dryingCurve.ts';
 import type { Rules } from '../house/rules.ts';
 import { cautionsFor, METHOD_FACTS, methodFacts, methodsFor, nextSteps, ownHours, stepsFor, switchAt, type Recipe } from './methods.ts';
-import { seedsToTellApart } from './methodTrial.ts';
+import { readTrial, schoolOf, seedsToTellApart } from './methodTrial.ts';
 import { canRoomDry, jarHumidity, settlingMoisture, weightAtMoisture } from './moisture.ts';
 import { packetsOf } from './packing.ts';
 import { againstSealing, signOf } from './sealing.ts';
 import { hoursOf, stepFacts } from './steps.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
-import { boughtFor, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
+import { boughtFor, contentOf, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
 
 /** A small seeded generator (mulberry32), and normal values by Box and Muller. */
 function chance(seed: number) {
@@ -325,5 +325,41 @@ describe('sealing, pests, packets', () => {
     expect(seedsToTellApart(0.9, 0.1)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
     expect(seedsToTellApart(0.9, 0.2, 3)).toBeGreaterThan(seedsToTellApart(0.9, 0.2));
     expect(() => seedsToTellApart(0.2, 0.3)).toThrow(RangeError);
+  });
+
+  test('a gram holds fewer seeds the more chaff is in it, and counted seed tells better than the crop’s usual', () => {
+    const card = { pure: 8000, otherCrop: 0, weed: 500, noxious: 0, chaff: 1300, damaged: 200 };
+    expect(contentOf(card, 5, null)).toEqual({ purePerGram: 5, perGram: 4 });
+    expect(contentOf(card, 5, 48)).toEqual({ purePerGram: 6, perGram: expect.closeTo(4.8, 9) });
+    expect(contentOf({ ...card, pure: 0 }, 5, 48)).toEqual({ purePerGram: 5, perGram: 0 });
+  });
+
+  test('a trial of methods waits for its tests, names the better way, and never takes chance for one', () => {
+    const arm = (method: 'ferment' | 'soda' | 'wipe', sprouted: number | null, laid = 100) => ({
+      method,
+      tested: sprouted === null ? null : { sprouted, laid },
+    });
+    expect(readTrial([arm('ferment', 90), arm('soda', null)], 60)).toEqual({ kind: 'tests are missing', of: ['soda'] });
+    expect(readTrial([arm('wipe', 60), arm('ferment', 90)], 60)).toMatchObject({ kind: 'one is better', best: 'ferment' });
+    expect(readTrial([arm('ferment', 90), arm('soda', 88)], 60)).toMatchObject({ kind: 'no difference shows', enough: true });
+    expect(readTrial([arm('ferment', 9, 10), arm('soda', 7, 10)], 60)).toMatchObject({ kind: 'no difference shows', enough: false });
+    // The best of three is only better when it beats both others.
+    expect(readTrial([arm('ferment', 90), arm('soda', 88), arm('wipe', 50)], 60).kind).toBe('no difference shows');
+    expect([schoolOf('soda'), schoolOf('ferment'), schoolOf('recipe 4')]).toEqual(['soda', 'three days', null]);
+  });
+
+  test('of trials on equal methods about one in ten claims a difference, and no more', () => {
+    const { next } = chance(3);
+    const grown = () => ({ sprouted: Array.from({ length: 62 }, next).filter((value) => value < 0.85).length, laid: 62 });
+    const claims = Array.from({ length: 600 }, () =>
+      readTrial(
+        [
+          { method: 'ferment', tested: grown() },
+          { method: 'soda', tested: grown() },
+        ],
+        62,
+      ),
+    ).filter(({ kind }) => kind === 'one is better').length;
+    expect(claims / 600).toBeLessThan(0.12);
   });
 });

@@ -22,6 +22,15 @@ export function purityOf(card: PurityCard, perGram: number): Purity {
   return { share: card.pure / total, total, thin: (total / 1000) * perGram < 2500, hold: card.noxious > 0 };
 }
 
+/**
+ * Seeds per gram of what lies in the jar, from a parted sample: pure seeds in a gram of pure seed, times the share that is pure.
+ * @param pureBefore seeds per gram of pure seed as known so far; @param counted pure seeds that were counted out of this sample
+ */
+export function contentOf(card: PurityCard, pureBefore: number, counted: number | null): { purePerGram: number; perGram: number } {
+  const purePerGram = counted !== null && card.pure > 0 ? counted / (card.pure / 1000) : pureBefore;
+  return { purePerGram, perGram: purePerGram * purityOf(card, purePerGram).share };
+}
+
 /** Pure live seed: the share of the weight that will grow. */
 export const pureLiveSeed = (purity: number, germination: number): number => purity * germination;
 

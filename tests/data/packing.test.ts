@@ -4,7 +4,7 @@ import { findDisagreements, readLedger } from '#data/ledger.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findHoldings } from '#data/places.ts';
 import { lendPackets } from '#services/desk.server.ts';
-import { packLot } from '#services/packing.server.ts';
+import { packLot, unpackLot } from '#services/packing.server.ts';
 import { setHold } from '#services/shelves.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -75,4 +75,19 @@ test('the desk lends from the packets, and from the jar only when they are gone'
   });
   expect(lent.ok).toBe(true);
   expect((await holdings(code)).map(([, balance]) => balance)).toEqual([500 - 3 * packet, 0]);
+});
+
+test('packets opened again go back into the jar, no more than there are, and no loose seed is taken for packets', async () => {
+  const code = await takeIn(library, { amount: '500 seeds' });
+  await pack(code);
+  const [jar, packets] = await findHoldings(library.db, (await lot(code)).id);
+  const unpack = (holding: number, count: number, key: string = randomUUID()) =>
+    unpackLot(library.db, library.helper, TODAY, { key, code, holding, packets: count });
+  expect(await unpack(packets!.id, 14)).toEqual({ ok: false, problem: { code: 'more than there is', most: 13 } });
+  expect(await unpack(jar!.id, 1)).toEqual({ ok: false, problem: { code: 'no such packets' } });
+  const key = randomUUID();
+  for (let times = 0; times < 2; times += 1) expect((await unpack(packets!.id, 3, key)).ok).toBe(true);
+  expect((await holdings(code)).map(([, balance]) => balance)).toEqual([200, 300]);
+  expect((await readLedger(library.db, (await lot(code)).id)).at(-1)).toMatchObject({ kind: 'unpacked', amount: 90 });
+  expect(await findDisagreements(library.db)).toEqual([]);
 });

@@ -1,15 +1,16 @@
+import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
-import { data, redirect } from 'react-router';
+import { data } from 'react-router';
 import { packetsOf, CONTAINERS } from '#core/bench/packing.ts';
 import { enoughOf } from '#core/stock/enough.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import { packForm } from '#contracts/bench.ts';
+import { packForm, unpackForm } from '#contracts/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findHoldings, listPlaces } from '#data/places.ts';
-import { packLot, type PackProblem } from '#services/packing.server.ts';
+import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#services/packing.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
@@ -43,11 +44,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     packet: lot.facts.packet,
     reserve: enoughOf(lot.facts, 0, 0).reserve,
     places: places.map(({ name }) => name),
+    packed: holdings
+      .filter(({ packetUnits, balance }) => packetUnits !== null && balance > 0)
+      .map(({ id, place, balance, packetUnits }) => ({
+        id,
+        key: newFormKey(),
+        place,
+        packets: Math.floor(balance / packetUnits!),
+        seeds: seedsInUnits(packetUnits!, lot.unit, lot.seedsPerGram),
+      })),
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
   };
 }
 
-function fieldErrors(problem: PackProblem): Record<string, string[]> {
+function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -59,6 +69,8 @@ function fieldErrors(problem: PackProblem): Record<string, string[]> {
       };
     case 'more than there is':
       return { packets: [problem.most === 0 ? 'There is not enough for one' : `There is enough for ${problem.most}`] };
+    case 'no such packets':
+      return { packets: ['They are gone meanwhile'] };
     case 'nothing to pack':
       return { packets: ['There is not enough for one packet, with what is kept back'] };
   }
@@ -66,11 +78,14 @@ function fieldErrors(problem: PackProblem): Record<string, string[]> {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const { submission } = await readForm(request, packForm);
-  if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await packLot(db, actor, today, { ...submission.value, code: params.code });
-  if (!done.ok) return notAccepted(submission.reply({ fieldErrors: fieldErrors(done.problem) }));
-  throw redirect(`/lots/${params.code}/label?count=${done.answer.packets}`);
+  const code = params.code;
+  const { intent, act } = formActs(await request.formData(), fieldErrors);
+  if (intent.startsWith('unpack')) return act(unpackForm, (unpack) => unpackLot(db, actor, today, { ...unpack, code }));
+  return act(
+    packForm,
+    (pack) => packLot(db, actor, today, { ...pack, code }),
+    ({ packets }) => `/lots/${code}/label?count=${packets}`,
+  );
 }
 
 const whole = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : null);
@@ -78,7 +93,7 @@ const whole = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : 
 export default function Pack({ loaderData: lot, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<'seeds' | 'packets' | 'keepBack' | 'place'>({
     id: 'pack',
-    result: actionData,
+    result: actionData?.intent === 'pack' ? actionData.result : null,
     start: { seeds: String(lot.packet), keepBack: String(Math.min(lot.reserve, lot.seeds)), place: lot.places[0], ...lot.typed },
   });
   const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? '');
@@ -102,7 +117,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           {hazard}
         </Notice>
       ))}
-      <PostForm form={form} formKey={lot.key}>
+      <PostForm key={lot.key} form={form} formKey={lot.key} intent="pack">
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField
             field={fields.seeds}
@@ -160,6 +175,36 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           Pack, and print labels
         </Button>
       </PostForm>
+      {lot.packed.length > 0 && (
+        <section aria-label="Packets of it" className="mt-8">
+          <h2 className="mb-2">Packets of it</h2>
+          <ul>
+            {lot.packed.map((packed) => (
+              <Unpack key={packed.key} packed={packed} result={actionData?.intent === `unpack ${packed.id}` ? actionData.result : null} />
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
+  );
+}
+
+/** Packets of one size at one place, and some of them opened again. */
+function Unpack({ packed, result }: { packed: Route.ComponentProps['loaderData']['packed'][number]; result: SubmissionResult | null }) {
+  const [form, fields] = usePostForm<'packets'>({ id: `unpack-${packed.key}`, result });
+  return (
+    <li className="border-t border-rule py-3">
+      <b>{packed.packets}</b> {packed.packets === 1 ? 'packet' : 'packets'} of about {formatSeeds(packed.seeds)}, {packed.place}
+      <details open={result !== null}>
+        <summary className="link inline-flex min-h-11 items-center">Open some again</summary>
+        <PostForm form={form} formKey={packed.key} intent={`unpack ${packed.id}`}>
+          <input type="hidden" name="holding" value={packed.id} />
+          <div className="flex flex-wrap items-end gap-3">
+            <TextField field={fields.packets} label="How many packets?" type="number" min={1} className="max-w-32" />
+            <Button type="submit">Back into the jar</Button>
+          </div>
+        </PostForm>
+      </details>
+    </li>
   );
 }

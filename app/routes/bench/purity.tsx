@@ -40,8 +40,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     code: lot.code,
     crop: lot.crop,
     variety: lot.variety,
+    perGram: lot.seedsPerGram,
     germination: lot.laid ? lot.sprouted! / lot.laid : null,
-    cards: cards.map((card) => ({ ...card, ...purityOf(card, lot.seedsPerGram) })),
+    cards: cards.map((card) => ({ ...card, ...purityOf(card, card.purePerGram ?? lot.seedsPerGram) })),
   };
 }
 
@@ -49,17 +50,28 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const { submission } = await readForm(request, purityForm);
   if (submission.status !== 'success') return notAccepted({ held: false, result: submission.reply() });
-  const { key, ...parts } = submission.value;
-  const done = await addPurityCard(db, actor, today, { key, code: params.code, parts });
+  const { key, counted, ...parts } = submission.value;
+  const done = await addPurityCard(db, actor, today, { key, counted, code: params.code, parts });
   return done.ok
     ? { held: done.answer.held, result: null }
-    : notAccepted({ held: false, result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS[done.problem.code]] }) });
+    : notAccepted({
+        held: false,
+        result: submission.reply(
+          done.problem.code === 'no pure seed'
+            ? { fieldErrors: { pure: ['A sample without any pure seed says nothing of what a gram holds'] } }
+            : { formErrors: [EVERYBODYS_PROBLEMS[done.problem.code]] },
+        ),
+      });
 }
 
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 export default function Purity({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<PurityPart>({ id: `purity-${lot.key}`, result: actionData?.result, start: { ...lot.typed } });
+  const [form, fields] = usePostForm<PurityPart | 'counted'>({
+    id: `purity-${lot.key}`,
+    result: actionData?.result,
+    start: { ...lot.typed },
+  });
   const newest = lot.cards[0];
   return (
     <div className="max-w-3xl">
@@ -82,17 +94,23 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
             question={`How much of it is seed? Sample of ${formatWeight(newest.total)}, ${formatDate(newest.weighedOn)}`}
             verdict={`${percent(newest.share)} pure`}
             figure={
-              lot.germination !== null && (
-                <p>
-                  Pure live seed, what will grow of the weight: <b>{percent(pureLiveSeed(newest.share, lot.germination))}</b>
-                </p>
-              )
+              <p>
+                <b>{lot.perGram.toPrecision(3)}</b> seeds in a gram of it: packets and tests by weight follow.
+                {lot.germination !== null && (
+                  <>
+                    {' '}
+                    Pure live seed, what will grow of the weight: <b>{percent(pureLiveSeed(newest.share, lot.germination))}</b>.
+                  </>
+                )}
+              </p>
             }
             reasons={[
               ...PURITY_PARTS.filter((part) => part !== 'pure' && newest[part] > 0).map(
                 (part) => `${PART_WORDS[part]}: ${formatWeight(newest[part])}, ${percent(newest[part] / newest.total)}`,
               ),
-              ...(newest.share < 1 ? [`Sow ${(1 / newest.share).toFixed(2)} times the weight to sow as much seed`] : []),
+              ...(newest.share < 1 || lot.germination !== null
+                ? [`Sow ${(1 / pureLiveSeed(newest.share, lot.germination ?? 1)).toFixed(2)} times the weight of pure seed that all grows`]
+                : []),
               ...(newest.thin ? ['The sample is small: laboratories part some 2500 seeds'] : []),
             ]}
           />
@@ -110,6 +128,13 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
             />
           ))}
         </div>
+        <TextField
+          field={fields.counted}
+          label="Pure seeds in it, counted (optional)"
+          hint="Makes this lot’s own seeds per gram"
+          type="number"
+          min={1}
+        />
         <Button type="submit" look="action">
           Write the card
         </Button>

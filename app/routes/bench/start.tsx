@@ -6,6 +6,7 @@ import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { startBatchForm } from '#contracts/bench.ts';
 import { listBatchesOfLot, readAir } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { findMethodTrial } from '#data/methodTrials.ts';
 import { startBatch, type StartProblem } from '#services/bench.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
@@ -32,11 +33,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, now } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [batches, room, typed] = await Promise.all([listBatchesOfLot(db, lot.id), readAir(db), typedBefore(request, actor)]);
+  const [batches, room, typed, trial] = await Promise.all([
+    listBatchesOfLot(db, lot.id),
+    readAir(db),
+    typedBefore(request, actor),
+    readArm(lot.id),
+  ]);
   const open = batches.filter(({ outcome }) => outcome === null);
   return {
     key: newFormKey(),
     typed,
+    wanted: new URL(request.url).searchParams.get('method') ?? trial?.method ?? null,
     code: lot.code,
     crop: lot.crop,
     variety: lot.variety,
@@ -56,6 +63,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     },
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
   };
+}
+
+/** The method that a lot's trial wants of it, if it is in one. */
+async function readArm(lotId: number) {
+  return (await findMethodTrial(db, lotId))?.arms.find((arm) => arm.lotId === lotId);
+}
+
+/** What a trial wants or the house usually does, for seed brought so. */
+function proposed({ methods, wanted }: Pick<Route.ComponentProps['loaderData'], 'methods' | 'wanted'>, brought: string): string {
+  const fitting = methods.find((one) => one.brought === brought)!.methods;
+  return (fitting.find(({ method }) => method === wanted) ?? fitting[0]!).method;
 }
 
 function fieldErrors(problem: StartProblem): Record<string, string[]> {
@@ -84,7 +102,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
     result: actionData,
     start: {
       brought: lot.brought,
-      method: lot.methods.find(({ brought }) => brought === lot.brought)!.methods[0]!.method,
+      method: proposed(lot, lot.brought),
       celsius: String(lot.room?.celsius ?? 20),
       ...lot.typed,
     },
@@ -124,7 +142,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           options={BROUGHT}
           onChoose={(value) => {
             setBrought(value);
-            setMethod(lot.methods.find((one) => one.brought === value)!.methods[0]!.method);
+            setMethod(proposed(lot, value));
           }}
         />
         <ChoiceField

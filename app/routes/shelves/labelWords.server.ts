@@ -4,6 +4,7 @@ import { sowThicker } from '#core/germination/sowThicker.ts';
 import { findLotByCode } from '#data/lots.ts';
 import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
+import { addressOf } from '#app/platform/labels.server.ts';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 
@@ -33,7 +34,7 @@ export async function readLabel(code: string, house: string, request: Request): 
       crop: lot.crop,
       variety: lot.variety,
       code: lot.code,
-      address: `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}/s/${lot.code}`,
+      address: addressOf(`/s/${lot.code}`, request),
       lines,
       hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
     },

@@ -21,6 +21,7 @@ import { findHolds } from '#data/holds.ts';
 import { readDescent, type KinRow } from '#data/descent.ts';
 import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
 import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
+import { findMethodTrial } from '#data/methodTrials.ts';
 import { readPassports } from '#data/passports.ts';
 import { readPromise } from '#data/promises.ts';
 import { findHoldings } from '#data/places.ts';
@@ -62,26 +63,29 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
-  const [ledger, tests, kin, holds, holdings, loans, passports, promise, judged, evidence, incidents, trials, reports] = await Promise.all([
-    readLedger(db, lot.id),
-    testsOfLot(db, lot.id),
-    readDescent(db, lot.id),
-    findHolds(db, lot.id),
-    findHoldings(db, lot.id),
-    findLoansOfLot(db, lot.id),
-    readPassports(db, lot.id),
-    readPromise(db, lot.id),
-    readLotForJudging(db, lot.id, lot.facts),
-    findEvidence(db, lot.id),
-    findIncidents(db, lot.id),
-    findTrials(db, lot.id),
-    findReports(db, { lotId: lot.id }),
-  ]);
+  const [ledger, tests, kin, holds, holdings, loans, passports, promise, judged, evidence, incidents, trials, reports, methodTrial] =
+    await Promise.all([
+      readLedger(db, lot.id),
+      testsOfLot(db, lot.id),
+      readDescent(db, lot.id),
+      findHolds(db, lot.id),
+      findHoldings(db, lot.id),
+      findLoansOfLot(db, lot.id),
+      readPassports(db, lot.id),
+      readPromise(db, lot.id),
+      readLotForJudging(db, lot.id, lot.facts),
+      findEvidence(db, lot.id),
+      findIncidents(db, lot.id),
+      findTrials(db, lot.id),
+      findReports(db, { lotId: lot.id }),
+      findMethodTrial(db, lot.id),
+    ]);
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
   const { facts, ...passport } = lot;
   return {
+    triesMethods: methodTrial !== undefined,
     lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet } },
     hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
     today,
@@ -307,7 +311,8 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             {!uncleaned && <ButtonLink to={`/lots/${lot.code}/away`}>Freezer, jar</ButtonLink>}
             {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/purity`}>Purity</ButtonLink>}
             {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/pack`}>Pack</ButtonLink>}
-            <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>
+            {(uncleaned || loaderData.triesMethods) && <ButtonLink to={`/lots/${lot.code}/methods`}>Try methods</ButtonLink>}
+            {!uncleaned && <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>}
           </>
         }
       />

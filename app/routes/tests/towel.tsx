@@ -10,6 +10,7 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { readTestResult } from '#app/platform/testResult.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
@@ -130,7 +131,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   );
   return (
     <>
-      <PageHead title={title} about={about} />
+      <PageHead title={title} about={about} actions={<ButtonLink to={`/tests/${test.id}/slip`}>Slip for the towel</ButtonLink>} />
       {test.hazards.map((hazard) => (
         <Notice key={hazard} tone="poor">
           {hazard}

@@ -1,0 +1,48 @@
+import bwipjs from 'bwip-js/node';
+import { printForm, sheetFrom } from '#contracts/bench.ts';
+import type { Actor } from '#data/accounts.ts';
+import { labelPdf, type LabelWords } from '#services/labels.server.ts';
+import { printLabels } from '#services/printing.server.ts';
+import { db } from './database.server.ts';
+import { devices } from './devices.server.ts';
+import { newFormKey, notAccepted, readForm } from './form.server.ts';
+
+/** The address at which people reach this library, for codes that are scanned. */
+export const addressOf = (path: string, request: Request): string => `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}${path}`;
+
+/** What a page that shows and prints a label needs. @param file where its PDF is */
+export function labelPage(words: LabelWords, file: string, request: Request) {
+  const count = Math.trunc(Number(new URL(request.url).searchParams.get('count'))) || 1;
+  return {
+    words,
+    file,
+    count,
+    key: newFormKey(),
+    hasPrinter: devices.printer !== null,
+    qr: bwipjs.toSVG({ bcid: 'qrcode', text: words.address }),
+  };
+}
+
+/** Labels as a PDF: `sheet`, `count` and `start` of the address say on what, how many and from which place of a used sheet. */
+export async function labelFile(words: LabelWords, request: Request): Promise<Response> {
+  const { sheet, count, start } = sheetFrom(new URL(request.url).searchParams);
+  const pdf = await labelPdf(words, sheet, count, start);
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="labels-${words.code}.pdf"`,
+      'cache-control': 'private, no-store',
+    },
+  });
+}
+
+/** Sends labels to the label printer: the same that the PDF would hold. */
+export async function printFromForm(words: LabelWords, request: Request, actor: Actor) {
+  const { submission } = await readForm(request, printForm);
+  if (submission.status !== 'success')
+    return notAccepted({ printed: null, trouble: 'Load the page again: the sheet, the place on it or the number is not known' });
+  const done = await printLabels(db, actor, devices.printer, { ...submission.value, words });
+  return done.ok
+    ? { printed: done.answer.labels, trouble: null }
+    : notAccepted({ printed: null, trouble: 'The label printer does not answer: is it plugged in? Nothing was printed' });
+}

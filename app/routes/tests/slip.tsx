@@ -1,0 +1,38 @@
+import { data } from 'react-router';
+import { labelPage, printFromForm } from '#app/platform/labels.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { LabelPage } from '#app/ui/LabelPage.tsx';
+import labelStyles from '../../ui/label.css?url';
+import type { Route } from './+types/slip.ts';
+import { readSlip } from './slipWords.server.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Towel slip · Kind Granary' }];
+export const links: Route.LinksFunction = () => [{ rel: 'stylesheet', href: labelStyles }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  const words = await readSlip(Number(params.id), request);
+  if (!words) throw data(null, { status: 404 });
+  return { id: params.id, label: labelPage(words, `/tests/${params.id}/slip.pdf`, request) };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const words = await readSlip(Number(params.id), request);
+  if (!words) throw data(null, { status: 404 });
+  return printFromForm(words, request, actor);
+}
+
+/** The slip that lies in a towel, so that it is never mistaken for another. */
+export default function Slip({ loaderData: { id, label }, actionData }: Route.ComponentProps) {
+  return (
+    <LabelPage
+      title="Towel slip"
+      about="Pencil fades less than ink in a wet towel: laminate it, or clip it outside the bag. The code opens the count."
+      back={<ButtonLink to={`/tests/${id}`}>Back to the towel</ButtonLink>}
+      label={label}
+      done={actionData}
+    />
+  );
+}

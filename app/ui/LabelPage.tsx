@@ -1,0 +1,130 @@
+import { FileText, Printer } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { Form, useLocation } from 'react-router';
+import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
+import { Button } from './Button.tsx';
+import { Notice, PageHead } from './Page.tsx';
+
+interface Label {
+  readonly crop: string;
+  readonly variety: string;
+  readonly code: string;
+  readonly lines: readonly { readonly text: string; readonly strong?: boolean }[];
+  readonly hazards: readonly string[];
+}
+
+/** A label as it will be, and the ways to paper: one from the browser, many on a sheet or a roll, or the label printer. */
+export function LabelPage({
+  title,
+  about,
+  back,
+  label: { words, qr, count, key, file, hasPrinter },
+  italic,
+  done,
+}: {
+  title: string;
+  about: ReactNode;
+  back: ReactNode;
+  label: { words: Label; qr: string; count: number; key: string; file: string; hasPrinter: boolean };
+  /** Words at the head of a line that are set in italics, as a species is. */
+  italic?: string;
+  done: { printed: number | null; trouble: string | null } | undefined;
+}) {
+  return (
+    <>
+      <PageHead
+        title={title}
+        about={about}
+        actions={
+          <>
+            {back}
+            <Button type="button" onClick={() => window.print()}>
+              <Printer aria-hidden className="size-5" />
+              Print this one
+            </Button>
+          </>
+        }
+      />
+      {done?.printed && (
+        <Notice tone="good">
+          {done.printed} {done.printed === 1 ? 'label' : 'labels'} sent to the printer.
+        </Notice>
+      )}
+      {done?.trouble && <Notice tone="poor">{done.trouble}.</Notice>}
+      <article className="packet-label" aria-label={`${title} of ${words.code}`}>
+        <div className="packet-label-words">
+          <p className="packet-label-crop">{words.crop}</p>
+          <p className="packet-label-variety">‘{words.variety}’</p>
+          {words.lines.map(({ text, strong }) => (
+            <p key={text}>{strong ? <b>{text}</b> : italic && text.startsWith(italic) ? <Italic head={italic} text={text} /> : text}</p>
+          ))}
+          {words.hazards.map((caution) => (
+            <p key={caution} className="packet-label-caution">
+              {caution}
+            </p>
+          ))}
+        </div>
+        <div className="packet-label-side">
+          <div dangerouslySetInnerHTML={{ __html: qr }} role="img" aria-label={`QR code of ${words.code}`} />
+          <p className="packet-label-code">{words.code}</p>
+        </div>
+      </article>
+      <SheetForm key={key} file={file} count={count} formKey={key} hasPrinter={hasPrinter} />
+    </>
+  );
+}
+
+const Italic = ({ head, text }: { head: string; text: string }) => (
+  <>
+    <i>{head}</i>
+    {text.slice(head.length)}
+  </>
+);
+
+/** Many of them on a sheet or a roll, as a PDF or to the label printer. */
+function SheetForm({ file, count, formKey, hasPrinter }: { file: string; count: number; formKey: string; hasPrinter: boolean }) {
+  const [sheet, setSheet] = useState<SheetId>('a4-24');
+  const { pathname } = useLocation();
+  const places = SHEETS[sheet].columns * SHEETS[sheet].rows;
+  return (
+    <Form reloadDocument action={file} className="no-print mt-8 max-w-2xl space-y-5" aria-label="Labels as PDF">
+      <h2>On sheets or a roll</h2>
+      <input type="hidden" name="key" value={formKey} />
+      <div className="grid gap-5 sm:grid-cols-[2fr_1fr_1fr]">
+        <label>
+          <span className="font-semibold">Sheet</span>
+          <select name="sheet" className="input mt-1" value={sheet} onChange={(event) => setSheet(event.target.value as SheetId)}>
+            {SHEET_IDS.map((id) => (
+              <option key={id} value={id}>
+                {SHEETS[id].title}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="font-semibold">Labels</span>
+          <input name="count" type="number" min={1} max={600} defaultValue={count} className="input mt-1" />
+        </label>
+        <label>
+          <span className="font-semibold">From place</span>
+          <input name="start" type="number" min={1} max={places} defaultValue={1} className="input mt-1" disabled={places === 1} />
+        </label>
+      </div>
+      <p className="text-small text-soft">
+        On a used sheet, count the places from the top left, row by row: the first free one. Print at full size, not “fit to page”.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Button type="submit" look="action">
+          <FileText aria-hidden className="size-5" />
+          Labels as PDF
+        </Button>
+        {hasPrinter && (
+          <Button type="submit" formMethod="post" formAction={pathname}>
+            <Printer aria-hidden className="size-5" />
+            To the label printer
+          </Button>
+        )}
+      </div>
+    </Form>
+  );
+}
