@@ -5,6 +5,20 @@ import { gzipSync } from 'node:zlib';
 import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
 import { findSession } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
+import { ON_THE_TABLE } from '#core/bench/steps.ts';
+import {
+  findAcknowledged,
+  findBatch,
+  listBatchesOfLot,
+  listExpected,
+  listOpenBatches,
+  listWaiting,
+  readAir,
+  readChecks as readBatchChecks,
+  readEnd,
+  readSteps,
+  readWeighings,
+} from '#data/bench.ts';
 import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac.ts';
 import { readDescent, readRecall } from '#data/descent.ts';
 import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
@@ -78,6 +92,7 @@ async function choosePages(db: Db): Promise<Page[]> {
     .where('next_count_on', 'is not', null)
     .limit(1)
     .executeTakeFirstOrThrow();
+  const batch = (await listOpenBatches(db, { steps: ['dry'] }))[0]!;
   const { member_id: member } = await db.selectFrom('loan').select('member_id').limit(1).executeTakeFirstOrThrow();
   const shelves = (search: string) => ({ search, crop: '', state: '' as const, sort: 'variety' as const, today, limit: 40, offset: 0 });
   const ended = (await testsOfLot(db, lot.id)).some(({ outcome }) => outcome === 'read');
@@ -162,6 +177,35 @@ async function choosePages(db: Db): Promise<Page[]> {
           (on) => listOpenLoans(on, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),
         ],
       ],
+    },
+    {
+      name: 'Bench',
+      path: '/bench',
+      groups: [[(on) => listOpenBatches(on)]],
+    },
+    {
+      name: 'A batch',
+      path: `/bench/${batch.id}`,
+      groups: [
+        [(on) => findBatch(on, batch.id)],
+        [
+          (on) => readBatchChecks(on, batch.id),
+          (on) => findLotByCode(on, batch.code),
+          (on) => listBatchesOfLot(on, batch.lotId),
+          (on) => readSteps(on, batch.id),
+          (on) => readWeighings(on, batch.id),
+          (on) => readEnd(on, batch.id),
+          (on) => listOpenBatches(on, { steps: [...ON_THE_TABLE] }),
+          (on) => findAcknowledged(on, batch.id, 1),
+          (on) => readAir(on),
+          (on) => readAir(on, batch.id),
+        ],
+      ],
+    },
+    {
+      name: 'Load by week',
+      path: '/bench/load',
+      groups: [[(on) => listOpenBatches(on), (on) => listWaiting(on), (on) => listExpected(on, addDays(today, 55)), (on) => readAir(on)]],
     },
     { name: 'A member', path: `/people/${member}`, groups: [[(on) => findPerson(on, member)], [(on) => loansOfMember(on, member)]] },
     {
@@ -255,7 +299,7 @@ async function bench(): Promise<void> {
       `| ${name} | ${figure(base, 0.5)} | ${figure(base, 0.95)} | ${figure(data, 0.5)} | ${figure(data, 0.95)} | ${ratio(data, 0.5)} | ${ratio(data, 0.95)} | ${figure(document, 0.5)} | ${figure(document, 0.95)} | ${ratio(document, 0.5)} |`,
     );
   }
-  for (const name of ['Today', 'A towel', 'Intake']) {
+  for (const name of ['Today', 'A towel', 'Intake', 'A batch']) {
     const bytes = await firstLoad(app, pages.find((page) => page.name === name)!.path, cookie!);
     say(`\nFirst-load script of ${name}: ${(bytes / 1000).toFixed(1)} kB gzip.`);
   }

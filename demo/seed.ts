@@ -15,9 +15,6 @@ import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
 import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 
-/** Larger libraries are made for measuring; their bench stays empty. */
-const BENCH_UP_TO = 2000;
-
 async function firstHelper(db: Db): Promise<Actor> {
   const row = await db
     .selectFrom('account')
@@ -55,7 +52,7 @@ async function seed(): Promise<void> {
       random: seededRandom(Number(values.seed) + 1),
       passwordHash: await hashPassword(SAMPLE_PASSWORD),
     });
-    if (lots <= BENCH_UP_TO) await workTheBench(owner, await firstHelper(owner), new Date(), almanac.crops);
+    await workTheBench(owner, await firstHelper(owner), new Date(), almanac.crops);
     await markAllStale(owner);
     while ((await judgeNext(owner, new Date())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);

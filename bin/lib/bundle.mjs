@@ -10,6 +10,8 @@ await build({
     bare: 'bench/bare.ts',
     bench: 'bench/bench.ts',
     reckon: 'bench/reckon.ts',
+    labels: 'bench/labels.ts',
+    weigh: 'bench/weigh.ts',
   },
   outdir: 'build/programs',
   bundle: true,

@@ -45,6 +45,6 @@ export class Pan {
       (this.#shaking ? 4_000 * Math.sin(now / 130) : 0);
     const drift = (DRIFT_PER_HOUR * (now - this.#zeroAt)) / 3_600_000;
     const shown = this.#on - this.#tare + swing + drift;
-    return { steady: Math.abs(swing) < ERROR / 2, milligrams: Math.round(shown / ERROR) * ERROR, error: ERROR };
+    return { steady: !this.#shaking && Math.abs(swing) < ERROR / 2, milligrams: Math.round(shown / ERROR) * ERROR, error: ERROR };
   }
 }

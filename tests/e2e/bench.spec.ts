@@ -15,8 +15,12 @@ async function take(page: Page, said: Said): Promise<string> {
 /** Goes on to a step, early and with a cleared table where that is asked. */
 async function goOn(page: Page, label: string | RegExp) {
   const form = page.getByRole('region', { name: 'Go on' });
-  await form.getByLabel(label, { exact: typeof label === 'string' }).check();
-  for (const tick of [/done before its earliest/, /are cleared and cleaned/])
+  const step = form.getByLabel(label, { exact: typeof label === 'string' });
+  if (!(await step.isChecked())) {
+    if (!(await step.isVisible())) await form.getByText('Another step, or another method').click();
+    await step.check();
+  }
+  for (const tick of [/done before its earliest/, /rind is not hard/, /are cleared and cleaned/])
     if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
   const before = await page.getByRole('complementary', { name: 'So far' }).getByRole('listitem').count();
   await expect(form.locator('form')).toHaveAttribute('aria-busy', 'false');
@@ -98,7 +102,7 @@ test('drying: the room is judged, a weight is one field and one key, a heavier o
     .first()
     .click();
   await expect(page.getByRole('region', { name: 'Can this room dry it?' })).toContainText('Not in this room: silica gel');
-  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('in 8 of 10 cases between');
+  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('Dry about');
   await expect(page.getByRole('img', { name: 'Weight over days, with the curve through it' }).locator('svg path').nth(5)).toBeAttached();
   await weigh(page, '760 g');
   await expect(page.getByText('Seed that dries gets lighter: what happened?')).toBeVisible();
@@ -146,7 +150,7 @@ test('a batch given up keeps its reason, and is found among the ended', async ({
   await page.getByLabel('What is it in?').fill('Jar 40');
   await page.getByRole('button', { name: 'Start the batch' }).click();
   await page.getByRole('link', { name: 'Tag', exact: true }).click();
-  await expect(page.getByRole('article', { name: 'Tag of Jar 40' })).toContainText(code);
+  await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Jar 40');
   await page.goBack();
   await page.getByText('Give the batch up').click();
   await page.getByRole('button', { name: 'Give it up' }).click();
@@ -268,17 +272,17 @@ test('a sample is parted: purity and what follows, and noxious seed holds the lo
   await page.getByRole('link', { name: 'Purity' }).click();
   await page.getByRole('button', { name: 'Write the card' }).click();
   await expect(page.getByText('Weigh at least one part')).toBeVisible();
-  await page.getByLabel('Pure seed').fill('9 g');
+  await page.getByLabel('Pure seed', { exact: true }).fill('9 g');
   await page.getByLabel('Chaff and soil').fill('a pinch');
   await page.getByRole('button', { name: 'Write the card' }).click();
   await expect(page.getByText('That cannot be read')).toBeVisible();
-  await expect(page.getByLabel('Pure seed')).toHaveValue('9 g');
+  await expect(page.getByLabel('Pure seed', { exact: true })).toHaveValue('9 g');
   await page.getByLabel('Chaff and soil').fill('1 g');
   await page.getByRole('button', { name: 'Write the card' }).click();
   await expect(page.getByRole('region', { name: /How much of it is seed/ })).toContainText('90.0 % pure');
   await expect(page.getByText('Sow 1.11 times the weight')).toBeVisible();
-  await expect(page.getByLabel('Pure seed')).toHaveValue('');
-  await page.getByLabel('Pure seed').fill('9 g');
+  await expect(page.getByLabel('Pure seed', { exact: true })).toHaveValue('');
+  await page.getByLabel('Pure seed', { exact: true }).fill('9 g');
   await page.getByLabel('Seed of noxious weeds').fill('20 mg');
   await page.getByRole('button', { name: 'Write the card' }).click();
   await expect(page.getByText('is a matter of local law. Ask before')).toBeVisible();

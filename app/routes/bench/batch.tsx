@@ -100,8 +100,11 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
               )}
               {batch.step === 'soda' && <SodaCalculator />}
               {batch.step === 'peroxide' && <PeroxideCalculator />}
-              <MoveOn batch={batch} formKey={keys.step} result={resultOf('step')} />
-              <MixUp table={batch.table} formKey={keys.mix} result={resultOf('mix-up')} />
+              <MoveOn key={keys.step} batch={batch} formKey={keys.step} result={resultOf('step')} />
+              {actionData?.intent === 'mix-up' && actionData.result === null && (
+                <Notice tone="doubt">The mix-up is recorded. What the label promises of it has fallen.</Notice>
+              )}
+              <MixUp key={keys.mix} table={batch.table} formKey={keys.mix} result={resultOf('mix-up')} />
               <EndBatch batch={batch} keys={keys} finished={resultOf('finish')} abandoned={resultOf('abandon')} />
             </>
           )}

@@ -107,7 +107,7 @@ export function SilicaCalculator({
             {gel.byWater !== null && gel.loads !== null && (
               <>
                 ; for its water {formatWeight(Math.round(gel.byWater))}
-                {gel.loads > 1 && `, so dry {rice ? 'it' : 'the gel'} again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
+                {gel.loads > 1 && `, so dry ${rice ? 'it' : 'the gel'} again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
               </>
             )}
           </>

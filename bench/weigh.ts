@@ -1,0 +1,94 @@
+import { chromium, type Page } from '@playwright/test';
+
+/** How much slower than this machine the phone at the bench is taken to be. */
+const SLOWER = 4;
+const ROUNDS = 15;
+/** The answer of the server is held back by this much: what is painted before it is painted without it. */
+const HELD_BACK_MS = 1_500;
+
+const median = (times: readonly number[]) => [...times].sort((one, other) => one - other)[Math.floor(times.length / 2)]!;
+
+/** Runs in the page: milliseconds from a key to the first frame after something was drawn (on the curve) or typed (in the field). */
+function watchPaint(what: 'curve' | 'field'): Promise<number> {
+  return new Promise((resolve) => {
+    const field = document.querySelector<HTMLInputElement>('input[name="weight"]')!;
+    let pressed = 0;
+    const painted = () =>
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => resolve(performance.now() - pressed);
+        channel.port2.postMessage(null);
+      });
+    field.addEventListener('keydown', () => (pressed = performance.now()), { once: true, capture: true });
+    if (what === 'field') field.addEventListener('input', painted, { once: true });
+    else {
+      const chart = document.querySelector('figure [role="img"]')!;
+      const watch = new MutationObserver(() => {
+        if (pressed === 0) return;
+        watch.disconnect();
+        painted();
+      });
+      watch.observe(chart, { subtree: true, childList: true, attributes: true });
+    }
+  });
+}
+
+async function openDryingBatch(page: Page, app: string): Promise<void> {
+  await page.goto(`${app}/bench?search=sleeper+row`);
+  await page.locator('ol a[href^="/bench/"]').first().click();
+  await page.getByLabel('What does the scale say?').waitFor();
+  await page.locator('figure [role="img"] svg').waitFor();
+  await page.waitForLoadState('networkidle');
+}
+
+/** Time from the key to the weight painted on the curve, at a quarter of this machine's speed, beside a letter typed into the same field. */
+async function measure(): Promise<void> {
+  const { APP_URL: app, COOKIE: cookie } = process.env as Record<string, string>;
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    chromiumSandbox: false,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  });
+  const context = await browser.newContext({ viewport: { width: 390, height: 800 } });
+  const [name, value] = cookie!.split('=') as [string, string];
+  await context.addCookies([{ name, value, url: app! }]);
+  const page = await context.newPage();
+  await openDryingBatch(page, app!);
+  const session = await context.newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
+  await page.route('**/bench/*.data*', async (route) => {
+    if (route.request().method() === 'POST') await new Promise((resolve) => setTimeout(resolve, HELD_BACK_MS));
+    await route.continue();
+  });
+  const field = page.getByLabel('What does the scale say?');
+  const [typed, drawn, saved]: [number[], number[], number[]] = [[], [], []];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    await field.fill('');
+    await field.focus();
+    const letter = page.evaluate(watchPaint, 'field' as const);
+    await page.keyboard.press('7');
+    typed.push(await letter);
+    await field.fill(`${(730 - round * 0.5).toFixed(1)} g`);
+    const point = page.evaluate(watchPaint, 'curve' as const);
+    const start = performance.now();
+    const answer = page.waitForResponse((response) => response.request().method() === 'POST');
+    await page.keyboard.press('Enter');
+    drawn.push(await point);
+    await answer;
+    saved.push(performance.now() - start - HELD_BACK_MS);
+    await page.locator('form[aria-busy="false"] input[name="weight"]').waitFor();
+  }
+  await browser.close();
+  const worst = Math.max(...drawn);
+  process.stdout.write(
+    `\nA weight, ${SLOWER} times slowed down: from the key to the curve ${median(drawn).toFixed(0)} ms (worst of ${ROUNDS}: ${worst.toFixed(0)}), a letter typed into the field ${median(typed).toFixed(0)} ms, ratio ${(median(drawn) / median(typed)).toFixed(1)}; saved after ${median(saved).toFixed(0)} ms, acknowledged apart.\n`,
+  );
+}
+
+measure().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    process.stderr.write(`${String(error)}\n`);
+    process.exit(1);
+  },
+);

@@ -1,0 +1,233 @@
+import { expect, test, type Page } from '@playwright/test';
+import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('coordinator') });
+
+async function take(page: Page, said: Said): Promise<string> {
+  await page.goto('/intake');
+  await answer(page, { 'How did it come?': 'Donated', ...said });
+  await restIsUnknown(page);
+  return takeIn(page);
+}
+
+/** A drying batch of seed that came clean. */
+async function dryingBatch(page: Page, variety: string, vessel: string): Promise<string> {
+  const code = await take(page, { Crop: 'Pea', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': '650 g' });
+  await page.goto(`/lots/${code}/bench`);
+  await page.getByLabel('What is it in?').fill(vessel);
+  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await expect(page.getByText('Print its tag')).toBeVisible();
+  const form = page.getByRole('region', { name: 'Go on' });
+  const cleared = form.getByLabel(/are cleared and cleaned/);
+  if (await cleared.isVisible()) await cleared.check();
+  await form.getByRole('button', { name: 'Dry the seed' }).click();
+  await expect(page.getByLabel('What does the scale say?')).toBeVisible();
+  return code;
+}
+
+const weighings = (page: Page) => page.getByRole('complementary', { name: 'So far' });
+
+test('a weight comes from the scale with one key, copes with a leaning elbow and a pulled plug, and goes on by hand', async ({ page }) => {
+  await dryingBatch(page, 'Coal Drop', 'Tray 71');
+  const batch = page.url();
+  const work = async (name: string) => {
+    await page.goto('/bench/devices');
+    const done = page.waitForResponse((response) => response.request().method() === 'POST');
+    await page.getByRole('region', { name: 'Scale' }).getByRole('button', { name }).click();
+    await done;
+  };
+  await page.goto('/bench/devices');
+  const scale = page.getByRole('region', { name: 'Scale' });
+  await scale.getByLabel('Put on it').fill('9 kg');
+  await scale.getByRole('button', { name: 'Put it on' }).click();
+  await expect(scale.getByText('The scale carries 6 kg')).toBeVisible();
+  await scale.getByLabel('Put on it').fill('648.2 g');
+  await scale.getByRole('button', { name: 'Put it on' }).click();
+  await expect(scale.getByText('648.2 g', { exact: true })).toBeVisible();
+  await page.goto(batch);
+  await page.getByLabel('What does the scale say?').focus();
+  await page.keyboard.press('Enter');
+  await expect(weighings(page).getByText('648.2 g')).toBeVisible();
+  await work('Lean on the table');
+  await page.goto(batch);
+  await page.getByRole('button', { name: 'From the scale' }).click();
+  await expect(page.getByText('It does not come to rest')).toBeVisible();
+  await work('Let go');
+  await work('Unplug it');
+  await expect(scale.getByText('does not answer', { exact: true })).toBeVisible();
+  await page.goto(batch);
+  await page.getByRole('button', { name: 'From the scale' }).click();
+  await expect(page.getByText('The scale does not answer: is it plugged in? Type the weight')).toBeVisible();
+  await page.getByLabel('What does the scale say?').fill('647.9 g');
+  await page.keyboard.press('Enter');
+  await expect(weighings(page).getByText('647.9 g')).toBeVisible();
+  await work('Plug it in');
+  await expect(scale.getByText('answers', { exact: true })).toBeVisible();
+  await page.goto(batch);
+  await page.getByText('Read a hygrometer').click();
+  await page.getByRole('button', { name: 'From the jar’s hygrometer' }).click();
+  await expect(page.getByLabel('Humidity, %')).toHaveValue('31.0');
+  await expect(page.getByLabel('In its jar')).toBeChecked();
+});
+
+test('a photo is kept without what the camera wrote; what is none, or too large, is refused beside the field', async ({ page }) => {
+  await dryingBatch(page, 'Fog Signal', 'Tray 72');
+  await page.getByText('In other words, or with a photo').click();
+  const photo = page.getByLabel('Photo (optional)');
+  await page.getByLabel('What was seen').fill('Pale, a little wrinkled');
+  await photo.setInputFiles({ name: 'seed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('This is no photo') });
+  const send = page.getByRole('region', { name: /Step/ }).getByRole('button', { name: 'Write it down' });
+  await send.click();
+  await expect(page.getByText('That is not a photo: JPEG or PNG, please')).toBeVisible();
+  await expect(page.getByLabel('What was seen')).toHaveValue('Pale, a little wrinkled');
+  // Eighty megabytes: the page itself refuses it, and so does the server where no page does.
+  await photo.evaluate((input: HTMLInputElement) => {
+    const files = new DataTransfer();
+    files.items.add(new File([new Uint8Array(80 * 2 ** 20)], 'huge.jpg', { type: 'image/jpeg' }));
+    input.files = files.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  expect(await photo.evaluate((input: HTMLInputElement) => input.validationMessage)).toMatch('larger than 16 MB');
+  const direct = await page.request.post(`${new URL(page.url()).pathname}.data`, {
+    headers: { origin: new URL(page.url()).origin },
+    multipart: {
+      intent: 'check',
+      seen: 'Anything',
+      photo: { name: 'huge.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(80 * 2 ** 20) },
+    },
+  });
+  expect(direct.status()).toBe(400);
+  expect(await direct.text()).toMatch('larger than 16 MB');
+  const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+  await photo.setInputFiles({ name: 'seed.png', mimeType: 'image/png', buffer: png });
+  await send.click();
+  const picture = weighings(page).getByRole('img', { name: 'Seen: Pale, a little wrinkled' });
+  await expect(picture).toBeVisible();
+  const kept = await page.request.get((await picture.getAttribute('src'))!);
+  expect(kept.headers()['content-type']).toBe('image/jpeg');
+});
+
+test('a mix-up at the bench takes two taps', async ({ page }) => {
+  const code = await dryingBatch(page, 'Points Rod', 'Tray 73');
+  await page.getByText('Something may have got mixed').click();
+  await page.getByRole('button', { name: 'A tag fell off or was swapped' }).click();
+  await expect(page.getByText('The mix-up is recorded')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'A tag fell off or was swapped' })).toBeHidden();
+  await page.goto(`/lots/${code}/seen`);
+  await expect(page.getByRole('main')).toContainText('A tag fell off or was swapped');
+});
+
+test('the house’s own recipe is offered at the bench, and retired when it is not', async ({ page }) => {
+  await page.goto('/settings/recipes');
+  await page.getByLabel('Its name').fill('Two-hour soda');
+  await page.getByLabel('Step 1', { exact: true }).selectOption('Scoop the seed out');
+  await page.getByLabel('Step 2', { exact: true }).selectOption('Stand in washing soda');
+  await page.getByLabel('Hours of step 2 (optional)').fill('3, 2, 1');
+  await page.getByRole('button', { name: 'Keep the recipe' }).click();
+  await expect(page.getByText('Say why, for those who come after')).toBeVisible();
+  await page.getByLabel('Why you do it so').fill('Enough in three trials');
+  await page.getByRole('button', { name: 'Keep the recipe' }).click();
+  await expect(page.getByText('The last step dries the seed')).toBeVisible();
+  await page.getByLabel('Step 3', { exact: true }).selectOption('Dry the seed');
+  await page.getByRole('button', { name: 'Keep the recipe' }).click();
+  await expect(page.getByText('each later than the one before')).toBeVisible();
+  await page.getByLabel('Hours of step 2 (optional)').fill('1, 2, 3');
+  await page.getByRole('button', { name: 'Keep the recipe' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Two-hour soda' })).toContainText('1 to 3 h, usually 2');
+  const code = await take(page, {
+    Crop: 'Tomato',
+    Variety: 'Lamp Room',
+    'What does it come as?': 'Whole fruit',
+    'How much is there?': '5 fruits',
+  });
+  await page.goto(`/lots/${code}/bench`);
+  await page.getByLabel('Two-hour soda').check();
+  await expect(page.getByRole('region', { name: 'What follows from it' })).toContainText('Enough in three trials');
+  await page.getByLabel('What is it in?').fill('Jar 74');
+  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await expect(page.getByText('in Jar 74: two-hour soda')).toBeVisible();
+  await page.goto('/settings/recipes');
+  await page.getByRole('button', { name: 'Retire Two-hour soda' }).click();
+  await expect(page.getByText('retired')).toBeVisible();
+  await page.goto(`/lots/${code}/bench`);
+  await expect(page.getByLabel('Washing soda')).toBeVisible();
+  await expect(page.getByLabel('Two-hour soda')).toHaveCount(0);
+});
+
+test('a lot is parted over methods, and its trial waits for tests', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Tomato',
+    Variety: 'Wheel Tapper',
+    'What does it come as?': 'Whole fruit',
+    'How much is there?': '20 fruits',
+  });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('link', { name: 'Try methods' }).click();
+  await page.getByRole('button', { name: 'Part the lot' }).click();
+  await expect(page.getByText('Choose two or three')).toBeVisible();
+  await page.getByLabel('Washing soda').check();
+  await page.getByLabel('Wipe and dry on paper').check();
+  await page.getByLabel('A difference that should show, in points').fill('15');
+  await expect(page.getByRole('region', { name: 'How much seed does each part need?' })).toContainText('seeds for its test');
+  await page.getByRole('button', { name: 'Part the lot' }).click();
+  const parts = page.getByRole('table', { name: 'The parts of the trial' });
+  await expect(parts.getByRole('row')).toHaveCount(3);
+  await expect(page.getByRole('region', { name: /which keeps its seed best/ })).toContainText('Not tested yet');
+  await parts.getByRole('link', { name: 'begin it' }).last().click();
+  await expect(page.getByLabel('Wipe and dry on paper')).toBeChecked();
+});
+
+test('the load by week says what to begin first, and what is short', async ({ page }) => {
+  await page.goto('/bench');
+  await page.getByRole('link', { name: 'Load by week' }).click();
+  await expect(page.getByRole('region', { name: 'The next 8 weeks' })).toContainText('uncleaned');
+  const first = page.getByRole('table', { name: /in the order to begin them/ });
+  await expect(first).toContainText('Signal Wire');
+  await first.getByRole('link', { name: /Signal Wire/ }).click();
+  await expect(page.getByRole('heading', { name: /Clean .*Signal Wire/ })).toBeVisible();
+});
+
+test('tags, slips and labels go to sheets and to the label printer, which keeps them', async ({ page }) => {
+  const code = await dryingBatch(page, 'Gate Key', 'Tray 75');
+  await page.getByRole('link', { name: 'Tag', exact: true }).click();
+  await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Tray 75');
+  const pdf = await page.request.get(`${new URL(page.url()).pathname}.pdf?sheet=roll-57&count=2`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  await page.getByLabel('Sheet').selectOption({ label: 'Roll of 57 × 32 mm' });
+  await page.getByRole('button', { name: 'To the label printer' }).click();
+  await expect(page.getByText('1 label sent to the printer')).toBeVisible();
+  await page.goto('/bench/devices');
+  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('It has printed');
+  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: 'Unplug it' }).click();
+  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('does not answer');
+  await page.goto(`/lots/${code}/label`);
+  await page.getByRole('button', { name: 'To the label printer' }).click();
+  await expect(page.getByText('Nothing was printed')).toBeVisible();
+  await page.goto('/bench/devices');
+  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: 'Plug it in' }).click();
+  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('Ready');
+});
+
+test('packets are opened again into the jar', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Pea',
+    Variety: 'Dog Spike',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '500 seeds',
+  });
+  await page.goto(`/lots/${code}/pack`);
+  await page.getByLabel('Seeds kept back').fill('0');
+  await page.getByLabel('Packets (optional)').fill('4');
+  await page.getByRole('button', { name: 'Pack, and print labels' }).click();
+  await expect(page).toHaveURL(`/lots/${code}/label?count=4`);
+  await page.goto(`/lots/${code}/pack`);
+  const packets = page.getByRole('region', { name: 'Packets of it' });
+  await packets.getByText('Open some again').click();
+  await packets.getByLabel('How many packets?').fill('9');
+  await packets.getByRole('button', { name: 'Back into the jar' }).click();
+  await expect(packets.getByText('There is enough for 4')).toBeVisible();
+  await packets.getByLabel('How many packets?').fill('1');
+  await packets.getByRole('button', { name: 'Back into the jar' }).click();
+  await expect(packets).toContainText('3 packets of');
+});
