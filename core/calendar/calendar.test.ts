@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { formatDate, formatDay, formatDistance, formatWeekday } from './formatDate.ts';
+import { formatMoment, formatSpan } from './formatMoment.ts';
 import { parsePartialDate } from './parsePartialDate.ts';
 import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate } from './plainDate.ts';
 
@@ -87,4 +88,36 @@ test('dates and distances read as people say them', () => {
     'in 7 months',
     '2 years ago',
   ]);
+});
+
+describe('moments and spans as the bench says them', () => {
+  const now = Date.parse('2026-11-24T12:00:00Z');
+  const said = (iso: string, zone = 'Etc/UTC') => formatMoment(Date.parse(iso), now, zone);
+
+  test('near ones by their day, others by weekday, those of another year by the year', () => {
+    expect(said('2026-11-24T14:05:00Z')).toBe('today 14:05');
+    expect(said('2026-11-25T09:30:00Z')).toBe('tomorrow 09:30');
+    expect(said('2026-11-23T00:00:00Z')).toBe('yesterday 00:00');
+    expect(said('2026-11-26T14:00:00Z')).toBe('Thu 26 Nov 14:00');
+    expect(said('2027-03-03T08:00:00Z')).toBe('3 Mar 2027 08:00');
+  });
+
+  test('in the house’s own zone: late in the evening there it is not yet tomorrow', () => {
+    expect(said('2026-11-25T00:30:00Z', 'Atlantic/Azores')).toBe('today 23:30');
+    expect(said('2026-11-24T23:30:00Z', 'Asia/Tokyo')).toBe('tomorrow 08:30');
+  });
+
+  test('a stretch in the unit one would say', () => {
+    const hour = 3_600_000;
+    expect([0, hour / 3, hour, 47 * hour, 49 * hour, 20 * 24 * hour, 35 * 24 * hour, -3 * hour].map(formatSpan)).toEqual([
+      '1 minute',
+      '20 minutes',
+      '1 hour',
+      '47 hours',
+      '2 days',
+      '20 days',
+      '5 weeks',
+      '3 hours',
+    ]);
+  });
 });

@@ -1,0 +1,68 @@
+import { beforeAll, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { Migrator, sql } from 'kysely';
+import type { Db } from '#data/database.ts';
+import { readHouse } from '#data/house.ts';
+import { findDisagreements } from '#data/ledger.ts';
+import { migrate } from '#data/migrate.ts';
+import { migrations } from '#data/migrations/index.ts';
+import { findHoldings } from '#data/places.ts';
+import { findPurityCards } from '#data/purity.ts';
+import { connect } from './database.ts';
+
+let owner: Db;
+let lotId: number;
+
+/** A house as it stood before there was a bench: a lot with some seed on a shelf. */
+async function oldHouse(db: Db): Promise<number> {
+  const act = randomUUID();
+  const number = async (text: ReturnType<typeof sql<{ id: number }>>) => (await text.execute(db)).rows[0]!.id;
+  await sql`insert into house (name, time_zone, last_frost, first_frost, lending_opens) values ('Old house', 'Etc/UTC', '05-01', '10-15', '02-01')`.execute(
+    db,
+  );
+  await sql`insert into crop (id, name, facts, shipped) values ('pea', 'Pea', '{}', '{}')`.execute(db);
+  const line = await number(sql<{ id: number }>`insert into line (crop_id, name) values ('pea', 'Long Siding') returning id`);
+  const place = await number(sql<{ id: number }>`insert into place (name) values ('Shelf') returning id`);
+  return db.transaction().execute(async (tx) => {
+    await sql`insert into act (key, kind, answer) values (${act}, 'lot taken in', '{}')`.execute(tx);
+    const { rows } = await sql<{ id: number }>`
+      insert into lot (code, line_id, origin, kind, unit, seeds_per_gram, taken_in_on, search_text, act_key)
+      values ('24-0001-A', ${line}, 'donated', 'unknown', 'seed', 5, '2024-09-01', 'pea', ${act}) returning id`.execute(tx);
+    const lot = rows[0]!.id;
+    const holding = await sql<{
+      id: number;
+    }>`insert into holding (lot_id, place_id, container) values (${lot}, ${place}, 'jar') returning id`.execute(tx);
+    await sql`insert into movement (act_key, lot_id, kind, from_outside, to_holding, amount, typed, happened_on)
+      values (${act}, ${lot}, 'received', 'donors', ${holding.rows[0]!.id}, 300, '300 seeds', '2024-09-01')`.execute(tx);
+    return lot;
+  });
+}
+
+beforeAll(async () => {
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  await sql.raw(`create database ${name}`).execute(connect('owner', 'granary'));
+  owner = connect('owner', name);
+  const migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
+  expect((await migrator.migrateTo('0002_provenance')).error).toBeUndefined();
+  lotId = await oldHouse(owner);
+});
+
+test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
+  expect(await migrate(owner)).toEqual(['0003_bench', '0004_bench_house']);
+  expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
+  expect(await findDisagreements(owner)).toEqual([]);
+});
+
+test('an old house gets usual figures of its bench and prices, and no recipe', async () => {
+  expect(await readHouse(owner)).toMatchObject({
+    name: 'Old house',
+    bench: { trays: 12, jars: 20, hours: 8 },
+    prices: { currency: 'EUR', packet: 350, crops: {} },
+    recipes: [],
+  });
+});
+
+test('brought up to date, it stays as it is', async () => {
+  expect(await migrate(owner)).toEqual([]);
+  expect(await findPurityCards(owner, lotId)).toEqual([]);
+});
