@@ -8,9 +8,16 @@ const HELD_BACK_MS = 1_500;
 
 const median = (times: readonly number[]) => [...times].sort((one, other) => one - other)[Math.floor(times.length / 2)]!;
 
-/** Runs in the page: milliseconds from a key to the first frame after something was drawn (on the curve) or typed (in the field). */
-function watchPaint(what: 'curve' | 'field'): Promise<number> {
-  return new Promise((resolve) => {
+declare global {
+  interface Window {
+    painted: Promise<number>;
+  }
+}
+
+/** Runs in the page: from the next key to the first frame after something was drawn (on the curve) or typed (in the field), in milliseconds. */
+function watchPaint(what: 'curve' | 'field'): void {
+  window.painted = new Promise((resolve, reject) => {
+    setTimeout(() => reject(new Error(`nothing was painted: ${what}`)), 10_000);
     const field = document.querySelector<HTMLInputElement>('input[name="weight"]')!;
     let pressed = 0;
     const painted = () =>
@@ -22,16 +29,17 @@ function watchPaint(what: 'curve' | 'field'): Promise<number> {
     field.addEventListener('keydown', () => (pressed = performance.now()), { once: true, capture: true });
     if (what === 'field') field.addEventListener('input', painted, { once: true });
     else {
-      const chart = document.querySelector('figure [role="img"]')!;
       const watch = new MutationObserver(() => {
         if (pressed === 0) return;
         watch.disconnect();
         painted();
       });
-      watch.observe(chart, { subtree: true, childList: true, attributes: true });
+      watch.observe(document.querySelector('figure [role="img"]')!, { subtree: true, childList: true, attributes: true });
     }
   });
 }
+
+const paintedAfter = (page: Page) => page.evaluate(() => window.painted);
 
 async function openDryingBatch(page: Page, app: string): Promise<void> {
   await page.goto(`${app}/bench?search=sleeper+row`);
@@ -65,15 +73,15 @@ async function measure(): Promise<void> {
   for (let round = 0; round < ROUNDS; round += 1) {
     await field.fill('');
     await field.focus();
-    const letter = page.evaluate(watchPaint, 'field' as const);
+    await page.evaluate(watchPaint, 'field' as const);
     await page.keyboard.press('7');
-    typed.push(await letter);
+    typed.push(await paintedAfter(page));
     await field.fill(`${(730 - round * 0.5).toFixed(1)} g`);
-    const point = page.evaluate(watchPaint, 'curve' as const);
+    await page.evaluate(watchPaint, 'curve' as const);
     const start = performance.now();
     const answer = page.waitForResponse((response) => response.request().method() === 'POST');
     await page.keyboard.press('Enter');
-    drawn.push(await point);
+    drawn.push(await paintedAfter(page));
     await answer;
     saved.push(performance.now() - start - HELD_BACK_MS);
     await page.locator('form[aria-busy="false"] input[name="weight"]').waitFor();

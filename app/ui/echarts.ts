@@ -6,3 +6,5 @@ import { SVGRenderer } from 'echarts/renderers';
 echarts.use([LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
 
 export const init = (host: HTMLElement) => echarts.init(host, null, { renderer: 'svg' });
+
+export const { graphic } = echarts;

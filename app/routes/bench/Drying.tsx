@@ -1,7 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useMemo } from 'react';
-import { parseAmount } from '#core/units/parseAmount.ts';
-import { useNavigation } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { Chart } from '#app/ui/Chart.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
@@ -10,6 +8,7 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { NOT_DRY } from './benchWords.ts';
 import type { DeviceAnswer } from './deviceWords.ts';
+import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
 import { fillField, TakeFrom, useDevice } from './TakeFrom.tsx';
 import type { BatchPage } from './WhatNext.tsx';
 
@@ -20,7 +19,18 @@ const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { 
 };
 
 /** Weighings, the curve they make, the day they lead to, and whether this room can dry the seed at all. */
-export function Drying({ batch, formKey, aired }: { batch: BatchPage; formKey: string; aired: SubmissionResult | null }) {
+export function Drying({
+  batch,
+  formKey,
+  aired,
+  isRefused,
+}: {
+  batch: BatchPage;
+  formKey: string;
+  aired: SubmissionResult | null;
+  /** Whether the last weight sent was asked about: it is not painted as if it stood. */
+  isRefused: boolean;
+}) {
   const { drying } = batch;
   const sealing = sealingWords(drying.against);
   return (
@@ -37,7 +47,7 @@ export function Drying({ batch, formKey, aired }: { batch: BatchPage; formKey: s
           ]}
         />
       )}
-      <Curve batch={batch} />
+      <Curve batch={batch} isRefused={isRefused} />
       <Reckoning
         tone={sealing.tone}
         question="Dry enough to seal?"
@@ -92,6 +102,7 @@ export function WeighForm({
   hasScale: boolean;
 }) {
   const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
+  const paintFirst = usePaintFirst((sent) => tellSent(formKey, String(new FormData(sent).get('weight'))));
   const scale = useDevice('scale', (answer) => {
     const element = document.getElementById(form.id);
     if (!(element instanceof HTMLFormElement) || !('weight' in answer)) return;
@@ -100,45 +111,47 @@ export function WeighForm({
     element.requestSubmit();
   });
   return (
-    <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
-      <div className="flex flex-wrap items-end gap-3">
-        <TextField
-          field={fields.weight}
-          label="What does the scale say?"
-          hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
-          className="max-w-48 text-large"
-          autoComplete="off"
-          onKeyDown={(event) => {
-            if (!hasScale || event.key !== 'Enter' || event.currentTarget.value.trim() !== '') return;
-            event.preventDefault();
-            void scale.take();
-          }}
-        />
-        <Button type="submit" look="action">
-          Weighed
-        </Button>
-        {hasScale && <TakeFrom label="From the scale" device={scale} />}
-      </div>
-      <ChoiceField
-        field={fields.scale}
-        label="Scale reads to"
-        options={[
-          { value: '1 g', label: '1 g' },
-          { value: '0.1 g', label: '0.1 g' },
-        ]}
-      />
-      {fields.heavier.errors && (
+    <div onSubmitCapture={paintFirst}>
+      <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
+        <div className="flex flex-wrap items-end gap-3">
+          <TextField
+            field={fields.weight}
+            label="What does the scale say?"
+            hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
+            className="max-w-48 text-large"
+            autoComplete="off"
+            onKeyDown={(event) => {
+              if (!hasScale || event.key !== 'Enter' || event.currentTarget.value.trim() !== '') return;
+              event.preventDefault();
+              void scale.take();
+            }}
+          />
+          <Button type="submit" look="action">
+            Weighed
+          </Button>
+          {hasScale && <TakeFrom label="From the scale" device={scale} />}
+        </div>
         <ChoiceField
-          field={fields.heavier}
-          label="It is heavier than before"
+          field={fields.scale}
+          label="Scale reads to"
           options={[
-            { value: 'the scale was bumped', label: 'The scale was bumped' },
-            { value: 'something was added', label: 'Something was added' },
-            { value: 'it took up damp', label: 'It took up damp' },
+            { value: '1 g', label: '1 g' },
+            { value: '0.1 g', label: '0.1 g' },
           ]}
         />
-      )}
-    </PostForm>
+        {fields.heavier.errors && (
+          <ChoiceField
+            field={fields.heavier}
+            label="It is heavier than before"
+            options={[
+              { value: 'the scale was bumped', label: 'The scale was bumped' },
+              { value: 'something was added', label: 'Something was added' },
+              { value: 'it took up damp', label: 'It took up damp' },
+            ]}
+          />
+        )}
+      </PostForm>
+    </div>
   );
 }
 
@@ -197,16 +210,20 @@ function AirForm({
 
 const DAY = 86_400_000;
 
+/** Where the next weighing stands: a little later than the last. */
+function nextPoint({ series }: { series: readonly { data: number[][] }[] }, milligrams: number): readonly [number, number] {
+  return [(series[1]!.data.at(-1)?.[0] ?? 0) + 0.02, milligrams / 1000];
+}
+
 /** Weighings as points, the middle curve, and the days between which it is dry; a weight on its way is painted before it is saved. */
-function Curve({ batch: { weighings, drying } }: { batch: BatchPage }) {
-  const sending = useNavigation().formData;
-  const read = sending?.get('intent') === 'weigh' ? parseAmount(String(sending.get('weight'))) : null;
-  const onItsWay = read?.ok && read.amount.kind === 'weight' ? read.amount.milligrams : null;
+function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'drying' | 'keys'>; isRefused: boolean }) {
+  const { weighings, drying } = batch;
+  const sent = useSentWeight(batch.keys.weigh);
+  const onItsWay = isRefused ? null : sent;
   const option = useMemo(() => {
     const from = drying.curve?.from ?? weighings[0]?.at ?? 0;
     const points = weighings.map(({ at, milligrams }) => [(at - from) / DAY, milligrams / 1000]);
     const last = points.at(-1)?.[0] ?? 0;
-    if (onItsWay !== null) points.push([last + 0.02, onItsWay / 1000]);
     const end = Math.max(1, last + 0.5, Math.min(drying.curve?.band[2] ?? 0, last + 30));
     const line = drying.curve
       ? Array.from({ length: 41 }, (_, index) => {
@@ -252,11 +269,12 @@ function Curve({ batch: { weighings, drying } }: { batch: BatchPage }) {
         { type: 'scatter', data: points, symbolSize: 11, itemStyle: { color: '#8a4a0b' } },
       ],
     };
-  }, [weighings, drying, onItsWay]);
+  }, [weighings, drying]);
+  const mark = useMemo(() => (onItsWay === null ? null : nextPoint(option, onItsWay)), [option, onItsWay]);
   if (weighings.length === 0 && onItsWay === null) return null;
   return (
     <figure>
-      <Chart label="Weight over days, with the curve through it" option={option} className="h-64 w-full" />
+      <Chart label="Weight over days, with the curve through it" option={option} mark={mark} className="h-64 w-full" />
       <figcaption className="text-small text-soft">
         Points: weighings, also listed under “So far”. Line: the likeliest course. Shaded: the days between which it is dry, in 8 of 10
         cases.

@@ -89,7 +89,7 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
                 />
               )}
               <WhatNext batch={batch} checkKey={keys.check} result={resultOf('check')} />
-              {batch.byWeight && <Drying batch={batch} formKey={keys.air} aired={resultOf('air')} />}
+              {batch.byWeight && <Drying batch={batch} formKey={keys.air} aired={resultOf('air')} isRefused={resultOf('weigh') !== null} />}
               {batch.step === 'silica' && (
                 <SilicaCalculator
                   key={batch.weighings.length}
