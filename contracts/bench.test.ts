@@ -23,6 +23,21 @@ describe('a method at the bench', () => {
   });
 });
 
+describe('a moment that was', () => {
+  const look = (when: unknown) => checkForm.safeParse({ key, turn: 1, seen: 'Mould cap', when });
+
+  test('is now when left empty, else read as people write it', () => {
+    for (const empty of [undefined, '', '  ']) expect(look(empty).data?.when).toBeNull();
+    expect(look('6 h ago').data?.when).toEqual({ kind: 'ago', milliseconds: 6 * 3_600_000 });
+  });
+
+  test('that cannot be read, or does not exist, is refused beside its field', () => {
+    expect(errors(look('when the moon was full'))).toEqual({ when: 'Write it like 6 h ago, yesterday 18:00 or 21 Nov' });
+    expect(errors(look('31 Nov 25:00'))).toEqual({ when: 'There is no such day or hour' });
+    expect(look('x'.repeat(41)).success).toBe(false);
+  });
+});
+
 describe('a look with a photo', () => {
   const look = (photo: unknown) => checkForm.safeParse({ key, turn: 1, seen: 'Mould cap', photo });
 

@@ -4,7 +4,7 @@ import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/benc
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
-import { actKey, amount, AMOUNT_TROUBLE, maybePhoto, maybeWords, tick, words } from './fields.ts';
+import { actKey, amount, AMOUNT_TROUBLE, day, maybePhoto, maybeWhen, maybeWords, tick, words } from './fields.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
@@ -68,6 +68,7 @@ export const startBatchForm = z.object({
     .optional()
     .transform((count) => count ?? null),
   weightIn: maybeWeight,
+  when: maybeWhen,
 });
 
 const target = z.object({ method, step: z.enum(STEPS), place: z.int().min(0).max(20) });
@@ -84,17 +85,12 @@ export const nextStepForm = z.object({
     return z.NEVER;
   }),
   celsius,
-  startedAgo: z
-    .number({ error: 'How many hours ago?' })
-    .min(0, 'Not in the future')
-    .max(24 * 60, 'That is over two months ago')
-    .optional()
-    .transform((hours) => hours ?? 0),
+  when: maybeWhen,
   cleared: tick,
   early: tick,
 });
 
-export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto });
+export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto, when: maybeWhen });
 
 export const mixUpForm = z.object({ key: actKey, what: words(300, 'Say what happened'), withTable: tick, discarded: tick });
 
@@ -106,6 +102,7 @@ export const weighForm = z.object({
     .enum(HEAVIER)
     .optional()
     .transform((why) => why ?? null),
+  when: maybeWhen,
 });
 
 export const airForm = z.object({
@@ -132,6 +129,7 @@ export const shutAwayForm = z
     key: actKey,
     kind: z.enum(TREATMENTS, { error: 'Freezer or airtight?' }),
     container: words(40, 'What is it in?'),
+    since: day,
     use: z.enum(['food', 'sowing'], { error: 'For food or for sowing?' }),
     checked: z
       .union([z.string(), z.array(z.string())])

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
+import { parseWhen } from '#core/calendar/when.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from './photos.ts';
 
@@ -85,6 +86,25 @@ export const DISTANCE_TROUBLE = {
   negative: 'A distance cannot be less than nothing',
   'too far': 'That is farther than pollen matters: leave it empty if unknown',
 } as const;
+
+export const WHEN_TROUBLE = {
+  unreadable: 'Write it like 6 h ago, yesterday 18:00 or 21 Nov',
+  impossible: 'There is no such day or hour',
+} as const;
+
+/** A past moment as people write it; null when left empty, which is now. */
+export const maybeWhen = z
+  .string()
+  .trim()
+  .max(40, WHEN_TROUBLE.unreadable)
+  .optional()
+  .transform((text, context) => {
+    if (!text) return null;
+    const read = parseWhen(text);
+    if (read.ok) return read.when;
+    context.addIssue({ code: 'custom', message: WHEN_TROUBLE[read.why] });
+    return z.NEVER;
+  });
 
 /** A photo that may be left out, and is then null; only its size is known yet. */
 export const maybePhoto = z

@@ -202,7 +202,6 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
       step,
       place,
       celsius: told.celsius,
-      startedAgo: 0,
       cleared: true,
       early: true,
     });

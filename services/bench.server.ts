@@ -2,6 +2,7 @@ import { clockOf, type Clock } from '#core/bench/clock.ts';
 import { cautionsFor, methodsFor, ownHours, stepsFor, type Brought, type Method, type Practice } from '#core/bench/methods.ts';
 import { hoursOf, ON_THE_TABLE, STEP_FACTS, type Caution, type Step } from '#core/bench/steps.ts';
 import { isHeavier, type Heavier } from '#core/bench/weighings.ts';
+import { instantOf, type When } from '#core/calendar/when.ts';
 import { ruleFor } from '#core/house/rules.ts';
 import type { Actor } from '#data/accounts.ts';
 import * as bench from '#data/bench.ts';
@@ -21,8 +22,29 @@ export interface OnTable {
   readonly alike: boolean;
 }
 
+/** A moment that was said, and cannot have been. */
+export type WhenProblem = { readonly code: 'to come' } | { readonly code: 'before the step'; readonly since: string };
+
+const MINUTE = 60_000;
+
+/** The moment that was said, or now; not to come, and not before what it follows. */
+function momentOf(said: When | null | undefined, now: Date, since: Date, timeZone: string, refuse: Refuse<WhenProblem>): Date {
+  const at = !said ? now : instantOf(said, now, timeZone);
+  if (at > now) refuse({ code: 'to come' });
+  // People write minutes, and a server's clock may have been set back: neither dates a thing before what it follows.
+  if (said && at.getTime() <= since.getTime() - MINUTE) refuse({ code: 'before the step', since: since.toISOString() });
+  return at < since ? since : at;
+}
+
 export type StartProblem =
-  { readonly code: 'no such lot' } | { readonly code: 'method does not fit' } | { readonly code: 'vessel taken'; readonly by: string };
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'method does not fit' }
+  | { readonly code: 'vessel taken'; readonly by: string }
+  | { readonly code: 'long past' }
+  | WhenProblem;
+
+/** Nothing lies on a bench for longer: a start before that is a slip of the year. */
+const LONGEST = 400 * 86_400_000;
 
 /** Begins work on a lot, or on another picking of it. */
 export function startBatch(
@@ -39,12 +61,15 @@ export function startBatch(
     humidity: number | null;
     fruits: number | null;
     weightIn: { milligrams: number; typed: string } | null;
+    when?: When | null;
   },
 ) {
   return perform<{ batchId: number }, StartProblem>(db, { key: start.key, kind: 'batch started', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, start.code)) ?? refuse({ code: 'no such lot' });
     const house = (await readHouse(tx))!;
     if (!methodsFor(lot.facts, start.brought, house).includes(start.method)) refuse({ code: 'method does not fit' });
+    const since = momentOf(start.when, now, new Date(0), house.timeZone, refuse);
+    if (now.getTime() - since.getTime() > LONGEST) refuse({ code: 'long past' });
     const steps = stepsFor(start.method, lot.facts, start.brought, house.recipes);
     const by = await bench.lockVessel(tx, start.vessel);
     if (by) refuse({ code: 'vessel taken', by });
@@ -56,7 +81,7 @@ export function startBatch(
       vessel: start.vessel,
       fruits: start.fruits,
       weightIn: start.weightIn?.milligrams ?? null,
-      openedAt: now,
+      openedAt: since,
     });
     await bench.createStep(tx, {
       ...act,
@@ -66,7 +91,7 @@ export function startBatch(
       step: steps[0]!,
       place: 0,
       celsius: start.celsius,
-      since: now,
+      since,
       why: null,
     });
     if (start.humidity !== null)
@@ -149,7 +174,7 @@ export type NextProblem =
   | { readonly code: 'no such step' }
   | { readonly code: 'too early'; readonly earliest: string }
   | { readonly code: 'rind is soft' }
-  | { readonly code: 'before the step'; readonly since: string }
+  | WhenProblem
   | { readonly code: 'table taken'; readonly by: OnTable };
 
 /** Moves a batch on to a later step, or over to another method. */
@@ -165,7 +190,7 @@ export function nextStep(
     step: Step;
     place: number;
     celsius: number;
-    startedAgo: number;
+    when?: When | null;
     cleared: boolean;
     early: boolean;
   },
@@ -178,9 +203,8 @@ export function nextStep(
     const onward = next.method !== batch.method || next.place > batch.place;
     if (!fits || steps[next.place] !== next.step || !onward) refuse({ code: 'no such step' });
     await readFirst(tx, batch, actor, refuse);
-    const since = new Date(now.getTime() - next.startedAgo * 3_600_000);
-    if (next.startedAgo > 0 && since < batch.since) refuse({ code: 'before the step', since: batch.since.toISOString() });
-    const clock = clockOfBatch(batch, now, house);
+    const since = momentOf(next.when, now, batch.since, house.timeZone, refuse);
+    const clock = clockOfBatch(batch, since, house);
     if (clock?.state === 'running' && !next.early && next.method === batch.method)
       refuse({ code: 'too early', earliest: new Date(clock.earliest).toISOString() });
     if (batch.step === 'cure' && !next.early && !rindSeen(batch, await bench.readChecks(tx, batch.id))) refuse({ code: 'rind is soft' });
@@ -197,8 +221,7 @@ export function nextStep(
       step: next.step,
       place: next.place,
       celsius: next.celsius,
-      // A server clock that was set back does not start a step before the one it follows.
-      since: since < batch.since ? batch.since : since,
+      since,
       why: null,
     });
     return { answer: { step: next.step }, subject: batch.code };
@@ -216,14 +239,14 @@ export function clockOfBatch(batch: bench.Batch, now: Date, { rules, recipes }: 
   return hours && clockOf(hours, batch.since.getTime(), now.getTime());
 }
 
-export type CheckProblem = BatchGone | MovedOn | ReadFirst | PhotoProblem;
+export type CheckProblem = BatchGone | MovedOn | ReadFirst | PhotoProblem | WhenProblem;
 
 /** One look at a batch, in a word or two, and a photo where one was taken; the photo is made anew before it is kept. */
 export async function checkBatch(
   db: Db,
   actor: Actor,
   now: Date,
-  check: { key: string; batchId: number; turn: number; seen: string; photo: Blob | null },
+  check: { key: string; batchId: number; turn: number; seen: string; photo: Blob | null; when?: When | null },
   remakePhoto: (bytes: Uint8Array) => Promise<Remade>,
 ): Promise<Outcome<null, CheckProblem>> {
   const remade = check.photo && (await remakePhoto(new Uint8Array(await check.photo.arrayBuffer())));
@@ -231,32 +254,41 @@ export async function checkBatch(
   return perform<null, CheckProblem>(db, { key: check.key, kind: 'batch looked at', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, check.batchId, check.turn, refuse);
     await readFirst(tx, batch, actor, refuse);
-    const at = now < batch.since ? batch.since : now;
-    const checkId = await bench.createCheck(tx, { ...check, actKey: check.key, by: actor.personId, checkedAt: at });
+    const { timeZone } = (await readHouse(tx))!;
+    const checkedAt = momentOf(check.when, now, batch.since, timeZone, refuse);
+    const checkId = await bench.createCheck(tx, { ...check, actKey: check.key, by: actor.personId, checkedAt });
     if (remade) await bench.createPhoto(tx, { actKey: check.key, checkId, ...remade.photo });
     return { answer: null, subject: batch.code };
   });
 }
 
-export type WeighProblem = BatchGone | { readonly code: 'heavier'; readonly last: number };
+export type WeighProblem = BatchGone | WhenProblem | { readonly code: 'heavier'; readonly last: number };
 
 /** A weighing; one heavier than the last is asked about, and both are kept. */
 export function weighBatch(
   db: Db,
   actor: Actor,
   now: Date,
-  weighed: { key: string; batchId: number; milligrams: number; typed: string; scaleError: number; heavier: Heavier | null },
+  weighed: {
+    key: string;
+    batchId: number;
+    milligrams: number;
+    typed: string;
+    scaleError: number;
+    heavier: Heavier | null;
+    when?: When | null;
+  },
 ) {
   return perform<null, WeighProblem>(db, { key: weighed.key, kind: 'batch weighed', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, weighed.batchId, refuse);
-    const before = (await bench.readWeighings(tx, batch.id)).map(({ weighedAt, milligrams, heavier }) => ({
-      at: weighedAt.getTime(),
-      milligrams,
-      heavier,
-    }));
+    const { timeZone } = (await readHouse(tx))!;
+    const weighedAt = momentOf(weighed.when, now, batch.openedAt, timeZone, refuse);
+    const before = (await bench.readWeighings(tx, batch.id))
+      .filter((earlier) => earlier.weighedAt <= weighedAt)
+      .map((earlier) => ({ at: earlier.weighedAt.getTime(), milligrams: earlier.milligrams, heavier: earlier.heavier }));
     if (weighed.heavier === null && isHeavier(before, weighed.milligrams, weighed.scaleError))
       refuse({ code: 'heavier', last: before.at(-1)!.milligrams });
-    await bench.createWeighing(tx, { actKey: weighed.key, by: actor.personId, ...weighed, weighedAt: now });
+    await bench.createWeighing(tx, { actKey: weighed.key, by: actor.personId, ...weighed, weighedAt });
     return { answer: null, subject: batch.code };
   });
 }

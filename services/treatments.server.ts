@@ -10,21 +10,30 @@ import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments
 import { perform } from './perform.server.ts';
 
 type NoLot = { readonly code: 'no such lot' };
-export type ShutProblem = NoLot | { readonly code: 'not dry' } | { readonly code: 'shut already' };
+export type ShutProblem =
+  | NoLot
+  | { readonly code: 'not dry' }
+  | { readonly code: 'shut already' }
+  | { readonly code: 'to come' }
+  | { readonly code: 'still open then'; readonly until: string };
 
 /** Shuts a lot away from insects, in the freezer or airtight; seed that is not dry is refused, since frost kills it. */
 export function shutAway(
   db: Db,
   actor: Actor,
   today: string,
-  shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing' },
+  shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
 ) {
   return perform<null, ShutProblem>(db, { key: shut.key, kind: `shut away: ${shut.kind}`, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, shut.code)) ?? refuse({ code: 'no such lot' });
     const holds = await activeHolds(tx, lot.id);
     if (holds.includes('drying')) refuse({ code: 'not dry' });
-    if ((await findTreatments(tx, lot.id)).some(({ openedOn }) => openedOn === null)) refuse({ code: 'shut already' });
-    await createTreatment(tx, { ...shut, actKey: shut.key, by: actor.personId, lotId: lot.id, since: today });
+    if (shut.since > today) refuse({ code: 'to come' });
+    for (const { openedOn } of await findTreatments(tx, lot.id)) {
+      const until = openedOn ?? refuse({ code: 'shut already' });
+      if (until > shut.since) refuse({ code: 'still open then', until });
+    }
+    await createTreatment(tx, { ...shut, actKey: shut.key, by: actor.personId, lotId: lot.id });
     if (!holds.includes('pests'))
       await createHold(tx, {
         lotId: lot.id,

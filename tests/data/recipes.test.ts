@@ -54,7 +54,6 @@ describe('a recipe of the house', () => {
       step: 'soda',
       place: place + 1,
       celsius: 20,
-      startedAgo: 0,
       cleared: true,
       early: false,
     });

@@ -15,8 +15,8 @@ beforeAll(async () => {
 });
 
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
-const shut = (code: string, kind: 'freezer' | 'airtight' = 'freezer', today = TODAY) =>
-  shutAway(library.db, library.helper, today, { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing' });
+const shut = (code: string, kind: 'freezer' | 'airtight' = 'freezer', today = TODAY, since = today) =>
+  shutAway(library.db, library.helper, today, { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing', since });
 const open = (code: string, today: string, reason: string | null = null) =>
   openTreated(library.db, library.helper, today, { key: randomUUID(), code, reason, liftPests: true });
 
@@ -48,6 +48,17 @@ describe('seed shut away from insects', () => {
     expect(first).toMatchObject({ openedOn: addDays(TODAY, 2), early: true, reason: 'Wrong jar' });
     expect(again).toMatchObject({ since: addDays(TODAY, 2), openedOn: null, container: 'Jar 12' });
     expect(await activeHolds(library.db, await idOf(code))).toContain('pests');
+  });
+
+  test('shut away some days ago, its time counts from then; not from a day to come, nor from one when it was out', async () => {
+    const code = await takeIn(library);
+    expect(await shut(code, 'freezer', TODAY, addDays(TODAY, 1))).toEqual({ ok: false, problem: { code: 'to come' } });
+    expect((await shut(code, 'freezer', TODAY, addDays(TODAY, -14))).ok).toBe(true);
+    expect(await open(code, TODAY)).toEqual({ ok: true, answer: { again: false } });
+    expect(await shut(code, 'airtight', TODAY, addDays(TODAY, -1))).toEqual({
+      ok: false,
+      problem: { code: 'still open then', until: TODAY },
+    });
   });
 
   test('is dry first: frost kills damp seed, and the database says so too', async () => {

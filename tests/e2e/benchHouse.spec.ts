@@ -75,7 +75,7 @@ test('a weight comes from the scale with one key, copes with a leaning elbow and
 
 test('a photo is kept without what the camera wrote; what is none, or too large, is refused beside the field', async ({ page }) => {
   await dryingBatch(page, 'Fog Signal', 'Tray 72');
-  await page.getByText('In other words, or with a photo').click();
+  await page.getByText('In other words, with a photo, or earlier').click();
   const photo = page.getByLabel('Photo (optional)');
   await page.getByLabel('What was seen').fill('Pale, a little wrinkled');
   await photo.setInputFiles({ name: 'seed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('This is no photo') });

@@ -6,7 +6,7 @@ import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { NOT_DRY } from './benchWords.ts';
+import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
 import type { DeviceAnswer } from './deviceWords.ts';
 import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
 import { fillField, TakeFrom, useDevice } from './TakeFrom.tsx';
@@ -101,7 +101,7 @@ export function WeighForm({
   last: string | undefined;
   hasScale: boolean;
 }) {
-  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
+  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier' | 'when'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
   const paintFirst = usePaintFirst((sent) => tellSent(formKey, String(new FormData(sent).get('weight'))));
   const scale = useDevice('scale', (answer) => {
     const element = document.getElementById(form.id);
@@ -139,6 +139,10 @@ export function WeighForm({
             { value: '0.1 g', label: '0.1 g' },
           ]}
         />
+        <details {...(fields.when.errors && { open: true })}>
+          <summary className="link inline-flex min-h-11 items-center">It was weighed earlier</summary>
+          <TextField field={fields.when} label="When was it weighed?" hint={EMPTY_IS_NOW} className="max-w-80" />
+        </details>
         {fields.heavier.errors && (
           <ChoiceField
             field={fields.heavier}

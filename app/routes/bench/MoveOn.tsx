@@ -4,6 +4,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { EMPTY_IS_NOW } from './benchWords.ts';
 import type { BatchPage } from './WhatNext.tsx';
 
 /** On to the next step, past some, or over to another method. */
@@ -18,7 +19,7 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
     })),
   ];
   const first = targets[0]?.value ?? '';
-  const [form, fields] = usePostForm<'to' | 'celsius' | 'startedAgo' | 'cleared' | 'early'>({
+  const [form, fields] = usePostForm<'to' | 'celsius' | 'when' | 'cleared' | 'early'>({
     id: `step-${formKey}`,
     result,
     start: { to: first, celsius: String(batch.celsius) },
@@ -48,7 +49,7 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
         )}
         <div className="grid items-end gap-5 sm:grid-cols-2">
           <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
-          <TextField field={fields.startedAgo} label="Begun hours ago (optional)" hint="Empty: now" type="number" step="any" min={0} />
+          <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>
         <details open={onward.length === 0 || fields.to.errors !== undefined}>
           <summary className="link inline-flex min-h-11 items-center">Another step, or another method</summary>

@@ -6,6 +6,7 @@ import { PhotoField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { EMPTY_IS_NOW } from './benchWords.ts';
 import type { Route } from './+types/batch.ts';
 
 export type BatchPage = Route.ComponentProps['loaderData'];
@@ -22,7 +23,11 @@ const TONES: Record<BatchPage['view']['state'], Tone> = {
 /** What the batch is at, what its clock says, what to look for, and what was seen, with one tap. */
 export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkKey: string; result: SubmissionResult | null }) {
   const { view, lookFor, ifLeft } = batch;
-  const [form, fields] = usePostForm<'seen' | 'photo' | 'turn'>({ id: `check-${checkKey}`, result, start: { turn: String(batch.turn) } });
+  const [form, fields] = usePostForm<'seen' | 'photo' | 'turn' | 'when'>({
+    id: `check-${checkKey}`,
+    result,
+    start: { turn: String(batch.turn) },
+  });
   return (
     <Reckoning
       tone={TONES[view.state]}
@@ -53,7 +58,7 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
             ))}
           </div>
           <details {...(result && { open: true })}>
-            <summary className="link inline-flex min-h-11 items-center">In other words, or with a photo</summary>
+            <summary className="link inline-flex min-h-11 items-center">In other words, with a photo, or earlier</summary>
             <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3" encType="multipart/form-data">
               <input type="hidden" name="turn" value={batch.turn} />
               <TextField field={fields.seen} label="What was seen" />
@@ -64,6 +69,7 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
                 most={MOST_PHOTO_BYTES}
                 tooLarge={PHOTO_TROUBLE['too large']}
               />
+              <TextField field={fields.when} label="When was it? (optional)" hint={EMPTY_IS_NOW} />
               <Button type="submit">Write it down</Button>
             </PostForm>
           </details>

@@ -8,7 +8,7 @@ describe('what stands in the way at the bench is said at the field where it can 
   test.each([
     [{ code: 'too early', earliest: '2026-11-24T14:00:00Z' }, 'early', 'ready from today 14:00'],
     [{ code: 'rind is soft' }, 'early', 'rind'],
-    [{ code: 'before the step', since: '2026-11-24T14:00:00Z' }, 'startedAgo', 'began today 14:00'],
+    [{ code: 'before the step', since: '2026-11-24T14:00:00Z' }, 'when', 'before today 14:00, when the step began'],
     [{ code: 'moved on', to: 'rinse' }, '', '“Rinse and pour off”'],
     [{ code: 'read first', cautions: ['knife'] }, '', 'Knife'],
     [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g before'],

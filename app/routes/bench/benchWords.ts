@@ -14,6 +14,9 @@ export const NOT_DRY: Record<NotDry, string> = {
   'humidity not known': 'no hygrometer was read in the last three days',
 };
 
+export const EMPTY_IS_NOW = 'Empty: now. Or 6 h ago, yesterday 18:00, 21 Nov';
+export const TO_COME = 'That is still to come: leave it empty for now';
+
 /** What stands in the way of an act at the bench, at the field where it can be put right. */
 export function troubleOf(
   problem: NextProblem | CheckProblem | WeighProblem | FinishProblem,
@@ -39,7 +42,9 @@ export function troubleOf(
     case 'photo too large':
       return { photo: ['That picture has more than 50 million points. Take a smaller one'] };
     case 'before the step':
-      return { startedAgo: [`That is before the step it follows, which began ${when(problem.since)}`] };
+      return { when: [`That is before ${when(problem.since)}, when the step began`] };
+    case 'to come':
+      return { when: [TO_COME] };
     case 'table taken':
       return {
         cleared: [

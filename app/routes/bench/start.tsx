@@ -1,12 +1,15 @@
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
-import { methodFacts, methodsFor, type Brought } from '#core/bench/methods.ts';
+import { methodFacts, methodsFor, stepsFor, type Brought } from '#core/bench/methods.ts';
 import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { known } from '#core/passport/passport.ts';
 import { startBatchForm } from '#contracts/bench.ts';
 import { listBatchesOfLot, readAir } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findMethodTrial } from '#data/methodTrials.ts';
+import { readPassports } from '#data/passports.ts';
 import { startBatch, type StartProblem } from '#services/bench.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
@@ -18,6 +21,7 @@ import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { EMPTY_IS_NOW, TO_COME } from './benchWords.ts';
 import type { Route } from './+types/start.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
@@ -33,11 +37,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, now } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [batches, room, typed, trial] = await Promise.all([
+  const [batches, room, typed, trial, [passport]] = await Promise.all([
     listBatchesOfLot(db, lot.id),
     readAir(db),
     typedBefore(request, actor),
     readArm(lot.id),
+    readPassports(db, lot.id),
   ]);
   const open = batches.filter(({ outcome }) => outcome === null);
   return {
@@ -52,7 +57,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     cleaning: lot.facts.cleaning,
     methods: BROUGHT.map(({ value }) => ({
       brought: value,
-      methods: methodsFor(lot.facts, value, house).map((method) => ({ method, ...methodFacts(method, house.recipes) })),
+      methods: methodsFor(lot.facts, value, house).map((method) => ({
+        method,
+        ...methodFacts(method, house.recipes),
+        cures: stepsFor(method, lot.facts, value, house.recipes)[0] === 'cure',
+      })),
     })),
     under: open.map(({ id, vessel, step }) => ({ id, vessel, step })),
     ended: batches.length - open.length,
@@ -61,6 +70,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       humidity: Math.round(room.humidity * 100),
       read: formatMoment(room.readAt.getTime(), now.getTime(), house.timeZone),
     },
+    picked: passport ? known(passport.answers.pickedOn) : null,
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
   };
 }
@@ -82,6 +92,11 @@ function fieldErrors(problem: StartProblem): Record<string, string[]> {
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'method does not fit':
       return { method: ['That is not done with this crop as it was brought. Choose another'] };
+    case 'to come':
+    case 'before the step':
+      return { when: [TO_COME] };
+    case 'long past':
+      return { when: ['That is over a year ago. Check the year'] };
     case 'vessel taken':
       return { vessel: [`${problem.by} is in it. Choose another, or finish that batch first`] };
   }
@@ -97,7 +112,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Start({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'brought' | 'method' | 'vessel' | 'celsius' | 'humidity' | 'fruits' | 'weightIn'>({
+  const [form, fields] = usePostForm<'brought' | 'method' | 'vessel' | 'celsius' | 'humidity' | 'fruits' | 'weightIn' | 'when'>({
     id: 'start',
     result: actionData,
     start: {
@@ -111,6 +126,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
   const methods = lot.methods.find((one) => one.brought === brought)?.methods ?? [];
   const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!.method);
   const facts = methods.find((one) => one.method === method) ?? methods[0]!;
+  const [when, setWhen] = useState<string | null>(fields.when.initialValue ?? null);
   const [celsius, setCelsius] = useState(fields.celsius.initialValue ?? '20');
   return (
     <div className="max-w-3xl">
@@ -189,6 +205,13 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           />
           <TextField field={fields.weightIn} label="Weight as it is (optional)" hint="640 g, 1 lb 6 oz" />
           <TextField field={fields.fruits} label="Fruits, heads or pods (optional)" hint="For seeds a fruit" type="number" min={1} />
+          <TextField
+            field={fields.when}
+            label="When did it begin? (optional)"
+            hint={facts.cures && lot.picked ? 'It cures from the day it was picked' : EMPTY_IS_NOW}
+            value={when ?? (facts.cures && lot.picked ? formatDate(lot.picked) : '')}
+            onChange={(event) => setWhen(event.target.value)}
+          />
         </div>
         <Button type="submit" look="action">
           Start the batch

@@ -46,44 +46,48 @@ export function Ledger({
   return (
     <section aria-label="Ledger" className="mt-10">
       <h2 className="mb-1">Ledger</h2>
-      <Table caption="Every movement of this lot">
-        <thead>
-          <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
-            <th scope="col">When</th>
-            <th scope="col">What</th>
-            <th scope="col" className="text-right">
-              In or out
-            </th>
-            <th scope="col" className="text-right">
-              Left
-            </th>
-            <th scope="col">As written</th>
-            <th scope="col">By</th>
-          </tr>
-        </thead>
-        <tbody>
-          {entries.map((entry) => (
-            <tr key={entry.id}>
-              <td className="whitespace-nowrap">{formatDate(entry.happenedOn)}</td>
-              <td>
-                {entry.kind}
-                {entry.fromOutside && `, from ${entry.fromOutside}`}
-                {entry.toOutside && `, to ${entry.toOutside}`}
-                {entry.reason && <span className="block text-soft">{entry.reason}</span>}
-              </td>
-              <td className="text-right whitespace-nowrap">
-                {entry.toOutside === null ? '+' : '−'}
-                <Stock amount={entry.amount} unit={unit} />
-              </td>
-              <td className="text-right font-semibold whitespace-nowrap">
-                <Stock amount={entry.balance} unit={unit} />
-              </td>
-              <td className="text-soft">{entry.typed}</td>
-              <td>{entry.by}</td>
+      {entries.length === 0 ? (
+        <p className="text-soft">Nothing is in the book yet: what was brought is counted or weighed once it is clean.</p>
+      ) : (
+        <Table caption="Every movement of this lot">
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">When</th>
+              <th scope="col">What</th>
+              <th scope="col" className="text-right">
+                In or out
+              </th>
+              <th scope="col" className="text-right">
+                Left
+              </th>
+              <th scope="col">As written</th>
+              <th scope="col">By</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {entries.map((entry) => (
+              <tr key={entry.id}>
+                <td className="whitespace-nowrap">{formatDate(entry.happenedOn)}</td>
+                <td>
+                  {entry.kind}
+                  {entry.fromOutside && `, from ${entry.fromOutside}`}
+                  {entry.toOutside && `, to ${entry.toOutside}`}
+                  {entry.reason && <span className="block text-soft">{entry.reason}</span>}
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  {entry.toOutside === null ? '+' : '−'}
+                  <Stock amount={entry.amount} unit={unit} />
+                </td>
+                <td className="text-right font-semibold whitespace-nowrap">
+                  <Stock amount={entry.balance} unit={unit} />
+                </td>
+                <td className="text-soft">{entry.typed}</td>
+                <td>{entry.by}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
       {loans.length > 0 && (
         <p className="mt-3 max-w-prose text-small">
           Lent:{' '}

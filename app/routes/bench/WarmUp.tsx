@@ -1,0 +1,69 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { CONTAINERS } from '#core/bench/packing.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { AwayPage } from './away.tsx';
+
+/** A cold container that waits, closed, until it is as warm as the room. */
+export function Warming({
+  warming,
+  formKey,
+  result,
+}: {
+  warming: NonNullable<AwayPage['warming']>;
+  formKey: string;
+  result: SubmissionResult | null;
+}) {
+  const [form, fields] = usePostForm<'early'>({ id: `warm-${formKey}`, result });
+  return (
+    <>
+      <Reckoning
+        tone={warming.isWarm ? 'good' : 'frost'}
+        question={`The ${warming.container} came out at ${warming.from} °C`}
+        verdict={warming.isWarm ? 'It may be opened' : 'Leave it closed'}
+        figure={
+          <p>
+            {warming.isWarm ? 'Warm since' : 'May be opened'} <b>{warming.opens}</b>
+            {!warming.isWarm && `, in ${warming.left}`}.
+          </p>
+        }
+        reasons={['Opened cold, water from the room’s air settles on the seed']}
+      />
+      <PostForm form={form} formKey={formKey} intent="warm">
+        {!warming.isWarm && <TickField field={fields.early} label="Open it all the same" />}
+        <Button type="submit" look={warming.isWarm ? 'action' : 'plain'}>
+          Opened
+        </Button>
+      </PostForm>
+    </>
+  );
+}
+
+/** Taking a cold container off its shelf. */
+export function TakeOutForm({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
+  const [form, fields] = usePostForm<'container' | 'celsius'>({
+    id: `take-${formKey}`,
+    result,
+    start: { container: 'jar', celsius: '-18' },
+  });
+  return (
+    <PostForm form={form} formKey={formKey} intent="take">
+      <ChoiceField
+        field={fields.container}
+        label="What comes out?"
+        options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
+      />
+      <TextField
+        field={fields.celsius}
+        label="How cold was it, °C?"
+        hint="Freezer −18, fridge 4"
+        type="number"
+        step="any"
+        className="max-w-40"
+      />
+      <Button type="submit">Start its warm-up</Button>
+    </PostForm>
+  );
+}

@@ -1,0 +1,114 @@
+import { randomUUID } from 'node:crypto';
+import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
+import { stepsFor, type Method } from '#core/bench/methods.ts';
+import type { When } from '#core/calendar/when.ts';
+import type { Amount } from '#core/units/parseAmount.ts';
+import { findBatch } from '#data/bench.ts';
+import { readHouse } from '#data/house.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { acknowledgeCautions, checkBatch, nextStep, startBatch, weighBatch } from '#services/bench.server.ts';
+import { finishBatch } from '#services/finishing.server.ts';
+import { remakePhoto } from '#services/remakePhoto.server.ts';
+import { NOW, type Library } from './database.ts';
+
+const HOUR = 3_600_000;
+/** Hours after the suites' day. */
+export const after = (hours: number) => new Date(NOW.getTime() + hours * HOUR);
+export const CUCUMBER = {
+  crop: 'cucumber',
+  variety: 'Green Flag',
+  form: 'whole fruit',
+  amount: '6 fruits',
+  neighbours: 'none',
+  n0what: undefined,
+  n0metres: undefined,
+  insects: undefined,
+} as const;
+export const seeds = (count: number): Amount => ({ kind: 'count', seeds: count, approximate: true });
+export const problem = (done: { ok: boolean; problem?: unknown }) => done.problem;
+
+/** What a helper does at the bench, as short calls on a suite's library. */
+export function atTheBench(library: () => Library) {
+  const house = async () => (await readHouse(library().db))!;
+  const lot = async (code: string) => (await findLotByCode(library().db, code))!;
+  const batch = async (id: number) => (await findBatch(library().db, id))!;
+
+  let jars = 2;
+  async function start(
+    code: string,
+    change: { method?: Method; brought?: 'whole fruit' | 'heads or pods' | 'clean seed'; vessel?: string; when?: When } = {},
+    at = NOW,
+  ): Promise<number> {
+    const done = await startBatch(library().db, library().helper, at, {
+      key: randomUUID(),
+      code,
+      brought: change.brought ?? 'whole fruit',
+      method: change.method ?? 'ferment',
+      vessel: change.vessel ?? `Jar ${(jars += 1)}`,
+      celsius: 16,
+      humidity: 0.6,
+      fruits: 6,
+      weightIn: null,
+      when: change.when ?? null,
+    });
+    if (!done.ok) throw new Error(done.problem.code);
+    return done.answer.batchId;
+  }
+
+  const read = (id: number, actor = library().helper) =>
+    acknowledgeCautions(library().db, actor, { key: randomUUID(), batchId: id, cautions: Object.keys(CAUTIONS) as Caution[] });
+
+  async function move(id: number, step: Step, at: Date, change: Partial<Parameters<typeof nextStep>[3]> = {}) {
+    const { turn, method, facts, brought } = await batch(id);
+    const to = change.method ?? method;
+    return nextStep(library().db, library().helper, at, {
+      key: randomUUID(),
+      batchId: id,
+      turn,
+      method: to,
+      step,
+      place: stepsFor(to, facts, brought, []).indexOf(step),
+      celsius: 16,
+      cleared: true,
+      early: false,
+      ...change,
+    });
+  }
+
+  const weigh = (id: number, grams: number, at: Date, change: Partial<Parameters<typeof weighBatch>[3]> = {}) =>
+    weighBatch(library().db, library().helper, at, {
+      key: randomUUID(),
+      batchId: id,
+      milligrams: grams * 1000,
+      typed: `${grams} g`,
+      scaleError: 1000,
+      heavier: null,
+      ...change,
+    });
+
+  async function finish(id: number, amount: Amount, at: Date, change: { sign?: boolean; reason?: string; liftDrying?: boolean } = {}) {
+    return finishBatch(library().db, library().helper, at, {
+      key: randomUUID(),
+      batchId: id,
+      turn: (await batch(id)).turn,
+      amount: { ...amount, typed: 'as weighed' },
+      sign: change.sign ?? true,
+      liftDrying: change.liftDrying ?? true,
+      reason: change.reason ?? null,
+    });
+  }
+  /** Writes down what was seen. */
+  async function look(id: number, seen: string, at: Date, change: { turn?: number; photo?: Blob; when?: When } = {}) {
+    const check = {
+      key: randomUUID(),
+      batchId: id,
+      turn: change.turn ?? (await batch(id)).turn,
+      seen,
+      photo: change.photo ?? null,
+      when: change.when ?? null,
+    };
+    return checkBatch(library().db, library().helper, at, check, remakePhoto);
+  }
+
+  return { house, lot, batch, start, read, move, weigh, finish, look };
+}
