@@ -45,6 +45,8 @@ const method = z.string({ error: 'Say how it will be cleaned' }).transform((text
   return z.NEVER;
 });
 
+const vessel = words(40, 'What is it in? Jar 3, tray B, the blue bucket');
+
 const turn = z.int({ error: 'Load the page again' });
 /** Hazards read and ticked, parted by commas. */
 const cautions = z
@@ -58,7 +60,7 @@ export const startBatchForm = z.object({
   key: actKey,
   brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'Say what it is now' }),
   method,
-  vessel: words(40, 'What is it in? Jar 3, tray B, the blue bucket'),
+  vessel,
   celsius,
   humidity: percent,
   fruits: z
@@ -85,6 +87,7 @@ export const nextStepForm = z.object({
     return z.NEVER;
   }),
   celsius,
+  vessel,
   when: maybeWhen,
   cleared: tick,
   early: tick,

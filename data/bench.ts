@@ -30,16 +30,16 @@ export async function createBatch(
   return id;
 }
 
-/** Keeps a vessel for one batch until the transaction ends; the code of the lot that is in it, or null where it is free. */
-export async function lockVessel(db: Db, vessel: string): Promise<string | null> {
+/** What a batch is in: as its newest step says, or where it began. */
+const VESSEL = sql<string>`coalesce(now.vessel, batch.vessel)`;
+
+/** Keeps a vessel for one batch until the transaction ends; the code of the lot that another batch has in it, or null where it is free. */
+export async function lockVessel(db: Db, vessel: string, batchId: number | null = null): Promise<string | null> {
   await sql`select pg_advisory_xact_lock(hashtextextended('vessel ' || lower(trim(${vessel})), 0))`.execute(db);
-  const found = await db
-    .selectFrom('batch')
-    .innerJoin('lot', 'lot.id', 'batch.lot_id')
-    .leftJoin('batch_end', 'batch_end.batch_id', 'batch.id')
-    .select('lot.code')
-    .where(sql`lower(trim(batch.vessel))`, '=', vessel.trim().toLowerCase())
-    .where('batch_end.batch_id', 'is', null)
+  const found = await batches(db)
+    .where(sql`lower(trim(${VESSEL}))`, '=', vessel.trim().toLowerCase())
+    .where('batch_end.outcome', 'is', null)
+    .where('batch.id', '<>', batchId ?? 0)
     .executeTakeFirst();
   return found?.code ?? null;
 }
@@ -52,6 +52,7 @@ export interface NewStep extends Act {
   readonly place: number;
   readonly celsius: number;
   readonly since: Date;
+  readonly vessel: string;
   readonly why: string | null;
 }
 
@@ -67,6 +68,7 @@ export async function createStep(db: Db, step: NewStep): Promise<void> {
       place: step.place,
       celsius: step.celsius,
       since: step.since,
+      vessel: step.vessel,
       why: step.why,
       written_by: step.by,
       act_key: step.actKey,
@@ -219,7 +221,7 @@ function batches(db: Db) {
       'batch.id',
       'batch.lot_id as lotId',
       'batch.brought',
-      'batch.vessel',
+      VESSEL.as('vessel'),
       'batch.fruits',
       'batch.weight_in as weightIn',
       'batch.opened_at as openedAt',
@@ -280,8 +282,10 @@ export async function listEndedBatches(db: Db, { search, limit, offset }: { sear
 export async function readSteps(db: Db, batchId: number) {
   return db
     .selectFrom('batch_step')
+    .innerJoin('batch', 'batch.id', 'batch_step.batch_id')
     .leftJoin('person', 'person.id', 'batch_step.written_by')
     .select(['turn', 'method', 'step', 'place', 'celsius', 'since', 'why', 'person.name as by'])
+    .select(sql<string>`coalesce(batch_step.vessel, batch.vessel)`.as('vessel'))
     .where('batch_id', '=', batchId)
     .orderBy('turn')
     .execute();

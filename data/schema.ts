@@ -433,6 +433,8 @@ interface BatchStepTable {
   place: Fact<number>;
   celsius: Fact<number>;
   since: Fact<Date>;
+  /** Null in steps from before a batch could be moved from one vessel to another. */
+  vessel: MaybeFact<string>;
   why: MaybeFact<string>;
   written_at: WrittenAt;
   written_by: MaybeFact<number>;

@@ -202,6 +202,7 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
       step,
       place,
       celsius: told.celsius,
+      vessel: told.vessel,
       cleared: true,
       early: true,
     });

@@ -36,12 +36,13 @@ function momentOf(said: When | null | undefined, now: Date, since: Date, timeZon
   return at < since ? since : at;
 }
 
+export interface VesselTaken {
+  readonly code: 'vessel taken';
+  /** The code of the lot in it. */
+  readonly by: string;
+}
 export type StartProblem =
-  | { readonly code: 'no such lot' }
-  | { readonly code: 'method does not fit' }
-  | { readonly code: 'vessel taken'; readonly by: string }
-  | { readonly code: 'long past' }
-  | WhenProblem;
+  { readonly code: 'no such lot' } | { readonly code: 'method does not fit' } | VesselTaken | { readonly code: 'long past' } | WhenProblem;
 
 /** Nothing lies on a bench for longer: a start before that is a slip of the year. */
 const LONGEST = 400 * 86_400_000;
@@ -92,6 +93,7 @@ export function startBatch(
       place: 0,
       celsius: start.celsius,
       since,
+      vessel: start.vessel,
       why: null,
     });
     if (start.humidity !== null)
@@ -175,7 +177,8 @@ export type NextProblem =
   | { readonly code: 'too early'; readonly earliest: string }
   | { readonly code: 'rind is soft' }
   | WhenProblem
-  | { readonly code: 'table taken'; readonly by: OnTable };
+  | { readonly code: 'table taken'; readonly by: OnTable }
+  | VesselTaken;
 
 /** Moves a batch on to a later step, or over to another method. */
 export function nextStep(
@@ -190,6 +193,7 @@ export function nextStep(
     step: Step;
     place: number;
     celsius: number;
+    vessel: string;
     when?: When | null;
     cleared: boolean;
     early: boolean;
@@ -212,6 +216,8 @@ export function nextStep(
       const by = await findOnTable(tx, batch);
       if (by) refuse({ code: 'table taken', by });
     }
+    const inIt = await bench.lockVessel(tx, next.vessel, batch.id);
+    if (inIt) refuse({ code: 'vessel taken', by: inIt });
     await bench.createStep(tx, {
       actKey: next.key,
       by: actor.personId,
@@ -222,6 +228,7 @@ export function nextStep(
       place: next.place,
       celsius: next.celsius,
       since,
+      vessel: next.vessel,
       why: null,
     });
     return { answer: { step: next.step }, subject: batch.code };

@@ -163,11 +163,12 @@ const house = (rules: Rules = {}, recipes: readonly Recipe[] = []) => ({ rules, 
 describe('methods and their clocks', () => {
   const cucumber = {
     cure: null,
+    waits: [7, 35],
     extraction: 'wet with a gel coat',
     cautions: ['Bitter fruit can poison, cooked or not'],
     id: 'cucumber',
   } as const;
-  const squash = { cure: [20, 60], extraction: 'wet', cautions: [], id: 'squash' } as const;
+  const squash = { cure: [20, 60], waits: [21, 180], extraction: 'wet', cautions: [], id: 'squash' } as const;
 
   test('the house’s school decides which method is proposed; the others stay at hand', () => {
     expect(methodsFor(cucumber, 'whole fruit', house())[0]).toBe('ferment');
@@ -180,7 +181,7 @@ describe('methods and their clocks', () => {
   test('whole fruit that cures is cured before it is opened', () => {
     expect(stepsFor('rinse', squash, 'whole fruit', [])).toEqual(['cure', 'scoop', 'rinse', 'dry', 'silica']);
     expect(stepsFor('rinse', squash, 'clean seed', [])).toEqual(['scoop', 'rinse', 'dry', 'silica']);
-    expect(hoursOf('cure', squash, 20)).toEqual({ earliest: 480, usual: 960, latest: 1440 });
+    expect(hoursOf('cure', squash, 20)).toEqual({ earliest: 480, usual: 960, latest: 180 * 24 });
   });
 
   test('pulp ferments slower in the cold: at 17 °C half as long again and more, at 26 °C quicker', () => {

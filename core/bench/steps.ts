@@ -1,4 +1,4 @@
-import type { Crop, Range } from '../almanac/crop.ts';
+import type { Crop } from '../almanac/crop.ts';
 import { ruleFor, type Rules } from '../house/rules.ts';
 
 /** Hazards of a step at the bench; each is shown where the step is and acknowledged once per person and batch. */
@@ -191,18 +191,19 @@ const LONG_FERMENT: StepHours = { earliest: 72, usual: 168, latest: 336 };
 
 /**
  * Hours of a step for a crop in a room; null where no clock runs (work that waits for hands, drying that its weight ends).
- * Fermenting stretches with cold: `t = t₂₃ · 2.2^((23 − T)/10)`, T clamped to 8 to 35 °C. Curing takes the crop's own days.
+ * Fermenting stretches with cold: `t = t₂₃ · 2.2^((23 − T)/10)`, T clamped to 8 to 35 °C. Curing takes the crop's own days,
+ * and does harm only when the fruit no longer keeps.
  */
-export function hoursOf(step: Step, crop: Pick<Crop, 'cure'>, celsius: number, longFerment = false): StepHours | null {
-  if (step === 'cure') return curing(crop.cure);
+export function hoursOf(step: Step, crop: Pick<Crop, 'cure' | 'waits'>, celsius: number, longFerment = false): StepHours | null {
+  if (step === 'cure') return curing(crop);
   if (step !== 'ferment') return HOURS[step] ?? null;
   const slower = FERMENT_Q10 ** ((FERMENT_AT - Math.min(35, Math.max(8, celsius))) / 10);
   const { earliest, usual, latest } = longFerment ? LONG_FERMENT : HOURS.ferment!;
   return { earliest: earliest * slower, usual: usual * slower, latest: latest * slower };
 }
 
-function curing(days: Range | null): StepHours | null {
-  return days && { earliest: days[0] * 24, usual: ((days[0] + days[1]) / 2) * 24, latest: days[1] * 24 };
+function curing({ cure, waits }: Pick<Crop, 'cure' | 'waits'>): StepHours | null {
+  return cure && { earliest: cure[0] * 24, usual: ((cure[0] + cure[1]) / 2) * 24, latest: Math.max(cure[1], waits[1]) * 24 };
 }
 
 /** Below this pulp moulds rather than ferments; washing soda works in a cool room. */

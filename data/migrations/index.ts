@@ -3,6 +3,7 @@ import * as ground from './0001_ground.ts';
 import * as provenance from './0002_provenance.ts';
 import * as bench from './0003_bench.ts';
 import * as benchHouse from './0004_bench_house.ts';
+import * as vessels from './0005_vessels.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -10,4 +11,5 @@ export const migrations: Record<string, Migration> = {
   '0002_provenance': provenance,
   '0003_bench': bench,
   '0004_bench_house': benchHouse,
+  '0005_vessels': vessels,
 };

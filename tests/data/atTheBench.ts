@@ -59,7 +59,7 @@ export function atTheBench(library: () => Library) {
     acknowledgeCautions(library().db, actor, { key: randomUUID(), batchId: id, cautions: Object.keys(CAUTIONS) as Caution[] });
 
   async function move(id: number, step: Step, at: Date, change: Partial<Parameters<typeof nextStep>[3]> = {}) {
-    const { turn, method, facts, brought } = await batch(id);
+    const { turn, method, facts, brought, vessel } = await batch(id);
     const to = change.method ?? method;
     return nextStep(library().db, library().helper, at, {
       key: randomUUID(),
@@ -69,6 +69,7 @@ export function atTheBench(library: () => Library) {
       step,
       place: stepsFor(to, facts, brought, []).indexOf(step),
       celsius: 16,
+      vessel,
       cleared: true,
       early: false,
       ...change,

@@ -63,6 +63,20 @@ describe('a batch goes its way', () => {
     await expect(start(await takeIn(library, CUCUMBER), { vessel: 'blue bucket' })).resolves.toBeGreaterThan(first);
   });
 
+  test('seed is moved to another vessel with its step: the old one is free, the new one is taken, and one in use is refused', async () => {
+    const id = await start(await takeIn(library, CUCUMBER), { vessel: 'Jar 90' });
+    await start(await takeIn(library, CUCUMBER), { vessel: 'Tray Q' });
+    await read(id);
+    expect(problem(await move(id, 'scoop', after(1), { early: true, vessel: 'tray q' }))).toMatchObject({ code: 'vessel taken' });
+    expect((await move(id, 'scoop', after(1), { early: true, vessel: 'Tray R' })).ok).toBe(true);
+    expect((await batch(id)).vessel).toBe('Tray R');
+    await read(id);
+    expect((await move(id, 'ferment', after(2))).ok).toBe(true);
+    expect((await readSteps(library.db, id)).map(({ vessel }) => vessel)).toEqual(['Jar 90', 'Tray R', 'Tray R']);
+    expect(await start(await takeIn(library, CUCUMBER), { vessel: 'Jar 90' })).toBeGreaterThan(id);
+    await expect(start(await takeIn(library, CUCUMBER), { vessel: ' TRAY R ' })).rejects.toThrow('vessel taken');
+  });
+
   test('a photo is kept with what was seen, and one that is none stops the whole look', async () => {
     const id = await start(await takeIn(library, CUCUMBER));
     const onePixel = Buffer.from(

@@ -1,6 +1,7 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { Migrator, sql } from 'kysely';
+import { findBatch, readSteps } from '#data/bench.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house.ts';
 import { findDisagreements } from '#data/ledger.ts';
@@ -12,6 +13,8 @@ import { connect } from './database.ts';
 
 let owner: Db;
 let lotId: number;
+let batchId: number;
+let migrator: Migrator;
 
 /** A house as it stood before there was a bench: a lot with some seed on a shelf. */
 async function oldHouse(db: Db): Promise<number> {
@@ -42,15 +45,37 @@ beforeAll(async () => {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await sql.raw(`create database ${name}`).execute(connect('owner', 'granary'));
   owner = connect('owner', name);
-  const migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
+  migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
   expect((await migrator.migrateTo('0002_provenance')).error).toBeUndefined();
   lotId = await oldHouse(owner);
 });
 
+/** A batch as it was begun before seed could be moved to another vessel. */
+async function oldBatch(db: Db, lot: number): Promise<number> {
+  const act = randomUUID();
+  return db.transaction().execute(async (tx) => {
+    await sql`insert into act (key, kind, answer) values (${act}, 'batch started', '{}')`.execute(tx);
+    const { rows } = await sql<{ id: number }>`
+      insert into batch (lot_id, brought, vessel, opened_at, act_key) values (${lot}, 'heads or pods', 'Sack 4', now(), ${act}) returning id`.execute(
+      tx,
+    );
+    await sql`insert into batch_step (batch_id, turn, method, step, place, celsius, since, act_key)
+      values (${rows[0]!.id}, 1, 'thresh', 'hang', 0, 18, now(), ${act})`.execute(tx);
+    return rows[0]!.id;
+  });
+}
+
 test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
-  expect(await migrate(owner)).toEqual(['0003_bench', '0004_bench_house']);
+  expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
+  batchId = await oldBatch(owner, lotId);
+  expect(await migrate(owner)).toEqual(['0005_vessels']);
   expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
+});
+
+test('a batch from before seed was moved stands in the vessel it began in', async () => {
+  expect(await findBatch(owner, batchId)).toMatchObject({ vessel: 'Sack 4', step: 'hang' });
+  expect((await readSteps(owner, batchId)).map(({ vessel }) => vessel)).toEqual(['Sack 4']);
 });
 
 test('an old house gets usual figures of its bench and prices, and no recipe', async () => {

@@ -45,7 +45,7 @@ describe('a recipe of the house', () => {
     const batch = async () => (await findBatch(library.db, batchId))!;
     expect(await batch()).toMatchObject({ step: 'scoop', method });
     await acknowledgeCautions(library.db, library.helper, { key: randomUUID(), batchId, cautions: Object.keys(CAUTIONS) as Caution[] });
-    const { turn, place } = await batch();
+    const { turn, place, vessel } = await batch();
     const moved = await nextStep(library.db, library.helper, NOW, {
       key: randomUUID(),
       batchId,
@@ -54,6 +54,7 @@ describe('a recipe of the house', () => {
       step: 'soda',
       place: place + 1,
       celsius: 20,
+      vessel,
       cleared: true,
       early: false,
     });

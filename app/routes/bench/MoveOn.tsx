@@ -19,10 +19,10 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
     })),
   ];
   const first = targets[0]?.value ?? '';
-  const [form, fields] = usePostForm<'to' | 'celsius' | 'when' | 'cleared' | 'early'>({
+  const [form, fields] = usePostForm<'to' | 'vessel' | 'celsius' | 'when' | 'cleared' | 'early'>({
     id: `step-${formKey}`,
     result,
-    start: { to: first, celsius: String(batch.celsius) },
+    start: { to: first, vessel: batch.view.vessel, celsius: String(batch.celsius) },
   });
   const [to, setTo] = useState<string>(fields.to.initialValue ?? first);
   if (targets.length === 0) return null;
@@ -48,6 +48,7 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
           />
         )}
         <div className="grid items-end gap-5 sm:grid-cols-2">
+          <TextField field={fields.vessel} label="What is it in then?" hint="Moved to another? Its tag is printed next" />
           <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
           <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>

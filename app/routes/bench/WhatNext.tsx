@@ -57,7 +57,7 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
               </Form>
             ))}
           </div>
-          <details {...(result && { open: true })}>
+          <details key={checkKey} {...(result && { open: true })}>
             <summary className="link inline-flex min-h-11 items-center">In other words, with a photo, or earlier</summary>
             <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3" encType="multipart/form-data">
               <input type="hidden" name="turn" value={batch.turn} />

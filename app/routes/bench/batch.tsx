@@ -57,9 +57,9 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
           </>
         }
       />
-      {batch.isNew && !end && batch.history.length === 1 && (
+      {!end && (batch.isMoved || (batch.isNew && batch.history.length === 1)) && (
         <Notice tone="good">
-          Started.{' '}
+          {batch.isMoved ? 'It is to be moved.' : 'Started.'}{' '}
           <Link className="underline" to={`/bench/${view.id}/tag`}>
             Print its tag
           </Link>{' '}

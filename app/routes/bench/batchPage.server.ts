@@ -53,6 +53,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
       read: newFormKey(),
     },
     isNew,
+    isMoved: isMoved(steps, checks),
     has: { scale: devices.scale !== null, jar: devices.jar !== null, room: devices.room !== null },
     view: viewOf(batch, now, house.timeZone, house),
     turn: batch.turn,
@@ -106,11 +107,11 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
       by,
     })),
     history: [
-      ...steps.map(({ turn, method, step, celsius, since, by }, index) => ({
+      ...steps.map(({ turn, method, step, celsius, since, vessel, by }, index) => ({
         at: since.getTime(),
         when: when(since),
         by,
-        what: `${title(step)}, ${celsius} °C${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}`,
+        what: `${title(step)}, ${celsius} °C${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
         photo: null,
         key: `step ${turn}`,
       })),
@@ -134,6 +135,12 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
       by: end.by,
     },
   };
+}
+
+/** Whether the newest step moved it to another vessel, and nobody has looked at it there yet: its tag is still to be made. */
+function isMoved(steps: readonly { turn: number; vessel: string }[], checks: readonly { turn: number }[]): boolean {
+  const [now, before] = [steps.at(-1)!, steps.at(-2)];
+  return before !== undefined && now.vessel !== before.vessel && !checks.some(({ turn }) => turn === now.turn);
 }
 
 /** A batch's yield against the crop's usual; its plants are those of the lot, which only a single picking can be held against. */

@@ -17,6 +17,8 @@ export const NOT_DRY: Record<NotDry, string> = {
 export const EMPTY_IS_NOW = 'Empty: now. Or 6 h ago, yesterday 18:00, 21 Nov';
 export const TO_COME = 'That is still to come: leave it empty for now';
 
+export const vesselTaken = (by: string) => `${by} is in it. Choose another, or finish that batch first`;
+
 /** What stands in the way of an act at the bench, at the field where it can be put right. */
 export function troubleOf(
   problem: NextProblem | CheckProblem | WeighProblem | FinishProblem,
@@ -53,6 +55,8 @@ export function troubleOf(
             : `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} lies open on the table. Clear and clean first, and tick here`,
         ],
       };
+    case 'vessel taken':
+      return { vessel: [vesselTaken(problem.by)] };
     case 'heavier':
       return { heavier: [`That is more than the ${formatWeight(problem.last)} before. Seed that dries gets lighter: what happened?`] };
     case 'short':

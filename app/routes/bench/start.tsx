@@ -21,7 +21,7 @@ import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { EMPTY_IS_NOW, TO_COME } from './benchWords.ts';
+import { EMPTY_IS_NOW, TO_COME, vesselTaken } from './benchWords.ts';
 import type { Route } from './+types/start.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
@@ -98,7 +98,7 @@ function fieldErrors(problem: StartProblem): Record<string, string[]> {
     case 'long past':
       return { when: ['That is over a year ago. Check the year'] };
     case 'vessel taken':
-      return { vessel: [`${problem.by} is in it. Choose another, or finish that batch first`] };
+      return { vessel: [vesselTaken(problem.by)] };
   }
 }
 
