@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { dewPoint, dilute, seedsPerGramOf, silicaGel, warmUpHours, washingSoda } from './calculators.ts';
 import { clockOf } from './clock.ts';
-import { dryDayOf, dryingPrior, forecastDrying } from './dryingCurve.ts';
 import type { Rules } from '../house/rules.ts';
 import { cautionsFor, METHOD_FACTS, methodFacts, methodsFor, nextSteps, ownHours, stepsFor, switchAt, type Recipe } from './methods.ts';
 import { readTrial, schoolOf, seedsToTellApart } from './methodTrial.ts';
@@ -10,20 +9,9 @@ import { canRoomDry, jarHumidity, settlingMoisture, weightAtMoisture } from './m
 import { packetsOf } from './packing.ts';
 import { againstSealing, signOf } from './sealing.ts';
 import { hoursOf, stepFacts } from './steps.ts';
+import { chance } from './testChance.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
 import { boughtFor, contentOf, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
-
-/** A small seeded generator (mulberry32), and normal values by Box and Muller. */
-function chance(seed: number) {
-  let state = seed;
-  const next = () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-  return { next, normal: () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()) };
-}
 
 describe('moisture', () => {
   test('settles as published', () => {
@@ -52,60 +40,6 @@ describe('moisture', () => {
     const damp = canRoomDry(0.7, 18, 0.02);
     expect(damp.verdict).toBe('needs silica');
     expect(damp.settles).toBeGreaterThan(damp.target);
-  });
-});
-
-describe('the drying curve', () => {
-  test.each([1, 0.1])('a scale with an error of %d g: the 80 %% range holds the true day in 75 to 85 of 100 batches', (error) => {
-    const { next, normal } = chance(error === 1 ? 7 : 11);
-    const prior = dryingPrior(60, false);
-    let inside = 0;
-    for (let batch = 0; batch < 1000; batch += 1) {
-      const start = 300 + 600 * next();
-      const rate = Math.exp(prior.logRate + prior.logRateSpread * normal());
-      const lost = Math.min(0.9, Math.exp(prior.logLost + prior.logLostSpread * normal()));
-      const times = 3 + Math.floor(next() * 5);
-      const weighings = Array.from({ length: times }, (_, index) => {
-        const day = index * (0.6 + 0.4 * ((index * 7) % 3));
-        return { day, weight: start * (1 - lost * -Math.expm1(-rate * day)) + error * normal() };
-      });
-      const [low, , high] = forecastDrying(weighings, error, prior).dryDay;
-      const truth = dryDayOf({ start, lost, rate });
-      if (truth >= low && truth <= high) inside += 1;
-    }
-    expect(inside / 10).toBeGreaterThanOrEqual(75);
-    expect(inside / 10).toBeLessThanOrEqual(85);
-  });
-
-  test('more weighings narrow it; a flat end is settled, a falling one is not', () => {
-    const prior = dryingPrior(60, true);
-    const curve = (day: number) => ({ day, weight: 200 * (1 - 0.5 * -Math.expm1(-0.6 * day)) });
-    const width = (days: number[]) => {
-      const [low, , high] = forecastDrying(days.map(curve), 0.5, prior).dryDay;
-      return high - low;
-    };
-    expect(width([0, 1, 2, 3, 4])).toBeLessThan(width([0, 1]));
-    expect(forecastDrying([0, 1, 2].map(curve), 0.5, prior).settled).toBeLessThan(0.1);
-    const done = forecastDrying([0, 1, 2, 4, 6, 8].map(curve), 0.5, prior);
-    expect(done.settled).toBeGreaterThan(0.9);
-    expect(done.endWeight[1]).toBeCloseTo(100, 0);
-  });
-
-  test('one weighing alone says what is usual, and never breaks', () => {
-    fc.assert(
-      fc.property(fc.array(fc.double({ min: 1, max: 5000, noNaN: true }), { minLength: 1, maxLength: 12 }), (weights) => {
-        const { dryDay, settled } = forecastDrying(
-          weights.map((weight, day) => ({ day, weight })),
-          1,
-          dryingPrior(300, false),
-        );
-        expect(dryDay[0]).toBeLessThanOrEqual(dryDay[2]);
-        expect(Number.isFinite(dryDay[2])).toBe(true);
-        expect(settled).toBeGreaterThanOrEqual(0);
-        expect(settled).toBeLessThanOrEqual(1 + 1e-9);
-      }),
-      { numRuns: 40 },
-    );
   });
 });
 
@@ -262,10 +196,12 @@ describe('methods and their clocks', () => {
 });
 
 describe('sealing, pests, packets', () => {
-  const dry = { settled: 0.95, hoursWeighed: 48, sign: true, humidity: 0.3, atTarget: false };
+  const dry = { settled: 0.95, scaleShare: 0.001, hoursWeighed: 48, sign: true, humidity: 0.3, atTarget: false };
   test('dry enough takes settled weights a day apart, the sign, and dry air', () => {
     expect(againstSealing(dry)).toEqual([]);
     expect(againstSealing({ ...dry, settled: 0.5 })).toEqual(['weights not settled']);
+    expect(againstSealing({ ...dry, settled: 0.5, scaleShare: 0.02 })).toEqual(['scale too coarse']);
+    expect(againstSealing({ ...dry, scaleShare: 0.02 })).toEqual([]);
     expect(againstSealing({ ...dry, hoursWeighed: 5 })).toEqual(['weighings too close']);
     expect(againstSealing({ ...dry, sign: false, humidity: 0.6 })).toEqual(['no sign yet', 'too humid']);
     expect(againstSealing({ ...dry, humidity: null })).toEqual(['humidity not known']);

@@ -2,6 +2,8 @@
 export interface Weighing {
   readonly day: number;
   readonly weight: number;
+  /** Standard deviation of the scale that told it, in the same unit. */
+  readonly error: number;
 }
 
 export interface DryingForecast {
@@ -47,13 +49,14 @@ interface Cell {
 }
 
 /**
- * Fits `W(t) = W₀·(1 − f·(1 − e^(−kt)))` to weighings with a scale of known error, over a grid of k and f that is narrowed to where the chance
+ * Fits `W(t) = W₀·(1 − f·(1 − e^(−kt)))` to weighings, each with its own scale's error, over a grid of k and f that is narrowed to where the chance
  * lies; W₀ is integrated out. Dry is the day when what is still to be lost is 5 % of all that is lost, or 0.2 % of the weight.
- * @param weighings at least one, by day from 0; @param scaleError standard deviation of a weighing, in its unit
+ * @param weighings at least one, by day from 0; RangeError without one, or with an error that is not above 0
  */
-export function forecastDrying(weighings: readonly Weighing[], scaleError: number, prior: DryingPrior): DryingForecast {
-  if (weighings.length === 0 || !(scaleError > 0)) throw new RangeError('a forecast takes a weighing and the error of its scale');
-  const cells = posterior(weighings, scaleError, prior);
+export function forecastDrying(weighings: readonly Weighing[], prior: DryingPrior): DryingForecast {
+  if (weighings.length === 0 || !weighings.every(({ error }) => error > 0))
+    throw new RangeError('a forecast takes a weighing and the error of its scale');
+  const cells = posterior(weighings, prior);
   const last = weighings[weighings.length - 1]!.day;
   const settled = cells.reduce((sum, cell) => sum + (dryDayOf(cell) <= last ? cell.chance : 0), 0);
   const middle = cells.reduce(
@@ -79,13 +82,13 @@ export function dryDayOf({ start, lost, rate }: { start: number; lost: number; r
 }
 
 /** Chances over a grid in ln(k·f), the first slope, and ln k: early weighings know the one and little of the other. */
-function posterior(weighings: readonly Weighing[], scaleError: number, prior: DryingPrior): Cell[] {
+function posterior(weighings: readonly Weighing[], prior: DryingPrior): Cell[] {
   let box: Box = {
     slope: around(prior.logRate + prior.logLost, 4.5 * Math.hypot(prior.logRateSpread, prior.logLostSpread)),
     rate: around(prior.logRate, 4.5 * prior.logRateSpread),
   };
   for (let zoom = 0; ; zoom += 1) {
-    const grid = weigh(box, weighings, scaleError, prior);
+    const grid = weigh(box, weighings, prior);
     const narrower = hold(box, grid);
     const shrinks = width(narrower.slope) < 0.7 * width(box.slope) || width(narrower.rate) < 0.7 * width(box.rate);
     if (zoom >= ZOOMS || !shrinks) return normal(grid);
@@ -111,7 +114,7 @@ const around = (middle: number, half: number): Span => [middle - half, middle + 
 const width = ([low, high]: Span) => high - low;
 const at = ([low, high]: Span, index: number) => low + ((index + 0.5) * (high - low)) / CELLS;
 
-function weigh(box: Box, weighings: readonly Weighing[], scaleError: number, prior: DryingPrior): GridCell[] {
+function weigh(box: Box, weighings: readonly Weighing[], prior: DryingPrior): GridCell[] {
   const grid: GridCell[] = [];
   for (let column = 0; column < CELLS; column += 1) {
     const logRate = at(box.rate, column);
@@ -121,7 +124,7 @@ function weigh(box: Box, weighings: readonly Weighing[], scaleError: number, pri
       const logLost = at(box.slope, row) - logRate;
       const lost = Math.exp(logLost);
       if (lost >= MOST_LOST) continue;
-      const { start, logChance } = fitStart(weighings, gone, lost, scaleError);
+      const { start, logChance } = fitStart(weighings, gone, lost);
       const before =
         -0.5 * ((logRate - prior.logRate) / prior.logRateSpread) ** 2 - 0.5 * ((logLost - prior.logLost) / prior.logLostSpread) ** 2;
       grid.push({ row, column, logChance: logChance + before, start, lost, rate });
@@ -131,17 +134,18 @@ function weigh(box: Box, weighings: readonly Weighing[], scaleError: number, pri
 }
 
 /** The best first weight for a shape of curve, and how well it fits with that weight integrated out over a flat prior. */
-function fitStart(weighings: readonly Weighing[], gone: readonly number[], lost: number, scaleError: number) {
+function fitStart(weighings: readonly Weighing[], gone: readonly number[], lost: number) {
   let [squares, products, totals] = [0, 0, 0];
   for (let index = 0; index < weighings.length; index += 1) {
     const shape = 1 - lost * gone[index]!;
-    const { weight } = weighings[index]!;
-    squares += shape * shape;
-    products += shape * weight;
-    totals += weight * weight;
+    const { weight, error } = weighings[index]!;
+    const counts = 1 / error ** 2;
+    squares += counts * shape * shape;
+    products += counts * shape * weight;
+    totals += counts * weight * weight;
   }
   const start = products / squares;
-  return { start, logChance: (-0.5 * Math.max(0, totals - (products * products) / squares)) / scaleError ** 2 - 0.5 * Math.log(squares) };
+  return { start, logChance: -0.5 * Math.max(0, totals - (products * products) / squares) - 0.5 * Math.log(squares) };
 }
 
 function hold(box: Box, grid: readonly GridCell[]): Box {

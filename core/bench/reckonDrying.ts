@@ -2,7 +2,7 @@ import type { Crop } from '../almanac/crop.ts';
 import { dryingPrior, forecastDrying, type DryingForecast } from './dryingCurve.ts';
 import { canRoomDry, SEALING_HUMIDITY, settlingMoisture, weightAtMoisture, type RoomAnswer } from './moisture.ts';
 import { againstSealing, signOf, type NotDry } from './sealing.ts';
-import { counted, curveOf, type Weighed } from './weighings.ts';
+import { counted, curveOf, type ScaledWeight, type Weighed } from './weighings.ts';
 
 /** Air as a hygrometer told it. */
 export interface Air {
@@ -17,7 +17,7 @@ export interface DryingFacts {
   readonly crop: Pick<Crop, 'oil' | 'seedsPerGram' | 'extraction'>;
   /** Whether it came wet from fruit or bath. */
   readonly wet: boolean;
-  readonly weighings: readonly (Weighed & { readonly scaleError: number })[];
+  readonly weighings: readonly ScaledWeight[];
   readonly room: Air | null;
   readonly jar: Air | null;
   readonly sign: boolean;
@@ -51,8 +51,7 @@ export function reckonDrying({ crop, wet, weighings, room, jar, sign, now }: Dry
   const perGram = Math.sqrt(crop.seedsPerGram[0] * crop.seedsPerGram[1]);
   const sound = counted(weighings);
   const [first, last] = [sound[0], sound.at(-1)];
-  const scaleError = Math.max(...weighings.map((one) => one.scaleError), 1) / 1000;
-  const forecast = first ? forecastDrying(curveOf(weighings), scaleError, dryingPrior(perGram, wet)) : null;
+  const forecast = first ? forecastDrying(curveOf(weighings), dryingPrior(perGram, wet)) : null;
   const fresh = (air: Air | null) => (air && now - air.at <= FRESH_MS ? air : null);
   const [roomNow, jarNow] = [fresh(room), fresh(jar)];
   const targetWeight = targetOf(sound, jar, oil);
@@ -70,6 +69,7 @@ export function reckonDrying({ crop, wet, weighings, room, jar, sign, now }: Dry
     sign: signOf(crop),
     against: againstSealing({
       settled: sound.length >= 2 ? forecast!.settled : null,
+      scaleShare: last ? last.scaleError / last.milligrams : 0,
       hoursWeighed: first && last ? (last.at - first.at) / HOUR_MS : 0,
       sign,
       humidity,

@@ -2,11 +2,14 @@ import type { Crop } from '../almanac/crop.ts';
 import { SEALING_HUMIDITY } from './moisture.ts';
 
 /** What stands against sealing seed; empty when it is dry enough. */
-export type NotDry = 'weights not settled' | 'weighings too close' | 'no sign yet' | 'too humid' | 'humidity not known';
+export type NotDry =
+  'weights not settled' | 'scale too coarse' | 'weighings too close' | 'no sign yet' | 'too humid' | 'humidity not known';
 
 export interface SealingFacts {
   /** Chance that the weights have settled, from the drying curve; null without weighings. */
   readonly settled: number | null;
+  /** Error of the newest weighing, as a share of it. */
+  readonly scaleShare: number;
   /** Hours between the first and the last weighing. */
   readonly hoursWeighed: number;
   /** Whether the crop's sign of dryness was seen: a thumbnail leaves no mark, thin seed snaps, flat seed cracks. */
@@ -19,14 +22,16 @@ export interface SealingFacts {
 
 const SURE = 0.9;
 const HOURS_APART = 20;
+/** A scale with a greater share of error cannot tell settled seed from seed that still loses a little. */
+const FINE_ENOUGH = 0.005;
 
 /** Dry enough to seal: weights settled over 20 hours at least, and a sign seen, and jar or room at 35 % or less (or the target weight reached). */
-export function againstSealing({ settled, hoursWeighed, sign, humidity, atTarget }: SealingFacts): readonly NotDry[] {
+export function againstSealing({ settled, scaleShare, hoursWeighed, sign, humidity, atTarget }: SealingFacts): readonly NotDry[] {
   return [
     ...(settled === null || hoursWeighed < HOURS_APART
       ? (['weighings too close'] as const)
       : settled < SURE
-        ? (['weights not settled'] as const)
+        ? ([scaleShare > FINE_ENOUGH ? 'scale too coarse' : 'weights not settled'] as const)
         : []),
     ...(sign ? [] : (['no sign yet'] as const)),
     ...(atTarget

@@ -10,6 +10,11 @@ export interface Weighed {
   readonly heavier: Heavier | null;
 }
 
+/** A weighing and the error of the scale that told it, mg. */
+export interface ScaledWeight extends Weighed {
+  readonly scaleError: number;
+}
+
 /** A weight is asked about when it is more than scale error explains over the last one that counts. */
 export function isHeavier(before: readonly Weighed[], milligrams: number, scaleError: number): boolean {
   const last = counted(before).at(-1);
@@ -17,15 +22,19 @@ export function isHeavier(before: readonly Weighed[], milligrams: number, scaleE
 }
 
 /** Weighings that belong to one curve: a bumped scale's is left out, and what was added or took up damp begins a new curve. */
-export function counted(weighed: readonly Weighed[]): readonly Weighed[] {
+export function counted<One extends Weighed>(weighed: readonly One[]): readonly One[] {
   const sound = weighed.filter(({ heavier }) => heavier !== 'the scale was bumped');
   const newest = sound.findLastIndex(({ heavier }) => heavier !== null);
   return newest < 0 ? sound : sound.slice(newest);
 }
 
 const DAY = 86_400_000;
-/** The curve's points: days since its first weighing, weight in grams. */
-export function curveOf(weighed: readonly Weighed[]): readonly Weighing[] {
+/** The curve's points: days since its first weighing, weight and scale's error in grams. */
+export function curveOf(weighed: readonly ScaledWeight[]): readonly Weighing[] {
   const points = counted(weighed);
-  return points.map(({ at, milligrams }) => ({ day: (at - points[0]!.at) / DAY, weight: milligrams / 1000 }));
+  return points.map(({ at, milligrams, scaleError }) => ({
+    day: (at - points[0]!.at) / DAY,
+    weight: milligrams / 1000,
+    error: scaleError / 1000,
+  }));
 }

@@ -8,6 +8,7 @@ import { shortWords } from '#app/ui/sayings.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
   'weights not settled': 'its weights still fall',
+  'scale too coarse': 'so little seed wants a scale that reads to 0.1 g to show that its weight has settled',
   'weighings too close': 'it wants two weighings, a day apart',
   'no sign yet': 'the sign of dry seed was not seen',
   'too humid': 'the air it settled in is over 35 % humid: silica gel',
