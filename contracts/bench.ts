@@ -115,10 +115,14 @@ export const airForm = z.object({
   celsius,
 });
 
+const container = z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' });
+
 export const finishForm = z.object({
   key: actKey,
   turn,
   amount,
+  place: maybeWords(60),
+  container: container.optional().transform((into) => into ?? null),
   sign: tick,
   liftDrying: tick,
   reason: maybeWords(300),
@@ -153,7 +157,7 @@ export const openTreatedForm = z.object({ key: actKey, reason: maybeWords(300), 
 
 export const takeOutForm = z.object({
   key: actKey,
-  container: z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' }),
+  container,
   celsius: z.number({ error: 'How cold was it?' }).min(-40, 'No freezer is as cold as that').max(25, 'That is not cold'),
 });
 export const openWarmForm = z.object({ key: actKey, early: tick });

@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
 
-/** Where a lot lies, jar by jar, and what of it is in packets last. */
+/** Where a lot lies, jar by jar: loose seed before packets, and empty jars after full ones. */
 export async function findHoldings(db: Db, lotId: number) {
   return db
     .selectFrom('holding')
@@ -9,6 +9,7 @@ export async function findHoldings(db: Db, lotId: number) {
     .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance', 'holding.packet_units as packetUnits'])
     .where('lot_id', '=', lotId)
     .orderBy(sql`holding.packet_units is not null`)
+    .orderBy(sql`holding.balance = 0`)
     .orderBy('holding.id')
     .execute();
 }

@@ -5,7 +5,7 @@ import type { Db } from '#data/database.ts';
 import { move } from '#data/ledger.ts';
 import { updateLotFromPassport, type lockLot } from '#data/lots.ts';
 import { readPassports, recordPassport } from '#data/passports.ts';
-import { findHoldings } from '#data/places.ts';
+import { createHolding, ensurePlace, findHoldings } from '#data/places.ts';
 
 type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
 
@@ -15,19 +15,36 @@ export function unitsOf(amount: Amount, unit: StockUnit, seedsPerGram: number): 
   return unit === 'mg' ? amount.milligrams : Math.floor((amount.milligrams * seedsPerGram) / 1000);
 }
 
+/** The lot's holding of loose seed at this place and in this container, made if need be; the one it has where neither is said. */
+async function holdingFor(tx: Db, lotId: number, place: string | null, container: string | null): Promise<number> {
+  const loose = (await findHoldings(tx, lotId)).filter(({ packetUnits }) => packetUnits === null);
+  const first = loose[0]!;
+  const wanted = { place: place ?? first.place, container: container ?? first.container };
+  const found = loose.find((one) => one.place.toLowerCase() === wanted.place.toLowerCase() && one.container === wanted.container);
+  return found?.id ?? (await createHolding(tx, { lotId, placeId: await ensurePlace(tx, wanted.place), container: wanted.container }));
+}
+
 /** Clean seed enters the ledger of a lot that was taken in uncleaned; when nothing more is to come, the lot is clean from then on. */
 export async function enterClean(
   tx: Db,
   lot: Lot,
-  clean: { actKey: string; units: number; typed: string; today: string; actor: Actor; isLast: boolean },
+  clean: {
+    actKey: string;
+    units: number;
+    typed: string;
+    today: string;
+    actor: Actor;
+    isLast: boolean;
+    place: string | null;
+    container: string | null;
+  },
 ): Promise<void> {
-  const holding = (await findHoldings(tx, lot.id))[0]!;
   await move(tx, {
     actKey: clean.actKey,
     lotId: lot.id,
     kind: 'cleaned',
     from: { outside: 'donors' },
-    to: { holding: holding.id },
+    to: { holding: await holdingFor(tx, lot.id, clean.place, clean.container) },
     amount: clean.units,
     typed: clean.typed,
     reason: null,

@@ -292,7 +292,16 @@ export function receiveClean(
     const lot = (await lockLot(tx, cleaned.code)) ?? refuse({ code: 'no such lot' });
     if (lot.form === 'clean seed' || lot.form === 'on paper') refuse({ code: 'clean already' });
     const units = unitsOf(cleaned.amount, lot.unit, lot.seedsPerGram);
-    await enterClean(tx, lot, { actKey: cleaned.key, units, typed: cleaned.amount.typed, today, actor, isLast: true });
+    await enterClean(tx, lot, {
+      actKey: cleaned.key,
+      units,
+      typed: cleaned.amount.typed,
+      today,
+      actor,
+      isLast: true,
+      place: null,
+      container: null,
+    });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
   });

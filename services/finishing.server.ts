@@ -32,6 +32,9 @@ export function finishBatch(
     batchId: number;
     turn: number;
     amount: Amount & { typed: string };
+    /** Where seed that was cleaned goes, and into what; null leaves it where the lot is. */
+    place?: string | null;
+    container?: string | null;
     sign: boolean;
     liftDrying: boolean;
     reason: string | null;
@@ -62,7 +65,16 @@ export function finishBatch(
       if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
         const others = (await bench.listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
         if (units > 0)
-          await enterClean(tx, lot, { actKey: finish.key, units, typed: finish.amount.typed, today, actor, isLast: others.length === 0 });
+          await enterClean(tx, lot, {
+            actKey: finish.key,
+            units,
+            typed: finish.amount.typed,
+            today,
+            actor,
+            isLast: others.length === 0,
+            place: finish.place ?? null,
+            container: finish.container ?? null,
+          });
       } else await settleStock(tx, lot, units, { actKey: finish.key, typed: finish.amount.typed, today, actor }, refuse);
       const lifted = await settleDrying(tx, lot.id, today, actor, finish, against);
       await refreshOutlook(tx, lot.id, today);
@@ -99,7 +111,7 @@ async function settleStock(
     );
 }
 
-/** Lifts the drying hold of seed that is dry, when asked to; lays one on seed that was put away too soon. */
+/** Lifts the drying hold of seed that is dry, when asked to; seed that was put away too soon is held for just that. */
 async function settleDrying(
   tx: Db,
   lotId: number,
@@ -109,28 +121,26 @@ async function settleDrying(
   against: readonly NotDry[],
 ): Promise<boolean> {
   const holds = (await findHolds(tx, lotId)).filter(({ kind, liftedOn }) => kind === 'drying' && liftedOn === null);
-  if (against.length > 0) {
-    if (holds.length === 0)
-      await createHold(tx, {
-        lotId,
-        kind: 'drying',
-        reason: `Put away before it was dry: ${finish.reason}`,
-        setOn: today,
-        setBy: actor.personId,
-        actKey: finish.key,
-      });
-    return false;
-  }
-  if (!finish.liftDrying) return false;
+  const isDry = against.length === 0;
+  if (isDry && !finish.liftDrying) return false;
   for (const hold of holds)
     await liftHold(tx, {
       holdId: hold.id,
-      reason: 'Weights settled, the sign seen, the air dry',
+      reason: isDry ? 'Weights settled, the sign seen, the air dry' : 'Cleaned, and put away before it was dry',
       liftedOn: today,
       liftedBy: actor.personId,
       actKey: finish.key,
     });
-  return holds.length > 0;
+  if (!isDry)
+    await createHold(tx, {
+      lotId,
+      kind: 'drying',
+      reason: `Put away before it was dry: ${finish.reason}`,
+      setOn: today,
+      setBy: actor.personId,
+      actKey: finish.key,
+    });
+  return isDry && holds.length > 0;
 }
 
 /** Gives a batch up; what was lost is in the words. */

@@ -87,7 +87,12 @@ export function atTheBench(library: () => Library) {
       ...change,
     });
 
-  async function finish(id: number, amount: Amount, at: Date, change: { sign?: boolean; reason?: string; liftDrying?: boolean } = {}) {
+  async function finish(
+    id: number,
+    amount: Amount,
+    at: Date,
+    change: { sign?: boolean; reason?: string; liftDrying?: boolean; place?: string; container?: string } = {},
+  ) {
     return finishBatch(library().db, library().helper, at, {
       key: randomUUID(),
       batchId: id,
@@ -96,6 +101,8 @@ export function atTheBench(library: () => Library) {
       sign: change.sign ?? true,
       liftDrying: change.liftDrying ?? true,
       reason: change.reason ?? null,
+      place: change.place ?? null,
+      container: change.container ?? null,
     });
   }
   /** Writes down what was seen. */

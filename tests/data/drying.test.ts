@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readWeighings } from '#data/bench.ts';
-import { activeHolds } from '#data/holds.ts';
+import { activeHolds, findHolds } from '#data/holds.ts';
+import { findHoldings } from '#data/places.ts';
 import { readLedger } from '#data/ledger.ts';
 import { recordAir } from '#services/bench.server.ts';
 import { readDrying } from '#services/drying.server.ts';
@@ -108,7 +109,10 @@ describe('drying', () => {
       reason: 'The hall closes tonight',
     });
     expect(done).toMatchObject({ ok: true, answer: { lifted: false } });
-    expect(await activeHolds(library.db, (await lot(code)).id)).toContain('drying');
+    const { id: lotId } = await lot(code);
+    expect((await findHolds(library.db, lotId)).filter(({ liftedOn }) => liftedOn === null)).toMatchObject([
+      { kind: 'drying', reason: 'Put away before it was dry: The hall closes tonight' },
+    ]);
     expect(problem(await finish(id, seeds(1), after(6)))).toEqual({ code: 'ended' });
   });
 
@@ -121,6 +125,11 @@ describe('drying', () => {
     expect((await batch(id)).outcome).toBeNull();
   });
 });
+
+const INTO = [
+  { place: 'Drying shelf', container: 'paper envelope' },
+  { place: 'Cupboard', container: 'jar' },
+];
 
 test('pickings of one lot go into it one by one; with the last the lot is clean', async () => {
   const code = await takeIn(library, {
@@ -140,10 +149,16 @@ test('pickings of one lot go into it one by one; with the last the lot is clean'
   for (const [index, id] of ids.entries()) {
     await read(id);
     await move(id, 'dry', after(10), { early: true });
-    expect((await finish(id, seeds(400), after(20), { reason: 'to be dried on' })).ok).toBe(true);
+    expect((await finish(id, seeds(400), after(20), { reason: 'to be dried on', ...INTO[index] })).ok).toBe(true);
     expect((await lot(code)).form).toBe(index === 0 ? 'heads or pods' : 'clean seed');
   }
   const { onHand, unit, id } = await lot(code);
+  // Each picking went where it was put; the box in which the heads came stands empty, and is told last.
+  expect((await findHoldings(library.db, id)).map(({ place, container, balance }) => [place, container, balance > 0])).toEqual([
+    ['Drying shelf', 'paper envelope', true],
+    ['Cupboard', 'jar', true],
+    [expect.any(String), 'jar', false],
+  ]);
   expect((await readLedger(library.db, id)).filter(({ kind }) => kind === 'cleaned')).toHaveLength(2);
   expect(unit === 'seed' ? onHand : onHand > 0).toBe(unit === 'seed' ? 800 : true);
 });

@@ -1,6 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { CONTAINERS } from '#core/bench/packing.ts';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { BatchPage } from './WhatNext.tsx';
 
@@ -17,10 +18,16 @@ export function EndBatch({
   abandoned: SubmissionResult | null;
 }) {
   const last = batch.weighings.at(-1);
-  const [form, fields] = usePostForm<'amount' | 'sign' | 'liftDrying' | 'reason'>({
+  const [form, fields] = usePostForm<'amount' | 'place' | 'container' | 'sign' | 'liftDrying' | 'reason'>({
     id: `finish-${keys.end}`,
     result: finished,
-    start: { amount: batch.byWeight && last ? last.weight : '', liftDrying: 'on', sign: batch.signSeen ? 'on' : null },
+    start: {
+      amount: batch.byWeight && last ? last.weight : '',
+      place: batch.place,
+      container: batch.drying.against.length > 0 ? 'paper envelope' : 'jar',
+      liftDrying: 'on',
+      sign: batch.signSeen ? 'on' : null,
+    },
   });
   const [giveUp, give] = usePostForm<'reason'>({ id: `give-${keys.give}`, result: abandoned });
   return (
@@ -34,6 +41,17 @@ export function EndBatch({
             label={batch.wasClean ? 'What is left of it' : 'Clean seed that came out'}
             hint="42 g, about 300 seeds"
           />
+          {!batch.wasClean && (
+            <>
+              <TextField field={fields.place} label="Where does it go?" hint="A new place is added" />
+              <ChoiceField
+                field={fields.container}
+                label="Into a"
+                hint="Seed still drying wants one that breathes"
+                options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
+              />
+            </>
+          )}
           <TickField
             field={fields.sign}
             label={`I have seen the sign: ${batch.drying.sign.charAt(0).toLowerCase()}${batch.drying.sign.slice(1)}`}

@@ -10,6 +10,7 @@ import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { House } from '#data/house.ts';
 import { findBatch, listBatchesOfLot, readAir, readChecks, readEnd, readSteps, readWeighings, type Batch } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { findHoldings } from '#data/places.ts';
 import { findOnTable, rindSeen, unreadCautions } from '#services/bench.server.ts';
 import { readDrying } from '#services/drying.server.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -26,7 +27,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
   if (!batch) return null;
   const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
   const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === signOf(batch.facts));
-  const [steps, weighings, end, table, unread, drying, room] = await Promise.all([
+  const [steps, weighings, end, table, unread, drying, room, holdings] = await Promise.all([
     readSteps(db, id),
     readWeighings(db, id),
     readEnd(db, id),
@@ -34,6 +35,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
     unreadCautions(db, batch, actor.personId),
     readDrying(db, batch, now, signSeen),
     readAir(db),
+    findHoldings(db, batch.lotId),
   ]);
   const when = (at: Date | number) => formatMoment(Number(at), now.getTime(), house.timeZone);
   const facts = stepFacts(batch.step, house.rules);
@@ -65,6 +67,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
     desiccant: ruleFor('desiccant', house.rules).id === 'rice' ? ('rice' as const) : ('silica' as const),
     byWeight: BY_WEIGHT.has(batch.step),
     wasClean: brought,
+    place: holdings.find(({ packetUnits }) => packetUnits === null)?.place ?? '',
     signSeen,
     unread: unread.map((caution) => ({ caution, words: CAUTIONS[caution] })),
     next: nextSteps(own, batch.place, house.rules).map(({ step, at }) => ({ method: batch.method, step, place: at, title: title(step) })),

@@ -7,7 +7,7 @@ import type { FinishProblem } from '#services/finishing.server.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
-  'weights not settled': 'its weights still fall',
+  'weights not settled': 'its weight may still be falling',
   'scale too coarse': 'so little seed wants a scale that reads to 0.1 g to show that its weight has settled',
   'weighings too close': 'it wants two weighings, a day apart',
   'no sign yet': 'the sign of dry seed was not seen',
