@@ -1,45 +1,9 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import jsQR from 'jsqr';
-import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+import { goOn, readHazards, take, weigh } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
-
-async function take(page: Page, said: Said): Promise<string> {
-  await page.goto('/intake');
-  await answer(page, { 'How did it come?': 'Donated', ...said });
-  await restIsUnknown(page);
-  return takeIn(page);
-}
-
-/** Goes on to a step, early and with a cleared table where that is asked. */
-async function goOn(page: Page, label: string | RegExp) {
-  const form = page.getByRole('region', { name: 'Go on' });
-  const step = form.getByLabel(label, { exact: typeof label === 'string' });
-  if (!(await step.isChecked())) {
-    if (!(await step.isVisible())) await form.getByText('Another step, or another method').click();
-    await step.check();
-  }
-  for (const tick of [/done before its earliest/, /rind is not hard/, /are cleared and cleaned/])
-    if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
-  const before = await page.getByRole('complementary', { name: 'So far' }).getByRole('listitem').count();
-  await expect(form.locator('form')).toHaveAttribute('aria-busy', 'false');
-  await form.getByRole('button').click();
-  await expect(page.getByRole('complementary', { name: 'So far' }).getByRole('listitem')).toHaveCount(before + 1);
-}
-
-async function readHazards(page: Page, ...words: string[]) {
-  const region = page.getByRole('region', { name: 'Before you begin' });
-  for (const word of words) await expect(region).toContainText(word);
-  await expect(region.locator('form')).toHaveAttribute('aria-busy', 'false');
-  await region.getByRole('button', { name: 'I have read it' }).click();
-  await expect(region).toBeHidden();
-}
-
-async function weigh(page: Page, weight: string) {
-  await page.getByLabel('What does the scale say?').fill(weight);
-  await page.keyboard.press('Enter');
-}
 
 test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed ends in stock', async ({ page }) => {
   const code = await take(page, {

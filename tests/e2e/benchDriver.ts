@@ -1,0 +1,60 @@
+import { expect, type Page } from '@playwright/test';
+import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+
+/** Takes a donated lot in, everything not said left unknown; its code. */
+export async function take(page: Page, said: Said): Promise<string> {
+  await page.goto('/intake');
+  await answer(page, { 'How did it come?': 'Donated', ...said });
+  await restIsUnknown(page);
+  return takeIn(page);
+}
+
+const history = (page: Page) => page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
+
+/** Goes on to a step, early and with a cleared table where that is asked; into another vessel and at another time where these are said. */
+export async function goOn(page: Page, label: string | RegExp, { when, vessel }: { when?: string; vessel?: string } = {}) {
+  const form = page.getByRole('region', { name: 'Go on' });
+  const step = form.getByLabel(label, { exact: typeof label === 'string' });
+  if (!(await step.isChecked())) {
+    if (!(await step.isVisible())) await form.getByText('Another step, or another method').click();
+    await step.check();
+  }
+  if (when) await form.getByLabel('When did it begin? (optional)').fill(when);
+  if (vessel) await form.getByLabel('What is it in then?').fill(vessel);
+  for (const tick of [/done before its earliest/, /rind is not hard/, /are cleared and cleaned/])
+    if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
+  const before = await history(page).count();
+  await expect(form.locator('form')).toHaveAttribute('aria-busy', 'false');
+  await form.getByRole('button').click();
+  await expect(history(page)).toHaveCount(before + 1);
+}
+
+export async function readHazards(page: Page, ...words: string[]) {
+  const region = page.getByRole('region', { name: 'Before you begin' });
+  for (const word of words) await expect(region).toContainText(word);
+  await expect(region.locator('form')).toHaveAttribute('aria-busy', 'false');
+  await region.getByRole('button', { name: 'I have read it' }).click();
+  await expect(region).toBeHidden();
+}
+
+/** Weighs it, now or when it is said to have been. */
+export async function weigh(page: Page, weight: string, when?: string) {
+  await page.getByLabel('What does the scale say?').fill(weight);
+  if (!when) return page.keyboard.press('Enter');
+  const before = await history(page).count();
+  await page.getByText('It was weighed earlier').click();
+  await page.getByLabel('When was it weighed?').fill(when);
+  await page.keyboard.press('Enter');
+  await expect(history(page)).toHaveCount(before + 1);
+}
+
+export async function readAir(page: Page, where: 'In the room' | 'In its jar', humidity: string, celsius: string) {
+  await page.getByText('Read a hygrometer').click();
+  const form = page.locator('form').filter({ hasText: 'Humidity, %' });
+  await form.getByLabel(where).check();
+  await form.getByLabel('Humidity, %').fill(humidity);
+  await form.getByLabel('Temperature, °C').fill(celsius);
+  await expect(form).toHaveAttribute('aria-busy', 'false');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  await expect(form).toBeHidden();
+}
