@@ -113,19 +113,19 @@ export function WeighForm({
   return (
     <div onSubmitCapture={paintFirst}>
       <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
-        <div className="flex flex-wrap items-end gap-3">
-          <TextField
-            field={fields.weight}
-            label="What does the scale say?"
-            hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
-            className="max-w-48 text-large"
-            autoComplete="off"
-            onKeyDown={(event) => {
-              if (!hasScale || event.key !== 'Enter' || event.currentTarget.value.trim() !== '') return;
-              event.preventDefault();
-              void scale.take();
-            }}
-          />
+        <TextField
+          field={fields.weight}
+          label="What does the scale say?"
+          hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
+          className="max-w-48 text-large"
+          autoComplete="off"
+          onKeyDown={(event) => {
+            if (!hasScale || event.key !== 'Enter' || event.currentTarget.value.trim() !== '') return;
+            event.preventDefault();
+            void scale.take();
+          }}
+        />
+        <div className="flex flex-wrap gap-3">
           <Button type="submit" look="action">
             Weighed
           </Button>
@@ -228,7 +228,7 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
     const from = drying.curve?.from ?? weighings[0]?.at ?? 0;
     const points = weighings.map(({ at, milligrams }) => [(at - from) / DAY, milligrams / 1000]);
     const last = points.at(-1)?.[0] ?? 0;
-    const end = Math.max(1, last + 0.5, Math.min(drying.curve?.band[2] ?? 0, last + 30));
+    const end = Math.ceil(Math.max(1, last + 0.5, Math.min(drying.curve?.band[2] ?? 0, last + 30)));
     const line = drying.curve
       ? Array.from({ length: 41 }, (_, index) => {
           const day = (end * index) / 40;

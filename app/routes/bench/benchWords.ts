@@ -15,7 +15,7 @@ export const NOT_DRY: Record<NotDry, string> = {
   'humidity not known': 'no hygrometer was read in the last three days',
 };
 
-export const EMPTY_IS_NOW = 'Empty: now. Or 6 h ago, yesterday 18:00, 21 Nov';
+export const EMPTY_IS_NOW = 'Empty: now. Or 6 h ago, 21 Nov 18:00';
 export const TO_COME = 'That is still to come: leave it empty for now';
 
 export const vesselTaken = (by: string) => `${by} is in it. Choose another, or finish that batch first`;

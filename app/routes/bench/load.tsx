@@ -46,16 +46,20 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 /** What a helper does in one coming, about. */
 const HOURS_A_VISIT = 2;
-const THING_WORDS: Record<Thing, string> = { trays: 'trays', jars: 'jars', hours: 'hours' };
+const ONE: Record<Exclude<Thing, 'hours'>, string> = { trays: 'tray', jars: 'jar' };
 
 /** What there is too little of in a week, and what to do about it. */
 function advice({ needs, short }: WeekLoad, has: Needs): string[] {
   const missing = (thing: Thing) => Math.ceil(needs[thing] - has[thing]);
-  return short.map((thing) => {
-    if (thing !== 'hours') return `${missing(thing)} more ${THING_WORDS[thing]}: borrow some`;
-    const helpers = Math.ceil((needs.hours - has.hours) / HOURS_A_VISIT);
-    return `${missing('hours')} more hours: ask ${helpers} ${helpers === 1 ? 'person' : 'people'} for an afternoon`;
+  const people = Math.ceil((needs.hours - has.hours) / HOURS_A_VISIT);
+  const hours = short.includes('hours')
+    ? [`${missing('hours')} h more: ask ${people} ${people === 1 ? 'person' : 'people'} for an afternoon`]
+    : [];
+  const things = short.flatMap((thing) => {
+    if (thing === 'hours') return [];
+    return missing(thing) === 1 ? [`1 more ${ONE[thing]}: borrow one`] : [`${missing(thing)} more ${thing}: borrow some`];
   });
+  return [...hours, ...things];
 }
 
 const span = (week: string) => `${formatDay(week)} to ${formatDay(addDays(week, 6))}`;

@@ -44,6 +44,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     packet: lot.facts.packet,
     reserve: enoughOf(lot.facts, 0, 0).reserve,
     places: places.map(({ name }) => name),
+    place: holdings.find(({ packetUnits }) => packetUnits === null)?.place,
     packed: holdings
       .filter(({ packetUnits, balance }) => packetUnits !== null && balance > 0)
       .map(({ id, place, balance, packetUnits }) => ({
@@ -94,7 +95,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
   const [form, fields] = usePostForm<'seeds' | 'packets' | 'keepBack' | 'place'>({
     id: 'pack',
     result: actionData?.intent === 'pack' ? actionData.result : null,
-    start: { seeds: String(lot.packet), keepBack: String(Math.min(lot.reserve, lot.seeds)), place: lot.places[0], ...lot.typed },
+    start: { seeds: String(lot.packet), keepBack: String(Math.min(lot.reserve, lot.seeds)), place: lot.place, ...lot.typed },
   });
   const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? '');
   const [packets, setPackets] = useState(fields.packets.initialValue ?? '');

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Form } from 'react-router';
 import type { RecipeStep } from '#core/bench/methods.ts';
 import { STEP_FACTS, STEPS } from '#core/bench/steps.ts';
@@ -60,6 +61,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 const ROWS = Array.from({ length: RECIPE_ROWS }, (_, index) => index + 1);
+/** No way from fruit or pod to dry seed is shorter. */
+const FIRST_ROWS = 3;
 const STEP_OPTIONS = STEPS.map((step) => ({ value: step, label: STEP_FACTS[step].title }));
 
 export default function Recipes({ loaderData: { key, typed, recipes }, actionData }: Route.ComponentProps) {
@@ -67,6 +70,11 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
     id: `recipe-${key}`,
     result: actionData?.intent === 'add' ? actionData.result : null,
     start: { extraction: 'wet with a gel coat', ...typed },
+  });
+  // One row more than there are steps, so that the next is always at hand.
+  const [shown, setShown] = useState(() => {
+    const last = ROWS.findLast((row) => fields[`step-${row}`]?.initialValue) ?? 0;
+    return Math.max(FIRST_ROWS, Math.min(RECIPE_ROWS, last + 1));
   });
   return (
     <div className="max-w-3xl">
@@ -119,9 +127,15 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
         <p className="text-soft">
           Steps in their order. Hours of your own, as earliest, usual and latest, like 2, 4, 8; empty: as the bench reckons them.
         </p>
-        {ROWS.map((row) => (
+        {ROWS.slice(0, shown).map((row) => (
           <div key={row} className="grid gap-5 sm:grid-cols-2">
-            <SelectField field={fields[`step-${row}`]!} label={`Step ${row}`} empty="no more" options={STEP_OPTIONS} />
+            <SelectField
+              field={fields[`step-${row}`]!}
+              label={`Step ${row}`}
+              empty="no more"
+              options={STEP_OPTIONS}
+              onChange={() => setShown(Math.max(shown, Math.min(RECIPE_ROWS, row + 1)))}
+            />
             <TextField field={fields[`hours-${row}`]!} label={`Hours of step ${row} (optional)`} autoComplete="off" />
           </div>
         ))}
