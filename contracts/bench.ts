@@ -4,25 +4,13 @@ import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/benc
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
-import { actKey, amount, AMOUNT_TROUBLE, day, maybePhoto, maybeWhen, maybeWords, tick, words } from './fields.ts';
+import { actKey, amount, AMOUNT_TROUBLE, day, maybePhoto, maybePercent, maybeWhen, maybeWords, tick, words } from './fields.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
   .number({ error: 'How warm is the room? Degrees Celsius' })
   .min(-5, 'No bench is as cold as that: degrees Celsius')
   .max(45, 'No bench is as warm as that: degrees Celsius');
-
-const percent = z
-  .string()
-  .trim()
-  .optional()
-  .transform((text, context) => {
-    if (!text) return null;
-    const share = Number(text.replace(/[%\s]/g, '').replace(',', '.')) / 100;
-    if (share > 0 && share <= 1) return share;
-    context.addIssue({ code: 'custom', message: 'Humidity is 1 to 100 %' });
-    return z.NEVER;
-  });
 
 /** A weight as people write it. */
 const weight = z
@@ -62,7 +50,7 @@ export const startBatchForm = z.object({
   method,
   vessel,
   celsius,
-  humidity: percent,
+  humidity: maybePercent,
   fruits: z
     .int({ error: 'A whole number' })
     .min(1, 'At least one')
@@ -111,7 +99,7 @@ export const weighForm = z.object({
 export const airForm = z.object({
   key: actKey,
   of: z.enum(['room', 'jar'], { error: 'Of the room or the jar?' }),
-  humidity: percent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
+  humidity: maybePercent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
   celsius,
 });
 
@@ -215,7 +203,7 @@ export const handForm = z.discriminatedUnion('intent', [
   z.object({
     intent: z.literal('air'),
     device: z.enum(['jar', 'room']),
-    humidity: percent.refine((share) => share !== null, 'Say how humid').transform((share) => share!),
+    humidity: maybePercent.refine((share) => share !== null, 'Say how humid').transform((share) => share!),
     celsius: z.number({ error: 'Say how warm' }).min(-40, 'Not on earth').max(40, 'Not on this bench'),
   }),
 ]);

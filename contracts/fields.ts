@@ -87,6 +87,19 @@ export const DISTANCE_TROUBLE = {
   'too far': 'That is farther than pollen matters: leave it empty if unknown',
 } as const;
 
+/** A share in per cent, as people write it, to 0 to 1; null when left empty. */
+export const maybePercent = z
+  .string()
+  .trim()
+  .optional()
+  .transform((text, context) => {
+    if (!text) return null;
+    const share = Number(text.replace(/[%\s]/g, '').replace(',', '.')) / 100;
+    if (share > 0 && share <= 1) return share;
+    context.addIssue({ code: 'custom', message: 'Humidity is 1 to 100 %' });
+    return z.NEVER;
+  });
+
 export const WHEN_TROUBLE = {
   unreadable: 'Write it like 6 h ago, yesterday 18:00 or 21 Nov',
   impossible: 'There is no such day or hour',

@@ -82,26 +82,22 @@ export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: numbe
   await db.updateTable('lot').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
 }
 
-export interface LotOutlook {
+export interface LotVerdict {
   readonly verdict: VerdictKind | null;
   readonly sprouted: number | null;
   readonly laid: number | null;
   readonly testedOn: string | null;
-  readonly nextTestOn: string | null;
-  readonly nextTestReason: string;
 }
 
 /** Keeps what the last test said of a lot, for lists that would otherwise read every test. */
-export async function saveOutlook(db: Db, lotId: number, outlook: LotOutlook): Promise<void> {
+export async function saveVerdict(db: Db, lotId: number, read: LotVerdict): Promise<void> {
   await db
     .updateTable('lot')
     .set({
-      verdict: outlook.verdict,
-      tested_sprouted: outlook.sprouted,
-      tested_laid: outlook.laid,
-      tested_on: outlook.testedOn,
-      next_test_on: outlook.nextTestOn,
-      next_test_reason: outlook.nextTestReason,
+      verdict: read.verdict,
+      tested_sprouted: read.sprouted,
+      tested_laid: read.laid,
+      tested_on: read.testedOn,
     })
     .where('id', '=', lotId)
     .execute();

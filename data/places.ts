@@ -31,6 +31,17 @@ export async function listPlaces(db: Db) {
   return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
 }
 
+/** Every place with how many lots have seed there. */
+export async function countLotsByPlace(db: Db) {
+  return db
+    .selectFrom('place')
+    .leftJoin('holding', (join) => join.onRef('holding.place_id', '=', 'place.id').on('holding.balance', '>', 0))
+    .select((eb) => ['place.name', eb.fn.count<number>('holding.lot_id').distinct().as('lots')])
+    .groupBy('place.id')
+    .orderBy('place.id')
+    .execute();
+}
+
 /** The place of this name, made if need be; returns its id. */
 export async function ensurePlace(db: Db, name: string): Promise<number> {
   const same = db

@@ -280,6 +280,41 @@ interface LotPromiseTable {
   generations: number;
   reckoned_on: string;
 }
+interface LotOutlookTable {
+  lot_id: number;
+  low: number;
+  median: number;
+  high: number;
+  may_be_lent: number;
+  full_strength: number;
+  own_share: number;
+  under_on: string | null;
+  reckoned_on: string;
+}
+interface OutlookStaleTable {
+  lot_id: number;
+  since: ColumnType<Date, Date | undefined, Date>;
+}
+interface PlaceClimateTable {
+  id: GeneratedAlways<number>;
+  place_id: Fact<number>;
+  since: Fact<string>;
+  celsius: Fact<number>;
+  humidity: Fact<number>;
+  why: MaybeFact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface EmergenceTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  sown: Fact<number>;
+  up: Fact<number>;
+  seen_on: Fact<string>;
+  note: MaybeFact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
 interface PromiseStaleTable {
   lot_id: number;
   since: ColumnType<Date, Date | undefined, Date>;
@@ -615,6 +650,10 @@ export interface Schema {
   draft: DraftTable;
   lot_promise: LotPromiseTable;
   promise_stale: PromiseStaleTable;
+  lot_outlook: LotOutlookTable;
+  outlook_stale: OutlookStaleTable;
+  place_climate: PlaceClimateTable;
+  emergence: EmergenceTable;
   place: PlaceTable;
   holding: HoldingTable;
   movement: MovementTable;

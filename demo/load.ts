@@ -1,6 +1,4 @@
-import { halfLifeYears } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
-import { nextTest } from '#core/germination/nextTest.ts';
 import { verdict } from '#core/germination/verdict.ts';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
@@ -10,7 +8,7 @@ import type { Schema } from '#data/schema.ts';
 import type { SampleLibrary, SampleLot } from './generate.ts';
 import type { Random } from './random.ts';
 import { samplePassport } from './passports.ts';
-import { GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
+import { CLIMATES, GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
 
 const CHUNK = 400;
 
@@ -102,6 +100,20 @@ class Loader {
       this.tx,
       'place',
       PLACES.map((name) => ({ name })),
+    );
+    await addRows(
+      this.tx,
+      'place_climate',
+      CLIMATES.map(({ place, yearsBack, on, ...climate }) => {
+        const since = `${yearOf(this.today) - yearsBack}-${on}`;
+        return {
+          ...climate,
+          place_id: this.placeIds[place]!,
+          since,
+          written_by: null,
+          act_key: this.act('air of a place', PLACES[place]!, since),
+        };
+      }),
     );
   }
 
@@ -261,7 +273,6 @@ class Loader {
   private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot']> {
     const read = lot.tests.filter(({ end }) => end?.outcome === 'read').at(-1);
     const last = read?.end ? { endedOn: read.end.on, verdict: verdict(read.end.sprouted, read.seeds, HOUSE.thresholds).kind } : null;
-    const next = nextTest({ harvested: lot.harvested, last, somethingLeft: lot.left > 0 }, halfLifeYears(lot.crop), this.today);
     return {
       code,
       line_id: lineId,
@@ -282,8 +293,8 @@ class Loader {
       tested_sprouted: read?.end?.sprouted ?? null,
       tested_laid: read?.seeds ?? null,
       tested_on: read?.end?.on ?? null,
-      next_test_on: next.kind === 'due' ? next.on : null,
-      next_test_reason: next.reason,
+      next_test_on: null,
+      next_test_reason: null,
     };
   }
 

@@ -77,6 +77,16 @@ export const GARDENS = [
 ];
 export const PLACES = ['Fridge, signal box', 'Freezer, signal box', 'Shelf A, lever room', 'Shelf B, lever room'];
 
+/** What the places are like, by the day of the year and the years back; the freezer failed last summer, and nobody noticed for three weeks. */
+export const CLIMATES = [
+  { place: 0, yearsBack: 8, on: '01-01', celsius: 5, humidity: 0.55, why: null },
+  { place: 1, yearsBack: 8, on: '01-01', celsius: -18, humidity: 0.5, why: null },
+  { place: 1, yearsBack: 1, on: '07-12', celsius: 25, humidity: 0.75, why: 'The freezer failed' },
+  { place: 1, yearsBack: 1, on: '08-02', celsius: -18, humidity: 0.5, why: 'A new fuse' },
+  { place: 2, yearsBack: 8, on: '01-01', celsius: 16, humidity: 0.5, why: null },
+  { place: 3, yearsBack: 8, on: '01-01', celsius: 19, humidity: 0.58, why: 'By the stove pipe' },
+] as const;
+
 /** Invented varieties by crop. */
 export const VARIETIES: Readonly<Record<string, readonly string[]>> = {
   pea: ['Long Siding', 'Guard’s Van', 'Wend Early'],

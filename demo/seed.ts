@@ -3,11 +3,13 @@ import { dayInZone } from '#core/calendar/plainDate.ts';
 import type { Actor } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { loadAlmanac } from '#data/almanac.ts';
+import { markOutlooksStale } from '#data/outlooks.ts';
 import { markAllStale } from '#data/promises.ts';
 import { createHouse } from '#data/house.ts';
 import { migrate } from '#data/migrate.ts';
 import { hashPassword } from '#services/secrets.server.ts';
 import { readAlmanac } from '#almanac/read.ts';
+import { reckonNextOutlooks } from '#services/outlook.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
 import { generateLibrary } from './generate.ts';
@@ -55,6 +57,8 @@ async function seed(): Promise<void> {
     await workTheBench(owner, await firstHelper(owner), new Date(), almanac.crops);
     await markAllStale(owner);
     while ((await judgeNext(owner, new Date())) > 0);
+    await markOutlooksStale(owner);
+    while ((await reckonNextOutlooks(owner, new Date())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

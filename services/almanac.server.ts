@@ -5,6 +5,7 @@ import { readTypedFact } from '#core/almanac/readFact.ts';
 import type { Actor } from '#data/accounts.ts';
 import { lockCrop, readGroups, recordOverride, saveCropFacts } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
+import { markOutlooksStale } from '#data/outlooks.ts';
 import { markAllStale } from '#data/promises.ts';
 import { perform } from './perform.server.ts';
 
@@ -13,6 +14,9 @@ export type OverrideProblem =
   | { readonly code: 'unreadable'; readonly why: string }
   | { readonly code: 'contradiction'; readonly fault: Fault }
   | { readonly code: 'unknown group' };
+
+/** What the outlook is made of; a change of these means reckoning the crop's lots again. */
+const FORECAST_BY: ReadonlySet<FactKey> = new Set<FactKey>(['longevity', 'oil', 'constants']);
 
 /** What the crossing model is made of; a change of these means judging the crop's lots again. */
 const JUDGED_BY: ReadonlySet<FactKey> = new Set<FactKey>([
@@ -52,6 +56,7 @@ export function overrideFact(
         actKey: said.key,
       });
       await saveCropFacts(tx, facts);
+      if (FORECAST_BY.has(said.fact)) await markOutlooksStale(tx, { cropId: said.cropId });
       if (JUDGED_BY.has(said.fact)) await markAllStale(tx, said.fact === 'group' ? {} : { cropId: said.cropId });
       return { answer: null, subject: `${said.cropId}: ${said.fact}` };
     },

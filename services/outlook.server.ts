@@ -1,39 +1,127 @@
-import { halfLifeYears } from '#core/almanac/crop.ts';
-import { nextTest } from '#core/germination/nextTest.ts';
+import { dayInZone, addDays, inYear, type IsoDate, yearOf } from '#core/calendar/plainDate.ts';
+import type { Crop } from '#core/almanac/crop.ts';
 import { verdict } from '#core/germination/verdict.ts';
+import { known } from '#core/passport/passport.ts';
+import { daysToFallFrom, dayUnder, outlookOf, outlookOn, toldByItself, type OutlookFacts, type SeenOn } from '#core/viability/outlook.ts';
+import { retest } from '#core/viability/retest.ts';
+import { readCropsById } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
-import { readHouse } from '#data/house.ts';
-import { findLot, readVerdicts, saveOutlook } from '#data/lots.ts';
+import { readHouse, type House } from '#data/house.ts';
+import { findLot, readVerdicts, saveVerdict } from '#data/lots.ts';
+import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/outlooks.ts';
+import { takeReckonersSeat } from '#data/promises.ts';
 import { lastReadTest } from '#data/tests.ts';
 
-/** Reckons the lots again whose verdict changes with the house's thresholds. Runs in the transaction that has changed them. */
-export async function refreshVerdicts(tx: Db, today: string): Promise<void> {
-  const house = (await readHouse(tx))!;
-  for (const { id, sprouted, laid, kept } of await readVerdicts(tx)) {
-    if (verdict(sprouted, laid, house.thresholds).kind !== kept) await refreshOutlook(tx, id, today);
-  }
-}
+/** Loans in a year from which a lot counts as much lent. */
+const MUCH_LENT = 5;
+/** An outlook holds for a week: seed ages slowly. */
+const DAYS_KEPT = 7;
+const CHUNK = 500;
 
-/** Reckons again what a lot's last test says and when the next is due, and keeps it with the lot. */
-export async function refreshOutlook(tx: Db, lotId: number, today: string): Promise<void> {
+/** Reckons again what a lot's last test says, its outlook, and when its next test is due, and keeps them with the lot. */
+export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Promise<void> {
   const [lot, last, house] = await Promise.all([findLot(tx, lotId), lastReadTest(tx, lotId), readHouse(tx)]);
   if (!lot || !house) throw new Error(`lot ${lotId} has vanished`);
-  const read =
-    last && last.sprouted !== null && last.endedOn !== null
-      ? {
-          endedOn: last.endedOn,
-          sprouted: last.sprouted,
-          laid: last.seedsLaid,
-          verdict: verdict(last.sprouted, last.seedsLaid, house.thresholds).kind,
-        }
-      : null;
-  const next = nextTest({ harvested: lot.harvested, last: read, somethingLeft: lot.onHand > 0 }, halfLifeYears(lot.facts), today);
-  await saveOutlook(tx, lotId, {
-    verdict: read?.verdict ?? null,
-    sprouted: read?.sprouted ?? null,
-    laid: read?.laid ?? null,
-    testedOn: read?.endedOn ?? null,
-    nextTestOn: next.kind === 'due' ? next.on : null,
-    nextTestReason: next.reason,
+  await saveVerdict(tx, lotId, {
+    verdict: last ? verdict(last.sprouted!, last.seedsLaid, house.thresholds).kind : null,
+    sprouted: last?.sprouted ?? null,
+    laid: last?.seedsLaid ?? null,
+    testedOn: last?.endedOn ?? null,
+  });
+  await reckonOutlooks(tx, [lotId], house, today);
+}
+
+/** What hangs on the house's thresholds: verdicts that change with them at once, the outlooks of all lots in the background. */
+export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
+  const house = (await readHouse(tx))!;
+  for (const { id, sprouted, laid, kept } of await readVerdicts(tx))
+    if (verdict(sprouted, laid, house.thresholds).kind !== kept) await refreshOutlook(tx, id, today);
+  await markOutlooksStale(tx);
+}
+
+/** What the outlook of a lot hangs on, as the core takes it, with its last test. */
+export async function readOutlookFacts(db: Db, lotIds: readonly number[]) {
+  const read = await readForOutlook(db, lotIds);
+  const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  return read.lots.map((lot) => {
+    const tests = read.tests.filter(({ lotId }) => lotId === lot.id);
+    const last = tests.at(-1) ?? null;
+    // Normal seedlings and any root are two figures: the outlook is of the one that was counted last.
+    const seen: SeenOn[] = [
+      ...tests.filter(({ counted }) => counted === last?.counted).map(({ laidOn, laid, sprouted }) => testSeen(laidOn, laid, sprouted!)),
+      ...read.emergence
+        .filter(({ lotId }) => lotId === lot.id)
+        .map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up }) as const),
+    ];
+    const facts: OutlookFacts & { readonly crop: Crop } = {
+      crop: crops.get(lot.cropId)!,
+      harvested: lot.harvested,
+      takenInOn: lot.takenInOn,
+      storage: {
+        before: {
+          storedIn: lot.answers && known(lot.answers.storedIn),
+          since: lot.answers && known(lot.answers.storedSince),
+        },
+        stays: read.stays.filter(({ lotId }) => lotId === lot.id),
+        climates: read.climates,
+      },
+      seen,
+    };
+    return { lot, last, tests, facts };
+  });
+}
+
+const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
+
+async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
+  const rows = (await readOutlookFacts(tx, lotIds)).map(({ lot, last, facts }): OutlookRow => {
+    const outlook = outlookOf(facts, today);
+    const { thresholds } = house;
+    const now = outlookOn(outlook, today, thresholds);
+    const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
+    const from = last?.endedOn ?? outlook.start;
+    const next = retest({
+      today,
+      somethingLeft: lot.onHand > 0,
+      dated: lot.harvested !== null,
+      testedOn: last?.endedOn ?? null,
+      start: outlook.start,
+      mayBeLent: outlookOn(outlook, last?.endedOn ?? today, thresholds).mayBeLent,
+      sureness: thresholds.sureness,
+      underOn,
+      daysToFall: daysToFallFrom(outlook, from),
+      lendingOpens: nextOpening(house.lendingOpens, today),
+      stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
+    });
+    return {
+      lotId: lot.id,
+      ...now,
+      ownShare: toldByItself(outlook, today),
+      underOn,
+      nextTestOn: next.kind === 'due' ? next.on : null,
+      nextTestReason: next.reason,
+    };
+  });
+  await saveOutlooks(tx, rows, today);
+}
+
+function nextOpening(opens: string, today: IsoDate): IsoDate {
+  const thisYear = inYear(opens, yearOf(today));
+  return thisYear >= today ? thisYear : inYear(opens, yearOf(today) + 1);
+}
+
+/**
+ * Reckons the next outlooks that wait or have grown old, in one transaction; what was done stays done when the server stops.
+ * @returns how many were reckoned; 0 when none wait or another server is at it
+ */
+export async function reckonNextOutlooks(db: Db, now: Date, most = CHUNK): Promise<number> {
+  return db.transaction().execute(async (tx) => {
+    if (!(await takeReckonersSeat(tx))) return 0;
+    const house = await readHouse(tx);
+    if (!house) return 0;
+    const today = dayInZone(now, house.timeZone);
+    const ids = await takeStaleOutlooks(tx, addDays(today, -DAYS_KEPT), most);
+    if (ids.length > 0) await reckonOutlooks(tx, ids, house, today);
+    return ids.length;
   });
 }

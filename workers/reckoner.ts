@@ -3,9 +3,10 @@ import { openDatabase, type Connection } from '#data/database.ts';
 import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
 import { logRoom } from '#services/roomLog.server.ts';
+import { reckonNextOutlooks } from '#services/outlook.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 
-/** Waits this long when nothing is left to judge. */
+/** Waits this long when nothing is left to do. */
 const REST_MS = 1_500;
 /** After an error (a restart of PostgreSQL, say) it waits longer, and goes on where it was. */
 const RECOVER_MS = 10_000;
@@ -13,7 +14,7 @@ const RECOVER_MS = 10_000;
 const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 /**
- * Judges lots whose promise is out of date, off the threads that answer requests. What waits stands in the database, so that a restart
+ * Judges lots whose promise is out of date and reckons outlooks that are, off the threads that answer requests. What waits stands in the database, so that a restart
  * loses nothing; several servers may run it, one works at a time.
  * Between lots it reads the room's logger, where there is one.
  */
@@ -24,7 +25,8 @@ async function run({ roomLogger, ...connection }: Connection & { roomLogger: str
     try {
       if (room) await logRoom(db, room, new Date());
       const judged = await judgeNext(db, new Date());
-      if (judged === 0) await wait(REST_MS);
+      const reckoned = judged === 0 ? await reckonNextOutlooks(db, new Date()) : 0;
+      if (judged + reckoned === 0) await wait(REST_MS);
     } catch (error) {
       parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });
       await wait(RECOVER_MS);

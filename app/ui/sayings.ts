@@ -1,4 +1,4 @@
-import type { NextTestReason } from '#core/germination/nextTest.ts';
+import type { NoRetestReason, RetestReason } from '#core/viability/retest.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 import { formatStock } from '#core/units/formatAmount.ts';
@@ -10,17 +10,19 @@ export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }
 }
 
 /** Why the next test falls when it does. */
-export const NEXT_TEST_WORDS: Record<NextTestReason | 'grow out or replace' | 'nothing left to test', string> = {
+export const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
   'never tested and undated': 'never tested, and nobody knows how old it is',
   'last test left it open': 'the last test left the question open',
-  'a third of its life since the last test': 'a third of this crop’s usual life has gone since the last test',
-  'a third of its life since harvest': 'not tested yet, and a third of this crop’s usual life has gone since harvest',
+  'may fall under what is lent': 'by then it may have fallen under what is lent',
+  'a third of its way to 85 %': 'by then it is a third of the way to 85 % of what it was',
+  'much lent, before lending opens': 'it is much lent, and lending opens then',
+  'last of its line, before lending opens': 'it is the last of its line, and lending opens then',
   'grow out or replace': 'no test would change what to do: grow it out, or replace it',
   'nothing left to test': 'nothing is left to test',
 };
 
 export function nextTestWords(reason: string | null): string {
-  return NEXT_TEST_WORDS[reason as NextTestReason] ?? 'not reckoned yet';
+  return NEXT_TEST_WORDS[reason as RetestReason | NoRetestReason] ?? 'not reckoned yet';
 }
 
 /** What a verdict means for the person with the jar in hand. */

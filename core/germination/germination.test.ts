@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { betaInterval, betaMedian, betaPosterior, probabilityAtLeast } from './betaPosterior.ts';
 import { chanceOfSettling, moreTesting } from './moreTesting.ts';
-import { nextTest } from './nextTest.ts';
 import { sowThicker } from './sowThicker.ts';
 import { countStates, nextCountDay, nextWaiting, towelNow } from './towel.ts';
 import { openQuestion, USUAL_THRESHOLDS, verdict } from './verdict.ts';
@@ -110,45 +109,6 @@ describe('what more testing would settle', () => {
       { numRuns: 40 },
     );
     expect(moreTesting({ a: 400, b: 400 }, 0.5, 0.99)).toMatchObject({ kind: 'may not settle' });
-  });
-});
-
-describe('the next test', () => {
-  const base = { harvested: '2024-09', last: null, somethingLeft: true };
-
-  test('is a third of the half-life after the last test', () => {
-    expect(nextTest({ ...base, last: { endedOn: '2026-01-10', verdict: 'full strength' } }, 6, '2026-11-23')).toEqual({
-      kind: 'due',
-      on: '2028-01-11',
-      reason: 'a third of its life since the last test',
-    });
-  });
-
-  test('is never sooner than six months nor later than sixty', () => {
-    const last = { endedOn: '2026-01-10', verdict: 'sow thicker' } as const;
-    expect(nextTest({ ...base, last }, 1, '2026-11-23')).toMatchObject({ on: '2026-07-10' });
-    expect(nextTest({ ...base, last }, 30, '2026-11-23')).toMatchObject({ on: '2031-01-10' });
-  });
-
-  test('counts from harvest where there was none, and is due now without a date', () => {
-    expect(nextTest(base, 3, '2026-11-23')).toEqual({ kind: 'due', on: '2025-09-01', reason: 'a third of its life since harvest' });
-    expect(nextTest({ ...base, harvested: null }, 3, '2026-11-23')).toEqual({
-      kind: 'due',
-      on: '2026-11-23',
-      reason: 'never tested and undated',
-    });
-  });
-
-  test('is due at once when the last left the question open, and not at all when it could change nothing', () => {
-    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'not settled' } }, 5, '2026-11-23')).toMatchObject({
-      kind: 'due',
-      on: '2026-11-01',
-    });
-    expect(nextTest({ ...base, last: { endedOn: '2026-11-01', verdict: 'do not lend' } }, 5, '2026-11-23')).toEqual({
-      kind: 'none',
-      reason: 'grow out or replace',
-    });
-    expect(nextTest({ ...base, somethingLeft: false }, 5, '2026-11-23')).toEqual({ kind: 'none', reason: 'nothing left to test' });
   });
 });
 

@@ -44,7 +44,8 @@ export function chanceOfSettling(belief: Beta, threshold: number, sureness: numb
   return Math.min(1, chance);
 }
 
-function betaBinomial(k: number, n: number, { a, b }: Beta): number {
+/** Chance of k of n where the share is believed to be so. */
+export function betaBinomial(k: number, n: number, { a, b }: Beta): number {
   const ways = -Math.log(n + 1) - jstat.jStat.betaln(n - k + 1, k + 1);
   return Math.exp(ways + jstat.jStat.betaln(k + a, n - k + b) - jstat.jStat.betaln(a, b));
 }

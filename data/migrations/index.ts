@@ -4,6 +4,7 @@ import * as provenance from './0002_provenance.ts';
 import * as bench from './0003_bench.ts';
 import * as benchHouse from './0004_bench_house.ts';
 import * as vessels from './0005_vessels.ts';
+import * as outlook from './0006_outlook.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -12,4 +13,5 @@ export const migrations: Record<string, Migration> = {
   '0003_bench': bench,
   '0004_bench_house': benchHouse,
   '0005_vessels': vessels,
+  '0006_outlook': outlook,
 };

@@ -68,7 +68,7 @@ async function oldBatch(db: Db, lot: number): Promise<number> {
 test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0005_vessels']);
+  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook']);
   expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
 });

@@ -7,11 +7,12 @@ import type { Db } from '#data/database.ts';
 import { loadAlmanac } from '#data/almanac.ts';
 import { createHouse } from '#data/house.ts';
 import { findDisagreements } from '#data/ledger.ts';
+import { markOutlooksStale } from '#data/outlooks.ts';
 import { migrate } from '#data/migrate.ts';
 import { readDue } from '#data/today.ts';
 import { countStale, markAllStale } from '#data/promises.ts';
 import { judgeNext } from '#services/promises.server.ts';
-import { refreshOutlook } from '#services/outlook.server.ts';
+import { reckonNextOutlooks, refreshOutlook } from '#services/outlook.server.ts';
 import { ALMANAC, emptyDatabase, NOW, TODAY } from './database.ts';
 
 const generate = (today: string, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: ALMANAC.crops });
@@ -23,6 +24,8 @@ beforeAll(async () => {
   await loadAlmanac(owner, ALMANAC);
   await createHouse(owner, HOUSE);
   await loadLibrary(owner, generate(TODAY), { today: TODAY, random: seededRandom(2), passwordHash: 'none' });
+  await markOutlooksStale(owner);
+  while ((await reckonNextOutlooks(owner, NOW)) > 0);
 });
 
 test('the sample library is the same for everybody on the same day', () => {

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { percent } from '#app/ui/sayings.ts';
 
 interface TestView {
   readonly id: number;
@@ -12,10 +13,28 @@ interface TestView {
   readonly nextCountOn: string | null;
 }
 
-export function LotTests({ tests, code }: { tests: readonly TestView[]; code: string }) {
+interface OutlookView {
+  readonly low: number;
+  readonly median: number;
+  readonly high: number;
+}
+
+/** What was tested of the lot, and what that and its storage say of it today. */
+export function LotTests({ tests, code, outlook }: { tests: readonly TestView[]; code: string; outlook: OutlookView | null }) {
   return (
     <section aria-label="Germination tests">
-      <h2 className="mb-2">Germination tests</h2>
+      <h2 className="mb-2">Germination</h2>
+      <p className="mb-2">
+        {outlook && (
+          <>
+            About <b>{percent(outlook.median)}</b> germinate now, in 8 of 10 such lots {percent(outlook.low)} to {percent(outlook.high)}
+            .{' '}
+          </>
+        )}
+        <Link className="link" to={`/lots/${code}/outlook`}>
+          {outlook ? 'Its outlook' : 'Its outlook is being reckoned'}
+        </Link>
+      </p>
       {tests.length === 0 && (
         <p className="text-soft">
           Never tested.{' '}

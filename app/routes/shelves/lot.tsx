@@ -22,6 +22,7 @@ import { readDescent, type KinRow } from '#data/descent.ts';
 import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
 import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
 import { findMethodTrial } from '#data/methodTrials.ts';
+import { readOutlook } from '#data/outlooks.ts';
 import { readPassports } from '#data/passports.ts';
 import { readPromise } from '#data/promises.ts';
 import { findHoldings } from '#data/places.ts';
@@ -63,23 +64,39 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
-  const [ledger, tests, kin, holds, holdings, loans, passports, promise, judged, evidence, incidents, trials, reports, methodTrial] =
-    await Promise.all([
-      readLedger(db, lot.id),
-      testsOfLot(db, lot.id),
-      readDescent(db, lot.id),
-      findHolds(db, lot.id),
-      findHoldings(db, lot.id),
-      findLoansOfLot(db, lot.id),
-      readPassports(db, lot.id),
-      readPromise(db, lot.id),
-      readLotForJudging(db, lot.id, lot.facts),
-      findEvidence(db, lot.id),
-      findIncidents(db, lot.id),
-      findTrials(db, lot.id),
-      findReports(db, { lotId: lot.id }),
-      findMethodTrial(db, lot.id),
-    ]);
+  const [
+    ledger,
+    tests,
+    kin,
+    holds,
+    holdings,
+    loans,
+    passports,
+    promise,
+    judged,
+    evidence,
+    incidents,
+    trials,
+    reports,
+    methodTrial,
+    outlook,
+  ] = await Promise.all([
+    readLedger(db, lot.id),
+    testsOfLot(db, lot.id),
+    readDescent(db, lot.id),
+    findHolds(db, lot.id),
+    findHoldings(db, lot.id),
+    findLoansOfLot(db, lot.id),
+    readPassports(db, lot.id),
+    readPromise(db, lot.id),
+    readLotForJudging(db, lot.id, lot.facts),
+    findEvidence(db, lot.id),
+    findIncidents(db, lot.id),
+    findTrials(db, lot.id),
+    findReports(db, { lotId: lot.id }),
+    findMethodTrial(db, lot.id),
+    readOutlook(db, lot.id),
+  ]);
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
@@ -93,6 +110,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     isNew: new URL(request.url).searchParams.has('new'),
     ledger,
     tests,
+    outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
     kin: kin.map(({ donor: _donor, ...rest }) => rest),
     drawing: kin.length > 1 ? layOutDescent(kin) : null,
     passports,
@@ -360,7 +378,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         </div>
         <div className="min-w-0 space-y-8">
           <Passport lot={lot} versions={loaderData.passports} />
-          <LotTests tests={loaderData.tests} code={lot.code} />
+          <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
         </div>
       </div>
       {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}

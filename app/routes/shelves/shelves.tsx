@@ -47,7 +47,12 @@ export default function Shelves({ loaderData: { search, crop, state, sort, page,
       <PageHead
         title="Shelves"
         about={narrowed ? undefined : `${total} lots, kept and used up.`}
-        actions={<ButtonLink to="/intake">Take in seed</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/places">Places</ButtonLink>
+            <ButtonLink to="/intake">Take in seed</ButtonLink>
+          </>
+        }
       />
       <SearchForm label="Find a lot" hint="Variety, crop, code or donor" value={search}>
         <FilterSelect label="Crop" name="crop" value={crop} options={[{ value: '', label: 'All crops' }, ...crops]} />

@@ -1,0 +1,47 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+
+/** What members saw come up: evidence of another kind than a test, shown apart. */
+export function Emergence({
+  formKey,
+  today,
+  seen,
+  result,
+}: {
+  formKey: string;
+  today: string;
+  seen: readonly { on: string; sown: number; up: number }[];
+  result: SubmissionResult | null;
+}) {
+  const [form, fields] = usePostForm<'sown' | 'up' | 'seenOn' | 'note'>({ id: `emergence-${formKey}`, result, start: { seenOn: today } });
+  return (
+    <section aria-label="In members’ gardens">
+      <h2 className="mb-2">In members’ gardens</h2>
+      <ul>
+        {seen.map(({ on, sown, up }, index) => (
+          <li key={index} className="border-t border-rule py-2">
+            <b>
+              {up} of {sown}
+            </b>{' '}
+            came up, {formatDate(on)}
+          </li>
+        ))}
+      </ul>
+      <details open={result !== null}>
+        <summary className="link inline-flex min-h-11 items-center">Somebody sowed it and counted</summary>
+        <PostForm form={form} formKey={formKey} intent="emergence" className="mt-2 space-y-4">
+          <div className="grid grid-cols-2 gap-4">
+            <TextField field={fields.sown} label="Sown" type="number" min={1} />
+            <TextField field={fields.up} label="Came up" type="number" min={0} />
+          </div>
+          <TextField field={fields.seenOn} label="Seen on" type="date" max={today} />
+          <TextField field={fields.note} label="Note (optional)" hint="Cold May, slugs" />
+          <Button type="submit">Write it down</Button>
+        </PostForm>
+      </details>
+    </section>
+  );
+}

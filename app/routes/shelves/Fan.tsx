@@ -1,0 +1,122 @@
+import { useMemo } from 'react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Chart } from '#app/ui/Chart.tsx';
+import { Table } from '#app/ui/Table.tsx';
+import { percent } from '#app/ui/sayings.ts';
+import type { Route } from './+types/outlook.ts';
+
+type Lot = Route.ComponentProps['loaderData'];
+
+const INK = '#6b746b';
+const FROST = '#1d5c7a';
+const GRAIN = '#8a4a0b';
+const at = (day: string) => Date.parse(`${day}T00:00:00Z`);
+const hundred = (share: number) => Math.round(share * 1000) / 10;
+
+/** The viability fan: median and 80 % band, tests with their intervals, the lending threshold, today and the next test. */
+export function Fan({
+  fan,
+  tests,
+  thresholds,
+  today,
+  next,
+}: Pick<Lot, 'fan' | 'tests' | 'thresholds' | 'today'> & { next: string | null }) {
+  const option = useMemo(() => {
+    const line = (data: number[][], rest: object = {}) => ({ type: 'line', data, showSymbol: false, silent: true, ...rest });
+    const marks = [
+      { yAxis: hundred(thresholds.lend), name: 'lend', lineStyle: { color: GRAIN, type: 'dashed' } },
+      { xAxis: at(today), name: 'today', lineStyle: { color: INK } },
+      ...(next && next > today ? [{ xAxis: at(next), name: 'next test', lineStyle: { color: FROST, type: 'dotted' } }] : []),
+    ];
+    return {
+      animation: false,
+      grid: { left: 48, right: 24, top: 28, bottom: 32 },
+      xAxis: { type: 'time', axisLabel: { color: INK }, splitLine: { show: false } },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: 100,
+        axisLabel: { formatter: '{value} %', color: INK },
+        splitLine: { lineStyle: { opacity: 0.3 } },
+      },
+      series: [
+        line(
+          fan.map(({ day, low }) => [at(day), hundred(low)]),
+          { stack: 'band', lineStyle: { opacity: 0 } },
+        ),
+        line(
+          fan.map(({ day, low, high }) => [at(day), hundred(high) - hundred(low)]),
+          { stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: FROST, opacity: 0.18 } },
+        ),
+        line(
+          fan.map(({ day, median }) => [at(day), hundred(median)]),
+          {
+            lineStyle: { color: FROST, width: 2.5 },
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              label: { formatter: '{b}', color: INK, position: 'end' },
+              data: marks,
+            },
+          },
+        ),
+        ...tests.map(({ on, low, high, enters }) =>
+          line(
+            [
+              [at(on), hundred(low)],
+              [at(on), hundred(high)],
+            ],
+            { lineStyle: { color: GRAIN, width: 2, opacity: enters ? 1 : 0.35 } },
+          ),
+        ),
+        {
+          type: 'scatter',
+          silent: true,
+          symbolSize: 11,
+          data: tests.map(({ on, sprouted, laid }) => [at(on), hundred(sprouted / laid)]),
+          itemStyle: { color: GRAIN },
+        },
+      ],
+    };
+  }, [fan, tests, thresholds, today, next]);
+  return (
+    <figure>
+      <Chart label="Share that germinates over the years, with its band" option={option} className="h-80 w-full" />
+      <figcaption className="text-small text-soft">
+        Line: the middle. Shaded: 8 of 10 such lots. Points: tests, with what the jar could have been.
+        {tests.some(({ enters }) => !enters) && ' Faint: tests that counted otherwise; they are shown, and do not enter.'}
+      </figcaption>
+      <details className="mt-2">
+        <summary className="link inline-flex min-h-11 items-center">As a table</summary>
+        <Table caption="The outlook by day">
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">Day</th>
+              <th scope="col" className="text-right">
+                Low
+              </th>
+              <th scope="col" className="text-right">
+                Middle
+              </th>
+              <th scope="col" className="text-right">
+                High
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {fan
+              .filter((_, index) => index % 4 === 0)
+              .map(({ day, low, median, high }) => (
+                <tr key={day}>
+                  <td>{formatDate(day)}</td>
+                  <td className="text-right">{percent(low)}</td>
+                  <td className="text-right font-semibold">{percent(median)}</td>
+                  <td className="text-right">{percent(high)}</td>
+                </tr>
+              ))}
+          </tbody>
+        </Table>
+      </details>
+    </figure>
+  );
+}

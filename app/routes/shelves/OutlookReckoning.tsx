@@ -1,0 +1,72 @@
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { ShareBar } from '#app/ui/ShareBar.tsx';
+import { chanceWords, percent } from '#app/ui/sayings.ts';
+import type { Route } from './+types/outlook.ts';
+
+type Lot = Route.ComponentProps['loaderData'];
+
+/** How much of a lot lives now, how sure that is and why, and what would change it. */
+export function OutlookReckoning({ lot }: { lot: Lot }) {
+  const { now, thresholds } = lot;
+  const tone = now.mayBeLent <= 1 - thresholds.sureness ? 'poor' : now.mayBeLent >= thresholds.sureness ? 'good' : 'doubt';
+  return (
+    <Reckoning
+      tone={tone}
+      question="How much of it germinates now?"
+      verdict={`About ${percent(now.median)}`}
+      figure={
+        <>
+          <p>
+            In 8 of 10 such lots <b>{percent(now.low)}</b> to <b>{percent(now.high)}</b>.
+          </p>
+          <ShareBar
+            share={now.median}
+            low={now.low}
+            high={now.high}
+            marks={[
+              { at: thresholds.lend, name: 'lend' },
+              { at: thresholds.full, name: 'full strength' },
+            ]}
+          />
+        </>
+      }
+      reasons={[
+        `That at least ${percent(thresholds.lend)} germinate is ${chanceWords(now.mayBeLent)}.`,
+        ownWords(lot),
+        underWords(lot),
+        lot.next.on ? `Next test ${formatDate(lot.next.on)}: ${lot.next.words}.` : `No further test: ${lot.next.words}.`,
+        `${lot.widthAfter.seeds} seeds tested now would narrow the band from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
+      ]}
+      working={
+        <>
+          <p>
+            Seed loses viability along a straight line in probits (Ellis and Roberts): v(t) = K − t/σ. K and σ are believed by the crop’s
+            usual life in cool dry home storage, and by each test and each count in a garden, at its age. Tests of one jar differ by more
+            than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter).
+          </p>
+          <p>
+            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard (15 °C, 45 %).
+            {lot.borrowed && ' Its life is told roughly, or nobody measured where it lay: the band is wider for it.'}
+          </p>
+        </>
+      }
+    />
+  );
+}
+
+const points = (width: number) => `${Math.round(width * 100)} points`;
+
+function ownWords({ own, tests }: Lot): string {
+  if (tests.length === 0) return 'Nothing of it was tested: this is what is usual for its crop where it lay.';
+  return `${percent(own)} of what is known is its own tests’ word; the rest is usual for its crop where it lay.`;
+}
+
+function underWords({ underOn, underInFreezer, today, thresholds }: Lot): string {
+  const least = percent(thresholds.lend);
+  if (underOn !== null && underOn <= today) return `That it is under ${least} is likely enough already to say so.`;
+  const here =
+    underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${formatDate(underOn)}`;
+  if (underOn === null) return `${here}.`;
+  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in a lifetime' : `from ${formatDate(underInFreezer)}`}.`;
+}

@@ -1,0 +1,38 @@
+import { Link } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatSpan } from '#core/calendar/formatMoment.ts';
+import type { Route } from './+types/outlook.ts';
+
+const DAY = 86_400_000;
+
+/** Where a lot has been, what the place was like, and how much faster or slower it aged there than in a cool dry cupboard. */
+export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'], 'spells'>) {
+  return (
+    <section aria-label="Where it has been">
+      <h2 className="mb-2">Where it has been</h2>
+      <ol>
+        {spells.map((spell) => (
+          <li key={`${spell.since} ${spell.place}`} className="border-t border-rule py-2">
+            <b>{spell.place}</b>
+            {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
+            <span className="block text-small text-soft">
+              {spell.isKnown
+                ? `${spell.celsius} °C, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water`
+                : 'Nobody has said what it is like there: reckoned as a cool dry cupboard'}
+              . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
+            </span>
+            {spell.isKnown && !spell.sealed && !spell.thumb.holds && (
+              <span className="block text-small text-doubt">
+                Warm and damp together: °F and % add up to {Math.round(spell.thumb.sum)}, under 100 is asked. Shut it dry in a jar, or move
+                it.
+              </span>
+            )}
+          </li>
+        ))}
+      </ol>
+      <Link className="link mt-2 inline-flex min-h-11 items-center" to="/places">
+        What the places are like
+      </Link>
+    </section>
+  );
+}

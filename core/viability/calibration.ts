@@ -1,0 +1,87 @@
+import jstat from 'jstat';
+import { bandAt, beliefOf, chanceAtLeast, type Aged } from './forecast.ts';
+import { normalBelow } from './normal.ts';
+
+/** How invented lots really behave, whatever the forecast believes. */
+export interface Truth {
+  /** Probits lost at once, within the first months, beside the straight line. */
+  readonly earlyLoss: number;
+  /** Spread between tests of one jar. */
+  readonly spread: number;
+}
+
+export const TRUTHS = {
+  'as the model': { earlyLoss: 0, spread: 0.02 },
+  'faster early loss': { earlyLoss: 0.5, spread: 0.02 },
+  'tests differ more': { earlyLoss: 0, spread: 0.08 },
+} as const satisfies Record<string, Truth>;
+
+export interface Calibration {
+  /** Share of lots whose true viability lies inside the 80 % band. */
+  readonly inside: number;
+  /** Of all times a chance of about `says` was stated, the share in which it came true. */
+  readonly stated: readonly { readonly says: number; readonly happens: number; readonly lots: number }[];
+}
+
+const YEAR = 365.25;
+const TENTHS = 10;
+const SIZES = [10, 10, 20, 20, 50];
+
+/**
+ * Invents lots that behave by `truth`, tests each one to four times as a bench would, and asks the forecast what it is some time later.
+ * @param lots how many; @param seed of the pseudo-random numbers, so that a run can be had again
+ */
+export function calibrate(lots: number, truth: Truth, seed: number): Calibration {
+  const { share, normal, beta } = chanceFrom(seed);
+  const tenths = Array.from({ length: TENTHS }, () => ({ says: 0, happens: 0, lots: 0 }));
+  let inside = 0;
+  for (let lot = 0; lot < lots; lot += 1) {
+    const halfLifeYears = 2 + 6 * share();
+    const fresh = 1.5 + 0.5 * normal();
+    const days = 10 ** (Math.log10((halfLifeYears * YEAR) / 1.5) + 0.25 * normal());
+    const viability = (age: number) => normalBelow(fresh - truth.earlyLoss * (1 - Math.exp(-age / 120)) - age / days);
+    const sightings: Aged[] = [];
+    let age = 0;
+    for (let count = 1 + Math.floor(4 * share()); count > 0; count -= 1) {
+      age += halfLifeYears * YEAR * (0.05 + 0.3 * share());
+      const sown = SIZES[Math.floor(SIZES.length * share())]!;
+      const here = beta(viability(age), truth.spread);
+      let up = 0;
+      for (let each = 0; each < sown; each += 1) if (share() < here) up += 1;
+      sightings.push({ kind: 'test', age, sown, up });
+    }
+    const asked = age + halfLifeYears * YEAR * 0.5 * share();
+    const belief = beliefOf({ halfLifeYears, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings });
+    const real = viability(asked);
+    const { low, high } = bandAt(belief, asked);
+    if (real >= low && real <= high) inside += 1;
+    const chance = chanceAtLeast(belief, 0.5, asked);
+    const tenth = tenths[Math.min(TENTHS - 1, Math.floor(chance * TENTHS))]!;
+    tenth.says += chance;
+    tenth.lots += 1;
+    if (real >= 0.5) tenth.happens += 1;
+  }
+  return {
+    inside: inside / lots,
+    stated: tenths.map(({ says, happens, lots: of }) => ({ says: of ? says / of : 0, happens: of ? happens / of : 0, lots: of })),
+  };
+}
+
+/** Seeded chance (mulberry32), with normal and beta values. */
+function chanceFrom(seed: number) {
+  let state = seed >>> 0;
+  const share = () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+  const normal = () => Math.sqrt(-2 * Math.log(1 - share())) * Math.cos(2 * Math.PI * share());
+  /** A share of this mean, with the variance that tests between them show; by its quantile. */
+  const beta = (mean: number, spread: number) => {
+    const size = 1 / spread - 1;
+    const [a, b] = [Math.max(1e-6, mean * size), Math.max(1e-6, (1 - mean) * size)];
+    return a < 1e-3 ? 0 : b < 1e-3 ? 1 : (jstat.jStat.beta.inv(share(), a, b) as number);
+  };
+  return { share, normal, beta };
+}

@@ -1,0 +1,210 @@
+import type { Beta } from '../germination/betaPosterior.ts';
+import { likelihoodTable, logLikelihood, type Sighting } from './likelihood.ts';
+import { normalBelow, probit } from './normal.ts';
+
+/** A sighting at its age: days of home storage since the time that ages are counted from. */
+export interface Aged extends Sighting {
+  readonly age: number;
+}
+
+export interface LotHistory {
+  /** Years until half germinate in cool dry home storage. */
+  readonly halfLifeYears: number;
+  /** Whether life is told of another crop, or storage is not known: the prior is wider. */
+  readonly borrowed: boolean;
+  /** Days of home storage already behind it when ages begin, with their chances; one of 0 days where the harvest is known. */
+  readonly ageThen: readonly { readonly days: number; readonly chance: number }[];
+  readonly sightings: readonly Aged[];
+}
+
+export interface Band {
+  readonly low: number;
+  readonly median: number;
+  readonly high: number;
+}
+
+/** What is believed of a lot's two figures: its probit when ages begin, and the days in which it falls by one. */
+export interface Belief {
+  readonly probits: Float64Array;
+  readonly slopes: Float64Array;
+  /** Chances, probit by slope. */
+  readonly chances: Float64Array;
+  readonly cell: number;
+}
+
+const { exp, floor, log, max, min } = Math;
+const DAYS_A_YEAR = 365.25;
+/** Probit of fresh seed, about 93 %, and its spread. */
+const FRESH = { mean: 1.5, spread: 0.5 };
+const LOG_LIFE_SPREAD = { own: 0.25, borrowed: 0.35 };
+const ROWS = 41;
+const COLUMNS = 61;
+const DEVIATIONS = 4;
+
+/** What is believed of a lot by its crop alone. */
+export function priorBelief({ halfLifeYears, borrowed, ageThen }: Omit<LotHistory, 'sightings'>): Belief {
+  if (!(halfLifeYears > 0) || ageThen.length === 0) throw new RangeError('a life above 0 years, and an age');
+  const logLife = Math.log10((halfLifeYears * DAYS_A_YEAR) / FRESH.mean);
+  const spread = borrowed ? LOG_LIFE_SPREAD.borrowed : LOG_LIFE_SPREAD.own;
+  const slopes = Float64Array.from({ length: COLUMNS }, (_, column) => 10 ** -(logLife + spread * standard(column, COLUMNS)));
+  const oldest = Math.max(...ageThen.map(({ days }) => days)) * 10 ** -(logLife - spread);
+  const [low, high] = [FRESH.mean - DEVIATIONS * FRESH.spread - oldest, FRESH.mean + DEVIATIONS * FRESH.spread];
+  const cell = (high - low) / (ROWS - 1);
+  const probits = Float64Array.from({ length: ROWS }, (_, row) => low + row * cell);
+  const chances = new Float64Array(ROWS * COLUMNS);
+  for (let column = 0; column < COLUMNS; column += 1) {
+    const life = Math.exp(-0.5 * standard(column, COLUMNS) ** 2);
+    for (let row = 0; row < ROWS; row += 1)
+      for (const { days, chance } of ageThen)
+        chances[row * COLUMNS + column]! +=
+          chance * life * exp(-0.5 * ((probits[row]! + days * slopes[column]! - FRESH.mean) / FRESH.spread) ** 2);
+  }
+  return { probits, slopes, chances: normal(chances), cell };
+}
+
+const standard = (index: number, of: number) => DEVIATIONS * ((2 * index) / (of - 1) - 1);
+
+/**
+ * Belief after a lot's tests, each at its age, and what members saw come up. Tests differ by more than chance, so that two tests of ten
+ * do not pretend to be a fit. The order of sightings does not matter.
+ */
+export function beliefOf(history: LotHistory): Belief {
+  return history.sightings.reduce(afterOne, priorBelief(history));
+}
+
+/** Belief after one more sighting. */
+export function afterOne(belief: Belief, { age, ...sighting }: Aged): Belief {
+  const table = likelihoodTable(sighting);
+  const { probits, slopes, cell, chances } = belief;
+  const logs = new Float64Array(chances.length);
+  let most = -Infinity;
+  for (let row = 0; row < ROWS; row += 1)
+    for (let column = 0; column < COLUMNS; column += 1) {
+      const index = row * COLUMNS + column;
+      const chance = chances[index]!;
+      const told = chance > 0 ? log(chance) + logLikelihood(table, probits[row]! - age * slopes[column]!) : -Infinity;
+      logs[index] = told;
+      if (told > most) most = told;
+    }
+  for (let index = 0; index < logs.length; index += 1) logs[index] = logs[index]! - most < NOTHING ? 0 : exp(logs[index]! - most);
+  return { probits, slopes, cell, chances: normal(logs) };
+}
+/** A cell this much less likely than the likeliest, as a log, is nothing. */
+const NOTHING = -60;
+
+/** Makes chances add up to one, in place. */
+function normal(chances: Float64Array): Float64Array {
+  let sum = 0;
+  for (let index = 0; index < chances.length; index += 1) sum += chances[index]!;
+  for (let index = 0; index < chances.length; index += 1) chances[index] = chances[index]! / sum;
+  return chances;
+}
+
+const BINS = 720;
+const EDGE = 9;
+const BIN = (2 * EDGE) / BINS;
+
+/** Viability at an age, as the share that 10, 50 and 90 in 100 such lots would stay under. @param level width of the band, 0 to 1 */
+export function bandAt(belief: Belief, age: number, level = 0.8): Band {
+  const bins = new Float64Array(BINS);
+  const { probits, slopes, chances } = belief;
+  for (let row = 0; row < ROWS; row += 1)
+    for (let column = 0; column < COLUMNS; column += 1) {
+      const z = probits[row]! - age * slopes[column]!;
+      bins[min(BINS - 1, max(0, floor((z + EDGE) / BIN)))]! += chances[row * COLUMNS + column]!;
+    }
+  const quantile = (share: number) => {
+    let sum = 0;
+    for (let index = 0; index < BINS; index += 1) {
+      const next = sum + bins[index]!;
+      if (next >= share) return normalBelow(index * BIN - EDGE + (BIN * (share - sum)) / bins[index]!);
+      sum = next;
+    }
+    return 1;
+  };
+  const tail = (1 - level) / 2;
+  return { low: quantile(tail), median: quantile(0.5), high: quantile(1 - tail) };
+}
+
+/** Chance that viability at an age is at least `share` (0 to 1). */
+export function chanceAtLeast({ probits, slopes, chances, cell }: Belief, share: number, age: number): number {
+  if (share <= 0) return 1;
+  if (share >= 1) return 0;
+  const wanted = probit(share);
+  let chance = 0;
+  for (let row = 0; row < ROWS; row += 1)
+    for (let column = 0; column < COLUMNS; column += 1) {
+      // A cell is as wide as it is: without that, chances would go in steps as seed ages.
+      const above = (probits[row]! + cell / 2 - age * slopes[column]! - wanted) / cell;
+      if (above > 0) chance += chances[row * COLUMNS + column]! * min(1, above);
+    }
+  return Math.min(1, chance);
+}
+
+const LONGEST_YEARS = 60;
+
+/**
+ * Age at which the chance of being under `share` reaches `risk`; 0 where it already has when ages begin, null where it does not in 60 years
+ * of home storage.
+ */
+export function ageUnder(belief: Belief, share: number, risk: number): number | null {
+  const reached = (age: number) => 1 - chanceAtLeast(belief, share, age) >= risk;
+  if (reached(0)) return 0;
+  let [early, late] = [0, LONGEST_YEARS * DAYS_A_YEAR];
+  if (!reached(late)) return null;
+  while (late - early > 0.5) {
+    const middle = (early + late) / 2;
+    if (reached(middle)) late = middle;
+    else early = middle;
+  }
+  return late;
+}
+
+/** Mean and variance of the probit at an age. */
+export function probitAt({ probits, slopes, chances }: Belief, age: number): { readonly mean: number; readonly variance: number } {
+  let [mean, squares] = [0, 0];
+  for (let row = 0; row < ROWS; row += 1)
+    for (let column = 0; column < COLUMNS; column += 1) {
+      const z = probits[row]! - age * slopes[column]!;
+      const chance = chances[row * COLUMNS + column]!;
+      mean += chance * z;
+      squares += chance * z * z;
+    }
+  return { mean, variance: Math.max(0, squares - mean * mean) };
+}
+
+/** How much of what is known of its viability at an age the lot's own sightings have told; the rest is what is usual for its crop. 0 to 1. */
+export function ownShare(history: LotHistory, belief: Belief, age: number): number {
+  if (history.sightings.length === 0) return 0;
+  const before = probitAt(priorBelief(history), age).variance;
+  return Math.min(1, Math.max(0, 1 - probitAt(belief, age).variance / before));
+}
+
+/**
+ * Days of home storage in which viability falls to 85 % of what it is at `age` (85 % of 96 % is 81.6 %), by the middle of the belief:
+ * a third of it is the retest interval of the gene banks' standard (FAO 2014).
+ */
+export function daysToFall(belief: Belief, age: number, to = 0.85): number {
+  const { mean } = probitAt(belief, age);
+  const slope = Math.exp(belief.chances.reduce((sum, chance, index) => sum + chance * Math.log(belief.slopes[index % COLUMNS]!), 0));
+  const now = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(mean)));
+  return (probit(now) - probit(now * to)) / slope;
+}
+
+/** A test counts as much as it says, the forecast that comes before it as no more than so many seeds. */
+const MOST_PRIOR_SEEDS = 10;
+
+/** Viability at an age as a Beta of the same mean and variance, worth ten seeds at most: the prior for reading one test. */
+export function betaAt({ probits, slopes, chances }: Belief, age: number, mostSeeds = MOST_PRIOR_SEEDS): Beta {
+  let [mean, squares] = [0, 0];
+  for (let row = 0; row < ROWS; row += 1)
+    for (let column = 0; column < COLUMNS; column += 1) {
+      const share = normalBelow(probits[row]! - age * slopes[column]!);
+      const chance = chances[row * COLUMNS + column]!;
+      mean += chance * share;
+      squares += chance * share * share;
+    }
+  const variance = Math.max(1e-12, squares - mean * mean);
+  const seeds = Math.min(mostSeeds, Math.max(0.5, (mean * (1 - mean)) / variance - 1));
+  return { a: Math.max(1e-3, mean * seeds), b: Math.max(1e-3, (1 - mean) * seeds) };
+}

@@ -1,0 +1,68 @@
+import { normalBelow } from './normal.ts';
+
+/** Seedlings of one look at a lot: a test on paper, or what members saw come up in soil. */
+export interface Sighting {
+  readonly kind: 'test' | 'emergence';
+  readonly sown: number;
+  readonly up: number;
+}
+
+/** Tests of one jar differ by more than chance; gardens differ more. */
+export const SPREAD: Record<Sighting['kind'], number> = { test: 0.02, emergence: 0.1 };
+
+/** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
+export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;
+
+const { floor, log: ln, max, min } = Math;
+
+/** Probits outside these say "all" and "none" to any count that a bench can make. */
+const EDGE = 9;
+const STEP = 0.02;
+const POINTS = Math.round((2 * EDGE) / STEP) + 1;
+const MOST_KEPT = 4000;
+const LEAST = 1e-300;
+
+/** Log likelihood of k of n by probit, from −9 to 9. */
+export type LikelihoodTable = Float64Array;
+const tables = new Map<string, LikelihoodTable>();
+
+/**
+ * The table of a sighting; the same counts share one, since lots are many and counts are few.
+ * RangeError unless 0 ≤ up ≤ sown and sown ≥ 1.
+ */
+export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
+  if (!(Number.isInteger(sown) && Number.isInteger(up) && sown >= 1 && up >= 0 && up <= sown)) throw new RangeError(`${up} of ${sown}`);
+  const name = `${kind} ${up}/${sown}`;
+  const kept = tables.get(name);
+  if (kept) return kept;
+  if (tables.size >= MOST_KEPT) tables.clear();
+  const table = Float64Array.from({ length: POINTS }, (_, index) => {
+    const z = index * STEP - EDGE;
+    const [alive, dead] = [normalBelow(z), normalBelow(-z)];
+    if (kind === 'test') return logBetaBinomial(up, sown, alive, dead, SPREAD.test);
+    const logs = SOIL_FACTORS.map((soil) => logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
+    const most = Math.max(...logs);
+    return most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0) / logs.length);
+  });
+  tables.set(name, table);
+  return table;
+}
+
+/** Log likelihood at a probit, between the table's points. */
+export function logLikelihood(table: LikelihoodTable, z: number): number {
+  const at = (min(EDGE, max(-EDGE, z)) + EDGE) / STEP;
+  const index = min(POINTS - 2, floor(at));
+  const share = at - index;
+  return table[index]! * (1 - share) + table[index + 1]! * share;
+}
+
+/** Beta-binomial without its binomial coefficient, as sums of logs: no figure is lost where nearly all or nearly none live. */
+function logBetaBinomial(k: number, n: number, alive: number, dead: number, spread: number): number {
+  const size = 1 / spread - 1;
+  const [a, b] = [Math.max(LEAST, alive * size), Math.max(LEAST, dead * size)];
+  let log = 0;
+  for (let i = 0; i < k; i += 1) log += ln(a + i);
+  for (let i = 0; i < n - k; i += 1) log += ln(b + i);
+  for (let i = 0; i < n; i += 1) log -= ln(size + i);
+  return log;
+}

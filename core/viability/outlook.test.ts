@@ -1,0 +1,114 @@
+import { describe, expect, test } from '@jest/globals';
+import { daysBetween } from '../calendar/plainDate.ts';
+import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
+import {
+  daysToFallFrom,
+  dayUnder,
+  expectedWidth,
+  fanOf,
+  outlookOf,
+  outlookOn,
+  priorOf,
+  toldByItself,
+  type OutlookFacts,
+} from './outlook.ts';
+
+const TODAY = '2026-11-23';
+const facts = (change: Partial<OutlookFacts> = {}): OutlookFacts => ({
+  crop: { longevity: [4, 6], oil: [1, 3], constants: null, told: {} },
+  harvested: '2023-09-01',
+  takenInOn: '2023-10-01',
+  storage: {
+    before: { storedIn: null, since: null },
+    stays: [{ since: '2023-10-01', place: 'Cupboard', container: 'paper envelope' }],
+    climates: [{ place: 'Cupboard', since: '2023-01-01', celsius: 15, humidity: 0.45 }],
+  },
+  seen: [],
+  ...change,
+});
+const at = (change: Partial<OutlookFacts>, day = TODAY) => outlookOn(outlookOf(facts(change), TODAY), day, USUAL_THRESHOLDS);
+const inPlace = (celsius: number, humidity: number, container = 'paper envelope') => ({
+  storage: {
+    before: { storedIn: null, since: null },
+    stays: [{ since: '2023-10-01', place: 'P', container }],
+    climates: [{ place: 'P', since: '2023-01-01', celsius, humidity }],
+  },
+});
+
+describe('the outlook of a lot', () => {
+  test('a freezer keeps it, a damp warm shed uses it up', () => {
+    const [freezer, cupboard, shed] = [at(inPlace(-18, 0.6, 'jar')), at(inPlace(15, 0.45)), at(inPlace(24, 0.75))];
+    expect(freezer.median).toBeGreaterThan(cupboard.median);
+    expect(cupboard.median).toBeGreaterThan(shed.median + 0.2);
+    expect(freezer.mayBeLent).toBeGreaterThan(shed.mayBeLent);
+  });
+
+  test('says the day on which it is likely to be too poor to lend: later where it is colder, today where it is poor already', () => {
+    const lasting = { longevity: [8, 10], oil: [1, 3], constants: null, told: {} } as const;
+    const under = (change: Partial<OutlookFacts>) => dayUnder(outlookOf(facts({ crop: lasting, ...change }), TODAY), 0.5, 0.2, TODAY);
+    const [cold, cool] = [under(inPlace(4, 0.4)), under(inPlace(15, 0.45))];
+    expect(cold === null || cold > cool!).toBe(true);
+    expect(cool! > TODAY).toBe(true);
+    expect(under({ seen: [{ kind: 'test', on: '2026-10-01', sown: 20, up: 3 }] })).toBe(TODAY);
+  });
+
+  test('in the freezer from now on the same lot lasts longer', () => {
+    const now = facts();
+    const moved = {
+      ...now,
+      storage: {
+        ...now.storage,
+        stays: [...now.storage.stays, { since: '2026-11-22', place: 'Freezer', container: 'jar' }],
+        climates: [...now.storage.climates, { place: 'Freezer', since: '2020-01-01', celsius: -18, humidity: 0.6 }],
+      },
+    };
+    const [stays, goes] = [outlookOf(now, TODAY), outlookOf(moved, TODAY)];
+    expect(outlookOn(goes, TODAY, USUAL_THRESHOLDS).median).toBeCloseTo(outlookOn(stays, TODAY, USUAL_THRESHOLDS).median, 2);
+    expect(outlookOn(goes, '2031-11-23', USUAL_THRESHOLDS).median).toBeGreaterThan(
+      outlookOn(stays, '2031-11-23', USUAL_THRESHOLDS).median + 0.1,
+    );
+    expect(daysToFallFrom(goes, TODAY)).toBeGreaterThan(3 * daysToFallFrom(stays, TODAY));
+  });
+
+  test('a test counts at its own day, though the place has changed since', () => {
+    const seen = [{ kind: 'test', on: '2024-01-10', sown: 50, up: 47 }] as const;
+    const outlook = outlookOf(facts({ ...inPlace(15, 0.45), seen }), TODAY);
+    expect(outlook.history.sightings[0]!.age).toBeCloseTo(daysBetween('2023-09-01', '2024-01-10'), 0);
+    expect(toldByItself(outlook, TODAY)).toBeGreaterThan(0);
+    expect(toldByItself(outlookOf(facts(), TODAY), TODAY)).toBe(0);
+  });
+
+  test('the prior of a test is what the others and the crop say, without it', () => {
+    const poor = { kind: 'test', on: '2026-10-01', sown: 20, up: 2 } as const;
+    const { a, b } = priorOf(facts({ seen: [poor] }), poor, TODAY);
+    expect(a / (a + b)).toBeGreaterThan(0.5);
+    expect(a + b).toBeLessThanOrEqual(10.001);
+  });
+
+  test('more seeds tested now are expected to narrow its band, and more of them more', () => {
+    const outlook = outlookOf(facts(), TODAY);
+    const { low, high } = outlookOn(outlook, TODAY, USUAL_THRESHOLDS);
+    const [ten, fifty] = [expectedWidth(outlook, TODAY, 10), expectedWidth(outlook, TODAY, 50)];
+    expect(ten).toBeLessThan(high - low);
+    expect(fifty).toBeLessThan(ten);
+  });
+
+  test('its fan goes from its harvest to the day asked for, and only falls', () => {
+    const fan = fanOf(outlookOf(facts(), TODAY), '2032-01-01');
+    expect(fan[0]!.day).toBe('2023-09-01');
+    expect(fan.at(-1)!.day).toBe('2032-01-01');
+    for (const [index, { median, low, high }] of fan.entries()) {
+      expect(low <= median && median <= high).toBe(true);
+      if (index > 0) expect(median).toBeLessThanOrEqual(fan[index - 1]!.median + 1e-6);
+    }
+  });
+
+  test('undated, and where nobody knows the place, it is less sure', () => {
+    const width = (change: Partial<OutlookFacts>) => {
+      const { low, high } = at(change);
+      return high - low;
+    };
+    expect(width({ harvested: null })).toBeGreaterThan(width({}));
+    expect(width({ storage: { ...facts().storage, climates: [] } })).toBeGreaterThan(width({}));
+  });
+});

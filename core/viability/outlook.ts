@@ -1,0 +1,119 @@
+import type { Crop } from '../almanac/crop.ts';
+import { halfLifeYears } from '../almanac/crop.ts';
+import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
+import type { Thresholds } from '../germination/verdict.ts';
+import { betaBinomial } from '../germination/moreTesting.ts';
+import {
+  afterOne,
+  ageUnder,
+  bandAt,
+  beliefOf,
+  betaAt,
+  chanceAtLeast,
+  daysToFall,
+  ownShare,
+  type Aged,
+  type Band,
+  type Belief,
+  type LotHistory,
+} from './forecast.ts';
+import type { Sighting } from './likelihood.ts';
+import { ageing, homeDays } from './storage.ts';
+import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';
+
+/** What was seen of a lot on a day. */
+export interface SeenOn extends Sighting {
+  readonly on: IsoDate;
+}
+
+export interface OutlookFacts {
+  readonly crop: Pick<Crop, 'longevity' | 'oil' | 'constants' | 'told'>;
+  readonly harvested: PartialDate | null;
+  readonly takenInOn: IsoDate;
+  readonly storage: LotStorage;
+  readonly seen: readonly SeenOn[];
+}
+
+/** A lot's viability over time, as far as its crop, its storage and its own tests tell it. */
+export interface Outlook {
+  readonly history: LotHistory;
+  readonly belief: Belief;
+  readonly start: IsoDate;
+  readonly spells: readonly DatedSpell[];
+  /** Home-storage days behind it by a day; days to come are reckoned as its present place is. */
+  ageOn(day: IsoDate): number;
+  /** Home-storage days that a day is worth where it lies now. */
+  readonly rate: number;
+}
+
+/** The outlook of one lot. @param today the day up to which its whereabouts are known */
+export function outlookOf({ crop, harvested, takenInOn, storage, seen }: OutlookFacts, today: IsoDate): Outlook {
+  const start = startOfAge(harvested, takenInOn);
+  const spells = spellsOf(storage, start, today);
+  const last = spells.at(-1);
+  const rate = last ? ageing(crop, last) : ageing(crop, { air: { celsius: 15, humidity: 0.45 }, sealed: false, moisture: null });
+  const ageNow = homeDays(crop, spells);
+  const ageOn = (day: IsoDate) => (day >= today ? ageNow + rate * daysBetween(today, day) : homeDays(crop, spellsOf(storage, start, day)));
+  const unknownDays = spells.reduce((sum, { isKnown, days }) => sum + (isKnown ? 0 : days), 0);
+  const life = halfLifeYears(crop);
+  const history: LotHistory = {
+    halfLifeYears: life,
+    borrowed: crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
+    ageThen: ageWhenItCame(harvested, life),
+    sightings: seen.map(({ on, ...sighting }): Aged => ({ ...sighting, age: ageOn(on < start ? start : on) })),
+  };
+  return { history, belief: beliefOf(history), start, spells, ageOn, rate };
+}
+
+/** What an outlook says of one day. */
+export interface OutlookOn extends Band {
+  readonly mayBeLent: number;
+  readonly fullStrength: number;
+}
+
+export function outlookOn({ belief, ageOn }: Outlook, day: IsoDate, { lend, full }: Thresholds): OutlookOn {
+  const age = ageOn(day);
+  return { ...bandAt(belief, age), mayBeLent: chanceAtLeast(belief, lend, age), fullStrength: chanceAtLeast(belief, full, age) };
+}
+
+/** Share of what is known of its viability on a day that its own tests have told. */
+export const toldByItself = ({ history, belief, ageOn }: Outlook, day: IsoDate): number => ownShare(history, belief, ageOn(day));
+
+/** The day on which the chance of being under `share` reaches `risk`; today where it already has, null where it does not in a lifetime. */
+export function dayUnder({ belief, ageOn, rate }: Outlook, share: number, risk: number, today: IsoDate): IsoDate | null {
+  const age = ageUnder(belief, share, risk);
+  if (age === null) return null;
+  const more = age - ageOn(today);
+  return more <= 0 ? today : more / rate > MOST_DAYS ? null : dayAfter(today, more, rate);
+}
+const MOST_DAYS = 60 * 365;
+
+/** Days, where it lies, in which viability falls to 85 % of what it is on `day`. */
+export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day)) / rate;
+
+/** The forecast of a lot without its test of a day, as the prior for reading that test. */
+export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate) {
+  const without = outlookOf({ ...facts, seen: facts.seen.filter((one) => one !== test) }, today);
+  return betaAt(without.belief, without.ageOn(test.on));
+}
+
+/** How wide the 80 % band is likely to be after a further test of so many seeds on a day, over all that it may show. */
+export function expectedWidth({ belief, ageOn }: Outlook, day: IsoDate, seeds: number): number {
+  const age = ageOn(day);
+  const now = betaAt(belief, age, Infinity);
+  let width = 0;
+  for (let up = 0; up <= seeds; up += 1) {
+    const { low, high } = bandAt(afterOne(belief, { kind: 'test', sown: seeds, up, age }), age);
+    width += betaBinomial(up, seeds, now) * (high - low);
+  }
+  return width;
+}
+
+/** The fan of a lot: its band at even steps from the start of its age to some years ahead. */
+export function fanOf(outlook: Outlook, until: IsoDate, steps = 48): readonly (Band & { readonly day: IsoDate })[] {
+  const days = daysBetween(outlook.start, until);
+  return Array.from({ length: steps + 1 }, (_, index) => {
+    const day = addDays(outlook.start, Math.round((days * index) / steps));
+    return { day, ...bandAt(outlook.belief, outlook.ageOn(day)) };
+  });
+}

@@ -1,0 +1,73 @@
+import { addDays, addMonths, type IsoDate } from '../calendar/plainDate.ts';
+
+const SOONEST_MONTHS = 6;
+const LATEST_MONTHS = 60;
+/** A test that is to be read before lending opens is laid so long before. */
+const WEEKS_BEFORE_LENDING = 6;
+
+export type RetestReason =
+  | 'never tested and undated'
+  | 'last test left it open'
+  | 'may fall under what is lent'
+  | 'a third of its way to 85 %'
+  | 'much lent, before lending opens'
+  | 'last of its line, before lending opens';
+
+export type NoRetestReason = 'nothing left to test' | 'grow out or replace';
+
+/** When to test next, and why; `none` where a test would change nothing. */
+export type Retest =
+  | { readonly kind: 'due'; readonly on: IsoDate; readonly reason: RetestReason }
+  | { readonly kind: 'none'; readonly reason: NoRetestReason };
+
+export interface RetestFacts {
+  readonly today: IsoDate;
+  readonly somethingLeft: boolean;
+  readonly dated: boolean;
+  /** End of the last test that was read; null when none was. */
+  readonly testedOn: IsoDate | null;
+  /** Where its age begins. */
+  readonly start: IsoDate;
+  /** Chance that it may be lent, on the day of that test, after it; of today where it was never tested. */
+  readonly mayBeLent: number;
+  /** Probability at which the house counts a question as answered. */
+  readonly sureness: number;
+  /** The day on which the chance of being under the threshold reaches what the house accepts; null where it does not. */
+  readonly underOn: IsoDate | null;
+  /** Days from the last test, or from the start, in which viability falls to 85 % of what it was then. */
+  readonly daysToFall: number;
+  readonly lendingOpens: IsoDate;
+  readonly stake: 'much lent' | 'last of its line' | null;
+}
+
+/**
+ * The earliest of: the day when it may have fallen under what is lent (if it had not, at its last test); a third of its way to 85 % of what it
+ * was, between 6 and 60 months; at once, if nobody knows how old it is or the last test left the question open; before lending opens, for
+ * what is much lent or the last of its line and was not tested since the last season. The reason goes with it.
+ */
+export function retest(facts: RetestFacts): Retest {
+  const { today, testedOn, start, sureness } = facts;
+  if (!facts.somethingLeft) return { kind: 'none', reason: 'nothing left to test' };
+  if (testedOn === null && !facts.dated) return { kind: 'due', on: today, reason: 'never tested and undated' };
+  if (testedOn !== null && facts.mayBeLent <= 1 - sureness) return { kind: 'none', reason: 'grow out or replace' };
+  if (testedOn !== null && facts.mayBeLent < sureness) return { kind: 'due', on: testedOn, reason: 'last test left it open' };
+  const from = testedOn ?? start;
+  const candidates: { on: IsoDate; reason: RetestReason }[] = [
+    { on: thirdOf(from, facts.daysToFall), reason: 'a third of its way to 85 %' },
+  ];
+  if (facts.underOn) candidates.push({ on: facts.underOn, reason: 'may fall under what is lent' });
+  const beforeLending = addDays(facts.lendingOpens, -7 * WEEKS_BEFORE_LENDING);
+  if (facts.stake && (testedOn === null || testedOn < addMonths(beforeLending, -12)))
+    candidates.push({
+      on: beforeLending < today ? today : beforeLending,
+      reason: facts.stake === 'much lent' ? 'much lent, before lending opens' : 'last of its line, before lending opens',
+    });
+  const first = candidates.reduce((soonest, one) => (one.on < soonest.on ? one : soonest));
+  return { kind: 'due', ...first };
+}
+
+function thirdOf(from: IsoDate, days: number): IsoDate {
+  const wanted = addDays(from, Math.round(Math.min(days, 100 * 365) / 3));
+  const [soonest, latest] = [addMonths(from, SOONEST_MONTHS), addMonths(from, LATEST_MONTHS)];
+  return wanted < soonest ? soonest : wanted > latest ? latest : wanted;
+}

@@ -1,0 +1,81 @@
+import type { Crop, Range, ViabilityConstants } from '../almanac/crop.ts';
+import { settlingMoisture } from '../bench/moisture.ts';
+
+/** Air that seed is kept in: °C, and humidity 0 to 1. */
+export interface Air {
+  readonly celsius: number;
+  readonly humidity: number;
+}
+
+/** A stretch of a lot's life in one place. */
+export interface Spell {
+  readonly days: number;
+  readonly air: Air;
+  /** A jar that shuts keeps the moisture it was closed with; paper follows the room. */
+  readonly sealed: boolean;
+  /** Moisture it was closed with or measured at, % of fresh weight; null where nobody knows. */
+  readonly moisture: number | null;
+}
+
+/** What the almanac calls cool and dry home storage: a life is told for it, and other places are set against it. */
+export const HOME: Air = { celsius: 15, humidity: 0.45 };
+/** Seed that went into a jar dry enough to seal, where its moisture was not measured. */
+const SEALED_AT = 0.35;
+
+/** Temperature terms that hold for all ordinary seed (Dickie, Ellis, Kraak, Ryder and Tompsett 1990). */
+export const UNIVERSAL_TEMPERATURE = { CH: 0.0329, CQ: 0.000478 } as const;
+
+const CELSIUS: Range = [-20, 40];
+const MOISTURE: Range = [3, 18];
+const within = (value: number, [low, high]: Range) => Math.min(high, Math.max(low, value));
+
+/**
+ * Days in which viability falls by one probit: `σ = 10^(K_E − C_W·log₁₀ m − C_H·T − C_Q·T²)` (Ellis and Roberts 1980).
+ * @param moisture % of fresh weight, 3 to 18; @param celsius −20 to 40; outside, the nearest edge is used
+ */
+export function daysPerProbit({ KE, CW, CH, CQ }: ViabilityConstants, moisture: number, celsius: number): number {
+  const t = within(celsius, CELSIUS);
+  return 10 ** (KE - CW * Math.log10(within(moisture, MOISTURE)) - CH * t - CQ * t * t);
+}
+
+/** Harrington's rules hold between these; beyond, the nearest edge is used. */
+const RULE_MOISTURE: Range = [5, 14];
+const RULE_CELSIUS: Range = [0, 50];
+
+/** By Harrington's rules life doubles for each 1 % less moisture, and for each 5 °C less: days against those at the other place. */
+function byRule(moisture: number, celsius: number): number {
+  return 2 ** -(within(moisture, RULE_MOISTURE) + within(celsius, RULE_CELSIUS) / 5);
+}
+
+const middle = ([low, high]: Range) => (low + high) / 2;
+
+/** Moisture of seed in a spell, % of fresh weight, and whether something had to be brought inside what the equations cover. */
+export function moistureIn(spell: Omit<Spell, 'days'>, oilPercent: Range): { readonly moisture: number; readonly clamped: boolean } {
+  if (spell.moisture !== null)
+    return { moisture: within(spell.moisture, MOISTURE), clamped: spell.moisture !== within(spell.moisture, MOISTURE) };
+  const settled = settlingMoisture(spell.sealed ? SEALED_AT : spell.air.humidity, spell.air.celsius, middle(oilPercent) / 100);
+  return { moisture: within(settled.fresh, MOISTURE), clamped: settled.clamped || settled.fresh !== within(settled.fresh, MOISTURE) };
+}
+
+/**
+ * How many days in cool dry home storage a day in this place is worth: above 1 where seed ages faster.
+ * By the crop's own viability equation, or by Harrington's rules where it has none.
+ */
+export function ageing(crop: Pick<Crop, 'oil' | 'constants'>, spell: Omit<Spell, 'days'>): number {
+  const here = moistureIn(spell, crop.oil).moisture;
+  const home = moistureIn({ air: HOME, sealed: false, moisture: null }, crop.oil).moisture;
+  const life = (moisture: number, celsius: number) =>
+    crop.constants ? daysPerProbit(crop.constants, moisture, celsius) : byRule(moisture, celsius);
+  return life(home, HOME.celsius) / life(here, spell.air.celsius);
+}
+
+/** Days of home storage that a lot's spells add up to: probits add, so days over σ do. */
+export function homeDays(crop: Pick<Crop, 'oil' | 'constants'>, spells: readonly Spell[]): number {
+  return spells.reduce((sum, { days, ...spell }) => sum + days * ageing(crop, spell), 0);
+}
+
+/** Rule of thumb: temperature in °F plus humidity in % is to be under 100. */
+export function ruleOfThumb({ celsius, humidity }: Air): { readonly sum: number; readonly holds: boolean } {
+  const sum = (celsius * 9) / 5 + 32 + humidity * 100;
+  return { sum, holds: sum < 100 };
+}

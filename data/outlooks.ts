@@ -1,0 +1,200 @@
+import { sql } from 'kysely';
+import type { Passport } from '#core/passport/passport.ts';
+import type { Climate, Stay } from '#core/viability/whereabouts.ts';
+import type { Db } from './database.ts';
+
+const isAmong = (column: string, ids: readonly number[]) => sql<boolean>`${sql.ref(column)} = any(${sql.val([...ids])}::bigint[])`;
+
+/** Marks lots to be reckoned again in the background. */
+export async function markOutlooksStale(db: Db, only: { cropId?: string; placeId?: number } = {}): Promise<void> {
+  await sql`
+    insert into outlook_stale (lot_id)
+    select lot.id from lot join line on line.id = lot.line_id
+    where true
+      ${only.cropId ? sql`and line.crop_id = ${only.cropId}` : sql``}
+      ${only.placeId ? sql`and exists (select from holding where holding.lot_id = lot.id and holding.place_id = ${only.placeId})` : sql``}
+    on conflict (lot_id) do update set since = now()`.execute(db);
+}
+
+/** The next lots to reckon, locked until the transaction ends: those that have changed first, then those not reckoned since `before`. */
+export async function takeStaleOutlooks(db: Db, before: string, most: number): Promise<number[]> {
+  const changed = await db.selectFrom('outlook_stale').select('lot_id').orderBy('lot_id').limit(most).forUpdate().skipLocked().execute();
+  if (changed.length > 0) return changed.map(({ lot_id }) => lot_id);
+  const old = await db
+    .selectFrom('lot_outlook')
+    .select('lot_id')
+    .where('reckoned_on', '<', before)
+    .orderBy('reckoned_on')
+    .limit(most)
+    .forUpdate()
+    .skipLocked()
+    .execute();
+  return old.map(({ lot_id }) => lot_id);
+}
+
+export async function countStaleOutlooks(db: Db): Promise<number> {
+  return (
+    await db
+      .selectFrom('outlook_stale')
+      .select((eb) => eb.fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow()
+  ).count;
+}
+
+/** All that the outlook of some lots hangs on. */
+export async function readForOutlook(db: Db, lotIds: readonly number[]) {
+  const [lots, tests, emergence, stays, climates] = await Promise.all([
+    readLots(db, lotIds),
+    db
+      .selectFrom('germination_test')
+      .innerJoin('test_end', 'test_end.test_id', 'germination_test.id')
+      .select(['lot_id as lotId', 'laid_on as laidOn', 'ended_on as endedOn', 'seeds_laid as laid', 'sprouted', 'counted'])
+      .where(isAmong('lot_id', lotIds))
+      .where('outcome', '=', 'read')
+      .orderBy('ended_on')
+      .orderBy('germination_test.id')
+      .execute(),
+    db
+      .selectFrom('emergence')
+      .select(['lot_id as lotId', 'sown', 'up', 'seen_on as seenOn'])
+      .where(isAmong('lot_id', lotIds))
+      .orderBy('id')
+      .execute(),
+    readStays(db, lotIds),
+    readClimates(db),
+  ]);
+  return { lots, tests, emergence, stays, climates };
+}
+
+interface LotRow {
+  readonly id: number;
+  readonly cropId: string;
+  readonly harvested: string | null;
+  readonly takenInOn: string;
+  readonly onHand: number;
+  readonly answers: Passport | null;
+  /** Loans of it in the last year, and other lots of its line that still have seed. */
+  readonly lent: number;
+  readonly others: number;
+}
+
+async function readLots(db: Db, lotIds: readonly number[]): Promise<LotRow[]> {
+  const { rows } = await sql<LotRow>`
+    select lot.id, line.crop_id as "cropId", lot.harvested, lot.taken_in_on as "takenInOn", lot.on_hand as "onHand", said.answers,
+      (select count(*)::int from loan where loan.lot_id = lot.id and loan.lent_on > current_date - 365) as lent,
+      (select count(*)::int from lot other where other.line_id = lot.line_id and other.id <> lot.id and other.on_hand > 0) as others
+    from lot join line on line.id = lot.line_id
+    left join lateral (select answers from passport where passport.lot_id = lot.id order by passport.id desc limit 1) said on true
+    where ${isAmong('lot.id', lotIds)}
+    order by lot.id`.execute(db);
+  return rows;
+}
+
+/** Where lots lay, by the day each of their jars was first filled; packets go where they are handed out, and do not count. */
+async function readStays(db: Db, lotIds: readonly number[]): Promise<(Stay & { readonly lotId: number })[]> {
+  const { rows } = await sql<Stay & { lotId: number }>`
+    select holding.lot_id as "lotId", coalesce(min(movement.happened_on), lot.taken_in_on) as since, place.name as place, holding.container
+    from holding
+    join lot on lot.id = holding.lot_id
+    join place on place.id = holding.place_id
+    left join movement on movement.to_holding = holding.id
+    where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null
+    group by holding.id, lot.taken_in_on, place.name
+    order by since, holding.id`.execute(db);
+  return rows;
+}
+
+/** What every place is like, and has been. */
+export async function readClimates(db: Db): Promise<(Climate & { readonly id: number; readonly why: string | null })[]> {
+  return db
+    .selectFrom('place_climate')
+    .innerJoin('place', 'place.id', 'place_climate.place_id')
+    .select(['place_climate.id', 'place.name as place', 'since', 'celsius', 'humidity', 'why'])
+    .orderBy('since')
+    .orderBy('place_climate.id')
+    .execute();
+}
+
+export async function addClimate(
+  db: Db,
+  climate: { placeId: number; since: string; celsius: number; humidity: number; why: string | null; writtenBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('place_climate')
+    .values({
+      place_id: climate.placeId,
+      since: climate.since,
+      celsius: climate.celsius,
+      humidity: climate.humidity,
+      why: climate.why,
+      written_by: climate.writtenBy,
+      act_key: climate.actKey,
+    })
+    .execute();
+}
+
+export async function addEmergence(
+  db: Db,
+  seen: { lotId: number; sown: number; up: number; seenOn: string; note: string | null; writtenBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('emergence')
+    .values({
+      lot_id: seen.lotId,
+      sown: seen.sown,
+      up: seen.up,
+      seen_on: seen.seenOn,
+      note: seen.note,
+      written_by: seen.writtenBy,
+      act_key: seen.actKey,
+    })
+    .execute();
+}
+
+export interface OutlookRow {
+  readonly lotId: number;
+  readonly low: number;
+  readonly median: number;
+  readonly high: number;
+  readonly mayBeLent: number;
+  readonly fullStrength: number;
+  readonly ownShare: number;
+  readonly underOn: string | null;
+  readonly nextTestOn: string | null;
+  readonly nextTestReason: string;
+}
+
+/** Keeps outlooks in place of those before, and the next test of each lot with it. The rows travel as one JSON text. */
+export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: string): Promise<void> {
+  if (rows.length === 0) return;
+  const told = JSON.stringify(rows);
+  const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
+      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text)`;
+  await sql`
+    insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, reckoned_on)
+    select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", ${today}::date from ${recordset}
+    on conflict (lot_id) do update set low = excluded.low, median = excluded.median, high = excluded.high, may_be_lent = excluded.may_be_lent,
+      full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, reckoned_on = excluded.reckoned_on`.execute(
+    db,
+  );
+  await sql`
+    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason" from ${recordset}
+    where lot.id = told."lotId" and (lot.next_test_on, lot.next_test_reason) is distinct from (told."nextTestOn", told."nextTestReason")`.execute(
+    db,
+  );
+  await db
+    .deleteFrom('outlook_stale')
+    .where(
+      isAmong(
+        'lot_id',
+        rows.map(({ lotId }) => lotId),
+      ),
+    )
+    .execute();
+}
+
+/** What is kept of a lot's outlook, or null while it waits. */
+export async function readOutlook(db: Db, lotId: number) {
+  const row = await db.selectFrom('lot_outlook').selectAll().where('lot_id', '=', lotId).executeTakeFirst();
+  return row ?? null;
+}
