@@ -17,7 +17,7 @@ describe('a method at the bench', () => {
   });
 
   test('goes on to a step of a method, at its place', () => {
-    const next = (to: string) => nextStepForm.safeParse({ key, turn: 1, to, celsius: 18 });
+    const next = (to: string) => nextStepForm.safeParse({ key, turn: 1, to, celsius: 18, vessel: 'Tray B' });
     expect(next('recipe 4|rinse|2').data?.to).toEqual({ method: 'recipe 4', step: 'rinse', place: 2 });
     for (const wrong of ['soda|boil|1', 'soda|rinse|x', 'rinse', '']) expect(next(wrong).success).toBe(false);
   });

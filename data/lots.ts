@@ -1,7 +1,6 @@
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
 import type { Passport } from '#core/passport/passport.ts';
-import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from './database.ts';
 
@@ -82,38 +81,16 @@ export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: numbe
   await db.updateTable('lot').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
 }
 
-export interface LotVerdict {
-  readonly verdict: VerdictKind | null;
-  readonly sprouted: number | null;
-  readonly laid: number | null;
-  readonly testedOn: string | null;
-}
-
-/** Keeps what the last test said of a lot, for lists that would otherwise read every test. */
-export async function saveVerdict(db: Db, lotId: number, read: LotVerdict): Promise<void> {
+/** Keeps a lot's last test with it, for lists that would otherwise read every test. */
+export async function saveLastTest(
+  db: Db,
+  lotId: number,
+  last: { readonly sprouted: number | null; readonly laid: number | null; readonly testedOn: string | null },
+): Promise<void> {
   await db
     .updateTable('lot')
-    .set({
-      verdict: read.verdict,
-      tested_sprouted: read.sprouted,
-      tested_laid: read.laid,
-      tested_on: read.testedOn,
-    })
+    .set({ tested_sprouted: last.sprouted, tested_laid: last.laid, tested_on: last.testedOn })
     .where('id', '=', lotId)
-    .execute();
-}
-
-/** The last result of every tested lot, with the verdict that is kept of it. */
-export async function readVerdicts(db: Db) {
-  return db
-    .selectFrom('lot')
-    .select((eb) => [
-      'id',
-      eb.ref('tested_sprouted').$notNull().as('sprouted'),
-      eb.ref('tested_laid').$notNull().as('laid'),
-      'verdict as kept',
-    ])
-    .where('tested_laid', 'is not', null)
     .execute();
 }
 

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Climate, Stay } from '#core/viability/whereabouts.ts';
 import type { Db } from './database.ts';
@@ -153,6 +154,7 @@ export async function addEmergence(
 
 export interface OutlookRow {
   readonly lotId: number;
+  readonly verdict: VerdictKind | null;
   readonly low: number;
   readonly median: number;
   readonly high: number;
@@ -164,12 +166,12 @@ export interface OutlookRow {
   readonly nextTestReason: string;
 }
 
-/** Keeps outlooks in place of those before, and the next test of each lot with it. The rows travel as one JSON text. */
+/** Keeps outlooks in place of those before, and with each lot its verdict and its next test. The rows travel as one JSON text. */
 export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: string): Promise<void> {
   if (rows.length === 0) return;
   const told = JSON.stringify(rows);
   const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
-      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text)`;
+      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text, verdict text)`;
   await sql`
     insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, reckoned_on)
     select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", ${today}::date from ${recordset}
@@ -178,8 +180,9 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: s
     db,
   );
   await sql`
-    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason" from ${recordset}
-    where lot.id = told."lotId" and (lot.next_test_on, lot.next_test_reason) is distinct from (told."nextTestOn", told."nextTestReason")`.execute(
+    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict from ${recordset}
+    where lot.id = told."lotId"
+      and (lot.next_test_on, lot.next_test_reason, lot.verdict) is distinct from (told."nextTestOn", told."nextTestReason", told.verdict)`.execute(
     db,
   );
   await db

@@ -1,5 +1,4 @@
 import { yearOf } from '#core/calendar/plainDate.ts';
-import { verdict } from '#core/germination/verdict.ts';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -8,7 +7,7 @@ import type { Schema } from '#data/schema.ts';
 import type { SampleLibrary, SampleLot } from './generate.ts';
 import type { Random } from './random.ts';
 import { samplePassport } from './passports.ts';
-import { CLIMATES, GARDENS, HOUSE, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
+import { CLIMATES, GARDENS, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
 
 const CHUNK = 400;
 
@@ -272,7 +271,6 @@ class Loader {
 
   private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot']> {
     const read = lot.tests.filter(({ end }) => end?.outcome === 'read').at(-1);
-    const last = read?.end ? { endedOn: read.end.on, verdict: verdict(read.end.sprouted, read.seeds, HOUSE.thresholds).kind } : null;
     return {
       code,
       line_id: lineId,
@@ -289,7 +287,7 @@ class Loader {
       taken_in_on: lot.takenInOn,
       search_text: [code, lot.variety, lot.crop.name, lot.crop.species].join(' '),
       act_key: actKey,
-      verdict: last?.verdict ?? null,
+      verdict: null,
       tested_sprouted: read?.end?.sprouted ?? null,
       tested_laid: read?.seeds ?? null,
       tested_on: read?.end?.on ?? null,

@@ -1,13 +1,23 @@
 import { dayInZone, addDays, inYear, type IsoDate, yearOf } from '#core/calendar/plainDate.ts';
 import type { Crop } from '#core/almanac/crop.ts';
-import { verdict } from '#core/germination/verdict.ts';
+import { answer } from '#core/germination/verdict.ts';
+import type { Beta } from '#core/germination/betaPosterior.ts';
 import { known } from '#core/passport/passport.ts';
-import { daysToFallFrom, dayUnder, outlookOf, outlookOn, toldByItself, type OutlookFacts, type SeenOn } from '#core/viability/outlook.ts';
+import {
+  daysToFallFrom,
+  dayUnder,
+  outlookOf,
+  outlookOn,
+  priorOf,
+  toldByItself,
+  type OutlookFacts,
+  type SeenOn,
+} from '#core/viability/outlook.ts';
 import { retest } from '#core/viability/retest.ts';
 import { readCropsById } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house.ts';
-import { findLot, readVerdicts, saveVerdict } from '#data/lots.ts';
+import { findLot, saveLastTest } from '#data/lots.ts';
 import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/outlooks.ts';
 import { takeReckonersSeat } from '#data/promises.ts';
 import { lastReadTest } from '#data/tests.ts';
@@ -22,8 +32,7 @@ const CHUNK = 500;
 export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Promise<void> {
   const [lot, last, house] = await Promise.all([findLot(tx, lotId), lastReadTest(tx, lotId), readHouse(tx)]);
   if (!lot || !house) throw new Error(`lot ${lotId} has vanished`);
-  await saveVerdict(tx, lotId, {
-    verdict: last ? verdict(last.sprouted!, last.seedsLaid, house.thresholds).kind : null,
+  await saveLastTest(tx, lotId, {
     sprouted: last?.sprouted ?? null,
     laid: last?.seedsLaid ?? null,
     testedOn: last?.endedOn ?? null,
@@ -31,12 +40,11 @@ export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Pro
   await reckonOutlooks(tx, [lotId], house, today);
 }
 
-/** What hangs on the house's thresholds: verdicts that change with them at once, the outlooks of all lots in the background. */
+/** What hangs on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
 export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
-  const house = (await readHouse(tx))!;
-  for (const { id, sprouted, laid, kept } of await readVerdicts(tx))
-    if (verdict(sprouted, laid, house.thresholds).kind !== kept) await refreshOutlook(tx, id, today);
   await markOutlooksStale(tx);
+  const house = (await readHouse(tx))!;
+  await reckonOutlooks(tx, await takeStaleOutlooks(tx, today, CHUNK), house, today);
 }
 
 /** What the outlook of a lot hangs on, as the core takes it, with its last test. */
@@ -71,6 +79,14 @@ export async function readOutlookFacts(db: Db, lotIds: readonly number[]) {
   });
 }
 
+/** What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. */
+export async function readPrior(db: Db, lotId: number, test: { on: IsoDate; sown: number; up: number }, today: IsoDate): Promise<Beta> {
+  const [read] = await readOutlookFacts(db, [lotId]);
+  if (!read) throw new Error(`lot ${lotId} has vanished`);
+  const same = read.facts.seen.find(({ kind, on, sown, up }) => kind === 'test' && on === test.on && sown === test.sown && up === test.up);
+  return priorOf(read.facts, same ?? { kind: 'test', ...test }, today);
+}
+
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
 
 async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
@@ -96,6 +112,8 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
     return {
       lotId: lot.id,
       ...now,
+      // Seed that was never tested has an outlook, and no verdict.
+      verdict: last && answer(now.mayBeLent, now.fullStrength, thresholds.sureness),
       ownShare: toldByItself(outlook, today),
       underOn,
       nextTestOn: next.kind === 'due' ? next.on : null,

@@ -7,17 +7,20 @@ import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house.ts';
 import { findLot } from '#data/lots.ts';
+import { readPrior } from '#services/outlook.server.ts';
 import type { Counted } from '#data/schema.ts';
 
 /** Reads an ended test for showing: share and interval, the two answers, what to do, and when to test next. */
 export async function readTestResult(
   db: Db,
-  test: { lotId: number; seedsLaid: number; sprouted: number | null; counted: Counted; endedOn: string | null },
+  test: { lotId: number; laidOn: string; seedsLaid: number; sprouted: number | null; counted: Counted; endedOn: string | null },
   house: House,
+  today: string,
 ) {
   const lot = (await findLot(db, test.lotId))!;
   const sprouted = test.sprouted ?? 0;
-  const read = verdict(sprouted, test.seedsLaid, house.thresholds);
+  const prior = await readPrior(db, test.lotId, { on: test.laidOn, sown: test.seedsLaid, up: sprouted }, today);
+  const read = verdict(sprouted, test.seedsLaid, house.thresholds, undefined, prior);
   const { kind, mayBeLent, fullStrength, posterior } = read;
   const open = openQuestion(read, house.thresholds);
   const ratio = kind === 'sow thicker' ? sowThicker(betaMedian(posterior)) : null;
@@ -33,6 +36,7 @@ export async function readTestResult(
     counted: test.counted,
     interval: wilsonInterval(sprouted, test.seedsLaid),
     posterior,
+    prior,
     thresholds: house.thresholds,
     seedsLeft: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
     endedOn: test.endedOn!,

@@ -23,6 +23,8 @@ export interface TestResultProps {
   readonly counted: string;
   readonly interval: Interval;
   readonly posterior: Beta;
+  /** What was expected of the lot before this test. */
+  readonly prior: Beta;
   readonly thresholds: Thresholds;
   readonly seedsLeft: number;
   readonly endedOn: string;
@@ -107,7 +109,7 @@ function Actions({ kind, code, onLotPage }: TestResultProps) {
   );
 }
 
-function Working({ sprouted, laid, interval, posterior, mayBeLent, fullStrength, thresholds, counted }: TestResultProps) {
+function Working({ sprouted, laid, interval, posterior, prior, mayBeLent, fullStrength, thresholds, counted }: TestResultProps) {
   return (
     <>
       <p>
@@ -116,7 +118,8 @@ function Working({ sprouted, laid, interval, posterior, mayBeLent, fullStrength,
       </p>
       <p>
         For the verdict the test counts as {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, since tests of one jar differ by more than
-        chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}), from Jeffreys’ Beta(½, ½).
+        chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}). Before it, its crop, its storage and its other tests
+        let expect {percent(prior.a / (prior.a + prior.b))}, which counts as {(prior.a + prior.b).toFixed(1)} seeds, ten at most.
       </p>
       <p>
         P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) ={' '}

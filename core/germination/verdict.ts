@@ -40,7 +40,8 @@ export function openQuestion({ kind, fullStrength }: Verdict, thresholds: Thresh
   return kind === 'sow thicker' && fullStrength > 1 - thresholds.sureness ? thresholds.full : null;
 }
 
-function answer(mayBeLent: number, fullStrength: number, sureness: number): VerdictKind {
+/** What two chances amount to, at the house's sureness. */
+export function answer(mayBeLent: number, fullStrength: number, sureness: number): VerdictKind {
   if (mayBeLent <= 1 - sureness) return 'do not lend';
   if (mayBeLent < sureness) return 'not settled';
   return fullStrength >= sureness ? 'full strength' : 'sow thicker';

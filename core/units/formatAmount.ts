@@ -62,3 +62,6 @@ function trim(value: number): string {
   const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
   return String(Number(value.toFixed(digits)));
 }
+
+/** A temperature with a minus that is one: `−18 °C`. */
+export const formatCelsius = (degrees: number): string => `${String(degrees).replace('-', '−')} °C`;

@@ -21,7 +21,7 @@ const facts = (change: Partial<OutlookFacts> = {}): OutlookFacts => ({
   storage: {
     before: { storedIn: null, since: null },
     stays: [{ since: '2023-10-01', place: 'Cupboard', container: 'paper envelope' }],
-    climates: [{ place: 'Cupboard', since: '2023-01-01', celsius: 15, humidity: 0.45 }],
+    climates: [{ place: 'Cupboard', since: '2023-01-01', celsius: 15, humidity: 0.4 }],
   },
   seen: [],
   ...change,
@@ -37,7 +37,7 @@ const inPlace = (celsius: number, humidity: number, container = 'paper envelope'
 
 describe('the outlook of a lot', () => {
   test('a freezer keeps it, a damp warm shed uses it up', () => {
-    const [freezer, cupboard, shed] = [at(inPlace(-18, 0.6, 'jar')), at(inPlace(15, 0.45)), at(inPlace(24, 0.75))];
+    const [freezer, cupboard, shed] = [at(inPlace(-18, 0.6, 'jar')), at(inPlace(15, 0.4)), at(inPlace(24, 0.75))];
     expect(freezer.median).toBeGreaterThan(cupboard.median);
     expect(cupboard.median).toBeGreaterThan(shed.median + 0.2);
     expect(freezer.mayBeLent).toBeGreaterThan(shed.mayBeLent);
@@ -46,7 +46,7 @@ describe('the outlook of a lot', () => {
   test('says the day on which it is likely to be too poor to lend: later where it is colder, today where it is poor already', () => {
     const lasting = { longevity: [8, 10], oil: [1, 3], constants: null, told: {} } as const;
     const under = (change: Partial<OutlookFacts>) => dayUnder(outlookOf(facts({ crop: lasting, ...change }), TODAY), 0.5, 0.2, TODAY);
-    const [cold, cool] = [under(inPlace(4, 0.4)), under(inPlace(15, 0.45))];
+    const [cold, cool] = [under(inPlace(4, 0.4)), under(inPlace(15, 0.4))];
     expect(cold === null || cold > cool!).toBe(true);
     expect(cool! > TODAY).toBe(true);
     expect(under({ seen: [{ kind: 'test', on: '2026-10-01', sown: 20, up: 3 }] })).toBe(TODAY);
@@ -72,7 +72,7 @@ describe('the outlook of a lot', () => {
 
   test('a test counts at its own day, though the place has changed since', () => {
     const seen = [{ kind: 'test', on: '2024-01-10', sown: 50, up: 47 }] as const;
-    const outlook = outlookOf(facts({ ...inPlace(15, 0.45), seen }), TODAY);
+    const outlook = outlookOf(facts({ ...inPlace(15, 0.4), seen }), TODAY);
     expect(outlook.history.sightings[0]!.age).toBeCloseTo(daysBetween('2023-09-01', '2024-01-10'), 0);
     expect(toldByItself(outlook, TODAY)).toBeGreaterThan(0);
     expect(toldByItself(outlookOf(facts(), TODAY), TODAY)).toBe(0);

@@ -18,7 +18,7 @@ import {
   type LotHistory,
 } from './forecast.ts';
 import type { Sighting } from './likelihood.ts';
-import { ageing, homeDays } from './storage.ts';
+import { ageing, HOME, homeDays } from './storage.ts';
 import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';
 
 /** What was seen of a lot on a day. */
@@ -51,7 +51,7 @@ export function outlookOf({ crop, harvested, takenInOn, storage, seen }: Outlook
   const start = startOfAge(harvested, takenInOn);
   const spells = spellsOf(storage, start, today);
   const last = spells.at(-1);
-  const rate = last ? ageing(crop, last) : ageing(crop, { air: { celsius: 15, humidity: 0.45 }, sealed: false, moisture: null });
+  const rate = last ? ageing(crop, last) : ageing(crop, { air: HOME, sealed: false, moisture: null });
   const ageNow = homeDays(crop, spells);
   const ageOn = (day: IsoDate) => (day >= today ? ageNow + rate * daysBetween(today, day) : homeDays(crop, spellsOf(storage, start, day)));
   const unknownDays = spells.reduce((sum, { isKnown, days }) => sum + (isKnown ? 0 : days), 0);

@@ -18,9 +18,9 @@ export interface Spell {
 }
 
 /** What the almanac calls cool and dry home storage: a life is told for it, and other places are set against it. */
-export const HOME: Air = { celsius: 15, humidity: 0.45 };
-/** Seed that went into a jar dry enough to seal, where its moisture was not measured. */
-const SEALED_AT = 0.35;
+export const HOME: Air = { celsius: 15, humidity: 0.4 };
+/** Seed that went into a jar dry enough to seal, in a room, where its moisture was not measured: it keeps that moisture in the cold. */
+const SEALED: Air = { celsius: 20, humidity: 0.35 };
 
 /** Temperature terms that hold for all ordinary seed (Dickie, Ellis, Kraak, Ryder and Tompsett 1990). */
 export const UNIVERSAL_TEMPERATURE = { CH: 0.0329, CQ: 0.000478 } as const;
@@ -53,7 +53,8 @@ const middle = ([low, high]: Range) => (low + high) / 2;
 export function moistureIn(spell: Omit<Spell, 'days'>, oilPercent: Range): { readonly moisture: number; readonly clamped: boolean } {
   if (spell.moisture !== null)
     return { moisture: within(spell.moisture, MOISTURE), clamped: spell.moisture !== within(spell.moisture, MOISTURE) };
-  const settled = settlingMoisture(spell.sealed ? SEALED_AT : spell.air.humidity, spell.air.celsius, middle(oilPercent) / 100);
+  const air = spell.sealed ? SEALED : spell.air;
+  const settled = settlingMoisture(air.humidity, air.celsius, middle(oilPercent) / 100);
   return { moisture: within(settled.fresh, MOISTURE), clamped: settled.clamped || settled.fresh !== within(settled.fresh, MOISTURE) };
 }
 

@@ -169,7 +169,7 @@ describe('tests', () => {
       sprouted: 19,
       laid: 20,
       testedOn: '2026-12-01',
-      nextTestOn: '2028-05-02',
+      nextTestReason: 'a third of its way to 85 %',
     });
     expect(await count(testId, { more: 1 }, '2026-12-02')).toMatchObject({ problem: { code: 'already ended' } });
   });

@@ -166,7 +166,7 @@ test('a helper is told that a coordinator may lend weak seed', async ({ page }) 
   await page.goto('/shelves?search=signal+red&state=in+store');
   const code = (await page.getByRole('main').locator('a[href^="/lots/"]').first().getAttribute('href'))!.slice('/lots/'.length);
   await page.goto(`/lots/${code}/test`);
-  await page.getByRole('button', { name: '10', exact: true }).click();
+  await page.getByRole('button', { name: '50', exact: true }).click();
   await page.getByRole('button', { name: 'Lay the towel' }).click();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All went mouldy overnight');
   await page.getByRole('button', { name: 'End and read it' }).click();

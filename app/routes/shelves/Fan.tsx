@@ -10,6 +10,7 @@ type Lot = Route.ComponentProps['loaderData'];
 const INK = '#6b746b';
 const FROST = '#1d5c7a';
 const GRAIN = '#8a4a0b';
+const YEAR = 365 * 86_400_000;
 const at = (day: string) => Date.parse(`${day}T00:00:00Z`);
 const hundred = (share: number) => Math.round(share * 1000) / 10;
 
@@ -24,14 +25,19 @@ export function Fan({
   const option = useMemo(() => {
     const line = (data: number[][], rest: object = {}) => ({ type: 'line', data, showSymbol: false, silent: true, ...rest });
     const marks = [
-      { yAxis: hundred(thresholds.lend), name: 'lend', lineStyle: { color: GRAIN, type: 'dashed' } },
+      { yAxis: hundred(thresholds.lend), name: 'lend', label: { position: 'insideStartTop' }, lineStyle: { color: GRAIN, type: 'dashed' } },
       { xAxis: at(today), name: 'today', lineStyle: { color: INK } },
       ...(next && next > today ? [{ xAxis: at(next), name: 'next test', lineStyle: { color: FROST, type: 'dotted' } }] : []),
     ];
     return {
       animation: false,
       grid: { left: 48, right: 24, top: 28, bottom: 32 },
-      xAxis: { type: 'time', axisLabel: { color: INK }, splitLine: { show: false } },
+      xAxis: {
+        type: 'time',
+        minInterval: YEAR,
+        axisLabel: { color: INK, formatter: '{yyyy}', hideOverlap: true },
+        splitLine: { show: false },
+      },
       yAxis: {
         type: 'value',
         min: 0,
@@ -55,7 +61,7 @@ export function Fan({
             markLine: {
               silent: true,
               symbol: 'none',
-              label: { formatter: '{b}', color: INK, position: 'end' },
+              label: { formatter: '{b}', color: INK },
               data: marks,
             },
           },

@@ -46,7 +46,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
             than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter).
           </p>
           <p>
-            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard (15 °C, 45 %).
+            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard (15 °C, 40 %).
             {lot.borrowed && ' Its life is told roughly, or nobody measured where it lay: the band is wider for it.'}
           </p>
         </>

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatSpan } from '#core/calendar/formatMoment.ts';
+import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
 import type { Route } from './+types/outlook.ts';
 
 const DAY = 86_400_000;
@@ -11,17 +12,17 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
     <section aria-label="Where it has been">
       <h2 className="mb-2">Where it has been</h2>
       <ol>
-        {spells.map((spell) => (
+        {spells.map((spell, index) => (
           <li key={`${spell.since} ${spell.place}`} className="border-t border-rule py-2">
             <b>{spell.place}</b>
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown
-                ? `${spell.celsius} °C, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water`
+                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water`
                 : 'Nobody has said what it is like there: reckoned as a cool dry cupboard'}
               . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
             </span>
-            {spell.isKnown && !spell.sealed && !spell.thumb.holds && (
+            {index === spells.length - 1 && spell.isKnown && !spell.sealed && !spell.thumb.holds && (
               <span className="block text-small text-doubt">
                 Warm and damp together: °F and % add up to {Math.round(spell.thumb.sum)}, under 100 is asked. Shut it dry in a jar, or move
                 it.

@@ -143,7 +143,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       onHand: lot.onHand,
       verdict: lot.verdict,
     }),
-    result: last ? await readTestResult(db, last, house) : null,
+    result: last ? await readTestResult(db, last, house, today) : null,
     keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey() },
   };
 }

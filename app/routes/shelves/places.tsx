@@ -1,4 +1,5 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
 import { ruleOfThumb } from '#core/viability/storage.ts';
 import { climateForm } from '#contracts/outlook.ts';
 import { countStaleOutlooks, readClimates } from '#data/outlooks.ts';
@@ -67,7 +68,7 @@ export default function Places({ loaderData: { key, today, waiting, places }, ac
                 </div>
                 {air[0] ? (
                   <p className="mt-1 text-large">
-                    {air[0].celsius} °C, {Math.round(air[0].humidity * 100)} % humid{' '}
+                    {celsius(air[0].celsius)}, {Math.round(air[0].humidity * 100)} % humid{' '}
                     <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>
                       {air[0].thumb.holds ? 'keeps seed' : `°F and % add up to ${Math.round(air[0].thumb.sum)}: shut seed dry in jars here`}
                     </Mark>
@@ -78,7 +79,7 @@ export default function Places({ loaderData: { key, today, waiting, places }, ac
                 <ul className="mt-1 text-small text-soft">
                   {air.map((one) => (
                     <li key={one.id}>
-                      From {formatDate(one.since)}: {one.celsius} °C, {Math.round(one.humidity * 100)} %{one.why && `. ${one.why}`}
+                      From {formatDate(one.since)}: {celsius(one.celsius)}, {Math.round(one.humidity * 100)} %{one.why && `. ${one.why}`}
                     </li>
                   ))}
                 </ul>

@@ -33,7 +33,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (!test) throw data(null, { status: 404 });
   const [marks, checks, typed] = await Promise.all([readMarks(db, id), readChecks(db, id), typedBefore(request, actor)]);
   const towel = towelNow(test.seedsLaid, marks);
-  const result = test.outcome === 'read' ? await readTestResult(db, test, house) : null;
+  const result = test.outcome === 'read' ? await readTestResult(db, test, house, today) : null;
   return {
     countKey: newFormKey(),
     endKey: newFormKey(),
