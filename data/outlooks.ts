@@ -43,9 +43,9 @@ export async function countStaleOutlooks(db: Db): Promise<number> {
 }
 
 /** All that the outlook of some lots hangs on. */
-export async function readForOutlook(db: Db, lotIds: readonly number[]) {
+export async function readForOutlook(db: Db, lotIds: readonly number[], today: string) {
   const [lots, tests, emergence, stays, climates] = await Promise.all([
-    readLots(db, lotIds),
+    readLots(db, lotIds, today),
     db
       .selectFrom('germination_test')
       .innerJoin('test_end', 'test_end.test_id', 'germination_test.id')
@@ -79,15 +79,19 @@ interface LotRow {
   readonly others: number;
 }
 
-async function readLots(db: Db, lotIds: readonly number[]): Promise<LotRow[]> {
+async function readLots(db: Db, lotIds: readonly number[], today: string): Promise<LotRow[]> {
   const { rows } = await sql<LotRow>`
-    select lot.id, line.crop_id as "cropId", lot.harvested, lot.taken_in_on as "takenInOn", lot.on_hand as "onHand", said.answers,
-      (select count(*)::int from loan where loan.lot_id = lot.id and loan.lent_on > current_date - 365) as lent,
-      (select count(*)::int from lot other where other.line_id = lot.line_id and other.id <> lot.id and other.on_hand > 0) as others
-    from lot join line on line.id = lot.line_id
-    left join lateral (select answers from passport where passport.lot_id = lot.id order by passport.id desc limit 1) said on true
-    where ${isAmong('lot.id', lotIds)}
-    order by lot.id`.execute(db);
+    with wanted as (select * from lot where ${isAmong('lot.id', lotIds)}),
+      kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
+      lent as (select lot_id, count(*)::int as loans from loan where ${isAmong('lot_id', lotIds)} and lent_on > ${today}::date - 365 group by lot_id)
+    select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", said.answers,
+      coalesce(lent.loans, 0) as lent, coalesce(kept.lots, 0) - (wanted.on_hand > 0)::int as others
+    from wanted
+    join line on line.id = wanted.line_id
+    left join kept on kept.line_id = wanted.line_id
+    left join lent on lent.lot_id = wanted.id
+    left join lateral (select answers from passport where passport.lot_id = wanted.id order by passport.id desc limit 1) said on true
+    order by wanted.id`.execute(db);
   return rows;
 }
 
@@ -98,7 +102,7 @@ async function readStays(db: Db, lotIds: readonly number[]): Promise<(Stay & { r
     from holding
     join lot on lot.id = holding.lot_id
     join place on place.id = holding.place_id
-    left join movement on movement.to_holding = holding.id
+    left join movement on movement.lot_id = holding.lot_id and movement.to_holding = holding.id
     where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null
     group by holding.id, lot.taken_in_on, place.name
     order by since, holding.id`.execute(db);

@@ -48,8 +48,8 @@ export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
 }
 
 /** What the outlook of a lot hangs on, as the core takes it, with its last test. */
-export async function readOutlookFacts(db: Db, lotIds: readonly number[]) {
-  const read = await readForOutlook(db, lotIds);
+export async function readOutlookFacts(db: Db, lotIds: readonly number[], today: IsoDate) {
+  const read = await readForOutlook(db, lotIds, today);
   const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
   return read.lots.map((lot) => {
     const tests = read.tests.filter(({ lotId }) => lotId === lot.id);
@@ -81,7 +81,7 @@ export async function readOutlookFacts(db: Db, lotIds: readonly number[]) {
 
 /** What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. */
 export async function readPrior(db: Db, lotId: number, test: { on: IsoDate; sown: number; up: number }, today: IsoDate): Promise<Beta> {
-  const [read] = await readOutlookFacts(db, [lotId]);
+  const [read] = await readOutlookFacts(db, [lotId], today);
   if (!read) throw new Error(`lot ${lotId} has vanished`);
   const same = read.facts.seen.find(({ kind, on, sown, up }) => kind === 'test' && on === test.on && sown === test.sown && up === test.up);
   return priorOf(read.facts, same ?? { kind: 'test', ...test }, today);
@@ -90,7 +90,7 @@ export async function readPrior(db: Db, lotId: number, test: { on: IsoDate; sown
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
 
 async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
-  const rows = (await readOutlookFacts(tx, lotIds)).map(({ lot, last, facts }): OutlookRow => {
+  const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
     const outlook = outlookOf(facts, today);
     const { thresholds } = house;
     const now = outlookOn(outlook, today, thresholds);

@@ -10,6 +10,8 @@ await build({
     bare: 'bench/bare.ts',
     bench: 'bench/bench.ts',
     reckon: 'bench/reckon.ts',
+    outlooks: 'bench/outlooks.ts',
+    calibration: 'bench/calibration.ts',
     labels: 'bench/labels.ts',
     weigh: 'bench/weigh.ts',
   },

@@ -1,5 +1,5 @@
 import type { Beta } from '../germination/betaPosterior.ts';
-import { likelihoodTable, logLikelihood, type Sighting } from './likelihood.ts';
+import { likelihoodAt, likelihoodTable, logLikelihood, type Sighting } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 
 /** A sighting at its age: days of home storage since the time that ages are counted from. */
@@ -23,12 +23,15 @@ export interface Band {
   readonly high: number;
 }
 
-/** What is believed of a lot's two figures: its probit when ages begin, and the days in which it falls by one. */
+/**
+ * What is believed of a lot's two figures, its probit when ages begin and the probits it loses in a day, as the cells of a grid that are likely
+ * enough to matter: three arrays of one length, chances adding up to one.
+ */
 export interface Belief {
   readonly probits: Float64Array;
   readonly slopes: Float64Array;
-  /** Chances, probit by slope. */
   readonly chances: Float64Array;
+  /** Height of a cell, in probits. */
   readonly cell: number;
 }
 
@@ -39,27 +42,62 @@ const FRESH = { mean: 1.5, spread: 0.5 };
 const LOG_LIFE_SPREAD = { own: 0.25, borrowed: 0.35 };
 const ROWS = 41;
 const COLUMNS = 61;
+const CELLS = ROWS * COLUMNS;
 const DEVIATIONS = 4;
 
-/** What is believed of a lot by its crop alone. */
+/** Crops are few and lots are many: what is believed before any test is worked out once for each kind of lot. */
+const priors = new Map<string, Belief>();
+const MOST_PRIORS = 500;
+
+/** What is believed of a lot by its crop alone. RangeError without a life above 0 years, or an age. */
 export function priorBelief({ halfLifeYears, borrowed, ageThen }: Omit<LotHistory, 'sightings'>): Belief {
   if (!(halfLifeYears > 0) || ageThen.length === 0) throw new RangeError('a life above 0 years, and an age');
+  const kind = `${halfLifeYears} ${borrowed} ${ageThen.map(({ days, chance }) => `${days}:${chance}`).join(' ')}`;
+  const kept = priors.get(kind);
+  if (kept) return kept;
+  if (priors.size >= MOST_PRIORS) priors.clear();
   const logLife = Math.log10((halfLifeYears * DAYS_A_YEAR) / FRESH.mean);
   const spread = borrowed ? LOG_LIFE_SPREAD.borrowed : LOG_LIFE_SPREAD.own;
-  const slopes = Float64Array.from({ length: COLUMNS }, (_, column) => 10 ** -(logLife + spread * standard(column, COLUMNS)));
   const oldest = Math.max(...ageThen.map(({ days }) => days)) * 10 ** -(logLife - spread);
   const [low, high] = [FRESH.mean - DEVIATIONS * FRESH.spread - oldest, FRESH.mean + DEVIATIONS * FRESH.spread];
   const cell = (high - low) / (ROWS - 1);
-  const probits = Float64Array.from({ length: ROWS }, (_, row) => low + row * cell);
-  const chances = new Float64Array(ROWS * COLUMNS);
-  for (let column = 0; column < COLUMNS; column += 1) {
-    const life = Math.exp(-0.5 * standard(column, COLUMNS) ** 2);
-    for (let row = 0; row < ROWS; row += 1)
-      for (const { days, chance } of ageThen)
-        chances[row * COLUMNS + column]! +=
-          chance * life * exp(-0.5 * ((probits[row]! + days * slopes[column]! - FRESH.mean) / FRESH.spread) ** 2);
+  const [probits, slopes, chances] = [new Float64Array(CELLS), new Float64Array(CELLS), new Float64Array(CELLS)];
+  for (let index = 0; index < CELLS; index += 1) {
+    const away = standard(index % COLUMNS, COLUMNS);
+    probits[index] = low + floor(index / COLUMNS) * cell;
+    slopes[index] = 10 ** -(logLife + spread * away);
+    for (const { days, chance } of ageThen)
+      chances[index]! +=
+        chance * exp(-0.5 * away ** 2 - 0.5 * ((probits[index]! + days * slopes[index]! - FRESH.mean) / FRESH.spread) ** 2);
   }
-  return { probits, slopes, chances: normal(chances), cell };
+  const prior = likely({ probits, slopes, chances, cell });
+  priors.set(kind, prior);
+  return prior;
+}
+
+/** A cell with less of a chance than this, against the likeliest, changes nothing that anybody would see. */
+const NEGLIGIBLE = 1e-9;
+
+/** The cells that matter, with chances that add up to one. */
+function likely({ probits, slopes, chances, cell }: Belief): Belief {
+  let most = 0;
+  for (let index = 0; index < chances.length; index += 1) most = max(most, chances[index]!);
+  let [cells, sum] = [0, 0];
+  for (let index = 0; index < chances.length; index += 1)
+    if (chances[index]! > most * NEGLIGIBLE) {
+      cells += 1;
+      sum += chances[index]!;
+    }
+  const kept = { probits: new Float64Array(cells), slopes: new Float64Array(cells), chances: new Float64Array(cells), cell };
+  let at = 0;
+  for (let index = 0; index < chances.length; index += 1)
+    if (chances[index]! > most * NEGLIGIBLE) {
+      kept.probits[at] = probits[index]!;
+      kept.slopes[at] = slopes[index]!;
+      kept.chances[at] = chances[index]! / sum;
+      at += 1;
+    }
+  return kept;
 }
 
 const standard = (index: number, of: number) => DEVIATIONS * ((2 * index) / (of - 1) - 1);
@@ -73,32 +111,26 @@ export function beliefOf(history: LotHistory): Belief {
 }
 
 /** Belief after one more sighting. */
-export function afterOne(belief: Belief, { age, ...sighting }: Aged): Belief {
+export function afterOne({ probits, slopes, chances, cell }: Belief, { age, ...sighting }: Aged): Belief {
   const table = likelihoodTable(sighting);
-  const { probits, slopes, cell, chances } = belief;
-  const logs = new Float64Array(chances.length);
-  let most = -Infinity;
-  for (let row = 0; row < ROWS; row += 1)
-    for (let column = 0; column < COLUMNS; column += 1) {
-      const index = row * COLUMNS + column;
-      const chance = chances[index]!;
-      const told = chance > 0 ? log(chance) + logLikelihood(table, probits[row]! - age * slopes[column]!) : -Infinity;
-      logs[index] = told;
-      if (told > most) most = told;
-    }
-  for (let index = 0; index < logs.length; index += 1) logs[index] = logs[index]! - most < NOTHING ? 0 : exp(logs[index]! - most);
-  return { probits, slopes, cell, chances: normal(logs) };
-}
-/** A cell this much less likely than the likeliest, as a log, is nothing. */
-const NOTHING = -60;
-
-/** Makes chances add up to one, in place. */
-function normal(chances: Float64Array): Float64Array {
+  const told = new Float64Array(chances.length);
   let sum = 0;
-  for (let index = 0; index < chances.length; index += 1) sum += chances[index]!;
-  for (let index = 0; index < chances.length; index += 1) chances[index] = chances[index]! / sum;
-  return chances;
+  for (let index = 0; index < told.length; index += 1) {
+    told[index] = chances[index]! * likelihoodAt(table, probits[index]! - age * slopes[index]!);
+    sum += told[index]!;
+  }
+  // A count that all of the belief thought next to impossible: only logs can tell its cells apart.
+  if (sum < HARDLY) {
+    let most = -Infinity;
+    for (let index = 0; index < told.length; index += 1) {
+      told[index] = log(chances[index]!) + logLikelihood(table, probits[index]! - age * slopes[index]!);
+      most = max(most, told[index]!);
+    }
+    for (let index = 0; index < told.length; index += 1) told[index] = exp(told[index]! - most);
+  }
+  return likely({ probits, slopes, chances: told, cell });
 }
+const HARDLY = 1e-200;
 
 const BINS = 720;
 const EDGE = 9;
@@ -108,11 +140,10 @@ const BIN = (2 * EDGE) / BINS;
 export function bandAt(belief: Belief, age: number, level = 0.8): Band {
   const bins = new Float64Array(BINS);
   const { probits, slopes, chances } = belief;
-  for (let row = 0; row < ROWS; row += 1)
-    for (let column = 0; column < COLUMNS; column += 1) {
-      const z = probits[row]! - age * slopes[column]!;
-      bins[min(BINS - 1, max(0, floor((z + EDGE) / BIN)))]! += chances[row * COLUMNS + column]!;
-    }
+  for (let index = 0; index < chances.length; index += 1) {
+    const z = probits[index]! - age * slopes[index]!;
+    bins[min(BINS - 1, max(0, floor((z + EDGE) / BIN)))]! += chances[index]!;
+  }
   const quantile = (share: number) => {
     let sum = 0;
     for (let index = 0; index < BINS; index += 1) {
@@ -132,16 +163,17 @@ export function chanceAtLeast({ probits, slopes, chances, cell }: Belief, share:
   if (share >= 1) return 0;
   const wanted = probit(share);
   let chance = 0;
-  for (let row = 0; row < ROWS; row += 1)
-    for (let column = 0; column < COLUMNS; column += 1) {
-      // A cell is as wide as it is: without that, chances would go in steps as seed ages.
-      const above = (probits[row]! + cell / 2 - age * slopes[column]! - wanted) / cell;
-      if (above > 0) chance += chances[row * COLUMNS + column]! * min(1, above);
-    }
+  for (let index = 0; index < chances.length; index += 1) {
+    // A cell is as wide as it is: without that, chances would go in steps as seed ages.
+    const above = (probits[index]! + cell / 2 - age * slopes[index]! - wanted) / cell;
+    if (above > 0) chance += chances[index]! * min(1, above);
+  }
   return Math.min(1, chance);
 }
 
 const LONGEST_YEARS = 60;
+/** A forecast of years is not told to the day. */
+const CLOSE_DAYS = 3;
 
 /**
  * Age at which the chance of being under `share` reaches `risk`; 0 where it already has when ages begin, null where it does not in 60 years
@@ -152,7 +184,7 @@ export function ageUnder(belief: Belief, share: number, risk: number): number | 
   if (reached(0)) return 0;
   let [early, late] = [0, LONGEST_YEARS * DAYS_A_YEAR];
   if (!reached(late)) return null;
-  while (late - early > 0.5) {
+  while (late - early > CLOSE_DAYS) {
     const middle = (early + late) / 2;
     if (reached(middle)) late = middle;
     else early = middle;
@@ -163,13 +195,12 @@ export function ageUnder(belief: Belief, share: number, risk: number): number | 
 /** Mean and variance of the probit at an age. */
 export function probitAt({ probits, slopes, chances }: Belief, age: number): { readonly mean: number; readonly variance: number } {
   let [mean, squares] = [0, 0];
-  for (let row = 0; row < ROWS; row += 1)
-    for (let column = 0; column < COLUMNS; column += 1) {
-      const z = probits[row]! - age * slopes[column]!;
-      const chance = chances[row * COLUMNS + column]!;
-      mean += chance * z;
-      squares += chance * z * z;
-    }
+  for (let index = 0; index < chances.length; index += 1) {
+    const z = probits[index]! - age * slopes[index]!;
+    const chance = chances[index]!;
+    mean += chance * z;
+    squares += chance * z * z;
+  }
   return { mean, variance: Math.max(0, squares - mean * mean) };
 }
 
@@ -186,7 +217,7 @@ export function ownShare(history: LotHistory, belief: Belief, age: number): numb
  */
 export function daysToFall(belief: Belief, age: number, to = 0.85): number {
   const { mean } = probitAt(belief, age);
-  const slope = Math.exp(belief.chances.reduce((sum, chance, index) => sum + chance * Math.log(belief.slopes[index % COLUMNS]!), 0));
+  const slope = Math.exp(belief.chances.reduce((sum, chance, index) => sum + chance * Math.log(belief.slopes[index]!), 0));
   const now = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(mean)));
   return (probit(now) - probit(now * to)) / slope;
 }
@@ -197,13 +228,12 @@ const MOST_PRIOR_SEEDS = 10;
 /** Viability at an age as a Beta of the same mean and variance, worth ten seeds at most: the prior for reading one test. */
 export function betaAt({ probits, slopes, chances }: Belief, age: number, mostSeeds = MOST_PRIOR_SEEDS): Beta {
   let [mean, squares] = [0, 0];
-  for (let row = 0; row < ROWS; row += 1)
-    for (let column = 0; column < COLUMNS; column += 1) {
-      const share = normalBelow(probits[row]! - age * slopes[column]!);
-      const chance = chances[row * COLUMNS + column]!;
-      mean += chance * share;
-      squares += chance * share * share;
-    }
+  for (let index = 0; index < chances.length; index += 1) {
+    const share = normalBelow(probits[index]! - age * slopes[index]!);
+    const chance = chances[index]!;
+    mean += chance * share;
+    squares += chance * share * share;
+  }
   const variance = Math.max(1e-12, squares - mean * mean);
   const seeds = Math.min(mostSeeds, Math.max(0.5, (mean * (1 - mean)) / variance - 1));
   return { a: Math.max(1e-3, mean * seeds), b: Math.max(1e-3, (1 - mean) * seeds) };

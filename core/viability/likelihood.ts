@@ -22,8 +22,11 @@ const POINTS = Math.round((2 * EDGE) / STEP) + 1;
 const MOST_KEPT = 4000;
 const LEAST = 1e-300;
 
-/** Log likelihood of k of n by probit, from −9 to 9. */
-export type LikelihoodTable = Float64Array;
+/** Likelihood of k of n by probit, from −9 to 9: as logs, and as shares of the highest. */
+export interface LikelihoodTable {
+  readonly logs: Float64Array;
+  readonly shares: Float64Array;
+}
 const tables = new Map<string, LikelihoodTable>();
 
 /**
@@ -36,24 +39,31 @@ export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
   const kept = tables.get(name);
   if (kept) return kept;
   if (tables.size >= MOST_KEPT) tables.clear();
-  const table = Float64Array.from({ length: POINTS }, (_, index) => {
+  const logs = Float64Array.from({ length: POINTS }, (_, index) => {
     const z = index * STEP - EDGE;
     const [alive, dead] = [normalBelow(z), normalBelow(-z)];
     if (kind === 'test') return logBetaBinomial(up, sown, alive, dead, SPREAD.test);
-    const logs = SOIL_FACTORS.map((soil) => logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
-    const most = Math.max(...logs);
-    return most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0) / logs.length);
+    const soils = SOIL_FACTORS.map((soil) => logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
+    const most = Math.max(...soils);
+    return most + Math.log(soils.reduce((sum, log) => sum + Math.exp(log - most), 0) / soils.length);
   });
+  const highest = logs.reduce((most, one) => max(most, one), -Infinity);
+  const table = { logs, shares: logs.map((one) => Math.exp(one - highest)) };
   tables.set(name, table);
   return table;
 }
 
 /** Log likelihood at a probit, between the table's points. */
-export function logLikelihood(table: LikelihoodTable, z: number): number {
+export const logLikelihood = ({ logs }: LikelihoodTable, z: number): number => between(logs, z);
+
+/** Likelihood at a probit, against the highest that any probit has. */
+export const likelihoodAt = ({ shares }: LikelihoodTable, z: number): number => between(shares, z);
+
+function between(points: Float64Array, z: number): number {
   const at = (min(EDGE, max(-EDGE, z)) + EDGE) / STEP;
   const index = min(POINTS - 2, floor(at));
   const share = at - index;
-  return table[index]! * (1 - share) + table[index + 1]! * share;
+  return points[index]! * (1 - share) + points[index + 1]! * share;
 }
 
 /** Beta-binomial without its binomial coefficient, as sums of logs: no figure is lost where nearly all or nearly none live. */

@@ -77,7 +77,7 @@ describe('the outlook kept with a lot', () => {
     const code = await takeIn(library);
     await testRead(code, 20, 19, 'any root');
     await testRead(code, 10, 4, 'normal seedlings');
-    const [{ facts, tests }] = (await readOutlookFacts(library.db, [await idOf(code)])) as [
+    const [{ facts, tests }] = (await readOutlookFacts(library.db, [await idOf(code)], TODAY)) as [
       Awaited<ReturnType<typeof readOutlookFacts>>[number],
     ];
     expect(tests).toHaveLength(2);
@@ -102,7 +102,9 @@ describe('the outlook kept with a lot', () => {
     const key = randomUUID();
     await told(code, 10, 5, { key });
     await told(code, 10, 5, { key });
-    const [{ facts }] = (await readOutlookFacts(library.db, [await idOf(code)])) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
+    const [{ facts }] = (await readOutlookFacts(library.db, [await idOf(code)], TODAY)) as [
+      Awaited<ReturnType<typeof readOutlookFacts>>[number],
+    ];
     expect(facts.seen).toHaveLength(1);
   });
 });

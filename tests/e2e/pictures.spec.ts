@@ -44,7 +44,7 @@ test('each main view can be pictured', async ({ browser, request }) => {
     ['tests', '/tests', 1280],
     ['shelves', '/shelves', 1280],
     ['lot', `/lots/${crossed}`, 1280],
-    ['seen', `/lots/${crossed}/seen`, 1280],
+    ['outlook', `/lots/${samples.code}/outlook`, 1280],
     ['line', `/lines/${line}`, 1280],
     ['label', `/lots/${samples.code}/label`, 1280],
     ['desk', '/desk', 1280],

@@ -35,7 +35,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
         `That at least ${percent(thresholds.lend)} germinate is ${chanceWords(now.mayBeLent)}.`,
         ownWords(lot),
         underWords(lot),
-        lot.next.on ? `Next test ${formatDate(lot.next.on)}: ${lot.next.words}.` : `No further test: ${lot.next.words}.`,
+        nextWords(lot),
         `${lot.widthAfter.seeds} seeds tested now would narrow the band from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
       ]}
       working={
@@ -62,9 +62,17 @@ function ownWords({ own, tests }: Lot): string {
   return `${percent(own)} of what is known is its own tests’ word; the rest is usual for its crop where it lay.`;
 }
 
-function underWords({ underOn, underInFreezer, today, thresholds }: Lot): string {
+function nextWords({ next, today }: Lot): string {
+  if (!next.on) return `No further test: ${next.words}.`;
+  return next.on > today
+    ? `Next test ${formatDate(next.on)}: ${next.words}.`
+    : `A test is due, since ${formatDate(next.on)}: ${next.words}.`;
+}
+
+function underWords({ now, underOn, underInFreezer, today, thresholds }: Lot): string {
   const least = percent(thresholds.lend);
-  if (underOn !== null && underOn <= today) return `That it is under ${least} is likely enough already to say so.`;
+  if (underOn !== null && underOn <= today)
+    return `That it is under ${least} already has a chance of ${percent(1 - now.mayBeLent)}: more than the house accepts.`;
   const here =
     underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${formatDate(underOn)}`;
   if (underOn === null) return `${here}.`;

@@ -32,7 +32,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [{ facts, tests, last }] = (await readOutlookFacts(db, [lot.id])) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
+  const [{ facts, tests, last }] = (await readOutlookFacts(db, [lot.id], today)) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
   const outlook = outlookOf(facts, today);
   const { thresholds } = house;
   const now = outlookOn(outlook, today, thresholds);

@@ -1,0 +1,56 @@
+import { writeFileSync } from 'node:fs';
+import { LineChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, MarkLineComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { calibrate, TRUTHS } from '#core/viability/calibration.ts';
+
+const LOTS = 2_000;
+const FEW = 15;
+const INK = '#4a534a';
+const COLOURS: Record<keyof typeof TRUTHS, string> = {
+  'as the model': '#1d5c7a',
+  'faster early loss': '#8a4a0b',
+  'tests differ more': '#6b4f8a',
+};
+
+echarts.use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkLineComponent, SVGRenderer]);
+
+/** Draws how often stated chances came true, for lots like the model and unlike it. */
+function draw(): void {
+  const runs = (Object.keys(TRUTHS) as (keyof typeof TRUTHS)[]).map((name) => ({ name, ...calibrate(LOTS, TRUTHS[name], 5) }));
+  const chart = echarts.init(null, null, { renderer: 'svg', ssr: true, width: 640, height: 480 });
+  chart.setOption({
+    animation: false,
+    backgroundColor: '#fbfaf4',
+    textStyle: { color: INK },
+    grid: { left: 64, right: 24, top: 56, bottom: 56 },
+    legend: {
+      top: 12,
+      data: runs.map(({ name, inside }) => `${name}: ${Math.round(inside * 100)} in 100 inside the band`),
+      textStyle: { color: INK },
+    },
+    xAxis: { type: 'value', min: 0, max: 1, name: 'chance of 50 % and more, as stated', nameLocation: 'middle', nameGap: 32 },
+    yAxis: { type: 'value', min: 0, max: 1, name: 'share in which it came true', nameLocation: 'middle', nameGap: 40 },
+    series: runs.map(({ name, inside, stated }) => ({
+      type: 'line',
+      name: `${name}: ${Math.round(inside * 100)} in 100 inside the band`,
+      data: stated.filter(({ lots }) => lots >= FEW).map(({ says, happens }) => [says, happens]),
+      symbolSize: 8,
+      itemStyle: { color: COLOURS[name] },
+      lineStyle: { color: COLOURS[name] },
+      markLine: {
+        silent: true,
+        symbol: 'none',
+        lineStyle: { color: '#b9b7a8', type: 'dashed' },
+        data: [[{ coord: [0, 0] }, { coord: [1, 1] }]],
+      },
+    })),
+  });
+  writeFileSync('docs/calibration.svg', chart.renderToSVGString());
+  chart.dispose();
+  for (const { name, inside } of runs)
+    process.stdout.write(`${name}: ${(inside * 100).toFixed(1)} % of ${LOTS} lots inside their 80 % band\n`);
+}
+
+draw();

@@ -1,0 +1,70 @@
+import { expect, test } from '@playwright/test';
+import { take } from './benchDriver.ts';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('helper') });
+
+const region = 'How much of it germinates now?';
+
+test('the outlook of a lot is told by its crop, then by what came up, and by where it lies', async ({ page }) => {
+  const code = await take(page, {
+    Crop: 'Pea',
+    Variety: 'Third Lamp',
+    'When was it harvested?': 'Sep 2023',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '600 seeds',
+    'Where does it go?': 'Loft over the lamp room',
+    'Into a': 'Paper envelope',
+  });
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('region', { name: 'Germination tests' })).toContainText(/About \d+ % germinate now/);
+  await page.getByRole('link', { name: 'Its outlook' }).click();
+  const outlook = page.getByRole('region', { name: region });
+  await expect(outlook).toContainText('Nothing of it was tested');
+  await expect(page.getByRole('region', { name: 'Where it has been' })).toContainText('Nobody has said what it is like there');
+  await expect(
+    page
+      .getByRole('img', { name: /Share that germinates over the years/ })
+      .locator('svg path')
+      .nth(5),
+  ).toBeAttached();
+  await page.getByText('As a table').click();
+  await expect(page.getByRole('table', { name: 'The outlook by day' }).getByRole('row').nth(3)).toBeVisible();
+
+  const gardens = page.getByRole('region', { name: 'In members’ gardens' });
+  await gardens.getByText('Somebody sowed it and counted').click();
+  await gardens.getByLabel('Sown').fill('10');
+  await gardens.getByLabel('Came up').fill('14');
+  await gardens.getByRole('button', { name: 'Write it down' }).click();
+  await expect(gardens.getByText('More came up than were sown')).toBeVisible();
+  await expect(gardens.getByLabel('Came up')).toHaveValue('14');
+  await gardens.getByLabel('Sown').fill('20');
+  await gardens.getByRole('button', { name: 'Write it down' }).click();
+  await expect(gardens.getByText('14 of 20')).toBeVisible();
+
+  await page.getByRole('link', { name: 'What the places are like' }).click();
+  const measured = page.getByRole('region', { name: 'Measured anew' });
+  await measured.getByLabel('Place').selectOption('Loft over the lamp room');
+  await measured.getByLabel('Temperature, °C').fill('31');
+  await measured.getByLabel('Humidity, %').fill('170');
+  await measured.getByRole('button', { name: 'Write it down' }).click();
+  await expect(measured.getByText('Humidity is 1 to 100 %')).toBeVisible();
+  await measured.getByLabel('Humidity, %').fill('70');
+  await measured.getByLabel('Why (optional)').fill('Under the tiles');
+  await measured.getByRole('button', { name: 'Write it down' }).click();
+  const loft = page.getByRole('main').getByRole('listitem').filter({ hasText: 'Loft over the lamp room' }).first();
+  await expect(loft).toContainText('31 °C, 70 % humid');
+  await expect(loft).toContainText('shut seed dry in jars here');
+});
+
+test('a freezer that failed is seen in the fan of what lay in it', async ({ page }) => {
+  await page.goto('/places');
+  await expect(page.getByRole('main')).toContainText('The freezer failed');
+  const shelves = await (await page.request.get('/shelves?state=in+store')).text();
+  const codes = new Set([...shelves.matchAll(/\/lots\/(\d\d-\d{4}-[A-Z])/g)].map(([, code]) => code!));
+  const outlooks = await Promise.all([...codes].map(async (code) => [code, await (await page.request.get(`/lots/${code}/outlook`)).text()]));
+  const [touched] = outlooks.find(([, text]) => text!.includes('25 °C, 75 % humid'))!;
+  await page.goto(`/lots/${touched}/outlook`);
+  await expect(page.getByRole('region', { name: 'Where it has been' })).toContainText('Freezer, signal box');
+  await expect(page.getByRole('region', { name: region })).toContainText(/test/i);
+});
