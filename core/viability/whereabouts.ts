@@ -58,8 +58,8 @@ export function spellsOf({ before, stays, climates }: LotStorage, from: IsoDate,
     const since = before.since === null ? from : earliestDay(before.since);
     const known = since > from && since < intake ? since : from;
     // Before it was put where it was kept it lay somewhere nobody has named.
-    add(from, known, { place: 'before it came', air: HOME, sealed: false, isKnown: false });
-    add(known, intake, { place: 'before it came', air: kept?.air ?? HOME, sealed: kept?.sealed ?? false, isKnown: kept !== null });
+    add(from, known, { place: 'Before it came', air: HOME, sealed: false, isKnown: false });
+    add(known, intake, { place: 'Before it came', air: kept?.air ?? HOME, sealed: kept?.sealed ?? false, isKnown: kept !== null });
   }
   stays.forEach(({ since, place, container }, index) => {
     const until = stays[index + 1]?.since ?? to;

@@ -62,7 +62,9 @@ test('a freezer that failed is seen in the fan of what lay in it', async ({ page
   await expect(page.getByRole('main')).toContainText('The freezer failed');
   const shelves = await (await page.request.get('/shelves?state=in+store')).text();
   const codes = new Set([...shelves.matchAll(/\/lots\/(\d\d-\d{4}-[A-Z])/g)].map(([, code]) => code!));
-  const outlooks = await Promise.all([...codes].map(async (code) => [code, await (await page.request.get(`/lots/${code}/outlook`)).text()]));
+  const outlooks = await Promise.all(
+    [...codes].map(async (code) => [code, await (await page.request.get(`/lots/${code}/outlook`)).text()]),
+  );
   const [touched] = outlooks.find(([, text]) => text!.includes('25 °C, 75 % humid'))!;
   await page.goto(`/lots/${touched}/outlook`);
   await expect(page.getByRole('region', { name: 'Where it has been' })).toContainText('Freezer, signal box');

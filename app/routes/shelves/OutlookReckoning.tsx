@@ -1,4 +1,5 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { chanceWords, percent } from '#app/ui/sayings.ts';
@@ -55,6 +56,8 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
   );
 }
 
+/** Years ahead nobody can tell the day. */
+const farDay = (day: string, today: string) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
 const points = (width: number) => `${Math.round(width * 100)} points`;
 
 function ownWords({ own, tests }: Lot): string {
@@ -74,7 +77,7 @@ function underWords({ now, underOn, underInFreezer, today, thresholds }: Lot): s
   if (underOn !== null && underOn <= today)
     return `That it is under ${least} already has a chance of ${percent(1 - now.mayBeLent)}: more than the house accepts.`;
   const here =
-    underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${formatDate(underOn)}`;
+    underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${farDay(underOn, today)}`;
   if (underOn === null) return `${here}.`;
-  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in a lifetime' : `from ${formatDate(underInFreezer)}`}.`;
+  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in a lifetime' : `from ${farDay(underInFreezer, today)}`}.`;
 }
