@@ -4,6 +4,8 @@ import { stateOf } from './roles.ts';
 
 // The bench is worked on a phone. What was done over weeks is written down afterwards, with its days.
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 } });
+// Weeks of work are many clicks.
+test.describe.configure({ timeout: 180_000 });
 
 interface Start {
   readonly vessel: string;
@@ -158,6 +160,7 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
     await weigh(page, weight, when);
   await readAir(page, 'In its jar', '31', '17');
   await page.getByRole('button', { name: 'A thumbnail leaves no mark; it breaks rather than dents' }).click();
+  await expect(page.getByText('Seen: A thumbnail leaves no mark')).toBeVisible();
   await expect(verdict(page, 'Dry enough to seal?')).toContainText('Yes');
   await finish(page, code, { amount: '729 g', into: 'Glass jar' });
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
@@ -214,6 +217,7 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
   ] as const)
     await weigh(page, weight, when);
   await page.getByRole('button', { name: 'It cracks when bent' }).click();
+  await expect(page.getByText('Seen: It cracks when bent')).toBeVisible();
   await expect(verdict(page, 'Dry enough to seal?')).toContainText('Yes');
   await finish(page, code, { amount: '289 g', place: 'Seed cupboard', into: 'Metal tin' });
   await expect(page.getByRole('main')).toContainText('tin, Seed cupboard');

@@ -69,9 +69,12 @@ export default function Places({ loaderData: { key, today, waiting, places }, ac
                 {air[0] ? (
                   <p className="mt-1 text-large">
                     {celsius(air[0].celsius)}, {Math.round(air[0].humidity * 100)} % humid{' '}
-                    <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>
-                      {air[0].thumb.holds ? 'keeps seed' : `°F and % add up to ${Math.round(air[0].thumb.sum)}: shut seed dry in jars here`}
-                    </Mark>
+                    <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'warm and damp'}</Mark>
+                    {!air[0].thumb.holds && (
+                      <span className="block text-base text-doubt">
+                        °F and % add up to {Math.round(air[0].thumb.sum)}, under 100 is asked: shut seed dry in jars here.
+                      </span>
+                    )}
                   </p>
                 ) : (
                   <p className="mt-1 text-doubt">Nobody has said what it is like. It counts as a cool dry cupboard.</p>
