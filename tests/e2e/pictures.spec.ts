@@ -14,16 +14,19 @@ const folder =
 
 /** An interview with enough said that the reckoning beside it speaks; thrown away again. */
 async function halfTold(page: Page): Promise<void> {
-  await answer(page, {
-    'How did it come?': 'Donated',
-    Crop: 'Courgette',
-    Variety: 'Copper Kettl',
-    'How sure is it?': 'Sure',
-    'What kind of seed?': 'Heirloom, farm-kept',
-    'How many gave seed?': '4',
-    'Did anything it crosses with flower near?': 'Yes',
-    'How far off?': '25 m',
-  });
+  // Beside a build the page may still be coming to life when the first answer is given.
+  await expect(async () => {
+    await answer(page, {
+      'How did it come?': 'Donated',
+      Crop: 'Courgette',
+      Variety: 'Copper Kettl',
+      'How sure is it?': 'Sure',
+      'What kind of seed?': 'Heirloom, farm-kept',
+      'How many gave seed?': '4',
+      'Did anything it crosses with flower near?': 'Yes',
+      'How far off?': '25 m',
+    });
+  }).toPass({ timeout: 60_000 });
   await expect(page.getByRole('region', { name: 'The library already has' })).toBeVisible();
   await page.waitForTimeout(1_500);
   await page.evaluate(() => scrollTo(0, 0));
