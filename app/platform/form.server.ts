@@ -36,6 +36,8 @@ export function notAccepted<Result>(result: Result) {
 export interface Acted {
   readonly intent: string;
   readonly result: SubmissionResult | null;
+  /** The key it was accepted under. */
+  readonly spent?: string;
 }
 
 /**
@@ -55,7 +57,7 @@ export function formActs<Problem>(form: FormData, trouble: (problem: Problem) =>
     const done = await work(submission.value as z.output<Schema>);
     if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem) }));
     if (onward) throw redirect(onward(done.answer));
-    const acted: Acted = { intent, result: null };
+    const acted: Acted = { intent, result: null, spent: String(form.get('key')) };
     return acted;
   }
   return { intent, act };

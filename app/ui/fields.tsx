@@ -1,9 +1,9 @@
 import { getFormProps, getInputProps, getSelectProps, getTextareaProps, type FieldMetadata, type FormMetadata } from '@conform-to/react';
 import { CircleAlert } from 'lucide-react';
-import type { ComponentProps, ReactNode } from 'react';
+import { useEffect, useRef, type ComponentProps, type FormEvent, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { classes } from './classes.ts';
-import { useBusy } from './useBusy.ts';
+import { useBusy, useSentKey } from './useBusy.ts';
 import { Notice } from './Page.tsx';
 
 type Meta = FieldMetadata<unknown>;
@@ -25,14 +25,13 @@ export function PostForm<Fields extends Record<string, unknown>>({
   encType?: 'multipart/form-data';
 }) {
   const { onSubmit, ...props } = getFormProps(form);
-  // A refused form may be sent again at once: its key has done nothing yet.
-  const busy = useBusy() && form.status !== 'error';
+  const { busy, inTurn } = useTurn(formKey, form.status === 'error', onSubmit);
   return (
     <Form
       method="post"
       {...props}
       {...(encType && { encType })}
-      onSubmit={(event) => (busy ? event.preventDefault() : onSubmit(event))}
+      onSubmit={inTurn}
       aria-busy={busy}
       className={classes('space-y-5', className)}
     >
@@ -47,6 +46,28 @@ export function PostForm<Fields extends Record<string, unknown>>({
       {children}
     </Form>
   );
+}
+
+/**
+ * One form at a time. Sent twice before its answer has come, it is sent once; sent while another form's answer is on its way,
+ * it waits for that. A refused form may be sent again at once: its key has done nothing yet.
+ */
+function useTurn(formKey: string, isRefused: boolean, onSubmit: (event: FormEvent<HTMLFormElement>) => void) {
+  const busy = useBusy() && !isRefused;
+  const isOwn = useSentKey() === formKey;
+  const waiting = useRef<{ form: HTMLFormElement; submitter: HTMLElement | null } | null>(null);
+  useEffect(() => {
+    if (busy || !waiting.current) return;
+    const { form, submitter } = waiting.current;
+    waiting.current = null;
+    form.requestSubmit(submitter);
+  }, [busy]);
+  const inTurn = (event: FormEvent<HTMLFormElement>) => {
+    if (!busy) return onSubmit(event);
+    event.preventDefault();
+    if (!isOwn) waiting.current = { form: event.currentTarget, submitter: (event.nativeEvent as SubmitEvent).submitter };
+  };
+  return { busy, inTurn };
 }
 
 function Errors({ field }: { field: Meta }) {
@@ -214,7 +235,7 @@ export function ChoiceField({
   );
 }
 
-export function TickField({ field, label, hint }: Common) {
+export function TickField({ field, label, hint, initial = field.initialValue === 'on' }: Common & { initial?: boolean | undefined }) {
   return (
     <div>
       <label className="inline-flex min-h-12 items-center gap-3">
@@ -223,7 +244,7 @@ export function TickField({ field, label, hint }: Common) {
           id={field.id}
           type="checkbox"
           name={field.name}
-          defaultChecked={field.initialValue === 'on'}
+          defaultChecked={initial}
           className="size-5"
           aria-describedby={hint ? field.descriptionId : undefined}
         />

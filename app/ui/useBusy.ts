@@ -7,3 +7,9 @@ import { useNavigation } from 'react-router';
 export function useBusy(): boolean {
   return useNavigation().state !== 'idle';
 }
+
+/** The key of the form whose answer is on its way, or null. */
+export function useSentKey(): string | null {
+  const key = useNavigation().formData?.get('key');
+  return typeof key === 'string' ? key : null;
+}

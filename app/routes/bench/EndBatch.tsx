@@ -18,17 +18,16 @@ export function EndBatch({
   abandoned: SubmissionResult | null;
 }) {
   const last = batch.weighings.at(-1);
-  const [form, fields] = usePostForm<'amount' | 'place' | 'container' | 'sign' | 'liftDrying' | 'reason'>({
-    id: `finish-${keys.end}`,
-    result: finished,
-    start: {
-      amount: batch.byWeight && last ? last.weight : '',
-      place: batch.place,
-      container: batch.drying.against.length > 0 ? 'paper envelope' : 'jar',
-      liftDrying: 'on',
-      sign: batch.signSeen ? 'on' : null,
-    },
-  });
+  const start = {
+    amount: batch.byWeight && last ? last.weight : '',
+    place: batch.place,
+    container: batch.drying.against.length > 0 ? 'paper envelope' : 'jar',
+    liftDrying: 'on',
+    sign: batch.signSeen ? 'on' : null,
+  };
+  const [form, fields] = usePostForm<keyof typeof start | 'reason'>({ id: `finish-${keys.end}`, result: finished, start });
+  // What nobody has typed into follows the newest weighing and what was seen; a refused form shows what was sent.
+  const follows = finished === null;
   const [giveUp, give] = usePostForm<'reason'>({ id: `give-${keys.give}`, result: abandoned });
   return (
     <section aria-label="Finish" className="space-y-4 border-t border-rule pt-5">
@@ -40,6 +39,7 @@ export function EndBatch({
             field={fields.amount}
             label={batch.wasClean ? 'What is left of it' : 'Clean seed that came out'}
             hint="42 g, about 300 seeds"
+            {...(follows && { defaultValue: start.amount })}
           />
           {!batch.wasClean && (
             <>
@@ -49,12 +49,14 @@ export function EndBatch({
                 label="Into a"
                 hint="Seed still drying wants one that breathes"
                 options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
+                initial={follows ? start.container : undefined}
               />
             </>
           )}
           <TickField
             field={fields.sign}
             label={`I have seen the sign: ${batch.drying.sign.charAt(0).toLowerCase()}${batch.drying.sign.slice(1)}`}
+            initial={follows ? batch.signSeen : undefined}
           />
           <TickField field={fields.liftDrying} label="Lift its hold for drying, when it is dry enough" />
           {(finished || batch.drying.against.length > 0) && (

@@ -52,9 +52,9 @@ export function Shut({ shut, formKey, result }: { shut: NonNullable<AwayPage['sh
 }
 
 /** Into the freezer or an airtight jar, once its container is what it must be. */
-export function ShutForm({ loaded, result }: { loaded: AwayPage; result: SubmissionResult | null }) {
+export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKey: string; result: SubmissionResult | null }) {
   const [form, fields] = usePostForm<'kind' | 'container' | 'use' | 'checked' | 'since'>({
-    id: `shut-${loaded.keys.shut}`,
+    id: `shut-${formKey}`,
     result,
     start: { kind: 'freezer', use: 'sowing', since: loaded.today },
   });
@@ -65,7 +65,7 @@ export function ShutForm({ loaded, result }: { loaded: AwayPage; result: Submiss
         {loaded.pests.length > 0 ? `This crop carries ${loaded.pests.join(', ')}. ` : 'This crop seldom carries insects. '}
         The freezer suits small lots, airtight shutting large ones.
       </p>
-      <PostForm form={form} formKey={loaded.keys.shut} intent="shut">
+      <PostForm form={form} formKey={formKey} intent="shut">
         <ChoiceField
           field={fields.kind}
           label="How?"

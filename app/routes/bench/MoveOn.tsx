@@ -49,7 +49,13 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
         )}
         <div className="grid items-end gap-5 sm:grid-cols-2">
           <TextField field={fields.vessel} label="What is it in then?" hint="Moved to another? Its tag is printed next" />
-          <TextField field={fields.celsius} label="The room now, °C" type="number" step="any" />
+          <TextField
+            field={fields.celsius}
+            label="The room now, °C"
+            type="number"
+            step="any"
+            {...(!result && { defaultValue: String(batch.celsius) })}
+          />
           <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>
         <details open={onward.length === 0 || fields.to.errors !== undefined}>

@@ -21,10 +21,18 @@ const TONES: Record<BatchPage['view']['state'], Tone> = {
 };
 
 /** What the batch is at, what its clock says, what to look for, and what was seen, with one tap. */
-export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkKey: string; result: SubmissionResult | null }) {
+export function WhatNext({
+  batch,
+  keys,
+  result,
+}: {
+  batch: BatchPage;
+  keys: { check: string; note: string };
+  result: SubmissionResult | null;
+}) {
   const { view, lookFor, ifLeft } = batch;
   const [form, fields] = usePostForm<'seen' | 'photo' | 'turn' | 'when'>({
-    id: `check-${checkKey}`,
+    id: `check-${keys.note}`,
     result,
     start: { turn: String(batch.turn) },
   });
@@ -48,7 +56,7 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
           <div className="flex flex-wrap gap-2" role="group" aria-labelledby="seen-now">
             {[...lookFor, 'Nothing yet'].map((seen) => (
               <Form key={seen} method="post">
-                <input type="hidden" name="key" value={checkKey} />
+                <input type="hidden" name="key" value={keys.check} />
                 <input type="hidden" name="intent" value="check" />
                 <input type="hidden" name="turn" value={batch.turn} />
                 <Button type="submit" name="seen" value={seen}>
@@ -57,9 +65,9 @@ export function WhatNext({ batch, checkKey, result }: { batch: BatchPage; checkK
               </Form>
             ))}
           </div>
-          <details key={checkKey} {...(result && { open: true })}>
+          <details key={keys.note} {...(result && { open: true })}>
             <summary className="link inline-flex min-h-11 items-center">In other words, with a photo, or earlier</summary>
-            <PostForm form={form} formKey={checkKey} intent="check" className="space-y-3" encType="multipart/form-data">
+            <PostForm form={form} formKey={keys.note} intent="check" className="space-y-3" encType="multipart/form-data">
               <input type="hidden" name="turn" value={batch.turn} />
               <TextField field={fields.seen} label="What was seen" />
               <PhotoField

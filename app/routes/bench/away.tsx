@@ -22,6 +22,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/away.ts';
 import { Shut, ShutForm } from './Insects.tsx';
 import { TakeOutForm, Warming } from './WarmUp.tsx';
@@ -101,7 +102,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export type AwayPage = Route.ComponentProps['loaderData'];
 
 export default function Away({ loaderData, actionData }: Route.ComponentProps) {
-  const { lot, keys, shut, warming, past } = loaderData;
+  const { lot, shut, warming, past } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <div className="max-w-3xl">
@@ -119,7 +121,7 @@ export default function Away({ loaderData, actionData }: Route.ComponentProps) {
         {shut ? (
           <Shut key={keys.open} shut={shut} formKey={keys.open} result={resultOf('open')} />
         ) : (
-          <ShutForm key={keys.shut} loaded={loaderData} result={resultOf('shut')} />
+          <ShutForm key={keys.shut} loaded={loaderData} formKey={keys.shut} result={resultOf('shut')} />
         )}
         {past.length > 0 && (
           <ul className="text-small">

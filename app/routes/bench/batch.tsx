@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { data, Link } from 'react-router';
 import { readUpload } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -11,6 +12,7 @@ import { PeroxideCalculator, SilicaCalculator, SodaCalculator } from './calculat
 import { Cautions } from './Cautions.tsx';
 import { Drying, WeighForm } from './Drying.tsx';
 import { EndBatch } from './EndBatch.tsx';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { History } from './History.tsx';
 import { MixUp } from './MixUp.tsx';
 import { MoveOn } from './MoveOn.tsx';
@@ -34,8 +36,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return actOnBatch(await readUpload(request), Number(params.id), visit);
 }
 
-export default function Batch({ loaderData: batch, actionData }: Route.ComponentProps) {
-  const { view, keys, end } = batch;
+export default function Batch({ loaderData, actionData }: Route.ComponentProps) {
+  const { view, end } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, `${view.id} at turn ${loaderData.turn}`);
+  const batch = { ...loaderData, keys };
+  useTopOnNewStep(loaderData.turn);
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <>
@@ -88,7 +93,7 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
                   hasScale={batch.has.scale}
                 />
               )}
-              <WhatNext batch={batch} checkKey={keys.check} result={resultOf('check')} />
+              <WhatNext batch={batch} keys={keys} result={resultOf('check')} />
               {batch.byWeight && <Drying batch={batch} formKey={keys.air} aired={resultOf('air')} isRefused={resultOf('weigh') !== null} />}
               {batch.step === 'silica' && (
                 <SilicaCalculator
@@ -105,7 +110,13 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
                 <Notice tone="doubt">The mix-up is recorded. What the label promises of it has fallen.</Notice>
               )}
               <MixUp key={keys.mix} table={batch.table} formKey={keys.mix} result={resultOf('mix-up')} />
-              <EndBatch batch={batch} keys={keys} finished={resultOf('finish')} abandoned={resultOf('abandon')} />
+              <EndBatch
+                key={`${keys.end} ${keys.give}`}
+                batch={batch}
+                keys={keys}
+                finished={resultOf('finish')}
+                abandoned={resultOf('abandon')}
+              />
             </>
           )}
         </div>
@@ -113,4 +124,14 @@ export default function Batch({ loaderData: batch, actionData }: Route.Component
       </div>
     </>
   );
+}
+
+/** A new step begins at the head of the page: there stand its hazards and the tag to be printed. */
+function useTopOnNewStep(turn: number) {
+  const shown = useRef(turn);
+  useEffect(() => {
+    if (shown.current === turn) return;
+    shown.current = turn;
+    window.scrollTo({ top: 0 });
+  }, [turn]);
 }

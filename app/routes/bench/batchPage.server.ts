@@ -47,6 +47,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
     keys: {
       step: newFormKey(),
       check: newFormKey(),
+      note: newFormKey(),
       weigh: newFormKey(),
       air: newFormKey(),
       end: newFormKey(),

@@ -31,7 +31,7 @@ import { receiveClean, type CleanedProblem } from '#services/evidence.server.ts'
 import { readLotForJudging } from '#services/promises.server.ts';
 import { liftHold, recountLot, setHold, type LiftProblem, type RecountProblem } from '#services/shelves.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { readTestResult } from '#app/platform/testResult.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Stock } from '#app/ui/units.tsx';
@@ -42,6 +42,7 @@ import { TestResult } from '#app/ui/TestResult.tsx';
 import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
 import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/lot.ts';
 import { Clean } from './Clean.tsx';
 import { Descent } from './Descent.tsx';
@@ -228,7 +229,7 @@ function happeningsOf({ lot, passports, holds, tests, evidence, incidents, trial
   ];
 }
 
-function holdErrors(problem: LiftProblem | RecountProblem | CleanedProblem): Record<string, string[]> {
+function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -249,45 +250,24 @@ function holdErrors(problem: LiftProblem | RecountProblem | CleanedProblem): Rec
   }
 }
 
-export async function action({ request, params, context }: Route.ActionArgs) {
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const form = await request.formData();
-  const intent = String(form.get('intent'));
-  const code = params.code;
-  if (intent === 'lift') {
-    const submission = parseWithZod(form, { schema: liftHoldForm });
-    if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
-    const done = await liftHold(db, actor, today, { ...submission.value, code });
-    return done.ok
-      ? { intent, result: null }
-      : notAccepted({ intent, result: submission.reply({ fieldErrors: holdErrors(done.problem) }) });
+  const { intent, act } = formActs(await request.formData(), troubleOf);
+  switch (intent) {
+    case 'lift':
+      return act(liftHoldForm, (lift) => liftHold(db, actor, today, { ...lift, code }));
+    case 'recount':
+      return act(recountForm, (count) => recountLot(db, actor, today, { ...count, code }));
+    case 'clean':
+      return act(cleanForm, (clean) => receiveClean(db, actor, today, { ...clean, code }));
+    default:
+      return act(setHoldForm, (hold) => setHold(db, actor, today, { ...hold, code }));
   }
-  if (intent === 'recount') {
-    const submission = parseWithZod(form, { schema: recountForm });
-    if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
-    const done = await recountLot(db, actor, today, { ...submission.value, code });
-    return done.ok
-      ? { intent, result: null }
-      : notAccepted({ intent, result: submission.reply({ fieldErrors: holdErrors(done.problem) }) });
-  }
-  if (intent === 'clean') {
-    const submission = parseWithZod(form, { schema: cleanForm });
-    if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
-    const done = await receiveClean(db, actor, today, { ...submission.value, code });
-    return done.ok
-      ? { intent, result: null }
-      : notAccepted({ intent, result: submission.reply({ fieldErrors: holdErrors(done.problem) }) });
-  }
-  const submission = parseWithZod(form, { schema: setHoldForm });
-  if (submission.status !== 'success') return notAccepted({ intent, result: submission.reply() });
-  const done = await setHold(db, actor, today, { ...submission.value, code });
-  return done.ok
-    ? { intent, result: null }
-    : notAccepted({ intent, result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS['no such lot']] }) });
 }
 
 export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
-  const { lot, seeds, holds, keys } = loaderData;
+  const { lot, seeds, holds } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
   const uncleaned = lot.form === 'whole fruit' || lot.form === 'heads or pods';
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);

@@ -1,4 +1,3 @@
-import type { SubmissionResult } from '@conform-to/react';
 import { data } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -9,15 +8,26 @@ import { findEvidence, findIncidents, findReports, findTrials } from '#data/evid
 import { findLotByCode } from '#data/lots.ts';
 import { matchPeople } from '#data/people.ts';
 import { readPromise } from '#data/promises.ts';
-import { addEvidence, addIncident, addReport, endTrial, setTrial, type SeenProblem, type TrialProblem } from '#services/evidence.server.ts';
+import {
+  addEvidence,
+  addIncident,
+  addReport,
+  endTrial,
+  setTrial,
+  type ReportProblem,
+  type SeenProblem,
+  type TrialProblem,
+} from '#services/evidence.server.ts';
+import type { Outcome } from '#services/perform.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
-import { shortWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
 
@@ -53,17 +63,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-const SEEN_TROUBLE: Record<SeenProblem['code'], Record<string, string[]>> = {
-  'no such lot': { '': ['There is no such lot any more'] },
-  'before it came in': { seenOn: ['The lot was not here yet. Check the day'] },
-  'in the future': { seenOn: ['That is still to come. Check the day'] },
-  'no such count': { '': ['There is no such count'] },
-  'corrected already': { '': ['That count has been corrected meanwhile'] },
-};
+type Problem = SeenProblem | TrialProblem | ReportProblem | { readonly code: 'nobody of that name' };
 
-function trialTrouble(problem: TrialProblem): Record<string, string[]> {
+function troubleOf(problem: Problem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'before it came in':
+      return { seenOn: ['The lot was not here yet. Check the day'] };
+    case 'in the future':
+      return { seenOn: ['That is still to come. Check the day'] };
+    case 'no such count':
+      return { '': ['There is no such count'] };
+    case 'corrected already':
+      return { '': ['That count has been corrected meanwhile'] };
     case 'no such trial':
       return { '': ['There is no such trial any more'] };
     case 'ended already':
@@ -72,57 +85,33 @@ function trialTrouble(problem: TrialProblem): Record<string, string[]> {
       return { newName: ['That is its name already'] };
     case 'short':
       return { '': [shortWords(problem)] };
+    case 'year to come':
+      return { year: ['That is still to come'] };
+    case 'nobody of that name':
+      return { by: ['Nobody of that name is known. Choose a name, or leave it empty'] };
   }
 }
 
-type Answered = { intent: string; done: boolean; result: SubmissionResult | null };
-
-export async function action({ request, params, context }: Route.ActionArgs) {
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const form = await request.formData();
-  const intent = String(form.get('intent'));
-  const code = params.code;
-  const done = (): Answered => ({ intent, done: true, result: null });
-  const refused = (result: SubmissionResult) => notAccepted<Answered>({ intent, done: false, result });
-  if (intent === 'evidence') {
-    const submission = parseWithZod(form, { schema: evidenceForm });
-    if (submission.status !== 'success') return refused(submission.reply());
-    const answer = await addEvidence(db, actor, today, { ...submission.value, code });
-    return answer.ok ? done() : refused(submission.reply({ fieldErrors: SEEN_TROUBLE[answer.problem.code] }));
+  const { intent, act } = formActs(await request.formData(), troubleOf);
+  switch (intent) {
+    case 'evidence':
+      return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }));
+    case 'incident':
+      return act(incidentForm, (incident) => addIncident(db, actor, today, { ...incident, code }));
+    case 'trial':
+      return act(trialForm, (trial) => setTrial(db, actor, today, { ...trial, code }));
+    case 'endTrial':
+      if (!may(actor.role, 'lift doubtful holds')) throw data({ permission: 'lift doubtful holds' }, { status: 403 });
+      return act(endTrialForm, (end) => endTrial(db, actor, today, { ...end, code }));
+    default:
+      return act(reportForm, async ({ by, ...report }): Promise<Outcome<null, Problem>> => {
+        const person = by === null ? null : await personCalled(by);
+        if (person === undefined) return { ok: false, problem: { code: 'nobody of that name' } };
+        return addReport(db, actor, today, { ...report, code, personId: person });
+      });
   }
-  if (intent === 'incident') {
-    const submission = parseWithZod(form, { schema: incidentForm });
-    if (submission.status !== 'success') return refused(submission.reply());
-    const answer = await addIncident(db, actor, today, { ...submission.value, code });
-    return answer.ok ? done() : refused(submission.reply({ fieldErrors: SEEN_TROUBLE['no such lot'] }));
-  }
-  if (intent === 'trial') {
-    const submission = parseWithZod(form, { schema: trialForm });
-    if (submission.status !== 'success') return refused(submission.reply());
-    const answer = await setTrial(db, actor, today, { ...submission.value, code });
-    return answer.ok ? done() : refused(submission.reply({ fieldErrors: SEEN_TROUBLE['no such lot'] }));
-  }
-  if (intent === 'endTrial') {
-    if (!may(actor.role, 'lift doubtful holds')) throw data({ permission: 'lift doubtful holds' }, { status: 403 });
-    const submission = parseWithZod(form, { schema: endTrialForm });
-    if (submission.status !== 'success') return refused(submission.reply());
-    const answer = await endTrial(db, actor, today, { ...submission.value, code });
-    return answer.ok ? done() : refused(submission.reply({ fieldErrors: trialTrouble(answer.problem) }));
-  }
-  const submission = parseWithZod(form, { schema: reportForm });
-  if (submission.status !== 'success') return refused(submission.reply());
-  const { by, ...report } = submission.value;
-  const person = by === null ? null : await personCalled(by);
-  if (person === undefined)
-    return refused(submission.reply({ fieldErrors: { by: ['Nobody of that name is known. Choose a name, or leave it empty'] } }));
-  const answer = await addReport(db, actor, today, { ...report, code, personId: person });
-  return answer.ok
-    ? done()
-    : refused(
-        submission.reply({
-          fieldErrors: answer.problem.code === 'year to come' ? { year: ['That is still to come'] } : SEEN_TROUBLE['no such lot'],
-        }),
-      );
 }
 
 /** The one person of this name, or undefined. */
@@ -132,7 +121,8 @@ async function personCalled(name: string): Promise<number | undefined> {
 }
 
 export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
-  const { lot, keys, promise } = loaderData;
+  const { lot, promise } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <>
@@ -156,7 +146,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
       />
-      {actionData?.done && <Notice tone="good">Written down. The lot is judged again, and what came from it.</Notice>}
+      {actionData?.spent && <Notice tone="good">Written down. The lot is judged again, and what came from it.</Notice>}
       <div className="grid gap-x-10 gap-y-10 xl:grid-cols-2">
         <div className="min-w-0 space-y-10">
           <section aria-label="Off-types counted">
