@@ -347,7 +347,7 @@ export async function listWaiting(db: Db) {
     .execute();
 }
 
-/** Seed that members are to bring back by a day, with its crop. */
+/** Seed that members are to bring back by a day, with its crop, and whether it is a grower who brings it. */
 export async function listExpected(db: Db, until: string) {
   return db
     .selectFrom('open_loan')
@@ -355,7 +355,20 @@ export async function listExpected(db: Db, until: string) {
     .innerJoin('lot', 'lot.id', 'loan.lot_id')
     .innerJoin('line', 'line.id', 'lot.line_id')
     .innerJoin('crop', 'crop.id', 'line.crop_id')
-    .select(['open_loan.due_on as dueOn', 'crop.facts'])
+    .select((eb) => [
+      'open_loan.due_on as dueOn',
+      'crop.facts',
+      eb
+        .exists(
+          eb
+            .selectFrom('account')
+            .select('account.id')
+            .whereRef('account.person_id', '=', 'loan.member_id')
+            .where('account.role', '=', 'grower')
+            .where('account.closed_at', 'is', null),
+        )
+        .as('byGrower'),
+    ])
     .where('open_loan.due_on', '<=', until)
     .execute();
 }

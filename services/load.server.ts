@@ -10,6 +10,7 @@ import type { House } from '#data/house.ts';
 export interface BenchLoad extends LoadPlan {
   readonly under: number;
   readonly expected: number;
+  readonly fromGrowers: number;
   readonly waiting: Awaited<ReturnType<typeof listWaiting>>;
 }
 
@@ -55,7 +56,13 @@ export async function readLoad(db: Db, house: House, now: Date, weeks: number): 
     steps: stepsOf(methodsFor(facts, form, house)[0], facts, form),
     latest: openBy,
   }));
-  return { ...planLoad(fixed, wants, house.bench, today, weeks), under: open.length, expected: expected.length, waiting };
+  return {
+    ...planLoad(fixed, wants, house.bench, today, weeks),
+    under: open.length,
+    expected: expected.length,
+    fromGrowers: expected.filter(({ byGrower }) => byGrower).length,
+    waiting,
+  };
 }
 
 const latestOf = (one: string, other: string) => (one > other ? one : other);

@@ -1,9 +1,12 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { createPerson } from '#data/people.ts';
+import { grantAccount } from '#data/accounts.ts';
 import { findIncidents } from '#data/evidence.ts';
 import { findOnTable } from '#services/bench.server.ts';
 import { abandonBatch } from '#services/finishing.server.ts';
 import { addMixUp } from '#services/evidence.server.ts';
+import { lendPackets } from '#services/desk.server.ts';
 import { readLoad } from '#services/load.server.ts';
 import { readRipe } from '#services/ripe.server.ts';
 import { after, atTheBench, CUCUMBER } from './atTheBench.ts';
@@ -56,5 +59,25 @@ describe('what the house knows of its bench', () => {
     const after = await readLoad(library.db, await house(), NOW, 8);
     expect(after.waiting.map((one) => one.code)).not.toContain(code);
     expect(after.under).toBe(load.under + 1);
+  });
+
+  test('the load counts what is to come back, and tells what growers bring', async () => {
+    const before = await readLoad(library.db, await house(), NOW, 52);
+    const grower = await createPerson(library.owner, { name: 'Grower', email: null, phone: null, note: null, isMember: true });
+    await grantAccount(library.owner, { personId: grower, email: 'grower@house.example', role: 'grower' });
+    const code = await takeIn(library);
+    for (const memberId of [grower, library.member.personId]) {
+      const lent = await lendPackets(library.db, library.coordinator, TODAY, {
+        key: randomUUID(),
+        code,
+        memberId,
+        packets: 1,
+        overrideReason: 'asked',
+      });
+      expect(lent.ok).toBe(true);
+    }
+    const after = await readLoad(library.db, await house(), NOW, 52);
+    expect(after.expected - before.expected).toBe(2);
+    expect(after.fromGrowers - before.fromGrowers).toBe(1);
   });
 });

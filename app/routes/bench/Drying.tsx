@@ -98,10 +98,14 @@ export function WeighForm({
 }: {
   formKey: string;
   result: SubmissionResult | null;
-  last: string | undefined;
+  last: BatchPage['weighings'][number] | undefined;
   hasScale: boolean;
 }) {
-  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier' | 'when'>({ id: `weigh-${formKey}`, result, start: { scale: '1 g' } });
+  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier' | 'when'>({
+    id: `weigh-${formKey}`,
+    result,
+    start: { scale: last?.scale ?? '1 g' },
+  });
   const paintFirst = usePaintFirst((sent) => tellSent(formKey, String(new FormData(sent).get('weight'))));
   const scale = useDevice('scale', (answer) => {
     const element = document.getElementById(form.id);
@@ -116,7 +120,7 @@ export function WeighForm({
         <TextField
           field={fields.weight}
           label="What does the scale say?"
-          hint={`${last ? `${last} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
+          hint={`${last ? `${last.weight} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
           className="max-w-48 text-large"
           autoComplete="off"
           onKeyDown={(event) => {

@@ -89,7 +89,7 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
                   key={keys.weigh}
                   formKey={keys.weigh}
                   result={resultOf('weigh')}
-                  last={batch.weighings.at(-1)?.weight}
+                  last={batch.weighings.at(-1)}
                   hasScale={batch.has.scale}
                 />
               )}

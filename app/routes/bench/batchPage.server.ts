@@ -101,10 +101,11 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
           : null,
       curve: drying.forecast && drying.from !== null ? { ...drying.forecast.curve, from: drying.from, band: drying.forecast.dryDay } : null,
     },
-    weighings: weighings.map(({ id: of, milligrams, typed, heavier, weighedAt, by }) => ({
+    weighings: weighings.map(({ id: of, milligrams, scaleError, typed, heavier, weighedAt, by }) => ({
       id: of,
       at: weighedAt.getTime(),
       milligrams,
+      scale: scaleError < 1000 ? ('0.1 g' as const) : ('1 g' as const),
       weight: typed,
       heavier,
       when: when(weighedAt),

@@ -28,6 +28,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     weeks: load.weeks,
     under: load.under,
     expected: load.expected,
+    fromGrowers: load.fromGrowers,
     leads: may(actor.role, 'set house rules'),
     first: load.waiting
       .map(({ code, crop, variety, form, facts, openBy, treated }, index) => ({
@@ -64,7 +65,7 @@ function advice({ needs, short }: WeekLoad, has: Needs): string[] {
 
 const span = (week: string) => `${formatDay(week)} to ${formatDay(addDays(week, 6))}`;
 
-export default function Load({ loaderData: { weeks, has, first, under, expected, leads, today } }: Route.ComponentProps) {
+export default function Load({ loaderData: { weeks, has, first, under, expected, fromGrowers, leads, today } }: Route.ComponentProps) {
   const tight = weeks.filter(({ short }) => short.length > 0);
   const late = first.filter(({ openBy }) => openBy !== null && openBy < today);
   return (
@@ -93,7 +94,7 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
           figure={
             <p>
               {under} under way, {first.length} {first.length === 1 ? 'lot waits' : 'lots wait'} uncleaned, {expected}{' '}
-              {expected === 1 ? 'return is' : 'returns are'} expected
+              {expected === 1 ? 'return is' : 'returns are'} expected{fromGrowers > 0 && ` (${fromGrowers} from growers)`}
               {late.length > 0 && (
                 <>
                   ; <b>{late.length} past the day by which it had to be opened</b>

@@ -75,7 +75,7 @@ export function Ledger({
                   {entry.reason && <span className="block text-soft">{entry.reason}</span>}
                 </td>
                 <td className="text-right whitespace-nowrap">
-                  {entry.toOutside === null ? '+' : '−'}
+                  {signOf(entry)}
                   <Stock amount={entry.amount} unit={unit} />
                 </td>
                 <td className="text-right font-semibold whitespace-nowrap">
@@ -106,6 +106,12 @@ export function Ledger({
       <Recount key={recountKey} formKey={recountKey} result={result} />
     </section>
   );
+}
+
+/** Packing and moving stay within the lot: nothing comes in or goes out. */
+function signOf({ toOutside, fromOutside }: Entry): string {
+  if (toOutside !== null) return '−';
+  return fromOutside !== null ? '+' : '';
 }
 
 function Recount({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
