@@ -20,6 +20,7 @@ export default [
   route('lots/:code/away', 'routes/bench/away.tsx'),
   route('tests', 'routes/tests/tests.tsx'),
   route('tests/:id', 'routes/tests/towel.tsx'),
+  route('tests/photos/:id', 'routes/tests/photo.ts'),
   route('tests/:id/slip', 'routes/tests/slip.tsx'),
   route('tests/:id/slip.pdf', 'routes/tests/slipSheet.ts'),
   route('shelves', 'routes/shelves/shelves.tsx'),

@@ -15,7 +15,8 @@ import {
   trialForm,
   endTrialForm,
 } from './seen.ts';
-import { countForm, endTestForm, layTestForm, lendForm, recountForm, setHoldForm } from './work.ts';
+import { countForm, endTestForm, layTestForm, layTrayForm, relayForm } from './tests.ts';
+import { lendForm, recountForm, setHoldForm } from './work.ts';
 
 /** Reads fields as a browser posts them: all text, an unticked box not at all. */
 function post<Schema extends z.ZodType>(schema: Schema, fields: Record<string, string>) {
@@ -23,6 +24,8 @@ function post<Schema extends z.ZodType>(schema: Schema, fields: Record<string, s
   for (const [name, value] of Object.entries({ key: randomUUID(), ...fields })) form.append(name, value);
   return parseWithZod(form, { schema });
 }
+
+const LAID = { counted: 'any root', celsius: '20', laidOn: '2026-11-23' };
 
 /** The fields an answer finds fault with. */
 function faults(schema: z.ZodType, fields: Record<string, string>): string[] {
@@ -32,25 +35,51 @@ function faults(schema: z.ZodType, fields: Record<string, string>): string[] {
 
 describe('work at the bench and the desk', () => {
   test('marks on a towel are read by state, and the rest may be empty', () => {
-    const read = post(countForm, { checkedOn: '2026-11-23', sprouted: '1,2,12', dead: '4', waiting: '', more: '' });
+    const read = post(countForm, {
+      checkedOn: '2026-11-23',
+      sprouted: '1.1,1.2,2.12',
+      dead: '1.4',
+      waiting: '',
+      moreHard: '2',
+      reWetted: 'on',
+    });
     expect(read.status === 'success' && read.value).toMatchObject({
-      more: 0,
+      more: { sprouted: 0, abnormal: 0, hard: 2, fresh: 0, dead: 0 },
+      reWetted: true,
+      mould: false,
       note: null,
       marks: [
-        { seed: 1, state: 'sprouted' },
-        { seed: 2, state: 'sprouted' },
-        { seed: 12, state: 'sprouted' },
-        { seed: 4, state: 'dead' },
+        { replicate: 1, seed: 1, state: 'sprouted' },
+        { replicate: 1, seed: 2, state: 'sprouted' },
+        { replicate: 2, seed: 12, state: 'sprouted' },
+        { replicate: 1, seed: 4, state: 'dead' },
       ],
     });
   });
 
   test.each([
     [countForm, { checkedOn: '2026-02-30' }, ['checkedOn']],
-    [countForm, { checkedOn: '2026-11-23', more: '-1' }, ['more']],
+    [countForm, { checkedOn: '2026-11-23', moreDead: '-1' }, ['moreDead']],
     [countForm, { checkedOn: '2026-11-23', sprouted: 'all' }, ['sprouted']],
     [layTestForm, { seeds: '0', counted: 'any root', celsius: '20', laidOn: '2026-11-23' }, ['seeds']],
     [layTestForm, { seeds: '401', counted: 'luck', celsius: '90', laidOn: '' }, ['celsius', 'counted', 'laidOn', 'seeds']],
+    [layTestForm, { ...LAID, seeds: '100', replicates: '4' }, []],
+    [layTestForm, { ...LAID, seeds: '120', replicates: '4' }, ['seeds']],
+    [layTestForm, { ...LAID, seeds: '10', replicates: '2', inBatches: 'on' }, ['replicates']],
+    [layTestForm, { ...LAID, seeds: '10', checkDays: '4, 6 8' }, []],
+    [layTestForm, { ...LAID, seeds: '10', checkDays: '8, 4' }, ['checkDays']],
+    [layTestForm, { ...LAID, seeds: '10', treatments: 'boil' }, ['treatments[0]']],
+    [
+      layTrayForm,
+      { ...LAID, 'lots[0].code': '26-0001-A', 'lots[0].seeds': '0', 'lots[0].celsius': '20', 'lots[0].spot': 'room' },
+      ['lots'],
+    ],
+    [
+      layTrayForm,
+      { ...LAID, 'lots[0].code': '26-0001-A', 'lots[0].seeds': 'x', 'lots[0].celsius': '20', 'lots[0].spot': 'attic' },
+      ['lots[0].seeds', 'lots[0].spot'],
+    ],
+    [relayForm, { seeds: '19', reason: ' ' }, ['reason']],
     [endTestForm, { endedOn: '2026-11-23', outcome: 'abandoned' }, ['reason']],
     [endTestForm, { endedOn: '2026-11-23', outcome: 'read' }, []],
     [setHoldForm, { kind: 'drying', reason: '  ' }, ['reason']],

@@ -52,6 +52,7 @@ export async function readForOutlook(db: Db, lotIds: readonly number[], today: s
       .select(['lot_id as lotId', 'laid_on as laidOn', 'ended_on as endedOn', 'seeds_laid as laid', 'sprouted', 'counted'])
       .where(isAmong('lot_id', lotIds))
       .where('outcome', '=', 'read')
+      .where('kind', '=', 'viability')
       .orderBy('ended_on')
       .orderBy('germination_test.id')
       .execute(),

@@ -4,6 +4,7 @@ import type { Brought, Method, Recipe, RecipeStep } from '#core/bench/methods.ts
 import type { Caution, Step } from '#core/bench/steps.ts';
 import type { Treatment } from '#core/bench/treatments.ts';
 import type { Heavier } from '#core/bench/weighings.ts';
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
@@ -18,6 +19,8 @@ import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 /** A fact: written once, never updated. */
 type Fact<T> = ColumnType<T, T, never>;
 /** A fact that may be left out and is then null. */
+/** Written once, or left to the column's default. */
+type FactWithDefault<T> = ColumnType<T, T | undefined, never>;
 type MaybeFact<T> = ColumnType<T | null, T | null | undefined, never>;
 type WrittenAt = ColumnType<Date, never, never>;
 
@@ -378,18 +381,38 @@ interface HoldLiftTable {
   lifted_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
-export type Counted = 'normal seedlings' | 'any root';
 interface GerminationTestTable {
   id: GeneratedAlways<number>;
   lot_id: Fact<number>;
   laid_on: Fact<string>;
+  /** As laid, and as put right since: kept by a trigger on its towels. */
   seeds_laid: Fact<number>;
   counted: Fact<Counted>;
   celsius: Fact<number>;
   first_count_days: Fact<number>;
   final_count_days: Fact<number>;
   next_count_on: string | null;
+  kind: FactWithDefault<TestKind>;
+  medium: FactWithDefault<string>;
+  spot: FactWithDefault<Spot>;
+  treatments: FactWithDefault<readonly TreatmentBefore[]>;
+  replicates: FactWithDefault<number>;
+  check_days: MaybeFact<readonly number[]>;
+  part: MaybeFact<string>;
+  series_of: MaybeFact<number>;
+  batch_seeds: MaybeFact<number>;
   laid_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface TestTowelTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  replicate: Fact<number>;
+  seeds: Fact<number>;
+  places: Fact<number>;
+  reason: MaybeFact<string>;
+  written_on: Fact<string>;
+  written_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface TestCheckTable {
@@ -397,13 +420,23 @@ interface TestCheckTable {
   test_id: Fact<number>;
   checked_on: Fact<string>;
   note: MaybeFact<string>;
+  re_wetted: FactWithDefault<boolean>;
+  mould: FactWithDefault<boolean>;
   checked_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface TestPhotoTable {
+  check_id: Fact<number>;
+  jpeg: Fact<Buffer>;
+  width: Fact<number>;
+  height: Fact<number>;
   act_key: Fact<string>;
 }
 interface SeedMarkTable {
   id: GeneratedAlways<number>;
   check_id: Fact<number>;
   test_id: Fact<number>;
+  replicate: FactWithDefault<number>;
   seed: Fact<number>;
   state: Fact<SeedState>;
 }
@@ -412,6 +445,10 @@ interface TestEndTable {
   ended_on: Fact<string>;
   outcome: Fact<'read' | 'abandoned'>;
   sprouted: Fact<number>;
+  abnormal: FactWithDefault<number>;
+  hard: FactWithDefault<number>;
+  fresh: FactWithDefault<number>;
+  dead: FactWithDefault<number>;
   reason: MaybeFact<string>;
   ended_by: MaybeFact<number>;
   act_key: Fact<string>;
@@ -660,7 +697,9 @@ export interface Schema {
   hold: HoldTable;
   hold_lift: HoldLiftTable;
   germination_test: GerminationTestTable;
+  test_towel: TestTowelTable;
   test_check: TestCheckTable;
+  test_photo: TestPhotoTable;
   seed_mark: SeedMarkTable;
   test_end: TestEndTable;
   loan: LoanTable;

@@ -1,22 +1,32 @@
 import { sql } from 'kysely';
-import type { SeedMark } from '#core/germination/towel.ts';
-import type { SeedState } from '#core/germination/towel.ts';
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
+import type { Countable, SeedMark, SeedPlace, SeedState, StateCounts } from '#core/germination/towel.ts';
 import type { Db } from './database.ts';
-import type { Counted } from './schema.ts';
 
 export interface NewTest {
   readonly lotId: number;
   readonly laidOn: string;
+  /** Of all replicates together, which are laid of one size. */
   readonly seedsLaid: number;
+  readonly replicates: number;
   readonly counted: Counted;
+  readonly kind: TestKind;
+  readonly medium: string;
+  readonly spot: Spot;
+  readonly treatments: readonly TreatmentBefore[];
   readonly celsius: number;
   readonly firstCountDays: number;
   readonly finalCountDays: number;
+  readonly checkDays: readonly number[] | null;
+  readonly part: string | null;
+  readonly seriesOf: number | null;
+  readonly batchSeeds: number | null;
   readonly nextCountOn: string;
   readonly laidBy: number;
   readonly actKey: string;
 }
 
+/** Writes a test down; the database lays its towels. */
 export async function createTest(db: Db, test: NewTest): Promise<number> {
   const row = await db
     .insertInto('germination_test')
@@ -24,10 +34,19 @@ export async function createTest(db: Db, test: NewTest): Promise<number> {
       lot_id: test.lotId,
       laid_on: test.laidOn,
       seeds_laid: test.seedsLaid,
+      replicates: test.replicates,
       counted: test.counted,
+      kind: test.kind,
+      medium: test.medium,
+      spot: test.spot,
+      treatments: test.treatments,
       celsius: test.celsius,
       first_count_days: test.firstCountDays,
       final_count_days: test.finalCountDays,
+      check_days: test.checkDays,
+      part: test.part,
+      series_of: test.seriesOf,
+      batch_seeds: test.batchSeeds,
       next_count_on: test.nextCountOn,
       laid_by: test.laidBy,
       act_key: test.actKey,
@@ -53,14 +72,27 @@ function tests(db: Db) {
       'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',
+      'germination_test.replicates',
       'germination_test.counted',
+      'germination_test.kind',
+      'germination_test.medium',
+      'germination_test.spot',
+      'germination_test.treatments',
       'germination_test.celsius',
+      'germination_test.check_days as checkDays',
+      'germination_test.part',
+      'germination_test.series_of as seriesOf',
+      'germination_test.batch_seeds as batchSeeds',
       'germination_test.first_count_days as firstCountDays',
       'germination_test.final_count_days as finalCountDays',
       'germination_test.next_count_on as nextCountOn',
       'test_end.ended_on as endedOn',
       'test_end.outcome',
       'test_end.sprouted',
+      'test_end.abnormal',
+      'test_end.hard',
+      'test_end.fresh',
+      'test_end.dead',
       'test_end.reason as endReason',
     ]);
 }
@@ -83,10 +115,11 @@ export async function testsOfLot(db: Db, lotId: number) {
     .execute();
 }
 
-/** The last test of a lot that was read to its end. */
+/** The last test of a lot's viability that was read to its end. */
 export async function lastReadTest(db: Db, lotId: number) {
   return tests(db)
     .where('germination_test.lot_id', '=', lotId)
+    .where('germination_test.kind', '=', 'viability')
     .where('test_end.outcome', '=', 'read')
     .orderBy('test_end.ended_on', 'desc')
     .orderBy('germination_test.id', 'desc')
@@ -115,20 +148,90 @@ export async function readChecks(db: Db, testId: number) {
   return db
     .selectFrom('test_check')
     .leftJoin('person', 'person.id', 'test_check.checked_by')
-    .select(['test_check.id', 'test_check.checked_on as checkedOn', 'test_check.note', 'person.name as by'])
+    .leftJoin('test_photo', 'test_photo.check_id', 'test_check.id')
+    .select([
+      'test_check.id',
+      'test_check.checked_on as checkedOn',
+      'test_check.note',
+      'test_check.re_wetted as reWetted',
+      'test_check.mould',
+      'test_photo.width',
+      'test_photo.height',
+      'person.name as by',
+    ])
     .where('test_id', '=', testId)
     .orderBy('test_check.id')
     .execute();
 }
 
-/** All sightings on a towel in the order they were written. */
+/** All sightings of a test in the order they were written. */
 export async function readMarks(db: Db, testId: number): Promise<SeedMark[]> {
   return db
     .selectFrom('seed_mark')
     .innerJoin('test_check', 'test_check.id', 'seed_mark.check_id')
-    .select(['seed_mark.seed', 'seed_mark.state', 'test_check.checked_on as on'])
+    .select(['seed_mark.replicate', 'seed_mark.seed', 'seed_mark.state', 'test_check.checked_on as on'])
     .where('seed_mark.test_id', '=', testId)
     .orderBy('seed_mark.id')
+    .execute();
+}
+
+/** A test's towels as they were laid and put right, in the order written. */
+export async function readTowels(db: Db, testId: number) {
+  return db
+    .selectFrom('test_towel')
+    .leftJoin('person', 'person.id', 'test_towel.written_by')
+    .select(['replicate', 'seeds', 'places', 'reason', 'written_on as writtenOn', 'person.name as by'])
+    .where('test_id', '=', testId)
+    .orderBy('test_towel.id')
+    .execute();
+}
+
+/** Other batches of a test's series that have ended or are open, oldest first, the test itself among them. */
+export async function readSeries(db: Db, test: { id: number; seriesOf: number | null }) {
+  const first = test.seriesOf ?? test.id;
+  return tests(db)
+    .where((eb) => eb.or([eb('germination_test.id', '=', first), eb('germination_test.series_of', '=', first)]))
+    .orderBy('germination_test.id')
+    .execute();
+}
+
+/** The towel that wants counting next after this one, today's and overdue ones in order of place and age; null when it is the last. */
+export async function nextDueTest(db: Db, today: string, after: { id: number } | null) {
+  const rows = await db
+    .selectFrom('germination_test')
+    .select(['id'])
+    .where('next_count_on', '<=', today)
+    .orderBy('spot')
+    .orderBy('id')
+    .execute();
+  const at = rows.findIndex(({ id }) => id === after?.id);
+  return { next: rows[at + 1]?.id ?? rows.find(({ id }) => id !== after?.id)?.id ?? null, due: rows.length };
+}
+
+export interface NewTowel {
+  readonly testId: number;
+  readonly replicate: number;
+  readonly seeds: number;
+  readonly places: number;
+  readonly reason: string;
+  readonly writtenOn: string;
+  readonly writtenBy: number;
+  readonly actKey: string;
+}
+
+export async function putTowelRight(db: Db, towel: NewTowel): Promise<void> {
+  await db
+    .insertInto('test_towel')
+    .values({
+      test_id: towel.testId,
+      replicate: towel.replicate,
+      seeds: towel.seeds,
+      places: towel.places,
+      reason: towel.reason,
+      written_on: towel.writtenOn,
+      written_by: towel.writtenBy,
+      act_key: towel.actKey,
+    })
     .execute();
 }
 
@@ -136,22 +239,47 @@ export interface NewCheck {
   readonly testId: number;
   readonly checkedOn: string;
   readonly note: string | null;
+  readonly reWetted: boolean;
+  readonly mould: boolean;
   readonly checkedBy: number;
   readonly actKey: string;
-  readonly marks: readonly { readonly seed: number; readonly state: SeedState }[];
+  readonly marks: readonly (SeedPlace & { readonly state: SeedState })[];
 }
 
-export async function createCheck(db: Db, check: NewCheck): Promise<void> {
+export async function createCheck(db: Db, check: NewCheck): Promise<number> {
   const { id } = await db
     .insertInto('test_check')
-    .values({ test_id: check.testId, checked_on: check.checkedOn, note: check.note, checked_by: check.checkedBy, act_key: check.actKey })
+    .values({
+      test_id: check.testId,
+      checked_on: check.checkedOn,
+      note: check.note,
+      re_wetted: check.reWetted,
+      mould: check.mould,
+      checked_by: check.checkedBy,
+      act_key: check.actKey,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   if (check.marks.length > 0)
     await db
       .insertInto('seed_mark')
-      .values(check.marks.map(({ seed, state }) => ({ check_id: id, test_id: check.testId, seed, state })))
+      .values(check.marks.map(({ replicate, seed, state }) => ({ check_id: id, test_id: check.testId, replicate, seed, state })))
       .execute();
+  return id;
+}
+
+export async function createTestPhoto(
+  db: Db,
+  { checkId, actKey, jpeg, width, height }: { checkId: number; actKey: string; jpeg: Uint8Array; width: number; height: number },
+): Promise<void> {
+  await db
+    .insertInto('test_photo')
+    .values({ check_id: checkId, act_key: actKey, jpeg: Buffer.from(jpeg), width, height })
+    .execute();
+}
+
+export async function findTestPhoto(db: Db, checkId: number): Promise<Buffer | null> {
+  return (await db.selectFrom('test_photo').select('jpeg').where('check_id', '=', checkId).executeTakeFirst())?.jpeg ?? null;
 }
 
 export async function setNextCount(db: Db, testId: number, on: string): Promise<void> {
@@ -164,7 +292,7 @@ export async function endTest(
     testId: number;
     endedOn: string;
     outcome: 'read' | 'abandoned';
-    sprouted: number;
+    counts: Pick<StateCounts, Countable>;
     reason: string | null;
     endedBy: number;
     actKey: string;
@@ -176,7 +304,7 @@ export async function endTest(
       test_id: end.testId,
       ended_on: end.endedOn,
       outcome: end.outcome,
-      sprouted: end.sprouted,
+      ...end.counts,
       reason: end.reason,
       ended_by: end.endedBy,
       act_key: end.actKey,

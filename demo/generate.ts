@@ -1,6 +1,6 @@
 import { halfLifeYears, seasonOf, type Crop } from '#core/almanac/crop.ts';
 import { addDays, daysBetween, earliestDay, inYear, yearOf } from '#core/calendar/plainDate.ts';
-import { nextCountDay } from '#core/germination/towel.ts';
+import { nextCountDay, usualCheckDays } from '#core/germination/towel.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import { middleSeedsPerGram, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
@@ -244,7 +244,7 @@ function addTest(
     laidOn,
     seeds,
     checks,
-    nextCountOn: end ? null : nextCountDay(laidOn, checks.at(-1)?.on ?? null, firstCountDays, finalCountDays),
+    nextCountOn: end ? null : nextCountDay(laidOn, checks.at(-1)?.on ?? null, usualCheckDays(firstCountDays, finalCountDays)),
     end: end && { on: end.on, outcome: end.abandoned ? 'abandoned' : 'read', sprouted, reason: end.abandoned },
   });
 }

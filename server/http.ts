@@ -25,13 +25,13 @@ export function sameOriginOnly(publicOrigin: string): RequestHandler {
 const MOST_BYTES = 1_000_000;
 
 /**
- * A post says how long it is, and is short. Photos are longer and go to the bench only: its action looks at the length
+ * A post says how long it is, and is short. Photos are longer and go to the bench and to tests only: its action looks at the length
  * before it reads, to say so beside the field.
  */
 export const shortPostsOnly: RequestHandler = (request, response, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   const length = Number(request.headers['content-length'] ?? Number.NaN);
-  const isPhoto = request.path.startsWith('/bench/') && /^multipart\/form-data/i.test(request.headers['content-type'] ?? '');
+  const isPhoto = /^\/(bench|tests)\//.test(request.path) && /^multipart\/form-data/i.test(request.headers['content-type'] ?? '');
   if (Number.isNaN(length) && request.headers['transfer-encoding'] !== undefined)
     return void response.status(411).type('text').send('Say how long this is: it was sent without its length, so nothing was done.');
   if (length > MOST_BYTES && !isPhoto)

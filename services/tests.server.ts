@@ -1,64 +1,136 @@
 import { daysBetween } from '#core/calendar/plainDate.ts';
-import { countStates, nextCountDay, nextWaiting, towelNow, type SeedState } from '#core/germination/towel.ts';
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
+import {
+  COUNTABLE,
+  countStates,
+  nextCountDay,
+  nextWaiting,
+  relaid,
+  towelNow,
+  usualCheckDays,
+  type Countable,
+  type SeedOnTowel,
+  type SeedPlace,
+  type SeedState,
+} from '#core/germination/towel.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
+import { brokenRule } from '#data/databaseErrors.ts';
+import { move } from '#data/ledger.ts';
 import { lockLot } from '#data/lots.ts';
-import type { Counted } from '#data/schema.ts';
-import { createCheck, createTest, endTest as writeEnd, lockTest, readChecks, readMarks, setNextCount } from '#data/tests.ts';
+import { findHoldings } from '#data/places.ts';
+import {
+  createCheck,
+  createTest,
+  createTestPhoto,
+  endTest as writeEnd,
+  findTest,
+  lockTest,
+  putTowelRight,
+  readChecks,
+  readMarks,
+  readTowels,
+  setNextCount,
+} from '#data/tests.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
+import type { PhotoProblem, Remade } from './remakePhoto.server.ts';
 import { drawFromLot, type Short } from './stock.server.ts';
 
-export type LayProblem =
+/** What is laid of one lot: so many replicates of so many seeds, or one batch of a sequential test. */
+export interface OneLaid {
+  readonly code: string;
+  readonly seeds: number;
+  readonly replicates?: number;
+  readonly celsius: number;
+  readonly spot: Spot;
+  readonly part?: string | null;
+  readonly inBatches?: boolean;
+  /** The first test of the series, for a further batch. */
+  readonly seriesOf?: number | undefined;
+}
+
+export interface Laying {
+  readonly key: string;
+  readonly laidOn: string;
+  readonly counted: Counted;
+  readonly kind: TestKind;
+  readonly medium: string;
+  readonly treatments: readonly TreatmentBefore[];
+  readonly checkDays: readonly number[] | null;
+  readonly lots: readonly OneLaid[];
+}
+
+/** What stands in the way, and of which of the lots. */
+export type LayProblem = { readonly of: string } & (
   | Short
   | { readonly code: 'no such lot' }
   | { readonly code: 'in the future' }
-  | { readonly code: 'before intake'; readonly takenInOn: string };
+  | { readonly code: 'before intake'; readonly takenInOn: string }
+  | { readonly code: 'no such series' }
+);
 
-/** Lays a germination test: the seeds leave stock, and stay spent whatever comes of it. */
-export function layTest(
-  db: Db,
-  actor: Actor,
-  today: string,
-  test: { key: string; code: string; seeds: number; counted: Counted; celsius: number; laidOn: string },
-) {
-  return perform<{ testId: number }, LayProblem>(db, { key: test.key, kind: 'test laid', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, test.code)) ?? refuse({ code: 'no such lot' });
-    if (test.laidOn > today) refuse({ code: 'in the future' });
-    if (test.laidOn < lot.takenInOn) refuse({ code: 'before intake', takenInOn: lot.takenInOn });
-    const amount = unitsForSeeds(test.seeds, lot.unit, lot.seedsPerGram);
-    await drawFromLot(
-      tx,
-      lot,
-      amount,
-      {
-        actKey: test.key,
-        kind: 'drawn for test',
-        to: { outside: 'tests' },
-        typed: `${test.seeds} seeds`,
-        reason: null,
-        happenedOn: test.laidOn,
-        personId: actor.personId,
-      },
-      refuse,
-    );
-    const { firstCount: firstCountDays, finalCount: finalCountDays } = lot.facts;
-    const testId = await createTest(tx, {
-      lotId: lot.id,
-      laidOn: test.laidOn,
-      seedsLaid: test.seeds,
-      counted: test.counted,
-      celsius: test.celsius,
-      firstCountDays,
-      finalCountDays,
-      nextCountOn: nextCountDay(test.laidOn, null, firstCountDays, finalCountDays),
-      laidBy: actor.personId,
-      actKey: test.key,
-    });
-    await refreshOutlook(tx, lot.id, today);
-    return { answer: { testId }, subject: lot.code };
+/** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
+export function layTests(db: Db, actor: Actor, today: string, laying: Laying) {
+  return perform<{ testIds: number[] }, LayProblem>(db, { key: laying.key, kind: 'test laid', actor }, async (tx, refuse) => {
+    const testIds: number[] = [];
+    // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
+    for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
+      testIds.push(await layOne(tx, actor, today, laying, one, refuse));
+    return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
   });
+}
+
+async function layOne(tx: Db, actor: Actor, today: string, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
+  const of = one.code;
+  const lot = (await lockLot(tx, of)) ?? refuse({ of, code: 'no such lot' });
+  if (laying.laidOn > today) refuse({ of, code: 'in the future' });
+  if (laying.laidOn < lot.takenInOn) refuse({ of, code: 'before intake', takenInOn: lot.takenInOn });
+  const series = one.seriesOf === undefined ? null : await findTest(tx, one.seriesOf);
+  if (one.seriesOf !== undefined && (series?.lotId !== lot.id || series.batchSeeds === null || series.seriesOf !== null))
+    refuse({ of, code: 'no such series' });
+  const replicates = one.replicates ?? 1;
+  const seeds = one.seeds * replicates;
+  await drawFromLot(
+    tx,
+    lot,
+    unitsForSeeds(seeds, lot.unit, lot.seedsPerGram),
+    {
+      actKey: laying.key,
+      kind: 'drawn for test',
+      to: { outside: 'tests' },
+      typed: replicates > 1 ? `${replicates} × ${one.seeds} seeds` : `${seeds} seeds`,
+      reason: null,
+      happenedOn: laying.laidOn,
+      personId: actor.personId,
+    },
+    (short) => refuse({ of, ...short }),
+  );
+  const { firstCount: firstCountDays, finalCount: finalCountDays } = lot.facts;
+  const testId = await createTest(tx, {
+    lotId: lot.id,
+    laidOn: laying.laidOn,
+    seedsLaid: seeds,
+    replicates,
+    counted: laying.counted,
+    kind: laying.kind,
+    medium: laying.medium,
+    spot: one.spot,
+    treatments: laying.treatments,
+    celsius: one.celsius,
+    firstCountDays,
+    finalCountDays,
+    checkDays: laying.checkDays,
+    part: one.part ?? null,
+    seriesOf: series?.id ?? null,
+    batchSeeds: series || one.inBatches ? one.seeds : null,
+    nextCountOn: nextCountDay(laying.laidOn, null, laying.checkDays ?? usualCheckDays(firstCountDays, finalCountDays)),
+    laidBy: actor.personId,
+    actKey: laying.key,
+  });
+  await refreshOutlook(tx, lot.id, today);
+  return testId;
 }
 
 export type CountProblem =
@@ -68,7 +140,8 @@ export type CountProblem =
   | { readonly code: 'before it was laid'; readonly laidOn: string }
   | { readonly code: 'before the last count'; readonly lastOn: string }
   | { readonly code: 'more than waiting'; readonly waiting: number }
-  | { readonly code: 'not on the towel'; readonly seedsLaid: number };
+  | { readonly code: 'not on the towel'; readonly seedsLaid: number }
+  | PhotoProblem;
 
 type OpenTest = NonNullable<Awaited<ReturnType<typeof lockTest>>>;
 
@@ -82,45 +155,142 @@ async function lockOpenTest(tx: Db, testId: number, on: string, today: string, r
   return test;
 }
 
+/** Places of each replicate, and the seeds that stand on them. */
+export async function readTowel(db: Db, testId: number): Promise<{ places: number[]; towel: SeedOnTowel[] }> {
+  const [towels, marks] = [await readTowels(db, testId), await readMarks(db, testId)];
+  const places: number[] = [];
+  for (const { replicate, places: now } of towels) places[replicate - 1] = Math.max(places[replicate - 1] ?? 0, now);
+  return { places, towel: towelNow(places, marks) };
+}
+
 export interface Count {
   readonly key: string;
   readonly testId: number;
   readonly checkedOn: string;
-  readonly marks: readonly { readonly seed: number; readonly state: SeedState }[];
-  /** Further seeds that sprouted, without saying which: the next ones waiting are taken. */
-  readonly more: number;
+  readonly marks: readonly (SeedPlace & { readonly state: SeedState })[];
+  /** Further seeds of a replicate, without saying which: the next ones waiting are taken. */
+  readonly replicate: number;
+  readonly more: Readonly<Record<Countable, number>>;
+  readonly reWetted: boolean;
+  readonly mould: boolean;
   readonly note: string | null;
+  readonly photo: Blob | null;
 }
 
-/** Writes one look at a towel. A later sighting of the same seed corrects the earlier one; both are kept. */
-export function countTowel(db: Db, actor: Actor, today: string, count: Count) {
+/** Writes one look at a test's towels. A later sighting of the same seed corrects the earlier one; both are kept. */
+export async function countTowel(db: Db, actor: Actor, today: string, count: Count, remakePhoto: (bytes: Uint8Array) => Promise<Remade>) {
+  const remade = count.photo && (await remakePhoto(new Uint8Array(await count.photo.arrayBuffer())));
   return perform<{ sprouted: number; seedsLaid: number }, CountProblem>(
     db,
     { key: count.key, kind: 'towel counted', actor },
     async (tx, refuse) => {
+      if (remade && !remade.ok) refuse(remade.problem);
       const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, refuse);
-      if (count.marks.some(({ seed }) => seed < 1 || seed > test.seedsLaid))
+      const { places, towel } = await readTowel(tx, test.id);
+      if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
         refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
-      const before = [...(await readMarks(tx, test.id)), ...count.marks.map((mark) => ({ ...mark, on: count.checkedOn }))];
-      const further = nextWaiting(towelNow(test.seedsLaid, before), count.more);
-      if (further.length < count.more) refuse({ code: 'more than waiting', waiting: further.length });
-      const marks = [...count.marks, ...further.map((seed) => ({ seed, state: 'sprouted' as const }))];
-      await createCheck(tx, {
+      const marks = [...count.marks];
+      for (const state of COUNTABLE) {
+        const further = nextWaiting(after(towel, marks, count.checkedOn), count.replicate, count.more[state]);
+        if (further.length < count.more[state]) refuse({ code: 'more than waiting', waiting: further.length });
+        marks.push(...further.map((place) => ({ ...place, state })));
+      }
+      const checkId = await createCheck(tx, {
         testId: test.id,
         checkedOn: count.checkedOn,
         note: count.note,
+        reWetted: count.reWetted,
+        mould: count.mould,
         checkedBy: actor.personId,
         actKey: count.key,
         marks,
       });
-      await setNextCount(tx, test.id, nextCountDay(test.laidOn, count.checkedOn, test.firstCountDays, test.finalCountDays));
-      const now = towelNow(test.seedsLaid, [
-        ...before,
-        ...further.map((seed) => ({ seed, state: 'sprouted' as const, on: count.checkedOn })),
-      ]);
-      return { answer: { sprouted: countStates(now).sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
+      if (remade?.ok) await createTestPhoto(tx, { actKey: count.key, checkId, ...remade.photo });
+      const days = test.checkDays ?? usualCheckDays(test.firstCountDays, test.finalCountDays);
+      await setNextCount(tx, test.id, nextCountDay(test.laidOn, count.checkedOn, days));
+      const { sprouted } = countStates(after(towel, marks, count.checkedOn));
+      return { answer: { sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
     },
   );
+}
+
+/** The towel after some more marks of a day. */
+function after(towel: readonly SeedOnTowel[], marks: readonly (SeedPlace & { readonly state: SeedState })[], on: string): SeedOnTowel[] {
+  const seen = new Map(marks.map(({ replicate, seed, state }) => [`${replicate}.${seed}`, state]));
+  return towel.map((one) => {
+    const state = seen.get(`${one.replicate}.${one.seed}`);
+    return state === undefined ? one : { ...one, state, on: state === 'waiting' ? null : on };
+  });
+}
+
+export type RelayProblem =
+  | { readonly code: 'no such test' }
+  | { readonly code: 'already ended' }
+  | { readonly code: 'no such replicate' }
+  | { readonly code: 'nothing changed' }
+  | { readonly code: 'more seen than that'; readonly seen: number }
+  | Short;
+
+/** Puts right how many seeds of a replicate were laid; the stock follows, and both numbers stay in the history. */
+export function correctLaid(
+  db: Db,
+  actor: Actor,
+  today: string,
+  relay: { key: string; testId: number; replicate: number; seeds: number; reason: string },
+) {
+  return perform<null, RelayProblem>(db, { key: relay.key, kind: 'number laid put right', actor }, async (tx, refuse) => {
+    const test = (await lockTest(tx, relay.testId)) ?? refuse({ code: 'no such test' });
+    if (test.endedOn !== null) refuse({ code: 'already ended' });
+    if (relay.replicate > test.replicates) refuse({ code: 'no such replicate' });
+    const lot = (await lockLot(tx, test.code))!;
+    const { towel } = await readTowel(tx, test.id);
+    const there = towel.filter(({ replicate, state }) => replicate === relay.replicate && state !== 'absent').length;
+    const difference = relay.seeds - there;
+    if (difference === 0) refuse({ code: 'nothing changed' });
+    const done = relaid(towel, relay.replicate, relay.seeds);
+    if (!done.ok) return refuse({ code: 'more seen than that', seen: done.seen });
+    const movement = {
+      actKey: relay.key,
+      typed: `${relay.seeds} laid, not ${there}`,
+      reason: relay.reason,
+      happenedOn: test.laidOn,
+      personId: actor.personId,
+    };
+    const amount = unitsForSeeds(Math.abs(difference), lot.unit, lot.seedsPerGram);
+    if (difference > 0) await drawFromLot(tx, lot, amount, { ...movement, kind: 'drawn for test', to: { outside: 'tests' } }, refuse);
+    else
+      await move(tx, {
+        ...movement,
+        lotId: lot.id,
+        kind: 'correction',
+        from: { outside: 'tests' },
+        to: { holding: (await findHoldings(tx, lot.id))[0]!.id },
+        amount,
+      });
+    await putTowelRight(tx, {
+      testId: test.id,
+      replicate: relay.replicate,
+      seeds: relay.seeds,
+      places: done.places,
+      reason: relay.reason,
+      writtenOn: today,
+      writtenBy: actor.personId,
+      actKey: relay.key,
+    });
+    if (done.marks.length > 0)
+      await createCheck(tx, {
+        testId: test.id,
+        checkedOn: today,
+        note: `${movement.typed}: ${relay.reason}`,
+        reWetted: false,
+        mould: false,
+        checkedBy: actor.personId,
+        actKey: relay.key,
+        marks: done.marks,
+      });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: test.code };
+  });
 }
 
 export type EndProblem = CountProblem | { readonly code: 'too early without a reason'; readonly finalOn: number };
@@ -137,18 +307,23 @@ export function endTest(
     { key: end.key, kind: end.outcome === 'read' ? 'test read' : 'test abandoned', actor },
     async (tx, refuse) => {
       const test = await lockOpenTest(tx, end.testId, end.endedOn, today, refuse);
-      const { sprouted, waiting } = countStates(towelNow(test.seedsLaid, await readMarks(tx, test.id)));
+      const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);
       const early = daysBetween(test.laidOn, end.endedOn) < test.finalCountDays && waiting > 0;
       if (end.outcome === 'read' && early && !end.reason) refuse({ code: 'too early without a reason', finalOn: test.finalCountDays });
-      await writeEnd(tx, {
-        testId: test.id,
-        endedOn: end.endedOn,
-        outcome: end.outcome,
-        sprouted,
-        reason: end.reason,
-        endedBy: actor.personId,
-        actKey: end.key,
-      });
+      try {
+        await writeEnd(tx, {
+          testId: test.id,
+          endedOn: end.endedOn,
+          outcome: end.outcome,
+          counts,
+          reason: end.reason,
+          endedBy: actor.personId,
+          actKey: end.key,
+        });
+      } catch (error) {
+        if (brokenRule(error) === 'test_end_pkey') refuse({ code: 'already ended' });
+        throw error;
+      }
       await refreshOutlook(tx, test.lotId, today);
       return { answer: { code: test.code }, subject: test.code };
     },

@@ -1,5 +1,9 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
+import type { ForecastReading } from '#core/germination/againstForecast.ts';
+import type { Comparison, Count } from '#core/germination/compareTests.ts';
+import type { Replicates } from '#core/germination/replicates.ts';
+import type { StateCounts } from '#core/germination/towel.ts';
 import type { MoreTesting } from '#core/germination/moreTesting.ts';
 import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
@@ -20,6 +24,12 @@ export interface TestResultProps {
   readonly ratio: { readonly sow: number; readonly for: number } | null;
   readonly sprouted: number;
   readonly laid: number;
+  readonly states: StateCounts;
+  readonly replicates: (Replicates & { readonly parts: readonly Count[] }) | null;
+  readonly last: (Count & Comparison & { readonly endedOn: string; readonly word: 'lower' | 'higher' | 'cannot tell' }) | null;
+  /** Whether the lot was also tested by counting otherwise, which is not compared. */
+  readonly otherCounted: boolean;
+  readonly forecast: ForecastReading;
   readonly counted: string;
   readonly interval: Interval;
   readonly posterior: Beta;
@@ -45,7 +55,8 @@ export function TestResult(result: TestResultProps) {
             <b>
               {sprouted} of {laid}
             </b>{' '}
-            sprouted, {percent(sprouted / laid)}. The jar could be anything from {percent(interval.low)} to {percent(interval.high)}.
+            {result.counted === 'normal seedlings' ? 'made normal seedlings' : 'sprouted'}, {percent(sprouted / laid)}. The jar could be
+            anything from {percent(interval.low)} to {percent(interval.high)}.
           </p>
           <ShareBar
             share={sprouted / laid}
@@ -56,6 +67,8 @@ export function TestResult(result: TestResultProps) {
               { at: thresholds.full, name: 'full strength' },
             ]}
           />
+          <Rest states={result.states} />
+          {result.replicates && !result.replicates.withinTolerance && <OutOfTolerance {...result.replicates} />}
         </>
       }
       reasons={reasons(result)}
@@ -65,16 +78,63 @@ export function TestResult(result: TestResultProps) {
   );
 }
 
-function reasons({ kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next }: TestResultProps) {
+function reasons(result: TestResultProps) {
+  const { kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next } = result;
   const list = [`That at least ${percent(thresholds.lend)} germinate is ${chanceWords(mayBeLent)}.`];
   if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
   if (ratio && ratio.sow > 1) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
+  list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
   if (next)
     list.push(
       next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`,
     );
   return list;
+}
+
+/** What became of the seeds that did not come up. */
+function Rest({ states }: { states: StateCounts }) {
+  const words = (['abnormal', 'hard', 'fresh', 'dead', 'waiting'] as const).flatMap((state) =>
+    states[state] > 0 ? [`${states[state]} ${state === 'waiting' ? 'not accounted for' : state}`] : [],
+  );
+  return words.length > 0 && <p className="text-soft">The rest: {words.join(', ')}.</p>;
+}
+
+function OutOfTolerance({ parts, range, allowed, heterogeneity }: Replicates & { parts: readonly Count[] }) {
+  return (
+    <p role="note" className="border-l-4 border-poor bg-poor-tint px-4 py-2 font-semibold text-poor">
+      The replicates differ more than sampling does: {parts.map(({ sprouted, laid }) => `${sprouted} of ${laid}`).join(', ')}.{' '}
+      {allowed === null
+        ? `Chance alone makes that in ${(heterogeneity * 100).toFixed(1)} % of cases.`
+        : `They lie ${Math.round(range)} points apart; ${Math.round(allowed)} are tolerated.`}{' '}
+      One may have dried out or been mixed up: do not trust their mean, lay it again.
+    </p>
+  );
+}
+
+function againstWords({ last, forecast, otherCounted, counted, laid, sprouted, replicates }: TestResultProps): string[] {
+  const words: string[] = [];
+  if (replicates?.withinTolerance)
+    words.push(
+      replicates.allowed === null
+        ? 'Its replicates, of different size, agree.'
+        : `Its ${replicates.parts.length} replicates agree: ${Math.round(replicates.range)} points apart, ${Math.round(replicates.allowed)} are tolerated.`,
+    );
+  if (last) {
+    const before = `${last.sprouted} of ${last.laid} on ${formatDate(last.endedOn)}`;
+    words.push(
+      last.word === 'cannot tell'
+        ? `Against the last test, ${before}: cannot tell them apart.`
+        : `${last.word === 'lower' ? 'Lower' : 'Higher'} than the last test, ${before}.`,
+    );
+  }
+  if (forecast.against === 'as expected') words.push(`About ${Math.round(forecast.expected)} of ${laid} were expected of it.`);
+  else
+    words.push(
+      `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}. Look at where it was kept, or test again.`,
+    );
+  if (otherCounted) words.push(`Other tests of this lot did not count ${counted}: they are not compared with this one.`);
+  return words;
 }
 
 function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): string {
@@ -109,7 +169,8 @@ function Actions({ kind, code, onLotPage }: TestResultProps) {
   );
 }
 
-function Working({ sprouted, laid, interval, posterior, prior, mayBeLent, fullStrength, thresholds, counted }: TestResultProps) {
+function Working(result: TestResultProps) {
+  const { sprouted, laid, interval, posterior, prior, mayBeLent, fullStrength, thresholds, counted, last, forecast, replicates } = result;
   return (
     <>
       <p>
@@ -124,6 +185,16 @@ function Working({ sprouted, laid, interval, posterior, prior, mayBeLent, fullSt
       <p>
         P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) ={' '}
         {fullStrength.toFixed(3)}. A question counts as answered at {percent(thresholds.sureness)} either way.
+      </p>
+      {last && (
+        <p>
+          Less the last test: {(last.difference * 100).toFixed(0)} points, {(last.interval.low * 100).toFixed(0)} to{' '}
+          {(last.interval.high * 100).toFixed(0)} (Newcombe, 95 %); Fisher’s exact p {last.chance.toFixed(3)}.
+        </p>
+      )}
+      <p>
+        A count as far out as this, by the forecast: {(forecast.chance * 100).toFixed(1)} %.
+        {replicates && ` Replicates of one lot differ as much in ${(replicates.heterogeneity * 100).toFixed(1)} % of cases (chi-square).`}
       </p>
     </>
   );

@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { betaInterval, betaMedian, betaPosterior, probabilityAtLeast } from './betaPosterior.ts';
 import { chanceOfSettling, moreTesting } from './moreTesting.ts';
 import { sowThicker } from './sowThicker.ts';
-import { countStates, nextCountDay, nextWaiting, towelNow } from './towel.ts';
 import { openQuestion, USUAL_THRESHOLDS, verdict } from './verdict.ts';
 import { wilsonInterval } from './wilsonInterval.ts';
 
@@ -109,47 +108,6 @@ describe('what more testing would settle', () => {
       { numRuns: 40 },
     );
     expect(moreTesting({ a: 400, b: 400 }, 0.5, 0.99)).toMatchObject({ kind: 'may not settle' });
-  });
-});
-
-describe('the towel', () => {
-  test('a later sighting of a seed corrects the earlier one', () => {
-    const towel = towelNow(3, [
-      { seed: 2, state: 'sprouted', on: '2026-11-01' },
-      { seed: 3, state: 'dead', on: '2026-11-01' },
-      { seed: 2, state: 'waiting', on: '2026-11-02' },
-    ]);
-    expect(towel).toEqual([
-      { seed: 1, state: 'waiting', on: null },
-      { seed: 2, state: 'waiting', on: null },
-      { seed: 3, state: 'dead', on: '2026-11-01' },
-    ]);
-    expect(countStates(towel)).toEqual({ waiting: 2, sprouted: 0, dead: 1 });
-    expect(nextWaiting(towel, 5)).toEqual([1, 2]);
-  });
-
-  test('every seed laid is in one state, whatever was marked', () => {
-    const mark = fc.record({
-      seed: fc.integer({ min: 1, max: 20 }),
-      state: fc.constantFrom('waiting', 'sprouted', 'dead'),
-      on: fc.constant('2026-11-01'),
-    });
-    fc.assert(
-      fc.property(fc.array(mark), (marks) => {
-        const { waiting, sprouted, dead } = countStates(towelNow(20, marks));
-        expect(waiting + sprouted + dead).toBe(20);
-      }),
-    );
-  });
-
-  test('a seed that was not laid cannot sprout', () =>
-    expect(() => towelNow(10, [{ seed: 11, state: 'sprouted', on: '2026-11-01' }])).toThrow(RangeError));
-
-  test('wants counting from the first-count day, then every second day, at the latest on the final one', () => {
-    expect(nextCountDay('2026-11-01', null, 5, 14)).toBe('2026-11-06');
-    expect(nextCountDay('2026-11-01', '2026-11-03', 5, 14)).toBe('2026-11-06');
-    expect(nextCountDay('2026-11-01', '2026-11-08', 5, 14)).toBe('2026-11-10');
-    expect(nextCountDay('2026-11-01', '2026-11-14', 5, 14)).toBe('2026-11-15');
   });
 });
 

@@ -1,58 +1,111 @@
-import { addDays, daysBetween, type IsoDate } from '../calendar/plainDate.ts';
+import { addDays, type IsoDate } from '../calendar/plainDate.ts';
 
-/** What has been seen of one seed on the towel. */
-export type SeedState = 'waiting' | 'sprouted' | 'dead';
+/**
+ * What has been seen of one seed. `sprouted` is what the test counts: a normal seedling, or any root. `hard` never took up water,
+ * `fresh` did and only waits; `absent` was never on the towel: one fewer was laid than written down.
+ */
+export const SEED_STATES = ['waiting', 'sprouted', 'abnormal', 'hard', 'fresh', 'dead', 'absent'] as const;
+export type SeedState = (typeof SEED_STATES)[number];
+/** What a count may say of seeds. */
+export const COUNTABLE = ['sprouted', 'abnormal', 'hard', 'fresh', 'dead'] as const;
+export type Countable = (typeof COUNTABLE)[number];
 
-/** One sighting; a later one of the same seed corrects an earlier one. Seeds are numbered from 1 in the order laid. */
-export interface SeedMark {
+/** A seed's place: replicates and the seeds of each are numbered from 1 in the order laid. */
+export interface SeedPlace {
+  readonly replicate: number;
   readonly seed: number;
+}
+
+/** One sighting; a later one of the same seed corrects an earlier one. */
+export interface SeedMark extends SeedPlace {
   readonly state: SeedState;
   readonly on: IsoDate;
 }
 
-export interface SeedOnTowel {
-  readonly seed: number;
+export interface SeedOnTowel extends SeedPlace {
   readonly state: SeedState;
   /** The day of the sighting that stands; null while waiting. */
   readonly on: IsoDate | null;
 }
 
-/** The towel as it stands: one entry for each seed laid, from the sightings in the order in which they were written. */
-export function towelNow(laid: number, marks: readonly SeedMark[]): SeedOnTowel[] {
-  const towel: SeedOnTowel[] = Array.from({ length: laid }, (_, index) => ({ seed: index + 1, state: 'waiting', on: null }));
-  for (const { seed, state, on } of marks) {
-    if (seed < 1 || seed > laid) throw new RangeError(`seed ${seed} is not on a towel of ${laid}`);
-    towel[seed - 1] = { seed, state, on: state === 'waiting' ? null : on };
+/**
+ * The towels of a test as they stand, absent seeds too, from the sightings in the order in which they were written.
+ * @param places seeds that each replicate has, or ever was said to have; RangeError for a mark beyond them
+ */
+export function towelNow(places: readonly number[], marks: readonly SeedMark[]): SeedOnTowel[] {
+  const starts = places.map((_, index) => places.slice(0, index).reduce((sum, seeds) => sum + seeds, 0));
+  const towel: SeedOnTowel[] = places.flatMap((seeds, index) =>
+    Array.from({ length: seeds }, (_, at) => ({ replicate: index + 1, seed: at + 1, state: 'waiting' as const, on: null })),
+  );
+  for (const { replicate, seed, state, on } of marks) {
+    if (seed < 1 || !(seed <= (places[replicate - 1] ?? 0))) throw new RangeError(`seed ${seed} of ${replicate} is on no towel`);
+    towel[starts[replicate - 1]! + seed - 1] = { replicate, seed, state, on: state === 'waiting' ? null : on };
   }
   return towel;
 }
 
+export type StateCounts = Record<SeedState, number>;
+
 /** How many seeds are in each state. */
-export function countStates(towel: readonly SeedOnTowel[]): Record<SeedState, number> {
-  const counts: Record<SeedState, number> = { waiting: 0, sprouted: 0, dead: 0 };
+export function countStates(towel: readonly SeedOnTowel[]): StateCounts {
+  const counts: StateCounts = { waiting: 0, sprouted: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0, absent: 0 };
   for (const { state } of towel) counts[state] += 1;
   return counts;
 }
 
-/** The lowest-numbered seeds still waiting, for a count given as a number only. Fewer than asked when fewer wait. */
-export function nextWaiting(towel: readonly SeedOnTowel[], count: number): number[] {
+/** The first seeds of a replicate still waiting, for a count given as a number only. Fewer than asked when fewer wait. */
+export function nextWaiting(towel: readonly SeedOnTowel[], replicate: number, count: number): SeedPlace[] {
   return towel
-    .filter(({ state }) => state === 'waiting')
+    .filter((seed) => seed.replicate === replicate && seed.state === 'waiting')
     .slice(0, count)
-    .map(({ seed }) => seed);
+    .map(({ seed }) => ({ replicate, seed }));
+}
+
+/** What has to be marked so that a replicate holds the number really laid, and how many places it needs for that. */
+export type Relaid =
+  | { readonly ok: true; readonly places: number; readonly marks: readonly (SeedPlace & { readonly state: 'absent' | 'waiting' })[] }
+  | { readonly ok: false; readonly seen: number };
+
+/**
+ * Puts the number laid right. Fewer: the last waiting seeds were never there. More: absent ones come back first, then places are added.
+ * Refused, with how many have been seen already, when fewer are claimed than that.
+ */
+export function relaid(towel: readonly SeedOnTowel[], replicate: number, seeds: number): Relaid {
+  const mine = towel.filter((seed) => seed.replicate === replicate);
+  const there = mine.filter(({ state }) => state !== 'absent');
+  const mark = ({ seed }: SeedPlace, state: 'absent' | 'waiting') => ({ replicate, seed, state });
+  if (seeds <= there.length) {
+    const waiting = there.filter(({ state }) => state === 'waiting');
+    const missing = there.length - seeds;
+    if (missing > waiting.length) return { ok: false, seen: there.length - waiting.length };
+    return { ok: true, places: mine.length, marks: waiting.slice(waiting.length - missing).map((seed) => mark(seed, 'absent')) };
+  }
+  const back = mine.filter(({ state }) => state === 'absent').slice(0, seeds - there.length);
+  return { ok: true, places: mine.length + seeds - there.length - back.length, marks: back.map((seed) => mark(seed, 'waiting')) };
+}
+
+/** Seeds taken as sprouted, by day since they were laid: what the speed of a test is told from. */
+export function sproutedByDay(towel: readonly SeedOnTowel[], dayOf: (on: IsoDate) => number): { day: number; seeds: number }[] {
+  const days = new Map<number, number>();
+  for (const { state, on } of towel) if (state === 'sprouted' && on !== null) days.set(dayOf(on), (days.get(dayOf(on)) ?? 0) + 1);
+  return [...days].map(([day, seeds]) => ({ day, seeds })).sort((one, other) => one.day - other.day);
 }
 
 /** Days between towels being looked at; every second day is what benches keep up. */
 const CHECK_EVERY_DAYS = 2;
 
+/** Days since laying on which a towel is looked at: every second day from the crop's first-count day to its final one. */
+export function usualCheckDays(firstCountDays: number, finalCountDays: number): number[] {
+  const days: number[] = [];
+  for (let day = firstCountDays; day < finalCountDays; day += CHECK_EVERY_DAYS) days.push(day);
+  return [...days, finalCountDays];
+}
+
 /**
- * The next day on which the towel wants a count: every second day from the crop's first-count day,
- * and at the latest on its final-count day; the day it should have ended once that has passed.
+ * The next day on which the towel wants a count: the first of its planned days after the last look, or its final day, also once that has passed.
+ * @param checkDays days since laying, ascending, at least one
  */
-export function nextCountDay(laidOn: IsoDate, lastCheckOn: IsoDate | null, firstCountDays: number, finalCountDays: number): IsoDate {
-  const first = addDays(laidOn, firstCountDays);
-  const final = addDays(laidOn, finalCountDays);
-  const wanted = lastCheckOn === null ? first : addDays(lastCheckOn, CHECK_EVERY_DAYS);
-  const next = wanted < first ? first : wanted;
-  return daysBetween(next, final) < 0 ? final : next;
+export function nextCountDay(laidOn: IsoDate, lastCheckOn: IsoDate | null, checkDays: readonly number[]): IsoDate {
+  const days = checkDays.map((day) => addDays(laidOn, day));
+  return days.find((day) => lastCheckOn === null || day > lastCheckOn) ?? days.at(-1)!;
 }

@@ -5,6 +5,7 @@ import * as bench from './0003_bench.ts';
 import * as benchHouse from './0004_bench_house.ts';
 import * as vessels from './0005_vessels.ts';
 import * as outlook from './0006_outlook.ts';
+import * as tests from './0007_tests.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -14,4 +15,5 @@ export const migrations: Record<string, Migration> = {
   '0004_bench_house': benchHouse,
   '0005_vessels': vessels,
   '0006_outlook': outlook,
+  '0007_tests': tests,
 };

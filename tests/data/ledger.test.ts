@@ -6,13 +6,16 @@ import { findLotByCode } from '#data/lots.ts';
 import { findHoldings } from '#data/places.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { recountLot } from '#services/shelves.server.ts';
-import { layTest } from '#services/tests.server.ts';
+import { layTests } from '#services/tests.server.ts';
+import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
   library = await preparedLibrary();
 });
+
+const { layOne, laying, one } = onTowels(() => library);
 
 const FACTS = [
   'act',
@@ -21,6 +24,8 @@ const FACTS = [
   'hold_lift',
   'lot_parent',
   'test_check',
+  'test_towel',
+  'test_photo',
   'seed_mark',
   'test_end',
   'loan',
@@ -98,14 +103,7 @@ describe('a ledger that cannot lie', () => {
 
   test('the kept balances equal the sum of the movements after a season’s work', async () => {
     const code = await takeIn(library, { amount: '1 lb 6 oz' });
-    await layTest(library.db, library.helper, TODAY, {
-      key: randomUUID(),
-      code,
-      seeds: 50,
-      counted: 'any root',
-      celsius: 20,
-      laidOn: TODAY,
-    });
+    await layOne(code, 50);
     await lendPackets(library.db, library.helper, TODAY, {
       key: randomUUID(),
       code,
@@ -149,7 +147,7 @@ describe('two desks at once', () => {
   test('a form sent twice at once has one effect and one answer', async () => {
     const code = await takeIn(library);
     const key = randomUUID();
-    const lay = () => layTest(library.db, library.helper, TODAY, { key, code, seeds: 20, counted: 'any root', celsius: 20, laidOn: TODAY });
+    const lay = () => layTests(library.db, library.helper, TODAY, laying([one(code)], { key }));
     const [first, second] = await Promise.all([lay(), lay()]);
     expect(first).toEqual(second);
     expect(await lay()).toEqual(first);
@@ -159,8 +157,7 @@ describe('two desks at once', () => {
   test('somebody else’s key is refused rather than answered', async () => {
     const key = randomUUID();
     const code = await takeIn(library);
-    const lay = (actor: Library['helper']) =>
-      layTest(library.db, actor, TODAY, { key, code, seeds: 20, counted: 'any root', celsius: 20, laidOn: TODAY });
+    const lay = (actor: Library['helper']) => layTests(library.db, actor, TODAY, laying([one(code)], { key }));
     await lay(library.helper);
     await expect(lay(library.coordinator)).rejects.toThrow('another act');
   });

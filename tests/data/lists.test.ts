@@ -12,7 +12,7 @@ import { ensureGarden } from '#data/gardens.ts';
 import { countOpenTests, listTests } from '#data/tests.ts';
 import { readComing } from '#data/today.ts';
 import { closeLoan, lendPackets } from '#services/desk.server.ts';
-import { layTest } from '#services/tests.server.ts';
+import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -40,15 +40,7 @@ beforeAll(async () => {
     }),
     await takeIn(library, { variety: 'Guard’s Van', donor: 'Una Sallow', harvested: 'Aug 2026', amount: '1 kg' }),
   ];
-  for (const [index, seeds] of [20, 10].entries())
-    await layTest(library.db, library.helper, TODAY, {
-      key: randomUUID(),
-      code: codes[index]!,
-      seeds,
-      counted: 'any root',
-      celsius: 20,
-      laidOn: TODAY,
-    });
+  for (const [index, seeds] of [20, 10].entries()) await onTowels(() => library).layOne(codes[index]!, seeds);
   for (const index of [0, 0, 1]) await lend(codes[index]!);
 });
 

@@ -7,6 +7,9 @@ import { readHouse } from '#data/house.ts';
 import { findDisagreements } from '#data/ledger.ts';
 import { migrate } from '#data/migrate.ts';
 import { migrations } from '#data/migrations/index.ts';
+import { countStates } from '#core/germination/towel.ts';
+import { findTest } from '#data/tests.ts';
+import { readTowel } from '#services/tests.server.ts';
 import { findHoldings } from '#data/places.ts';
 import { findPurityCards } from '#data/purity.ts';
 import { connect } from './database.ts';
@@ -14,6 +17,7 @@ import { connect } from './database.ts';
 let owner: Db;
 let lotId: number;
 let batchId: number;
+let testId: number;
 let migrator: Migrator;
 
 /** A house as it stood before there was a bench: a lot with some seed on a shelf. */
@@ -65,10 +69,25 @@ async function oldBatch(db: Db, lot: number): Promise<number> {
   });
 }
 
+/** A towel as it was counted before replicates and kinds of seedlings. */
+async function oldTest(db: Db, lot: number): Promise<number> {
+  const act = randomUUID();
+  return db.transaction().execute(async (tx) => {
+    await sql`insert into act (key, kind, answer) values (${act}, 'test laid', '{}')`.execute(tx);
+    const { rows } = await sql<{ id: number }>`
+      insert into germination_test (lot_id, laid_on, seeds_laid, counted, celsius, first_count_days, final_count_days, next_count_on, act_key)
+      values (${lot}, '2025-01-05', 20, 'any root', 20, 5, 8, '2025-01-10', ${act}) returning id`.execute(tx);
+    await sql`insert into test_check (test_id, checked_on, act_key) values (${rows[0]!.id}, '2025-01-10', ${act})`.execute(tx);
+    await sql`insert into seed_mark (check_id, test_id, seed, state) select id, test_id, 20, 'sprouted' from test_check`.execute(tx);
+    return rows[0]!.id;
+  });
+}
+
 test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook']);
+  testId = await oldTest(owner, lotId);
+  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook', '0007_tests']);
   expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
 });
@@ -76,6 +95,13 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
 test('a batch from before seed was moved stands in the vessel it began in', async () => {
   expect(await findBatch(owner, batchId)).toMatchObject({ vessel: 'Sack 4', step: 'hang' });
   expect((await readSteps(owner, batchId)).map(({ vessel }) => vessel)).toEqual(['Sack 4']);
+});
+
+test('a towel from before replicates is one towel of its seeds, with what was seen of them', async () => {
+  const { places, towel } = await readTowel(owner, testId);
+  expect(places).toEqual([20]);
+  expect(countStates(towel)).toMatchObject({ sprouted: 1, waiting: 19 });
+  expect(await findTest(owner, testId)).toMatchObject({ kind: 'viability', spot: 'room', replicates: 1, seedsLaid: 20 });
 });
 
 test('an old house gets usual figures of its bench and prices, and no recipe', async () => {

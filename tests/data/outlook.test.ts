@@ -5,7 +5,7 @@ import { findLotByCode } from '#data/lots.ts';
 import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/outlooks.ts';
 import { reckonNextOutlooks, readOutlookFacts, refreshOutlook } from '#services/outlook.server.ts';
 import { recordClimate, recordEmergence } from '#services/storage.server.ts';
-import { countTowel, endTest, layTest } from '#services/tests.server.ts';
+import { onTowels } from './onTowels.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -13,6 +13,7 @@ beforeAll(async () => {
   library = await preparedLibrary();
 });
 
+const towels = onTowels(() => library);
 const later = (days: number) => new Date(NOW.getTime() + days * 86_400_000);
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
 const outlook = async (code: string) => (await readOutlook(library.db, await idOf(code)))!;
@@ -42,13 +43,10 @@ const told = (code: string, sown: number, up: number, change: { seenOn?: string;
   });
 
 async function testRead(code: string, seeds: number, sprouted: number, counted: 'any root' | 'normal seedlings' = 'any root') {
-  const act = { key: randomUUID() };
-  const laid = await layTest(library.db, library.helper, TODAY, { ...act, code, seeds, counted, celsius: 20, laidOn: TODAY });
-  if (!laid.ok) throw new Error(laid.problem.code);
-  const { testId } = laid.answer;
+  const testId = await towels.layOne(code, seeds, {}, { counted });
   const on = addDays(TODAY, 10);
-  await countTowel(library.db, library.helper, on, { key: randomUUID(), testId, checkedOn: on, marks: [], more: sprouted, note: null });
-  await endTest(library.db, library.helper, on, { key: randomUUID(), testId, endedOn: on, outcome: 'read', reason: 'Done' });
+  await towels.count(testId, { more: { sprouted } }, on);
+  await towels.end(testId, { reason: 'Done' }, on);
 }
 
 describe('the outlook kept with a lot', () => {

@@ -1,19 +1,16 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { readHouse } from '#data/house.ts';
-import { changeHouse } from '#services/people.server.ts';
 import { activeHolds, findHolds } from '#data/holds.ts';
 import { findLotByCode, findRelatives } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
 import { listLendable, listShelves } from '#data/shelves.ts';
 import { loansOfMember } from '#data/loans.ts';
-import { readMarks, testsOfLot } from '#data/tests.ts';
 import { readDue } from '#data/today.ts';
 import { closeLoan, lendPackets } from '#services/desk.server.ts';
 import { receiveLot } from '#services/intake.server.ts';
 import { liftHold, recountLot, setHold } from '#services/shelves.server.ts';
-import { countTowel, endTest, layTest } from '#services/tests.server.ts';
+import { onTowels } from './onTowels.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -30,23 +27,7 @@ const lend = (code: string, change: { packets?: number; overrideReason?: string;
     packets: change.packets ?? 1,
     overrideReason: change.overrideReason ?? null,
   });
-const lay = (code: string, seeds = 20, laidOn = TODAY) =>
-  layTest(library.db, library.helper, TODAY, { key: randomUUID(), code, seeds, counted: 'any root', celsius: 20, laidOn });
-const layOne = async (code: string, seeds = 20, laidOn = TODAY) => {
-  const done = await lay(code, seeds, laidOn);
-  if (!done.ok) throw new Error(done.problem.code);
-  return done.answer.testId;
-};
-const count = (testId: number, change: Partial<Parameters<typeof countTowel>[3]> = {}, today = TODAY) =>
-  countTowel(library.db, library.helper, today, { key: randomUUID(), testId, checkedOn: today, marks: [], more: 0, note: null, ...change });
-const end = (testId: number, change: { endedOn?: string; outcome?: 'read' | 'abandoned'; reason?: string | null } = {}, today = TODAY) =>
-  endTest(library.db, library.helper, today, {
-    key: randomUUID(),
-    testId,
-    endedOn: change.endedOn ?? today,
-    outcome: change.outcome ?? 'read',
-    reason: change.reason ?? null,
-  });
+const { layOne, count, end } = onTowels(() => library);
 
 describe('intake', () => {
   test('a weighed lot is kept in milligrams, a counted one in seeds, and what was typed is kept', async () => {
@@ -116,106 +97,6 @@ describe('intake', () => {
   });
 });
 
-describe('tests', () => {
-  test('laying a test takes the seeds from stock; a weighed lot gives a weight rounded up', async () => {
-    const counted = await takeIn(library, { amount: '100 seeds' });
-    await layOne(counted, 50);
-    expect((await lot(counted)).onHand).toBe(50);
-    const weighed = await takeIn(library, { amount: '100 g' });
-    await layOne(weighed, 20);
-    expect((await lot(weighed)).onHand).toBe(100_000 - Math.ceil(20_000 / Math.sqrt(18)));
-  });
-
-  test('more seeds than are left are not laid', async () => {
-    expect(await lay(await takeIn(library, { amount: '15 seeds' }))).toEqual({
-      ok: false,
-      problem: { code: 'short', onHand: 15, unit: 'seed' },
-    });
-  });
-
-  test('a towel counted seed by seed and by number reads alike, and a later mark corrects an earlier one', async () => {
-    const code = await takeIn(library);
-    const testId = await layOne(code);
-    expect(
-      await count(testId, {
-        marks: [
-          { seed: 3, state: 'sprouted' },
-          { seed: 4, state: 'dead' },
-        ],
-      }),
-    ).toMatchObject({ answer: { sprouted: 1 } });
-    expect(await count(testId, { marks: [{ seed: 3, state: 'waiting' }], more: 12 })).toMatchObject({ answer: { sprouted: 12 } });
-    expect(await readMarks(library.db, testId)).toHaveLength(15);
-  });
-
-  test('more than are waiting, a seed not laid, a day before the last count or in the future are refused', async () => {
-    const testId = await layOne(await takeIn(library), 10);
-    expect(await count(testId, { more: 11 })).toMatchObject({ problem: { code: 'more than waiting', waiting: 10 } });
-    expect(await count(testId, { marks: [{ seed: 11, state: 'sprouted' }] })).toMatchObject({ problem: { code: 'not on the towel' } });
-    expect(await count(testId, { checkedOn: '2026-11-24' })).toMatchObject({ problem: { code: 'in the future' } });
-    await count(testId, {}, '2026-11-28');
-    expect(await count(testId, { checkedOn: '2026-11-27' }, '2026-11-28')).toMatchObject({
-      problem: { code: 'before the last count', lastOn: '2026-11-28' },
-    });
-  });
-
-  test('an ended test is read into the lot’s verdict and its next test date', async () => {
-    const code = await takeIn(library);
-    const testId = await layOne(code);
-    await count(testId, { more: 19 }, '2026-12-01');
-    expect(await end(testId, {}, '2026-12-01')).toMatchObject({ ok: true });
-    expect(await lot(code)).toMatchObject({
-      verdict: 'full strength',
-      sprouted: 19,
-      laid: 20,
-      testedOn: '2026-12-01',
-      nextTestReason: 'a third of its way to 85 %',
-    });
-    expect(await count(testId, { more: 1 }, '2026-12-02')).toMatchObject({ problem: { code: 'already ended' } });
-  });
-
-  test('a verdict follows the house’s thresholds when they change', async () => {
-    const code = await takeIn(library);
-    const testId = await layOne(code);
-    await count(testId, { more: 15 }, '2026-12-01');
-    await end(testId, {}, '2026-12-01');
-    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
-    const change = async (full: number) => {
-      const house = (await readHouse(library.db))!;
-      await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, thresholds: { ...house.thresholds, full } });
-    };
-    await change(0.6);
-    expect(await lot(code)).toMatchObject({ verdict: 'full strength' });
-    await change(0.8);
-    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
-  });
-
-  test('reading a test early, or giving it up, takes a reason; what is given up concludes nothing', async () => {
-    const code = await takeIn(library);
-    const testId = await layOne(code);
-    expect(await end(testId)).toMatchObject({ problem: { code: 'too early without a reason', finalOn: 8 } });
-    expect(await end(testId, { outcome: 'abandoned', reason: 'The towel dried out' })).toMatchObject({ ok: true });
-    expect(await lot(code)).toMatchObject({ verdict: null, onHand: 480 });
-    expect(await testsOfLot(library.db, (await lot(code)).id)).toMatchObject([{ outcome: 'abandoned', endReason: 'The towel dried out' }]);
-  });
-
-  test('the database refuses a mark on an ended test and more sprouted than laid', async () => {
-    const testId = await layOne(await takeIn(library), 10);
-    await expect(
-      sql`insert into test_end (test_id, ended_on, outcome, sprouted, act_key) values (${testId}, ${TODAY}, 'read', 11, ${randomUUID()})`.execute(
-        library.db,
-      ),
-    ).rejects.toMatchObject({ constraint: 'test_not_more_than_laid' });
-    await count(testId, { more: 10 });
-    await end(testId);
-    await expect(
-      sql`insert into seed_mark (check_id, test_id, seed, state) select id, test_id, 1, 'dead' from test_check where test_id = ${testId} limit 1`.execute(
-        library.db,
-      ),
-    ).rejects.toMatchObject({ constraint: 'mark_before_the_end' });
-  });
-});
-
 describe('the desk', () => {
   test('packets of the house size leave the lot, and the day of return is agreed', async () => {
     const code = await takeIn(library);
@@ -266,7 +147,7 @@ describe('the desk', () => {
   test('weak seed is lent only by a coordinator with a reason', async () => {
     const code = await takeIn(library);
     const testId = await layOne(code);
-    await count(testId, { more: 3 }, '2026-12-01');
+    await count(testId, { more: { sprouted: 3 } }, '2026-12-01');
     await end(testId, {}, '2026-12-01');
     const reason = 'last of its line, grower knows';
     expect(await lend(code)).toMatchObject({ problem: { because: { answer: 'coordinator', why: 'do not lend' } } });
@@ -371,7 +252,7 @@ describe('the shelves and the day', () => {
     const testId = await layOne(code);
     expect(await wanted()).toBe(before);
     expect((await due('2026-11-28')).counts.map(({ id }) => id)).toContain(testId);
-    await count(testId, { more: 5 }, '2026-11-28');
+    await count(testId, { more: { sprouted: 5 } }, '2026-11-28');
     expect((await due('2026-11-28')).counts.map(({ id }) => id)).not.toContain(testId);
     const lent = await lend(await takeIn(library));
     expect((await due('2028-01-01')).returns.map(({ id }) => id)).toContain(lent.ok ? lent.answer.loanId : 0);

@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { findPhoto } from '#data/bench.ts';
 import { db } from '#app/platform/database.server.ts';
+import { photoAnswer } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { Route } from './+types/photo.ts';
 
@@ -10,7 +11,5 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const id = Number(params.id);
   const jpeg = Number.isSafeInteger(id) ? await findPhoto(db, id) : null;
   if (!jpeg) throw data(null, { status: 404 });
-  return new Response(new Uint8Array(jpeg), {
-    headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'private, max-age=31536000, immutable', 'X-Content-Type-Options': 'nosniff' },
-  });
+  return photoAnswer(jpeg);
 }

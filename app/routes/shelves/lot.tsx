@@ -32,7 +32,7 @@ import { readLotForJudging } from '#services/promises.server.ts';
 import { liftHold, recountLot, setHold, type LiftProblem, type RecountProblem } from '#services/shelves.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { readTestResult } from '#app/platform/testResult.server.ts';
+import { readTestResult } from '#services/reading.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -99,7 +99,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     readOutlook(db, lot.id),
   ]);
   const said = judged.lot.passport;
-  const last = tests.find((test) => test.outcome === 'read');
+  const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
   const { facts, ...passport } = lot;
   return {

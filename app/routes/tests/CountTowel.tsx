@@ -1,105 +1,106 @@
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { Form } from 'react-router';
+import { COUNTABLE, type Countable, type SeedState } from '#core/germination/towel.ts';
+import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { ROW, SeedShape, seedName, type SeedLook, type SeedView } from './TowelPicture.tsx';
+import { TowelGrid } from './TowelGrid.tsx';
+import { SeedShape, stateName, type SeedView } from './TowelPicture.tsx';
 
-interface OpenTest {
+export interface OpenTowel {
   readonly today: string;
   readonly laidOn: string;
-  readonly seedsLaid: number;
+  readonly replicates: number;
+  readonly counted: string;
   readonly towel: readonly SeedView[];
+  readonly next: number | null;
   readonly typed: Record<string, string> | null;
 }
 
 type Errors = Record<string, string[] | null>;
-/** What a tap makes of a seed; a second tap takes it back. */
-type Brush = 'sprouted' | 'dead';
+type Marks = ReadonlyMap<string, SeedState>;
+const SENT: readonly Exclude<SeedState, 'absent'>[] = ['waiting', ...COUNTABLE];
+const keyOf = ({ replicate, seed }: Pick<SeedView, 'replicate' | 'seed'>) => `${replicate}.${seed}`;
+const NUMBERS: Record<Countable, string> = {
+  sprouted: 'moreSprouted',
+  abnormal: 'moreAbnormal',
+  hard: 'moreHard',
+  fresh: 'moreFresh',
+  dead: 'moreDead',
+};
 
-/** Counting: seeds are tapped, or reached by arrow keys and marked with space; nothing is kept until it is saved. */
-export function CountTowel({ formKey, test, errors }: { formKey: string; test: OpenTest; errors: Errors }) {
-  const [marks, setMarks] = useState<ReadonlyMap<number, SeedLook>>(() => typedMarks(test.typed));
-  const [brush, setBrush] = useState<Brush>('sprouted');
-  const [at, setAt] = useState(1);
+/** Counting: seeds are tapped or reached by keys, or counts are typed; nothing is kept until it is saved. */
+export function CountTowel({ formKey, test, errors }: { formKey: string; test: OpenTowel; errors: Errors }) {
+  const [marks, setMarks] = useState<Marks>(() => typedMarks(test.typed));
+  const [brush, setBrush] = useState<SeedState>('sprouted');
+  const [replicate, setReplicate] = useState(1);
   const saving = useBusy();
   useLeaveWarning(marks.size > 0 && !saving);
-  const seeds = test.towel.map((seed) => ({ ...seed, state: marks.get(seed.seed) ?? seed.state }));
+  const seeds = test.towel.map((seed) => ({ ...seed, state: marks.get(keyOf(seed)) ?? seed.state }));
+  const before = new Map(test.towel.map((seed) => [keyOf(seed), seed.state]));
+  const brushes = COUNTABLE.filter((state) => state !== 'abnormal' || test.counted === 'normal seedlings');
+  const laid = seeds.filter(({ state }) => state !== 'absent').length;
   const sprouted = seeds.filter(({ state }) => state === 'sprouted').length;
-  const mark = (seed: SeedView, state: SeedLook) => {
+  const mark = (seed: SeedView, state: SeedState) => {
     const next = new Map(marks);
-    if (test.towel[seed.seed - 1]!.state === state) next.delete(seed.seed);
-    else next.set(seed.seed, state);
+    if (before.get(keyOf(seed)) === state) next.delete(keyOf(seed));
+    else next.set(keyOf(seed), state);
     setMarks(next);
   };
-  const numbers = (state: SeedLook) =>
+  const placesOf = (state: SeedState) =>
     [...marks]
       .filter(([, now]) => now === state)
-      .map(([seed]) => seed)
-      .sort((a, b) => a - b)
+      .map(([place]) => place)
       .join(',');
   return (
-    <Form method="post" className="grid gap-8 lg:grid-cols-[minmax(0,36rem)_1fr]">
+    <Form method="post" encType="multipart/form-data" className="grid gap-8 lg:grid-cols-[minmax(0,36rem)_1fr]">
       <input type="hidden" name="key" value={formKey} />
       <input type="hidden" name="intent" value="count" />
-      {(['sprouted', 'dead', 'waiting'] as const).map((state) => (
-        <input key={state} type="hidden" name={state} value={numbers(state)} />
+      <input type="hidden" name="replicate" value={replicate} />
+      {SENT.map((state) => (
+        <input key={state} type="hidden" name={state} value={placesOf(state)} />
       ))}
       <div>
-        <div className="mb-3 flex items-end justify-between gap-4">
-          <p aria-live="polite">
-            <b className="font-slab text-verdict leading-none">{sprouted}</b>{' '}
-            <span className="text-large">of {test.seedsLaid} sprouted</span>
-          </p>
-          <div role="group" aria-label="A tap marks a seed as" className="flex">
-            {(['sprouted', 'dead'] as const).map((choice) => (
-              <button
-                key={choice}
-                type="button"
-                aria-pressed={brush === choice}
-                onClick={() => setBrush(choice)}
-                className="inline-flex min-h-11 items-center gap-1 border border-edge bg-sheet px-3 first:rounded-l-md last:rounded-r-md last:border-l-0 aria-pressed:bg-well aria-pressed:font-semibold"
-              >
-                <span className="size-6">
-                  <SeedShape state={choice} />
-                </span>
-                {choice === 'sprouted' ? 'Sprouted' : 'Mouldy'}
-              </button>
-            ))}
+        <p aria-live="polite" className="mb-2">
+          <b className="font-slab text-verdict leading-none">{sprouted}</b>{' '}
+          <span className="text-large">
+            of {laid} {test.counted === 'normal seedlings' ? 'normal seedlings' : 'sprouted'}
+          </span>
+        </p>
+        <Brushes brushes={brushes} brush={brush} setBrush={setBrush} counted={test.counted} />
+        {test.replicates > 1 && (
+          <div role="group" aria-label="Replicate" className="mb-2 flex flex-wrap gap-2">
+            {Array.from({ length: test.replicates }, (_, index) => index + 1).map((each) => {
+              const mine = seeds.filter((seed) => seed.replicate === each);
+              return (
+                <button
+                  key={each}
+                  type="button"
+                  aria-pressed={each === replicate}
+                  onClick={() => setReplicate(each)}
+                  className="min-h-11 rounded-md border border-edge bg-sheet px-3 aria-pressed:bg-well aria-pressed:font-semibold"
+                >
+                  Replicate {each}: {mine.filter(({ state }) => state === 'sprouted').length} of{' '}
+                  {mine.filter(({ state }) => state !== 'absent').length}
+                </button>
+              );
+            })}
           </div>
-        </div>
-        <div
-          role="grid"
-          aria-label={`Towel of ${test.seedsLaid} seeds`}
-          className="border-y-8 border-double border-frost-tint bg-sheet p-2 sm:p-3"
-          onKeyDown={(event) => walk(event, seeds, at, setAt, mark)}
-        >
-          {rows(seeds).map((row, index) => (
-            <div role="row" key={index} className="grid grid-cols-10 gap-0.5 sm:gap-1">
-              {row.map((seed) => (
-                <div role="gridcell" key={seed.seed}>
-                  <button
-                    type="button"
-                    id={`seed-${seed.seed}`}
-                    tabIndex={seed.seed === at ? 0 : -1}
-                    onFocus={() => setAt(seed.seed)}
-                    onClick={() => mark(seed, seed.state === brush ? 'waiting' : brush)}
-                    aria-pressed={seed.state !== 'waiting'}
-                    aria-label={seedName({ ...seed, day: marks.has(seed.seed) ? null : seed.day })}
-                    className={classes(
-                      'aspect-square w-full touch-manipulation rounded-md p-0.5 hover:bg-well',
-                      marks.has(seed.seed) && 'bg-frost-tint',
-                    )}
-                  >
-                    <SeedShape state={seed.state} />
-                  </button>
-                </div>
-              ))}
-            </div>
-          ))}
-        </div>
+        )}
+        <TowelGrid
+          key={replicate}
+          label={test.replicates > 1 ? `Replicate ${replicate}` : `Towel of ${laid} seeds`}
+          seeds={seeds.filter((seed) => seed.replicate === replicate)}
+          counted={test.counted}
+          brush={brush}
+          brushes={brushes}
+          touched={(seed) => marks.has(keyOf(seed))}
+          onMark={mark}
+        />
         <p className="mt-2 text-small text-soft">
-          Tap a seed, or walk with the arrow keys: space marks it, D marks it mouldy, a second time takes it back.
+          Tap a seed, or walk with the arrow keys: space marks it, D mouldy, H hard, F fresh
+          {brushes.includes('abnormal') && ', A abnormal'}. A second time takes it back.
         </p>
         {errors[''] && (
           <p role="alert" className="mt-2 font-semibold text-poor">
@@ -108,15 +109,28 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
         )}
       </div>
       <div className="max-w-sm space-y-4">
-        <Plain
-          name="more"
-          label="Or just how many more sprouted"
-          hint="When they were taken off without saying which"
-          type="number"
-          min={0}
-          start={test.typed?.['more'] ?? ''}
-          errors={errors}
-        />
+        <fieldset>
+          <legend className="font-semibold">Or just how many more{test.replicates > 1 && ` of replicate ${replicate}`}</legend>
+          <p className="text-small text-soft">When they were taken off without saying which</p>
+          <div className="mt-1 grid grid-cols-2 gap-3">
+            {brushes.map((state) => (
+              <Plain
+                key={state}
+                name={NUMBERS[state]}
+                label={stateName(state, test.counted)}
+                type="number"
+                min={0}
+                start={test.typed?.[NUMBERS[state]] ?? ''}
+                errors={errors}
+              />
+            ))}
+          </div>
+          {errors['more'] && (
+            <p role="alert" className="mt-1 font-semibold text-poor">
+              {errors['more'].join('. ')}
+            </p>
+          )}
+        </fieldset>
         <Plain
           name="checkedOn"
           label="Counted on"
@@ -126,18 +140,61 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
           start={test.typed?.['checkedOn'] ?? test.today}
           errors={errors}
         />
-        <Plain
-          name="note"
-          label="Note (optional)"
-          hint="Re-damped, mould, moved somewhere warmer"
-          start={test.typed?.['note'] ?? ''}
-          errors={errors}
-        />
-        <Button type="submit" look="action" className="w-full" disabled={saving}>
-          {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
-        </Button>
+        <div className="flex flex-wrap gap-x-6">
+          <Tick name="reWetted" label="Re-wetted" start={test.typed?.['reWetted']} />
+          <Tick name="mould" label="Mould on the paper" start={test.typed?.['mould']} />
+        </div>
+        <details>
+          <summary className="link inline-flex min-h-11 items-center">A note or a photo</summary>
+          <div className="mt-2 space-y-4">
+            <Plain name="note" label="Note" hint="Moved somewhere warmer" start={test.typed?.['note'] ?? ''} errors={errors} />
+            <Photo errors={errors} />
+          </div>
+        </details>
+        <div className="grid gap-3">
+          <Button type="submit" look="action" disabled={saving}>
+            {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
+          </Button>
+          {test.next !== null && (
+            <Button type="submit" name="onward" value={test.next} accessKey="n" aria-keyshortcuts="Alt+N" disabled={saving}>
+              Save, and on to the next towel
+            </Button>
+          )}
+        </div>
       </div>
     </Form>
+  );
+}
+
+/** What a tap makes of a seed. */
+function Brushes({
+  brushes,
+  brush,
+  setBrush,
+  counted,
+}: {
+  brushes: readonly SeedState[];
+  brush: SeedState;
+  setBrush: (state: SeedState) => void;
+  counted: string;
+}) {
+  return (
+    <div role="group" aria-label="A tap marks a seed as" className="mb-3 flex flex-wrap gap-1">
+      {brushes.map((choice) => (
+        <button
+          key={choice}
+          type="button"
+          aria-pressed={brush === choice}
+          onClick={() => setBrush(choice)}
+          className="inline-flex min-h-11 items-center gap-1 rounded-md border border-edge bg-sheet px-2 aria-pressed:border-ink aria-pressed:bg-well aria-pressed:font-semibold"
+        >
+          <span className="size-6">
+            <SeedShape state={choice} />
+          </span>
+          {stateName(choice, counted)}
+        </button>
+      ))}
+    </div>
   );
 }
 
@@ -187,40 +244,53 @@ function Plain({
   );
 }
 
-function rows(seeds: readonly SeedView[]): SeedView[][] {
-  return Array.from({ length: Math.ceil(seeds.length / ROW) }, (_, row) => seeds.slice(row * ROW, row * ROW + ROW));
+function Tick({ name, label, start }: { name: string; label: string; start: string | undefined }) {
+  return (
+    <label className="inline-flex min-h-11 items-center gap-2">
+      <input type="checkbox" name={name} defaultChecked={start === 'on'} className="size-5" />
+      {label}
+    </label>
+  );
 }
 
-const STEPS: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: ROW, ArrowUp: -ROW };
-
-/** The arrow keys walk the towel; D marks the seed one stands on as mouldy. */
-function walk(
-  event: KeyboardEvent,
-  seeds: readonly SeedView[],
-  at: number,
-  setAt: (seed: number) => void,
-  mark: (seed: SeedView, state: SeedLook) => void,
-): void {
-  const here = seeds[at - 1];
-  const step = STEPS[event.key];
-  if (here && event.key.toLowerCase() === 'd') mark(here, here.state === 'dead' ? 'waiting' : 'dead');
-  if (step === undefined) return;
-  event.preventDefault();
-  const next = at + step;
-  if (next < 1 || next > seeds.length) return;
-  setAt(next);
-  document.getElementById(`seed-${next}`)?.focus();
+function Photo({ errors }: { errors: Errors }) {
+  return (
+    <div>
+      <label htmlFor="photo" className="block font-semibold">
+        Photo
+      </label>
+      <p className="text-small text-soft">Where it was taken is not kept</p>
+      <input
+        id="photo"
+        name="photo"
+        type="file"
+        accept="image/jpeg,image/png"
+        aria-describedby={errors['photo'] ? 'photo-error' : undefined}
+        onChange={({ currentTarget: input }) => {
+          input.setCustomValidity((input.files?.[0]?.size ?? 0) > MOST_PHOTO_BYTES ? PHOTO_TROUBLE['too large'] : '');
+          input.reportValidity();
+        }}
+        className="input mt-1 py-2"
+      />
+      {errors['photo'] && (
+        <p id="photo-error" className="mt-1 font-semibold text-poor">
+          {errors['photo'].join('. ')}
+        </p>
+      )}
+    </div>
+  );
 }
 
 /** Marks that were made before the session ran out. */
-function typedMarks(typed: Record<string, string> | null): ReadonlyMap<number, SeedLook> {
-  const entries = (['sprouted', 'dead', 'waiting'] as const).flatMap((state) =>
-    (typed?.[state] ?? '')
-      .split(',')
-      .filter(Boolean)
-      .map((seed): [number, SeedLook] => [Number(seed), state]),
+function typedMarks(typed: Record<string, string> | null): Marks {
+  return new Map(
+    SENT.flatMap((state) =>
+      (typed?.[state] ?? '')
+        .split(',')
+        .filter(Boolean)
+        .map((place): [string, SeedState] => [place, state]),
+    ),
   );
-  return new Map(entries);
 }
 
 function useLeaveWarning(unsaved: boolean): void {

@@ -1,24 +1,28 @@
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
+import { SPOTS } from '#core/germination/layout.ts';
+import { usualCheckDays } from '#core/germination/towel.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
-import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { layTestForm } from '#contracts/work.ts';
+import { layTestForm } from '#contracts/tests.ts';
+import { listBatchesOfLot } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { layTest, type LayProblem } from '#services/tests.server.ts';
+import { findTest } from '#data/tests.ts';
+import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
+import { layTests } from '#services/tests.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
-import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
+import { nextTestWords } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { ruleFor } from '#core/house/rules.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/lay.ts';
+import { DrawSample, HowLaid } from './HowLaid.tsx';
+import { layTrouble, proposalWords } from './layWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Lay a test · Kind Granary' }];
 
@@ -26,6 +30,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today, house } = visitBy(context, request, 'work');
   const [lot, typed] = await Promise.all([findLotByCode(db, params.code), typedBefore(request, actor)]);
   if (!lot) throw data(null, { status: 404 });
+  const again = Number(new URL(request.url).searchParams.get('batch'));
+  const [[proposal], first, pickings] = await Promise.all([
+    proposeTests(db, [{ id: lot.id, seedsLeft: seedsLeftOf(lot) }], house, today),
+    Number.isSafeInteger(again) && again > 0 ? findTest(db, again) : undefined,
+    listBatchesOfLot(db, lot.id),
+  ]);
   return {
     key: newFormKey(),
     today,
@@ -35,34 +45,34 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     variety: lot.variety,
     onHand: lot.onHand,
     unit: lot.unit,
-    seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
-    germination: { celsius: lot.facts.celsius, finalCountDays: lot.facts.finalCount },
+    celsius: lot.facts.celsius,
+    finalCount: lot.facts.finalCount,
+    wakes: lot.facts.wakes,
+    checks: usualCheckDays(lot.facts.firstCount, lot.facts.finalCount).join(', '),
+    proposal: proposal!,
     why: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
     cautions: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
-    size: { 'as needed': '20', ten: '10', hundred: '100' }[ruleFor('testSize', house.rules).id] ?? '20',
+    pickings: pickings.length > 1 ? pickings.length : 0,
+    /** A further batch of this sequential test. */
+    series:
+      first?.code === lot.code && first.batchSeeds !== null
+        ? { id: first.id, seeds: first.batchSeeds, counted: first.counted, celsius: first.celsius, spot: first.spot }
+        : null,
   };
-}
-
-function fieldErrors(problem: LayProblem): Record<string, string[]> {
-  switch (problem.code) {
-    case 'short':
-      return { seeds: [shortWords(problem)] };
-    case 'no such lot':
-      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
-    case 'in the future':
-      return { laidOn: ['That is still to come'] };
-    case 'before intake':
-      return { laidOn: [`The lot came in on ${formatDate(problem.takenInOn)}`] };
-  }
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const { submission } = await readForm(request, layTestForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await layTest(db, actor, today, { ...submission.value, code: params.code });
-  if (!done.ok) return notAccepted(submission.reply({ fieldErrors: fieldErrors(done.problem) }));
-  throw redirect(`/tests/${done.answer.testId}`);
+  const { seeds, replicates, celsius, spot, part, inBatches, seriesOf, ...laying } = submission.value;
+  const one = { code: params.code, seeds, replicates, celsius, spot, part, inBatches, seriesOf };
+  const done = await layTests(db, actor, today, { ...laying, lots: [one] });
+  if (!done.ok) {
+    const { field, words } = layTrouble(done.problem);
+    return notAccepted(submission.reply({ fieldErrors: { [field]: [words] } }));
+  }
+  throw redirect(`/tests/${done.answer.testIds[0]}`);
 }
 
 const USUAL = [10, 20, 50, 100];
@@ -70,22 +80,47 @@ const USUAL = [10, 20, 50, 100];
 const couldBeOffBy = (seeds: number) => Math.round(98 / Math.sqrt(seeds + 4));
 
 export default function Lay({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'seeds' | 'counted' | 'celsius' | 'laidOn'>({
+  const { series, proposal } = lot;
+  const [form, fields] = usePostForm<
+    | 'seeds'
+    | 'replicates'
+    | 'counted'
+    | 'kind'
+    | 'medium'
+    | 'treatments'
+    | 'checkDays'
+    | 'celsius'
+    | 'spot'
+    | 'part'
+    | 'inBatches'
+    | 'laidOn'
+  >({
     id: 'lay',
     result: actionData,
-    start: { seeds: lot.size, counted: 'any root', celsius: String(lot.germination.celsius), laidOn: lot.today, ...lot.typed },
+    start: {
+      seeds: String(series?.seeds ?? (proposal.seeds || '')),
+      replicates: '1',
+      counted: series?.counted ?? 'any root',
+      kind: 'viability',
+      medium: 'paper towel',
+      celsius: String(series?.celsius ?? lot.celsius),
+      spot: series?.spot ?? proposal.spot,
+      laidOn: lot.today,
+      ...lot.typed,
+    },
   });
-  const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? lot.size);
-  const count = Number(seeds);
-  const share = lot.seeds > 0 ? count / lot.seeds : 1;
+  const [seeds, setSeeds] = useState(fields.seeds.initialValue ?? '');
+  const [replicates, setReplicates] = useState(fields.replicates.initialValue ?? '1');
+  const count = Number(seeds) * Number(replicates);
+  const share = proposal.seedsLeft > 0 ? count / proposal.seedsLeft : 1;
   return (
     <div className="max-w-2xl">
       <PageHead
-        title={`Test ${lot.crop} ‘${lot.variety}’`}
+        title={`${series ? 'Another batch of' : 'Test'} ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
             <LotCode>{lot.code}</LotCode>, <Stock amount={lot.onHand} unit={lot.unit} /> on hand
-            {lot.unit === 'mg' && `, ${formatAboutSeeds(lot.seeds)}`}
+            {lot.unit === 'mg' && `, ${formatAboutSeeds(proposal.seedsLeft)}`}
             {lot.why && `. Due: ${lot.why}`}
           </>
         }
@@ -97,23 +132,38 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
       ))}
       {lot.onHand === 0 && <Notice tone="doubt">Nothing of this lot is left to test.</Notice>}
       <PostForm form={form} formKey={lot.key}>
+        {series && <input type="hidden" name="seriesOf" value={series.id} />}
         <div>
-          <TextField
-            field={fields.seeds}
-            label="Seeds on the towel"
-            type="number"
-            min={1}
-            max={400}
-            value={seeds}
-            onChange={(event) => setSeeds(event.target.value)}
-            className="max-w-40 text-large"
-          />
+          <div className="grid max-w-md grid-cols-2 gap-5">
+            <TextField
+              field={fields.seeds}
+              label={Number(replicates) > 1 ? 'Seeds of each' : 'Seeds on the towel'}
+              type="number"
+              min={1}
+              max={400}
+              value={seeds}
+              onChange={(event) => setSeeds(event.target.value)}
+              className="text-large"
+            />
+            {!series && (
+              <TextField
+                field={fields.replicates}
+                label="Replicates"
+                type="number"
+                min={1}
+                max={8}
+                value={replicates}
+                onChange={(event) => setReplicates(event.target.value)}
+                className="text-large"
+              />
+            )}
+          </div>
           <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Usual sizes">
             {USUAL.map((size) => (
               <button
                 key={size}
                 type="button"
-                aria-pressed={count === size}
+                aria-pressed={Number(seeds) === size}
                 onClick={() => setSeeds(String(size))}
                 className="min-h-11 rounded-full border border-rule px-4 aria-pressed:border-ink aria-pressed:bg-well"
               >
@@ -121,37 +171,40 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
               </button>
             ))}
           </div>
-          {count >= 1 && (
-            <p className="mt-2 text-small text-soft" aria-live="polite">
-              {count} seeds tell the germination to about ±{couldBeOffBy(count)} in 100
-              {lot.seeds > 0 && `; that is ${share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`} of what is left`}. They leave the
-              stock.
+          {!series && (
+            <p className="mt-2 font-semibold">
+              {proposalWords(proposal)}
+              {proposal.houseRule !== null && ` The house always lays ${proposal.houseRule}.`}
             </p>
           )}
+          {count >= 1 && (
+            <p className="mt-1 text-small text-soft" aria-live="polite">
+              {count} seeds tell the germination to about ±{couldBeOffBy(count)} in 100
+              {proposal.seedsLeft > 0 && `; that is ${share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`} of what is left`}. They
+              leave the stock.
+            </p>
+          )}
+          {!series && (
+            <TickField
+              field={fields.inBatches}
+              label="In batches: lay so many now, and more only if they do not settle it"
+              hint="Clear cases then use few seeds"
+            />
+          )}
         </div>
-        <ChoiceField
-          field={fields.counted}
-          label="What will be counted"
-          hint="A laboratory counts normal seedlings, most people at home any root. The two are never compared without saying so"
-          options={[
-            { value: 'any root', label: 'Any root' },
-            { value: 'normal seedlings', label: 'Normal seedlings' },
-          ]}
-        />
         <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.celsius} label="Warmth, °C" hint={`${lot.crop} likes ${lot.germination.celsius} °C`} type="number" />
-          <TextField
-            field={fields.laidOn}
-            label="Laid on"
-            hint={`Last count after ${lot.germination.finalCountDays} days`}
-            type="date"
-            max={lot.today}
-          />
+          <TextField field={fields.celsius} label="Warmth, °C" hint={`${lot.crop} likes ${lot.celsius} °C`} type="number" />
+          <SelectField field={fields.spot} label="Where it stands" options={SPOTS.map((value) => ({ value, label: `${value} place` }))} />
         </div>
-        <p className="border-l-4 border-frost bg-frost-tint px-4 py-3">
-          Mix the lot, draw from several places, do not pick the plump ones. Damp paper, not wet. Write lot and date on it in ink that does
-          not run.
-        </p>
+        {lot.pickings > 0 && (
+          <TextField
+            field={fields.part}
+            label="Of which picking? (optional)"
+            hint={`It was picked ${lot.pickings} times. Pickings that differ are tested apart`}
+          />
+        )}
+        <HowLaid fields={fields} today={lot.today} wakes={lot.wakes} checks={lot.checks} />
+        <DrawSample />
         <Button type="submit" look="action">
           Lay the towel
         </Button>

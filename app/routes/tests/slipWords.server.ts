@@ -16,7 +16,10 @@ export async function readSlip(id: number, request: Request): Promise<LabelWords
     code: test.code,
     address: addressOf(`/tests/${id}`, request),
     lines: [
-      { text: `Test ${id}: ${test.seedsLaid} seeds, laid ${formatDate(test.laidOn)}`, strong: true },
+      {
+        text: `Test ${id}: ${test.replicates > 1 ? `${test.replicates} × ${test.seedsLaid / test.replicates}` : test.seedsLaid} seeds, laid ${formatDate(test.laidOn)}`,
+        strong: true,
+      },
       { text: `Counted: ${test.counted}, at ${test.celsius} °C` },
       {
         text: `First count ${formatDate(addDays(test.laidOn, test.firstCountDays))}, last ${formatDate(addDays(test.laidOn, test.finalCountDays))}`,

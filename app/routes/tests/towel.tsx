@@ -2,27 +2,35 @@ import { lazy, Suspense } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
-import { countStates, towelNow } from '#core/germination/towel.ts';
-import { countForm, endTestForm } from '#contracts/work.ts';
-import { findTest, readChecks, readMarks } from '#data/tests.ts';
-import { countTowel, endTest, type EndProblem } from '#services/tests.server.ts';
+import { countStates } from '#core/germination/towel.ts';
+import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { countForm, endTestForm, relayForm } from '#contracts/tests.ts';
+import { findTest, nextDueTest, readChecks, readTowels } from '#data/tests.ts';
+import { correctLaid, countTowel, endTest, readTowel, type EndProblem, type RelayProblem } from '#services/tests.server.ts';
+import { readSequential, readSpeed, readTestResult } from '#services/reading.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
+import { newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
+import { remakePhoto } from '#app/platform/photos.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
-import { readTestResult } from '#app/platform/testResult.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
+import { shortWords } from '#app/ui/sayings.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { EndTest } from './EndTest.tsx';
+import { TREATMENT_WORDS } from './HowLaid.tsx';
+import { Relay } from './Relay.tsx';
+import { Sequential } from './Sequential.tsx';
 import { TowelHistory } from './TowelHistory.tsx';
 import { TowelPicture } from './TowelPicture.tsx';
 
-/** Only an ended test shows it: a towel on a slow line loads without. */
+/** Only an ended test shows these: a towel on a slow line loads without. */
 const TestResult = lazy(async () => ({ default: (await import('#app/ui/TestResult.tsx')).TestResult }));
+const SpeedCurve = lazy(async () => ({ default: (await import('./SpeedCurve.tsx')).SpeedCurve }));
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.variety ?? 'Towel'} · Kind Granary` }];
 
@@ -31,12 +39,18 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const id = Number(params.id);
   const test = Number.isSafeInteger(id) ? await findTest(db, id) : undefined;
   if (!test) throw data(null, { status: 404 });
-  const [marks, checks, typed] = await Promise.all([readMarks(db, id), readChecks(db, id), typedBefore(request, actor)]);
-  const towel = towelNow(test.seedsLaid, marks);
-  const result = test.outcome === 'read' ? await readTestResult(db, test, house, today) : null;
+  const isRead = test.outcome === 'read';
+  const [{ towel }, towels, checks, typed, round, sequential, result] = await Promise.all([
+    readTowel(db, id),
+    readTowels(db, id),
+    readChecks(db, id),
+    typedBefore(request, actor),
+    test.endedOn === null ? nextDueTest(db, today, { id }) : { next: null },
+    readSequential(db, test),
+    isRead && test.kind === 'viability' ? readTestResult(db, test, house, today) : null,
+  ]);
   return {
-    countKey: newFormKey(),
-    endKey: newFormKey(),
+    keys: { count: newFormKey(), relay: newFormKey(), end: newFormKey() },
     today,
     typed,
     id,
@@ -45,25 +59,38 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     variety: test.variety,
     laidOn: test.laidOn,
     seedsLaid: test.seedsLaid,
+    replicates: test.replicates,
     counted: test.counted,
     celsius: test.celsius,
+    kind: test.kind,
+    how: [test.medium, ...test.treatments.map((one) => TREATMENT_WORDS[one].toLowerCase()), test.part && `picking: ${test.part}`].filter(
+      Boolean,
+    ),
     hazards: hazardWords({ treated: test.treated, cautions: [] }),
     day: daysBetween(test.laidOn, today),
     daysToFinal: test.finalCountDays - daysBetween(test.laidOn, today),
     finalOn: addDays(test.laidOn, test.finalCountDays),
-    nextCountOn: test.nextCountOn,
     endedOn: test.endedOn,
     outcome: test.outcome,
     endReason: test.endReason,
-    towel: towel.map(({ seed, state, on }) => ({ seed, state, day: on === null ? null : daysBetween(test.laidOn, on) })),
+    towel: towel.map(({ replicate, seed, state, on }) => ({
+      replicate,
+      seed,
+      state,
+      day: on === null ? null : daysBetween(test.laidOn, on),
+    })),
     states: countStates(towel),
+    towels,
     checks: checks.map((check) => ({ ...check, day: daysBetween(test.laidOn, check.checkedOn) })),
+    next: round.next,
+    sequential,
     result,
+    speed: isRead ? readSpeed(test, towel) : null,
   };
 }
 
 /** What stands in the way, at its field. */
-function fieldErrors(problem: EndProblem, dayField: string): Record<string, string[]> {
+function troubleOf(problem: EndProblem | RelayProblem, dayField: string): Record<string, string[]> {
   switch (problem.code) {
     case 'no such test':
       return { '': ['There is no such test any more'] };
@@ -79,49 +106,72 @@ function fieldErrors(problem: EndProblem, dayField: string): Record<string, stri
       return {
         more: [
           problem.waiting === 0
-            ? 'Every seed is marked already'
+            ? 'Every seed is marked already. Were more laid than written down? Put the number right below'
             : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`,
         ],
       };
     case 'not on the towel':
       return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
+    case 'not a photo':
+    case 'photo too large':
+      return { photo: [PHOTO_TROUBLE[problem.code === 'not a photo' ? 'not a photo' : 'too large']] };
     case 'too early without a reason':
       return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
+    case 'no such replicate':
+      return { replicate: ['There is no such replicate'] };
+    case 'nothing changed':
+      return { seeds: ['That is what is written down already'] };
+    case 'more seen than that':
+      return { seeds: [`${problem.seen} seeds have been marked already. Take marks back first`] };
+    case 'short':
+      return { seeds: [`${shortWords(problem)}: the book does not have that many more`] };
   }
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const form = await request.formData();
+  const form = await readUpload(request);
   const testId = Number(params.id);
-  if (form.get('intent') === 'end') {
-    const submission = parseWithZod(form, { schema: endTestForm });
-    if (submission.status !== 'success') return notAccepted({ intent: 'end' as const, result: submission.reply() });
-    const done = await endTest(db, actor, today, { ...submission.value, testId });
-    if (!done.ok)
-      return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem, 'endedOn') }) });
-    throw redirect(`/tests/${testId}`);
+  switch (String(form.get('intent'))) {
+    case 'end': {
+      const submission = parseWithZod(form, { schema: endTestForm });
+      if (submission.status !== 'success') return notAccepted({ intent: 'end' as const, result: submission.reply() });
+      const done = await endTest(db, actor, today, { ...submission.value, testId });
+      if (!done.ok)
+        return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: troubleOf(done.problem, 'endedOn') }) });
+      throw redirect(`/tests/${testId}`);
+    }
+    case 'relay': {
+      const submission = parseWithZod(form, { schema: relayForm });
+      if (submission.status !== 'success') return notAccepted({ intent: 'relay' as const, result: submission.reply() });
+      const done = await correctLaid(db, actor, today, { ...submission.value, testId });
+      return done.ok
+        ? { intent: 'relaid' as const, spent: submission.value.key }
+        : notAccepted({ intent: 'relay' as const, result: submission.reply({ fieldErrors: troubleOf(done.problem, 'seeds') }) });
+    }
+    default: {
+      const submission = parseWithZod(form, { schema: countForm });
+      if (submission.status !== 'success') return notAccepted({ intent: 'count' as const, errors: submission.error ?? {} });
+      const done = await countTowel(db, actor, today, { ...submission.value, testId }, remakePhoto);
+      if (!done.ok) return notAccepted({ intent: 'count' as const, errors: troubleOf(done.problem, 'checkedOn') });
+      const onward = Number(form.get('onward'));
+      if (Number.isSafeInteger(onward) && onward > 0) throw redirect(`/tests/${onward}?after=${testId}`);
+      return { intent: 'saved' as const, spent: submission.value.key, ...done.answer };
+    }
   }
-  const submission = parseWithZod(form, { schema: countForm });
-  if (submission.status !== 'success') return notAccepted({ intent: 'count' as const, errors: submission.error ?? {} });
-  const done = await countTowel(db, actor, today, { ...submission.value, testId });
-  if (!done.ok) return notAccepted({ intent: 'count' as const, errors: fieldErrors(done.problem, 'checkedOn') });
-  return { intent: 'saved' as const, ...done.answer };
 }
 
 export default function Towel({ loaderData: test, actionData }: Route.ComponentProps) {
   const busy = useBusy();
-  const title = (
-    <>
-      {test.crop} ‘{test.variety}’
-    </>
-  );
+  const keys = useFormKeys(test.keys, actionData && 'spent' in actionData ? actionData.spent : undefined, test.id);
   const about = (
     <>
       <Link className="link" to={`/lots/${test.code}`}>
         <LotCode>{test.code}</LotCode>
       </Link>
-      , {test.seedsLaid} seeds laid {formatDate(test.laidOn)} at {test.celsius} °C, counting {test.counted}.{' '}
+      , {test.kind === 'viability' ? '' : `${test.kind}, `}
+      {test.replicates > 1 ? `${test.replicates} replicates, ${test.seedsLaid} seeds` : `${test.seedsLaid} seeds`} laid{' '}
+      {formatDate(test.laidOn)} at {test.celsius} °C ({test.how.join(', ')}), counting {test.counted}.{' '}
       {test.endedOn === null && (
         <b className="text-ink">
           Day {test.day}; last count {formatDistance(test.daysToFinal)}.
@@ -131,7 +181,11 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   );
   return (
     <>
-      <PageHead title={title} about={about} actions={<ButtonLink to={`/tests/${test.id}/slip`}>Slip for the towel</ButtonLink>} />
+      <PageHead
+        title={`${test.crop} ‘${test.variety}’`}
+        about={about}
+        actions={<ButtonLink to={`/tests/${test.id}/slip`}>Slip for the towel</ButtonLink>}
+      />
       {test.hazards.map((hazard) => (
         <Notice key={hazard} tone="poor">
           {hazard}
@@ -142,9 +196,17 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.
         </Notice>
       )}
+      {actionData?.intent === 'relaid' && <Notice tone="good">Put right. The stock follows, and the history keeps both numbers.</Notice>}
       {test.outcome === 'abandoned' && (
         <Notice tone="doubt">
           Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
+        </Notice>
+      )}
+      {test.sequential && <Sequential code={test.code} view={test.sequential} />}
+      {test.outcome === 'read' && test.kind !== 'viability' && (
+        <Notice tone="good">
+          {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. It tells how the seed stands up to a hard start, and says nothing
+          about lending.
         </Notice>
       )}
       {test.result && (
@@ -156,15 +218,16 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       )}
       {test.endedOn === null ? (
         <>
-          <CountTowel
-            key={test.countKey}
-            formKey={test.countKey}
-            test={test}
-            errors={actionData?.intent === 'count' ? actionData.errors : {}}
+          <CountTowel key={keys.count} formKey={keys.count} test={test} errors={actionData?.intent === 'count' ? actionData.errors : {}} />
+          <Relay
+            key={keys.relay}
+            formKey={keys.relay}
+            towels={test.towels}
+            result={actionData?.intent === 'relay' ? actionData.result : null}
           />
           <EndTest
-            key={test.endKey}
-            formKey={test.endKey}
+            key={keys.end}
+            formKey={keys.end}
             today={test.today}
             finalOn={test.finalOn}
             waiting={test.states.waiting}
@@ -172,9 +235,14 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           />
         </>
       ) : (
-        <TowelPicture seeds={test.towel} />
+        <TowelPicture seeds={test.towel} counted={test.counted} />
       )}
-      <TowelHistory checks={test.checks} seeds={test.towel} />
+      {test.speed && (
+        <Suspense>
+          <SpeedCurve speed={test.speed} laid={test.seedsLaid} />
+        </Suspense>
+      )}
+      <TowelHistory checks={test.checks} seeds={test.towel} counted={test.counted} />
     </>
   );
 }

@@ -1,0 +1,94 @@
+import type { FieldMetadata } from '@conform-to/react';
+import {
+  COUNTED,
+  MEDIA,
+  TEST_KINDS,
+  TREATMENTS_BEFORE,
+  type Counted,
+  type TestKind,
+  type TreatmentBefore,
+} from '#core/germination/layout.ts';
+import { ChoiceField, SelectField, TextField } from '#app/ui/fields.tsx';
+
+type Meta = FieldMetadata<unknown>;
+
+const COUNTED_WORDS: Record<Counted, string> = { 'any root': 'Any root', 'normal seedlings': 'Normal seedlings' };
+const KIND_WORDS: Record<TestKind, string> = {
+  viability: 'How much lives',
+  'vigour in cold': 'Vigour in cold',
+  'vigour in heat': 'Vigour in heat',
+};
+export const TREATMENT_WORDS: Record<TreatmentBefore, string> = {
+  light: 'In light',
+  chill: 'Chilled first',
+  soak: 'Soaked first',
+  nick: 'Nicked first',
+};
+
+/** How a test is laid, alike for one lot and for a tray. */
+export function HowLaid({
+  fields,
+  today,
+  wakes,
+  checks,
+}: {
+  fields: Record<'counted' | 'kind' | 'medium' | 'checkDays' | 'laidOn', Meta> & { treatments: Meta };
+  today: string;
+  /** What wakes this crop, by the almanac. */
+  wakes?: string | undefined;
+  checks: string;
+}) {
+  const chosen = new Set([fields.treatments.initialValue].flat().map(String));
+  return (
+    <>
+      <ChoiceField
+        field={fields.counted}
+        label="What will be counted"
+        hint="A laboratory counts normal seedlings, most people at home any root. The two are never compared without saying so"
+        options={COUNTED.map((value) => ({ value, label: COUNTED_WORDS[value] }))}
+      />
+      <TextField field={fields.laidOn} label="Laid on" type="date" max={today} className="max-w-48" />
+      <details {...((fields.checkDays.errors || fields.medium.errors) && { open: true })}>
+        <summary className="link inline-flex min-h-11 items-center">What it asks, its paper, treatment and check days</summary>
+        <div className="mt-2 space-y-5">
+          <ChoiceField
+            field={fields.kind}
+            label="What it asks"
+            hint="A vigour test tells how seed stands up to a hard start; it never enters the outlook"
+            options={TEST_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
+          />
+          <SelectField field={fields.medium} label="Laid on" options={MEDIA.map((value) => ({ value, label: value }))} />
+          <fieldset>
+            <legend className="font-semibold">Before it is laid</legend>
+            {wakes && <p className="text-small text-soft">Its almanac says: {wakes}</p>}
+            <div className="flex flex-wrap gap-x-6">
+              {TREATMENTS_BEFORE.map((value) => (
+                <label key={value} className="inline-flex min-h-11 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    name={fields.treatments.name}
+                    value={value}
+                    defaultChecked={chosen.has(value)}
+                    className="size-5"
+                  />
+                  {TREATMENT_WORDS[value]}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <TextField field={fields.checkDays} label="Looked at after days (optional)" hint={`Empty: ${checks}`} />
+        </div>
+      </details>
+    </>
+  );
+}
+
+/** How a sample is drawn so that it speaks for its lot. */
+export function DrawSample() {
+  return (
+    <p className="border-l-4 border-frost bg-frost-tint px-4 py-3">
+      Mix the lot, draw from several places, do not pick the plump ones, and use nothing that was rejected. Damp paper, not wet. Write lot
+      and date on it in ink that does not run.
+    </p>
+  );
+}

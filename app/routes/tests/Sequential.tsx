@@ -1,0 +1,47 @@
+import type { SequentialAdvice } from '#core/germination/sequential.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import type { Tone } from '#app/ui/Mark.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { formatDate } from '#core/calendar/formatDate.ts';
+
+const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
+  'stop: good': { tone: 'good', verdict: 'Stop: it is good' },
+  'stop: poor': { tone: 'poor', verdict: 'Stop: it is poor' },
+  'lay another batch': { tone: 'doubt', verdict: 'Lay another batch' },
+  'wait for the last count': { tone: 'frost', verdict: 'Wait for the last count' },
+};
+
+export interface SequentialView {
+  readonly advice: SequentialAdvice;
+  readonly batches: readonly { readonly id: number; readonly laidOn: string; readonly laid: number; readonly sprouted: number }[];
+  readonly size: number;
+  readonly first: number;
+}
+
+/** Whether a test laid in batches may stop now. */
+export function Sequential({ code, view: { advice, batches, size, first } }: { code: string; view: SequentialView }) {
+  const sprouted = batches.reduce((sum, batch) => sum + batch.sprouted, 0);
+  const laid = batches.reduce((sum, batch) => sum + batch.laid, 0);
+  return (
+    <div className="mb-8">
+      <Reckoning
+        tone={ADVICE[advice].tone}
+        question={`Laid in batches of ${size}: may the testing stop?`}
+        verdict={ADVICE[advice].verdict}
+        figure={
+          <p>
+            {sprouted} of {laid} in {batches.length} {batches.length === 1 ? 'batch' : 'batches'}.
+          </p>
+        }
+        reasons={batches.map((batch) => `Laid ${formatDate(batch.laidOn)}: ${batch.sprouted} of ${batch.laid}`)}
+        actions={advice === 'lay another batch' && <ButtonLink to={`/lots/${code}/test?batch=${first}`}>Lay another {size}</ButtonLink>}
+        working={
+          <p>
+            Wald’s probability ratio test between 80 % (good) and 50 % (poor), each wrong in 1 of 10 cases at most. What has not come up yet
+            counts as not coming, so that “good” may be said early, and “poor” only at the last count.
+          </p>
+        }
+      />
+    </div>
+  );
+}

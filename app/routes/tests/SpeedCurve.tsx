@@ -1,0 +1,91 @@
+import { useMemo } from 'react';
+import { Chart } from '#app/ui/Chart.tsx';
+import { Table } from '#app/ui/Table.tsx';
+import type { Vigour } from '#core/germination/speed.ts';
+
+export interface SpeedView {
+  readonly meanTime: number;
+  readonly speed: number;
+  readonly t50: number;
+  readonly vigour: Vigour;
+  readonly came: readonly { readonly day: number; readonly seeds: number }[];
+}
+
+const VIGOUR_WORDS: Record<Vigour, string> = {
+  quick: 'quicker than is usual for this crop',
+  usual: 'as quick as is usual for this crop',
+  slow: 'slower than is usual for this crop: less vigour, sow it early and warm',
+};
+
+/** How fast it came up: half by which day, and the curve. */
+export function SpeedCurve({ speed, laid }: { speed: SpeedView; laid: number }) {
+  const option = useMemo(() => {
+    let up = 0;
+    const points = [[0, 0], ...speed.came.map(({ day, seeds }) => [day, ((up += seeds) * 100) / laid])];
+    return {
+      animation: false,
+      grid: { left: 56, right: 16, top: 16, bottom: 40 },
+      xAxis: {
+        type: 'value',
+        name: 'days since laid',
+        nameLocation: 'middle',
+        nameGap: 24,
+        minInterval: 1,
+        splitLine: { show: false },
+        axisLabel: { color: '#6b746b' },
+      },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: 100,
+        axisLabel: { formatter: '{value} %', color: '#6b746b' },
+        splitLine: { lineStyle: { opacity: 0.3 } },
+      },
+      series: [
+        {
+          type: 'line',
+          data: points,
+          symbolSize: 8,
+          lineStyle: { color: '#3f6212', width: 2 },
+          itemStyle: { color: '#3f6212' },
+          markLine: {
+            silent: true,
+            symbol: 'none',
+            label: { formatter: 'half had come' },
+            data: [{ xAxis: Math.round(speed.t50 * 10) / 10 }],
+          },
+        },
+      ],
+    };
+  }, [speed, laid]);
+  return (
+    <section aria-label="Speed" className="mt-8">
+      <h2 className="mb-1">Speed</h2>
+      <p className="mb-2 max-w-prose">
+        Half of what came had come by day <b>{speed.t50.toFixed(1)}</b>, {VIGOUR_WORDS[speed.vigour]}. Mean time {speed.meanTime.toFixed(1)}{' '}
+        days, {speed.speed.toFixed(1)} seeds a day.
+      </p>
+      <div className="grid items-start gap-6 md:grid-cols-[minmax(0,34rem)_auto]">
+        <Chart label="Share up by day" option={option} className="h-56 w-full" />
+        <Table caption="Seeds that came up by day">
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-1 [&_th:first-child]:pl-0">
+              <th scope="col">Day</th>
+              <th scope="col" className="text-right">
+                Came
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {speed.came.map(({ day, seeds }) => (
+              <tr key={day}>
+                <td>{day}</td>
+                <td className="text-right">{seeds}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,34 @@
+import type { ProposedSize } from '#core/germination/proposeSize.ts';
+import type { LayProblem } from '#services/tests.server.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+
+/** Which field of the form a problem of laying belongs to, and what it says. */
+export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | ''; words: string } {
+  switch (problem.code) {
+    case 'short':
+      return { field: 'seeds', words: shortWords(problem) };
+    case 'no such lot':
+      return { field: '', words: EVERYBODYS_PROBLEMS['no such lot'] };
+    case 'in the future':
+      return { field: 'laidOn', words: 'That is still to come' };
+    case 'before intake':
+      return { field: 'laidOn', words: `The lot came in on ${formatDate(problem.takenInOn)}` };
+    case 'no such series':
+      return { field: '', words: 'There is no such series of batches of this lot' };
+  }
+}
+
+const times = (chance: number) => `about ${Math.round(chance * 10)} times in 10`;
+const cost = (share: number) => (share < 0.01 ? 'under 1 % of the jar' : `${percent(share)} of the jar`);
+
+/** Why so many seeds are proposed, with the trade in words. */
+export function proposalWords({ seeds, wanted, question, chance, limitedBy, share }: ProposedSize): string {
+  if (limitedBy === 'too few to test') return 'Too few are left to spend any on a test: grow it out instead.';
+  const asks = question === 'lend' ? 'whether to lend it' : 'whether it is at full strength';
+  if (question === 'confirm') return `Nothing is in doubt: ${seeds} seeds confirm it, ${cost(share)}.`;
+  const settles = chance >= 0.795 ? 'four times in five' : times(chance);
+  if (limitedBy === 'stock')
+    return `${wanted} seeds would be wanted to settle ${asks}; a tenth of what is left is ${seeds}, which settles it ${settles}.`;
+  return `${seeds} seeds settle ${asks} ${settles}; that is ${cost(share)}.`;
+}

@@ -1,0 +1,267 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { sql } from 'kysely';
+import { randomUUID } from 'node:crypto';
+import { countStates } from '#core/germination/towel.ts';
+import { readHouse } from '#data/house.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findTest, lastReadTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } from '#data/tests.ts';
+import { readSequential, readTestResult } from '#services/reading.server.ts';
+import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
+import { layTests, readTowel } from '#services/tests.server.ts';
+import { changeHouse } from '#services/people.server.ts';
+import { onTowels } from './onTowels.ts';
+import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+const lot = async (code: string) => (await findLotByCode(library.db, code))!;
+const towels = onTowels(() => library);
+const { lay, layOne, count, end, relay } = towels;
+
+describe('tests', () => {
+  test('laying a test takes the seeds from stock; a weighed lot gives a weight rounded up', async () => {
+    const counted = await takeIn(library, { amount: '100 seeds' });
+    await layOne(counted, 50);
+    expect((await lot(counted)).onHand).toBe(50);
+    const weighed = await takeIn(library, { amount: '100 g' });
+    await layOne(weighed, 20);
+    expect((await lot(weighed)).onHand).toBe(100_000 - Math.ceil(20_000 / Math.sqrt(18)));
+  });
+
+  test('more seeds than are left are not laid', async () => {
+    expect(await lay(await takeIn(library, { amount: '15 seeds' }))).toEqual({
+      ok: false,
+      problem: { of: expect.any(String), code: 'short', onHand: 15, unit: 'seed' },
+    });
+  });
+
+  test('a towel counted seed by seed and by number reads alike, and a later mark corrects an earlier one', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    expect(
+      await count(testId, {
+        marks: [
+          { replicate: 1, seed: 3, state: 'sprouted' },
+          { replicate: 1, seed: 4, state: 'dead' },
+        ],
+      }),
+    ).toMatchObject({ answer: { sprouted: 1 } });
+    expect(await count(testId, { marks: [{ replicate: 1, seed: 3, state: 'waiting' }], more: { sprouted: 12 } })).toMatchObject({
+      answer: { sprouted: 12 },
+    });
+    expect(await readMarks(library.db, testId)).toHaveLength(15);
+  });
+
+  test('more than are waiting, a seed not laid, a day before the last count or in the future are refused', async () => {
+    const testId = await layOne(await takeIn(library), 10);
+    expect(await count(testId, { more: { sprouted: 11 } })).toMatchObject({ problem: { code: 'more than waiting', waiting: 10 } });
+    expect(await count(testId, { marks: [{ replicate: 1, seed: 11, state: 'sprouted' }] })).toMatchObject({
+      problem: { code: 'not on the towel' },
+    });
+    expect(await count(testId, { checkedOn: '2026-11-24' })).toMatchObject({ problem: { code: 'in the future' } });
+    await count(testId, {}, '2026-11-28');
+    expect(await count(testId, { checkedOn: '2026-11-27' }, '2026-11-28')).toMatchObject({
+      problem: { code: 'before the last count', lastOn: '2026-11-28' },
+    });
+  });
+
+  test('an ended test is read into the lot’s verdict and its next test date', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    await count(testId, { more: { sprouted: 19 } }, '2026-12-01');
+    expect(await end(testId, {}, '2026-12-01')).toMatchObject({ ok: true });
+    expect(await lot(code)).toMatchObject({
+      verdict: 'full strength',
+      sprouted: 19,
+      laid: 20,
+      testedOn: '2026-12-01',
+      nextTestReason: 'a third of its way to 85 %',
+    });
+    expect(await count(testId, { more: { sprouted: 1 } }, '2026-12-02')).toMatchObject({ problem: { code: 'already ended' } });
+  });
+
+  test('a verdict follows the house’s thresholds when they change', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    await count(testId, { more: { sprouted: 15 } }, '2026-12-01');
+    await end(testId, {}, '2026-12-01');
+    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
+    const change = async (full: number) => {
+      const house = (await readHouse(library.db))!;
+      await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, thresholds: { ...house.thresholds, full } });
+    };
+    await change(0.6);
+    expect(await lot(code)).toMatchObject({ verdict: 'full strength' });
+    await change(0.8);
+    expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
+  });
+
+  test('reading a test early, or giving it up, takes a reason; what is given up concludes nothing', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code);
+    expect(await end(testId)).toMatchObject({ problem: { code: 'too early without a reason', finalOn: 8 } });
+    expect(await end(testId, { outcome: 'abandoned', reason: 'The towel dried out' })).toMatchObject({ ok: true });
+    expect(await lot(code)).toMatchObject({ verdict: null, onHand: 480 });
+    expect(await testsOfLot(library.db, (await lot(code)).id)).toMatchObject([{ outcome: 'abandoned', endReason: 'The towel dried out' }]);
+  });
+
+  test('the database refuses a mark on an ended test and more sprouted than laid', async () => {
+    const testId = await layOne(await takeIn(library), 10);
+    await expect(
+      sql`insert into test_end (test_id, ended_on, outcome, sprouted, act_key) values (${testId}, ${TODAY}, 'read', 11, ${randomUUID()})`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'test_not_more_than_laid' });
+    await count(testId, { more: { sprouted: 10 } });
+    await end(testId);
+    await expect(
+      sql`insert into seed_mark (check_id, test_id, seed, state) select id, test_id, 1, 'dead' from test_check where test_id = ${testId} limit 1`.execute(
+        library.db,
+      ),
+    ).rejects.toMatchObject({ constraint: 'mark_before_the_end' });
+  });
+
+  test('replicates are laid of one size, counted apart, and read with whether they agree', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code, 25, { replicates: 4 });
+    expect((await lot(code)).onHand).toBe(400);
+    for (const [index, sprouted] of [24, 23, 12, 24].entries())
+      expect(await count(testId, { replicate: index + 1, more: { sprouted } }, '2026-12-01')).toMatchObject({ ok: true });
+    expect(await count(testId, { replicate: 5, more: { sprouted: 1 } }, '2026-12-01')).toMatchObject({
+      problem: { code: 'not on the towel' },
+    });
+    await end(testId, { reason: 'Its time is up' }, '2026-12-01');
+    const test = (await findTest(library.db, testId))!;
+    const result = await readTestResult(library.db, test, (await readHouse(library.db))!, '2026-12-01');
+    expect(result.replicates).toMatchObject({ withinTolerance: false, parts: expect.arrayContaining([{ laid: 25, sprouted: 12 }]) });
+    expect(result).toMatchObject({ sprouted: 83, laid: 100 });
+  });
+
+  test('one fewer was laid: the seed goes back to the jar, the share is of what was there, and the history keeps both', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code, 20);
+    await count(testId, { more: { sprouted: 15 } }, '2026-11-28');
+    expect(await relay(testId, 14)).toMatchObject({ problem: { code: 'more seen than that', seen: 15 } });
+    expect(await relay(testId, 20)).toMatchObject({ problem: { code: 'nothing changed' } });
+    expect(await relay(testId, 19)).toMatchObject({ ok: true });
+    expect(await findTest(library.db, testId)).toMatchObject({ seedsLaid: 19 });
+    expect((await lot(code)).onHand).toBe(481);
+    expect(await readTowels(library.db, testId)).toMatchObject([
+      { seeds: 20, reason: null },
+      { seeds: 19, reason: 'counted again' },
+    ]);
+    expect(await relay(testId, 22)).toMatchObject({ ok: true });
+    expect((await lot(code)).onHand).toBe(478);
+    expect(countStates((await readTowel(library.db, testId)).towel)).toMatchObject({ sprouted: 15, waiting: 7, absent: 0 });
+  });
+
+  test('the number laid that is kept is the sum of its towels, whatever was put right', async () => {
+    const testId = await layOne(await takeIn(library), 10, { replicates: 2 });
+    await relay(testId, 9, 2);
+    await relay(testId, 11, 1);
+    expect(await findTest(library.db, testId)).toMatchObject({ seedsLaid: 20 });
+    expect(await relay(testId, 9, 3)).toMatchObject({ problem: { code: 'no such replicate' } });
+  });
+
+  test('the database lays replicates of one size only, and changes no towel of an ended test', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code, 10);
+    await count(testId, { more: { sprouted: 10 } });
+    await end(testId);
+    expect(await relay(testId, 11)).toMatchObject({ problem: { code: 'already ended' } });
+    const add = (table: string) => sql.raw(table).execute(library.db);
+    await expect(
+      add(
+        `insert into test_towel (test_id, replicate, seeds, places, reason, written_on, act_key) values (${testId}, 1, 11, 11, 'try', '${TODAY}', '${randomUUID()}')`,
+      ),
+    ).rejects.toMatchObject({ constraint: 'towel_before_the_end' });
+    await expect(
+      add(`insert into germination_test (lot_id, laid_on, seeds_laid, replicates, counted, celsius, first_count_days, final_count_days, act_key)
+           values (${(await lot(code)).id}, '${TODAY}', 21, 2, 'any root', 20, 5, 8, '${randomUUID()}')`),
+    ).rejects.toMatchObject({ constraint: 'test_replicates_are_even' });
+  });
+
+  test('kinds of seed are kept at the end, and are never more than were laid', async () => {
+    const testId = await layOne(await takeIn(library), 20, {}, { counted: 'normal seedlings' });
+    await count(testId, { more: { sprouted: 12, abnormal: 3, hard: 2, fresh: 1 } }, '2026-12-01');
+    expect(await count(testId, { more: { dead: 3 } }, '2026-12-01')).toMatchObject({ problem: { code: 'more than waiting', waiting: 2 } });
+    await count(testId, { more: { dead: 2 }, reWetted: true, mould: true }, '2026-12-01');
+    await end(testId, {}, '2026-12-01');
+    expect(await findTest(library.db, testId)).toMatchObject({ sprouted: 12, abnormal: 3, hard: 2, fresh: 1, dead: 2 });
+    expect((await readChecks(library.db, testId)).at(-1)).toMatchObject({ reWetted: true, mould: true });
+  });
+
+  test('a tray is laid whole or not at all', async () => {
+    const [one, other] = [await takeIn(library), await takeIn(library, { amount: '15 seeds' })];
+    const both = (seeds: number) =>
+      layTests(library.db, library.helper, TODAY, towels.laying([towels.one(one, 20), towels.one(other, seeds)]));
+    expect(await both(20)).toMatchObject({ problem: { of: other, code: 'short', onHand: 15 } });
+    expect((await lot(one)).onHand).toBe(500);
+    const done = await both(10);
+    expect(done.ok && done.answer.testIds).toHaveLength(2);
+    expect([(await lot(one)).onHand, (await lot(other)).onHand]).toEqual([480, 5]);
+  });
+
+  test('a vigour test takes seeds and tells speed, and leaves verdict and outlook alone', async () => {
+    const code = await takeIn(library);
+    const testId = await layOne(code, 20, { celsius: 8, spot: 'cool' }, { kind: 'vigour in cold' });
+    await count(testId, { more: { sprouted: 2 } }, '2026-12-01');
+    await end(testId, { reason: 'Done' }, '2026-12-01');
+    expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 480 });
+    expect(await lastReadTest(library.db, (await lot(code)).id)).toBeUndefined();
+  });
+
+  test('a test in batches says when to stop, over all its batches, and takes no batch of another lot', async () => {
+    const [code, other] = [await takeIn(library), await takeIn(library)];
+    const first = await layOne(code, 10, { inBatches: true });
+    const advice = async (id: number) => (await readSequential(library.db, (await findTest(library.db, id))!))!;
+    expect((await advice(first)).advice).toBe('wait for the last count');
+    await count(first, { more: { sprouted: 7 } }, '2026-12-01');
+    await end(first, {}, '2026-12-01');
+    expect((await advice(first)).advice).toBe('lay another batch');
+    const second = await layOne(code, 10, { seriesOf: first });
+    await count(second, { more: { sprouted: 10 } }, '2026-12-01');
+    expect(await advice(second)).toMatchObject({ advice: 'stop: good', size: 10, first, batches: [{ sprouted: 7 }, { sprouted: 10 }] });
+    expect(await lay(other, 10, { seriesOf: first })).toMatchObject({ problem: { code: 'no such series' } });
+    expect(await lay(code, 10, { seriesOf: second })).toMatchObject({ problem: { code: 'no such series' } });
+  });
+
+  test('a test is looked at on its planned days, and the round leads from towel to towel', async () => {
+    const code = await takeIn(library);
+    const [one, other] = [await layOne(code, 10, {}, { checkDays: [3, 8] }), await layOne(code, 10, {}, { checkDays: [3, 8] })];
+    expect(await findTest(library.db, one)).toMatchObject({ nextCountOn: '2026-11-26' });
+    expect((await nextDueTest(library.db, '2026-11-26', { id: one })).next).toBe(other);
+    await count(one, {}, '2026-11-26');
+    expect(await findTest(library.db, one)).toMatchObject({ nextCountOn: '2026-12-01' });
+  });
+
+  test('normal seedlings and any root are read apart, and a test is held against the last of its kind', async () => {
+    const code = await takeIn(library);
+    const read = async (sprouted: number, on: string, counted: 'any root' | 'normal seedlings') => {
+      const id = await layOne(code, 50, {}, { counted });
+      await count(id, { more: { sprouted } }, on);
+      await end(id, { reason: 'Done' }, on);
+      return readTestResult(library.db, (await findTest(library.db, id))!, (await readHouse(library.db))!, on);
+    };
+    expect(await read(48, '2026-12-01', 'any root')).toMatchObject({ last: null, otherCounted: false });
+    expect(await read(30, '2026-12-03', 'normal seedlings')).toMatchObject({ last: null, otherCounted: true });
+    expect(await read(30, '2026-12-05', 'any root')).toMatchObject({
+      last: { sprouted: 48, laid: 50, word: 'lower' },
+      forecast: { against: 'lower' },
+    });
+  });
+
+  test('how many to lay is proposed from what is believed and what is left', async () => {
+    const house = (await readHouse(library.db))!;
+    const propose = async (amount: string, rules = {}) => {
+      const { id, ...taken } = await lot(await takeIn(library, { amount, harvested: '2019' }));
+      return (await proposeTests(library.db, [{ id, seedsLeft: seedsLeftOf(taken) }], { ...house, rules }, TODAY))[0]!;
+    };
+    expect((await propose('20000 seeds')).seeds % 10).toBe(0);
+    expect(await propose('60 seeds')).toMatchObject({ seeds: 6, limitedBy: 'stock' });
+    expect(await propose('30 seeds')).toMatchObject({ seeds: 0, limitedBy: 'too few to test' });
+    expect(await propose('20000 seeds', { testSize: 'hundred' })).toMatchObject({ seeds: 100, houseRule: 100 });
+  });
+});
