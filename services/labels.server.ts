@@ -38,32 +38,48 @@ export const qrImage = (address: string): Promise<Buffer> =>
   bwipjs.toBuffer({ bcid: 'qrcode', text: address, scale: 6, paddingwidth: 2, paddingheight: 2 });
 
 /** Labels as PDF: `count` alike, on a sheet or roll of real measures, from the `start`-th place on. Fonts are embedded. */
-export async function labelPdf(words: LabelWords, sheetId: SheetId, count: number, start = 1): Promise<Buffer> {
+export const labelPdf = (words: LabelWords, sheetId: SheetId, count: number, start = 1): Promise<Buffer> =>
+  labelRunsPdf([{ words, count }], sheetId, start, `${words.crop} ‘${words.variety}’ ${words.code}`);
+
+/** Runs of labels alike, one after the other on the same sheets. */
+export async function labelRunsPdf(
+  runs: readonly { readonly words: LabelWords; readonly count: number }[],
+  sheetId: SheetId,
+  start: number,
+  title: string,
+): Promise<Buffer> {
   const sheet = SHEETS[sheetId];
   const [width, height] = [sheet.label.width * POINTS, sheet.label.height * POINTS];
   const doc = new PDFDocument({
     size: [sheet.page.width * POINTS, sheet.page.height * POINTS],
     margin: 0,
     autoFirstPage: false,
-    info: { Title: `${words.crop} ‘${words.variety}’ ${words.code}` },
+    info: { Title: title },
   });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
   const done = new Promise<Buffer>((resolve) => doc.on('end', () => resolve(Buffer.concat(chunks))));
   registerFonts(doc);
-  const qr = await qrImage(words.address);
-  const { lines } = fitLabel(words, sheetId);
   const box = { x: 0, y: 0, width, height };
-  let page = -1;
-  let drawn: readonly string[] = [];
-  for (const { page: on, x, y } of placeLabels(sheet, count, start)) {
-    const isFirst = on > page;
-    for (; page < on; page += 1) doc.addPage();
-    doc.save();
-    doc.translate(x * POINTS, y * POINTS);
-    if (isFirst) drawn = recordContent(doc, () => draw(doc, words.code, lines, qr, box));
-    else for (const chunk of drawn) doc.addContent(chunk);
-    doc.restore();
+  const places = placeLabels(
+    sheet,
+    runs.reduce((sum, { count }) => sum + count, 0),
+    start,
+  );
+  let [page, at] = [-1, 0];
+  for (const { words, count } of runs) {
+    const qr = await qrImage(words.address);
+    const { lines } = fitLabel(words, sheetId);
+    let drawn: readonly string[] | null = null;
+    for (const { page: on, x, y } of places.slice(at, (at += count))) {
+      if (on > page) drawn = null;
+      for (; page < on; page += 1) doc.addPage();
+      doc.save();
+      doc.translate(x * POINTS, y * POINTS);
+      if (drawn) for (const chunk of drawn) doc.addContent(chunk);
+      else drawn = recordContent(doc, () => draw(doc, words.code, lines, qr, box));
+      doc.restore();
+    }
   }
   doc.end();
   return done;

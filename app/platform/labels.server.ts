@@ -26,15 +26,18 @@ export function labelPage(words: LabelWords, file: string, request: Request) {
 /** Labels as a PDF: `sheet`, `count` and `start` of the address say on what, how many and from which place of a used sheet. */
 export async function labelFile(words: LabelWords, request: Request): Promise<Response> {
   const { sheet, count, start } = sheetFrom(new URL(request.url).searchParams);
-  const pdf = await labelPdf(words, sheet, count, start);
-  return new Response(new Uint8Array(pdf), {
+  return pdfAnswer(await labelPdf(words, sheet, count, start), `labels-${words.code}`);
+}
+
+/** A PDF shown in the browser, and kept nowhere. */
+export const pdfAnswer = (pdf: Buffer, name: string): Response =>
+  new Response(new Uint8Array(pdf), {
     headers: {
       'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="labels-${words.code}.pdf"`,
+      'content-disposition': `inline; filename="${name}.pdf"`,
       'cache-control': 'private, no-store',
     },
   });
-}
 
 /** Sends labels to the label printer: the same that the PDF would hold. */
 export async function printFromForm(words: LabelWords, request: Request, actor: Actor) {

@@ -134,11 +134,11 @@ test('more seeds than were laid cannot have sprouted, and marks survive the refu
     .getByRole('button', { name: /waiting/ })
     .first()
     .click();
-  await page.getByLabel('Or just how many more').fill('399');
+  await page.getByLabel('Root out', { exact: true }).fill('399');
   await page.getByRole('button', { name: 'Save 1 mark' }).click();
   await expect(page.getByText(/still waiting|marked already/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Save 1 mark' })).toBeVisible();
-  await expect(page.getByLabel('Or just how many more')).toHaveValue('399');
+  await expect(page.getByLabel('Root out', { exact: true })).toHaveValue('399');
 });
 
 test('a mistyped lot code is caught by its letter, and near codes are offered', async ({ page }) => {

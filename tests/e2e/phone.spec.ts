@@ -53,10 +53,10 @@ test('a towel is counted by number before scripts have loaded', async ({ browser
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('12');
   await page.getByRole('button', { name: 'Lay the towel' }).click();
-  await page.getByLabel('Or just how many more').fill('13');
+  await page.getByLabel('Root out', { exact: true }).fill('13');
   await page.getByRole('button', { name: 'Save the count' }).click();
   await expect(page.getByText('Only 12 seeds are still waiting')).toBeVisible();
-  await page.getByLabel('Or just how many more').fill('7');
+  await page.getByLabel('Root out', { exact: true }).fill('7');
   await page.getByRole('button', { name: 'Save the count' }).click();
   await expect(page.getByRole('grid')).toBeVisible();
   await expect(page.getByText('7 of 12 sprouted')).toBeVisible();

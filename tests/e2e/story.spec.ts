@@ -68,10 +68,10 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '20', exact: true }).click();
   // Laid days ago in the book is refused: the lot came in today.
-  await page.getByLabel('Laid on').fill('2026-01-05');
+  await page.getByLabel('Laid on', { exact: true }).fill('2026-01-05');
   await page.getByRole('button', { name: 'Lay the towel' }).click();
   await expect(page.getByText('The lot came in on')).toBeVisible();
-  await page.getByLabel('Laid on').fill((await page.getByLabel('Laid on').getAttribute('max'))!);
+  await page.getByLabel('Laid on', { exact: true }).fill((await page.getByLabel('Laid on', { exact: true }).getAttribute('max'))!);
   await page.getByRole('button', { name: 'Lay the towel' }).click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   const towel = page.getByRole('grid', { name: 'Towel of 20 seeds' });
@@ -85,7 +85,7 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await expect(towel.getByRole('button', { name: 'Seed 13: mouldy or dead' })).toBeVisible();
   await page.getByRole('button', { name: 'Save 4 marks' }).click();
   await expect(page.getByRole('status')).toContainText('3 of 20');
-  await page.getByLabel('Or just how many more').fill('15');
+  await page.getByLabel('Root out', { exact: true }).fill('15');
   await page.getByRole('button', { name: 'Save the count' }).click();
   await expect(page.getByRole('status')).toContainText('18 of 20');
   await page.getByRole('button', { name: 'End and read it' }).click();

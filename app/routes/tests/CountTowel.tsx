@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Form } from 'react-router';
 import { COUNTABLE, type Countable, type SeedState } from '#core/germination/towel.ts';
 import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
@@ -42,6 +42,8 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
   const brushes = COUNTABLE.filter((state) => state !== 'abnormal' || test.counted === 'normal seedlings');
   const laid = seeds.filter(({ state }) => state !== 'absent').length;
   const sprouted = seeds.filter(({ state }) => state === 'sprouted').length;
+  const onward = useRef<HTMLButtonElement>(null);
+  useKey('n', () => onward.current?.click());
   const mark = (seed: SeedView, state: SeedState) => {
     const next = new Map(marks);
     if (before.get(keyOf(seed)) === state) next.delete(keyOf(seed));
@@ -156,8 +158,8 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
             {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
           </Button>
           {test.next !== null && (
-            <Button type="submit" name="onward" value={test.next} accessKey="n" aria-keyshortcuts="Alt+N" disabled={saving}>
-              Save, and on to the next towel
+            <Button ref={onward} type="submit" name="onward" value={test.next} aria-keyshortcuts="N" disabled={saving}>
+              Save, and on to the next towel (N)
             </Button>
           )}
         </div>
@@ -291,6 +293,20 @@ function typedMarks(typed: Record<string, string> | null): Marks {
         .map((place): [string, SeedState] => [place, state]),
     ),
   );
+}
+
+/** One key does it, wherever one stands but in a field that is typed into. */
+function useKey(key: string, act: () => void): void {
+  const newest = useRef(act);
+  newest.current = act;
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const isTyping = event.target instanceof Element && event.target.matches('input:not([type=checkbox]), textarea, select');
+      if (event.key.toLowerCase() === key && !isTyping && !event.ctrlKey && !event.metaKey && !event.altKey) newest.current();
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  }, [key]);
 }
 
 function useLeaveWarning(unsaved: boolean): void {

@@ -57,7 +57,7 @@ export function HowLaid({
             hint="A vigour test tells how seed stands up to a hard start; it never enters the outlook"
             options={TEST_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
           />
-          <SelectField field={fields.medium} label="Laid on" options={MEDIA.map((value) => ({ value, label: value }))} />
+          <SelectField field={fields.medium} label="What it lies on" options={MEDIA.map((value) => ({ value, label: value }))} />
           <fieldset>
             <legend className="font-semibold">Before it is laid</legend>
             {wakes && <p className="text-small text-soft">Its almanac says: {wakes}</p>}

@@ -57,11 +57,7 @@ function about({ open, due }: { open: number; due: number }): string {
 export default function Tests({ loaderData: { tests, search, show, page, total, open } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead
-        title="Tests"
-        about={about(open)}
-        actions={<ButtonLink to="/shelves?state=test+due&sort=next+test">Lots due for a test</ButtonLink>}
-      />
+      <PageHead title="Tests" about={about(open)} actions={<ButtonLink to="/tests/lay">Lay what is due</ButtonLink>} />
       <SearchForm label="Find a test" hint="Variety, crop or lot code" value={search}>
         <FilterSelect
           label="Show"

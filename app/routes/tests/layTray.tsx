@@ -1,0 +1,202 @@
+import { Form, redirect } from 'react-router';
+import { SPOTS } from '#core/germination/layout.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { layTrayForm } from '#contracts/tests.ts';
+import { listToTest } from '#data/tests.ts';
+import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
+import { layTests } from '#services/tests.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { nextTestWords } from '#app/ui/sayings.ts';
+import { Table } from '#app/ui/Table.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/layTray.ts';
+import { DrawSample, HowLaid } from './HowLaid.tsx';
+import { layTrouble, proposalWords } from './layWords.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Lay a tray of tests · Kind Granary' }];
+
+/** A tray that two people can lay in an evening. */
+const MOST_DUE = 24;
+const AHEAD_DAYS = 14;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { today, house } = visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const asked = query.get('lots');
+  const typed = [...(asked ?? '').split(/[\s,]+/), query.get('add')?.trim() ?? ''].filter(Boolean);
+  const codes = [...new Set(typed.map(codeOf))].slice(0, 60);
+  const found = await listToTest(
+    db,
+    asked === null && codes.length === 0 ? { dueBy: addDays(today, AHEAD_DAYS), limit: MOST_DUE } : { codes },
+  );
+  const proposals = new Map(
+    (
+      await proposeTests(
+        db,
+        found.map((lot) => ({ id: lot.id, seedsLeft: seedsLeftOf(lot) })),
+        house,
+        today,
+      )
+    ).map((one) => [one.lotId, one]),
+  );
+  const lots = found.map((lot) => ({
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    treated: lot.treated,
+    why: lot.nextTestOn !== null && lot.nextTestOn <= addDays(today, AHEAD_DAYS) ? nextTestWords(lot.nextTestReason) : null,
+    proposal: proposals.get(lot.id)!,
+  }));
+  return {
+    key: newFormKey(),
+    today,
+    lots,
+    missing: codes.filter((code) => lots.every((lot) => lot.code !== code)),
+    codes: lots.map(({ code }) => code).join(','),
+  };
+}
+
+/** The lot code as it is kept, or what was typed where it is none. */
+function codeOf(typed: string): string {
+  const read = readLotCode(typed);
+  return read.ok ? read.code : typed;
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { form, submission } = await readForm(request, layTrayForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply());
+  const done = await layTests(db, actor, today, submission.value);
+  if (!done.ok) {
+    const { field, words } = layTrouble(done.problem);
+    const at = [...form].find(([name, value]) => /^lots\[\d+\]\.code$/.test(name) && value === done.problem.of)?.[0];
+    const name = field === 'seeds' && at ? at.replace('.code', '.seeds') : field === 'seeds' ? '' : field;
+    return notAccepted(submission.reply({ fieldErrors: { [name]: [words] } }));
+  }
+  throw redirect(`/tests/slips?ids=${done.answer.testIds.join(',')}&laid=now`);
+}
+
+export default function LayTray({ loaderData: { key, today, lots, missing, codes }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'counted' | 'kind' | 'medium' | 'treatments' | 'checkDays' | 'laidOn' | 'lots'>({
+    // One name for good: under another one the rows' own fields would be emptied when a lot is added.
+    id: 'tray',
+    result: actionData,
+    start: { counted: 'any root', kind: 'viability', medium: 'paper towel', laidOn: today },
+  });
+  const wrong = (actionData?.error ?? {}) as Record<string, string[] | null>;
+  const typed = (actionData?.initialValue?.['lots'] ?? []) as { seeds?: string; celsius?: string; spot?: string }[];
+  return (
+    <>
+      <PageHead
+        title="Lay a tray of tests"
+        about="What is due now, with how many seeds each decision needs. Nothing in a row leaves that lot out."
+        actions={<ButtonLink to="/tests">Tests</ButtonLink>}
+      />
+      <Form method="get" className="mb-6 flex flex-wrap items-end gap-3">
+        <input type="hidden" name="lots" value={codes} />
+        <div>
+          <label htmlFor="add" className="block font-semibold">
+            Put another lot on the tray
+          </label>
+          <input id="add" name="add" className="input mt-1 w-44" placeholder="26-0001-A" autoComplete="off" />
+        </div>
+        <Button type="submit">Add it</Button>
+      </Form>
+      {missing.length > 0 && <Notice tone="doubt">Not found, or nothing left of it: {missing.join(', ')}.</Notice>}
+      {lots.length === 0 ? (
+        <Empty action={<ButtonLink to="/shelves?sort=next+test">Choose lots on the shelves</ButtonLink>}>
+          No lot is due for a test now.
+        </Empty>
+      ) : (
+        <PostForm form={form} formKey={key}>
+          {(wrong['lots'] ?? wrong['']) && <Notice tone="poor">{(wrong['lots'] ?? wrong[''])!.join('. ')}</Notice>}
+          <Table caption="Lots on the tray">
+            <thead>
+              <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+                <th scope="col">Lot</th>
+                <th scope="col">Seeds</th>
+                <th scope="col">°C</th>
+                <th scope="col">Place</th>
+                <th scope="col">Why, and why so many</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lots.map((lot, index) => {
+                const name = (field: string) => `lots[${index}].${field}`;
+                const error = wrong[name('seeds')] ?? wrong[name('celsius')] ?? wrong[name('spot')];
+                return (
+                  <tr key={lot.code}>
+                    <td>
+                      <b>
+                        {lot.crop} ‘{lot.variety}’
+                      </b>{' '}
+                      <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
+                      <input type="hidden" name={name('code')} value={lot.code} />
+                    </td>
+                    <td>
+                      <input
+                        name={name('seeds')}
+                        type="number"
+                        min={0}
+                        max={100}
+                        defaultValue={typed[index]?.seeds ?? (lot.proposal.seeds || '')}
+                        aria-label={`Seeds of ${lot.variety}`}
+                        aria-invalid={error ? true : undefined}
+                        aria-describedby={error ? `error-${index}` : undefined}
+                        className="input w-20"
+                      />
+                      {error && (
+                        <p id={`error-${index}`} className="font-semibold text-poor">
+                          {error.join('. ')}
+                        </p>
+                      )}
+                    </td>
+                    <td>
+                      <input
+                        name={name('celsius')}
+                        type="number"
+                        defaultValue={typed[index]?.celsius ?? lot.proposal.celsius}
+                        aria-label={`Warmth for ${lot.variety}, °C`}
+                        className="input w-20"
+                      />
+                    </td>
+                    <td>
+                      <select
+                        name={name('spot')}
+                        defaultValue={typed[index]?.spot ?? lot.proposal.spot}
+                        aria-label={`Place for ${lot.variety}`}
+                        className="input"
+                      >
+                        {SPOTS.map((spot) => (
+                          <option key={spot} value={spot}>
+                            {spot}
+                          </option>
+                        ))}
+                      </select>
+                    </td>
+                    <td className="text-small">
+                      {lot.why && <span className="block">{lot.why.charAt(0).toUpperCase() + lot.why.slice(1)}.</span>}
+                      <span className="text-soft">{proposalWords(lot.proposal)}</span>
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Table>
+          <HowLaid fields={fields} today={today} checks="every second day from each crop’s first count to its last" />
+          <DrawSample />
+          <Button type="submit" look="action">
+            Lay them, and print the slips
+          </Button>
+        </PostForm>
+      )}
+    </>
+  );
+}

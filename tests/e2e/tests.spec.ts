@@ -1,0 +1,138 @@
+import { expect, test, type Page } from '@playwright/test';
+import { take } from './benchDriver.ts';
+import { stateOf } from './roles.ts';
+
+test.use({ storageState: stateOf('helper') });
+test.describe.configure({ timeout: 120_000 });
+
+const laidSeed = (page: Page, variety: string, amount = '2000 seeds') =>
+  take(page, { Crop: 'Lettuce', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': amount });
+
+test('four replicates, one of which dried out: they are counted apart, and their mean is not trusted', async ({ page }) => {
+  const code = await laidSeed(page, 'Damp Cloth');
+  await page.goto(`/lots/${code}/test`);
+  await expect(page.getByText(/settle whether|confirm it/)).toBeVisible();
+  await page.getByLabel('Seeds on the towel').fill('25');
+  await page.getByLabel('Replicates').fill('4');
+  await page.getByLabel('Normal seedlings').check();
+  await expect(page.getByText('100 seeds tell the germination')).toBeVisible();
+  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await expect(page.getByText('4 replicates, 100 seeds laid')).toBeVisible();
+  for (const [index, normal] of [24, 23, 11, 24].entries()) {
+    await page.getByRole('button', { name: `Replicate ${index + 1}:` }).click();
+    await page.getByLabel('Normal seedling', { exact: true }).fill(String(normal));
+    await page.getByLabel('Abnormal', { exact: true }).fill('1');
+    await page.getByRole('button', { name: 'Save the count' }).click();
+    await expect(page.getByRole('button', { name: `Replicate ${index + 1}: ${normal} of 25` })).toBeVisible();
+  }
+  await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
+  await page.getByRole('button', { name: 'End and read it' }).click();
+  const reckoning = page.getByRole('region', { name: /may it be lent/ });
+  await expect(reckoning).toContainText('82 of 100');
+  await expect(reckoning).toContainText('The replicates differ more than sampling does: 24 of 25, 23 of 25, 11 of 25, 24 of 25');
+  await expect(reckoning).toContainText('The rest: 4 abnormal');
+  await expect(page.getByRole('list', { name: 'Replicate 3' })).toBeVisible();
+});
+
+test('one seed fewer was laid: the number is put right, and both stay in the history', async ({ page }) => {
+  const code = await laidSeed(page, 'Short Count');
+  await page.goto(`/lots/${code}/test`);
+  await page.getByLabel('Seeds on the towel').fill('20');
+  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('grid').getByRole('button', { name: 'Seed 1:' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('h');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('button', { name: 'Seed 2: hard' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Seed 3: fresh, ungerminated' })).toBeVisible();
+  await page.getByLabel('Re-wetted').check();
+  await page.getByRole('button', { name: 'Save 3 marks' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 're-wetted' })).toBeVisible();
+  await page.getByText('More or fewer seeds were laid than that').click();
+  await page.getByLabel('Seeds really laid').fill('2');
+  await page.getByLabel('How was it found out?').fill('Counted again');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(page.getByText('3 seeds have been marked already')).toBeVisible();
+  await page.getByLabel('Seeds really laid').fill('19');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(page.getByText('19 laid, not 20: Counted again').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Seed 20: not laid' })).toBeDisabled();
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('main')).toContainText('1 981 seeds');
+});
+
+test('a test in batches stops when its answer is clear, and asks for another batch when it is not', async ({ page }) => {
+  const code = await laidSeed(page, 'Slow Order');
+  await page.goto(`/lots/${code}/test`);
+  await page.getByLabel('Seeds on the towel').fill('10');
+  await page.getByLabel(/In batches/).check();
+  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  const advice = page.getByRole('region', { name: /may the testing stop/ });
+  await expect(advice).toContainText('Wait for the last count');
+  await page.getByLabel('Root out', { exact: true }).fill('7');
+  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
+  await page.getByRole('button', { name: 'End and read it' }).click();
+  await expect(advice).toContainText('Lay another batch');
+  await advice.getByRole('link', { name: 'Lay another 10' }).click();
+  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByLabel('Root out', { exact: true }).fill('10');
+  await page.getByRole('button', { name: 'Save the count' }).click();
+  await expect(advice).toContainText('Stop: it is good');
+  await expect(advice).toContainText('17 of 20 in 2 batches');
+});
+
+test('a tray is laid at once with what each decision needs, and its slips are one PDF', async ({ page }) => {
+  const [one, other] = [await laidSeed(page, 'Porters Tray'), await laidSeed(page, 'Trolley', '12 seeds')];
+  await page.goto(`/tests/lay?lots=${one}`);
+  await page.getByLabel('Put another lot on the tray').fill(other.toLowerCase());
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('grow it out instead')).toBeVisible();
+  await page.getByLabel('Seeds of Trolley').fill('13');
+  await page.getByRole('button', { name: 'Lay them, and print the slips' }).click();
+  await expect(page.getByText('Only 12 seeds left')).toBeVisible();
+  await expect(page.getByLabel('Seeds of Trolley')).toHaveValue('13');
+  await page.getByLabel('Seeds of Trolley').fill('6');
+  await page.getByRole('button', { name: 'Lay them, and print the slips' }).click();
+  await expect(page.getByRole('heading', { name: '2 towel slips' })).toBeVisible();
+  const ids = new URL(page.url()).searchParams.get('ids')!;
+  const pdf = await page.request.get(`/tests/slips.pdf?ids=${ids}&sheet=a4-24&start=1`);
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.getByRole('link', { name: /Trolley/ }).click();
+  await expect(page.getByText('6 seeds laid')).toBeVisible();
+});
+
+test('one goes round the towels that are due, from one to the next by one key', async ({ page }) => {
+  await page.goto('/tests');
+  await page
+    .getByRole('row')
+    .filter({ hasText: /today|late|ago/ })
+    .first()
+    .getByRole('link')
+    .click();
+  const onward = page.getByRole('button', { name: 'Save, and on to the next towel (N)' });
+  await expect(onward).toBeVisible();
+  const first = page.url();
+  await expect(onward).toBeEnabled();
+  await page.keyboard.press('n');
+  await expect(page).toHaveURL(/\/tests\/\d+\?after=\d+/);
+  expect(page.url().startsWith(`${first}?`)).toBe(false);
+});
+
+test('a photo goes with a count, and what is none is refused beside its field', async ({ page }) => {
+  const code = await laidSeed(page, 'Plate Glass');
+  await page.goto(`/lots/${code}/test`);
+  await page.getByLabel('Seeds on the towel').fill('10');
+  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByText('A note or a photo').click();
+  await page
+    .getByLabel('Photo', { exact: true })
+    .setInputFiles({ name: 'towel.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
+  await page.getByRole('button', { name: 'Save the count' }).click();
+  await expect(page.getByText('That is not a photo')).toBeVisible();
+  await page.getByLabel('Photo', { exact: true }).setInputFiles('docs/screenshots/towel-phone.png');
+  await page.getByRole('button', { name: 'Save the count' }).click();
+  await expect(page.getByRole('img', { name: 'The towel on day 0' })).toBeVisible();
+});
