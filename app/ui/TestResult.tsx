@@ -46,9 +46,9 @@ export function TestResult(result: TestResultProps) {
   const { kind, sprouted, laid, interval, thresholds } = result;
   return (
     <Reckoning
-      tone={VERDICT_TONES[kind]}
+      tone={disagree(result) ? 'poor' : VERDICT_TONES[kind]}
       question={`Test ended ${formatDate(result.endedOn)}: may it be lent?`}
-      verdict={VERDICT_WORDS[kind]}
+      verdict={disagree(result) ? 'Its replicates disagree: lay it again' : VERDICT_WORDS[kind]}
       figure={
         <>
           <p className="text-large">
@@ -68,7 +68,7 @@ export function TestResult(result: TestResultProps) {
             ]}
           />
           <Rest states={result.states} />
-          {result.replicates && !result.replicates.withinTolerance && <OutOfTolerance {...result.replicates} />}
+          {result.replicates && disagree(result) && <OutOfTolerance {...result.replicates} />}
         </>
       }
       reasons={reasons(result)}
@@ -99,6 +99,9 @@ function Rest({ states }: { states: StateCounts }) {
   );
   return words.length > 0 && <p className="text-soft">The rest: {words.join(', ')}.</p>;
 }
+
+/** Replicates that differ more than sampling does are not averaged silently: their mean is shown, and settles nothing. */
+const disagree = ({ replicates }: TestResultProps) => replicates !== null && !replicates.withinTolerance;
 
 function OutOfTolerance({ parts, range, allowed, heterogeneity }: Replicates & { parts: readonly Count[] }) {
   return (
@@ -146,13 +149,20 @@ function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): 
     : `Even ${more.seeds} more seeds would settle ${question} only about ${Math.round(more.chance * 10)} times in 10${cost}.`;
 }
 
-function Actions({ kind, code, onLotPage }: TestResultProps) {
+function Actions(result: TestResultProps) {
+  const { kind, code, onLotPage } = result;
   const lend = (
     <ButtonLink to={`/desk?lot=${code}`} look="action">
       Lend it
     </ButtonLink>
   );
   const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
+  if (disagree(result))
+    return (
+      <ButtonLink to={`/lots/${code}/test`} look="action">
+        Lay it again
+      </ButtonLink>
+    );
   if (kind === 'do not lend')
     return onLotPage ? null : (
       <ButtonLink to={`/lots/${code}#holds`} look="action">

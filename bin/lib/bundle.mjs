@@ -14,6 +14,7 @@ await build({
     calibration: 'bench/calibration.ts',
     labels: 'bench/labels.ts',
     weigh: 'bench/weigh.ts',
+    plan: 'bench/plan.ts',
   },
   outdir: 'build/programs',
   bundle: true,

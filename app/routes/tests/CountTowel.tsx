@@ -153,7 +153,7 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
             <Photo errors={errors} />
           </div>
         </details>
-        <div className="grid gap-3">
+        <div className="sticky bottom-18 z-10 grid gap-3 bg-ground py-2 lg:static">
           <Button type="submit" look="action" disabled={saving}>
             {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
           </Button>
@@ -167,6 +167,8 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
     </Form>
   );
 }
+
+const SHORT: Partial<Record<SeedState, string>> = { fresh: 'Fresh', dead: 'Mouldy' };
 
 /** What a tap makes of a seed. */
 function Brushes({
@@ -193,7 +195,7 @@ function Brushes({
           <span className="size-6">
             <SeedShape state={choice} />
           </span>
-          {stateName(choice, counted)}
+          {SHORT[choice] ?? stateName(choice, counted)}
         </button>
       ))}
     </div>

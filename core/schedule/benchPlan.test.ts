@@ -1,0 +1,167 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { SPOTS } from '../germination/layout.ts';
+import { costOf, lateness, loadOf, overbooked, weeksFor, type Plan, type PlanBench, type PlanProblem, type PlanTest } from './benchPlan.ts';
+import { explainPlan } from './explainPlan.ts';
+import { firstPlan, improvePlan } from './improvePlan.ts';
+import { testValue } from './testValue.ts';
+
+const seeded = (start: number) => {
+  let state = start;
+  return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+};
+const none = (weeks: number) => Array.from({ length: weeks }, () => 0);
+const benchOf = (weeks: number, towels: number, hours: number, change: Partial<PlanBench> = {}): PlanBench => ({
+  weeks,
+  towels: { warm: towels, room: towels, cool: towels },
+  hours: none(weeks).map(() => hours),
+  taken: { towels: { warm: none(weeks), room: none(weeks), cool: none(weeks) }, hours: none(weeks) },
+  ...change,
+});
+const towel = (change: Partial<PlanTest> = {}): PlanTest => ({
+  spot: 'room',
+  towels: 1,
+  hours: [0.5, 0.2],
+  value: 1,
+  earliest: 0,
+  deadline: 3,
+  pinned: null,
+  ...change,
+});
+const solved = (problem: PlanProblem, before: Plan | null = null, steps = 60) =>
+  [...improvePlan(problem, seeded(11), before, steps)].at(-1)!;
+
+/** The least cost of all plans there are. */
+function bruteForce({ tests, bench }: PlanProblem): number {
+  let least = Infinity;
+  const plan: (number | null)[] = tests.map(() => null);
+  const go = (index: number): void => {
+    if (index === tests.length) {
+      if (overbooked({ tests, bench }, plan).length === 0) least = Math.min(least, costOf({ tests, bench }, plan));
+      return;
+    }
+    for (const week of [...weeksFor(tests[index]!, bench), ...(tests[index]!.pinned === null ? [null] : [])]) {
+      plan[index] = week;
+      go(index + 1);
+    }
+  };
+  go(0);
+  return least;
+}
+
+const someTest = fc.record({
+  spot: fc.constantFrom(...SPOTS.slice(0, 2)),
+  towels: fc.integer({ min: 1, max: 2 }),
+  hours: fc.constantFrom([0.5], [0.5, 0.25], [0.5, 0, 0.25]),
+  value: fc.constantFrom(0.25, 1, 2.5),
+  earliest: fc.integer({ min: 0, max: 1 }),
+  deadline: fc.integer({ min: -1, max: 4 }),
+  pinned: fc.constant(null),
+});
+const someProblem = fc.record({
+  tests: fc.array(someTest, { minLength: 1, maxLength: 5 }),
+  bench: fc.tuple(fc.integer({ min: 0, max: 3 }), fc.constantFrom(0.5, 1, 2)).map(([towels, hours]) => benchOf(4, towels, hours)),
+});
+
+describe('the bench plan', () => {
+  test('what it ends with is the best there is, in small cases, and its bound is never above that', () => {
+    fc.assert(
+      fc.property(someProblem, (problem) => {
+        const least = bruteForce(problem);
+        const { cost, bound, plan } = solved(problem);
+        expect(cost).toBeCloseTo(least, 9);
+        expect(bound).toBeLessThanOrEqual(least + 1e-9);
+        expect(overbooked(problem, plan)).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('each step is at least as good as the one before, and its bound never falls', () => {
+    const chance = seeded(5);
+    const tests = Array.from({ length: 80 }, () =>
+      towel({ spot: SPOTS[Math.floor(chance() * 3)]!, value: 0.2 + chance(), deadline: Math.floor(chance() * 6), hours: [0.4, 0.2, 0.2] }),
+    );
+    let [cost, bound] = [Infinity, -Infinity];
+    for (const step of improvePlan({ tests, bench: benchOf(10, 5, 6) }, seeded(3), null, 10)) {
+      expect(step.cost).toBeLessThanOrEqual(cost + 1e-9);
+      expect(step.bound).toBeGreaterThanOrEqual(bound - 1e-9);
+      expect(step.bound).toBeLessThanOrEqual(step.cost + 1e-9);
+      [cost, bound] = [step.cost, step.bound];
+    }
+  });
+
+  test('what is pinned stays, and the others make room for it', () => {
+    const problem = { tests: [towel(), towel({ pinned: 1 }), towel()], bench: benchOf(6, 1, 5) };
+    const { plan } = solved(problem);
+    expect(plan[1]).toBe(1);
+    expect(overbooked(problem, plan)).toEqual([]);
+  });
+
+  test('a week when nobody is here is kept: nothing is laid or counted in it', () => {
+    const problem = { tests: [towel({ hours: [0.5, 0.2] })], bench: benchOf(5, 2, 5, { hours: [0, 5, 0, 5, 5] }) };
+    expect(weeksFor(problem.tests[0]!, problem.bench)).toEqual([3]);
+    expect(solved(problem).plan).toEqual([3]);
+    // A towel that wants no look in that week may stand through it.
+    expect(weeksFor(towel({ hours: [0.5, 0, 0.2] }), problem.bench)).toEqual([1]);
+  });
+
+  test('hours are evened out where that makes nothing later', () => {
+    const problem = { tests: Array.from({ length: 8 }, () => towel({ hours: [1], deadline: 3 })), bench: benchOf(4, 8, 8) };
+    expect(loadOf(problem, solved(problem).plan).hours).toEqual([2, 2, 2, 2]);
+  });
+
+  test('a re-plan moves little: with one towel more, the others stay', () => {
+    const tests = Array.from({ length: 12 }, (_, index) => towel({ hours: [0.5, 0.5], deadline: 3 + (index % 3) }));
+    const bench = benchOf(8, 6, 6);
+    const before = solved({ tests, bench }).plan;
+    const after = solved({ tests: [...tests, towel()], bench }, [...before, null]).plan;
+    expect(before.filter((week, index) => week !== after[index]).length).toBeLessThanOrEqual(1);
+  });
+
+  test('what lies on the bench already takes its room', () => {
+    const bench = benchOf(4, 1, 5);
+    const taken = { ...bench.taken, towels: { ...bench.taken.towels, room: [1, 1, 0, 0] } };
+    expect(solved({ tests: [towel()], bench: { ...bench, taken } }).plan).toEqual([2]);
+  });
+
+  test('a bench with no room leaves all out, and says how little more would do', () => {
+    const problem = { tests: [towel(), towel({ spot: 'cool' })], bench: benchOf(6, 0, 5) };
+    const { plan } = solved(problem);
+    expect(plan).toEqual([null, null]);
+    expect(explainPlan(problem, plan)).toMatchObject({ leftOut: [0, 1], relaxations: [] });
+    const oneShort = { tests: Array.from({ length: 4 }, () => towel({ hours: [0.5, 0.2], deadline: 3 })), bench: benchOf(6, 1, 5) };
+    const trouble = explainPlan(oneShort, solved(oneShort).plan);
+    expect(trouble.late.length + trouble.leftOut.length).toBe(2);
+    expect(trouble.relaxations).toContainEqual({ what: 'room', more: 1 });
+    expect(trouble.relaxations.some(({ what }) => what === 'hours')).toBe(false);
+  });
+
+  test('a deadline in the past is hopeless, whatever the bench: it is done soon, and not blamed on the bench', () => {
+    const problem = { tests: [towel({ deadline: -2 })], bench: benchOf(6, 4, 5) };
+    const { plan } = solved(problem);
+    expect(plan).toEqual([0]);
+    expect(explainPlan(problem, plan)).toMatchObject({ hopeless: [0], late: [0], relaxations: [] });
+    expect(lateness(problem.tests[0]!, 0, 6)).toBe(3);
+  });
+
+  test('moved by hand onto a full week, it says by how much that is too much', () => {
+    const problem = { tests: [towel(), towel()], bench: benchOf(4, 1, 5) };
+    expect(overbooked(problem, [0, 0])).toEqual([
+      { week: 0, what: 'room', over: 1 },
+      { week: 1, what: 'room', over: 1 },
+    ]);
+    expect(firstPlan(problem)).toHaveLength(2);
+  });
+});
+
+describe('what a test is worth', () => {
+  const stakes = { mayBeLent: 1, fullStrength: 1, lent: 0, others: 2 };
+  test('is most where the answer could go either way, and more where more hangs on it', () => {
+    expect(testValue(stakes)).toEqual({ value: 0.2, doubt: 0, stakes: [] });
+    expect(testValue({ ...stakes, mayBeLent: 0.5 }).value).toBeCloseTo(1, 12);
+    expect(testValue({ ...stakes, fullStrength: 0.5 }).doubt).toBeCloseTo(0.5, 12);
+    expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 })).toMatchObject({ stakes: ['last of its line', 'much lent'] });
+    expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 }).value).toBeCloseTo(3, 12);
+  });
+});
