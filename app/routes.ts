@@ -20,6 +20,8 @@ export default [
   route('lots/:code/away', 'routes/bench/away.tsx'),
   route('tests', 'routes/tests/tests.tsx'),
   route('tests/lay', 'routes/tests/layTray.tsx'),
+  route('tests/plan', 'routes/tests/plan.tsx'),
+  route('tests/list', 'routes/tests/list.tsx'),
   route('tests/slips', 'routes/tests/slips.tsx'),
   route('tests/slips.pdf', 'routes/tests/slipsSheet.ts'),
   route('tests/:id', 'routes/tests/towel.tsx'),

@@ -453,6 +453,28 @@ interface TestEndTable {
   ended_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
+interface TestBenchTable {
+  the_one: GeneratedAlways<boolean>;
+  warm: number;
+  room: number;
+  cool: number;
+  hours: number;
+  closed: readonly string[];
+  version: number;
+}
+interface PlannedTestTable {
+  lot_id: Fact<number>;
+  week: Fact<string>;
+  pinned: Fact<boolean>;
+  planned_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface CalendarFeedTable {
+  token_hash: Fact<Buffer>;
+  account_id: Fact<number>;
+  made_at: WrittenAt;
+  revoked_at: Date | null;
+}
 interface LoanTable {
   id: GeneratedAlways<number>;
   lot_id: Fact<number>;
@@ -702,6 +724,9 @@ export interface Schema {
   test_photo: TestPhotoTable;
   seed_mark: SeedMarkTable;
   test_end: TestEndTable;
+  test_bench: TestBenchTable;
+  planned_test: PlannedTestTable;
+  calendar_feed: CalendarFeedTable;
   loan: LoanTable;
   open_loan: OpenLoanTable;
   loan_return: LoanReturnTable;

@@ -24,6 +24,11 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
   return Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to), { largestUnit: 'days' }).days;
 }
 
+/** The Monday on or before a day. */
+export function mondayOf(date: IsoDate): IsoDate {
+  return addDays(date, 1 - Temporal.PlainDate.from(date).dayOfWeek);
+}
+
 /** The given day of the year in `year`; 29 February falls back to the 28th. Throws RangeError for an impossible day. */
 export function inYear(monthDay: MonthDay, year: number): IsoDate {
   return Temporal.PlainMonthDay.from(monthDay).toPlainDate({ year }).toString();

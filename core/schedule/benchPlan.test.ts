@@ -4,6 +4,7 @@ import { SPOTS } from '../germination/layout.ts';
 import { costOf, lateness, loadOf, overbooked, weeksFor, type Plan, type PlanBench, type PlanProblem, type PlanTest } from './benchPlan.ts';
 import { explainPlan } from './explainPlan.ts';
 import { firstPlan, improvePlan } from './improvePlan.ts';
+import { hoursByWeek, planTestOf, standingIn } from './planTest.ts';
 import { testValue } from './testValue.ts';
 
 const seeded = (start: number) => {
@@ -29,7 +30,7 @@ const towel = (change: Partial<PlanTest> = {}): PlanTest => ({
   ...change,
 });
 const solved = (problem: PlanProblem, before: Plan | null = null, steps = 60) =>
-  [...improvePlan(problem, seeded(11), before, steps)].at(-1)!;
+  [...improvePlan(problem, seeded(11), before, (step) => step >= steps)].at(-1)!;
 
 /** The least cost of all plans there are. */
 function bruteForce({ tests, bench }: PlanProblem): number {
@@ -83,7 +84,7 @@ describe('the bench plan', () => {
       towel({ spot: SPOTS[Math.floor(chance() * 3)]!, value: 0.2 + chance(), deadline: Math.floor(chance() * 6), hours: [0.4, 0.2, 0.2] }),
     );
     let [cost, bound] = [Infinity, -Infinity];
-    for (const step of improvePlan({ tests, bench: benchOf(10, 5, 6) }, seeded(3), null, 10)) {
+    for (const step of improvePlan({ tests, bench: benchOf(10, 5, 6) }, seeded(3), null, (step) => step >= 10)) {
       expect(step.cost).toBeLessThanOrEqual(cost + 1e-9);
       expect(step.bound).toBeGreaterThanOrEqual(bound - 1e-9);
       expect(step.bound).toBeLessThanOrEqual(step.cost + 1e-9);
@@ -163,5 +164,27 @@ describe('what a test is worth', () => {
     expect(testValue({ ...stakes, fullStrength: 0.5 }).doubt).toBeCloseTo(0.5, 12);
     expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 })).toMatchObject({ stakes: ['last of its line', 'much lent'] });
     expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 }).value).toBeCloseTo(3, 12);
+  });
+});
+
+describe('a due test as the plan takes it', () => {
+  const frame = { start: '2026-11-23', opening: '2027-02-01' };
+  const due = { dueOn: '2026-11-01', value: 1, spot: 'room' as const, firstCount: 5, finalCount: 14, pinnedTo: null };
+  test('hours are those of laying and of each look, in the week of each', () => {
+    expect(hoursByWeek(6, [3, 5, 6])).toEqual([0.6]);
+    expect(hoursByWeek(14, [5, 7, 14])).toEqual([0.4, 0.1, 0.1]);
+  });
+
+  test('what is due before lending opens is to end before it; what is due later may be laid some weeks ahead', () => {
+    expect(planTestOf(due, frame)).toMatchObject({ earliest: 0, deadline: 9, pinned: null });
+    expect(planTestOf({ ...due, dueOn: '2027-04-05' }, frame)).toMatchObject({ earliest: 11, deadline: 20 });
+    expect(planTestOf({ ...due, pinnedTo: '2026-12-07' }, frame).pinned).toBe(2);
+    expect(planTestOf({ ...due, pinnedTo: '2026-11-09' }, frame).pinned).toBe(0);
+  });
+
+  test('a standing towel stands to the week of its last count, and this week at least', () => {
+    const towel = { laidOn: '2026-11-18', finalCountDays: 14, checkDays: [5, 9, 14] };
+    expect(standingIn(towel, '2026-11-23', 4)).toEqual({ weeks: [0, 1], hours: [0.2, 0.1, 0, 0] });
+    expect(standingIn({ ...towel, laidOn: '2026-10-01' }, '2026-11-23', 4)).toEqual({ weeks: [0], hours: [0, 0, 0, 0] });
   });
 });

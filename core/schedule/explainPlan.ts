@@ -39,7 +39,13 @@ export function explainPlan(problem: PlanProblem, plan: Plan): PlanTrouble {
   if (costOf(problem, plan) <= least(problem) + 1e-9) return { late, leftOut, hopeless, relaxations: [] };
   const isEnough = (one: PlanProblem) => {
     const target = least(one) + 1e-9;
-    for (const { cost } of improvePlan(one, () => 0.5, null, TRIES)) if (cost <= target) return true;
+    for (const { cost } of improvePlan(
+      one,
+      () => 0.5,
+      null,
+      (step) => step >= TRIES,
+    ))
+      if (cost <= target) return true;
     return false;
   };
   const smallest = (what: Relaxation['what'], most: number, changed: (more: number) => PlanProblem): Relaxation[] => {

@@ -19,13 +19,13 @@ const ROUNDS_A_STEP = 20;
  * can be (Lagrangian bound). When lateness is proved least, hours are evened out. Between two steps the caller may stop.
  * @param chance a generator of numbers from 0 up to 1; the same one gives the same plan
  * @param before the plan so far: what need not move stays where it is
- * @param steps most steps before hours are evened out, proved or not
+ * @param isEnough asked after each step: whether hours are to be evened out now, proved or not
  */
 export function* improvePlan(
   problem: PlanProblem,
   chance: () => number,
   before: Plan | null = null,
-  steps = 100_000,
+  isEnough: (step: number) => boolean = () => false,
 ): Generator<PlanProgress, void> {
   const choices = problem.tests.map((test) => weeksFor(test, problem.bench));
   const unavoidable = problem.tests.reduce(
@@ -39,7 +39,7 @@ export function* improvePlan(
   let bound = unavoidable;
   yield { plan, cost, bound, phase: 'first plan' };
   const prices = new Prices(problem, choices);
-  for (let step = 0; step < steps && cost - bound > PROVED * Math.max(1, cost); step += 1) {
+  for (let step = 0; cost - bound > PROVED * Math.max(1, cost) && !isEnough(step); step += 1) {
     for (let round = 0; round < ROUNDS_A_STEP; round += 1) {
       bound = Math.max(bound, prices.step(cost));
       const next = round % 5 === 0 ? fill(problem, choices, null, prices.order()) : anew(problem, choices, plan, chance);

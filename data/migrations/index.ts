@@ -6,6 +6,7 @@ import * as benchHouse from './0004_bench_house.ts';
 import * as vessels from './0005_vessels.ts';
 import * as outlook from './0006_outlook.ts';
 import * as tests from './0007_tests.ts';
+import * as testPlan from './0008_test_plan.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -16,4 +17,5 @@ export const migrations: Record<string, Migration> = {
   '0005_vessels': vessels,
   '0006_outlook': outlook,
   '0007_tests': tests,
+  '0008_test_plan': testPlan,
 };

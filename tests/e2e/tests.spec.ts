@@ -136,3 +136,56 @@ test('a photo goes with a count, and what is none is refused beside its field', 
   await page.getByRole('button', { name: 'Save the count' }).click();
   await expect(page.getByRole('img', { name: 'The towel on day 0' })).toBeVisible();
 });
+
+test('the winter is planned off the page’s thread, a test is moved by key and keeps its place, and the list is for the wall', async ({
+  page,
+}) => {
+  await page.goto('/tests/plan');
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  const reckoning = page.getByRole('region', { name: /tests in the next half year/ });
+  await expect(reckoning).toContainText(/No plan could be less late|No plan can be under/);
+  const board = page.getByRole('region', { name: 'The plan by week' });
+  const first = board.getByRole('listitem').first();
+  const chip = first.getByRole('button').first();
+  const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+  await chip.click();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(board.getByText(/ends in time|after its deadline/)).toBeVisible();
+  const third = board
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading') })
+    .nth(2);
+  await expect(third.getByRole('button', { name: /pinned/ })).toContainText(name);
+  await page.getByRole('button', { name: 'Plan again, moving little' }).click();
+  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  await expect(third.getByRole('button', { name: /pinned/ })).toContainText(name);
+  await page.getByRole('button', { name: 'Save the plan' }).click();
+  await expect(page.getByText('The plan is saved')).toBeVisible();
+  await page.reload();
+  await expect(third.getByRole('button', { name: /pinned/ })).toContainText(name);
+  await page.goto('/tests/list');
+  await expect(page.getByRole('group', { name: 'To lay' }).getByRole('row').nth(1)).toBeVisible();
+  await page.getByRole('link', { name: 'Lay these' }).click();
+  await expect(page.getByRole('heading', { name: 'Lay a tray of tests' })).toBeVisible();
+});
+
+test('a bench that is too small leaves tests out, and says how little more would let them in', async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
+  await page.goto('/tests/plan');
+  const bench = async (warm: string, hours: string) => {
+    await page.getByText('What the testing bench has').click();
+    await page.getByLabel('Warm towels').fill(warm);
+    await page.getByLabel('Hours a week').fill(hours);
+    await page.getByRole('button', { name: 'Set it' }).click();
+    await expect(page.getByText('0 of ' + warm).first()).toBeVisible();
+  };
+  await bench('1', '6');
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  // The page lives while it is planned: what is reached can be kept.
+  await expect(page.getByText(/Planning: no plan can be under/)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop, and keep this plan' }).click();
+  await expect(page.getByText(/would let all others in/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
+  await bench('12', '6');
+});

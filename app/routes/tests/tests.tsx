@@ -57,7 +57,17 @@ function about({ open, due }: { open: number; due: number }): string {
 export default function Tests({ loaderData: { tests, search, show, page, total, open } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Tests" about={about(open)} actions={<ButtonLink to="/tests/lay">Lay what is due</ButtonLink>} />
+      <PageHead
+        title="Tests"
+        about={about(open)}
+        actions={
+          <>
+            <ButtonLink to="/tests/lay">Lay what is due</ButtonLink>
+            <ButtonLink to="/tests/plan">Plan</ButtonLink>
+            <ButtonLink to="/tests/list">Bench list</ButtonLink>
+          </>
+        }
+      />
       <SearchForm label="Find a test" hint="Variety, crop or lot code" value={search}>
         <FilterSelect
           label="Show"

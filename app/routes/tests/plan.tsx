@@ -1,0 +1,262 @@
+import { useMemo, useState } from 'react';
+import { data, Link } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { may } from '#core/people/may.ts';
+import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
+import { weekIndex } from '#core/schedule/planTest.ts';
+import { planForm, testBenchForm } from '#contracts/testPlan.ts';
+import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/testPlan.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/plan.ts';
+import { PlanBoard } from './PlanBoard.tsx';
+import { relaxationWords, weeksLate } from './planWords.ts';
+import { usePlanner } from './usePlanner.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Plan of tests · Kind Granary' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house, today } = visitBy(context, request, 'work');
+  const { due, ...rest } = await readPlan(db, house, today);
+  return {
+    ...rest,
+    keys: { save: newFormKey(), bench: newFormKey() },
+    leads: may(actor.role, 'set house rules'),
+    due: due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
+      ...one,
+      name: `${crop} ‘${variety}’`,
+      why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Worth ${worth.value.toFixed(1)}: doubt ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
+      stakes: worth.stakes,
+    })),
+  };
+}
+
+function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
+  switch (problem.code) {
+    case 'changed meanwhile':
+      return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
+    case 'no such week':
+      return { '': [`The week of ${formatDate(problem.week)} is not in this plan any more. Load the page again`] };
+    case 'not due':
+      return { '': ['One of these lots has been laid or used up meanwhile. Load the page again, and plan the rest'] };
+  }
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, house, today } = visitBy(context, request, 'work');
+  const { intent, act } = formActs(await request.formData(), troubleOf);
+  if (intent === 'save') return act(planForm, (plan) => savePlan(db, actor, house, today, plan));
+  if (!may(actor.role, 'set house rules')) throw data({ permission: 'set house rules' }, { status: 403 });
+  return act(testBenchForm, (bench) => setTestBench(db, actor, bench));
+}
+
+export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { due, start, bench, opening, tooFew } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, bench.version);
+  const saved = useMemo(() => due.map(({ week }) => (week === null ? null : Math.max(0, weekIndex(start, week)))), [due, start]);
+  const [plan, setPlan] = useState<Plan>(saved);
+  const [pinned, setPinned] = useState<readonly boolean[]>(() => due.map((one) => one.pinned));
+  const planner = usePlanner(setPlan);
+  const problem = useMemo(
+    () => ({
+      bench: loaderData.plan,
+      tests: due.map(({ test }, index) => ({ ...test, pinned: pinned[index] ? (plan[index] ?? null) : null })),
+    }),
+    // Pinned weeks are read when they are pinned: a test moved afterwards takes its pin with it.
+    [loaderData.plan, due, pinned, plan],
+  );
+  const result = actionData?.result ?? null;
+  const isChanged = plan.some((week, index) => week !== saved[index]) || pinned.some((pin, index) => pin !== due[index]!.pinned);
+  const entries = plan.flatMap((week, index) =>
+    week === null ? [] : [{ lotId: due[index]!.lotId, week: addDays(start, 7 * week), pinned: pinned[index]! }],
+  );
+  const [form] = usePostForm<'plan'>({ id: `save-${keys.save}`, result: actionData?.intent === 'save' ? result : null });
+  return (
+    <>
+      <PageHead
+        title="Plan of tests"
+        about={`What is due in the next half year, on the bench that there is. Lending opens ${formatDate(opening)}.`}
+        actions={
+          <>
+            <ButtonLink to="/tests/list">Bench list</ButtonLink>
+            <ButtonLink to="/tests">Tests</ButtonLink>
+          </>
+        }
+      />
+      {actionData?.intent === 'save' && result === null && !isChanged && <Notice tone="good">The plan is saved.</Notice>}
+      {due.length === 0 ? (
+        <Empty action={<ButtonLink to="/shelves?sort=next+test">Look at the shelves</ButtonLink>}>
+          Nothing is due in the next half year.
+        </Empty>
+      ) : (
+        <>
+          <PlanReckoning
+            due={due.length}
+            plan={plan}
+            problem={problem}
+            planner={planner}
+            onPlan={() => planner.begin(problem, plan.some((week) => week !== null) ? plan : null)}
+            onStop={() => planner.stop(problem, plan)}
+          />
+          <PostForm form={form} formKey={keys.save} intent="save" className="my-5 flex flex-wrap items-center gap-4 space-y-0">
+            <input type="hidden" name="version" value={bench.version} />
+            <input type="hidden" name="plan" value={JSON.stringify(entries)} />
+            <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!isChanged || planner.running}>
+              Save the plan
+            </Button>
+            {isChanged && <span className="text-soft">Not saved yet.</span>}
+          </PostForm>
+          <PlanBoard
+            tests={due}
+            problem={problem}
+            start={start}
+            plan={plan}
+            pinned={pinned}
+            onMove={(index, week) => {
+              setPlan(plan.map((one, at) => (at === index ? week : one)));
+              // What somebody moved stays where they put it.
+              setPinned(pinned.map((pin, at) => pin || at === index));
+            }}
+            onPin={(index, pin) => setPinned(pinned.map((one, at) => (at === index ? pin && plan[index] !== null : one)))}
+          />
+        </>
+      )}
+      {tooFew.length > 0 && (
+        <section aria-label="Too few to test" className="mt-8">
+          <h2>Too few to test: grow them out instead</h2>
+          <ul className="columns-1 sm:columns-2">
+            {tooFew.map((lot) => (
+              <li key={lot.code} className="py-1">
+                <Link className="link" to={`/lots/${lot.code}`}>
+                  {lot.crop} ‘{lot.variety}’
+                </Link>{' '}
+                <LotCode>{lot.code}</LotCode>, about {lot.seeds} seeds
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {loaderData.leads && (
+        <BenchForm key={keys.bench} formKey={keys.bench} bench={bench} result={actionData?.intent === 'bench' ? result : null} />
+      )}
+    </>
+  );
+}
+
+function PlanReckoning({
+  due,
+  plan,
+  problem,
+  planner: { running, progress, trouble },
+  onPlan,
+  onStop,
+}: {
+  due: number;
+  plan: Plan;
+  problem: { tests: Route.ComponentProps['loaderData']['due'][number]['test'][]; bench: Route.ComponentProps['loaderData']['plan'] };
+  planner: ReturnType<typeof usePlanner>;
+  onPlan: () => void;
+  onStop: () => void;
+}) {
+  const late = plan.filter((week, index) => week !== null && weeksLate(problem, index, week) > 0).length;
+  const without = plan.filter((week) => week === null).length;
+  const cost = costOf(problem, plan);
+  const reasons = [
+    ...(trouble && trouble.hopeless.length > 0
+      ? [`${trouble.hopeless.length} could not end in time on any bench: their deadline is too near`]
+      : []),
+    ...(trouble && trouble.relaxations.length > 0
+      ? [`Each of these alone would let all others in: ${trouble.relaxations.map(relaxationWords).join('; ')}`]
+      : []),
+    'Weighted lateness: weeks after the deadline, times what each test is worth',
+  ];
+  const now = running && progress ? progress.cost : cost;
+  const above =
+    progress &&
+    (progress.bound > 0 ? `${((100 * (now - progress.bound)) / progress.bound).toFixed(1)} % above it` : `${now.toFixed(1)} above it`);
+  return (
+    <Reckoning
+      tone={without > 0 ? 'doubt' : late > 0 ? 'doubt' : 'good'}
+      question={`${due} tests in the next half year`}
+      verdict={
+        without === due ? 'Not planned yet' : without > 0 ? `${without} without a week` : late > 0 ? `${late} end late` : 'All end in time'
+      }
+      figure={
+        <p role="status">
+          Weighted lateness {cost.toFixed(1)}.{' '}
+          {progress &&
+            (!running && now - progress.bound < 1e-6 * Math.max(1, now)
+              ? 'No plan could be less late.'
+              : `${running ? 'Planning: no' : 'No'} plan can be under ${progress.bound.toFixed(1)}; this one is ${above}.`)}
+        </p>
+      }
+      reasons={reasons}
+      actions={
+        running ? (
+          <Button type="button" onClick={onStop}>
+            Stop, and keep this plan
+          </Button>
+        ) : (
+          <Button type="button" look="action" onClick={onPlan}>
+            {without === due ? 'Plan it' : 'Plan again, moving little'}
+          </Button>
+        )
+      }
+      working={
+        <p>
+          Each test is laid on a Monday and takes its towel until its last count; hours are 0.3 for laying and 0.1 for each count. The plan
+          with the least weighted lateness is looked for by taking tests out and putting them in again; prices on places and hours
+          (Lagrangian relaxation) say what no plan can be better than. Then hours are evened out. What is pinned stays.
+        </p>
+      }
+    />
+  );
+}
+
+function BenchForm({
+  formKey,
+  bench,
+  result,
+}: {
+  formKey: string;
+  bench: Route.ComponentProps['loaderData']['bench'];
+  result: Parameters<typeof usePostForm>[0]['result'];
+}) {
+  const [form, fields] = usePostForm<'warm' | 'room' | 'cool' | 'hours' | 'closed'>({
+    id: `bench-${formKey}`,
+    result,
+    start: {
+      warm: String(bench.towels.warm),
+      room: String(bench.towels.room),
+      cool: String(bench.towels.cool),
+      hours: String(bench.hours),
+      closed: bench.closed.join(', '),
+    },
+  });
+  return (
+    <details className="mt-8" {...(result && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">What the testing bench has</summary>
+      <PostForm form={form} formKey={formKey} intent="bench" className="mt-2 max-w-xl space-y-4">
+        <input type="hidden" name="version" value={bench.version} />
+        <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+          <TextField field={fields.warm} label="Warm towels" type="number" min={0} />
+          <TextField field={fields.room} label="Room towels" type="number" min={0} />
+          <TextField field={fields.cool} label="Cool towels" type="number" min={0} />
+          <TextField field={fields.hours} label="Hours a week" type="number" step="any" min={0} />
+        </div>
+        <TextArea field={fields.closed} label="Weeks when nobody is here" hint="A day of each: 2026-12-24, 2026-12-31" />
+        <Button type="submit">Set it</Button>
+      </PostForm>
+    </details>
+  );
+}

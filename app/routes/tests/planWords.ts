@@ -1,0 +1,42 @@
+import { formatDay } from '#core/calendar/formatDate.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { costOf, lateness, overbooked, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
+import type { Relaxation } from '#core/schedule/explainPlan.ts';
+
+export const weekName = (start: string, week: number): string => formatDay(addDays(start, 7 * week));
+
+const weeksWord = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
+
+/** What moving a test to a week costs, against where it was. */
+export function moveWords(problem: PlanProblem, start: string, before: Plan, index: number, week: number): string {
+  const { tests, bench } = problem;
+  const test = tests[index]!;
+  const after = before.map((one, at) => (at === index ? week : one));
+  const end = week + test.hours.length - 1;
+  const late = end - test.deadline;
+  const words = [late > 0 ? `ends ${weeksWord(late)} after its deadline` : 'ends in time'];
+  const full = overbooked(problem, after).filter((one) => one.week >= week && one.week <= end);
+  const worst = full.reduce<(typeof full)[number] | null>((most, one) => (most === null || one.over > most.over ? one : most), null);
+  if (worst)
+    words.push(
+      worst.what === 'hours'
+        ? `the week of ${weekName(start, worst.week)} has ${worst.over.toFixed(1)} hours too many`
+        : `the ${worst.what} place has ${worst.over} ${worst.over === 1 ? 'towel' : 'towels'} too many in the week of ${weekName(start, worst.week)}`,
+    );
+  const change = costOf(problem, after) - costOf(problem, before);
+  if (Math.abs(change) > 1e-9) words.push(`weighted lateness ${change > 0 ? 'rises' : 'falls'} by ${Math.abs(change).toFixed(1)}`);
+  const isBusy = week < bench.weeks && bench.hours[week] === 0;
+  if (isBusy) words.push('nobody is here then');
+  return `${words.join('; ')}.`;
+}
+
+/** The smallest change that would let all in, in words. */
+export function relaxationWords({ what, more }: Relaxation): string {
+  if (what === 'hours') return `${more} more helper ${more === 1 ? 'hour' : 'hours'} a week`;
+  if (what === 'deadline') return `${weeksWord(more)} more until each deadline`;
+  return `${more} more ${more === 1 ? 'towel' : 'towels'} in the ${what} place`;
+}
+
+/** How many weeks after its deadline a planned test ends; 0 in time. */
+export const weeksLate = ({ tests, bench }: PlanProblem, index: number, week: number | null): number =>
+  Math.round(lateness(tests[index]!, week, bench.weeks) / tests[index]!.value);
