@@ -57,7 +57,7 @@ module.exports = {
     {
       name: 'no-orphans',
       severity: 'error',
-      from: { orphan: true, pathNot: ['\\.d\\.ts$', '\\.test\\.ts$', '^app/(routes|root|entry)', 'config'] },
+      from: { orphan: true, pathNot: ['\\.d\\.ts$', '\\.test\\.ts$', '^app/(routes|root|entry)', '^workers/', 'config'] },
       to: {},
     },
     { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['\\+types/', '\\?url$'] } },

@@ -27,7 +27,13 @@ export function loader({ request, context }: Route.LoaderArgs) {
     house: house.name,
     units: house.units,
     demo: process.env['SAMPLE_DATA'] === 'yes',
-    visitor: actor && { name: actor.name, role: actor.role, works: may(actor.role, 'work'), leads: may(actor.role, 'set house rules') },
+    visitor: actor && {
+      account: actor.accountId,
+      name: actor.name,
+      role: actor.role,
+      works: may(actor.role, 'work'),
+      leads: may(actor.role, 'set house rules'),
+    },
   };
 }
 

@@ -26,6 +26,8 @@ export default [
   route('tests/slips.pdf', 'routes/tests/slipsSheet.ts'),
   route('tests/:id', 'routes/tests/towel.tsx'),
   route('tests/photos/:id', 'routes/tests/photo.ts'),
+  route('tests/round', 'routes/tests/round.tsx'),
+  route('tests/:id/counts', 'routes/tests/counts.ts'),
   route('tests/:id/slip', 'routes/tests/slip.tsx'),
   route('tests/:id/slip.pdf', 'routes/tests/slipSheet.ts'),
   route('shelves', 'routes/shelves/shelves.tsx'),

@@ -107,6 +107,16 @@ export async function findTests(db: Db, ids: readonly number[]) {
   return tests(db).where('germination_test.id', 'in', ids).orderBy('germination_test.id').execute();
 }
 
+/** Towels that want counting by a day, place by place as one walks along the bench. */
+export async function listDueTowels(db: Db, by: string, most: number) {
+  return tests(db)
+    .where('germination_test.next_count_on', '<=', by)
+    .orderBy('germination_test.spot')
+    .orderBy('germination_test.id')
+    .limit(most)
+    .execute();
+}
+
 /** Locks the test's row so that counts and its end wait for each other. */
 export async function lockTest(db: Db, id: number) {
   await db.selectFrom('germination_test').select('id').where('id', '=', id).forUpdate().execute();

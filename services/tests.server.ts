@@ -1,17 +1,14 @@
 import { daysBetween } from '#core/calendar/plainDate.ts';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import {
-  COUNTABLE,
   countStates,
   nextCountDay,
-  nextWaiting,
+  lookedAt,
   relaid,
   towelNow,
   usualCheckDays,
-  type Countable,
+  type Look,
   type SeedOnTowel,
-  type SeedPlace,
-  type SeedState,
 } from '#core/germination/towel.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
@@ -163,14 +160,10 @@ export async function readTowel(db: Db, testId: number): Promise<{ places: numbe
   return { places, towel: towelNow(places, marks) };
 }
 
-export interface Count {
+export interface Count extends Look {
   readonly key: string;
   readonly testId: number;
   readonly checkedOn: string;
-  readonly marks: readonly (SeedPlace & { readonly state: SeedState })[];
-  /** Further seeds of a replicate, without saying which: the next ones waiting are taken. */
-  readonly replicate: number;
-  readonly more: Readonly<Record<Countable, number>>;
   readonly reWetted: boolean;
   readonly mould: boolean;
   readonly note: string | null;
@@ -189,12 +182,8 @@ export async function countTowel(db: Db, actor: Actor, today: string, count: Cou
       const { places, towel } = await readTowel(tx, test.id);
       if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
         refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
-      const marks = [...count.marks];
-      for (const state of COUNTABLE) {
-        const further = nextWaiting(after(towel, marks, count.checkedOn), count.replicate, count.more[state]);
-        if (further.length < count.more[state]) refuse({ code: 'more than waiting', waiting: further.length });
-        marks.push(...further.map((place) => ({ ...place, state })));
-      }
+      const looked = lookedAt(towel, count, count.checkedOn);
+      if (!looked.ok) return refuse({ code: 'more than waiting', waiting: looked.waiting });
       const checkId = await createCheck(tx, {
         testId: test.id,
         checkedOn: count.checkedOn,
@@ -203,24 +192,14 @@ export async function countTowel(db: Db, actor: Actor, today: string, count: Cou
         mould: count.mould,
         checkedBy: actor.personId,
         actKey: count.key,
-        marks,
+        marks: looked.marks,
       });
       if (remade?.ok) await createTestPhoto(tx, { actKey: count.key, checkId, ...remade.photo });
       const days = test.checkDays ?? usualCheckDays(test.firstCountDays, test.finalCountDays);
       await setNextCount(tx, test.id, nextCountDay(test.laidOn, count.checkedOn, days));
-      const { sprouted } = countStates(after(towel, marks, count.checkedOn));
-      return { answer: { sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
+      return { answer: { sprouted: countStates(looked.towel).sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
     },
   );
-}
-
-/** The towel after some more marks of a day. */
-function after(towel: readonly SeedOnTowel[], marks: readonly (SeedPlace & { readonly state: SeedState })[], on: string): SeedOnTowel[] {
-  const seen = new Map(marks.map(({ replicate, seed, state }) => [`${replicate}.${seed}`, state]));
-  return towel.map((one) => {
-    const state = seen.get(`${one.replicate}.${one.seed}`);
-    return state === undefined ? one : { ...one, state, on: state === 'waiting' ? null : on };
-  });
 }
 
 export type RelayProblem =

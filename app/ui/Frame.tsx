@@ -16,8 +16,10 @@ import {
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Form, Link, NavLink } from 'react-router';
 import { classes } from './classes.ts';
+import { UnsentCounts } from './UnsentCounts.tsx';
 
 export interface Visitor {
+  readonly account: number;
   readonly name: string;
   readonly role: string;
   readonly works: boolean;
@@ -76,6 +78,7 @@ export function Frame({ visitor, house, theme, children }: { visitor: Visitor | 
           {visitor.works ? <Finder /> : <span className="grow font-slab font-semibold lg:hidden">{house}</span>}
         </header>
         <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">
+          {visitor.works && <UnsentCounts owner={visitor.account} />}
           {children}
         </main>
       </div>

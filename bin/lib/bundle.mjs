@@ -25,3 +25,15 @@ await build({
   sourcemap: 'inline',
   logLevel: 'warning',
 });
+
+// The worker beside the count round stands at the site's root: only from there may it answer for that page.
+await build({
+  entryPoints: { 'round-worker': 'workers/round.ts' },
+  outdir: 'build/client',
+  bundle: true,
+  platform: 'browser',
+  format: 'iife',
+  target: 'es2022',
+  minify: true,
+  logLevel: 'warning',
+});

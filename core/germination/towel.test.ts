@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   countStates,
+  lookedAt,
   nextCountDay,
   nextWaiting,
   relaid,
@@ -59,6 +60,16 @@ describe('the towel', () => {
       '2.3 hard',
     ]);
     expect(nextWaiting(towel, 2, 2)).toEqual([{ replicate: 2, seed: 2 }]);
+  });
+
+  test('a look marks seeds by place and the next waiting ones by number, and refuses more than wait', () => {
+    const towel = towelNow([4], []);
+    const none = { sprouted: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
+    const look = { marks: [{ replicate: 1, seed: 2, state: 'dead' as const }], replicate: 1 };
+    const done = lookedAt(towel, { ...look, more: { ...none, sprouted: 2, hard: 1 } }, DAY);
+    expect(done.ok && done.towel.map(({ state }) => state)).toEqual(['sprouted', 'dead', 'sprouted', 'hard']);
+    expect(done.ok && done.marks).toHaveLength(4);
+    expect(lookedAt(towel, { ...look, more: { ...none, sprouted: 4 } }, DAY)).toEqual({ ok: false, waiting: 3 });
   });
 
   test('one fewer was laid: the last waiting seed was never there, and what was seen stays', () => {

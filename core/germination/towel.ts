@@ -61,6 +61,40 @@ export function nextWaiting(towel: readonly SeedOnTowel[], replicate: number, co
     .map(({ seed }) => ({ replicate, seed }));
 }
 
+/** One look: seeds by their places, and further ones of a replicate without saying which. */
+export interface Look {
+  readonly marks: readonly (SeedPlace & { readonly state: SeedState })[];
+  readonly replicate: number;
+  readonly more: Readonly<Record<Countable, number>>;
+}
+
+export type Looked =
+  | { readonly ok: true; readonly towel: readonly SeedOnTowel[]; readonly marks: Look['marks'] }
+  | { readonly ok: false; readonly waiting: number };
+
+/**
+ * The towel after a look, with all the marks that it makes: the next waiting seeds are taken for those counted by number. Refused, with how
+ * many wait, when more are counted than that.
+ */
+export function lookedAt(towel: readonly SeedOnTowel[], { marks, replicate, more }: Look, on: IsoDate): Looked {
+  let [now, all] = [after(towel, marks, on), marks];
+  for (const state of COUNTABLE) {
+    const further = nextWaiting(now, replicate, more[state]);
+    if (further.length < more[state]) return { ok: false, waiting: further.length };
+    const added = further.map((place) => ({ ...place, state }));
+    [now, all] = [after(now, added, on), [...all, ...added]];
+  }
+  return { ok: true, towel: now, marks: all };
+}
+
+function after(towel: readonly SeedOnTowel[], marks: Look['marks'], on: IsoDate): readonly SeedOnTowel[] {
+  const seen = new Map(marks.map(({ replicate, seed, state }) => [`${replicate}.${seed}`, state]));
+  return towel.map((one) => {
+    const state = seen.get(`${one.replicate}.${one.seed}`);
+    return state === undefined ? one : { ...one, state, on: state === 'waiting' ? null : on };
+  });
+}
+
 /** What has to be marked so that a replicate holds the number really laid, and how many places it needs for that. */
 export type Relaid =
   | { readonly ok: true; readonly places: number; readonly marks: readonly (SeedPlace & { readonly state: 'absent' | 'waiting' })[] }

@@ -31,7 +31,18 @@ const NUMBERS: Record<Countable, string> = {
 };
 
 /** Counting: seeds are tapped or reached by keys, or counts are typed; nothing is kept until it is saved. */
-export function CountTowel({ formKey, test, errors }: { formKey: string; test: OpenTowel; errors: Errors }) {
+export function CountTowel({
+  formKey,
+  test,
+  errors,
+  onCount,
+}: {
+  formKey: string;
+  test: OpenTowel;
+  errors: Errors;
+  /** Takes the count instead of posting it: on a round, it is kept on the device until it is sent. */
+  onCount?: (fields: FormData) => void;
+}) {
   const [marks, setMarks] = useState<Marks>(() => typedMarks(test.typed));
   const [brush, setBrush] = useState<SeedState>('sprouted');
   const [replicate, setReplicate] = useState(1);
@@ -56,7 +67,16 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
       .map(([place]) => place)
       .join(',');
   return (
-    <Form method="post" encType="multipart/form-data" className="grid gap-8 lg:grid-cols-[minmax(0,36rem)_1fr]">
+    <Form
+      method="post"
+      encType="multipart/form-data"
+      className="grid gap-8 lg:grid-cols-[minmax(0,36rem)_1fr]"
+      onSubmit={(event) => {
+        if (!onCount) return;
+        event.preventDefault();
+        onCount(new FormData(event.currentTarget));
+      }}
+    >
       <input type="hidden" name="key" value={formKey} />
       <input type="hidden" name="intent" value="count" />
       <input type="hidden" name="replicate" value={replicate} />
@@ -147,10 +167,10 @@ export function CountTowel({ formKey, test, errors }: { formKey: string; test: O
           <Tick name="mould" label="Mould on the paper" start={test.typed?.['mould']} />
         </div>
         <details>
-          <summary className="link inline-flex min-h-11 items-center">A note or a photo</summary>
+          <summary className="link inline-flex min-h-11 items-center">{onCount ? 'A note' : 'A note or a photo'}</summary>
           <div className="mt-2 space-y-4">
             <Plain name="note" label="Note" hint="Moved somewhere warmer" start={test.typed?.['note'] ?? ''} errors={errors} />
-            <Photo errors={errors} />
+            {!onCount && <Photo errors={errors} />}
           </div>
         </details>
         <div className="sticky bottom-18 z-10 grid gap-3 bg-ground py-2 lg:static">

@@ -63,6 +63,11 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
         actions={
           <>
             <ButtonLink to="/tests/lay">Lay what is due</ButtonLink>
+            {open.due > 0 && (
+              <ButtonLink to="/tests/round" look="action">
+                Count round
+              </ButtonLink>
+            )}
             <ButtonLink to="/tests/plan">Plan</ButtonLink>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
           </>

@@ -3,10 +3,9 @@ import { data, Link, redirect } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
-import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import { countForm, endTestForm, relayForm } from '#contracts/tests.ts';
 import { findTest, nextDueTest, readChecks, readTowels } from '#data/tests.ts';
-import { correctLaid, countTowel, endTest, readTowel, type EndProblem, type RelayProblem } from '#services/tests.server.ts';
+import { correctLaid, countTowel, endTest, readTowel } from '#services/tests.server.ts';
 import { readSequential, readSpeed, readTestResult } from '#services/reading.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
@@ -16,11 +15,11 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
-import { shortWords } from '#app/ui/sayings.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
+import { countTrouble } from './countTrouble.ts';
 import { EndTest } from './EndTest.tsx';
 import { TREATMENT_WORDS } from './HowLaid.tsx';
 import { Relay } from './Relay.tsx';
@@ -89,45 +88,6 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-/** What stands in the way, at its field. */
-function troubleOf(problem: EndProblem | RelayProblem, dayField: string): Record<string, string[]> {
-  switch (problem.code) {
-    case 'no such test':
-      return { '': ['There is no such test any more'] };
-    case 'already ended':
-      return { '': ['This test has been ended meanwhile. Load the page again to see it'] };
-    case 'in the future':
-      return { [dayField]: ['That is still to come'] };
-    case 'before it was laid':
-      return { [dayField]: [`It was laid on ${formatDate(problem.laidOn)}`] };
-    case 'before the last count':
-      return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already; counts go forward`] };
-    case 'more than waiting':
-      return {
-        more: [
-          problem.waiting === 0
-            ? 'Every seed is marked already. Were more laid than written down? Put the number right below'
-            : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`,
-        ],
-      };
-    case 'not on the towel':
-      return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
-    case 'not a photo':
-    case 'photo too large':
-      return { photo: [PHOTO_TROUBLE[problem.code === 'not a photo' ? 'not a photo' : 'too large']] };
-    case 'too early without a reason':
-      return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
-    case 'no such replicate':
-      return { replicate: ['There is no such replicate'] };
-    case 'nothing changed':
-      return { seeds: ['That is what is written down already'] };
-    case 'more seen than that':
-      return { seeds: [`${problem.seen} seeds have been marked already. Take marks back first`] };
-    case 'short':
-      return { seeds: [`${shortWords(problem)}: the book does not have that many more`] };
-  }
-}
-
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const form = await readUpload(request);
@@ -138,7 +98,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       if (submission.status !== 'success') return notAccepted({ intent: 'end' as const, result: submission.reply() });
       const done = await endTest(db, actor, today, { ...submission.value, testId });
       if (!done.ok)
-        return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: troubleOf(done.problem, 'endedOn') }) });
+        return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: countTrouble(done.problem, 'endedOn') }) });
       throw redirect(`/tests/${testId}`);
     }
     case 'relay': {
@@ -147,13 +107,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       const done = await correctLaid(db, actor, today, { ...submission.value, testId });
       return done.ok
         ? { intent: 'relaid' as const, spent: submission.value.key }
-        : notAccepted({ intent: 'relay' as const, result: submission.reply({ fieldErrors: troubleOf(done.problem, 'seeds') }) });
+        : notAccepted({ intent: 'relay' as const, result: submission.reply({ fieldErrors: countTrouble(done.problem, 'seeds') }) });
     }
     default: {
       const submission = parseWithZod(form, { schema: countForm });
       if (submission.status !== 'success') return notAccepted({ intent: 'count' as const, errors: submission.error ?? {} });
       const done = await countTowel(db, actor, today, { ...submission.value, testId }, remakePhoto);
-      if (!done.ok) return notAccepted({ intent: 'count' as const, errors: troubleOf(done.problem, 'checkedOn') });
+      if (!done.ok) return notAccepted({ intent: 'count' as const, errors: countTrouble(done.problem, 'checkedOn') });
       const onward = Number(form.get('onward'));
       if (Number.isSafeInteger(onward) && onward > 0) throw redirect(`/tests/${onward}?after=${testId}`);
       return { intent: 'saved' as const, spent: submission.value.key, ...done.answer };

@@ -1,0 +1,43 @@
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import type { EndProblem, RelayProblem } from '#services/tests.server.ts';
+import { shortWords } from '#app/ui/sayings.ts';
+
+/** What stands in the way of counting, ending or putting right a test, at its field. */
+export function countTrouble(problem: EndProblem | RelayProblem, dayField: string): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such test':
+      return { '': ['There is no such test any more'] };
+    case 'already ended':
+      return { '': ['This test has been ended meanwhile. Load the page again to see it'] };
+    case 'in the future':
+      return { [dayField]: ['That is still to come'] };
+    case 'before it was laid':
+      return { [dayField]: [`It was laid on ${formatDate(problem.laidOn)}`] };
+    case 'before the last count':
+      return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already; counts go forward`] };
+    case 'more than waiting':
+      return {
+        more: [
+          problem.waiting === 0
+            ? 'Every seed is marked already. Were more laid than written down? Put the number right below'
+            : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`,
+        ],
+      };
+    case 'not on the towel':
+      return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
+    case 'not a photo':
+    case 'photo too large':
+      return { photo: [PHOTO_TROUBLE[problem.code === 'not a photo' ? 'not a photo' : 'too large']] };
+    case 'too early without a reason':
+      return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
+    case 'no such replicate':
+      return { replicate: ['There is no such replicate'] };
+    case 'nothing changed':
+      return { seeds: ['That is what is written down already'] };
+    case 'more seen than that':
+      return { seeds: [`${problem.seen} seeds have been marked already. Take marks back first`] };
+    case 'short':
+      return { seeds: [`${shortWords(problem)}: the book does not have that many more`] };
+  }
+}

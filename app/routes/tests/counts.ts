@@ -1,0 +1,26 @@
+import { parseWithZod } from '@conform-to/zod/v4';
+import { data } from 'react-router';
+import { countForm } from '#contracts/tests.ts';
+import { countTowel } from '#services/tests.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { remakePhoto } from '#app/platform/photos.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import type { CountAnswer } from '#app/ui/countQueue.ts';
+import type { Route } from './+types/counts.ts';
+import { countTrouble } from './countTrouble.ts';
+
+/** Takes a count that a device has kept for a while. One that somebody else made is not taken in this person's name. */
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const form = await request.formData();
+  if (Number(form.get('owner')) !== actor.accountId) return data(null, { status: 403 });
+  const submission = parseWithZod(form, { schema: countForm });
+  if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
+  const done = await countTowel(db, actor, today, { ...submission.value, testId: Number(params.id) }, remakePhoto);
+  return done.ok ? answer({ ok: true, ...done.answer }) : answer({ ok: false, errors: countTrouble(done.problem, 'checkedOn') }, 400);
+}
+
+const answer = (body: CountAnswer, status = 200) => Response.json(body, { status });
+
+const stated = (errors: Record<string, string[] | null> | null | undefined): Record<string, string[]> =>
+  Object.fromEntries(Object.entries(errors ?? {}).flatMap(([field, words]) => (words ? [[field, words]] : [])));

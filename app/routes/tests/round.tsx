@@ -1,0 +1,225 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Link, useRevalidator } from 'react-router';
+import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
+import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
+import { listDueTowels } from '#data/tests.ts';
+import { readTowel } from '#services/tests.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { keepCount, keptCounts, onKeptCounts, sendKept, type KeptCount } from '#app/ui/countQueue.ts';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import type { Route } from './+types/round.ts';
+import { CountTowel } from './CountTowel.tsx';
+import type { SeedView } from './TowelPicture.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Count round · Kind Granary' }];
+
+/** More towels than two people count in an evening. */
+const MOST = 40;
+
+/** All towels that want counting, on one page that goes on without a network. It names nobody but the one who counts. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const due = await listDueTowels(db, today, MOST);
+  const towels = await Promise.all(
+    due.map(async (test) => ({
+      id: test.id,
+      code: test.code,
+      name: `${test.crop} ‘${test.variety}’`,
+      spot: test.spot,
+      laidOn: test.laidOn,
+      replicates: test.replicates,
+      counted: test.counted,
+      finalOn: addDays(test.laidOn, test.finalCountDays),
+      hazards: hazardWords({ treated: test.treated, cautions: [] }),
+      seeds: (await readTowel(db, test.id)).towel,
+    })),
+  );
+  return { owner: actor.accountId, today, towels };
+}
+
+/** A key of a count, also where the page came without HTTPS. */
+const newKey = () =>
+  '10000000-1000-4000-8000-100000000000'.replace(/[018]/g, (digit) =>
+    (Number(digit) ^ (crypto.getRandomValues(new Uint8Array(1))[0]! & (15 >> (Number(digit) / 4)))).toString(16),
+  );
+
+export default function Round({ loaderData: { owner, today, towels } }: Route.ComponentProps) {
+  const { revalidate } = useRevalidator();
+  const inTheShed = useKeptForLater();
+  const [kept, setKept] = useState<readonly KeptCount[]>([]);
+  const [done, setDone] = useState<ReadonlySet<number>>(new Set());
+  const [at, setAt] = useState(towels[0]?.id ?? 0);
+  const [key, setKey] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    setKept(keptCounts(owner));
+    setKey(newKey());
+    let before = keptCounts(owner).length;
+    return onKeptCounts(() => {
+      const now = keptCounts(owner);
+      setKept(now);
+      // What left the queue is in the book now.
+      if (now.length < before) void revalidate();
+      before = now.length;
+    });
+  }, [owner, revalidate]);
+  const shown = useMemo(() => towels.map((towel) => ({ ...towel, ...withKept(towel, kept) })), [towels, kept]);
+  const towel = shown.find(({ id }) => id === at) ?? shown[0];
+  const index = towel ? shown.indexOf(towel) : 0;
+  const next = shown.slice(index + 1).find(({ id }) => !done.has(id)) ?? shown.find(({ id }) => id !== at && !done.has(id));
+  const take = useCallback(
+    (fields: FormData) => {
+      if (!towel) return;
+      const entries = [...fields].filter((entry): entry is [string, string] => typeof entry[1] === 'string');
+      const count = { key, testId: towel.id, name: towel.name, fields: Object.fromEntries(entries), refused: null };
+      const looked = lookedAt(towel.seeds, lookOf(count), today);
+      if (!looked.ok) {
+        setProblem(`Only ${looked.waiting} seeds of this replicate are still waiting`);
+        return;
+      }
+      setProblem(null);
+      keepCount(owner, count);
+      setKey(newKey());
+      setDone(new Set([...done, towel.id]));
+      if (next) setAt(next.id);
+      void sendKept(owner);
+    },
+    [towel, key, owner, done, next, today],
+  );
+  const title = (
+    <PageHead
+      title="Count round"
+      about="Every towel that wants counting, one after the other. It goes on without a network."
+      actions={<ButtonLink to="/tests">Tests</ButtonLink>}
+    />
+  );
+  if (!towel)
+    return (
+      <>
+        {title}
+        <Empty action={<ButtonLink to="/tests">Look at all towels</ButtonLink>}>No towel wants counting today.</Empty>
+      </>
+    );
+  const counts = countStates(towel.seeds);
+  return (
+    <>
+      {title}
+      <nav aria-label="Towels of this round" className="mb-4 flex flex-wrap gap-2">
+        {shown.map(({ id, name, pending }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={id === towel.id}
+            onClick={() => setAt(id)}
+            className="min-h-11 rounded-md border border-edge bg-sheet px-3 text-small aria-pressed:border-ink aria-pressed:bg-well aria-pressed:font-semibold"
+          >
+            {done.has(id) || pending > 0 ? '✓ ' : ''}
+            {name}
+            {pending > 0 && <b className="text-doubt"> · not saved yet</b>}
+          </button>
+        ))}
+      </nav>
+      <h2 className="mb-1">
+        {towel.name} <LotCode>{towel.code}</LotCode>
+      </h2>
+      <p className="mb-3 text-soft">
+        Test {towel.id}, {towel.spot} place, day {daysBetween(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
+        <Link className="link" to={`/tests/${towel.id}`}>
+          Its own page
+        </Link>
+      </p>
+      {towel.hazards.map((hazard) => (
+        <Notice key={hazard} tone="poor">
+          {hazard}
+        </Notice>
+      ))}
+      {towel.pending > 0 && <Notice tone="doubt">A count of this towel is kept on this device, and not saved yet.</Notice>}
+      {today >= towel.finalOn && <Notice tone="good">This is its last count. End it on its own page when everything is saved.</Notice>}
+      <CountTowel
+        key={`${towel.id} ${key}`}
+        formKey={key}
+        test={{ ...towel, today, next: next?.id ?? null, typed: null, towel: viewsOf(towel.seeds, towel.laidOn) }}
+        errors={problem ? { more: [problem] } : {}}
+        onCount={take}
+      />
+      {!next && done.size > 0 && <p className="mt-6 text-large">That was the last one.</p>}
+      {inTheShed && (
+        <p className="mt-6 text-soft">
+          {inTheShed === 'kept'
+            ? 'This page is kept on this device: it opens again without a network.'
+            : 'Let this page stay open while there is no network: without HTTPS it cannot be kept on this device.'}
+        </p>
+      )}
+      <a className="link mt-2 inline-flex min-h-11 items-center" href="/tests/round">
+        Load the round anew
+      </a>
+    </>
+  );
+}
+
+type Seeds = Route.ComponentProps['loaderData']['towels'][number]['seeds'];
+
+const viewsOf = (seeds: Seeds, laidOn: string): SeedView[] =>
+  seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysBetween(laidOn, on) }));
+
+/** The towel with what this device has counted and not saved yet on top. */
+function withKept(towel: { id: number; seeds: Seeds }, kept: readonly KeptCount[]): { seeds: Seeds; pending: number } {
+  const mine = kept.filter(({ testId, refused }) => testId === towel.id && refused === null);
+  const seeds = mine.reduce((now, count) => {
+    const looked = lookedAt(now, lookOf(count), count.fields['checkedOn'] ?? '');
+    return looked.ok ? [...looked.towel] : now;
+  }, towel.seeds);
+  return { seeds, pending: mine.length };
+}
+
+/** What a kept count marks, as the book will read it. */
+function lookOf({ fields }: Pick<KeptCount, 'fields'>) {
+  const placesOf = (state: SeedState): (SeedPlace & { state: SeedState })[] =>
+    (fields[state] ?? '')
+      .split(',')
+      .filter(Boolean)
+      .map((place) => {
+        const [replicate, seed] = place.split('.').map(Number);
+        return { replicate: replicate!, seed: seed!, state };
+      });
+  const more = Object.fromEntries(
+    COUNTABLE.map((state) => [state, Number(fields[`more${state.charAt(0).toUpperCase()}${state.slice(1)}`]) || 0]),
+  );
+  return {
+    marks: (['waiting', ...COUNTABLE] as const).flatMap(placesOf),
+    replicate: Number(fields['replicate']) || 1,
+    more: more as Record<Countable, number>,
+  };
+}
+
+/** Whether the page opens again without a network: browsers keep it over HTTPS only; else it must stay open. */
+type InTheShed = 'kept' | 'stay open' | null;
+
+/** Asks the worker beside the page to keep this page and what it is made of. */
+function useKeptForLater(): InTheShed {
+  const [kept, setKept] = useState<InTheShed>(null);
+  useEffect(() => {
+    if (!('serviceWorker' in navigator)) return setKept('stay open');
+    const { serviceWorker } = navigator;
+    const hear = ({ data }: MessageEvent<{ kept?: boolean }>) => data.kept !== undefined && setKept(data.kept ? 'kept' : 'stay open');
+    serviceWorker.addEventListener('message', hear);
+    void serviceWorker
+      .register('/round-worker.js')
+      .then(() => serviceWorker.ready)
+      .then(({ active }) => {
+        const assets = performance
+          .getEntriesByType('resource')
+          .map(({ name }) => new URL(name))
+          .filter(({ origin, pathname }) => origin === location.origin && pathname.startsWith('/assets/'))
+          .map(({ pathname }) => pathname);
+        active?.postMessage({ keep: ['/tests/round', ...new Set(assets)] });
+      })
+      .catch(() => setKept('stay open'));
+    return () => serviceWorker.removeEventListener('message', hear);
+  }, []);
+  return kept;
+}

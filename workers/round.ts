@@ -1,0 +1,58 @@
+/** The parts of a service worker's world that are used here; the page's own types stand for the rest. */
+interface Waits extends Event {
+  waitUntil(work: Promise<unknown>): void;
+}
+interface Fetches extends Waits {
+  readonly request: Request;
+  respondWith(answer: Promise<Response>): void;
+}
+interface Hears extends Waits {
+  readonly data: { readonly keep?: unknown } | null;
+  readonly source: { postMessage(message: unknown): void } | null;
+}
+interface WorkerScope {
+  readonly location: Location;
+  readonly clients: { claim(): Promise<void> };
+  skipWaiting(): Promise<void>;
+  addEventListener(of: 'install' | 'activate', listen: (event: Waits) => void): void;
+  addEventListener(of: 'message', listen: (event: Hears) => void): void;
+  addEventListener(of: 'fetch', listen: (event: Fetches) => void): void;
+}
+
+const worker = self as unknown as WorkerScope;
+const CACHE = 'count-round';
+const PAGE = '/tests/round';
+
+// Keeps the count round for the shed: that one page and the files it is made of, and nothing else. Signing out forgets them.
+worker.addEventListener('install', () => void worker.skipWaiting());
+worker.addEventListener('activate', (event) => event.waitUntil(worker.clients.claim()));
+
+worker.addEventListener('message', (event) => {
+  const paths = event.data?.keep;
+  if (!Array.isArray(paths)) return;
+  const { source } = event;
+  event.waitUntil(keep(paths.filter((path): path is string => typeof path === 'string')).then((kept) => source?.postMessage({ kept })));
+});
+
+worker.addEventListener('fetch', (event) => {
+  const { origin, pathname } = new URL(event.request.url);
+  if (origin !== worker.location.origin) return;
+  if (pathname === '/sign-out') event.waitUntil(caches.delete(CACHE));
+  if (event.request.method === 'GET' && (pathname === PAGE || pathname.startsWith('/assets/')))
+    event.respondWith(fetch(event.request).catch(async () => (await caches.match(pathname, { cacheName: CACHE })) ?? Response.error()));
+});
+
+/** @returns whether all of them are kept */
+async function keep(paths: readonly string[]): Promise<boolean> {
+  const cache = await caches.open(CACHE);
+  const done = await Promise.all(
+    paths.map(async (path) => {
+      const response = await fetch(path, { credentials: 'same-origin' }).catch(() => null);
+      // Somebody who is not signed in would be led elsewhere: that page is not kept in its place.
+      if (!response?.ok || response.redirected) return false;
+      await cache.put(path, response);
+      return true;
+    }),
+  );
+  return done.every(Boolean);
+}
