@@ -1,5 +1,7 @@
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
+import { may } from '#core/people/may.ts';
+import { findLoan } from '#data/loans.ts';
 import { lockLot } from '#data/lots.ts';
 import { addClimate, addEmergence, markOutlooksStale } from '#data/outlooks.ts';
 import { listPlaces } from '#data/places.ts';
@@ -44,5 +46,29 @@ export function recordEmergence(
     await addEmergence(tx, { ...seen, lotId: lot.id, writtenBy: actor.personId, actKey: seen.key });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
+  });
+}
+
+export type LoanEmergenceProblem =
+  EmergenceProblem | { readonly code: 'no such loan' } | { readonly code: 'more than was lent'; readonly seeds: number };
+
+/** What a member saw come up of a loan, told at the desk or by the member; of another's loan a member can tell nothing. */
+export function recordLoanEmergence(
+  db: Db,
+  actor: Actor,
+  today: string,
+  seen: { key: string; loanId: number; sown: number; up: number; seenOn: string; note: string | null },
+) {
+  return perform<{ memberId: number }, LoanEmergenceProblem>(db, { key: seen.key, kind: 'emergence told', actor }, async (tx, refuse) => {
+    const loan = await findLoan(tx, seen.loanId);
+    if (!loan || (!may(actor.role, 'work') && loan.memberId !== actor.personId)) return refuse({ code: 'no such loan' });
+    const lent = loan.packets * loan.seedsPerPacket;
+    if (seen.sown > lent) refuse({ code: 'more than was lent', seeds: lent });
+    if (seen.seenOn > today) refuse({ code: 'in the future' });
+    if (seen.seenOn < loan.lentOn) refuse({ code: 'before it came in', takenInOn: loan.lentOn });
+    await lockLot(tx, loan.code);
+    await addEmergence(tx, { ...seen, lotId: loan.lotId, writtenBy: actor.personId, actKey: seen.key });
+    await refreshOutlook(tx, loan.lotId, today);
+    return { answer: { memberId: loan.memberId }, subject: loan.code };
   });
 }

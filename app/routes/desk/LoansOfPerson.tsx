@@ -45,6 +45,9 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
             </span>
             <span className="flex flex-wrap gap-2">
               <ButtonLink to={`/intake?loan=${loan.id}`}>Seed comes back</ButtonLink>
+              <ButtonLink to={`/loans/${loan.id}/came-up`} look="quiet">
+                What came up
+              </ButtonLink>
               <ButtonLink to={`/desk/loans/${loan.id}`} look="quiet">
                 No seed comes
               </ButtonLink>

@@ -56,9 +56,14 @@ export default function Mine({ loaderData: { search, loans, offers } }: Route.Co
                   {loan.late && <Mark tone="doubt">late: bring what there is, or say that it failed</Mark>}
                 </span>
               </span>
-              <Link className="link inline-flex min-h-11 items-center" to={`/s/${loan.code}`}>
-                How to sow and save it
-              </Link>
+              <span className="flex flex-wrap gap-x-5">
+                <Link className="link inline-flex min-h-11 items-center" to={`/loans/${loan.id}/came-up`}>
+                  Tell what came up
+                </Link>
+                <Link className="link inline-flex min-h-11 items-center" to={`/s/${loan.code}`}>
+                  How to sow and save it
+                </Link>
+              </span>
             </li>
           ))}
         </ul>

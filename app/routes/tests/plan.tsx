@@ -89,6 +89,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         actions={
           <>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
+            <ButtonLink to="/tests/calendar">Calendar</ButtonLink>
             <ButtonLink to="/tests">Tests</ButtonLink>
           </>
         }

@@ -1,0 +1,89 @@
+import { data, redirect } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { may } from '#core/people/may.ts';
+import { emergenceForm } from '#contracts/outlook.ts';
+import { findLoan } from '#data/loans.ts';
+import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/storage.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { PageHead } from '#app/ui/Page.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/cameUp.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'What came up · Kind Granary' }];
+
+/** Where one goes back to: the desk shows whoever borrowed it, members only themselves. */
+const backOf = (works: boolean, memberId: number) => (works ? `/people/${memberId}` : '/mine');
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'read own loans');
+  const id = Number(params.id);
+  const loan = Number.isSafeInteger(id) ? await findLoan(db, id) : undefined;
+  const works = may(actor.role, 'work');
+  // Somebody else's loan is not there, for a member.
+  if (!loan || (!works && loan.memberId !== actor.personId)) throw data(null, { status: 404 });
+  const { crop, variety, code, packets, seedsPerPacket, lentOn, memberId } = loan;
+  return { key: newFormKey(), today, crop, variety, code, seeds: packets * seedsPerPacket, lentOn, back: backOf(works, memberId) };
+}
+
+function troubleOf(problem: LoanEmergenceProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such loan':
+      return { '': ['There is no such loan'] };
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'in the future':
+      return { seenOn: ['That is still to come'] };
+    case 'before it came in':
+      return { seenOn: [`It was lent later: ${formatDate(problem.takenInOn)}`] };
+    case 'more than was lent':
+      return { sown: [`${problem.seeds} seeds were lent`] };
+  }
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'read own loans');
+  const { submission } = await readForm(request, emergenceForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply());
+  const done = await recordLoanEmergence(db, actor, today, { ...submission.value, loanId: Number(params.id) });
+  if (!done.ok) return notAccepted(submission.reply({ fieldErrors: troubleOf(done.problem) }));
+  throw redirect(backOf(may(actor.role, 'work'), done.answer.memberId));
+}
+
+export default function CameUp({ loaderData: loan, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'sown' | 'up' | 'seenOn' | 'note'>({
+    id: 'came-up',
+    result: actionData,
+    start: { seenOn: loan.today },
+  });
+  return (
+    <div className="max-w-xl">
+      <PageHead
+        title={`What came up of ${loan.crop} ‘${loan.variety}’?`}
+        about={
+          <>
+            <LotCode>{loan.code}</LotCode>, {loan.seeds} seeds lent {formatDate(loan.lentOn)}. What comes up in a garden tells the library
+            how long its seed lives; soil and weather are allowed for.
+          </>
+        }
+        actions={<ButtonLink to={loan.back}>Back</ButtonLink>}
+      />
+      <PostForm form={form} formKey={loan.key}>
+        <div className="grid grid-cols-2 gap-4">
+          <TextField field={fields.sown} label="Sown" type="number" min={1} max={loan.seeds} />
+          <TextField field={fields.up} label="Came up" type="number" min={0} />
+        </div>
+        <TextField field={fields.seenOn} label="Seen on" type="date" max={loan.today} className="max-w-48" />
+        <TextField field={fields.note} label="Note (optional)" hint="Cold May, slugs" />
+        <Button type="submit" look="action">
+          Write it down
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

@@ -1,0 +1,81 @@
+import { z } from 'zod';
+import { actKey } from '#contracts/fields.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { feedSince } from '#data/calendarFeeds.ts';
+import { endFeed, makeFeed } from '#services/calendar.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { addressOf } from '#app/platform/labels.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/calendar.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tests in your calendar · Kind Granary' }];
+
+const form = z.object({ key: actKey });
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, now, house } = visitBy(context, request, 'work');
+  const since = await feedSince(db, actor.accountId);
+  return { keys: { make: newFormKey(), end: newFormKey() }, since: since && formatMoment(since.getTime(), now.getTime(), house.timeZone) };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, now } = visitBy(context, request, 'work');
+  const { intent, submission } = await readForm(request, form);
+  if (submission.status !== 'success') return notAccepted({ address: null });
+  const { key } = submission.value;
+  if (intent === 'end') {
+    await endFeed(db, actor, now, key);
+    return { address: null };
+  }
+  const token = await makeFeed(db, actor, now, key);
+  return { address: token && addressOf(`/calendar/${token}`, request) };
+}
+
+export default function Calendar({ loaderData: { keys, since }, actionData }: Route.ComponentProps) {
+  const [make] = usePostForm<'none'>({ id: 'make', result: null });
+  const [end] = usePostForm<'none'>({ id: 'end', result: null });
+  return (
+    <div className="max-w-xl space-y-5">
+      <PageHead
+        title="Tests in your calendar"
+        about="Towels to count by day, and tests to lay by week, in the calendar of your phone or desk."
+        actions={<ButtonLink to="/tests/plan">Plan of tests</ButtonLink>}
+      />
+      {actionData?.address && (
+        <Notice tone="good">
+          <label className="block">
+            Your calendar’s address, shown this once. Subscribe to it; whoever has it can read the calendar.
+            <input
+              readOnly
+              value={actionData.address}
+              onFocus={(event) => event.target.select()}
+              className="input mt-2 font-mono text-small"
+            />
+          </label>
+        </Notice>
+      )}
+      <p>
+        {since ? `You have an address since ${since}.` : 'You have no address yet.'} It is yours alone, names no person, and can be ended.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <PostForm form={make} formKey={keys.make} intent="make">
+          <Button type="submit" look="action">
+            {since ? 'Make a new one; the old one ends' : 'Make an address'}
+          </Button>
+        </PostForm>
+        {since && (
+          <PostForm form={end} formKey={keys.end} intent="end">
+            <Button type="submit" look="grave">
+              End it
+            </Button>
+          </PostForm>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { readHouse } from '#data/house.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { readOutlook } from '#data/outlooks.ts';
+import { endFeed, makeFeed, readCalendar } from '#services/calendar.server.ts';
+import { lendPackets } from '#services/desk.server.ts';
+import { recordLoanEmergence } from '#services/storage.server.ts';
+import { readPlan, savePlan } from '#services/testPlan.server.ts';
+import { readWants } from '#services/wants.server.ts';
+import { onTowels } from './onTowels.ts';
+import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+const towels = onTowels(() => library);
+const house = async () => (await readHouse(library.db))!;
+const lot = async (code: string) => (await findLotByCode(library.db, code))!;
+
+describe('what is wanted', () => {
+  const want = async (variety: string) => (await readWants(library.db, await house(), TODAY)).find((one) => one.variety === variety);
+
+  test('a line down to a handful is wanted, one with plenty is not', async () => {
+    await takeIn(library, { variety: 'Plenty', amount: '20000 seeds', harvested: '2026' });
+    await takeIn(library, { variety: 'Handful', amount: '9 seeds', harvested: '2026' });
+    expect(await want('Plenty')).toBeUndefined();
+    expect(await want('Handful')).toMatchObject({ act: 'ask, swap or order', lots: 1, target: expect.any(Number) });
+  });
+
+  test('a test that went badly puts its line on the list', async () => {
+    const code = await takeIn(library, { variety: 'Gone Weak', amount: '20000 seeds', harvested: '2026' });
+    expect(await want('Gone Weak')).toBeUndefined();
+    const id = await towels.layOne(code, 100);
+    await towels.count(id, { more: { sprouted: 20 } }, '2026-12-01');
+    await towels.end(id, { reason: 'Done' }, '2026-12-01');
+    expect(await want('Gone Weak')).toMatchObject({ why: 'too weak to lend', act: 'grow out', usable: 0 });
+  });
+});
+
+describe('what members saw come up', () => {
+  const told = (actor: Library['helper'], loanId: number, sown: number, up: number) =>
+    recordLoanEmergence(library.db, actor, TODAY, { key: randomUUID(), loanId, sown, up, seenOn: TODAY, note: null });
+
+  test('is told by the member or the desk, of no more than was lent, and enters the outlook', async () => {
+    const code = await takeIn(library, { variety: 'Garden Told' });
+    const lent = await lendPackets(library.db, library.coordinator, TODAY, {
+      key: randomUUID(),
+      code,
+      memberId: library.member.personId,
+      packets: 1,
+      overrideReason: 'asked',
+    });
+    const loanId = lent.ok ? lent.answer.loanId : 0;
+    const before = (await readOutlook(library.db, (await lot(code)).id))!;
+    expect(await told(library.member, loanId, 41, 2)).toMatchObject({ problem: { code: 'more than was lent', seeds: 40 } });
+    expect(await told({ ...library.member, personId: library.helper.personId }, loanId, 30, 2)).toMatchObject({
+      problem: { code: 'no such loan' },
+    });
+    expect(await told(library.member, loanId, 40, 2)).toMatchObject({ ok: true });
+    const after = (await readOutlook(library.db, (await lot(code)).id))!;
+    expect(after.median).toBeLessThan(before.median);
+    expect(await told(library.helper, loanId, 10, 9)).toMatchObject({ ok: true, answer: { memberId: library.member.personId } });
+    expect((await lot(code)).verdict).toBeNull();
+  });
+});
+
+describe('tests in a calendar', () => {
+  const calendar = async (token: string) => readCalendar(library.db, token, 'House', TODAY, 'http://house.example');
+
+  test('tells towels by day and tests by week under its address, names no person, and ends when it is revoked', async () => {
+    const laid = await takeIn(library, { variety: 'In The Diary' });
+    await towels.layOne(laid, 10);
+    const due = await takeIn(library, { variety: 'To Be Laid', harvested: 'unknown' });
+    const { bench, start } = await readPlan(library.db, await house(), TODAY);
+    await savePlan(library.db, library.helper, await house(), TODAY, {
+      key: randomUUID(),
+      version: bench.version,
+      plan: [{ lotId: (await lot(due)).id, week: start, pinned: false }],
+    });
+    const key = randomUUID();
+    const token = (await makeFeed(library.db, library.helper, NOW, key))!;
+    const text = (await calendar(token))!;
+    expect(text).toContain('BEGIN:VCALENDAR');
+    expect(text).toMatch(/DTSTART;VALUE=DATE:20261128\r\n/);
+    expect(text).toContain('DTSTART;VALUE=DATE:20261123');
+    expect(text.replace(/\r\n /g, '')).toContain('In The Diary');
+    expect(text.replace(/\r\n /g, '')).toContain('To Be Laid');
+    expect(text).not.toContain('Helper');
+    expect(await makeFeed(library.db, library.helper, NOW, key)).toBeNull();
+    expect(await calendar(token)).not.toBeNull();
+    const second = (await makeFeed(library.db, library.helper, NOW, randomUUID()))!;
+    expect(await calendar(token)).toBeNull();
+    await endFeed(library.db, library.helper, NOW, randomUUID());
+    expect(await calendar(second)).toBeNull();
+  });
+
+  test('a guessed address, and a member’s, tell nothing', async () => {
+    expect(await calendar('guessed')).toBeNull();
+    const token = (await makeFeed(library.db, library.member, NOW, randomUUID()))!;
+    expect(await calendar(token)).toBeNull();
+  });
+});
