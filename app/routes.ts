@@ -21,6 +21,7 @@ export default [
   route('tests', 'routes/tests/tests.tsx'),
   route('tests/lay', 'routes/tests/layTray.tsx'),
   route('tests/plan', 'routes/tests/plan.tsx'),
+  route('tests/trainer', 'routes/tests/trainer.tsx'),
   route('tests/list', 'routes/tests/list.tsx'),
   route('tests/calendar', 'routes/tests/calendar.tsx'),
   route('calendar/:token', 'routes/tests/calendarFile.ts'),

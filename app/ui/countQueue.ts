@@ -93,7 +93,7 @@ async function send(owner: number, { testId, fields, key }: KeptCount): Promise<
       signal: AbortSignal.timeout(GIVE_UP_MS),
       redirect: 'manual',
     });
-    if (response.type === 'opaqueredirect' || response.status === 401 || response.status === 403) return 'signed out';
+    if (response.type === 'opaqueredirect' || [401, 403, 409].includes(response.status)) return 'signed out';
     if (response.status >= 500) return 'no network';
     return (await response.json()) as CountAnswer;
   } catch {

@@ -244,6 +244,56 @@ test.describe('in the shed', () => {
       form: { owner: '999999', key: 'x' },
       headers: { origin: new URL(page.url()).origin },
     });
-    expect(answer.status()).toBe(403);
+    expect(answer.status()).toBe(409);
   });
+});
+
+test('the trainer shows what ten seeds would have said of a known jar, and a fan that narrows', async ({ page }) => {
+  await page.goto('/tests/trainer');
+  await page.getByRole('button', { name: 'Draw twenty' }).click();
+  await expect(page.getByText(/of 20 samples would have said/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /20 samples with their intervals/ })).toBeVisible();
+  const fan = page.getByRole('region', { name: 'A fan that narrows' });
+  const width = async () => Number(/(\d+) points wide/.exec(await fan.innerText())![1]);
+  const before = await width();
+  await fan.getByLabel('Seeds').selectOption('100');
+  for (let year = 1; year <= 4; year += 1) await fan.getByRole('button', { name: `Test 100 seeds in year ${year}` }).click();
+  expect(await width()).toBeLessThan(before);
+});
+
+test('what is wanted is listed with its price, and goes out as a table', async ({ page }) => {
+  await page.goto('/wants');
+  await expect(page.getByText(/lines want seed; to order it all would cost/)).toBeVisible();
+  const csv = await (await page.request.get('/wants.csv')).text();
+  expect(csv.split('\n')[0]).toBe('crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_that_may_be_lent,seeds_aimed_at');
+  await page.getByLabel('What to do').selectOption('ask, swap or order');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await expect(page.getByRole('group', { name: 'What each line wants' })).not.toContainText('grow out');
+});
+
+test('a calendar’s address is told once, answers without signing in, and ends', async ({ page, playwright }) => {
+  await page.goto('/tests/calendar');
+  await page.getByRole('button', { name: /Make/ }).click();
+  const address = await page.getByLabel(/Your calendar’s address/).inputValue();
+  const stranger = await playwright.request.newContext();
+  const calendar = await stranger.get(address);
+  expect(calendar.headers()['content-type']).toContain('text/calendar');
+  expect(await calendar.text()).toContain('BEGIN:VEVENT');
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByText('You have no address yet')).toBeVisible();
+  expect((await stranger.get(address)).status()).toBe(404);
+});
+
+test('a member tells what came up of their own loan, and of no other', async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: stateOf('member') })).newPage();
+  await page.goto('/mine');
+  await page.getByRole('link', { name: 'Tell what came up' }).first().click();
+  await page.getByLabel('Sown').fill('100000');
+  await page.getByLabel('Came up').fill('5');
+  await page.getByLabel('Sown').evaluate((field) => field.removeAttribute('max'));
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText(/seeds were lent/)).toBeVisible();
+  await page.getByLabel('Sown').fill('6');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page).toHaveURL('/mine');
 });

@@ -9,11 +9,17 @@ import type { CountAnswer } from '#app/ui/countQueue.ts';
 import type { Route } from './+types/counts.ts';
 import { countTrouble } from './countTrouble.ts';
 
+/** Counts are sent here, and read on the towel's own page. */
+export function loader({ request, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  return data(null, { status: 404 });
+}
+
 /** Takes a count that a device has kept for a while. One that somebody else made is not taken in this person's name. */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const form = await request.formData();
-  if (Number(form.get('owner')) !== actor.accountId) return data(null, { status: 403 });
+  if (Number(form.get('owner')) !== actor.accountId) return data(null, { status: 409 });
   const submission = parseWithZod(form, { schema: countForm });
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
   const done = await countTowel(db, actor, today, { ...submission.value, testId: Number(params.id) }, remakePhoto);

@@ -55,7 +55,7 @@ function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
 export async function action({ request, context }: Route.ActionArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const { intent, act } = formActs(await request.formData(), troubleOf);
-  if (intent === 'save') return act(planForm, (plan) => savePlan(db, actor, house, today, plan));
+  if (intent !== 'bench') return act(planForm, (plan) => savePlan(db, actor, house, today, plan));
   if (!may(actor.role, 'set house rules')) throw data({ permission: 'set house rules' }, { status: 403 });
   return act(testBenchForm, (bench) => setTestBench(db, actor, bench));
 }

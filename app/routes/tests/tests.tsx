@@ -71,6 +71,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
             <ButtonLink to="/tests/plan">Plan</ButtonLink>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
             <ButtonLink to="/wants">Wants list</ButtonLink>
+            <ButtonLink to="/tests/trainer">Trainer</ButtonLink>
           </>
         }
       />
