@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { COUNTED, MEDIA, SPOTS, TEST_KINDS, TREATMENTS_BEFORE } from '#core/germination/layout.ts';
+import { QUICK_LOOKS } from '#core/germination/quickLooks.ts';
 import { COUNTABLE, type Countable } from '#core/germination/towel.ts';
 import { actKey, day, maybePhoto, maybeWords, tick, words } from './fields.ts';
 
@@ -158,3 +159,18 @@ export const endTestForm = z
     if (form.outcome === 'abandoned' && !form.reason)
       context.addIssue({ code: 'custom', path: ['reason'], message: 'Say what went wrong: the seeds stay spent' });
   });
+
+/** A quick look at seed: float, cut or snap. */
+export const quickLookForm = z
+  .object({
+    key: actKey,
+    kind: z.enum(QUICK_LOOKS, { error: 'Say what was tried' }),
+    looked: wholeNumber('How many seeds?').min(1, 'At least one seed').max(10_000, 'Check the number'),
+    good: wholeNumber('How many of them?').min(0, 'Not less than none').max(10_000, 'Check the number'),
+    lookedOn: day,
+    note: maybeWords(200),
+  })
+  .refine(({ looked, good }) => good <= looked, { path: ['good'], message: 'That is more than were looked at' });
+
+/** Throwing away what is left of a lot. */
+export const discardForm = z.object({ key: actKey, reason: words(300, 'Say why: it is gone for good') });

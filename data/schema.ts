@@ -5,6 +5,7 @@ import type { Caution, Step } from '#core/bench/steps.ts';
 import type { Treatment } from '#core/bench/treatments.ts';
 import type { Heavier } from '#core/bench/weighings.ts';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
+import type { QuickLook } from '#core/germination/quickLooks.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
@@ -453,6 +454,17 @@ interface TestEndTable {
   ended_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
+interface QuickLookTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  kind: Fact<QuickLook>;
+  looked: Fact<number>;
+  good: Fact<number>;
+  looked_on: Fact<string>;
+  note: MaybeFact<string>;
+  looked_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
 interface TestBenchTable {
   the_one: GeneratedAlways<boolean>;
   warm: number;
@@ -724,6 +736,7 @@ export interface Schema {
   test_photo: TestPhotoTable;
   seed_mark: SeedMarkTable;
   test_end: TestEndTable;
+  quick_look: QuickLookTable;
   test_bench: TestBenchTable;
   planned_test: PlannedTestTable;
   calendar_feed: CalendarFeedTable;

@@ -1,6 +1,6 @@
-import { mayLift } from '#core/people/may.ts';
+import { may, mayLift } from '#core/people/may.ts';
 import type { HoldKind } from '#core/lots/words.ts';
-import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
@@ -8,6 +8,7 @@ import { brokenRule } from '#data/databaseErrors.ts';
 import { move } from '#data/ledger.ts';
 import { createHold, findHolds, liftHold as writeLift } from '#data/holds.ts';
 import { lockLot } from '#data/lots.ts';
+import { addQuickLook, type NewQuickLook } from '#data/quickLooks.ts';
 import { findHoldings } from '#data/places.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform } from './perform.server.ts';
@@ -83,6 +84,59 @@ export function recountLot(
         to: { holding: (await findHoldings(tx, lot.id))[0]!.id },
         amount: difference,
       });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export type LookProblem = { readonly code: 'no such lot' } | { readonly code: 'look in the future' };
+
+/** Writes down a quick look. It changes no verdict and no outlook. */
+export function recordQuickLook(
+  db: Db,
+  actor: Actor,
+  today: string,
+  look: Omit<NewQuickLook, 'lotId' | 'lookedBy' | 'actKey'> & { key: string; code: string },
+) {
+  return perform<null, LookProblem>(db, { key: look.key, kind: 'quick look', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, look.code)) ?? refuse({ code: 'no such lot' });
+    if (look.lookedOn > today) refuse({ code: 'look in the future' });
+    await addQuickLook(tx, { ...look, lotId: lot.id, lookedBy: actor.personId, actKey: look.key });
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export type DiscardProblem =
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'nothing left' }
+  | { readonly code: 'coordinator only'; readonly most: number }
+  | Short;
+
+/** A helper throws away so many seeds at most; more is a coordinator's to decide. */
+const MOST_BY_HELPER = 500;
+
+/** Throws away all that is left of a lot, with a reason. */
+export function discardLot(db: Db, actor: Actor, today: string, discard: { key: string; code: string; reason: string }) {
+  return perform<null, DiscardProblem>(db, { key: discard.key, kind: 'lot discarded', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, discard.code)) ?? refuse({ code: 'no such lot' });
+    if (lot.onHand === 0) refuse({ code: 'nothing left' });
+    if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_BY_HELPER && !may(actor.role, 'override policy'))
+      refuse({ code: 'coordinator only', most: MOST_BY_HELPER });
+    await drawFromLot(
+      tx,
+      lot,
+      lot.onHand,
+      {
+        actKey: discard.key,
+        kind: 'discarded',
+        to: { outside: 'waste' },
+        typed: null,
+        reason: discard.reason,
+        happenedOn: today,
+        personId: actor.personId,
+      },
+      refuse,
+    );
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
   });

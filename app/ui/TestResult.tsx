@@ -164,10 +164,16 @@ function Actions(result: TestResultProps) {
       </ButtonLink>
     );
   if (kind === 'do not lend')
-    return onLotPage ? null : (
-      <ButtonLink to={`/lots/${code}#holds`} look="action">
-        Hold it, to grow out or replace
-      </ButtonLink>
+    return (
+      <>
+        {!onLotPage && (
+          <ButtonLink to={`/lots/${code}#holds`} look="action">
+            Hold it, to grow out
+          </ButtonLink>
+        )}
+        <ButtonLink to="/wants">Replace it: the wants list</ButtonLink>
+        <ButtonLink to={`/lots/${code}#discard`}>Discard it</ButtonLink>
+      </>
     );
   if (kind === 'not settled' || onLotPage) return kind === 'full strength' ? null : again;
   return (

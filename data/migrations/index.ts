@@ -7,6 +7,7 @@ import * as vessels from './0005_vessels.ts';
 import * as outlook from './0006_outlook.ts';
 import * as tests from './0007_tests.ts';
 import * as testPlan from './0008_test_plan.ts';
+import * as quickLooks from './0009_quick_looks.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -18,4 +19,5 @@ export const migrations: Record<string, Migration> = {
   '0006_outlook': outlook,
   '0007_tests': tests,
   '0008_test_plan': testPlan,
+  '0009_quick_looks': quickLooks,
 };

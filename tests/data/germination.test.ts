@@ -5,6 +5,9 @@ import { countStates } from '#core/germination/towel.ts';
 import { readHouse } from '#data/house.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findTest, lastReadTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } from '#data/tests.ts';
+import { findQuickLooks } from '#data/quickLooks.ts';
+import { readOutlook } from '#data/outlooks.ts';
+import { discardLot, recordQuickLook } from '#services/shelves.server.ts';
 import { readSequential, readTestResult } from '#services/reading.server.ts';
 import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
 import { layTests, readTowel } from '#services/tests.server.ts';
@@ -263,5 +266,34 @@ describe('tests', () => {
     expect(await propose('60 seeds')).toMatchObject({ seeds: 6, limitedBy: 'stock' });
     expect(await propose('30 seeds')).toMatchObject({ seeds: 0, limitedBy: 'too few to test' });
     expect(await propose('20000 seeds', { testSize: 'hundred' })).toMatchObject({ seeds: 100, houseRule: 100 });
+  });
+});
+
+describe('what follows from a look or a verdict', () => {
+  const discard = (code: string, actor = library.helper) =>
+    discardLot(library.db, actor, TODAY, { key: randomUUID(), code, reason: 'Dead by its test' });
+
+  test('a quick look is kept apart: it is no test, and changes neither verdict nor outlook', async () => {
+    const code = await takeIn(library);
+    const { id } = await lot(code);
+    const before = await readOutlook(library.db, id);
+    const look = { kind: 'float' as const, looked: 20, good: 2, note: null };
+    expect(
+      await recordQuickLook(library.db, library.helper, TODAY, { ...look, key: randomUUID(), code, lookedOn: '2026-11-24' }),
+    ).toMatchObject({ problem: { code: 'look in the future' } });
+    await recordQuickLook(library.db, library.helper, TODAY, { ...look, key: randomUUID(), code, lookedOn: TODAY });
+    expect(await findQuickLooks(library.db, id)).toMatchObject([{ kind: 'float', good: 2, looked: 20 }]);
+    expect(await readOutlook(library.db, id)).toEqual(before);
+    expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 500 });
+    await expect(sql`update quick_look set good = 20`.execute(library.owner)).rejects.toMatchObject({ constraint: 'append_only' });
+  });
+
+  test('what is left is thrown away with a reason; much of it by a coordinator only, and nothing twice', async () => {
+    const [little, much] = [await takeIn(library, { amount: '100 seeds' }), await takeIn(library, { amount: '600 seeds' })];
+    expect(await discard(little)).toMatchObject({ ok: true });
+    expect(await lot(little)).toMatchObject({ onHand: 0, nextTestOn: null });
+    expect(await discard(little)).toMatchObject({ problem: { code: 'nothing left' } });
+    expect(await discard(much)).toMatchObject({ problem: { code: 'coordinator only', most: 500 } });
+    expect(await discard(much, library.coordinator)).toMatchObject({ ok: true });
   });
 });

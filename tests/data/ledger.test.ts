@@ -26,6 +26,7 @@ const FACTS = [
   'test_check',
   'test_towel',
   'test_photo',
+  'quick_look',
   'seed_mark',
   'test_end',
   'loan',

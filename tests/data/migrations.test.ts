@@ -87,7 +87,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
   testId = await oldTest(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook', '0007_tests', '0008_test_plan']);
+  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook', '0007_tests', '0008_test_plan', '0009_quick_looks']);
   expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
 });

@@ -23,13 +23,25 @@ import { findEvidence, findIncidents, findReports, findTrials } from '#data/evid
 import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
 import { findMethodTrial } from '#data/methodTrials.ts';
 import { readOutlook } from '#data/outlooks.ts';
+import { discardForm, quickLookForm } from '#contracts/tests.ts';
+import { findQuickLooks } from '#data/quickLooks.ts';
 import { readPassports } from '#data/passports.ts';
 import { readPromise } from '#data/promises.ts';
 import { findHoldings } from '#data/places.ts';
 import { testsOfLot } from '#data/tests.ts';
 import { receiveClean, type CleanedProblem } from '#services/evidence.server.ts';
 import { readLotForJudging } from '#services/promises.server.ts';
-import { liftHold, recountLot, setHold, type LiftProblem, type RecountProblem } from '#services/shelves.server.ts';
+import {
+  discardLot,
+  liftHold,
+  recordQuickLook,
+  recountLot,
+  setHold,
+  type DiscardProblem,
+  type LiftProblem,
+  type LookProblem,
+  type RecountProblem,
+} from '#services/shelves.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { readTestResult } from '#services/reading.server.ts';
@@ -46,6 +58,7 @@ import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/lot.ts';
 import { Clean } from './Clean.tsx';
 import { Descent } from './Descent.tsx';
+import { Discard } from './Discard.tsx';
 import { Holds } from './Holds.tsx';
 import { Ledger } from './Ledger.tsx';
 import { LendingReckoning } from './LendingReckoning.tsx';
@@ -54,6 +67,7 @@ import { layOutDescent } from './layOutDescent.server.ts';
 import { Passport } from './Passport.tsx';
 import { PlantsReckoning, type PlantsView } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
+import { QuickLooks } from './QuickLooks.tsx';
 import { Timeline, type Happening } from './Timeline.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -145,7 +159,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       verdict: lot.verdict,
     }),
     result: last ? await readTestResult(db, last, house, today) : null,
-    keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey() },
+    looks: await findQuickLooks(db, lot.id),
+    keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey(), look: newFormKey(), discard: newFormKey() },
   };
 }
 
@@ -229,7 +244,7 @@ function happeningsOf({ lot, passports, holds, tests, evidence, incidents, trial
   ];
 }
 
-function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem): Record<string, string[]> {
+function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem | LookProblem | DiscardProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -245,6 +260,12 @@ function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem): Reco
       return { amount: ['It is clean already. Count the shelf instead'] };
     case 'nothing changed':
       return { amount: ['That is what the book says already'] };
+    case 'look in the future':
+      return { lookedOn: ['That is still to come'] };
+    case 'nothing left':
+      return { '': ['Nothing of it is left'] };
+    case 'coordinator only':
+      return { reason: [`More than ${problem.most} seeds are a coordinator’s to throw away`] };
     case 'other unit':
       return { amount: ['This lot is counted in seeds. Write a number of seeds'] };
   }
@@ -260,6 +281,10 @@ export async function action({ request, params: { code }, context }: Route.Actio
       return act(recountForm, (count) => recountLot(db, actor, today, { ...count, code }));
     case 'clean':
       return act(cleanForm, (clean) => receiveClean(db, actor, today, { ...clean, code }));
+    case 'look':
+      return act(quickLookForm, (look) => recordQuickLook(db, actor, today, { ...look, code }));
+    case 'discard':
+      return act(discardForm, (discard) => discardLot(db, actor, today, { ...discard, code }));
     default:
       return act(setHoldForm, (hold) => setHold(db, actor, today, { ...hold, code }));
   }
@@ -359,6 +384,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         <div className="min-w-0 space-y-8">
           <Passport lot={lot} versions={loaderData.passports} />
           <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
+          <QuickLooks key={keys.look} looks={loaderData.looks} today={loaderData.today} formKey={keys.look} result={resultOf('look')} />
         </div>
       </div>
       {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
@@ -366,6 +392,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         <Timeline happenings={loaderData.happenings} />
       </div>
       <Ledger entries={loaderData.ledger} unit={lot.unit} loans={loaderData.loans} recountKey={keys.recount} result={resultOf('recount')} />
+      {lot.onHand > 0 && <Discard key={keys.discard} treated={lot.treated} formKey={keys.discard} result={resultOf('discard')} />}
     </>
   );
 }

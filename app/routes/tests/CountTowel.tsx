@@ -130,7 +130,7 @@ export function CountTowel({
           </p>
         )}
       </div>
-      <div className="max-w-sm space-y-4">
+      <div className="flex max-w-sm flex-col gap-4">
         <fieldset>
           <legend className="font-semibold">Or just how many more{test.replicates > 1 && ` of replicate ${replicate}`}</legend>
           <p className="text-small text-soft">When they were taken off without saying which</p>
@@ -173,7 +173,7 @@ export function CountTowel({
             {!onCount && <Photo errors={errors} />}
           </div>
         </details>
-        <div className="sticky bottom-18 z-10 grid gap-3 bg-ground py-2 lg:static">
+        <div className="order-first grid gap-3 lg:order-none">
           <Button type="submit" look="action" disabled={saving}>
             {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
           </Button>

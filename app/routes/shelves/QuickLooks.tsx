@@ -1,0 +1,70 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+
+interface Look {
+  readonly id: number;
+  readonly kind: QuickLook;
+  readonly looked: number;
+  readonly good: number;
+  readonly lookedOn: string;
+  readonly note: string | null;
+  readonly by: string | null;
+}
+
+/** Quick looks, apart from tests and in words of their own: they carry no weight. */
+export function QuickLooks({
+  looks,
+  today,
+  formKey,
+  result,
+}: {
+  looks: readonly Look[];
+  today: string;
+  formKey: string;
+  result: SubmissionResult | null;
+}) {
+  const [form, fields] = usePostForm<'kind' | 'looked' | 'good' | 'lookedOn' | 'note'>({
+    id: `look-${formKey}`,
+    result,
+    start: { kind: 'float', lookedOn: today },
+  });
+  return (
+    <section aria-label="Quick looks">
+      {looks.length > 0 && <h3 className="mb-1 font-semibold">Quick looks: no tests, and no weight in any verdict</h3>}
+      <ul>
+        {looks.map((look) => (
+          <li key={look.id} className="border-t border-rule py-2 text-small">
+            {QUICK_LOOK_FACTS[look.kind].title}, {formatDate(look.lookedOn)}: {look.good} of {look.looked} {QUICK_LOOK_FACTS[look.kind].did}
+            .{' '}
+            <span className="text-soft">
+              {QUICK_LOOK_FACTS[look.kind].worth}
+              {look.note && ` ${look.note}.`}
+              {look.by && ` ${look.by}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <details {...(result && { open: true })}>
+        <summary className="link inline-flex min-h-11 items-center">Write down a quick look: float, cut or snap</summary>
+        <PostForm form={form} formKey={formKey} intent="look" className="mt-2 space-y-4">
+          <ChoiceField
+            field={fields.kind}
+            label="What was tried"
+            options={QUICK_LOOKS.map((value) => ({ value, label: QUICK_LOOK_FACTS[value].title }))}
+          />
+          <div className="grid grid-cols-2 gap-4">
+            <TextField field={fields.looked} label="Seeds looked at" type="number" min={1} />
+            <TextField field={fields.good} label="Sank, full, or snapped" type="number" min={0} />
+          </div>
+          <TextField field={fields.lookedOn} label="When" type="date" max={today} className="max-w-48" />
+          <TextField field={fields.note} label="Note (optional)" />
+          <Button type="submit">Write it down</Button>
+        </PostForm>
+      </details>
+    </section>
+  );
+}
