@@ -1,6 +1,6 @@
 import { halfLifeYears, seasonOf, type Crop } from '#core/almanac/crop.ts';
 import { addDays, daysBetween, earliestDay, inYear, yearOf } from '#core/calendar/plainDate.ts';
-import { nextCountDay, usualCheckDays } from '#core/germination/towel.ts';
+import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import { middleSeedsPerGram, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';

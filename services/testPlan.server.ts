@@ -1,6 +1,6 @@
 import { addDays, addMonths, inYear, mondayOf, yearOf } from '#core/calendar/plainDate.ts';
 import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
-import { usualCheckDays } from '#core/germination/towel.ts';
+import { usualCheckDays } from '#core/germination/checkDays.ts';
 import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
 import { planTestOf, standingIn } from '#core/schedule/planTest.ts';
 import { testValue, type TestValue } from '#core/schedule/testValue.ts';

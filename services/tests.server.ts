@@ -1,15 +1,7 @@
 import { daysBetween } from '#core/calendar/plainDate.ts';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
-import {
-  countStates,
-  nextCountDay,
-  lookedAt,
-  relaid,
-  towelNow,
-  usualCheckDays,
-  type Look,
-  type SeedOnTowel,
-} from '#core/germination/towel.ts';
+import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import { countStates, lookedAt, relaid, towelNow, type Look, type SeedOnTowel } from '#core/germination/towel.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';

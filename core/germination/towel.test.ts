@@ -1,17 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  countStates,
-  lookedAt,
-  nextCountDay,
-  nextWaiting,
-  relaid,
-  SEED_STATES,
-  sproutedByDay,
-  towelNow,
-  usualCheckDays,
-  type SeedMark,
-} from './towel.ts';
+import { nextCountDay, usualCheckDays } from './checkDays.ts';
+import { countStates, lookedAt, nextWaiting, relaid, SEED_STATES, sproutedByDay, towelNow, type SeedMark } from './towel.ts';
 
 const DAY = '2026-11-01';
 const mark = (seed: number, state: SeedMark['state'], on = DAY, replicate = 1): SeedMark => ({ replicate, seed, state, on });

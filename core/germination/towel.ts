@@ -1,4 +1,4 @@
-import { addDays, type IsoDate } from '../calendar/plainDate.ts';
+import type { IsoDate } from '../calendar/plainDate.ts';
 
 /**
  * What has been seen of one seed. `sprouted` is what the test counts: a normal seedling, or any root. `hard` never took up water,
@@ -123,23 +123,4 @@ export function sproutedByDay(towel: readonly SeedOnTowel[], dayOf: (on: IsoDate
   const days = new Map<number, number>();
   for (const { state, on } of towel) if (state === 'sprouted' && on !== null) days.set(dayOf(on), (days.get(dayOf(on)) ?? 0) + 1);
   return [...days].map(([day, seeds]) => ({ day, seeds })).sort((one, other) => one.day - other.day);
-}
-
-/** Days between towels being looked at; every second day is what benches keep up. */
-const CHECK_EVERY_DAYS = 2;
-
-/** Days since laying on which a towel is looked at: every second day from the crop's first-count day to its final one. */
-export function usualCheckDays(firstCountDays: number, finalCountDays: number): number[] {
-  const days: number[] = [];
-  for (let day = firstCountDays; day < finalCountDays; day += CHECK_EVERY_DAYS) days.push(day);
-  return [...days, finalCountDays];
-}
-
-/**
- * The next day on which the towel wants a count: the first of its planned days after the last look, or its final day, also once that has passed.
- * @param checkDays days since laying, ascending, at least one
- */
-export function nextCountDay(laidOn: IsoDate, lastCheckOn: IsoDate | null, checkDays: readonly number[]): IsoDate {
-  const days = checkDays.map((day) => addDays(laidOn, day));
-  return days.find((day) => lastCheckOn === null || day > lastCheckOn) ?? days.at(-1)!;
 }

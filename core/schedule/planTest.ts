@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 import type { Spot } from '../germination/layout.ts';
-import { usualCheckDays } from '../germination/towel.ts';
+import { usualCheckDays } from '../germination/checkDays.ts';
 import type { PlanTest } from './benchPlan.ts';
 
 /** Laying a towel and one look at it, in hours. */

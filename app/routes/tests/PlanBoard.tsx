@@ -96,7 +96,7 @@ export function PlanBoard({
               }}
               className="grid gap-x-5 gap-y-1 border-t border-rule py-2 sm:grid-cols-[6rem_13rem_1fr]"
             >
-              <h3 className="font-semibold">{weekName(start, week)}</h3>
+              <h2 className="text-base font-semibold">{weekName(start, week)}</h2>
               <Load problem={problem} load={load} week={week} />
               <div className="flex flex-wrap content-start items-start gap-1.5">
                 {indexes.map((index) => (
@@ -120,7 +120,7 @@ export function PlanBoard({
       </ol>
       {byWeek.at(-1)!.length > 0 && (
         <div className="border-t-2 border-poor py-2">
-          <h3 className="font-semibold text-poor">No week yet</h3>
+          <h2 className="text-base font-semibold text-poor">No week yet</h2>
           <div className="mt-1 flex flex-wrap gap-1.5">
             {byWeek.at(-1)!.map((index) => (
               <Chip

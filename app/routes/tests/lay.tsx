@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
 import { SPOTS } from '#core/germination/layout.ts';
-import { usualCheckDays } from '#core/germination/towel.ts';
+import { usualCheckDays } from '#core/germination/checkDays.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { layTestForm } from '#contracts/tests.ts';
 import { listBatchesOfLot } from '#data/bench.ts';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
-import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
 import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
 import { listDueTowels } from '#data/tests.ts';
 import { readTowel } from '#services/tests.server.ts';
@@ -127,7 +127,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
         {towel.name} <LotCode>{towel.code}</LotCode>
       </h2>
       <p className="mb-3 text-soft">
-        Test {towel.id}, {towel.spot} place, day {daysBetween(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
+        Test {towel.id}, {towel.spot} place, day {daysFrom(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
         <Link className="link" to={`/tests/${towel.id}`}>
           Its own page
         </Link>
@@ -161,10 +161,13 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
   );
 }
 
+/** Whole days between two calendar days. */
+const daysFrom = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+
 type Seeds = Route.ComponentProps['loaderData']['towels'][number]['seeds'];
 
 const viewsOf = (seeds: Seeds, laidOn: string): SeedView[] =>
-  seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysBetween(laidOn, on) }));
+  seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysFrom(laidOn, on) }));
 
 /** The towel with what this device has counted and not saved yet on top. */
 function withKept(towel: { id: number; seeds: Seeds }, kept: readonly KeptCount[]): { seeds: Seeds; pending: number } {

@@ -20,15 +20,15 @@ import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { countTrouble } from './countTrouble.ts';
-import { EndTest } from './EndTest.tsx';
 import { TREATMENT_WORDS } from './HowLaid.tsx';
-import { Relay } from './Relay.tsx';
-import { Sequential } from './Sequential.tsx';
-import { TowelHistory } from './TowelHistory.tsx';
 import { TowelPicture } from './TowelPicture.tsx';
 
-/** Only an ended test shows these: a towel on a slow line loads without. */
+/** Counting comes first: a towel on a slow line loads without these. */
 const TestResult = lazy(async () => ({ default: (await import('#app/ui/TestResult.tsx')).TestResult }));
+const Relay = lazy(async () => ({ default: (await import('./Relay.tsx')).Relay }));
+const EndTest = lazy(async () => ({ default: (await import('./EndTest.tsx')).EndTest }));
+const TowelHistory = lazy(async () => ({ default: (await import('./TowelHistory.tsx')).TowelHistory }));
+const Sequential = lazy(async () => ({ default: (await import('./Sequential.tsx')).Sequential }));
 const SpeedCurve = lazy(async () => ({ default: (await import('./SpeedCurve.tsx')).SpeedCurve }));
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.variety ?? 'Towel'} · Kind Granary` }];
@@ -162,7 +162,11 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
         </Notice>
       )}
-      {test.sequential && <Sequential code={test.code} view={test.sequential} />}
+      {test.sequential && (
+        <Suspense>
+          <Sequential code={test.code} view={test.sequential} />
+        </Suspense>
+      )}
       {test.outcome === 'read' && test.kind !== 'viability' && (
         <Notice tone="good">
           {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. It tells how the seed stands up to a hard start, and says nothing
@@ -179,20 +183,22 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       {test.endedOn === null ? (
         <>
           <CountTowel key={keys.count} formKey={keys.count} test={test} errors={actionData?.intent === 'count' ? actionData.errors : {}} />
-          <Relay
-            key={keys.relay}
-            formKey={keys.relay}
-            towels={test.towels}
-            result={actionData?.intent === 'relay' ? actionData.result : null}
-          />
-          <EndTest
-            key={keys.end}
-            formKey={keys.end}
-            today={test.today}
-            finalOn={test.finalOn}
-            waiting={test.states.waiting}
-            result={actionData?.intent === 'end' ? actionData.result : null}
-          />
+          <Suspense>
+            <Relay
+              key={keys.relay}
+              formKey={keys.relay}
+              towels={test.towels}
+              result={actionData?.intent === 'relay' ? actionData.result : null}
+            />
+            <EndTest
+              key={keys.end}
+              formKey={keys.end}
+              today={test.today}
+              finalOn={test.finalOn}
+              waiting={test.states.waiting}
+              result={actionData?.intent === 'end' ? actionData.result : null}
+            />
+          </Suspense>
         </>
       ) : (
         <TowelPicture seeds={test.towel} counted={test.counted} />
@@ -202,7 +208,9 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           <SpeedCurve speed={test.speed} laid={test.seedsLaid} />
         </Suspense>
       )}
-      <TowelHistory checks={test.checks} seeds={test.towel} counted={test.counted} />
+      <Suspense>
+        <TowelHistory checks={test.checks} seeds={test.towel} counted={test.counted} />
+      </Suspense>
     </>
   );
 }
