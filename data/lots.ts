@@ -81,19 +81,6 @@ export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: numbe
   await db.updateTable('lot').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
 }
 
-/** Keeps a lot's last test with it, for lists that would otherwise read every test. */
-export async function saveLastTest(
-  db: Db,
-  lotId: number,
-  last: { readonly sprouted: number | null; readonly laid: number | null; readonly testedOn: string | null },
-): Promise<void> {
-  await db
-    .updateTable('lot')
-    .set({ tested_sprouted: last.sprouted, tested_laid: last.laid, tested_on: last.testedOn })
-    .where('id', '=', lotId)
-    .execute();
-}
-
 const LOT_COLUMNS = [
   'lot.id',
   'lot.code',

@@ -169,14 +169,18 @@ export interface OutlookRow {
   readonly underOn: string | null;
   readonly nextTestOn: string | null;
   readonly nextTestReason: string;
+  /** The last test of its viability that was read; null where there is none. */
+  readonly sprouted: number | null;
+  readonly laid: number | null;
+  readonly testedOn: string | null;
 }
 
-/** Keeps outlooks in place of those before, and with each lot its verdict and its next test. The rows travel as one JSON text. */
+/** Keeps outlooks in place of those before, and with each lot its last test, its verdict and its next test. The rows travel as one JSON text. */
 export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: string): Promise<void> {
   if (rows.length === 0) return;
   const told = JSON.stringify(rows);
   const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
-      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text, verdict text)`;
+      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)`;
   await sql`
     insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, reckoned_on)
     select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", ${today}::date from ${recordset}
@@ -185,11 +189,11 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: s
     db,
   );
   await sql`
-    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict from ${recordset}
+    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
+      tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn" from ${recordset}
     where lot.id = told."lotId"
-      and (lot.next_test_on, lot.next_test_reason, lot.verdict) is distinct from (told."nextTestOn", told."nextTestReason", told.verdict)`.execute(
-    db,
-  );
+      and (lot.next_test_on, lot.next_test_reason, lot.verdict, lot.tested_sprouted, lot.tested_laid, lot.tested_on)
+        is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn")`.execute(db);
   await db
     .deleteFrom('outlook_stale')
     .where(

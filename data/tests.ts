@@ -131,18 +131,6 @@ export async function testsOfLot(db: Db, lotId: number) {
     .execute();
 }
 
-/** The last test of a lot's viability that was read to its end. */
-export async function lastReadTest(db: Db, lotId: number) {
-  return tests(db)
-    .where('germination_test.lot_id', '=', lotId)
-    .where('germination_test.kind', '=', 'viability')
-    .where('test_end.outcome', '=', 'read')
-    .orderBy('test_end.ended_on', 'desc')
-    .orderBy('germination_test.id', 'desc')
-    .limit(1)
-    .executeTakeFirst();
-}
-
 /** Open towels by their next count (`open`), or ended ones newest first. */
 export async function listTests(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
   let query = tests(db).where('germination_test.next_count_on', page.open ? 'is not' : 'is', null);

@@ -17,10 +17,8 @@ import { retest } from '#core/viability/retest.ts';
 import { readCropsById } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house.ts';
-import { findLot, saveLastTest } from '#data/lots.ts';
 import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/outlooks.ts';
 import { takeReckonersSeat } from '#data/promises.ts';
-import { lastReadTest } from '#data/tests.ts';
 
 /** Loans in a year from which a lot counts as much lent. */
 const MUCH_LENT = 5;
@@ -30,13 +28,8 @@ const CHUNK = 500;
 
 /** Reckons again what a lot's last test says, its outlook, and when its next test is due, and keeps them with the lot. */
 export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Promise<void> {
-  const [lot, last, house] = await Promise.all([findLot(tx, lotId), lastReadTest(tx, lotId), readHouse(tx)]);
-  if (!lot || !house) throw new Error(`lot ${lotId} has vanished`);
-  await saveLastTest(tx, lotId, {
-    sprouted: last?.sprouted ?? null,
-    laid: last?.seedsLaid ?? null,
-    testedOn: last?.endedOn ?? null,
-  });
+  const house = await readHouse(tx);
+  if (!house) throw new Error('the library has no settings');
   await reckonOutlooks(tx, [lotId], house, today);
 }
 
@@ -118,6 +111,9 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
       underOn,
       nextTestOn: next.kind === 'due' ? next.on : null,
       nextTestReason: next.reason,
+      sprouted: last?.sprouted ?? null,
+      laid: last?.laid ?? null,
+      testedOn: last?.endedOn ?? null,
     };
   });
   await saveOutlooks(tx, rows, today);

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { countStates } from '#core/germination/towel.ts';
 import { readHouse } from '#data/house.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { findTest, lastReadTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } from '#data/tests.ts';
+import { findTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } from '#data/tests.ts';
 import { findQuickLooks } from '#data/quickLooks.ts';
 import { readOutlook } from '#data/outlooks.ts';
 import { discardLot, recordQuickLook } from '#services/shelves.server.ts';
@@ -213,7 +213,6 @@ describe('tests', () => {
     await count(testId, { more: { sprouted: 2 } }, '2026-12-01');
     await end(testId, { reason: 'Done' }, '2026-12-01');
     expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 480 });
-    expect(await lastReadTest(library.db, (await lot(code)).id)).toBeUndefined();
   });
 
   test('a test in batches says when to stop, over all its batches, and takes no batch of another lot', async () => {
