@@ -32,6 +32,13 @@ async function halfTold(page: Page): Promise<void> {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
+/** A plan as the planner makes it, not saved. */
+async function planned(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  await expect(page.getByText(/No plan could be less late/)).toBeVisible();
+  await page.evaluate(() => scrollTo(0, 0));
+}
+
 test('each main view can be pictured', async ({ browser, request }) => {
   test.setTimeout(120_000);
   const samples = await findSamples(request);
@@ -44,14 +51,14 @@ test('each main view can be pictured', async ({ browser, request }) => {
     ['towel', `/tests/${samples.test}`, 1280],
     ['towel-phone', `/tests/${samples.test}`, 390],
     ['reading', `/tests/${samples.endedTest}`, 1280],
-    ['tests', '/tests', 1280],
+    ['test-plan', '/tests/plan', 1280],
+    ['round-phone', '/tests/round', 390],
     ['shelves', '/shelves', 1280],
     ['lot', `/lots/${crossed}`, 1280],
     ['outlook', `/lots/${samples.code}/outlook`, 1280],
     ['line', `/lines/${line}`, 1280],
     ['label', `/lots/${samples.code}/label`, 1280],
     ['desk', '/desk', 1280],
-    ['person', `/people/${samples.person}`, 1280],
     ['almanac', '/almanac/pea', 1280],
     ['crossing', '/almanac/crossing?crop=kale', 1280],
     ['bench', '/bench', 1280],
@@ -69,6 +76,7 @@ test('each main view can be pictured', async ({ browser, request }) => {
     expect((await page.goto(path))!.status()).toBe(200);
     await page.waitForLoadState('networkidle');
     if (name === 'intake') await halfTold(page);
+    if (name === 'test-plan') await planned(page);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     await context.close();
   }
