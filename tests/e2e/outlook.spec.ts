@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { take } from './benchDriver.ts';
+import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
@@ -69,4 +70,21 @@ test('a freezer that failed is seen in the fan of what lay in it', async ({ page
   await page.goto(`/lots/${touched}/outlook`);
   await expect(page.getByRole('region', { name: 'Where it has been' })).toContainText('Freezer, signal box');
   await expect(page.getByRole('region', { name: region })).toContainText(/test/i);
+});
+
+test('a place’s air is taken from the logger that hangs there', async ({ page }) => {
+  await page.goto('/places');
+  await page.getByRole('button', { name: 'From the logger that hangs there' }).click();
+  await expect(page.getByLabel('Temperature, °C')).toHaveValue(/^\d+(\.\d)?$/);
+  await expect(page.getByLabel('Humidity, %')).toHaveValue(/^\d+(\.\d)?$/);
+});
+
+test('the desk says how much of a lot germinates now, and that a test of it is due', async ({ page, request }) => {
+  const { person } = await findSamples(request);
+  const due = /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(await (await request.get('/shelves?state=test+due&sort=next+test')).text())![1]!;
+  await page.goto(`/people/${person}`);
+  await page.getByLabel('Lot code').pressSequentially(due);
+  const about = page.getByRole('region', { name: 'Lend' }).getByRole('status');
+  await expect(about).toContainText(/About \d+ % germinate now/);
+  await expect(about).toContainText('A test of it is due');
 });

@@ -5,11 +5,10 @@ import { Chart } from '#app/ui/Chart.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { fillField, TakeFrom, useDevice, type DeviceAnswer } from '#app/ui/TakeFrom.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
-import type { DeviceAnswer } from './deviceWords.ts';
 import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
-import { fillField, TakeFrom, useDevice } from './TakeFrom.tsx';
 import type { BatchPage } from './WhatNext.tsx';
 
 const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {

@@ -1,12 +1,7 @@
 import { formatWeight } from '#core/units/formatAmount.ts';
 import type { AirRead } from '#devices/hygrometer.ts';
 import type { Weighed } from '#devices/scale.ts';
-
-/** What a device's answer fills into a form, or why there is none. */
-export type DeviceAnswer =
-  | { readonly ok: true; readonly weight: string; readonly scale: '1 g' | '0.1 g' }
-  | { readonly ok: true; readonly humidity: string; readonly celsius: string }
-  | { readonly ok: false; readonly words: string };
+import type { DeviceAnswer } from '#app/ui/TakeFrom.tsx';
 
 export function weightAnswer(weighed: Weighed): DeviceAnswer {
   switch (weighed.kind) {

@@ -10,7 +10,8 @@ import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/devices.ts';
-import { airAnswer, weightAnswer, type DeviceAnswer } from './deviceWords.ts';
+import type { DeviceAnswer } from '#app/ui/TakeFrom.tsx';
+import { airAnswer, weightAnswer } from './deviceWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Devices · Kind Granary' }];
 

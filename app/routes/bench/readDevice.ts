@@ -2,7 +2,8 @@ import { data } from 'react-router';
 import { devices } from '#app/platform/devices.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { Route } from './+types/readDevice.ts';
-import { airAnswer, weightAnswer, type DeviceAnswer } from './deviceWords.ts';
+import type { DeviceAnswer } from '#app/ui/TakeFrom.tsx';
+import { airAnswer, weightAnswer } from './deviceWords.ts';
 
 /** What a device says now, for the field beside its button: `of` is scale, jar or room. */
 export async function loader({ request, context }: Route.LoaderArgs): Promise<Response> {

@@ -5,6 +5,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
+import { percent } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
 
@@ -56,6 +57,13 @@ export function LendForm({
               <ClaimMark promise={lot.promise} /> {lot.packets} {lot.packets === 1 ? 'packet' : 'packets'} at most. Saving its seed is{' '}
               {lot.ease}: {lot.easeWhy}.
             </p>
+            {lot.outlook && (
+              <p className="text-small">
+                About {percent(lot.outlook.median)} germinate now, {percent(lot.outlook.low)} to {percent(lot.outlook.high)} in 8 of 10 such
+                lots.
+              </p>
+            )}
+            {lot.testDue && <p className="text-small font-semibold text-doubt">A test of it is due: {lot.testDue}.</p>}
             {lot.promise && <p className="text-small text-soft">Say so: {CLAIM_MEANS[lot.promise]}.</p>}
             {lot.hazards.map((hazard) => (
               <p key={hazard} className="font-semibold text-poor">

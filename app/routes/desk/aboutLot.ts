@@ -1,17 +1,20 @@
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { readOutlook } from '#data/outlooks.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
+import { nextTestWords } from '#app/ui/sayings.ts';
 import type { Route } from './+types/aboutLot.ts';
 
-/** What the lending desk shows of a lot as soon as its code is read: its promise, its hazards and how many packets there are. */
+/** What the lending desk shows of a lot as soon as its code is read: its promise, its outlook, a test that is due, its hazards and how many packets there are. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  const { today } = visitBy(context, request, 'work');
   const read = readLotCode(new URL(request.url).searchParams.get('code') ?? '');
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) return { lot: null };
+  const outlook = await readOutlook(db, lot.id);
   return {
     lot: {
       code: lot.code,
@@ -20,6 +23,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       promise: lot.promise,
       packets: Math.floor(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) / lot.facts.packet),
       hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+      outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
+      testDue: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
       ease: lot.facts.ease,
       easeWhy: lot.facts.easeWhy,
     },

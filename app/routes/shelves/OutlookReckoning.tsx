@@ -1,5 +1,5 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { yearOf } from '#core/calendar/plainDate.ts';
+import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { chanceWords, percent } from '#app/ui/sayings.ts';
@@ -78,6 +78,7 @@ function underWords({ now, underOn, underInFreezer, today, thresholds }: Lot): s
     return `That it is under ${least} already has a chance of ${percent(1 - now.mayBeLent)}: more than the house accepts.`;
   const here =
     underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${farDay(underOn, today)}`;
-  if (underOn === null) return `${here}.`;
+  // What lies in the freezer already has nothing to gain there.
+  if (underOn === null || (underInFreezer !== null && daysBetween(underOn, underInFreezer) < 60)) return `${here}.`;
   return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in a lifetime' : `from ${farDay(underInFreezer, today)}`}.`;
 }

@@ -5,6 +5,7 @@ import { climateForm } from '#contracts/outlook.ts';
 import { countStaleOutlooks, readClimates } from '#data/outlooks.ts';
 import { countLotsByPlace } from '#data/places.ts';
 import { recordClimate, type ClimateProblem } from '#services/storage.server.ts';
+import { devices } from '#app/platform/devices.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -12,6 +13,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/places.ts';
 
@@ -24,6 +26,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     key: newFormKey(),
     today,
     waiting,
+    hasLogger: devices.room !== null,
     places: places.map(({ name, lots }) => {
       const air = climates.filter(({ place }) => place === name).reverse();
       return { name, lots, air: air.map((one) => ({ ...one, thumb: ruleOfThumb(one) })) };
@@ -41,11 +44,17 @@ export async function action({ request, context }: Route.ActionArgs) {
   return act(climateForm, (climate) => recordClimate(db, actor, today, climate));
 }
 
-export default function Places({ loaderData: { key, today, waiting, places }, actionData }: Route.ComponentProps) {
+export default function Places({ loaderData: { key, today, waiting, hasLogger, places }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<'place' | 'since' | 'celsius' | 'humidity' | 'why'>({
     id: `climate-${key}`,
     result: actionData?.result ?? null,
     start: { place: places[0]?.name ?? '', since: today },
+  });
+  const logger = useDevice('room', (answer) => {
+    const element = document.getElementById(form.id);
+    if (!(element instanceof HTMLFormElement) || !('humidity' in answer)) return;
+    fillField(element, 'celsius', answer.celsius);
+    fillField(element, 'humidity', answer.humidity);
   });
   return (
     <>
@@ -96,6 +105,11 @@ export default function Places({ loaderData: { key, today, waiting, places }, ac
             <PostForm key={key} form={form} formKey={key} intent="climate">
               <SelectField field={fields.place} label="Place" options={places.map(({ name }) => ({ value: name, label: name }))} />
               <TextField field={fields.since} label="Since" type="date" max={today} />
+              {hasLogger && (
+                <div className="flex flex-wrap gap-3">
+                  <TakeFrom label="From the logger that hangs there" device={logger} />
+                </div>
+              )}
               <div className="grid grid-cols-2 gap-4">
                 <TextField field={fields.celsius} label="Temperature, °C" type="number" step="any" />
                 <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />

@@ -1,7 +1,12 @@
 import { Cable } from 'lucide-react';
 import { useState } from 'react';
-import { Button } from '#app/ui/Button.tsx';
-import type { DeviceAnswer } from './deviceWords.ts';
+import { Button } from './Button.tsx';
+
+/** What a device's answer fills into a form, or why there is none. */
+export type DeviceAnswer =
+  | { readonly ok: true; readonly weight: string; readonly scale: '1 g' | '0.1 g' }
+  | { readonly ok: true; readonly humidity: string; readonly celsius: string }
+  | { readonly ok: false; readonly words: string };
 
 type Answered = Extract<DeviceAnswer, { ok: true }>;
 
