@@ -35,13 +35,27 @@ export function moreTesting(belief: Beta, threshold: number, sureness: number, s
 /** Probability that a further test of `size` seeds answers the question, over what is believed now. */
 export function chanceOfSettling(belief: Beta, threshold: number, sureness: number, size: number, spread: number): number {
   const weight = 1 / (1 + (size - 1) * spread);
-  let chance = 0;
+  const after = (k: number) => probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
+  // The more come up, the likelier the threshold is met: two borders part what settles it from what leaves it open.
+  const yes = firstFrom(size, (k) => after(k) >= sureness);
+  const open = firstFrom(size, (k) => after(k) > 1 - sureness);
+  let [chance, log] = [0, Math.log(betaBinomial(0, size, belief))];
   for (let k = 0; k <= size; k += 1) {
-    const p = probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
-    if (p > 1 - sureness && p < sureness) continue;
-    chance += betaBinomial(k, size, belief);
+    if (k < open || k >= yes) chance += Math.exp(log);
+    log += Math.log(((size - k) * (k + belief.a)) / ((k + 1) * (size - k - 1 + belief.b)));
   }
   return Math.min(1, chance);
+}
+
+/** The smallest k from 0 to `most` that fits, for what fits all above one that does; `most` + 1 where none does. */
+function firstFrom(most: number, fits: (k: number) => boolean): number {
+  let [low, high] = [0, most + 1];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (fits(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** Chance of k of n where the share is believed to be so. */

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { probabilityAtLeast } from './betaPosterior.ts';
+import { betaBinomial, chanceOfSettling } from './moreTesting.ts';
 import { proposeSize } from './proposeSize.ts';
 import { compareReplicates, toleratedRange } from './replicates.ts';
 import { logRatio, sequentialAdvice, USUAL_SEQUENTIAL } from './sequential.ts';
@@ -141,6 +143,32 @@ describe('speed', () => {
     expect(vigourOf(3.5, 4, 10)).toBe('quick');
     expect(vigourOf(5, 4, 10)).toBe('usual');
     expect(vigourOf(8, 4, 10)).toBe('slow');
+  });
+});
+
+describe('the chance of settling', () => {
+  test('is the sum over every count, whatever is believed', () => {
+    const slow = (belief: { a: number; b: number }, threshold: number, sureness: number, size: number, spread: number) => {
+      const weight = 1 / (1 + (size - 1) * spread);
+      let chance = 0;
+      for (let k = 0; k <= size; k += 1) {
+        const p = probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
+        if (p <= 1 - sureness || p >= sureness) chance += betaBinomial(k, size, belief);
+      }
+      return Math.min(1, chance);
+    };
+    const some = fc.record({
+      belief: fc.record({ a: fc.double({ min: 0.1, max: 60, noNaN: true }), b: fc.double({ min: 0.1, max: 60, noNaN: true }) }),
+      threshold: fc.constantFrom(0.3, 0.5, 0.8),
+      sureness: fc.constantFrom(0.7, 0.8, 0.95),
+      size: fc.integer({ min: 1, max: 120 }),
+      spread: fc.constantFrom(0, 0.02),
+    });
+    fc.assert(
+      fc.property(some, ({ belief, threshold, sureness, size, spread }) => {
+        expect(chanceOfSettling(belief, threshold, sureness, size, spread)).toBeCloseTo(slow(belief, threshold, sureness, size, spread), 9);
+      }),
+    );
   });
 });
 
