@@ -1,8 +1,10 @@
 import { useState } from 'react';
+import { useNavigation } from 'react-router';
 
 /**
  * Keeps each form of a page under the key it was shown with until that key is spent, so that what is being typed into one
- * form stays while the page loads anew after another was sent.
+ * form stays while the page loads anew after another was sent. A spent one is renewed when the page has loaded, and not before:
+ * a form that begins anew begins with what the page then shows.
  * @param fresh keys of the newest load
  * @param spent the key under which a form of this page was last accepted
  * @param about what the forms are about (a batch at its turn): when that changes, all of them begin anew
@@ -12,8 +14,9 @@ export function useFormKeys<Name extends string>(
   spent: string | undefined,
   about: string | number,
 ): Readonly<Record<Name, string>> {
+  const hasLoaded = useNavigation().state === 'idle';
   const [held, setHeld] = useState({ about, keys: fresh });
-  const keys = held.about === about ? renewSpent(held.keys, fresh, spent) : fresh;
+  const keys = held.about !== about ? fresh : hasLoaded ? renewSpent(held.keys, fresh, spent) : held.keys;
   if (keys !== held.keys) setHeld({ about, keys });
   return keys;
 }

@@ -180,11 +180,12 @@ test('a bench that is too small leaves tests out, and says how little more would
     await page.getByRole('button', { name: 'Set it' }).click();
     await expect(page.getByText('0 of ' + warm).first()).toBeVisible();
   };
-  await bench('1', '6');
+  await bench('0', '6');
   await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
-  // The page lives while it is planned: what is reached can be kept.
-  await expect(page.getByText(/Planning: no plan can be under/)).toBeVisible();
-  await page.getByRole('button', { name: 'Stop, and keep this plan' }).click();
+  // The page lives while it is planned: what is reached can be kept, unless the best is proved before.
+  await expect(page.getByText(/no plan can be under|no plan could be less late/i)).toBeVisible();
+  const stop = page.getByRole('button', { name: 'Stop, and keep this plan' });
+  if (await stop.isVisible()) await stop.click({ timeout: 2_000 }).catch(() => undefined);
   await expect(page.getByText(/would let all others in/)).toBeVisible({ timeout: 20_000 });
   await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
   await bench('12', '6');
