@@ -1,5 +1,6 @@
-import { dayInZone, addDays, inYear, type IsoDate, yearOf } from '#core/calendar/plainDate.ts';
+import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { MUCH_LENT } from '#core/schedule/testValue.ts';
 import { answer } from '#core/germination/verdict.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { known } from '#core/passport/passport.ts';
@@ -20,8 +21,6 @@ import { readHouse, type House } from '#data/house.ts';
 import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/outlooks.ts';
 import { takeReckonersSeat } from '#data/promises.ts';
 
-/** Loans in a year from which a lot counts as much lent. */
-const MUCH_LENT = 5;
 /** An outlook holds for a week: seed ages slowly. */
 const DAYS_KEPT = 7;
 const CHUNK = 500;
@@ -99,7 +98,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
       sureness: thresholds.sureness,
       underOn,
       daysToFall: daysToFallFrom(outlook, from),
-      lendingOpens: nextOpening(house.lendingOpens, today),
+      lendingOpens: nextOn(house.lendingOpens, today),
       stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
     });
     return {
@@ -117,11 +116,6 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
     };
   });
   await saveOutlooks(tx, rows, today);
-}
-
-function nextOpening(opens: string, today: IsoDate): IsoDate {
-  const thisYear = inYear(opens, yearOf(today));
-  return thisYear >= today ? thisYear : inYear(opens, yearOf(today) + 1);
 }
 
 /**

@@ -1,4 +1,4 @@
-import { addDays, addMonths, inYear, mondayOf, yearOf } from '#core/calendar/plainDate.ts';
+import { addDays, addMonths, mondayOf, nextOn } from '#core/calendar/plainDate.ts';
 import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
 import { usualCheckDays } from '#core/germination/checkDays.ts';
 import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
@@ -58,7 +58,7 @@ export async function readPlan(db: Db, house: House, today: string): Promise<Ben
     listStanding(db),
   ]);
   const crops = new Map((await readCropsById(db, [...new Set(lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
-  const opening = openingAfter(house.lendingOpens, today);
+  const opening = nextOn(house.lendingOpens, today);
   const seedsOf = (lot: (typeof lots)[number]) => seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
   const due = lots
     .filter((lot) => seedsOf(lot) >= FEWEST_SEEDS)
@@ -86,11 +86,6 @@ export async function readPlan(db: Db, house: House, today: string): Promise<Ben
     .filter((lot) => seedsOf(lot) < FEWEST_SEEDS)
     .map((lot) => ({ code: lot.code, crop: lot.crop, variety: lot.variety, seeds: seedsOf(lot) }));
   return { start, opening, bench, plan: benchFrom(bench, standing, start), due, tooFew };
-}
-
-function openingAfter(opens: string, today: string): string {
-  const thisYear = inYear(opens, yearOf(today));
-  return thisYear >= today ? thisYear : inYear(opens, yearOf(today) + 1);
 }
 
 function benchFrom(bench: TestBench, standing: Awaited<ReturnType<typeof listStanding>>, start: string): PlanBench {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { formatDate, formatDay, formatDistance, formatWeekday } from './formatDate.ts';
 import { formatMoment, formatSpan } from './formatMoment.ts';
 import { parsePartialDate } from './parsePartialDate.ts';
-import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate } from './plainDate.ts';
+import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate, nextOn } from './plainDate.ts';
 
 const someDay = fc
   .date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true })
@@ -120,4 +120,10 @@ describe('moments and spans as the bench says them', () => {
       '3 hours',
     ]);
   });
+});
+
+test('a day of the year comes round again, today included', () => {
+  expect(nextOn('02-01', '2026-11-25')).toBe('2027-02-01');
+  expect(nextOn('02-01', '2027-02-01')).toBe('2027-02-01');
+  expect(nextOn('02-01', '2027-02-02')).toBe('2028-02-01');
 });

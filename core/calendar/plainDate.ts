@@ -34,6 +34,12 @@ export function inYear(monthDay: MonthDay, year: number): IsoDate {
   return Temporal.PlainMonthDay.from(monthDay).toPlainDate({ year }).toString();
 }
 
+/** The next time a day of the year comes round, today included. */
+export function nextOn(monthDay: MonthDay, today: IsoDate): IsoDate {
+  const thisYear = inYear(monthDay, yearOf(today));
+  return thisYear >= today ? thisYear : inYear(monthDay, yearOf(today) + 1);
+}
+
 /** The calendar year of a date or partial date. */
 export function yearOf(date: IsoDate | PartialDate): number {
   return Number(date.slice(0, 4));

@@ -52,12 +52,6 @@ export function* improvePlan(
   yield { plan, cost: costOf(problem, plan), bound: Math.min(bound, cost), phase: 'done' };
 }
 
-/** A plan at once, without looking for a better one. */
-export function firstPlan(problem: PlanProblem, before: Plan | null = null): Plan {
-  const choices = problem.tests.map((test) => weeksFor(test, problem.bench));
-  return fill(problem, choices, before, inOrder(problem, choices));
-}
-
 type Choices = readonly (readonly number[])[];
 
 /** Pinned ones first; then those whose last week in time comes first, and of those the ones that matter more. */

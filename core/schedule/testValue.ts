@@ -19,7 +19,7 @@ export interface TestValue {
 /** A look at what nobody doubts still confirms something. */
 const LEAST = 0.2;
 /** Loans in a year from which a lot counts as much lent. */
-const MUCH_LENT = 5;
+export const MUCH_LENT = 5;
 
 /**
  * What a test is worth: the doubt it could settle, times what hangs on it. Doubt about lending counts whole, about full strength half;

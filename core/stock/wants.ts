@@ -1,5 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
-import { addDays, inYear, yearOf, type IsoDate, type MonthDay } from '../calendar/plainDate.ts';
+import { addDays, inYear, nextOn, yearOf, type IsoDate, type MonthDay } from '../calendar/plainDate.ts';
 import { seedsToSow } from '../germination/seedsToSow.ts';
 import { priceOf, type Prices } from '../house/prices.ts';
 import { enoughOf } from './enough.ts';
@@ -75,9 +75,7 @@ export function wantOf(
 
 /** Seed is asked for some weeks before sowing starts; once that is past, at once. */
 function asked(sowingStarts: MonthDay, today: IsoDate): IsoDate {
-  const next = (year: number) => inYear(sowingStarts, year);
-  const sowing = next(yearOf(today)) >= today ? next(yearOf(today)) : next(yearOf(today) + 1);
-  const by = addDays(sowing, -7 * WEEKS_TO_COME);
+  const by = addDays(nextOn(sowingStarts, today), -7 * WEEKS_TO_COME);
   return by < today ? today : by;
 }
 

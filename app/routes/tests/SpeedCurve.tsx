@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Chart } from '#app/ui/Chart.tsx';
 import { Table } from '#app/ui/Table.tsx';
-import type { Vigour } from '#core/germination/speed.ts';
+import { cumulative, type Vigour } from '#core/germination/speed.ts';
 
 export interface SpeedView {
   readonly meanTime: number;
@@ -20,8 +20,7 @@ const VIGOUR_WORDS: Record<Vigour, string> = {
 /** How fast it came up: half by which day, and the curve. */
 export function SpeedCurve({ speed, laid }: { speed: SpeedView; laid: number }) {
   const option = useMemo(() => {
-    let up = 0;
-    const points = [[0, 0], ...speed.came.map(({ day, seeds }) => [day, ((up += seeds) * 100) / laid])];
+    const points = [[0, 0], ...cumulative(speed.came).map(({ day, seeds }) => [day, (seeds * 100) / laid])];
     return {
       animation: false,
       grid: { left: 56, right: 16, top: 16, bottom: 40 },
