@@ -39,6 +39,7 @@ export default [
   route('places', 'routes/shelves/places.tsx'),
   route('lots/:code', 'routes/shelves/lot.tsx'),
   route('lots/:code/outlook', 'routes/shelves/outlook.tsx'),
+  route('lots/:code/blend', 'routes/shelves/blend.tsx'),
   route('lots/:code/test', 'routes/tests/lay.tsx'),
   route('lots/:code/passport', 'routes/intake/correct.tsx'),
   route('lots/:code/seen', 'routes/shelves/seen.tsx'),

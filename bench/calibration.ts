@@ -19,33 +19,54 @@ echarts.use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkLineCo
 /** Draws how often stated chances came true, for lots like the model and unlike it. */
 function draw(): void {
   const runs = (Object.keys(TRUTHS) as (keyof typeof TRUTHS)[]).map((name) => ({ name, ...calibrate(LOTS, TRUTHS[name], 5) }));
-  const chart = echarts.init(null, null, { renderer: 'svg', ssr: true, width: 640, height: 480 });
+  const chart = echarts.init(null, null, { renderer: 'svg', ssr: true, width: 960, height: 480 });
+  const panels = [
+    { of: 'stated', asks: 'chance of 50 % and more some time later, as forecast' },
+    { of: 'verdicts', asks: 'chance in a test’s verdict: of 50 % or of 80 % and more' },
+  ] as const;
+  const nameOf = ({ name, inside }: (typeof runs)[number]) => `${name}: ${Math.round(inside * 100)} in 100 inside the band`;
   chart.setOption({
     animation: false,
     backgroundColor: '#fbfaf4',
     textStyle: { color: INK },
-    grid: { left: 64, right: 24, top: 56, bottom: 56 },
-    legend: {
-      top: 12,
-      data: runs.map(({ name, inside }) => `${name}: ${Math.round(inside * 100)} in 100 inside the band`),
-      textStyle: { color: INK },
-    },
-    xAxis: { type: 'value', min: 0, max: 1, name: 'chance of 50 % and more, as stated', nameLocation: 'middle', nameGap: 32 },
-    yAxis: { type: 'value', min: 0, max: 1, name: 'share in which it came true', nameLocation: 'middle', nameGap: 40 },
-    series: runs.map(({ name, inside, stated }) => ({
-      type: 'line',
-      name: `${name}: ${Math.round(inside * 100)} in 100 inside the band`,
-      data: stated.filter(({ lots }) => lots >= FEW).map(({ says, happens }) => [says, happens]),
-      symbolSize: 8,
-      itemStyle: { color: COLOURS[name] },
-      lineStyle: { color: COLOURS[name] },
-      markLine: {
-        silent: true,
-        symbol: 'none',
-        lineStyle: { color: '#b9b7a8', type: 'dashed' },
-        data: [[{ coord: [0, 0] }, { coord: [1, 1] }]],
-      },
+    grid: panels.map((_, index) => ({ left: 64 + index * 464, width: 396, top: 56, bottom: 56 })),
+    legend: { top: 12, itemGap: 40, data: runs.map(nameOf), textStyle: { color: INK, fontSize: 11 } },
+    xAxis: panels.map(({ asks }, gridIndex) => ({
+      gridIndex,
+      type: 'value',
+      min: 0,
+      max: 1,
+      name: asks,
+      nameLocation: 'middle',
+      nameGap: 32,
     })),
+    yAxis: panels.map((_, gridIndex) => ({
+      gridIndex,
+      type: 'value',
+      min: 0,
+      max: 1,
+      name: 'share in which it came true',
+      nameLocation: 'middle',
+      nameGap: 40,
+    })),
+    series: panels.flatMap(({ of }, index) =>
+      runs.map((run) => ({
+        type: 'line',
+        name: nameOf(run),
+        xAxisIndex: index,
+        yAxisIndex: index,
+        data: run[of].filter(({ times }) => times >= FEW).map(({ says, happens }) => [says, happens]),
+        symbolSize: 8,
+        itemStyle: { color: COLOURS[run.name] },
+        lineStyle: { color: COLOURS[run.name] },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: '#b9b7a8', type: 'dashed' },
+          data: [[{ coord: [0, 0] }, { coord: [1, 1] }]],
+        },
+      })),
+    ),
   });
   writeFileSync('docs/calibration.svg', chart.renderToSVGString());
   chart.dispose();

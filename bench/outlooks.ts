@@ -17,7 +17,7 @@ async function moreTests(owner: Db): Promise<number> {
   const count = async () =>
     (await sql<{ tests: number }>`select count(*)::int as tests from test_end where outcome = 'read'`.execute(owner)).rows[0]!.tests;
   await sql`alter table germination_test disable trigger user`.execute(owner);
-  await sql`alter table test_end disable trigger user`.execute(owner);
+  await sql`alter table test_ending disable trigger user`.execute(owner);
   for (let round = 1, now = await count(); now < TESTS && round < 12; round += 1) {
     await sql`
       with picked as (
@@ -28,13 +28,13 @@ async function moreTests(owner: Db): Promise<number> {
         select lot_id, laid_on - ${31 * round}::int, seeds_laid, counted, celsius, first_count_days, final_count_days, laid_by, act_key from picked order by id
         returning id, lot_id, laid_on, seeds_laid
       )
-      insert into test_end (test_id, ended_on, outcome, sprouted, reason, ended_by, act_key)
+      insert into test_ending (test_id, ended_on, outcome, sprouted, reason, ended_by, act_key)
       select distinct on (laid.id) laid.id, laid.laid_on + 12, 'read', least(picked.sprouted, laid.seeds_laid), picked.reason, picked.ended_by, picked.end_key
       from laid join picked on picked.lot_id = laid.lot_id order by laid.id`.execute(owner);
     now = await count();
   }
   await sql`alter table germination_test enable trigger user`.execute(owner);
-  await sql`alter table test_end enable trigger user`.execute(owner);
+  await sql`alter table test_ending enable trigger user`.execute(owner);
   return count();
 }
 

@@ -4,7 +4,7 @@ import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/benc
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
-import { actKey, amount, AMOUNT_TROUBLE, day, maybePhoto, maybePercent, maybeWhen, maybeWords, tick, words } from './fields.ts';
+import { actKey, amount, AMOUNT_TROUBLE, container, day, maybePhoto, maybePercent, maybeWhen, maybeWords, tick, words } from './fields.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
@@ -102,8 +102,6 @@ export const airForm = z.object({
   humidity: maybePercent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
   celsius,
 });
-
-const container = z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' });
 
 export const finishForm = z.object({
   key: actKey,

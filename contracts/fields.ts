@@ -20,6 +20,9 @@ export const maybeWords = (most: number) =>
     .optional()
     .transform((text) => text || null);
 
+/** What seed is kept in. */
+export const container = z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' });
+
 /** A box that was ticked or not. */
 export const tick = z.boolean().optional().transform(Boolean);
 

@@ -70,6 +70,7 @@ export const houseForm = z
       .regex(/^[A-Z]{3}$/, 'Three letters, like EUR'),
     packetPrice: z.number({ error: 'What does a bought packet cost?' }).min(0, 'Not less than nothing').max(10_000, 'Check the price'),
     cropPrices: z.string().max(5000, 'Fewer lines, please').optional(),
+    cropThresholds: z.string().max(5000, 'Fewer lines, please').optional(),
     sureness: share('Sureness').min(51, 'Sure means more likely than not: above 50 %'),
   })
   .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'Full strength is above the share from which seed may be lent' });

@@ -160,6 +160,17 @@ export const endTestForm = z
       context.addIssue({ code: 'custom', path: ['reason'], message: 'Say what went wrong: the seeds stay spent' });
   });
 
+/** Taking back the end of a test. */
+export const reopenForm = z.object({ key: actKey, reason: words(300, 'Say why: the verdict goes without this test until it ends again') });
+
+/** Potting up what sprouted. */
+export const potForm = z.object({
+  key: actKey,
+  seedlings: wholeNumber('How many? A whole number').min(1, 'At least one').max(MOST_SEEDS, 'Check the number'),
+  pottedOn: day,
+  note: maybeWords(200),
+});
+
 /** A quick look at seed: float, cut or snap. */
 export const quickLookForm = z
   .object({

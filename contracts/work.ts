@@ -1,12 +1,24 @@
 import { z } from 'zod';
 import { HOLD_KINDS } from '#core/lots/words.ts';
-import { actKey, amount, maybeWords, words } from './fields.ts';
+import { actKey, amount, container, maybeWords, words } from './fields.ts';
 
 const reason = words(300, 'Say why: whoever comes next will want to know');
 const wholeNumber = (missing: string) => z.int({ error: missing });
 
 export const setHoldForm = z.object({ key: actKey, kind: z.enum(HOLD_KINDS, { error: 'Say what kind of hold' }), reason });
 export const liftHoldForm = z.object({ key: actKey, hold: z.int(), reason });
+
+const seedsOf = z.int({ error: 'How many seeds? A whole number' }).min(1, 'At least one seed').max(100_000_000, 'Check the number');
+
+/** Making a new lot of seed of two. */
+export const blendForm = z.object({
+  key: actKey,
+  other: words(20, 'Which lot?'),
+  seeds: seedsOf,
+  otherSeeds: seedsOf,
+  place: words(60, 'Where does it go?'),
+  container: container,
+});
 
 /** A shelf count of one lot that puts the book right. */
 export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });

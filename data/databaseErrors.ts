@@ -13,7 +13,9 @@ export type BrokenRule =
   | 'evidence_instead_of_key'
   | 'loan_close_pkey'
   | 'hold_lift_pkey'
-  | 'test_end_pkey'
+  | 'test_ends_once'
+  | 'blended_not_of_held_lot'
+  | 'potted_not_more_than_laid'
   | 'method_trial_end_pkey';
 
 interface DatabaseError {

@@ -4,6 +4,7 @@ import type { Recipe } from '#core/bench/methods.ts';
 import type { Db } from './database.ts';
 import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
+import type { CropThresholds } from '#core/house/thresholds.ts';
 import type { Thresholds } from '#core/germination/verdict.ts';
 
 export interface House {
@@ -17,6 +18,8 @@ export interface House {
   readonly southern: boolean;
   readonly rules: Rules;
   readonly thresholds: Thresholds;
+  /** Crops of which it asks another germination. */
+  readonly cropThresholds: CropThresholds;
   /** What the bench has in a week. */
   readonly bench: Needs;
   readonly prices: Prices;
@@ -49,6 +52,7 @@ export async function readHouse(db: Db): Promise<House | null> {
     southern: row.southern,
     rules: row.rules,
     thresholds,
+    cropThresholds: row.crop_thresholds,
     bench: { trays: row.trays, jars: row.jars, hours: row.helper_hours },
     prices: { currency: row.currency, packet: row.packet_price, crops: row.crop_prices },
     recipes: row.recipes,
@@ -70,6 +74,7 @@ function columns(house: HouseSettings) {
     lend_threshold: house.thresholds.lend,
     full_threshold: house.thresholds.full,
     sureness: house.thresholds.sureness,
+    crop_thresholds: JSON.stringify(house.cropThresholds),
     trays: house.bench.trays,
     jars: house.bench.jars,
     helper_hours: house.bench.hours,

@@ -44,7 +44,7 @@ export async function countStaleOutlooks(db: Db): Promise<number> {
 
 /** All that the outlook of some lots hangs on. */
 export async function readForOutlook(db: Db, lotIds: readonly number[], today: string) {
-  const [lots, tests, emergence, stays, climates] = await Promise.all([
+  const [lots, tests, emergence, stays, climates, jars] = await Promise.all([
     readLots(db, lotIds, today),
     db
       .selectFrom('germination_test')
@@ -64,8 +64,16 @@ export async function readForOutlook(db: Db, lotIds: readonly number[], today: s
       .execute(),
     readStays(db, lotIds),
     readClimates(db),
+    db
+      .selectFrom('air_reading')
+      .innerJoin('batch', 'batch.id', 'air_reading.batch_id')
+      .select(['batch.lot_id as lotId', 'humidity', 'celsius', sql<string>`(read_at at time zone 'UTC')::date`.as('on')])
+      .where('of', '=', 'jar')
+      .where(isAmong('batch.lot_id', lotIds))
+      .orderBy('read_at')
+      .execute(),
   ]);
-  return { lots, tests, emergence, stays, climates };
+  return { lots, tests, emergence, stays, climates, jars };
 }
 
 interface LotRow {
@@ -78,6 +86,8 @@ interface LotRow {
   /** Loans of it in the last year, and other lots of its line that still have seed. */
   readonly lent: number;
   readonly others: number;
+  /** Where a blend's forecast begins; null for all others. */
+  readonly blend: { readonly mean: number; readonly spread: number } | null;
 }
 
 async function readLots(db: Db, lotIds: readonly number[], today: string): Promise<LotRow[]> {
@@ -86,11 +96,13 @@ async function readLots(db: Db, lotIds: readonly number[], today: string): Promi
       kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
       lent as (select lot_id, count(*)::int as loans from loan where ${isAmong('lot_id', lotIds)} and lent_on > ${today}::date - 365 group by lot_id)
     select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", said.answers,
-      coalesce(lent.loans, 0) as lent, coalesce(kept.lots, 0) - (wanted.on_hand > 0)::int as others
+      coalesce(lent.loans, 0) as lent, coalesce(kept.lots, 0) - (wanted.on_hand > 0)::int as others,
+      case when blend.lot_id is not null then json_build_object('mean', blend.probit_mean, 'spread', blend.probit_spread) end as blend
     from wanted
     join line on line.id = wanted.line_id
     left join kept on kept.line_id = wanted.line_id
     left join lent on lent.lot_id = wanted.id
+    left join blend on blend.lot_id = wanted.id
     left join lateral (select answers from passport where passport.lot_id = wanted.id order by passport.id desc limit 1) said on true
     order by wanted.id`.execute(db);
   return rows;
@@ -204,6 +216,8 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: s
     )
     .execute();
 }
+
+export type KeptOutlook = NonNullable<Awaited<ReturnType<typeof readOutlook>>>;
 
 /** What is kept of a lot's outlook, or null while it waits. */
 export async function readOutlook(db: Db, lotId: number) {

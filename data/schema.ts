@@ -10,6 +10,7 @@ import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { Prices } from '#core/house/prices.ts';
+import type { CropThresholds } from '#core/house/thresholds.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Aim, HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import type { FORMS, Passport } from '#core/passport/passport.ts';
@@ -45,6 +46,7 @@ interface HouseTable {
   currency: Generated<string>;
   packet_price: Generated<number>;
   crop_prices: ColumnType<Prices['crops'], string | undefined, string>;
+  crop_thresholds: ColumnType<CropThresholds, string | undefined, string>;
   version: Generated<number>;
 }
 interface CropTable {
@@ -348,8 +350,9 @@ export type MovementKind =
   | 'discarded'
   | 'found'
   | 'missing'
-  | 'correction';
-export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference';
+  | 'correction'
+  | 'blended';
+export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference' | 'blends';
 interface MovementTable {
   id: GeneratedAlways<number>;
   act_key: Fact<string>;
@@ -441,7 +444,11 @@ interface SeedMarkTable {
   seed: Fact<number>;
   state: Fact<SeedState>;
 }
-interface TestEndTable {
+interface TestEndingTable extends TestEnd {
+  id: GeneratedAlways<number>;
+}
+/** The end of a test that stands. */
+interface TestEnd {
   test_id: Fact<number>;
   ended_on: Fact<string>;
   outcome: Fact<'read' | 'abandoned'>;
@@ -452,6 +459,30 @@ interface TestEndTable {
   dead: FactWithDefault<number>;
   reason: MaybeFact<string>;
   ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface TestReopeningTable {
+  ending_id: Fact<number>;
+  reason: Fact<string>;
+  reopened_on: Fact<string>;
+  reopened_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface BlendTable {
+  lot_id: Fact<number>;
+  probit_mean: Fact<number>;
+  probit_spread: Fact<number>;
+  blended_on: Fact<string>;
+  blended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+interface PottedTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  seedlings: Fact<number>;
+  potted_on: Fact<string>;
+  note: MaybeFact<string>;
+  potted_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface QuickLookTable {
@@ -735,7 +766,11 @@ export interface Schema {
   test_check: TestCheckTable;
   test_photo: TestPhotoTable;
   seed_mark: SeedMarkTable;
-  test_end: TestEndTable;
+  test_ending: TestEndingTable;
+  test_end: TestEnd;
+  test_reopening: TestReopeningTable;
+  blend: BlendTable;
+  potted: PottedTable;
   quick_look: QuickLookTable;
   test_bench: TestBenchTable;
   planned_test: PlannedTestTable;

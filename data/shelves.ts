@@ -18,6 +18,7 @@ const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
   code: sql`lot.code desc`,
   harvest: sql`lot.harvested desc nulls last, lot.id desc`,
   amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
+  germination: sql`lot_outlook.median nulls last, lot.id`,
   'next test': sql`lot.next_test_on nulls last, lot.id`,
 };
 const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
@@ -26,7 +27,7 @@ const CLEAN = ['clean seed', 'on paper'] as const;
 
 /** One page of the shelves, and how many lots match in all. */
 export async function listShelves(db: Db, page: ShelfPage) {
-  let query = lots(db);
+  let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
   for (const word of page.search.split(/\s+/).filter(Boolean)) {
     const pattern = `%${word.replace(/[%_\\]/g, '\\$&')}%`;
     query = query.where((eb) =>
@@ -56,6 +57,9 @@ export async function listShelves(db: Db, page: ShelfPage) {
       'lot.seeds_per_gram as seedsPerGram',
       'donor.name as donor',
       'lot.verdict',
+      'lot_outlook.low',
+      'lot_outlook.median',
+      'lot_outlook.high',
       'lot.treated',
       'lot.form',
       'lot_promise.promise',

@@ -69,6 +69,7 @@ function tests(db: Db) {
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
+      'crop.id as cropId',
       'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',
@@ -303,7 +304,7 @@ export async function endTest(
   },
 ): Promise<void> {
   await db
-    .insertInto('test_end')
+    .insertInto('test_ending')
     .values({
       test_id: end.testId,
       ended_on: end.endedOn,

@@ -359,7 +359,7 @@ class Loader {
     );
     await addRows(
       this.tx,
-      'test_end',
+      'test_ending',
       all.flatMap(({ test, index }, at) =>
         test.end
           ? [

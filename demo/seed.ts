@@ -12,6 +12,7 @@ import { readAlmanac } from '#almanac/read.ts';
 import { reckonNextOutlooks } from '#services/outlook.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
+import { workTheTests } from './testWork.ts';
 import { generateLibrary } from './generate.ts';
 import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
@@ -54,7 +55,9 @@ async function seed(): Promise<void> {
       random: seededRandom(Number(values.seed) + 1),
       passwordHash: await hashPassword(SAMPLE_PASSWORD),
     });
-    await workTheBench(owner, await firstHelper(owner), new Date(), almanac.crops);
+    const helper = await firstHelper(owner);
+    await workTheBench(owner, helper, new Date(), almanac.crops);
+    await workTheTests(owner, helper, today);
     await markAllStale(owner);
     while ((await judgeNext(owner, new Date())) > 0);
     await markOutlooksStale(owner);

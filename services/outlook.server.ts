@@ -1,5 +1,6 @@
 import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { MUCH_LENT } from '#core/schedule/testValue.ts';
 import { answer } from '#core/germination/verdict.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
@@ -14,6 +15,7 @@ import {
   type OutlookFacts,
   type SeenOn,
 } from '#core/viability/outlook.ts';
+import { moistureByJar } from '#core/viability/storage.ts';
 import { retest } from '#core/viability/retest.ts';
 import { readCropsById } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
@@ -43,32 +45,45 @@ export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
 export async function readOutlookFacts(db: Db, lotIds: readonly number[], today: IsoDate) {
   const read = await readForOutlook(db, lotIds, today);
   const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  const [testsOf, emergenceOf, staysOf, jarsOf] = [byLot(read.tests), byLot(read.emergence), byLot(read.stays), byLot(read.jars)];
   return read.lots.map((lot) => {
-    const tests = read.tests.filter(({ lotId }) => lotId === lot.id);
+    const tests = testsOf(lot.id);
     const last = tests.at(-1) ?? null;
+    const crop = crops.get(lot.cropId)!;
     // Normal seedlings and any root are two figures: the outlook is of the one that was counted last.
     const seen: SeenOn[] = [
       ...tests.filter(({ counted }) => counted === last?.counted).map(({ laidOn, laid, sprouted }) => testSeen(laidOn, laid, sprouted!)),
-      ...read.emergence
-        .filter(({ lotId }) => lotId === lot.id)
-        .map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up }) as const),
+      ...emergenceOf(lot.id).map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up }) as const),
     ];
     const facts: OutlookFacts & { readonly crop: Crop } = {
-      crop: crops.get(lot.cropId)!,
+      crop,
       harvested: lot.harvested,
       takenInOn: lot.takenInOn,
+      blend: lot.blend,
       storage: {
         before: {
           storedIn: lot.answers && known(lot.answers.storedIn),
           since: lot.answers && known(lot.answers.storedSince),
         },
-        stays: read.stays.filter(({ lotId }) => lotId === lot.id),
+        stays: staysOf(lot.id),
         climates: read.climates,
+        jars: jarsOf(lot.id).map(({ on, ...air }) => ({ on, moisture: moistureByJar(air, crop.oil) })),
       },
       seen,
     };
     return { lot, last, tests, facts };
   });
+}
+
+/** Rows by their lot, in the order in which they were read. */
+function byLot<Row extends { readonly lotId: number }>(rows: readonly Row[]): (lotId: number) => readonly Row[] {
+  const groups = new Map<number, Row[]>();
+  for (const row of rows) {
+    const group = groups.get(row.lotId);
+    if (group) group.push(row);
+    else groups.set(row.lotId, [row]);
+  }
+  return (lotId) => groups.get(lotId) ?? [];
 }
 
 /** What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. */
@@ -84,14 +99,14 @@ const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'te
 async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
   const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
     const outlook = outlookOf(facts, today);
-    const { thresholds } = house;
+    const thresholds = thresholdsFor(house, facts.crop.id);
     const now = outlookOn(outlook, today, thresholds);
     const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
     const from = last?.endedOn ?? outlook.start;
     const next = retest({
       today,
       somethingLeft: lot.onHand > 0,
-      dated: lot.harvested !== null,
+      dated: lot.harvested !== null || facts.blend !== null,
       testedOn: last?.endedOn ?? null,
       start: outlook.start,
       mayBeLent: outlookOn(outlook, last?.endedOn ?? today, thresholds).mayBeLent,
@@ -104,8 +119,8 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
     return {
       lotId: lot.id,
       ...now,
-      // Seed that was never tested has an outlook, and no verdict.
-      verdict: last && answer(now.mayBeLent, now.fullStrength, thresholds.sureness),
+      // Seed that was never tested has an outlook, and no verdict; a blend goes by what its parents' tests let expect.
+      verdict: (last ?? facts.blend) && answer(now.mayBeLent, now.fullStrength, thresholds.sureness),
       ownShare: toldByItself(outlook, today),
       underOn,
       nextTestOn: next.kind === 'due' ? next.on : null,

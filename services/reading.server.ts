@@ -4,11 +4,12 @@ import { betaMedian } from '#core/germination/betaPosterior.ts';
 import { compareTests } from '#core/germination/compareTests.ts';
 import { moreTesting } from '#core/germination/moreTesting.ts';
 import { compareReplicates } from '#core/germination/replicates.ts';
-import { sequentialAdvice } from '#core/germination/sequential.ts';
-import { sowThicker } from '#core/germination/sowThicker.ts';
+import { sequentialAdvice, USUAL_SEQUENTIAL } from '#core/germination/sequential.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
 import { germinationSpeed, vigourOf } from '#core/germination/speed.ts';
 import { countStates, sproutedByDay, type SeedOnTowel } from '#core/germination/towel.ts';
 import { openQuestion, verdict } from '#core/germination/verdict.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -29,17 +30,18 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
   if (!lot) throw new Error(`lot ${test.lotId} has vanished`);
   const { sprouted, laid } = countOf(test);
   const prior = await readPrior(db, test.lotId, { on: test.laidOn, sown: laid, up: sprouted }, today);
-  const read = verdict(sprouted, laid, house.thresholds, undefined, prior);
+  const thresholds = thresholdsFor(house, lot.cropId);
+  const read = verdict(sprouted, laid, thresholds, undefined, prior);
   const { kind, mayBeLent, fullStrength, posterior } = read;
-  const open = openQuestion(read, house.thresholds);
+  const open = openQuestion(read, thresholds);
   const latest = lot.testedOn === test.endedOn && lot.sprouted === sprouted && lot.laid === laid;
   const before = others.find((one) => isRead(one) && one.kind === 'viability' && one.counted === test.counted && isEarlier(one, test));
   return {
     kind,
     mayBeLent,
     fullStrength,
-    moreTesting: open === null ? null : moreTesting(posterior, open, house.thresholds.sureness),
-    ratio: kind === 'sow thicker' ? sowThicker(betaMedian(posterior)) : null,
+    moreTesting: open === null ? null : moreTesting(posterior, open, thresholds.sureness),
+    ratio: thickerOf(kind, betaMedian(posterior)),
     sprouted,
     laid,
     states: countStates(towel),
@@ -47,7 +49,7 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
     interval: wilsonInterval(sprouted, laid),
     posterior,
     prior,
-    thresholds: house.thresholds,
+    thresholds,
     seedsLeft: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
     endedOn: test.endedOn!,
     replicates: test.replicates > 1 ? readReplicates(towel, test.replicates) : null,
@@ -85,7 +87,7 @@ export function readSpeed(test: Pick<Test, 'laidOn' | 'firstCountDays' | 'finalC
 }
 
 /** What a sequential test says so far, over all its batches; null for a test that is not laid in batches. */
-export async function readSequential(db: Db, test: Test) {
+export async function readSequential(db: Db, test: Test, house: House) {
   if (test.batchSeeds === null) return null;
   const batches = (await readSeries(db, test)).filter(({ outcome }) => outcome !== 'abandoned');
   const counts = await Promise.all(
@@ -96,8 +98,11 @@ export async function readSequential(db: Db, test: Test) {
     ),
   );
   if (counts.length === 0) return null;
+  const { lend: poor, full: good } = thresholdsFor(house, test.cropId);
   return {
-    advice: sequentialAdvice(counts, batches.every(isRead)),
+    good,
+    poor,
+    advice: sequentialAdvice(counts, batches.every(isRead), { ...USUAL_SEQUENTIAL, good, poor }),
     batches: batches.map(({ id, laidOn }, index) => ({ id, laidOn, ...counts[index]! })),
     size: test.batchSeeds,
     first: test.seriesOf ?? test.id,

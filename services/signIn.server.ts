@@ -143,6 +143,7 @@ export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Pr
     rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
     bench: { trays: 12, jars: 20, hours: 8 },
+    cropThresholds: {},
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   const coordinators = await db.transaction().execute(lockCoordinators);

@@ -1,5 +1,6 @@
 import { spotFor } from '#core/germination/layout.ts';
 import { proposeSize, type ProposedSize } from '#core/germination/proposeSize.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { ruleFor } from '#core/house/rules.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { betaAt } from '#core/viability/forecast.ts';
@@ -32,7 +33,7 @@ export async function proposeTests(
   return (await readOutlookFacts(db, [...left.keys()], today)).map(({ lot, facts }) => {
     const outlook = outlookOf(facts, today);
     const seedsLeft = left.get(lot.id)!;
-    const size = proposeSize(betaAt(outlook.belief, outlook.ageOn(today)), house.thresholds, seedsLeft);
+    const size = proposeSize(betaAt(outlook.belief, outlook.ageOn(today)), thresholdsFor(house, facts.crop.id), seedsLeft);
     return {
       ...size,
       ...(houseRule !== null && { seeds: Math.min(houseRule, seedsLeft), share: seedsLeft > 0 ? Math.min(1, houseRule / seedsLeft) : 0 }),

@@ -292,7 +292,7 @@ export function endTest(
           actKey: end.key,
         });
       } catch (error) {
-        if (brokenRule(error) === 'test_end_pkey') refuse({ code: 'already ended' });
+        if (brokenRule(error) === 'test_ends_once') refuse({ code: 'already ended' });
         throw error;
       }
       await refreshOutlook(tx, test.lotId, today);

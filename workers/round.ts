@@ -37,7 +37,8 @@ worker.addEventListener('message', (event) => {
 worker.addEventListener('fetch', (event) => {
   const { origin, pathname } = new URL(event.request.url);
   if (origin !== worker.location.origin) return;
-  if (pathname === '/sign-out') event.waitUntil(caches.delete(CACHE));
+  // With scripts the form goes to the page's data, without them to the page itself.
+  if (pathname === '/sign-out' || pathname === '/sign-out.data') event.waitUntil(caches.delete(CACHE));
   if (event.request.method === 'GET' && (pathname === PAGE || pathname.startsWith('/assets/')))
     event.respondWith(fetch(event.request).catch(async () => (await caches.match(pathname, { cacheName: CACHE })) ?? Response.error()));
 });

@@ -79,10 +79,12 @@ export function TestResult(result: TestResultProps) {
 }
 
 function reasons(result: TestResultProps) {
+  // What disagrees with itself settles nothing: neither chances nor a ratio are told of its mean.
+  if (disagree(result)) return againstWords(result);
   const { kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next } = result;
   const list = [`That at least ${percent(thresholds.lend)} germinate is ${chanceWords(mayBeLent)}.`];
   if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
-  if (ratio && ratio.sow > 1) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
+  if (ratio) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
   if (next)
@@ -157,6 +159,7 @@ function Actions(result: TestResultProps) {
     </ButtonLink>
   );
   const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
+  const blend = <ButtonLink to={`/lots/${code}/blend`}>Blend with fresh seed</ButtonLink>;
   if (disagree(result))
     return (
       <ButtonLink to={`/lots/${code}/test`} look="action">
@@ -166,21 +169,33 @@ function Actions(result: TestResultProps) {
   if (kind === 'do not lend')
     return (
       <>
-        {!onLotPage && (
-          <ButtonLink to={`/lots/${code}#holds`} look="action">
-            Hold it, to grow out
-          </ButtonLink>
-        )}
+        <ButtonLink to={`/lots/${code}?hold=grow-out`} look="action">
+          Hold it, to grow out
+        </ButtonLink>
+        {blend}
         <ButtonLink to="/wants">Replace it: the wants list</ButtonLink>
         <ButtonLink to={`/lots/${code}#discard`}>Discard it</ButtonLink>
       </>
     );
-  if (kind === 'not settled' || onLotPage) return kind === 'full strength' ? null : again;
+  if (kind === 'not settled' || onLotPage)
+    return (
+      kind !== 'full strength' && (
+        <>
+          {again}
+          {blend}
+        </>
+      )
+    );
   return (
     <>
       {lend}
       <ButtonLink to={`/lots/${code}/label`}>Print the label</ButtonLink>
-      {kind === 'sow thicker' && again}
+      {kind === 'sow thicker' && (
+        <>
+          {again}
+          {blend}
+        </>
+      )}
     </>
   );
 }

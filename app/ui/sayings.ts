@@ -33,6 +33,9 @@ export const VERDICT_WORDS: Record<VerdictKind, string> = {
   'do not lend': 'Too weak to lend',
 };
 
+/** What to say to whoever sows it. */
+export const thickerWords = (ratio: { readonly sow: number; readonly for: number }) => `Sow ${ratio.sow} where you would sow ${ratio.for}`;
+
 /** A probability in words and figure. */
 export function chanceWords(probability: number): string {
   const percent = probability > 0.995 ? 'over 99 %' : probability < 0.005 ? 'under 1 %' : `${Math.round(probability * 100)} %`;
@@ -44,7 +47,7 @@ export function chanceWords(probability: number): string {
         : probability > 0.6
           ? 'more likely than not'
           : probability >= 0.4
-            ? 'could go either way'
+            ? 'as likely as not'
             : probability > 0.2
               ? 'rather unlikely'
               : probability > 0.05

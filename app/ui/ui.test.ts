@@ -16,7 +16,7 @@ describe('what the tool says', () => {
     [0.974, 'nearly certain (97 %)'],
     [0.85, 'likely (85 %)'],
     [0.7, 'more likely than not (70 %)'],
-    [0.5, 'could go either way (50 %)'],
+    [0.5, 'as likely as not (50 %)'],
     [0.3, 'rather unlikely (30 %)'],
     [0.1, 'unlikely (10 %)'],
     [0.001, 'hardly possible (under 1 %)'],

@@ -25,12 +25,6 @@ export function settlingMoisture(humidity: number, celsius: number, oil: number)
   return { dry, fresh: (100 * dry) / (100 + dry), clamped: rh !== humidity || t !== celsius };
 }
 
-/** Humidity of a closed jar above seed of this moisture: the inverse of `settlingMoisture`, 0 to 1. */
-export function jarHumidity(freshMoisture: number, celsius: number, oil: number): number {
-  const dry = (100 * freshMoisture) / (100 - freshMoisture);
-  return 1 - Math.exp(-((dry / (1 - oil)) ** 2 * (1.1 + clamp(celsius, CELSIUS) / 90)) / 440);
-}
-
 /** Weight when moisture has fallen from `from` to `to` (% of fresh weight): `W·(100 − from)/(100 − to)`. Throws RangeError outside 0 to 95. */
 export function weightAtMoisture(milligrams: number, from: number, to: number): number {
   if (!(from >= 0 && from < 95 && to >= 0 && to < 95)) throw new RangeError('moisture is 0 to 95 % of fresh weight');

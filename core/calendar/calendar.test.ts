@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { Temporal } from 'temporal-polyfill';
 import { formatDate, formatDay, formatDistance, formatWeekday } from './formatDate.ts';
 import { formatMoment, formatSpan } from './formatMoment.ts';
 import { parsePartialDate } from './parsePartialDate.ts';
@@ -12,6 +13,17 @@ const someDay = fc
 describe('calendar days', () => {
   test('adding days and counting them agree', () => {
     fc.assert(fc.property(someDay, fc.integer({ min: -4000, max: 4000 }), (day, days) => daysBetween(day, addDays(day, days)) === days));
+  });
+
+  test('days are counted as the calendar library counts them', () => {
+    fc.assert(
+      fc.property(someDay, someDay, fc.integer({ min: -40_000, max: 40_000 }), (one, other, days) => {
+        expect(addDays(one, days)).toBe(Temporal.PlainDate.from(one).add({ days }).toString());
+        expect(daysBetween(one, other)).toBe(Temporal.PlainDate.from(one).until(other, { largestUnit: 'days' }).days);
+      }),
+    );
+    expect(() => addDays('soon', 1)).toThrow(RangeError);
+    expect(() => daysBetween('2026-01-01', '2026-13-01')).toThrow(RangeError);
   });
 
   test('a month after the 31st is the last day of a shorter month', () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { betaInterval, betaMedian, betaPosterior, probabilityAtLeast } from './betaPosterior.ts';
 import { chanceOfSettling, moreTesting } from './moreTesting.ts';
-import { sowThicker } from './sowThicker.ts';
+import { sowThicker, thickerOf } from './sowThicker.ts';
 import { openQuestion, USUAL_THRESHOLDS, verdict } from './verdict.ts';
 import { wilsonInterval } from './wilsonInterval.ts';
 
@@ -116,4 +116,10 @@ test('sow thicker is a ratio that a person can do', () => {
   expect(sowThicker(0.62)).toEqual({ sow: 3, for: 2 });
   expect(sowThicker(0.45)).toEqual({ sow: 2, for: 1 });
   expect(sowThicker(0.1)).toBeNull();
+});
+
+test('a ratio is told only of seed that is lent and sown thicker', () => {
+  expect(thickerOf('sow thicker', 0.62)).toEqual({ sow: 3, for: 2 });
+  expect(thickerOf('sow thicker', 0.88)).toBeNull();
+  for (const verdict of ['full strength', 'not settled', 'do not lend', null] as const) expect(thickerOf(verdict, 0.62)).toBeNull();
 });

@@ -1,3 +1,5 @@
+import type { VerdictKind } from './verdict.ts';
+
 /** Germination of seed that nobody calls weak; the yardstick of a packet's usual sowing. */
 const GOOD_SEED = 0.9;
 /** Ratios a person can do in a row: sow 3 for 2, 2 for 1, and so on. */
@@ -13,4 +15,10 @@ const STEPS: readonly { readonly sow: number; readonly for: number }[] = [
 export function sowThicker(share: number): { readonly sow: number; readonly for: number } | null {
   const needed = GOOD_SEED / share;
   return STEPS.find((step) => step.sow / step.for >= needed - 0.1) ?? null;
+}
+
+/** How much thicker to sow seed of a verdict whose middle is this share; null where it is sown as usual, or not lent at all. */
+export function thickerOf(verdict: VerdictKind | null, share: number): { readonly sow: number; readonly for: number } | null {
+  const ratio = verdict === 'sow thicker' ? sowThicker(share) : null;
+  return ratio && ratio.sow > 1 ? ratio : null;
 }

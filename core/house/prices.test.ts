@@ -10,7 +10,7 @@ test('prices are read as people write them, with comma or point', () => {
 
 test('a line that cannot be read is named, with what is wrong', () => {
   expect(readPrices('maize 4.10\nmoonflower 3', named)).toEqual({ ok: false, line: 'moonflower 3', why: 'no such crop' });
-  expect(readPrices('maize dear', named)).toEqual({ ok: false, line: 'maize dear', why: 'no price' });
+  expect(readPrices('maize dear', named)).toEqual({ ok: false, line: 'maize dear', why: 'not read' });
 });
 
 test('a crop without a price of its own costs what packets cost', () => {

@@ -26,7 +26,7 @@ export function lotState(onHand: number): LotState {
 }
 
 /** How the shelves can be sorted, and which of their lots can be asked for. */
-export const SHELF_SORTS = ['variety', 'code', 'harvest', 'amount', 'next test'] as const;
+export const SHELF_SORTS = ['variety', 'code', 'harvest', 'amount', 'germination', 'next test'] as const;
 export type ShelfSort = (typeof SHELF_SORTS)[number];
 export const SHELF_STATES = ['in store', 'on hold', 'may be lent', 'test due', 'to be cleaned', 'used up'] as const;
 export type ShelfState = (typeof SHELF_STATES)[number];

@@ -1,5 +1,6 @@
 import jstat from 'jstat';
-import { bandAt, beliefOf, chanceAtLeast, type Aged } from './forecast.ts';
+import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
+import { bandAt, beliefOf, betaAt, chanceAtLeast, type Aged } from './forecast.ts';
 import { normalBelow } from './normal.ts';
 
 /** How invented lots really behave, whatever the forecast believes. */
@@ -19,8 +20,17 @@ export const TRUTHS = {
 export interface Calibration {
   /** Share of lots whose true viability lies inside the 80 % band. */
   readonly inside: number;
-  /** Of all times a chance of about `says` was stated, the share in which it came true. */
-  readonly stated: readonly { readonly says: number; readonly happens: number; readonly lots: number }[];
+  /** Chances of half germinating, as forecast. */
+  readonly stated: readonly Tenth[];
+  /** Chances that a verdict on the last test states: at least what is lent, and at least full strength. */
+  readonly verdicts: readonly Tenth[];
+}
+
+/** Of all times a chance of about `says` was stated, the share in which it came true. */
+export interface Tenth {
+  readonly says: number;
+  readonly happens: number;
+  readonly times: number;
 }
 
 const YEAR = 365.25;
@@ -33,7 +43,7 @@ const SIZES = [10, 10, 20, 20, 50];
  */
 export function calibrate(lots: number, truth: Truth, seed: number): Calibration {
   const { share, normal, beta } = chanceFrom(seed);
-  const tenths = Array.from({ length: TENTHS }, () => ({ says: 0, happens: 0, lots: 0 }));
+  const [forecasts, verdicts] = [tally(), tally()];
   let inside = 0;
   for (let lot = 0; lot < lots; lot += 1) {
     const halfLifeYears = 2 + 6 * share();
@@ -55,15 +65,28 @@ export function calibrate(lots: number, truth: Truth, seed: number): Calibration
     const real = viability(asked);
     const { low, high } = bandAt(belief, asked);
     if (real >= low && real <= high) inside += 1;
-    const chance = chanceAtLeast(belief, 0.5, asked);
-    const tenth = tenths[Math.min(TENTHS - 1, Math.floor(chance * TENTHS))]!;
-    tenth.says += chance;
-    tenth.lots += 1;
-    if (real >= 0.5) tenth.happens += 1;
+    forecasts.add(chanceAtLeast(belief, 0.5, asked), real >= 0.5);
+    const last = sightings.pop()!;
+    const prior = betaAt(beliefOf({ halfLifeYears, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings }), last.age);
+    const read = verdict(last.up, last.sown, USUAL_THRESHOLDS, undefined, prior);
+    verdicts.add(read.mayBeLent, viability(last.age) >= USUAL_THRESHOLDS.lend);
+    verdicts.add(read.fullStrength, viability(last.age) >= USUAL_THRESHOLDS.full);
   }
+  return { inside: inside / lots, stated: forecasts.tenths(), verdicts: verdicts.tenths() };
+}
+
+/** Gathers stated chances by tenths, and whether they came true. */
+function tally() {
+  const sums = Array.from({ length: TENTHS }, () => ({ says: 0, happens: 0, times: 0 }));
   return {
-    inside: inside / lots,
-    stated: tenths.map(({ says, happens, lots: of }) => ({ says: of ? says / of : 0, happens: of ? happens / of : 0, lots: of })),
+    add(chance: number, cameTrue: boolean) {
+      const tenth = sums[Math.min(TENTHS - 1, Math.floor(chance * TENTHS))]!;
+      tenth.says += chance;
+      tenth.times += 1;
+      if (cameTrue) tenth.happens += 1;
+    },
+    tenths: (): Tenth[] =>
+      sums.map(({ says, happens, times }) => ({ says: times ? says / times : 0, happens: times ? happens / times : 0, times })),
   };
 }
 

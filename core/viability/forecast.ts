@@ -14,7 +14,15 @@ export interface LotHistory {
   readonly borrowed: boolean;
   /** Days of home storage already behind it when ages begin, with their chances; one of 0 days where the harvest is known. */
   readonly ageThen: readonly { readonly days: number; readonly chance: number }[];
+  /** Its probit when ages begin, where that is not fresh seed's: a blend's, by its parents' forecasts. */
+  readonly begins?: Beginning;
   readonly sightings: readonly Aged[];
+}
+
+/** What is believed of a probit: its mean and its spread. */
+export interface Beginning {
+  readonly mean: number;
+  readonly spread: number;
 }
 
 export interface Band {
@@ -38,7 +46,7 @@ export interface Belief {
 const { exp, floor, log, max, min } = Math;
 const DAYS_A_YEAR = 365.25;
 /** Probit of fresh seed, about 93 %, and its spread. */
-const FRESH = { mean: 1.5, spread: 0.5 };
+const FRESH: Beginning = { mean: 1.5, spread: 0.5 };
 const LOG_LIFE_SPREAD = { own: 0.25, borrowed: 0.35 };
 const ROWS = 41;
 const COLUMNS = 61;
@@ -50,25 +58,26 @@ const priors = new Map<string, Belief>();
 const MOST_PRIORS = 500;
 
 /** What is believed of a lot by its crop alone. RangeError without a life above 0 years, or an age. */
-export function priorBelief({ halfLifeYears, borrowed, ageThen }: Omit<LotHistory, 'sightings'>): Belief {
+export function priorBelief({ halfLifeYears, borrowed, ageThen, begins = FRESH }: Omit<LotHistory, 'sightings'>): Belief {
   if (!(halfLifeYears > 0) || ageThen.length === 0) throw new RangeError('a life above 0 years, and an age');
-  const kind = `${halfLifeYears} ${borrowed} ${ageThen.map(({ days, chance }) => `${days}:${chance}`).join(' ')}`;
+  const kind = `${halfLifeYears} ${borrowed} ${begins.mean} ${begins.spread} ${ageThen.map(({ days, chance }) => `${days}:${chance}`).join(' ')}`;
   const kept = priors.get(kind);
   if (kept) return kept;
   if (priors.size >= MOST_PRIORS) priors.clear();
   const logLife = Math.log10((halfLifeYears * DAYS_A_YEAR) / FRESH.mean);
   const spread = borrowed ? LOG_LIFE_SPREAD.borrowed : LOG_LIFE_SPREAD.own;
   const oldest = Math.max(...ageThen.map(({ days }) => days)) * 10 ** -(logLife - spread);
-  const [low, high] = [FRESH.mean - DEVIATIONS * FRESH.spread - oldest, FRESH.mean + DEVIATIONS * FRESH.spread];
+  const [low, high] = [begins.mean - DEVIATIONS * begins.spread - oldest, begins.mean + DEVIATIONS * begins.spread];
   const cell = (high - low) / (ROWS - 1);
   const [probits, slopes, chances] = [new Float64Array(CELLS), new Float64Array(CELLS), new Float64Array(CELLS)];
   for (let index = 0; index < CELLS; index += 1) {
-    const away = standard(index % COLUMNS, COLUMNS);
-    probits[index] = low + floor(index / COLUMNS) * cell;
+    // Slope by slope: whoever goes along the cells meets each slope in one go.
+    const away = standard(floor(index / ROWS), COLUMNS);
+    probits[index] = low + (index % ROWS) * cell;
     slopes[index] = 10 ** -(logLife + spread * away);
     for (const { days, chance } of ageThen)
       chances[index]! +=
-        chance * exp(-0.5 * away ** 2 - 0.5 * ((probits[index]! + days * slopes[index]! - FRESH.mean) / FRESH.spread) ** 2);
+        chance * exp(-0.5 * away ** 2 - 0.5 * ((probits[index]! + days * slopes[index]! - begins.mean) / begins.spread) ** 2);
   }
   const prior = likely({ probits, slopes, chances, cell });
   priors.set(kind, prior);
@@ -80,24 +89,35 @@ const NEGLIGIBLE = 1e-9;
 
 /** The cells that matter, with chances that add up to one. */
 function likely({ probits, slopes, chances, cell }: Belief): Belief {
+  const kept = { probits: probits.slice(), slopes: slopes.slice(), chances: chances.slice() };
+  return settled(kept, packed(kept, chances.length), cell);
+}
+
+type Cells = Omit<Belief, 'cell'>;
+
+/** Moves the cells that matter, among the first `count`, to the front, in place, with chances against the likeliest; returns how many they are. */
+function packed({ probits, slopes, chances }: Cells, count: number): number {
   let most = 0;
-  for (let index = 0; index < chances.length; index += 1) most = max(most, chances[index]!);
-  let [cells, sum] = [0, 0];
-  for (let index = 0; index < chances.length; index += 1)
-    if (chances[index]! > most * NEGLIGIBLE) {
-      cells += 1;
-      sum += chances[index]!;
-    }
-  const kept = { probits: new Float64Array(cells), slopes: new Float64Array(cells), chances: new Float64Array(cells), cell };
-  let at = 0;
-  for (let index = 0; index < chances.length; index += 1)
-    if (chances[index]! > most * NEGLIGIBLE) {
-      kept.probits[at] = probits[index]!;
-      kept.slopes[at] = slopes[index]!;
-      kept.chances[at] = chances[index]! / sum;
-      at += 1;
-    }
+  for (let index = 0; index < count; index += 1) if (chances[index]! > most) most = chances[index]!;
+  const least = most * NEGLIGIBLE;
+  let kept = 0;
+  for (let index = 0; index < count; index += 1) {
+    const chance = chances[index]!;
+    if (chance <= least) continue;
+    probits[kept] = probits[index]!;
+    slopes[kept] = slopes[index]!;
+    chances[kept] = chance / most;
+    kept += 1;
+  }
   return kept;
+}
+
+/** The first `count` cells as a belief of its own. */
+function settled({ probits, slopes, chances }: Cells, count: number, cell: number): Belief {
+  let sum = 0;
+  for (let index = 0; index < count; index += 1) sum += chances[index]!;
+  for (let index = 0; index < count; index += 1) chances[index]! /= sum;
+  return { probits: probits.slice(0, count), slopes: slopes.slice(0, count), chances: chances.slice(0, count), cell };
 }
 
 const standard = (index: number, of: number) => DEVIATIONS * ((2 * index) / (of - 1) - 1);
@@ -107,30 +127,46 @@ const standard = (index: number, of: number) => DEVIATIONS * ((2 * index) / (of 
  * do not pretend to be a fit. The order of sightings does not matter.
  */
 export function beliefOf(history: LotHistory): Belief {
-  return history.sightings.reduce(afterOne, priorBelief(history));
+  return afterAll(priorBelief(history), history.sightings);
 }
 
 /** Belief after one more sighting. */
-export function afterOne({ probits, slopes, chances, cell }: Belief, { age, ...sighting }: Aged): Belief {
+export function afterOne(belief: Belief, sighting: Aged): Belief {
+  return afterAll(belief, [sighting]);
+}
+
+/** All sightings are worked in on one copy of the cells: most of the time would go into making room for more. */
+function afterAll(before: Belief, sightings: readonly Aged[]): Belief {
+  if (sightings.length === 0) return before;
+  const cells = { probits: before.probits.slice(), slopes: before.slopes.slice(), chances: before.chances.slice() };
+  let count = before.chances.length;
+  for (const sighting of sightings) {
+    workIn(cells, count, sighting);
+    count = packed(cells, count);
+  }
+  return settled(cells, count, before.cell);
+}
+
+/** Multiplies the chances of the first `count` cells by the likelihood of a sighting, in place. */
+function workIn({ probits, slopes, chances }: Cells, count: number, { age, ...sighting }: Aged): void {
   const table = likelihoodTable(sighting);
-  const told = new Float64Array(chances.length);
+  const before = chances.slice(0, count);
   let sum = 0;
-  for (let index = 0; index < told.length; index += 1) {
-    told[index] = chances[index]! * likelihoodAt(table, probits[index]! - age * slopes[index]!);
-    sum += told[index]!;
+  for (let index = 0; index < count; index += 1) {
+    const chance = chances[index]! * likelihoodAt(table, probits[index]! - age * slopes[index]!);
+    chances[index] = chance;
+    sum += chance;
   }
   // A count that all of the belief thought next to impossible: only logs can tell its cells apart.
-  if (sum < HARDLY) {
-    let most = -Infinity;
-    for (let index = 0; index < told.length; index += 1) {
-      told[index] = log(chances[index]!) + logLikelihood(table, probits[index]! - age * slopes[index]!);
-      most = max(most, told[index]!);
-    }
-    for (let index = 0; index < told.length; index += 1) told[index] = exp(told[index]! - most);
+  if (sum >= HARDLY) return;
+  let most = -Infinity;
+  for (let index = 0; index < count; index += 1) {
+    chances[index] = log(before[index]!) + logLikelihood(table, probits[index]! - age * slopes[index]!);
+    most = max(most, chances[index]!);
   }
-  return likely({ probits, slopes, chances: told, cell });
+  for (let index = 0; index < count; index += 1) chances[index] = exp(chances[index]! - most);
 }
-const HARDLY = 1e-200;
+const HARDLY = 1e-30;
 
 const BINS = 720;
 const EDGE = 9;
@@ -217,9 +253,14 @@ export function ownShare(history: LotHistory, belief: Belief, age: number): numb
  */
 export function daysToFall(belief: Belief, age: number, to = 0.85): number {
   const { mean } = probitAt(belief, age);
-  const slope = Math.exp(belief.chances.reduce((sum, chance, index) => sum + chance * Math.log(belief.slopes[index]!), 0));
+  let [logSlope, slope, ofSlope] = [0, NaN, 0];
+  for (let index = 0; index < belief.chances.length; index += 1) {
+    // Cells of one slope follow each other, and logs are dear.
+    if (belief.slopes[index] !== slope) ofSlope = log((slope = belief.slopes[index]!));
+    logSlope += belief.chances[index]! * ofSlope;
+  }
   const now = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(mean)));
-  return (probit(now) - probit(now * to)) / slope;
+  return (probit(now) - probit(now * to)) / exp(logSlope);
 }
 
 /** A test counts as much as it says, the forecast that comes before it as no more than so many seeds. */

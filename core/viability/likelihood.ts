@@ -14,7 +14,7 @@ export const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPR
 /** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
 export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;
 
-const { floor, log: ln, max, min } = Math;
+const { log: ln, max } = Math;
 
 /** Probits outside these say "all" and "none" to any count that a bench can make. */
 const EDGE = 9;
@@ -22,6 +22,8 @@ const STEP = 0.02;
 const POINTS = Math.round((2 * EDGE) / STEP) + 1;
 const MOST_KEPT = 4000;
 const LEAST = 1e-300;
+/** Log of a share of the highest that is kept as nothing: reckoning with figures near the smallest a machine has is slow. */
+const NOTHING = -100;
 
 /** Likelihood of k of n by probit, from −9 to 9: as logs, and as shares of the highest. */
 export interface LikelihoodTable {
@@ -49,7 +51,7 @@ export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
     return most + Math.log(soils.reduce((sum, log) => sum + Math.exp(log - most), 0) / soils.length);
   });
   const highest = logs.reduce((most, one) => max(most, one), -Infinity);
-  const table = { logs, shares: logs.map((one) => Math.exp(one - highest)) };
+  const table = { logs, shares: logs.map((one) => (one - highest < NOTHING ? 0 : Math.exp(one - highest))) };
   tables.set(name, table);
   return table;
 }
@@ -58,11 +60,15 @@ export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
 export const logLikelihood = ({ logs }: LikelihoodTable, z: number): number => between(logs, z);
 
 /** Likelihood at a probit, against the highest that any probit has. */
-export const likelihoodAt = ({ shares }: LikelihoodTable, z: number): number => between(shares, z);
+export function likelihoodAt({ shares }: LikelihoodTable, z: number): number {
+  return between(shares, z);
+}
 
 function between(points: Float64Array, z: number): number {
-  const at = (min(EDGE, max(-EDGE, z)) + EDGE) / STEP;
-  const index = min(POINTS - 2, floor(at));
+  const at = (z + EDGE) / STEP;
+  if (at <= 0) return points[0]!;
+  if (at >= POINTS - 1) return points[POINTS - 1]!;
+  const index = at | 0;
   const share = at - index;
   return points[index]! * (1 - share) + points[index + 1]! * share;
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { daysBetween } from '../calendar/plainDate.ts';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
+import { HOME } from './storage.ts';
 import {
   daysToFallFrom,
   dayUnder,
@@ -17,11 +18,13 @@ const TODAY = '2026-11-23';
 const facts = (change: Partial<OutlookFacts> = {}): OutlookFacts => ({
   crop: { longevity: [4, 6], oil: [1, 3], constants: null, told: {} },
   harvested: '2023-09-01',
+  blend: null,
   takenInOn: '2023-10-01',
   storage: {
     before: { storedIn: null, since: null },
     stays: [{ since: '2023-10-01', place: 'Cupboard', container: 'paper envelope' }],
-    climates: [{ place: 'Cupboard', since: '2023-01-01', celsius: 15, humidity: 0.4 }],
+    climates: [{ place: 'Cupboard', since: '2023-01-01', ...HOME }],
+    jars: [],
   },
   seen: [],
   ...change,
@@ -32,12 +35,13 @@ const inPlace = (celsius: number, humidity: number, container = 'paper envelope'
     before: { storedIn: null, since: null },
     stays: [{ since: '2023-10-01', place: 'P', container }],
     climates: [{ place: 'P', since: '2023-01-01', celsius, humidity }],
+    jars: [],
   },
 });
 
 describe('the outlook of a lot', () => {
   test('a freezer keeps it, a damp warm shed uses it up', () => {
-    const [freezer, cupboard, shed] = [at(inPlace(-18, 0.6, 'jar')), at(inPlace(15, 0.4)), at(inPlace(24, 0.75))];
+    const [freezer, cupboard, shed] = [at(inPlace(-18, 0.6, 'jar')), at(inPlace(HOME.celsius, HOME.humidity)), at(inPlace(24, 0.75))];
     expect(freezer.median).toBeGreaterThan(cupboard.median);
     expect(cupboard.median).toBeGreaterThan(shed.median + 0.2);
     expect(freezer.mayBeLent).toBeGreaterThan(shed.mayBeLent);
@@ -46,7 +50,7 @@ describe('the outlook of a lot', () => {
   test('says the day on which it is likely to be too poor to lend: later where it is colder, today where it is poor already', () => {
     const lasting = { longevity: [8, 10], oil: [1, 3], constants: null, told: {} } as const;
     const under = (change: Partial<OutlookFacts>) => dayUnder(outlookOf(facts({ crop: lasting, ...change }), TODAY), 0.5, 0.2, TODAY);
-    const [cold, cool] = [under(inPlace(4, 0.4)), under(inPlace(15, 0.4))];
+    const [cold, cool] = [under(inPlace(4, 0.4)), under(inPlace(HOME.celsius, HOME.humidity))];
     expect(cold === null || cold > cool!).toBe(true);
     expect(cool! > TODAY).toBe(true);
     expect(under({ seen: [{ kind: 'test', on: '2026-10-01', sown: 20, up: 3 }] })).toBe(TODAY);
@@ -72,7 +76,7 @@ describe('the outlook of a lot', () => {
 
   test('a test counts at its own day, though the place has changed since', () => {
     const seen = [{ kind: 'test', on: '2024-01-10', sown: 50, up: 47 }] as const;
-    const outlook = outlookOf(facts({ ...inPlace(15, 0.4), seen }), TODAY);
+    const outlook = outlookOf(facts({ ...inPlace(HOME.celsius, HOME.humidity), seen }), TODAY);
     expect(outlook.history.sightings[0]!.age).toBeCloseTo(daysBetween('2023-09-01', '2024-01-10'), 0);
     expect(toldByItself(outlook, TODAY)).toBeGreaterThan(0);
     expect(toldByItself(outlookOf(facts(), TODAY), TODAY)).toBe(0);
@@ -110,5 +114,37 @@ describe('the outlook of a lot', () => {
     };
     expect(width({ harvested: null })).toBeGreaterThan(width({}));
     expect(width({ storage: { ...facts().storage, climates: [] } })).toBeGreaterThan(width({}));
+  });
+});
+
+describe('the outlook of a blend', () => {
+  const made = {
+    harvested: null,
+    takenInOn: '2026-05-01',
+    storage: { ...facts().storage, stays: [{ since: '2026-05-01', place: 'Cupboard', container: 'jar' }] },
+  };
+  const blended = (begins: { mean: number; spread: number }, change: Partial<OutlookFacts> = {}) =>
+    outlookOf(facts({ ...made, blend: begins, ...change }), TODAY);
+
+  test('begins with what its parts let expect on the day it was made, and falls from there', () => {
+    const outlook = blended({ mean: 0.2, spread: 0.3 });
+    const [then, now, later] = ['2026-05-01', TODAY, '2030-05-01'].map((day) => outlookOn(outlook, day, USUAL_THRESHOLDS).median);
+    expect(outlook.start).toBe('2026-05-01');
+    expect(then).toBeCloseTo(0.579, 2);
+    expect(now).toBeLessThan(then!);
+    expect(later).toBeLessThan(now!);
+  });
+
+  test('is not that of undated seed, though it has no harvest', () => {
+    const undated = outlookOn(outlookOf(facts(made), TODAY), TODAY, USUAL_THRESHOLDS);
+    const blend = outlookOn(blended({ mean: 1.4, spread: 0.2 }), TODAY, USUAL_THRESHOLDS);
+    expect(blend.high - blend.low).toBeLessThan(undated.high - undated.low);
+  });
+
+  test('follows its own tests as any other’s does', () => {
+    const begins = { mean: 1, spread: 0.4 };
+    const poor = blended(begins, { seen: [{ kind: 'test', on: '2026-09-01', sown: 50, up: 10 }] });
+    expect(outlookOn(poor, TODAY, USUAL_THRESHOLDS).median).toBeLessThan(outlookOn(blended(begins), TODAY, USUAL_THRESHOLDS).median - 0.2);
+    expect(toldByItself(poor, TODAY)).toBeGreaterThan(0.3);
   });
 });

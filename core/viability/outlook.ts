@@ -14,6 +14,7 @@ import {
   ownShare,
   type Aged,
   type Band,
+  type Beginning,
   type Belief,
   type LotHistory,
 } from './forecast.ts';
@@ -30,6 +31,8 @@ export interface OutlookFacts {
   readonly crop: Pick<Crop, 'longevity' | 'oil' | 'constants' | 'told'>;
   readonly harvested: PartialDate | null;
   readonly takenInOn: IsoDate;
+  /** A blend's forecast begins with what its parents' let expect on the day it was made, which is the day it came in; null for all others. */
+  readonly blend: Beginning | null;
   readonly storage: LotStorage;
   readonly seen: readonly SeenOn[];
 }
@@ -47,7 +50,7 @@ export interface Outlook {
 }
 
 /** The outlook of one lot. @param today the day up to which its whereabouts are known */
-export function outlookOf({ crop, harvested, takenInOn, storage, seen }: OutlookFacts, today: IsoDate): Outlook {
+export function outlookOf({ crop, harvested, takenInOn, blend, storage, seen }: OutlookFacts, today: IsoDate): Outlook {
   const start = startOfAge(harvested, takenInOn);
   const spells = spellsOf(storage, start, today);
   const last = spells.at(-1);
@@ -58,8 +61,9 @@ export function outlookOf({ crop, harvested, takenInOn, storage, seen }: Outlook
   const life = halfLifeYears(crop);
   const history: LotHistory = {
     halfLifeYears: life,
-    borrowed: crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
-    ageThen: ageWhenItCame(harvested, life),
+    // Its parts age each in its own way: the slope is less well known than that of seed of one harvest.
+    borrowed: blend !== null || crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
+    ...(blend ? { begins: blend, ageThen: [{ days: 0, chance: 1 }] } : { ageThen: ageWhenItCame(harvested, life) }),
     sightings: seen.map(({ on, ...sighting }): Aged => ({ ...sighting, age: ageOn(on < start ? start : on) })),
   };
   return { history, belief: beliefOf(history), start, spells, ageOn, rate };

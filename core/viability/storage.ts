@@ -13,12 +13,15 @@ export interface Spell {
   readonly air: Air;
   /** A jar that shuts keeps the moisture it was closed with; paper follows the room. */
   readonly sealed: boolean;
-  /** Moisture it was closed with or measured at, % of fresh weight; null where nobody knows. */
+  /** Moisture it was closed with, % of fresh weight; null where nobody measured it, and where it follows the room. */
   readonly moisture: number | null;
 }
 
-/** What the almanac calls cool and dry home storage: a life is told for it, and other places are set against it. */
-export const HOME: Air = { celsius: 15, humidity: 0.4 };
+/**
+ * What the almanac's lives are told of: the cool, dry cupboard of a house that people live in. Other places are set against it.
+ * A drier, colder yardstick would make every ordinary room look like a ruin: lives were seen in ordinary rooms.
+ */
+export const HOME: Air = { celsius: 18, humidity: 0.5 };
 /** Seed that went into a jar dry enough to seal, in a room, where its moisture was not measured: it keeps that moisture in the cold. */
 const SEALED: Air = { celsius: 20, humidity: 0.35 };
 
@@ -48,6 +51,11 @@ function byRule(moisture: number, celsius: number): number {
 }
 
 const middle = ([low, high]: Range) => (low + high) / 2;
+
+/** Moisture of seed, % of fresh weight, in a jar whose air was read once it had settled. */
+export function moistureByJar({ celsius, humidity }: Air, oilPercent: Range): number {
+  return settlingMoisture(humidity, celsius, middle(oilPercent) / 100).fresh;
+}
 
 /** Moisture of seed in a spell, % of fresh weight, and whether something had to be brought inside what the equations cover. */
 export function moistureIn(spell: Omit<Spell, 'days'>, oilPercent: Range): { readonly moisture: number; readonly clamped: boolean } {

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { homeDays } from './storage.ts';
+import { HOME, homeDays } from './storage.ts';
 import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type LotStorage } from './whereabouts.ts';
 
 const lot = (change: Partial<LotStorage> = {}): LotStorage => ({
   before: { storedIn: null, since: null },
   stays: [{ since: '2024-10-01', place: 'Cupboard', container: 'jar' }],
   climates: [],
+  jars: [],
   ...change,
 });
 const told = (storage: LotStorage, from = '2024-09-01', to = '2026-01-01') =>
@@ -14,13 +15,13 @@ const told = (storage: LotStorage, from = '2024-09-01', to = '2026-01-01') =>
 describe('where a lot has been', () => {
   test('a place nobody has measured counts as home storage, and says so', () =>
     expect(told(lot())).toEqual([
-      ['2024-09-01', 30, 'Before it came', 15, false, false],
-      ['2024-10-01', 457, 'Cupboard', 15, true, false],
+      ['2024-09-01', 30, 'Before it came', HOME.celsius, false, false],
+      ['2024-10-01', 457, 'Cupboard', HOME.celsius, true, false],
     ]));
 
   test('with its donor it lay where the donor said, from the day the donor said', () =>
     expect(told(lot({ before: { storedIn: 'shed or garage', since: '2024-09-15' } })).slice(0, 2)).toEqual([
-      ['2024-09-01', 14, 'Before it came', 15, false, false],
+      ['2024-09-01', 14, 'Before it came', HOME.celsius, false, false],
       ['2024-09-15', 16, 'Before it came', 17, false, true],
     ]));
 
@@ -42,6 +43,19 @@ describe('where a lot has been', () => {
     expect(homeDays(crop, spellsOf(inside, '2024-10-01', '2026-01-01'))).toBeGreaterThan(
       2 * homeDays(crop, spellsOf(spared, '2024-10-01', '2026-01-01')),
     );
+  });
+
+  test('shut in, it keeps the moisture that its jar was last read at; in paper it follows the room', () => {
+    const jars = [
+      { on: '2024-09-20', moisture: 9 },
+      { on: '2025-06-01', moisture: 6 },
+    ];
+    const moist = (container: string, to: string) =>
+      spellsOf(lot({ stays: [{ since: '2024-10-01', place: 'Cupboard', container }], jars }), '2024-10-01', to).at(-1)!.moisture;
+    expect(moist('jar', '2025-01-01')).toBe(9);
+    expect(moist('jar', '2026-01-01')).toBe(6);
+    expect(moist('paper envelope', '2026-01-01')).toBeNull();
+    expect(spellsOf(lot({ jars: [] }), '2024-10-01', '2026-01-01').at(-1)!.moisture).toBeNull();
   });
 
   test('its days are all told, once each, whatever is asked', () => {

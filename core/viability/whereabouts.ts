@@ -40,17 +40,21 @@ export interface LotStorage {
   /** Ordered by day; the first is its intake. */
   readonly stays: readonly Stay[];
   readonly climates: readonly Climate[];
+  /** Moisture of its seed (% of fresh weight) by the air of a jar that was read before it was put away; ordered by day. */
+  readonly jars: readonly { readonly on: IsoDate; readonly moisture: number }[];
 }
 
 /**
  * A lot's life between two days as spells: with its donor, then place by place, cut wherever a place's air changed. A place nobody has
- * measured counts as cool dry home storage, and is marked as not known.
+ * measured counts as cool dry home storage, and is marked as not known. What is shut in keeps the moisture that its last jar was read at.
  */
-export function spellsOf({ before, stays, climates }: LotStorage, from: IsoDate, to: IsoDate): readonly DatedSpell[] {
+export function spellsOf({ before, stays, climates, jars }: LotStorage, from: IsoDate, to: IsoDate): readonly DatedSpell[] {
   const spells: DatedSpell[] = [];
   const add = (since: IsoDate, until: IsoDate, spell: Omit<DatedSpell, 'days' | 'since' | 'moisture'>) => {
     const [start, end] = [since > from ? since : from, until < to ? until : to];
-    if (start < end) spells.push({ ...spell, since: start, days: daysBetween(start, end), moisture: null });
+    if (start >= end) return;
+    const moisture = spell.sealed ? (jars.findLast(({ on }) => on < end)?.moisture ?? null) : null;
+    spells.push({ ...spell, since: start, days: daysBetween(start, end), moisture });
   };
   const intake = stays[0]?.since ?? to;
   if (from < intake) {

@@ -8,6 +8,7 @@ import * as outlook from './0006_outlook.ts';
 import * as tests from './0007_tests.ts';
 import * as testPlan from './0008_test_plan.ts';
 import * as quickLooks from './0009_quick_looks.ts';
+import * as afterReading from './0010_after_reading.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -20,4 +21,5 @@ export const migrations: Record<string, Migration> = {
   '0007_tests': tests,
   '0008_test_plan': testPlan,
   '0009_quick_looks': quickLooks,
+  '0010_after_reading': afterReading,
 };

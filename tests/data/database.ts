@@ -66,6 +66,7 @@ export async function preparedLibrary() {
     rules: {},
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
     bench: { trays: 12, jars: 20, hours: 8 },
+    cropThresholds: {},
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   await ensurePlace(db, 'Shelf');

@@ -1,10 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { outlookOf } from '#core/viability/outlook.ts';
 import { readWeighings } from '#data/bench.ts';
 import { activeHolds, findHolds } from '#data/holds.ts';
 import { findHoldings } from '#data/places.ts';
 import { readLedger } from '#data/ledger.ts';
 import { recordAir } from '#services/bench.server.ts';
+import { readOutlookFacts } from '#services/outlook.server.ts';
 import { readDrying } from '#services/drying.server.ts';
 import { setHold } from '#services/shelves.server.ts';
 import { after, atTheBench, problem, seeds } from './atTheBench.ts';
@@ -113,6 +116,11 @@ describe('drying', () => {
     expect((await findHolds(library.db, lotId)).filter(({ liftedOn }) => liftedOn === null)).toMatchObject([
       { kind: 'drying', reason: 'Put away before it was dry: The hall closes tonight' },
     ]);
+    // In its shut jar it keeps the water that the hygrometer told of, and ages by it.
+    const [{ facts }] = (await readOutlookFacts(library.db, [lotId], TODAY)) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
+    expect(facts.storage.jars).toEqual([{ on: after(3).toISOString().slice(0, 10), moisture: expect.closeTo(16.4, 1) }]);
+    const rate = (jars: typeof facts.storage.jars) => outlookOf({ ...facts, storage: { ...facts.storage, jars } }, addDays(TODAY, 30)).rate;
+    expect(rate(facts.storage.jars)).toBeGreaterThan(2 * rate([]));
     expect(problem(await finish(id, seeds(1), after(6)))).toEqual({ code: 'ended' });
   });
 

@@ -113,7 +113,7 @@ describe('tests', () => {
   test('the database refuses a mark on an ended test and more sprouted than laid', async () => {
     const testId = await layOne(await takeIn(library), 10);
     await expect(
-      sql`insert into test_end (test_id, ended_on, outcome, sprouted, act_key) values (${testId}, ${TODAY}, 'read', 11, ${randomUUID()})`.execute(
+      sql`insert into test_ending (test_id, ended_on, outcome, sprouted, act_key) values (${testId}, ${TODAY}, 'read', 11, ${randomUUID()})`.execute(
         library.db,
       ),
     ).rejects.toMatchObject({ constraint: 'test_not_more_than_laid' });
@@ -218,7 +218,8 @@ describe('tests', () => {
   test('a test in batches says when to stop, over all its batches, and takes no batch of another lot', async () => {
     const [code, other] = [await takeIn(library), await takeIn(library)];
     const first = await layOne(code, 10, { inBatches: true });
-    const advice = async (id: number) => (await readSequential(library.db, (await findTest(library.db, id))!))!;
+    const advice = async (id: number) =>
+      (await readSequential(library.db, (await findTest(library.db, id))!, (await readHouse(library.db))!))!;
     expect((await advice(first)).advice).toBe('wait for the last count');
     await count(first, { more: { sprouted: 7 } }, '2026-12-01');
     await end(first, {}, '2026-12-01');

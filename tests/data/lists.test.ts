@@ -66,6 +66,13 @@ describe('the shelves', () => {
     }
   });
 
+  test('each lot tells what germinates of it now, and the weakest comes first where that is asked', async () => {
+    const { lots } = await shelves({ sort: 'germination' });
+    const medians = lots.map(({ median }) => median!);
+    expect(medians).toEqual([...medians].sort((one, other) => one - other));
+    for (const { low, median, high } of lots) expect(low! < median! && median! < high!).toBe(true);
+  });
+
   test('sorting puts first what one would look for', async () => {
     const first = async (sort: (typeof SHELF_SORTS)[number]) => (await shelves({ sort })).lots[0]!;
     expect((await first('variety')).crop).toBe('Kale');

@@ -87,7 +87,14 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
   testId = await oldTest(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0005_vessels', '0006_outlook', '0007_tests', '0008_test_plan', '0009_quick_looks']);
+  expect(await migrate(owner)).toEqual([
+    '0005_vessels',
+    '0006_outlook',
+    '0007_tests',
+    '0008_test_plan',
+    '0009_quick_looks',
+    '0010_after_reading',
+  ]);
   expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
 });
@@ -108,6 +115,7 @@ test('an old house gets usual figures of its bench and prices, and no recipe', a
   expect(await readHouse(owner)).toMatchObject({
     name: 'Old house',
     bench: { trays: 12, jars: 20, hours: 8 },
+    cropThresholds: {},
     prices: { currency: 'EUR', packet: 350, crops: {} },
     recipes: [],
   });

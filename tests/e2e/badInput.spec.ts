@@ -115,6 +115,9 @@ test('what was typed is still there after a session ran out and one signs in aga
   await signIn();
   await answer(page, { 'How did it come?': 'Donated', Crop: 'Kale', Variety: 'Late Signal', 'How much is there?': '12 g' });
   await expect(page.getByText('Kept as you go')).toBeVisible();
+  // What was typed last is on its way a little later.
+  await page.waitForTimeout(1_000);
+  await page.waitForLoadState('networkidle');
   // The session is ended elsewhere, as running out would; the cookie stays.
   const [cookie] = await context.cookies();
   await page.request.post('/sign-out', { headers: { origin: new URL(page.url()).origin } });

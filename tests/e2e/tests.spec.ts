@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { take } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 
@@ -145,25 +145,28 @@ test('the winter is planned off the page’s thread, a test is moved by key and 
   const reckoning = page.getByRole('region', { name: /tests in the next half year/ });
   await expect(reckoning).toContainText(/No plan could be less late|No plan can be under/);
   const board = page.getByRole('region', { name: 'The plan by week' });
-  const first = board.getByRole('listitem').first();
-  const chip = first.getByRole('button').first();
+  // The second one: the first stays, for the list of what to lay next.
+  const chip = board.getByRole('listitem').getByRole('button').nth(1);
   const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+  const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
+  const weekOf = async (test: Locator) =>
+    await weeks.evaluateAll((all, one) => all.findIndex((week) => week.contains(one as Node)), await test.elementHandle());
+  const before = await weekOf(chip);
   await chip.click();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(board.getByText(/ends in time|after its deadline/)).toBeVisible();
-  const third = board
-    .getByRole('listitem')
-    .filter({ has: page.getByRole('heading') })
-    .nth(2);
-  await expect(third.getByRole('button', { name: /pinned/ }).filter({ hasText: name })).toBeVisible();
+  const pinned = board.getByRole('button', { name: /pinned/ }).filter({ hasText: name });
+  await expect(pinned).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
   await page.getByRole('button', { name: 'Plan again, moving little' }).click();
   await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
-  await expect(third.getByRole('button', { name: /pinned/ }).filter({ hasText: name })).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
   await page.getByRole('button', { name: 'Save the plan' }).click();
   await expect(page.getByText('The plan is saved')).toBeVisible();
   await page.reload();
-  await expect(third.getByRole('button', { name: /pinned/ }).filter({ hasText: name })).toBeVisible();
+  await expect(pinned).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
   await page.goto('/tests/list');
   await expect(page.getByRole('group', { name: 'To lay' }).getByRole('row').nth(1)).toBeVisible();
   await page.getByRole('link', { name: 'Lay these' }).click();
@@ -189,6 +192,51 @@ test('a bench that is too small leaves tests out, and says how little more would
   await expect(page.getByText(/would let all others in/)).toBeVisible({ timeout: 20_000 });
   await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
   await bench('12', '6');
+});
+
+test('a week when nobody is here is kept free, and a test dragged into another week stays there', async ({ browser }) => {
+  const page = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
+  await page.goto('/tests/plan', { waitUntil: 'networkidle' });
+  const board = page.getByRole('region', { name: 'The plan by week' });
+  const closed = page.getByLabel('Weeks when nobody is here');
+  const close = async (days: string) => {
+    await page.getByText('What the testing bench has').click();
+    await closed.fill(days);
+    await page.getByRole('button', { name: 'Set it' }).click();
+  };
+  await close('in a week');
+  await expect(closed).toHaveAccessibleDescription(/2026-12-24/);
+  await expect(closed).toHaveAttribute('aria-invalid', 'true');
+  const day = new Date(Date.now() + 8 * 86_400_000).toISOString().slice(0, 10);
+  await closed.fill(day);
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(board.getByText('nobody is here')).toHaveCount(1);
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  await expect(page.getByRole('region', { name: /tests in the next half year/ })).toContainText(
+    /No plan could be less late|No plan can be under/,
+  );
+  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  const shut = board.getByRole('listitem').filter({ hasText: 'nobody is here' });
+  await expect(shut.getByRole('button')).toHaveCount(0);
+  const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
+  const chip = board.getByRole('button', { pressed: false }).first();
+  const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+  // Taken up before the page scrolls to the other week.
+  await chip.hover();
+  await page.mouse.down();
+  await page.mouse.move(5, 5, { steps: 3 });
+  await weeks.nth(3).hover();
+  await weeks.nth(3).hover();
+  await page.mouse.up();
+  await expect(
+    weeks
+      .nth(3)
+      .getByRole('button', { name: /pinned/ })
+      .filter({ hasText: name }),
+  ).toBeVisible();
+  await expect(board.getByText(name).filter({ hasText: /ends in time|after its deadline/ })).toBeVisible();
+  await close('');
+  await expect(board.getByText('nobody is here')).toHaveCount(0);
 });
 
 test.describe('in the shed', () => {
@@ -222,6 +270,25 @@ test.describe('in the shed', () => {
     expect(sent).toHaveLength(2);
     expect(new Set(sent).size).toBe(2);
     expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('counts')))).toEqual([]);
+  });
+
+  test('whoever signs out leaves no page behind for the next in the shed', async ({ browser }) => {
+    const page = await (
+      await browser.newContext({ viewport: { width: 390, height: 844 }, storageState: { cookies: [], origins: [] } })
+    ).newPage();
+    await page.goto('/sign-in', { waitUntil: 'networkidle' });
+    await page.getByLabel('E-mail').fill('helper@hollinreach.example');
+    await page.getByLabel('Password').fill('grain by grain');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('navigation').first()).toBeVisible();
+    await page.goto('/tests/round');
+    await expect(page.getByText('it opens again without a network')).toBeVisible();
+    const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name === 'count-round').length);
+    expect(await kept()).toBe(1);
+    await page.getByText('More', { exact: true }).click();
+    await page.getByRole('button', { name: 'Sign out' }).locator('visible=true').click();
+    await expect(page.getByLabel('Password')).toBeVisible();
+    await expect.poll(kept).toBe(0);
   });
 
   test('a count that the book refuses stays with why, and is left by a tap', async ({ page, context }) => {

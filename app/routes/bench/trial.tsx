@@ -4,6 +4,7 @@ import { data, Link } from 'react-router';
 import { readTrial, schoolOf, seedsToTellApart, type TrialAnswer } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { may } from '#core/people/may.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
@@ -41,7 +42,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     crop: lot.crop,
     variety: lot.variety,
     isUncleaned: (lot.form === 'whole fruit' || lot.form === 'heads or pods') && lot.onHand === 0,
-    usual: String(Math.round(house.thresholds.full * 100)),
+    usual: String(Math.round(thresholdsFor(house, lot.cropId).full * 100)),
     methods: methodsFor(lot.facts, lot.form, house).map((method) => ({ method, title: title(method) })),
     trial: trial && {
       begunOn: trial.begunOn,

@@ -5,7 +5,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
-import { percent } from '#app/ui/sayings.ts';
+import { percent, thickerWords } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
 
@@ -63,6 +63,7 @@ export function LendForm({
                 lots.
               </p>
             )}
+            {lot.thicker && <p className="font-semibold">Say so: {thickerWords(lot.thicker).toLowerCase()}.</p>}
             {lot.testDue && <p className="text-small font-semibold text-doubt">A test of it is due: {lot.testDue}.</p>}
             {lot.promise && <p className="text-small text-soft">Say so: {CLAIM_MEANS[lot.promise]}.</p>}
             {lot.hazards.map((hazard) => (

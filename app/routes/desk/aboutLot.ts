@@ -1,4 +1,5 @@
 import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { readOutlook } from '#data/outlooks.ts';
@@ -24,6 +25,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       packets: Math.floor(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) / lot.facts.packet),
       hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
       outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
+      thicker: outlook && thickerOf(lot.verdict, outlook.median),
       testDue: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
       ease: lot.facts.ease,
       easeWhy: lot.facts.easeWhy,

@@ -1,5 +1,6 @@
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { readPrices } from '#core/house/prices.ts';
+import { readCropThresholds } from '#core/house/thresholds.ts';
 import { houseForm } from '#contracts/people.ts';
 import { listCropNames } from '#data/almanac.ts';
 import { readHouse } from '#data/house.ts';
@@ -21,7 +22,8 @@ const asPercent = (share: number) => String(Math.round(share * 100));
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'set house rules');
-  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, thresholds, version, bench, prices } = house;
+  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, version, bench, prices } = house;
+  const { thresholds, cropThresholds } = house;
   const crops = await listCropNames(db);
   const now = {
     name,
@@ -40,6 +42,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     hours: String(bench.hours),
     currency: prices.currency,
     packetPrice: asMoney(prices.packet),
+    cropThresholds: crops
+      .filter(({ id }) => id in cropThresholds)
+      .map(({ id, name: crop }) => `${crop} ${asPercent(cropThresholds[id]!.lend)} ${asPercent(cropThresholds[id]!.full)}`)
+      .join('\n'),
     cropPrices: crops
       .filter(({ id }) => id in prices.crops)
       .map(({ id, name: crop }) => `${crop} ${asMoney(prices.crops[id]!)}`)
@@ -52,13 +58,23 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { actor, today, house: before } = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
-  const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, cropPrices, ...house } = submission.value;
+  const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, ...rest } = submission.value;
   const crops = await listCropNames(db);
-  const priced = readPrices(cropPrices ?? '', (name) => findCrop(crops, name));
-  if (!priced.ok)
+  const { cropPrices, cropThresholds, ...house } = rest;
+  const cropNamed = (cropName: string) => findCrop(crops, cropName);
+  const priced = readPrices(cropPrices ?? '', cropNamed);
+  const asked = readCropThresholds(cropThresholds ?? '', cropNamed);
+  if (!priced.ok || !asked.ok)
     return notAccepted({
       saved: false,
-      result: submission.reply({ fieldErrors: { cropPrices: [`“${priced.line}”: ${PRICE_TROUBLE[priced.why]}`] } }),
+      result: submission.reply({
+        fieldErrors: {
+          ...(!priced.ok && { cropPrices: [lineTrouble(priced, 'write the crop and its price, like maize 4.10')] }),
+          ...(!asked.ok && {
+            cropThresholds: [lineTrouble(asked, 'write the crop and two percentages, the lower one first, like parsnip 40 65')],
+          }),
+        },
+      }),
       theirs: null,
     });
   const done = await changeHouse(db, actor, today, key, {
@@ -68,6 +84,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     bench: { trays, jars, hours },
     prices: { currency, packet: Math.round(packetPrice * 100), crops: priced.crops },
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
+    cropThresholds: asked.crops,
   });
   if (!done.ok)
     return notAccepted({
@@ -78,7 +95,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   return { saved: true, result: null, theirs: null };
 }
 
-const PRICE_TROUBLE = { 'no such crop': 'the almanac has no such crop', 'no price': 'write the crop and its price, like maize 4.10' };
+const lineTrouble = ({ line, why }: { line: string; why: 'no such crop' | 'not read' }, howto: string) =>
+  `“${line}”: ${why === 'no such crop' ? 'the almanac has no such crop' : howto}`;
 
 type HouseField =
   | 'name'
@@ -97,7 +115,8 @@ type HouseField =
   | 'hours'
   | 'currency'
   | 'packetPrice'
-  | 'cropPrices';
+  | 'cropPrices'
+  | 'cropThresholds';
 
 export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<HouseField>({ id: 'house', result: actionData?.result, start });
@@ -171,6 +190,11 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <TextField field={fields.full} label="Full strength from, %" hint="Else: sow thicker" type="number" />
           <TextField field={fields.sureness} label="How sure, %" hint="Before a question is answered" type="number" />
         </div>
+        <TextArea
+          field={fields.cropThresholds}
+          label="Crops of which other shares are asked (optional)"
+          hint="One a line, lent from and full strength from, like parsnip 40 65"
+        />
         <h2>The bench</h2>
         <p className="text-soft">What there is in a week; the load is held against it.</p>
         <div className="grid gap-5 sm:grid-cols-3">

@@ -27,7 +27,9 @@ export function Fan({
     const marks = [
       { yAxis: hundred(thresholds.lend), name: 'lend', label: { position: 'insideStartTop' }, lineStyle: { color: GRAIN, type: 'dashed' } },
       { xAxis: at(today), name: 'today', lineStyle: { color: INK } },
-      ...(next && next > today ? [{ xAxis: at(next), name: 'next test', lineStyle: { color: FROST, type: 'dotted' } }] : []),
+      ...(next && next > today
+        ? [{ xAxis: at(next), name: 'next test', label: { position: 'insideEndTop' }, lineStyle: { color: FROST, type: 'dotted' } }]
+        : []),
     ];
     return {
       animation: false,

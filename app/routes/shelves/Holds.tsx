@@ -1,6 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import { Button } from '#app/ui/Button.tsx';
@@ -32,6 +33,8 @@ export function Holds({
   setResult: SubmissionResult | null;
   liftResult: SubmissionResult | null;
 }) {
+  const [query] = useSearchParams();
+  const growsOut = query.get('hold') === 'grow-out' && !holds.some(({ liftedOn, reason }) => liftedOn === null && reason === GROW_OUT);
   return (
     <section aria-label="Holds" id="holds">
       <h2 className="mb-2">Holds</h2>
@@ -60,7 +63,7 @@ export function Holds({
           </li>
         ))}
       </ul>
-      <SetHold key={keys.hold} formKey={keys.hold} result={setResult} />
+      <SetHold key={`${keys.hold} ${growsOut}`} formKey={keys.hold} result={setResult} growsOut={growsOut} />
     </section>
   );
 }
@@ -79,12 +82,19 @@ function LiftHold({ hold, formKey, result }: { hold: HoldView; formKey: string; 
   );
 }
 
-function SetHold({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
-  const [open, setOpen] = useState(result !== null);
+/** What a weak test's page offers to write here. */
+const GROW_OUT = 'Too weak to lend: grow out what lives';
+
+function SetHold({ formKey, result, growsOut }: { formKey: string; result: SubmissionResult | null; growsOut: boolean }) {
+  const [open, setOpen] = useState(result !== null || growsOut);
   useEffect(() => {
     if (result) setOpen(true);
   }, [result]);
-  const [form, fields] = usePostForm<'kind' | 'reason'>({ id: 'hold', result, start: { kind: '', reason: '' } });
+  const [form, fields] = usePostForm<'kind' | 'reason'>({
+    id: 'hold',
+    result,
+    start: growsOut ? { kind: 'trial', reason: GROW_OUT } : { kind: '', reason: '' },
+  });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>

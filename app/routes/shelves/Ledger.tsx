@@ -70,8 +70,8 @@ export function Ledger({
                 <td className="whitespace-nowrap">{formatDate(entry.happenedOn)}</td>
                 <td>
                   {entry.kind}
-                  {entry.fromOutside && `, from ${entry.fromOutside}`}
-                  {entry.toOutside && `, to ${entry.toOutside}`}
+                  {entry.kind !== 'blended' && entry.fromOutside && `, from ${entry.fromOutside}`}
+                  {entry.kind !== 'blended' && entry.toOutside && `, to ${entry.toOutside}`}
                   {entry.reason && <span className="block text-soft">{entry.reason}</span>}
                 </td>
                 <td className="text-right whitespace-nowrap">

@@ -5,7 +5,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { HOLD_WORDS } from '#app/ui/words.ts';
-import { lendingAnswer } from '#app/ui/sayings.ts';
+import { lendingAnswer, thickerWords } from '#app/ui/sayings.ts';
 
 /** May it be lent, how many packets that is, and why. */
 export function LendingReckoning({
@@ -14,6 +14,7 @@ export function LendingReckoning({
   seeds,
   packetSeeds,
   verdict,
+  thicker,
   nextTest,
 }: {
   code: string;
@@ -21,6 +22,7 @@ export function LendingReckoning({
   seeds: number;
   packetSeeds: number;
   verdict: VerdictKind | null;
+  thicker: { readonly sow: number; readonly for: number } | null;
   nextTest: { on: string; why: string } | null | '';
 }) {
   const packets = Math.floor(seeds / packetSeeds);
@@ -33,6 +35,7 @@ export function LendingReckoning({
       lending.why === 'F1' &&
       'Seed of an F1 hybrid does not come true, so it is not lent under the variety’s name.',
     lending.answer === 'yes' && verdict === null && 'Not tested yet: lend it as untested, or test it first.',
+    thicker && lending.answer !== 'refused' && `Say so on the packet: ${thickerWords(thicker).toLowerCase()}.`,
     packets > 0
       ? `A house packet holds ${packetSeeds} seeds.`
       : seeds > 0 && `Less than one house packet of ${packetSeeds} seeds is left: keep it to grow out.`,

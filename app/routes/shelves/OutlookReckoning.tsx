@@ -1,5 +1,6 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
+import { HOME } from '#core/viability/storage.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { chanceWords, percent } from '#app/ui/sayings.ts';
@@ -47,7 +48,8 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
             than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter).
           </p>
           <p>
-            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard (15 °C, 40 %).
+            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard ({HOME.celsius} °C,{' '}
+            {percent(HOME.humidity)}).
             {lot.borrowed && ' Its life is told roughly, or nobody measured where it lay: the band is wider for it.'}
           </p>
         </>
@@ -60,9 +62,10 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
 const farDay = (day: string, today: string) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
 const points = (width: number) => `${Math.round(width * 100)} points`;
 
-function ownWords({ own, tests }: Lot): string {
-  if (tests.length === 0) return 'Nothing of it was tested: this is what is usual for its crop where it lay.';
-  return `${percent(own)} of what is known is its own tests’ word; the rest is usual for its crop where it lay.`;
+function ownWords({ own, tests, isBlend }: Lot): string {
+  const rest = isBlend ? 'what was expected of its parts when they were blended' : 'what is usual for its crop where it lay';
+  if (tests.length === 0) return `Nothing of it was tested: this is ${rest}.`;
+  return `${percent(own)} of what is known is its own tests’ word; the rest is ${rest}.`;
 }
 
 function nextWords({ next, today }: Lot): string {

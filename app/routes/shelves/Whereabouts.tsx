@@ -11,6 +11,7 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
   return (
     <section aria-label="Where it has been">
       <h2 className="mb-2">Where it has been</h2>
+      {spells.length === 0 && <p className="text-soft">It came in today.</p>}
       <ol>
         {spells.map((spell, index) => (
           <li key={`${spell.since} ${spell.place}`} className="border-t border-rule py-2">
@@ -18,7 +19,7 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown
-                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water`
+                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : ''}`
                 : 'Nobody has said what it is like there: reckoned as a cool dry cupboard'}
               . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
             </span>

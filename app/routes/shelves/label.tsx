@@ -12,15 +12,15 @@ export const meta: Route.MetaFunction = () => [{ title: 'Label · Kind Granary' 
 export const links: Route.LinksFunction = () => [{ rel: 'stylesheet', href: labelStyles }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { house } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, request);
+  const { house, today } = visitBy(context, request, 'work');
+  const label = await readLabel(params.code, house.name, today, request);
   if (!label) throw data(null, { status: 404 });
   return { species: label.species, label: labelPage(label.words, `/lots/${label.words.code}/labels.pdf`, request) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { house, actor } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, request);
+  const { house, actor, today } = visitBy(context, request, 'work');
+  const label = await readLabel(params.code, house.name, today, request);
   if (!label) throw data(null, { status: 404 });
   return printFromForm(label.words, request, actor);
 }

@@ -6,8 +6,8 @@ import { readLabel } from './labelWords.server.ts';
 
 /** Labels of one lot as a PDF. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { house } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, request);
+  const { house, today } = visitBy(context, request, 'work');
+  const label = await readLabel(params.code, house.name, today, request);
   if (!label) throw data(null, { status: 404 });
   return labelFile(label.words, request);
 }

@@ -13,6 +13,7 @@ import { reasonsFor } from '#core/promise/reasons.ts';
 import { whatWouldRaise } from '#core/promise/raise.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { mayLift } from '#core/people/may.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { cleanForm, liftHoldForm, recountForm, setHoldForm } from '#contracts/work.ts';
@@ -28,6 +29,7 @@ import { findQuickLooks } from '#data/quickLooks.ts';
 import { readPassports } from '#data/passports.ts';
 import { readPromise } from '#data/promises.ts';
 import { findHoldings } from '#data/places.ts';
+import { readPotted } from '#data/afterTest.ts';
 import { testsOfLot } from '#data/tests.ts';
 import { receiveClean, type CleanedProblem } from '#services/evidence.server.ts';
 import { readLotForJudging } from '#services/promises.server.ts';
@@ -52,7 +54,6 @@ import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
 import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
-import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/lot.ts';
@@ -68,7 +69,8 @@ import { Passport } from './Passport.tsx';
 import { PlantsReckoning, type PlantsView } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
 import { QuickLooks } from './QuickLooks.tsx';
-import { Timeline, type Happening } from './Timeline.tsx';
+import { happeningsOf } from './happenings.ts';
+import { Timeline } from './Timeline.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData ? `${loaderData.lot.crop} ‘${loaderData.lot.variety}’` : 'Lot'} · Kind Granary` },
@@ -95,6 +97,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     reports,
     methodTrial,
     outlook,
+    potted,
+    looks,
   ] = await Promise.all([
     readLedger(db, lot.id),
     testsOfLot(db, lot.id),
@@ -111,6 +115,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     findReports(db, { lotId: lot.id }),
     findMethodTrial(db, lot.id),
     readOutlook(db, lot.id),
+    readPotted(db, { lotId: lot.id }),
+    findQuickLooks(db, lot.id),
   ]);
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
@@ -126,6 +132,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     ledger,
     tests,
     outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
+    thicker: outlook && thickerOf(lot.verdict, outlook.median),
     kin: kin.map(({ donor: _donor, ...rest }) => rest),
     drawing: kin.length > 1 ? layOutDescent(kin) : null,
     passports,
@@ -148,7 +155,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       lot.id,
     ),
     trials,
-    happenings: happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports }),
+    happenings: happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports, potted }),
     holdings,
     loans,
     holds: holds.map((hold) => ({ ...hold, mayLift: mayLift(actor.role, hold.kind) })),
@@ -159,7 +166,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       verdict: lot.verdict,
     }),
     result: last ? await readTestResult(db, last, house, today) : null,
-    looks: await findQuickLooks(db, lot.id),
+    looks,
     keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey(), look: newFormKey(), discard: newFormKey() },
   };
 }
@@ -189,59 +196,6 @@ function centralShare({ lot, knowledge }: Awaited<ReturnType<typeof readLotForJu
   if (!hasSeason(lot.origin)) return null;
   const season = seasonOfLot(lot, knowledge);
   return season.neighbours === 'unknown' ? null : crossedShareKnown({ ...season, neighbours: season.neighbours });
-}
-
-interface Told {
-  readonly lot: { readonly takenInOn: string; readonly origin: keyof typeof ORIGIN_WORDS; readonly donor: string | null };
-  readonly passports: Awaited<ReturnType<typeof readPassports>>;
-  readonly holds: Awaited<ReturnType<typeof findHolds>>;
-  readonly tests: Awaited<ReturnType<typeof testsOfLot>>;
-  readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
-  readonly incidents: Awaited<ReturnType<typeof findIncidents>>;
-  readonly trials: Awaited<ReturnType<typeof findTrials>>;
-  readonly reports: Awaited<ReturnType<typeof findReports>>;
-}
-
-/** What happened to a lot, from every record of it. */
-function happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports }: Told): Happening[] {
-  const event = (on: string | null, what: string, by: string | null = null): Happening[] => (on === null ? [] : [{ on, what, by }]);
-  return [
-    ...event(lot.takenInOn, `${ORIGIN_WORDS[lot.origin]}${lot.donor ? ` by ${lot.donor}` : ''}`),
-    ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Passport put right: ${why}`, writtenBy)),
-    ...holds.flatMap((hold) => [
-      ...event(hold.setOn, `Held, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'by rule'),
-      ...event(hold.liftedOn, `Hold lifted, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
-    ]),
-    ...tests.flatMap((test) => [
-      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`),
-      ...event(test.endedOn, test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned'),
-    ]),
-    ...evidence.flatMap((seen) =>
-      event(
-        seen.seenOn,
-        `${seen.offTypes} off-types among ${seen.lookedAt} ${seen.seen}${seen.correctedBy ? ' (corrected since)' : ''}${seen.note ? `: ${seen.note}` : ''}`,
-        seen.writtenBy,
-      ),
-    ),
-    ...incidents.flatMap(({ happenedOn, kind, what, discarded, writtenBy }) =>
-      event(
-        happenedOn,
-        `${kind === 'mix-up' ? 'Mix-up' : 'Contamination'}: ${what}${discarded ? '. The mixed part was thrown away' : ''}`,
-        writtenBy,
-      ),
-    ),
-    ...trials.flatMap((trial) => [
-      ...event(trial.setOn, `Trial of ${trial.plantsWanted} plants set: ${trial.mustShow}`),
-      ...event(
-        trial.endedOn,
-        `Trial ended, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`,
-        trial.endedBy,
-      ),
-    ]),
-    ...reports.flatMap(({ writtenOn, words, liking, by }) =>
-      event(writtenOn, `How it did${liking ? `, ${liking} of 5` : ''}${words ? `: ${words}` : ''}`, by),
-    ),
-  ];
 }
 
 function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem | LookProblem | DiscardProblem): Record<string, string[]> {
@@ -300,7 +254,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
     <>
       {loaderData.isNew && (
         <Notice tone="good">
-          Taken in. Write <LotCode>{lot.code}</LotCode> on the container, or{' '}
+          {lot.origin === 'blend' ? 'Blended' : 'Taken in'}. Write <LotCode>{lot.code}</LotCode> on the container, or{' '}
           <a className="underline" href={`/lots/${lot.code}/label`}>
             print its label
           </a>
@@ -369,13 +323,14 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             health={loaderData.health}
             ancestry={loaderData.ancestry}
           />
-          <PlantsReckoning plants={loaderData.plants} />
+          {lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}
           <LendingReckoning
             code={lot.code}
             lending={loaderData.lending}
             seeds={seeds}
             packetSeeds={lot.facts.packetSeeds}
             verdict={lot.verdict}
+            thicker={loaderData.thicker}
             nextTest={lot.nextTestOn && { on: lot.nextTestOn, why: nextTestWords(lot.nextTestReason) }}
           />
           {loaderData.result && <TestResult {...loaderData.result} code={lot.code} onLotPage />}

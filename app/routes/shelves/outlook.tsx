@@ -2,6 +2,7 @@ import { data } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { ageing, moistureIn, ruleOfThumb } from '#core/viability/storage.ts';
 import { dayUnder, expectedWidth, fanOf, outlookOf, outlookOn, toldByItself } from '#core/viability/outlook.ts';
 import { emergenceForm } from '#contracts/outlook.ts';
@@ -34,7 +35,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (!lot) throw data(null, { status: 404 });
   const [{ facts, tests, last }] = (await readOutlookFacts(db, [lot.id], today)) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
   const outlook = outlookOf(facts, today);
-  const { thresholds } = house;
+  const thresholds = thresholdsFor(house, lot.cropId);
   const now = outlookOn(outlook, today, thresholds);
   const risk = 1 - thresholds.sureness;
   const underOn = dayUnder(outlook, thresholds.lend, risk, today);
@@ -63,6 +64,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     widthAfter: { seeds: MORE_SEEDS, width: expectedWidth(outlook, today, MORE_SEEDS) },
     own: toldByItself(outlook, today),
     borrowed: outlook.history.borrowed,
+    isBlend: facts.blend !== null,
     underOn,
     underInFreezer: dayUnder(cold, thresholds.lend, risk, today),
     rate: outlook.rate,
@@ -85,6 +87,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ...spell.air,
       worth: ageing(facts.crop, spell),
       moisture: moistureIn(spell, facts.crop.oil).moisture,
+      isMeasured: spell.moisture !== null,
       thumb: ruleOfThumb(spell.air),
     })),
     emergence: facts.seen.flatMap(({ kind, on, sown, up }) => (kind === 'emergence' ? [{ on, sown, up }] : [])),
@@ -116,7 +119,7 @@ export default function OutlookPage({ loaderData: lot, actionData }: Route.Compo
         about={
           <>
             <LotCode>{lot.code}</LotCode>
-            {lot.harvested ? `, harvested ${formatDate(lot.harvested)}` : ', nobody knows how old'}
+            {lot.isBlend ? ', a blend' : lot.harvested ? `, harvested ${formatDate(lot.harvested)}` : ', nobody knows how old'}
           </>
         }
         actions={

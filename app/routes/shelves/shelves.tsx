@@ -13,6 +13,7 @@ import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
 import { ClaimMark, HoldMark, LotCode, Mark, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
 import { KIND_WORDS } from '#app/ui/words.ts';
+import { percent } from '#app/ui/sayings.ts';
 import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
 import type { Route } from './+types/shelves.ts';
 
@@ -88,9 +89,9 @@ export default function Shelves({ loaderData: { search, crop, state, sort, page,
               <SortHead by="amount" now={sort} align="right">
                 On hand
               </SortHead>
-              <th scope="col" className={`${WIDE} px-3 py-2 text-left font-semibold`}>
+              <SortHead by="germination" now={sort} wide>
                 State and outlook
-              </th>
+              </SortHead>
               <SortHead by="next test" now={sort} wide>
                 Next test
               </SortHead>
@@ -104,6 +105,24 @@ export default function Shelves({ loaderData: { search, crop, state, sort, page,
         </Table>
       )}
       <Pager page={page} size={PAGE} total={total} things="lots" />
+    </>
+  );
+}
+
+/** What germinates of it now, with its band, and the test that this rests on. */
+function Germinates({ lot: { low, median, high, laid, sprouted, testedOn, onHand } }: { lot: ShelfLot }) {
+  return (
+    <>
+      {median !== null && onHand > 0 && (
+        <span className="block">
+          <b>{percent(median)}</b> germinate now, {percent(low!)} to {percent(high!)}
+        </span>
+      )}
+      {laid !== null && (
+        <span className="block text-soft">
+          tested {sprouted} of {laid}, {formatDate(testedOn!.slice(0, 7))}
+        </span>
+      )}
     </>
   );
 }
@@ -136,7 +155,10 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
             .filter(Boolean)
             .join(', ')}
         </span>
-        <div className="mt-1 sm:hidden">{marks}</div>
+        <div className="mt-1 sm:hidden">
+          {marks}
+          <Germinates lot={lot} />
+        </div>
       </td>
       <td className={WIDE}>
         <LotCode>{lot.code}</LotCode>
@@ -157,11 +179,7 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
       </td>
       <td className={WIDE}>
         {marks}
-        {lot.laid !== null && (
-          <span className="block text-soft">
-            {lot.sprouted} of {lot.laid}, {formatDate(lot.testedOn!.slice(0, 7))}
-          </span>
-        )}
+        <Germinates lot={lot} />
       </td>
       <td className={`${WIDE} whitespace-nowrap`}>
         {lot.onHand === 0 || lot.nextTestOn === null ? (

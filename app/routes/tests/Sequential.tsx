@@ -2,6 +2,7 @@ import type { SequentialAdvice } from '#core/germination/sequential.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { percent } from '#app/ui/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 
 const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
@@ -12,6 +13,9 @@ const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
 };
 
 export interface SequentialView {
+  /** What it tells apart, shares. */
+  readonly good: number;
+  readonly poor: number;
   readonly advice: SequentialAdvice;
   readonly batches: readonly { readonly id: number; readonly laidOn: string; readonly laid: number; readonly sprouted: number }[];
   readonly size: number;
@@ -19,7 +23,7 @@ export interface SequentialView {
 }
 
 /** Whether a test laid in batches may stop now. */
-export function Sequential({ code, view: { advice, batches, size, first } }: { code: string; view: SequentialView }) {
+export function Sequential({ code, view: { good, poor, advice, batches, size, first } }: { code: string; view: SequentialView }) {
   const sprouted = batches.reduce((sum, batch) => sum + batch.sprouted, 0);
   const laid = batches.reduce((sum, batch) => sum + batch.laid, 0);
   return (
@@ -37,8 +41,8 @@ export function Sequential({ code, view: { advice, batches, size, first } }: { c
         actions={advice === 'lay another batch' && <ButtonLink to={`/lots/${code}/test?batch=${first}`}>Lay another {size}</ButtonLink>}
         working={
           <p>
-            Wald’s probability ratio test between 80 % (good) and 50 % (poor), each wrong in 1 of 10 cases at most. What has not come up yet
-            counts as not coming, so that “good” may be said early, and “poor” only at the last count.
+            Wald’s probability ratio test between {percent(good)} (good) and {percent(poor)} (poor), each wrong in 1 of 10 cases at most.
+            What has not come up yet counts as not coming, so that “good” may be said early, and “poor” only at the last count.
           </p>
         }
       />

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Chart } from '#app/ui/Chart.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import type { TestKind } from '#core/germination/layout.ts';
 import { cumulative, type Vigour } from '#core/germination/speed.ts';
 
 export interface SpeedView {
@@ -18,7 +19,7 @@ const VIGOUR_WORDS: Record<Vigour, string> = {
 };
 
 /** How fast it came up: half by which day, and the curve. */
-export function SpeedCurve({ speed, laid }: { speed: SpeedView; laid: number }) {
+export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: number; kind: TestKind }) {
   const option = useMemo(() => {
     const points = [[0, 0], ...cumulative(speed.came).map(({ day, seeds }) => [day, (seeds * 100) / laid])];
     return {
@@ -61,8 +62,10 @@ export function SpeedCurve({ speed, laid }: { speed: SpeedView; laid: number }) 
     <section aria-label="Speed" className="mt-8">
       <h2 className="mb-1">Speed</h2>
       <p className="mb-2 max-w-prose">
-        Half of what came had come by day <b>{speed.t50.toFixed(1)}</b>, {VIGOUR_WORDS[speed.vigour]}. Mean time {speed.meanTime.toFixed(1)}{' '}
-        days, {speed.speed.toFixed(1)} seeds a day.
+        Half of what came had come by day <b>{speed.t50.toFixed(1)}</b>
+        {/* What is usual is told of the warmth that a crop likes. */}
+        {kind === 'viability' && `, ${VIGOUR_WORDS[speed.vigour]}`}. Mean time {speed.meanTime.toFixed(1)} days, {speed.speed.toFixed(1)}{' '}
+        seeds a day.
       </p>
       <div className="grid items-start gap-6 md:grid-cols-[minmax(0,34rem)_auto]">
         <Chart label="Share up by day" option={option} className="h-56 w-full" />

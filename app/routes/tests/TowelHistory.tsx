@@ -15,6 +15,15 @@ interface CheckView {
   readonly by: string | null;
 }
 
+/** Replicates are counted one after the other: what the same person saw on one day without a word or a photo is one row, that of the last. */
+function oneOfADay(checks: readonly CheckView[]): readonly CheckView[] {
+  const isPlain = (check: CheckView | undefined) => check && !check.note && check.width === null && !check.reWetted && !check.mould;
+  return checks.filter((check, index) => {
+    const next = checks[index + 1];
+    return !(isPlain(check) && isPlain(next) && next!.day === check.day && next!.by === check.by);
+  });
+}
+
 /** Every look at the towel, and how many seeds stand in each state by then. */
 export function TowelHistory({ checks, seeds, counted }: { checks: readonly CheckView[]; seeds: readonly SeedView[]; counted: string }) {
   if (checks.length === 0) return null;
@@ -38,7 +47,7 @@ export function TowelHistory({ checks, seeds, counted }: { checks: readonly Chec
           </tr>
         </thead>
         <tbody>
-          {checks.map((check) => (
+          {oneOfADay(checks).map((check) => (
             <tr key={check.id}>
               <td>{check.day}</td>
               <td className="whitespace-nowrap">{formatDate(check.checkedOn)}</td>

@@ -1,10 +1,14 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import type { PotProblem, ReopenProblem } from '#services/afterTest.server.ts';
 import type { EndProblem, RelayProblem } from '#services/tests.server.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 
-/** What stands in the way of counting, ending or putting right a test, at its field. */
-export function countTrouble(problem: EndProblem | RelayProblem, dayField: string): Record<string, string[]> {
+/** What stands in the way of counting, ending, putting right, re-opening a test or potting from it, at its field. */
+export function countTrouble(
+  problem: EndProblem | RelayProblem | ReopenProblem | PotProblem,
+  dayField = 'endedOn',
+): Record<string, string[]> {
   switch (problem.code) {
     case 'no such test':
       return { '': ['There is no such test any more'] };
@@ -37,6 +41,18 @@ export function countTrouble(problem: EndProblem | RelayProblem, dayField: strin
       return { seeds: ['That is what is written down already'] };
     case 'more seen than that':
       return { seeds: [`${problem.seen} seeds have been marked already. Take marks back first`] };
+    case 'not ended':
+      return { '': ['It has been re-opened meanwhile'] };
+    case 'a coordinator re-opens':
+      return { reason: ['Re-opening an ended test is a coordinator’s'] };
+    case 'not so many':
+      return {
+        seedlings: [problem.left === 0 ? 'None that sprouted is left to pot' : `Only ${problem.left} that sprouted are left to pot`],
+      };
+    case 'potted in the future':
+      return { pottedOn: ['That is still to come'] };
+    case 'potted before it was laid':
+      return { pottedOn: [`It was laid on ${formatDate(problem.laidOn)}`] };
     case 'short':
       return { seeds: [`${shortWords(problem)}: the book does not have that many more`] };
   }

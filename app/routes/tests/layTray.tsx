@@ -172,7 +172,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                         name={name('spot')}
                         defaultValue={typed[index]?.spot ?? lot.proposal.spot}
                         aria-label={`Place for ${lot.variety}`}
-                        className="input"
+                        className="input w-28"
                       >
                         {SPOTS.map((spot) => (
                           <option key={spot} value={spot}>
@@ -181,7 +181,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                         ))}
                       </select>
                     </td>
-                    <td className="text-small">
+                    <td className="min-w-64 text-small">
                       {lot.why && <span className="block">{lot.why.charAt(0).toUpperCase() + lot.why.slice(1)}.</span>}
                       <span className="text-soft">{proposalWords(lot.proposal)}</span>
                     </td>

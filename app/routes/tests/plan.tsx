@@ -124,7 +124,10 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             plan={plan}
             pinned={pinned}
             onMove={(index, week) => {
-              setPlan(plan.map((one, at) => (at === index ? week : one)));
+              const moved = plan.map((one, at) => (at === index ? week : one));
+              // Whoever moves a test takes over: a planner still at work would put it back.
+              if (planner.running) planner.stop(problem, moved);
+              setPlan(moved);
               // What somebody moved stays where they put it.
               setPinned(pinned.map((pin, at) => pin || at === index));
             }}

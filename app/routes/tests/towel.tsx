@@ -3,12 +3,15 @@ import { data, Link, redirect } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
-import { countForm, endTestForm, relayForm } from '#contracts/tests.ts';
+import { may } from '#core/people/may.ts';
+import { countForm, endTestForm, potForm, relayForm, reopenForm } from '#contracts/tests.ts';
+import { readPotted, readReopenings } from '#data/afterTest.ts';
 import { findTest, nextDueTest, readChecks, readTowels } from '#data/tests.ts';
-import { correctLaid, countTowel, endTest, readTowel } from '#services/tests.server.ts';
+import { potUp, reopenTest, type PotProblem, type ReopenProblem } from '#services/afterTest.server.ts';
+import { correctLaid, countTowel, endTest, readTowel, type EndProblem, type RelayProblem } from '#services/tests.server.ts';
 import { readSequential, readSpeed, readTestResult } from '#services/reading.server.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
+import { formActs, newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
 import { remakePhoto } from '#app/platform/photos.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -21,15 +24,14 @@ import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { countTrouble } from './countTrouble.ts';
 import { TREATMENT_WORDS } from './HowLaid.tsx';
-import { TowelPicture } from './TowelPicture.tsx';
 
 /** Counting comes first: a towel on a slow line loads without these. */
-const TestResult = lazy(async () => ({ default: (await import('#app/ui/TestResult.tsx')).TestResult }));
+const EndedTest = lazy(async () => ({ default: (await import('./EndedTest.tsx')).EndedTest }));
 const Relay = lazy(async () => ({ default: (await import('./Relay.tsx')).Relay }));
 const EndTest = lazy(async () => ({ default: (await import('./EndTest.tsx')).EndTest }));
 const TowelHistory = lazy(async () => ({ default: (await import('./TowelHistory.tsx')).TowelHistory }));
 const Sequential = lazy(async () => ({ default: (await import('./Sequential.tsx')).Sequential }));
-const SpeedCurve = lazy(async () => ({ default: (await import('./SpeedCurve.tsx')).SpeedCurve }));
+const AfterTest = lazy(async () => ({ default: (await import('./AfterTest.tsx')).AfterTest }));
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.variety ?? 'Towel'} · Kind Granary` }];
 
@@ -39,17 +41,19 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const test = Number.isSafeInteger(id) ? await findTest(db, id) : undefined;
   if (!test) throw data(null, { status: 404 });
   const isRead = test.outcome === 'read';
-  const [{ towel }, towels, checks, typed, round, sequential, result] = await Promise.all([
+  const [{ towel }, towels, checks, typed, round, sequential, result, potted, reopened] = await Promise.all([
     readTowel(db, id),
     readTowels(db, id),
     readChecks(db, id),
     typedBefore(request, actor),
     test.endedOn === null ? nextDueTest(db, today, { id }) : { next: null },
-    readSequential(db, test),
+    readSequential(db, test, house),
     isRead && test.kind === 'viability' ? readTestResult(db, test, house, today) : null,
+    readPotted(db, { testId: id }),
+    readReopenings(db, id),
   ]);
   return {
-    keys: { count: newFormKey(), relay: newFormKey(), end: newFormKey() },
+    keys: { count: newFormKey(), relay: newFormKey(), end: newFormKey(), pot: newFormKey(), reopen: newFormKey() },
     today,
     typed,
     id,
@@ -82,6 +86,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     towels,
     checks: checks.map((check) => ({ ...check, day: daysBetween(test.laidOn, check.checkedOn) })),
     next: round.next,
+    potted,
+    reopened,
+    mayReopen: test.endedOn !== null && may(actor.role, 'override policy'),
     sequential,
     result,
     speed: isRead ? readSpeed(test, towel) : null,
@@ -92,37 +99,38 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const form = await readUpload(request);
   const testId = Number(params.id);
-  switch (String(form.get('intent'))) {
-    case 'end': {
-      const submission = parseWithZod(form, { schema: endTestForm });
-      if (submission.status !== 'success') return notAccepted({ intent: 'end' as const, result: submission.reply() });
-      const done = await endTest(db, actor, today, { ...submission.value, testId });
-      if (!done.ok)
-        return notAccepted({ intent: 'end' as const, result: submission.reply({ fieldErrors: countTrouble(done.problem, 'endedOn') }) });
-      throw redirect(`/tests/${testId}`);
-    }
-    case 'relay': {
-      const submission = parseWithZod(form, { schema: relayForm });
-      if (submission.status !== 'success') return notAccepted({ intent: 'relay' as const, result: submission.reply() });
-      const done = await correctLaid(db, actor, today, { ...submission.value, testId });
-      return done.ok
-        ? { intent: 'relaid' as const, spent: submission.value.key }
-        : notAccepted({ intent: 'relay' as const, result: submission.reply({ fieldErrors: countTrouble(done.problem, 'seeds') }) });
-    }
+  const { intent, act } = formActs<EndProblem | RelayProblem | ReopenProblem | PotProblem>(form, countTrouble);
+  switch (intent) {
+    case 'end':
+      return act(
+        endTestForm,
+        (end) => endTest(db, actor, today, { ...end, testId }),
+        () => `/tests/${testId}`,
+      );
+    case 'relay':
+      return act(relayForm, (relay) => correctLaid(db, actor, today, { ...relay, testId }));
+    case 'pot':
+      return act(potForm, (pot) => potUp(db, actor, today, { ...pot, testId }));
+    case 'reopen':
+      return act(reopenForm, (reopening) => reopenTest(db, actor, today, { ...reopening, testId }));
     default: {
       const submission = parseWithZod(form, { schema: countForm });
-      if (submission.status !== 'success') return notAccepted({ intent: 'count' as const, errors: submission.error ?? {} });
+      if (submission.status !== 'success') return notAccepted({ errors: submission.error ?? {} });
       const done = await countTowel(db, actor, today, { ...submission.value, testId }, remakePhoto);
-      if (!done.ok) return notAccepted({ intent: 'count' as const, errors: countTrouble(done.problem, 'checkedOn') });
+      if (!done.ok) return notAccepted({ errors: countTrouble(done.problem, 'checkedOn') });
       const onward = Number(form.get('onward'));
       if (Number.isSafeInteger(onward) && onward > 0) throw redirect(`/tests/${onward}?after=${testId}`);
-      return { intent: 'saved' as const, spent: submission.value.key, ...done.answer };
+      return { spent: submission.value.key, ...done.answer };
     }
   }
 }
 
 export default function Towel({ loaderData: test, actionData }: Route.ComponentProps) {
   const busy = useBusy();
+  const counted = actionData && 'seedsLaid' in actionData ? actionData : null;
+  const acted = actionData && 'result' in actionData ? actionData : null;
+  const resultOf = (intent: string) => (acted?.intent === intent ? acted.result : null);
+  const isDone = (intent: string) => acted?.intent === intent && acted.result === null;
   const keys = useFormKeys(test.keys, actionData && 'spent' in actionData ? actionData.spent : undefined, test.id);
   const about = (
     <>
@@ -151,64 +159,54 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           {hazard}
         </Notice>
       ))}
-      {!busy && actionData?.intent === 'saved' && (
+      {!busy && counted && (
         <Notice tone="good">
-          Saved: {actionData.sprouted} of {actionData.seedsLaid} have sprouted.
+          Saved: {counted.sprouted} of {counted.seedsLaid} have sprouted.
         </Notice>
       )}
-      {actionData?.intent === 'relaid' && <Notice tone="good">Put right. The stock follows, and the history keeps both numbers.</Notice>}
-      {test.outcome === 'abandoned' && (
-        <Notice tone="doubt">
-          Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
-        </Notice>
-      )}
+      {isDone('relay') && <Notice tone="good">Put right. The stock follows, and the history keeps both numbers.</Notice>}
+      {isDone('reopen') && <Notice tone="good">Re-opened: count it on, and end it again. Its verdict waits till then.</Notice>}
       {test.sequential && (
         <Suspense>
           <Sequential code={test.code} view={test.sequential} />
         </Suspense>
       )}
-      {test.outcome === 'read' && test.kind !== 'viability' && (
-        <Notice tone="good">
-          {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. It tells how the seed stands up to a hard start, and says nothing
-          about lending.
-        </Notice>
-      )}
-      {test.result && (
-        <div className="mb-8">
-          <Suspense>
-            <TestResult {...test.result} code={test.code} />
-          </Suspense>
-        </div>
-      )}
       {test.endedOn === null ? (
         <>
-          <CountTowel key={keys.count} formKey={keys.count} test={test} errors={actionData?.intent === 'count' ? actionData.errors : {}} />
+          <CountTowel
+            key={keys.count}
+            formKey={keys.count}
+            test={test}
+            errors={actionData && 'errors' in actionData ? actionData.errors : {}}
+          />
           <Suspense>
-            <Relay
-              key={keys.relay}
-              formKey={keys.relay}
-              towels={test.towels}
-              result={actionData?.intent === 'relay' ? actionData.result : null}
-            />
+            <Relay key={keys.relay} formKey={keys.relay} towels={test.towels} result={resultOf('relay')} />
             <EndTest
               key={keys.end}
               formKey={keys.end}
               today={test.today}
               finalOn={test.finalOn}
               waiting={test.states.waiting}
-              result={actionData?.intent === 'end' ? actionData.result : null}
+              result={resultOf('end')}
             />
           </Suspense>
         </>
       ) : (
-        <TowelPicture seeds={test.towel} counted={test.counted} />
-      )}
-      {test.speed && (
         <Suspense>
-          <SpeedCurve speed={test.speed} laid={test.seedsLaid} />
+          <EndedTest test={test} />
         </Suspense>
       )}
       <Suspense>
+        <AfterTest
+          keys={keys}
+          today={test.today}
+          sprouted={test.states.sprouted}
+          potted={test.potted}
+          reopened={test.reopened}
+          mayReopen={test.mayReopen}
+          potResult={resultOf('pot')}
+          reopenResult={resultOf('reopen')}
+        />
         <TowelHistory checks={test.checks} seeds={test.towel} counted={test.counted} />
       </Suspense>
     </>

@@ -1,0 +1,102 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+
+interface Potted {
+  readonly seedlings: number;
+  readonly pottedOn: string;
+  readonly note: string | null;
+  readonly by: string | null;
+}
+
+interface Reopened {
+  readonly endedOn: string;
+  readonly outcome: 'read' | 'abandoned';
+  readonly sprouted: number;
+  readonly reason: string;
+  readonly reopenedOn: string;
+  readonly by: string | null;
+}
+
+const signed = (on: string, by: string | null) => (
+  <span className="text-small text-soft">{[formatDate(on), by].filter(Boolean).join(', ')}</span>
+);
+
+/** What was done with a test besides counting it: seedlings that were potted up, and ends that were taken back. */
+export function AfterTest({
+  keys,
+  today,
+  sprouted,
+  potted,
+  reopened,
+  mayReopen,
+  potResult,
+  reopenResult,
+}: {
+  keys: { readonly pot: string; readonly reopen: string };
+  today: string;
+  sprouted: number;
+  potted: readonly Potted[];
+  reopened: readonly Reopened[];
+  mayReopen: boolean;
+  potResult: SubmissionResult | null;
+  reopenResult: SubmissionResult | null;
+}) {
+  const left = sprouted - potted.reduce((sum, { seedlings }) => sum + seedlings, 0);
+  return (
+    <section aria-label="After the test" className="mt-8 max-w-2xl">
+      <ul>
+        {potted.map((one, index) => (
+          <li key={index} className="border-t border-rule py-2">
+            <b>{one.seedlings} potted up</b>
+            {one.note && `: ${one.note}`} {signed(one.pottedOn, one.by)}
+          </li>
+        ))}
+        {reopened.map((one, index) => (
+          <li key={index} className="border-t border-rule py-2">
+            <b>Re-opened</b>, after it had been {one.outcome === 'read' ? `read as ${one.sprouted} sprouted` : 'given up'} on{' '}
+            {formatDate(one.endedOn)}: {one.reason} {signed(one.reopenedOn, one.by)}
+          </li>
+        ))}
+      </ul>
+      {left > 0 && <PotUp key={keys.pot} formKey={keys.pot} today={today} left={left} result={potResult} />}
+      {mayReopen && <Reopen key={keys.reopen} formKey={keys.reopen} result={reopenResult} />}
+    </section>
+  );
+}
+
+function PotUp({ formKey, today, left, result }: { formKey: string; today: string; left: number; result: SubmissionResult | null }) {
+  const [form, fields] = usePostForm<'seedlings' | 'pottedOn' | 'note'>({
+    id: `pot-${formKey}`,
+    result,
+    start: { seedlings: String(left), pottedOn: today },
+  });
+  return (
+    <details {...(result && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">Pot up what sprouted</summary>
+      <PostForm form={form} formKey={formKey} intent="pot" className="mt-2 space-y-4">
+        <div className="grid max-w-md grid-cols-2 gap-5">
+          <TextField field={fields.seedlings} label="Seedlings" hint={`${left} sprouted`} type="number" min={1} max={left} />
+          <TextField field={fields.pottedOn} label="Potted on" type="date" max={today} />
+        </div>
+        <TextField field={fields.note} label="Where they stand, for whom (optional)" hint="Grown out in the walled garden" />
+        <Button type="submit">Write it down</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+function Reopen({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
+  const [form, fields] = usePostForm<'reason'>({ id: `reopen-${formKey}`, result });
+  return (
+    <details {...(result && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">This end was a mistake</summary>
+      <PostForm form={form} formKey={formKey} intent="reopen" className="mt-2 space-y-4">
+        <TextField field={fields.reason} label="Why" hint="Ended on the wrong towel; two more came up" />
+        <Button type="submit">Re-open the test</Button>
+      </PostForm>
+    </details>
+  );
+}

@@ -1,0 +1,32 @@
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { Notice } from '#app/ui/Page.tsx';
+import { TestResult } from '#app/ui/TestResult.tsx';
+import type { Route } from './+types/towel.ts';
+import { SpeedCurve } from './SpeedCurve.tsx';
+import { TowelPicture } from './TowelPicture.tsx';
+
+/** What a test came to, and how its towels looked at the end. */
+export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }) {
+  return (
+    <>
+      {test.outcome === 'abandoned' && (
+        <Notice tone="doubt">
+          Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
+        </Notice>
+      )}
+      {test.outcome === 'read' && test.kind !== 'viability' && (
+        <Notice tone="good">
+          {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. It tells how the seed stands up to a hard start, and says nothing
+          about lending.
+        </Notice>
+      )}
+      {test.result && (
+        <div className="mb-8">
+          <TestResult {...test.result} code={test.code} />
+        </div>
+      )}
+      <TowelPicture seeds={test.towel} counted={test.counted} />
+      {test.speed && <SpeedCurve speed={test.speed} laid={test.seedsLaid} kind={test.kind} />}
+    </>
+  );
+}

@@ -1,0 +1,117 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { dropCount, keepCount, keptCounts, onKeptCounts, sendKept } from './countQueue.ts';
+
+const OWNER = 7;
+const count = (key: string) => ({
+  key,
+  testId: 3,
+  name: 'Long Siding',
+  fields: { checkedOn: '2026-11-23', moreSprouted: '4' },
+  refused: null,
+});
+const taken = () => Response.json({ ok: true, sprouted: 4, seedsLaid: 20 });
+
+/** Stands for what a browser gives a page: a store of its own, events on its window, and the network. */
+function browser(answer: (path: string, form: FormData) => Response | Promise<Response>) {
+  const store = new Map<string, string>();
+  const window = new EventTarget();
+  const sent: { path: string; form: FormData }[] = [];
+  Object.assign(globalThis, {
+    localStorage: {
+      getItem: (name: string) => store.get(name) ?? null,
+      setItem: (name: string, value: string) => void store.set(name, value),
+      removeItem: (name: string) => void store.delete(name),
+    },
+    addEventListener: window.addEventListener.bind(window),
+    removeEventListener: window.removeEventListener.bind(window),
+    dispatchEvent: window.dispatchEvent.bind(window),
+  });
+  jest.spyOn(globalThis, 'fetch').mockImplementation(async (path, init) => {
+    const form = init!.body as FormData;
+    sent.push({ path: String(path), form });
+    return answer(String(path), form);
+  });
+  return { store, sent };
+}
+
+beforeEach(() => void browser(taken));
+afterEach(() => void jest.restoreAllMocks());
+
+describe('counts that wait on the device', () => {
+  test('are sent oldest first, each with its key and its person, and leave when the book has answered', async () => {
+    const { sent, store } = browser(taken);
+    for (const key of ['a', 'b', 'c']) keepCount(OWNER, count(key));
+    expect(await sendKept(OWNER)).toBe('all sent');
+    expect(sent.map(({ path, form }) => [path, form.get('key'), form.get('owner'), form.get('moreSprouted')])).toEqual(
+      ['a', 'b', 'c'].map((key) => ['/tests/3/counts', key, '7', '4']),
+    );
+    expect(keptCounts(OWNER)).toEqual([]);
+    expect(store.size).toBe(0);
+  });
+
+  test('belong to one person: another sees and sends none of them', async () => {
+    const { sent } = browser(taken);
+    keepCount(OWNER, count('a'));
+    expect(keptCounts(8)).toEqual([]);
+    expect(await sendKept(8)).toBe('all sent');
+    expect(sent).toEqual([]);
+    expect(keptCounts(OWNER)).toHaveLength(1);
+  });
+
+  test.each([
+    ['the line is dead', () => Promise.reject(new TypeError('fetch failed')), 'no network'],
+    ['the line hangs', () => Promise.reject(new DOMException('timed out', 'TimeoutError')), 'no network'],
+    ['the server has fallen over', () => new Response('oh', { status: 502 }), 'no network'],
+    ['a portal answers instead', () => new Response('<html>Pay here</html>', { status: 200 }), 'no network'],
+    ['nobody is signed in', () => new Response(null, { status: 401 }), 'signed out'],
+    ['somebody else is', () => new Response(null, { status: 409 }), 'signed out'],
+  ] as const)('stay, all of them, when %s', async (_, answer, said) => {
+    const { sent } = browser(answer);
+    for (const key of ['a', 'b']) keepCount(OWNER, count(key));
+    expect(await sendKept(OWNER)).toBe(said);
+    expect(keptCounts(OWNER).map(({ key, refused }) => [key, refused])).toEqual([
+      ['a', null],
+      ['b', null],
+    ]);
+    expect(sent).toHaveLength(1);
+  });
+
+  test('that the book refuses stay with why, and do not hold up those after them', async () => {
+    const { sent } = browser((_, form) =>
+      form.get('key') === 'a'
+        ? Response.json({ ok: false, errors: { checkedOn: ['Too early'], more: ['Too many'] } }, { status: 400 })
+        : taken(),
+    );
+    for (const key of ['a', 'b']) keepCount(OWNER, count(key));
+    expect(await sendKept(OWNER)).toBe('all sent');
+    expect(keptCounts(OWNER)).toEqual([{ ...count('a'), refused: 'Too early. Too many' }]);
+    expect(await sendKept(OWNER)).toBe('all sent');
+    expect(sent).toHaveLength(2);
+    dropCount(OWNER, 'a');
+    expect(keptCounts(OWNER)).toEqual([]);
+  });
+
+  test('asked to go twice at once, go once', async () => {
+    const { sent } = browser(taken);
+    keepCount(OWNER, count('a'));
+    await Promise.all([sendKept(OWNER), sendKept(OWNER)]);
+    expect(sent).toHaveLength(1);
+  });
+
+  test('tell whoever listens, until they stop', () => {
+    let told = 0;
+    const stop = onKeptCounts(() => (told += 1));
+    keepCount(OWNER, count('a'));
+    dropCount(OWNER, 'a');
+    expect(told).toBe(2);
+    stop();
+    keepCount(OWNER, count('b'));
+    expect(told).toBe(2);
+  });
+
+  test('that cannot be read any more are none', () => {
+    const { store } = browser(taken);
+    store.set('kind-granary-counts-7', '{broken');
+    expect(keptCounts(OWNER)).toEqual([]);
+  });
+});
