@@ -7,7 +7,7 @@ const swc = [
 ];
 
 /** `core` needs nothing; `data` needs the PostgreSQL that bin/test starts and names in TEST_OWNER_URL and TEST_APP_URL. */
-const shared = { testEnvironment: 'node', testTimeout: 30_000, extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: { '\\.tsx?$': swc } };
+const shared = { testEnvironment: 'node', testTimeout: 120_000, extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: { '\\.tsx?$': swc } };
 
 export default {
   projects: [

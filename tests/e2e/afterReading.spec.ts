@@ -3,7 +3,6 @@ import { take } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
-test.describe.configure({ timeout: 120_000 });
 
 const laidSeed = (page: Page, variety: string, amount = '2000 seeds') =>
   take(page, { Crop: 'Lettuce', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': amount });

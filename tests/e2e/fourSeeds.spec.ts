@@ -4,8 +4,6 @@ import { stateOf } from './roles.ts';
 
 // The bench is worked on a phone. What was done over weeks is written down afterwards, with its days.
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 } });
-// Weeks of work are many clicks.
-test.describe.configure({ timeout: 180_000 });
 
 interface Start {
   readonly vessel: string;

@@ -26,7 +26,7 @@ async function halfTold(page: Page): Promise<void> {
       'Did anything it crosses with flower near?': 'Yes',
       'How far off?': '25 m',
     });
-  }).toPass({ timeout: 60_000 });
+  }).toPass({ timeout: 180_000 });
   await expect(page.getByRole('region', { name: 'The library already has' })).toBeVisible();
   await page.waitForTimeout(1_500);
   await page.evaluate(() => scrollTo(0, 0));

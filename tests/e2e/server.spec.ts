@@ -171,7 +171,7 @@ test.describe('bin/start on a database of one’s own', () => {
 
   test('says what is wrong, in a line, when it cannot start', async () => {
     const run = (env: Record<string, string>) =>
-      spawnSync(join(ROOT, 'bin/start'), { env: { ...process.env, ...env }, encoding: 'utf8', timeout: 60_000 });
+      spawnSync(join(ROOT, 'bin/start'), { env: { ...process.env, ...env }, encoding: 'utf8', timeout: 180_000 });
     const busy = new URL(baseURL).port;
     const cases: [Record<string, string>, RegExp][] = [
       [{ DATABASE_URL: '' }, /DATABASE_URL is not set/],

@@ -3,7 +3,6 @@ import { take } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
-test.describe.configure({ timeout: 120_000 });
 
 const laidSeed = (page: Page, variety: string, amount = '2000 seeds') =>
   take(page, { Crop: 'Lettuce', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': amount });
@@ -189,7 +188,7 @@ test('a bench that is too small leaves tests out, and says how little more would
   await expect(page.getByText(/no plan can be under|no plan could be less late/i)).toBeVisible();
   const stop = page.getByRole('button', { name: 'Stop, and keep this plan' });
   if (await stop.isVisible()) await stop.click({ timeout: 2_000 }).catch(() => undefined);
-  await expect(page.getByText(/would let all others in/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/would let all others in/)).toBeVisible();
   await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
   await bench('12', '6');
 });
@@ -266,7 +265,7 @@ test.describe('in the shed', () => {
     const sent: string[] = [];
     page.on('request', (request) => request.method() === 'POST' && sent.push(new URL(request.url()).pathname));
     await context.setOffline(false);
-    await expect(kept).toBeHidden({ timeout: 20_000 });
+    await expect(kept).toBeHidden();
     expect(sent).toHaveLength(2);
     expect(new Set(sent).size).toBe(2);
     expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('counts')))).toEqual([]);
