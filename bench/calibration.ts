@@ -12,6 +12,7 @@ const COLOURS: Record<keyof typeof TRUTHS, string> = {
   'as the model': '#1d5c7a',
   'faster early loss': '#8a4a0b',
   'tests differ more': '#6b4f8a',
+  'mishaps are many': '#8f2f3a',
 };
 
 echarts.use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkLineComponent, SVGRenderer]);

@@ -5,7 +5,8 @@ import type { TestKind } from '#core/germination/layout.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { lots } from '#data/lots.ts';
-import { correctLaid, countTowel, endTest, layTests } from '#services/tests.server.ts';
+import { layTests } from '#services/layTests.server.ts';
+import { correctLaid, countTowel, endTest } from '#services/tests.server.ts';
 
 /** A test with what was counted on it; days are since it was laid. */
 interface TestStory {
@@ -21,11 +22,13 @@ interface TestStory {
   readonly counts: readonly (readonly [number, readonly number[]])[];
   /** Whether it was read on its last day; else its last day is today or still to come. */
   readonly read?: boolean;
+  /** Days by which a test that was read lies further back. */
+  readonly earlier?: number;
   /** Share of its days that have passed, for a test that still lies. */
   readonly gone?: number;
 }
 
-/** Tests of every kind that the sample's plain ones are not: replicates that agree and that do not, batches, cold, and one seed more than was written down. */
+/** Tests of every kind that the sample's plain ones are not: replicates that agree and that do not, batches, cold, one seed more than was written down, and one that goes against the one before. */
 const STORIES: readonly (readonly TestStory[])[] = [
   [
     {
@@ -75,6 +78,10 @@ const STORIES: readonly (readonly TestStory[])[] = [
     },
   ],
   [{ seeds: 20, reallyLaid: 21, gone: 0.9, counts: [[0.9, [16]]] }],
+  [
+    { seeds: 20, read: true, earlier: 60, counts: [[1, [18]]] },
+    { seeds: 20, read: true, counts: [[1, [2]]] },
+  ],
 ];
 
 /** Lays, counts and partly reads these tests, each of a lot of its own that can spare the seed and has no test under way. */
@@ -120,7 +127,7 @@ async function playTest(
   seriesOf: number | undefined,
 ): Promise<number> {
   const day = (share: number) => Math.round(crop.final * share);
-  const laidOn = addDays(today, -(story.read ? crop.final * 2 + 1 : day(story.gone!)));
+  const laidOn = addDays(today, -(story.read ? crop.final * 2 + 1 + (story.earlier ?? 0) : day(story.gone!)));
   const laid = must(
     await layTests(db, helper, today, {
       key: randomUUID(),
@@ -138,7 +145,7 @@ async function playTest(
           celsius: story.celsius ?? crop.celsius,
           spot: story.spot ?? 'room',
           inBatches: story.inBatches ?? false,
-          seriesOf,
+          seriesOf: story.inBatches ? seriesOf : undefined,
         },
       ],
     }),

@@ -6,12 +6,15 @@ import { answer } from '#core/germination/verdict.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { known } from '#core/passport/passport.ts';
 import {
+  chanceOn,
   daysToFallFrom,
   dayUnder,
+  oddTestsOf,
   outlookOf,
   outlookOn,
   priorOf,
   toldByItself,
+  type OddTest,
   type OutlookFacts,
   type SeenOn,
 } from '#core/viability/outlook.ts';
@@ -86,12 +89,25 @@ function byLot<Row extends { readonly lotId: number }>(rows: readonly Row[]): (l
   return (lotId) => groups.get(lotId) ?? [];
 }
 
-/** What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. */
-export async function readPrior(db: Db, lotId: number, test: { on: IsoDate; sown: number; up: number }, today: IsoDate): Promise<Beta> {
+/**
+ * What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. And the
+ * lot's odd tests, where it is one of them.
+ */
+export async function readExpectation(
+  db: Db,
+  lotId: number,
+  test: { on: IsoDate; sown: number; up: number },
+  today: IsoDate,
+): Promise<{ readonly prior: Beta; readonly odd: readonly OddTest[] }> {
   const [read] = await readOutlookFacts(db, [lotId], today);
   if (!read) throw new Error(`lot ${lotId} has vanished`);
-  const same = read.facts.seen.find(({ kind, on, sown, up }) => kind === 'test' && on === test.on && sown === test.sown && up === test.up);
-  return priorOf(read.facts, same ?? { kind: 'test', ...test }, today);
+  const isIt = ({ on, sown, up }: Pick<SeenOn, 'on' | 'sown' | 'up'>) => on === test.on && sown === test.sown && up === test.up;
+  const same = read.facts.seen.find((one) => one.kind === 'test' && isIt(one));
+  const odd = oddTestsOf(outlookOf(read.facts, today));
+  return {
+    prior: priorOf(read.facts, same ?? { kind: 'test', ...test }, today),
+    odd: odd.some(isIt) ? odd : [],
+  };
 }
 
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
@@ -109,7 +125,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, t
       dated: lot.harvested !== null || facts.blend !== null,
       testedOn: last?.endedOn ?? null,
       start: outlook.start,
-      mayBeLent: outlookOn(outlook, last?.endedOn ?? today, thresholds).mayBeLent,
+      mayBeLent: last ? chanceOn(outlook, thresholds.lend, last.endedOn!) : now.mayBeLent,
       sureness: thresholds.sureness,
       underOn,
       daysToFall: daysToFallFrom(outlook, from),

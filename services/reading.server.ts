@@ -16,7 +16,7 @@ import type { Db } from '#data/database.ts';
 import type { House } from '#data/house.ts';
 import { findLot } from '#data/lots.ts';
 import { readSeries, testsOfLot, type findTest } from '#data/tests.ts';
-import { readPrior } from './outlook.server.ts';
+import { readExpectation } from './outlook.server.ts';
 import { readTowel } from './tests.server.ts';
 
 export type Test = NonNullable<Awaited<ReturnType<typeof findTest>>>;
@@ -29,7 +29,7 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
   const [lot, others, { towel }] = await Promise.all([findLot(db, test.lotId), testsOfLot(db, test.lotId), readTowel(db, test.id)]);
   if (!lot) throw new Error(`lot ${test.lotId} has vanished`);
   const { sprouted, laid } = countOf(test);
-  const prior = await readPrior(db, test.lotId, { on: test.laidOn, sown: laid, up: sprouted }, today);
+  const { prior, odd } = await readExpectation(db, test.lotId, { on: test.laidOn, sown: laid, up: sprouted }, today);
   const thresholds = thresholdsFor(house, lot.cropId);
   const read = verdict(sprouted, laid, thresholds, undefined, prior);
   const { kind, mayBeLent, fullStrength, posterior } = read;
@@ -56,6 +56,7 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
     last: before ? readAgainst(test, before) : null,
     otherCounted: others.some((one) => isRead(one) && one.counted !== test.counted),
     forecast: againstForecast({ sprouted, laid }, prior),
+    odd,
     speed: readSpeed(test, towel),
     /** The next test hangs on the lot's last one; an older test no longer says when. */
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,

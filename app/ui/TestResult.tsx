@@ -5,13 +5,14 @@ import type { Comparison, Count } from '#core/germination/compareTests.ts';
 import type { Replicates } from '#core/germination/replicates.ts';
 import type { StateCounts } from '#core/germination/towel.ts';
 import type { MoreTesting } from '#core/germination/moreTesting.ts';
+import type { OddTest } from '#core/viability/outlook.ts';
 import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
 import { ButtonLink } from './Button.tsx';
 import { VERDICT_TONES } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
 import { ShareBar } from './ShareBar.tsx';
-import { chanceWords, nextTestWords, percent, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
 
 export interface TestResultProps {
   readonly code: string;
@@ -30,6 +31,8 @@ export interface TestResultProps {
   /** Whether the lot was also tested by counting otherwise, which is not compared. */
   readonly otherCounted: boolean;
   readonly forecast: ForecastReading;
+  /** The lot's odd tests, where this is one of them. */
+  readonly odd: readonly OddTest[];
   readonly counted: string;
   readonly interval: Interval;
   readonly posterior: Beta;
@@ -117,7 +120,7 @@ function OutOfTolerance({ parts, range, allowed, heterogeneity }: Replicates & {
   );
 }
 
-function againstWords({ last, forecast, otherCounted, counted, laid, sprouted, replicates }: TestResultProps): string[] {
+function againstWords({ last, forecast, odd, otherCounted, counted, laid, sprouted, replicates }: TestResultProps): string[] {
   const words: string[] = [];
   if (replicates?.withinTolerance)
     words.push(
@@ -136,8 +139,10 @@ function againstWords({ last, forecast, otherCounted, counted, laid, sprouted, r
   if (forecast.against === 'as expected') words.push(`About ${Math.round(forecast.expected)} of ${laid} were expected of it.`);
   else
     words.push(
-      `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}. Look at where it was kept, or test again.`,
+      `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}.`,
     );
+  if (odd.length > 0) words.push(oddWords(odd));
+  else if (forecast.against !== 'as expected') words.push('Look at where it was kept, or test again.');
   if (otherCounted) words.push(`Other tests of this lot did not count ${counted}: they are not compared with this one.`);
   return words;
 }

@@ -1,3 +1,5 @@
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { OddTest } from '#core/viability/outlook.ts';
 import type { NoRetestReason, RetestReason } from '#core/viability/retest.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
@@ -35,6 +37,24 @@ export const VERDICT_WORDS: Record<VerdictKind, string> = {
 
 /** What to say to whoever sows it. */
 export const thickerWords = (ratio: { readonly sow: number; readonly for: number }) => `Sow ${ratio.sow} where you would sow ${ratio.for}`;
+
+/** What may explain tests that go against the rest of what is known of their lot, the likeliest first, and what to do about it. */
+export function oddWords(odd: readonly OddTest[]): string {
+  const ways = odd
+    .flatMap(({ on, sown, up, since, fell, wentWrong }) => [
+      {
+        chance: fell,
+        words: `something nobody wrote down cost it life ${since ? `between ${formatDate(since)} and` : 'before'} ${formatDate(on)}`,
+      },
+      { chance: wentWrong, words: `the test of ${formatDate(on)}, ${up} of ${sown}, went wrong` },
+    ])
+    .filter(({ chance }) => chance >= 0.05)
+    .sort((one, other) => other.chance - one.chance)
+    .map(({ chance, words }) => `${words} (${percent(chance)})`);
+  const either = ways.length > 1 ? `either ${ways.slice(0, -1).join(', ')}, or ${ways.at(-1)}` : `it seems that ${ways[0]}`;
+  const advice = odd.some(({ wentWrong }) => wentWrong >= 0.1) ? 'Test again before acting on it' : 'Look at where it was kept';
+  return `Its tests do not fit together with what is usual for it: ${either}. ${advice}.`;
+}
 
 /** A probability in words and figure. */
 export function chanceWords(probability: number): string {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
-import { chanceWords, lendingAnswer, nextTestWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, lendingAnswer, nextTestWords, oddWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
 import { CLAIM_WORDS } from './claimWords.ts';
 import { holdReason, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
@@ -44,6 +44,24 @@ describe('what the tool says', () => {
     ];
     expect(new Set(said).size).toBe(said.length);
     expect(said.slice(4).every((words) => words.startsWith('No'))).toBe(true);
+  });
+
+  test('odd tests are told with what may explain them, the likeliest first, and what to do', () => {
+    const odd = { on: '2026-10-01', sown: 50, up: 7, since: '2023-03-03' };
+    expect(oddWords([{ ...odd, fell: 0.6, wentWrong: 0.4 }])).toMatch(
+      /either something nobody wrote down cost it life between 3 Mar 2023 and 1 Oct 2026 \(60 %\), or the test of 1 Oct 2026, 7 of 50, went wrong \(40 %\)\. Test again before acting on it\.$/,
+    );
+    expect(oddWords([{ ...odd, fell: 0.97, wentWrong: 0.03 }])).toMatch(
+      /: it seems that something .* \(97 %\)\. Look at where it was kept\.$/,
+    );
+    expect(
+      oddWords([
+        { ...odd, since: null, fell: 0.2, wentWrong: 0.3 },
+        { ...odd, up: 48, on: '2026-11-01', fell: 0, wentWrong: 0.5 },
+      ]),
+    ).toMatch(
+      /either the test of 1 Nov 2026, 48 of 50, went wrong \(50 %\), the test of 1 Oct .*, or something .* before 1 Oct 2026 \(20 %\)/,
+    );
   });
 
   test('a reason that is not known yet is said to be so', () => {

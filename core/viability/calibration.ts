@@ -9,12 +9,15 @@ export interface Truth {
   readonly earlyLoss: number;
   /** Spread between tests of one jar. */
   readonly spread: number;
+  /** Chance, before each test, that something befell the seed and cost it half a probit to four. */
+  readonly mishap: number;
 }
 
 export const TRUTHS = {
-  'as the model': { earlyLoss: 0, spread: 0.02 },
-  'faster early loss': { earlyLoss: 0.5, spread: 0.02 },
-  'tests differ more': { earlyLoss: 0, spread: 0.08 },
+  'as the model': { earlyLoss: 0, spread: 0.02, mishap: 0 },
+  'faster early loss': { earlyLoss: 0.5, spread: 0.02, mishap: 0 },
+  'tests differ more': { earlyLoss: 0, spread: 0.08, mishap: 0 },
+  'mishaps are many': { earlyLoss: 0, spread: 0.02, mishap: 0.1 },
 } as const satisfies Record<string, Truth>;
 
 export interface Calibration {
@@ -49,11 +52,13 @@ export function calibrate(lots: number, truth: Truth, seed: number): Calibration
     const halfLifeYears = 2 + 6 * share();
     const fresh = 1.5 + 0.5 * normal();
     const days = 10 ** (Math.log10((halfLifeYears * YEAR) / 1.5) + 0.25 * normal());
-    const viability = (age: number) => normalBelow(fresh - truth.earlyLoss * (1 - Math.exp(-age / 120)) - age / days);
+    let lost = 0;
+    const viability = (age: number) => normalBelow(fresh - truth.earlyLoss * (1 - Math.exp(-age / 120)) - age / days - lost);
     const sightings: Aged[] = [];
     let age = 0;
     for (let count = 1 + Math.floor(4 * share()); count > 0; count -= 1) {
       age += halfLifeYears * YEAR * (0.05 + 0.3 * share());
+      if (truth.mishap > 0 && share() < truth.mishap) lost += 0.5 + 3.5 * share();
       const sown = SIZES[Math.floor(SIZES.length * share())]!;
       const here = beta(viability(age), truth.spread);
       let up = 0;

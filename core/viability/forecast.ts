@@ -1,10 +1,12 @@
 import type { Beta } from '../germination/betaPosterior.ts';
-import { likelihoodAt, likelihoodTable, logLikelihood, type Sighting } from './likelihood.ts';
+import { likelihoodAt, likelihoodTable, logLikelihood, sightedProbit, WENT_WRONG, type Sighting } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 
 /** A sighting at its age: days of home storage since the time that ages are counted from. */
 export interface Aged extends Sighting {
   readonly age: number;
+  /** Days by the calendar since then; as many as its age where it is not told. */
+  readonly day?: number;
 }
 
 export interface LotHistory {
@@ -89,16 +91,19 @@ const NEGLIGIBLE = 1e-9;
 
 /** The cells that matter, with chances that add up to one. */
 function likely({ probits, slopes, chances, cell }: Belief): Belief {
-  const kept = { probits: probits.slice(), slopes: slopes.slice(), chances: chances.slice() };
-  return settled(kept, packed(kept, chances.length), cell);
+  const cells = { probits: probits.slice(), slopes: slopes.slice(), chances: chances.slice() };
+  return settled(cells, packed(cells, chances.length).count, cell);
 }
 
 type Cells = Omit<Belief, 'cell'>;
 
-/** Moves the cells that matter, among the first `count`, to the front, in place, with chances against the likeliest; returns how many they are. */
-function packed({ probits, slopes, chances }: Cells, count: number): number {
-  let most = 0;
-  for (let index = 0; index < count; index += 1) if (chances[index]! > most) most = chances[index]!;
+/** Moves the cells that matter, among the first `count`, to the front, in place, with chances that add up to nearly one; gives how many, and the sum before. */
+function packed({ probits, slopes, chances }: Cells, count: number): { readonly count: number; readonly sum: number } {
+  let [most, sum] = [0, 0];
+  for (let index = 0; index < count; index += 1) {
+    if (chances[index]! > most) most = chances[index]!;
+    sum += chances[index]!;
+  }
   const least = most * NEGLIGIBLE;
   let kept = 0;
   for (let index = 0; index < count; index += 1) {
@@ -106,10 +111,10 @@ function packed({ probits, slopes, chances }: Cells, count: number): number {
     if (chance <= least) continue;
     probits[kept] = probits[index]!;
     slopes[kept] = slopes[index]!;
-    chances[kept] = chance / most;
+    chances[kept] = chance / sum;
     kept += 1;
   }
-  return kept;
+  return { count: kept, sum };
 }
 
 /** The first `count` cells as a belief of its own. */
@@ -124,49 +129,189 @@ const standard = (index: number, of: number) => DEVIATIONS * ((2 * index) / (of 
 
 /**
  * Belief after a lot's tests, each at its age, and what members saw come up. Tests differ by more than chance, so that two tests of ten
- * do not pretend to be a fit. The order of sightings does not matter.
+ * do not pretend to be a fit; now and then one goes wrong altogether, and now and then seed loses at once what its age does not explain.
+ * The order of sightings does not matter.
  */
 export function beliefOf(history: LotHistory): Belief {
-  return afterAll(priorBelief(history), history.sightings);
+  return workThrough(priorBelief(history), history.sightings).belief;
 }
 
-/** Belief after one more sighting. */
+/** Belief after one more sighting of a lot that nothing has befallen since the last. */
 export function afterOne(belief: Belief, sighting: Aged): Belief {
-  return afterAll(belief, [sighting]);
+  return workThrough(belief, [sighting], () => false).belief;
 }
 
-/** All sightings are worked in on one copy of the cells: most of the time would go into making room for more. */
-function afterAll(before: Belief, sightings: readonly Aged[]): Belief {
-  if (sightings.length === 0) return before;
-  const cells = { probits: before.probits.slice(), slopes: before.slopes.slice(), chances: before.chances.slice() };
+/** Chance in a year that something nobody wrote down, a hot car or a lid left open, costs a lot a good part of its life. */
+const MISHAPS_A_YEAR = 0.03;
+/** Chance that seed came in much poorer than its crop's usually is: picked green, dried too hot. */
+const POOR_FROM_THE_START = 0.03;
+/** Probits that such a thing costs, one as likely as the other. */
+const COSTS = [0.5, 0.9, 1.3, 1.7, 2.1, 2.5, 2.9, 3.3, 3.7, 4.1];
+/** Whether something happened is asked where a rough sum gives it such a chance: it takes time, and else the answer is no. */
+const WORTH_ASKING = 0.1;
+
+interface Worked {
+  readonly belief: Belief;
+  /** Log of the chance of having seen just this. */
+  readonly evidence: number;
+  /** Tests, by their places in the order of age, before which something may have happened. */
+  readonly doubted: readonly number[];
+}
+
+const dayOf = ({ day, age }: Aged) => day ?? age;
+const byAge = (sightings: readonly Aged[]) => sightings.toSorted((one, other) => one.age - other.age || dayOf(one) - dayOf(other));
+
+/**
+ * All sightings are worked in on one copy of the cells: most of the time would go into making room for more.
+ * @param mayFall whether something may have happened before the sighting of this place in the order of age
+ */
+function workThrough(before: Belief, sightings: readonly Aged[], mayFall: (index: number) => boolean = () => true): Worked {
+  if (sightings.length === 0) return { belief: before, evidence: 0, doubted: [] };
+  let cells: Cells = { probits: before.probits.slice(), slopes: before.slopes.slice(), chances: before.chances.slice() };
   let count = before.chances.length;
-  for (const sighting of sightings) {
-    workIn(cells, count, sighting);
-    count = packed(cells, count);
+  let evidence = 0;
+  const doubted: number[] = [];
+  let last: Aged | null = null;
+  for (const [index, sighting] of byAge(sightings).entries()) {
+    if (sighting.kind === 'test') {
+      const chance = chanceOfFall(last, sighting);
+      if (roughlyFell(cells, count, sighting, chance) >= WORTH_ASKING) {
+        doubted.push(index);
+        if (mayFall(index)) {
+          cells = withFall(cells, count, chance);
+          count = cells.chances.length;
+        }
+      }
+      last = sighting;
+    }
+    const scale = workIn(cells, count, sighting);
+    const left = packed(cells, count);
+    count = left.count;
+    evidence += scale + log(left.sum);
   }
-  return settled(cells, count, before.cell);
+  return { belief: settled(cells, count, before.cell), evidence, doubted };
 }
 
-/** Multiplies the chances of the first `count` cells by the likelihood of a sighting, in place. */
-function workIn({ probits, slopes, chances }: Cells, count: number, { age, ...sighting }: Aged): void {
+function chanceOfFall(last: Aged | null, next: Aged): number {
+  const days = dayOf(next) - (last ? dayOf(last) : 0);
+  return 1 - (last ? 1 : 1 - POOR_FROM_THE_START) * exp((-MISHAPS_A_YEAR * max(0, days)) / DAYS_A_YEAR);
+}
+
+/** Cells lie closer than these questions need: each fourth stands for four. */
+const STRIDE = 4;
+
+/** Chance that something befell a lot, had it this chance before the test, with what is believed and what was seen taken as normal curves. */
+function roughlyFell({ probits, slopes, chances }: Cells, count: number, sighting: Aged, chance: number): number {
+  const seen = sightedProbit(sighting);
+  let [sum, under, squares] = [0, 0, 0];
+  for (let index = 0; index < count; index += STRIDE) {
+    const weight = chances[index]!;
+    const here = probits[index]! - sighting.age * slopes[index]! - seen.mean;
+    sum += weight;
+    under += weight * here;
+    squares += weight * here * here;
+  }
+  under /= sum;
+  if (under <= 0) return 0;
+  const variance = squares / sum - under * under + seen.variance;
+  /** How much likelier the test is if that was lost. */
+  const likelier = (cost: number) => exp((cost * (under - cost / 2)) / variance);
+  const odds = (chance * COSTS.reduce((all, cost) => all + likelier(cost), 0)) / COSTS.length / (1 - chance);
+  return odds === Infinity ? 1 : odds / (1 + odds);
+}
+
+/** Cells with less of a chance than this, against the likeliest, are not followed through what may have befallen them. */
+const UNLIKELY = 1e-4;
+
+/** The first `count` cells as they are, and as they would be after something that cost them probits, of which this is the chance. */
+function withFall({ probits, slopes, chances }: Cells, count: number, chance: number): Cells {
+  let most = 0;
+  for (let index = 0; index < count; index += STRIDE) most = max(most, chances[index]!);
+  const followed: number[] = [];
+  for (let index = 0; index < count; index += STRIDE) if (chances[index]! > most * UNLIKELY) followed.push(index);
+  const size = count + followed.length * COSTS.length;
+  const after = { probits: new Float64Array(size), slopes: new Float64Array(size), chances: new Float64Array(size) };
+  let at = 0;
+  for (; at < count; at += 1) {
+    after.probits[at] = probits[at]!;
+    after.slopes[at] = slopes[at]!;
+    after.chances[at] = chances[at]! * (1 - chance);
+  }
+  for (const cost of COSTS)
+    for (const index of followed) {
+      after.probits[at] = probits[index]! - cost;
+      after.slopes[at] = slopes[index]!;
+      after.chances[at] = (STRIDE * chances[index]! * chance) / COSTS.length;
+      at += 1;
+    }
+  return after;
+}
+
+/** Multiplies the chances of the first `count` cells by the likelihood of a sighting, in place; gives the log of what they are to be multiplied by besides. */
+function workIn({ probits, slopes, chances }: Cells, count: number, { age, ...sighting }: Aged): number {
   const table = likelihoodTable(sighting);
-  const before = chances.slice(0, count);
+  // A garden's count that all of the belief thought next to impossible: only logs can tell its cells apart. A test may have gone wrong.
+  const before = sighting.kind === 'test' ? null : chances.slice(0, count);
   let sum = 0;
   for (let index = 0; index < count; index += 1) {
     const chance = chances[index]! * likelihoodAt(table, probits[index]! - age * slopes[index]!);
     chances[index] = chance;
     sum += chance;
   }
-  // A count that all of the belief thought next to impossible: only logs can tell its cells apart.
-  if (sum >= HARDLY) return;
+  if (before === null || sum >= HARDLY) return table.highest;
   let most = -Infinity;
   for (let index = 0; index < count; index += 1) {
     chances[index] = log(before[index]!) + logLikelihood(table, probits[index]! - age * slopes[index]!);
     most = max(most, chances[index]!);
   }
   for (let index = 0; index < count; index += 1) chances[index] = exp(chances[index]! - most);
+  return most;
 }
 const HARDLY = 1e-30;
+
+/** What is odd about a test against all else that is known of its lot: chances, 0 to 1. */
+export interface Oddity {
+  readonly test: Aged;
+  /** The test before it, null for the first. */
+  readonly since: Aged | null;
+  /** That its lot lost, between the two or before its first test, what its age and place do not explain. */
+  readonly fell: number;
+  /** That the test says nothing of its seed. */
+  readonly wentWrong: number;
+}
+
+/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each. */
+export function odditiesOf(history: LotHistory): readonly Oddity[] {
+  const prior = priorBelief(history);
+  const sightings = byAge(history.sightings);
+  const all = workThrough(prior, sightings);
+  const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
+  return tests.flatMap(({ test, index }, at) => {
+    const doubted = all.doubted.includes(index);
+    if (!doubted && !isFarOff(all.belief, test)) return [];
+    const without = workThrough(
+      prior,
+      sightings.filter((_, other) => other !== index),
+    );
+    return [
+      {
+        test,
+        since: tests[at - 1]?.test ?? null,
+        fell: doubted ? max(0, 1 - exp(workThrough(prior, sightings, (other) => other !== index).evidence - all.evidence)) : 0,
+        wentWrong: min(1, (WENT_WRONG / (test.sown + 1)) * exp(without.evidence - all.evidence)),
+      },
+    ];
+  });
+}
+
+/** So many deviations off, a test is worth asking about. */
+const FAR_OFF = 1.8;
+
+function isFarOff(belief: Belief, test: Aged): boolean {
+  const seen = sightedProbit(test);
+  const { mean, variance } = probitAt(belief, test.age);
+  return (mean - seen.mean) ** 2 > FAR_OFF ** 2 * (variance + seen.variance);
+}
 
 const BINS = 720;
 const EDGE = 9;
@@ -207,7 +352,7 @@ export function chanceAtLeast({ probits, slopes, chances, cell }: Belief, share:
   return Math.min(1, chance);
 }
 
-const LONGEST_YEARS = 60;
+const LONGEST_DAYS = 60 * DAYS_A_YEAR;
 /** A forecast of years is not told to the day. */
 const CLOSE_DAYS = 3;
 
@@ -216,14 +361,24 @@ const CLOSE_DAYS = 3;
  * of home storage.
  */
 export function ageUnder(belief: Belief, share: number, risk: number): number | null {
-  const reached = (age: number) => 1 - chanceAtLeast(belief, share, age) >= risk;
-  if (reached(0)) return 0;
-  let [early, late] = [0, LONGEST_YEARS * DAYS_A_YEAR];
-  if (!reached(late)) return null;
+  /** At least 0 where the risk is reached. */
+  const over = (age: number) => 1 - chanceAtLeast(belief, share, age) - risk;
+  let [early, late] = [0, DAYS_A_YEAR];
+  let [overEarly, overLate] = [over(early), over(late)];
+  if (overEarly >= 0) return 0;
+  while (overLate < 0) {
+    if (late >= LONGEST_DAYS) return null;
+    [early, overEarly] = [late, overLate];
+    late = min(2 * late, LONGEST_DAYS);
+    overLate = over(late);
+  }
   while (late - early > CLOSE_DAYS) {
-    const middle = (early + late) / 2;
-    if (reached(middle)) late = middle;
-    else early = middle;
+    // Along the chord, and never so near an end that little is gained.
+    const along = overEarly / (overEarly - overLate);
+    const between = early + (late - early) * min(0.9, max(0.1, along));
+    const overBetween = over(between);
+    if (overBetween >= 0) [late, overLate] = [between, overBetween];
+    else [early, overEarly] = [between, overBetween];
   }
   return late;
 }
@@ -240,11 +395,14 @@ export function probitAt({ probits, slopes, chances }: Belief, age: number): { r
   return { mean, variance: Math.max(0, squares - mean * mean) };
 }
 
-/** How much of what is known of its viability at an age the lot's own sightings have told; the rest is what is usual for its crop. 0 to 1. */
+/**
+ * How much of what is known of its viability at an age the lot's own sightings have told; the rest is what is usual for its crop. 0 to 1.
+ * Sightings that surprise have told much even where they leave it open.
+ */
 export function ownShare(history: LotHistory, belief: Belief, age: number): number {
   if (history.sightings.length === 0) return 0;
-  const before = probitAt(priorBelief(history), age).variance;
-  return Math.min(1, Math.max(0, 1 - probitAt(belief, age).variance / before));
+  const [before, after] = [probitAt(priorBelief(history), age), probitAt(belief, age)];
+  return 1 - after.variance / max(before.variance, after.variance + (after.mean - before.mean) ** 2);
 }
 
 /**

@@ -1,5 +1,5 @@
 import { BETWEEN_TEST_SPREAD } from '../germination/betaPosterior.ts';
-import { normalBelow } from './normal.ts';
+import { normalBelow, normalDensity, probit } from './normal.ts';
 
 /** Seedlings of one look at a lot: a test on paper, or what members saw come up in soil. */
 export interface Sighting {
@@ -14,7 +14,10 @@ export const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPR
 /** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
 export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;
 
-const { log: ln, max } = Math;
+/** Chance that a test says nothing of its seed: a towel that dried out, two that were mixed up. Any count is then as likely as any other. */
+export const WENT_WRONG = 0.01;
+
+const { exp, log: ln, max, min } = Math;
 
 /** Probits outside these say "all" and "none" to any count that a bench can make. */
 const EDGE = 9;
@@ -29,6 +32,8 @@ const NOTHING = -100;
 export interface LikelihoodTable {
   readonly logs: Float64Array;
   readonly shares: Float64Array;
+  /** Log of the highest. */
+  readonly highest: number;
 }
 const tables = new Map<string, LikelihoodTable>();
 
@@ -42,16 +47,18 @@ export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
   const kept = tables.get(name);
   if (kept) return kept;
   if (tables.size >= MOST_KEPT) tables.clear();
+  const ways = logWays(up, sown);
   const logs = Float64Array.from({ length: POINTS }, (_, index) => {
     const z = index * STEP - EDGE;
     const [alive, dead] = [normalBelow(z), normalBelow(-z)];
-    if (kind === 'test') return logBetaBinomial(up, sown, alive, dead, SPREAD.test);
-    const soils = SOIL_FACTORS.map((soil) => logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
-    const most = Math.max(...soils);
-    return most + Math.log(soils.reduce((sum, log) => sum + Math.exp(log - most), 0) / soils.length);
+    if (kind === 'test')
+      return ln((1 - WENT_WRONG) * exp(ways + logBetaBinomial(up, sown, alive, dead, SPREAD.test)) + WENT_WRONG / (sown + 1));
+    const soils = SOIL_FACTORS.map((soil) => ways + logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
+    const most = max(...soils);
+    return most + ln(soils.reduce((sum, log) => sum + exp(log - most), 0) / soils.length);
   });
   const highest = logs.reduce((most, one) => max(most, one), -Infinity);
-  const table = { logs, shares: logs.map((one) => (one - highest < NOTHING ? 0 : Math.exp(one - highest))) };
+  const table = { logs, shares: logs.map((one) => (one - highest < NOTHING ? 0 : exp(one - highest))), highest };
   tables.set(name, table);
   return table;
 }
@@ -71,6 +78,20 @@ function between(points: Float64Array, z: number): number {
   const index = at | 0;
   const share = at - index;
   return points[index]! * (1 - share) + points[index + 1]! * share;
+}
+
+/** The probit that a test's count points to, and its variance by chance and by what tests differ beside it. */
+export function sightedProbit({ sown, up }: Sighting): { readonly mean: number; readonly variance: number } {
+  const share = (up + 0.5) / (sown + 1);
+  const mean = probit(share);
+  return { mean, variance: (share * (1 - share) * (1 + (sown - 1) * SPREAD.test)) / (sown * normalDensity(mean) ** 2) };
+}
+
+/** Log of the number of ways to choose k of n. */
+function logWays(k: number, n: number): number {
+  let log = 0;
+  for (let i = 1; i <= min(k, n - k); i += 1) log += ln((n - i + 1) / i);
+  return log;
 }
 
 /** Beta-binomial without its binomial coefficient, as sums of logs: no figure is lost where nearly all or nearly none live. */

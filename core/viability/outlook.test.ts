@@ -3,10 +3,12 @@ import { daysBetween } from '../calendar/plainDate.ts';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
 import { HOME } from './storage.ts';
 import {
+  befallenBy,
   daysToFallFrom,
   dayUnder,
   expectedWidth,
   fanOf,
+  oddTestsOf,
   outlookOf,
   outlookOn,
   priorOf,
@@ -114,6 +116,32 @@ describe('the outlook of a lot', () => {
     };
     expect(width({ harvested: null })).toBeGreaterThan(width({}));
     expect(width({ storage: { ...facts().storage, climates: [] } })).toBeGreaterThan(width({}));
+  });
+});
+
+describe('a lot that something befell', () => {
+  const seen = [
+    { kind: 'test', on: '2024-02-01', sown: 20, up: 19 },
+    { kind: 'test', on: '2026-10-01', sown: 50, up: 7 },
+  ] as const;
+  const cold = outlookOf(facts({ ...inPlace(4, 0.4, 'jar'), seen }), TODAY);
+
+  test('is told by days: since when, by which test, how likely', () => {
+    const [odd] = oddTestsOf(cold);
+    expect(odd).toMatchObject({ on: '2026-10-01', since: '2024-02-01', up: 7 });
+    expect(odd!.fell + odd!.wentWrong).toBeCloseTo(1, 2);
+    expect(befallenBy(cold)).toBe('2026-10-01');
+    const ordinary = outlookOf(facts({ seen: seen.slice(0, 1) }), TODAY);
+    expect(oddTestsOf(ordinary)).toEqual([]);
+    expect(befallenBy(ordinary)).toBeNull();
+  });
+
+  test('its fan breaks there: before, what was believed until then', () => {
+    const fan = fanOf(cold, '2028-12-31', 200);
+    const before = fan.findLast(({ day }) => day < '2026-10-01')!;
+    const after = fan.find(({ day }) => day >= '2026-10-01')!;
+    expect(before.median).toBeGreaterThan(0.8);
+    expect(after.median).toBeLessThan(0.3);
   });
 });
 

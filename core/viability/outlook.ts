@@ -11,6 +11,7 @@ import {
   betaAt,
   chanceAtLeast,
   daysToFall,
+  odditiesOf,
   ownShare,
   type Aged,
   type Band,
@@ -64,7 +65,10 @@ export function outlookOf({ crop, harvested, takenInOn, blend, storage, seen }: 
     // Its parts age each in its own way: the slope is less well known than that of seed of one harvest.
     borrowed: blend !== null || crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
     ...(blend ? { begins: blend, ageThen: [{ days: 0, chance: 1 }] } : { ageThen: ageWhenItCame(harvested, life) }),
-    sightings: seen.map(({ on, ...sighting }): Aged => ({ ...sighting, age: ageOn(on < start ? start : on) })),
+    sightings: seen.map(({ on, ...sighting }): Aged => {
+      const day = on < start ? start : on;
+      return { ...sighting, age: ageOn(day), day: daysBetween(start, day) };
+    }),
   };
   return { history, belief: beliefOf(history), start, spells, ageOn, rate };
 }
@@ -79,6 +83,9 @@ export function outlookOn({ belief, ageOn }: Outlook, day: IsoDate, { lend, full
   const age = ageOn(day);
   return { ...bandAt(belief, age), mayBeLent: chanceAtLeast(belief, lend, age), fullStrength: chanceAtLeast(belief, full, age) };
 }
+
+/** Chance that on a day at least `share` of it germinates. */
+export const chanceOn = ({ belief, ageOn }: Outlook, share: number, day: IsoDate): number => chanceAtLeast(belief, share, ageOn(day));
 
 /** Share of what is known of its viability on a day that its own tests have told. */
 export const toldByItself = ({ history, belief, ageOn }: Outlook, day: IsoDate): number => ownShare(history, belief, ageOn(day));
@@ -113,11 +120,55 @@ export function expectedWidth({ belief, ageOn }: Outlook, day: IsoDate, seeds: n
   return width;
 }
 
-/** The fan of a lot: its band at even steps from the start of its age to some years ahead. */
+/** A test that goes against all else that is known of its lot, and what may explain it: chances, 0 to 1. */
+export interface OddTest {
+  readonly on: IsoDate;
+  readonly sown: number;
+  readonly up: number;
+  /** The day of the test before it, null for the first. */
+  readonly since: IsoDate | null;
+  /** That something nobody wrote down befell the seed, since then or before its first test. */
+  readonly fell: number;
+  /** That the test itself went wrong. */
+  readonly wentWrong: number;
+}
+
+/** Tests whose explanations all have less of a chance than this are not worth a word. */
+const WORTH_A_WORD = 0.2;
+
+/** The odd tests of a lot, in order of age. @param least chance of one of its explanations */
+export function oddTestsOf({ history, start }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
+  const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? age));
+  return odditiesOf(history)
+    .filter(({ fell, wentWrong }) => Math.max(fell, wentWrong) >= least)
+    .map(({ test, since, fell, wentWrong }) => ({
+      on: dayOf(test),
+      sown: test.sown,
+      up: test.up,
+      since: since && dayOf(since),
+      fell,
+      wentWrong,
+    }));
+}
+
+/** Under this chance nothing that befell a lot shows in its band. */
+const SHOWS = 0.05;
+
+/** The day of the last test before which something may have befallen the lot itself; null where nothing did. */
+export const befallenBy = (outlook: Outlook): IsoDate | null =>
+  oddTestsOf(outlook, SHOWS).findLast(({ fell }) => fell >= SHOWS)?.on ?? null;
+
+/**
+ * The fan of a lot: its band at even steps from the start of its age to some years ahead. Where something may have befallen the seed, the
+ * days before show what was believed until then.
+ */
 export function fanOf(outlook: Outlook, until: IsoDate, steps = 48): readonly (Band & { readonly day: IsoDate })[] {
   const days = daysBetween(outlook.start, until);
+  const befallen = befallenBy(outlook);
+  const before =
+    befallen && beliefOf({ ...outlook.history, sightings: outlook.history.sightings.filter(({ age }) => age < outlook.ageOn(befallen)) });
   return Array.from({ length: steps + 1 }, (_, index) => {
     const day = addDays(outlook.start, Math.round((days * index) / steps));
-    return { day, ...bandAt(outlook.belief, outlook.ageOn(day)) };
+    return { day, ...bandAt(before && day < befallen ? before : outlook.belief, outlook.ageOn(day)) };
   });
 }

@@ -7,6 +7,7 @@ import {
   betaAt,
   chanceAtLeast,
   daysToFall,
+  odditiesOf,
   ownShare,
   priorBelief,
   probitAt,
@@ -113,7 +114,7 @@ const lot = (change: Partial<LotHistory> = {}): LotHistory => ({
   sightings: [],
   ...change,
 });
-const tested = (age: number, up: number, sown: number): Aged => ({ kind: 'test', age, up, sown });
+const tested = (age: number, up: number, sown: number, day = age): Aged => ({ kind: 'test', age, up, sown, day });
 
 describe('the likelihood of a count', () => {
   test('is the binomial’s, spread out: eight of ten is likeliest near eight tenths, and each count has its chance', () => {
@@ -122,17 +123,10 @@ describe('the likelihood of a count', () => {
       return logs.reduce((top, log, index) => (log > logs[top]! ? index : top), 0) * 0.02 - 9;
     };
     expect(normalBelow(best(8, 10))).toBeCloseTo(0.8, 1);
-    const ways = [1, 5, 10, 10, 5, 1];
-    const all = ways.reduce(
-      (sum, count, up) => sum + count * Math.exp(logLikelihood(likelihoodTable({ kind: 'test', up, sown: 5 }), 0.3)),
-      0,
-    );
-    expect(all).toBeCloseTo(1, 6);
-    const soil = ways.reduce(
-      (sum, count, up) => sum + count * Math.exp(logLikelihood(likelihoodTable({ kind: 'emergence', up, sown: 5 }), 0.3)),
-      0,
-    );
-    expect(soil).toBeCloseTo(1, 6);
+    for (const kind of ['test', 'emergence'] as const) {
+      const chances = Array.from({ length: 41 }, (_, up) => Math.exp(logLikelihood(likelihoodTable({ kind, up, sown: 40 }), 0.3)));
+      expect(chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 6);
+    }
   });
 
   test('none, all and a single seed are counts like any other; what is none of a towel is refused', () => {
@@ -259,5 +253,60 @@ describe('the outlook of a lot', () => {
     expect(a + b).toBeCloseTo(10, 6);
     expect(a / (a + b)).toBeCloseTo(bandAt(belief, 600).median, 1);
     expect(betaAt(priorBelief(lot({ borrowed: true })), 5 * YEAR)).toEqual({ a: expect.any(Number), b: expect.any(Number) });
+  });
+});
+
+describe('a test that goes against all before it', () => {
+  const good = tested(300, 19, 20);
+  const at = (sightings: Aged[]) => bandAt(beliefOf(lot({ sightings })), sightings.at(-1)!.age);
+  const mayBeLent = (sightings: Aged[]) => chanceAtLeast(beliefOf(lot({ sightings })), 0.5, sightings.at(-1)!.age);
+
+  test('is not averaged with them: after three years in the cold with 7 of 50 the lot is what the last test says', () => {
+    const sightings = [good, tested(400, 7, 50, 1400)];
+    const { median, high } = at(sightings);
+    expect(median).toBeCloseTo(7 / 50, 1);
+    expect(high).toBeLessThan(0.45);
+    expect(odditiesOf(lot({ sightings })).find(({ test }) => test.up === 7)).toMatchObject({
+      since: good,
+      fell: expect.closeTo(0.91, 1),
+      wentWrong: expect.closeTo(0.09, 1),
+    });
+  });
+
+  test('soon after a good one it may as well have gone wrong itself: the question is open until a third test settles it either way', () => {
+    const bad = tested(360, 1, 20);
+    expect(mayBeLent([good, bad])).toBeGreaterThan(0.3);
+    expect(mayBeLent([good, bad])).toBeLessThan(0.7);
+    const [odd] = odditiesOf(lot({ sightings: [good, bad] })).filter(({ test }) => test === bad);
+    expect(odd!.fell + odd!.wentWrong).toBeCloseTo(1, 2);
+    expect(at([good, bad, tested(380, 18, 20)]).low).toBeGreaterThan(0.75);
+    expect(at([good, bad, tested(380, 2, 20)]).high).toBeLessThan(0.25);
+  });
+
+  test('a first test far too low may be a towel gone wrong, later good ones say so', () => {
+    const sightings = [tested(300, 7, 50), tested(360, 45, 50)];
+    expect(at(sightings).median).toBeGreaterThan(0.8);
+    expect(odditiesOf(lot({ sightings }))).toEqual([
+      expect.objectContaining({ test: sightings[0], since: null, wentWrong: expect.closeTo(1, 2), fell: expect.closeTo(0, 2) }),
+    ]);
+  });
+
+  test('the longer ago the last good test, the likelier it was the seed; on the same day nothing can have befallen it', () => {
+    const fell = (day: number) => odditiesOf(lot({ sightings: [good, tested(300, 3, 20, day)] })).find(({ test }) => test.up === 3)!.fell;
+    expect(fell(300)).toBe(0);
+    expect(fell(400)).toBeLessThan(fell(1000));
+    expect(fell(1000)).toBeLessThan(fell(3000));
+  });
+
+  test('seed that ages as expected has nothing odd, and the order in which tests are told changes nothing', () => {
+    expect(odditiesOf(lot({ sightings: [tested(100, 18, 20), tested(465, 17, 20), tested(830, 17, 20)] }))).toEqual([]);
+    expect(odditiesOf(lot())).toEqual([]);
+    const sightings = [good, tested(400, 7, 50, 1400), tested(450, 9, 50, 1500)];
+    expect(at(sightings)).toEqual(bandAt(beliefOf(lot({ sightings: sightings.toReversed() })), 450));
+  });
+
+  test('what surprises has told much of the lot, even while it is open', () => {
+    const sightings = [good, tested(360, 1, 20)];
+    expect(ownShare(lot({ sightings }), beliefOf(lot({ sightings })), 360)).toBeGreaterThan(0.3);
   });
 });

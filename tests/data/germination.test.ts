@@ -10,7 +10,8 @@ import { readOutlook } from '#data/outlooks.ts';
 import { discardLot, recordQuickLook } from '#services/shelves.server.ts';
 import { readSequential, readTestResult } from '#services/reading.server.ts';
 import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
-import { layTests, readTowel } from '#services/tests.server.ts';
+import { layTests } from '#services/layTests.server.ts';
+import { readTowel } from '#services/tests.server.ts';
 import { changeHouse } from '#services/people.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -254,6 +255,25 @@ describe('tests', () => {
       last: { sprouted: 48, laid: 50, word: 'lower' },
       forecast: { against: 'lower' },
     });
+  });
+
+  test('a test that goes against the one before is not averaged with it: the question opens again, and both explanations are told', async () => {
+    const code = await takeIn(library);
+    const read = async (sprouted: number, laidOn: string, on: string) => {
+      const done = await layTests(library.db, library.helper, laidOn, towels.laying([towels.one(code, 50)], { laidOn }));
+      const [id] = done.ok ? done.answer.testIds : [];
+      await count(id!, { more: { sprouted } }, on);
+      await end(id!, {}, on);
+      return readTestResult(library.db, (await findTest(library.db, id!))!, (await readHouse(library.db))!, on);
+    };
+    expect((await read(48, '2026-12-01', '2026-12-20')).odd).toEqual([]);
+    expect((await lot(code)).verdict).toBe('full strength');
+    const { odd } = await read(2, '2027-03-01', '2027-03-20');
+    expect(odd).toMatchObject([{ on: '2027-03-01', since: '2026-12-01', up: 2 }]);
+    expect(odd[0]!.fell + odd[0]!.wentWrong).toBeCloseTo(1, 1);
+    expect(await lot(code)).toMatchObject({ verdict: 'not settled', nextTestReason: 'last test left it open' });
+    await read(47, '2027-03-22', '2027-04-10');
+    expect((await lot(code)).verdict).toBe('full strength');
   });
 
   test('how many to lay is proposed from what is believed and what is left', async () => {

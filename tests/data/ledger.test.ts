@@ -6,7 +6,7 @@ import { findLotByCode } from '#data/lots.ts';
 import { findHoldings } from '#data/places.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { recountLot } from '#services/shelves.server.ts';
-import { layTests } from '#services/tests.server.ts';
+import { layTests } from '#services/layTests.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

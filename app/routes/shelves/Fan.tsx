@@ -18,10 +18,11 @@ const hundred = (share: number) => Math.round(share * 1000) / 10;
 export function Fan({
   fan,
   tests,
+  breaks,
   thresholds,
   today,
   next,
-}: Pick<Lot, 'fan' | 'tests' | 'thresholds' | 'today'> & { next: string | null }) {
+}: Pick<Lot, 'fan' | 'tests' | 'breaks' | 'thresholds' | 'today'> & { next: string | null }) {
   const option = useMemo(() => {
     const line = (data: number[][], rest: object = {}) => ({ type: 'line', data, showSymbol: false, silent: true, ...rest });
     const marks = [
@@ -92,6 +93,7 @@ export function Fan({
       <Chart label="Share that germinates over the years, with its band" option={option} className="h-80 w-full" />
       <figcaption className="text-small text-soft">
         Line: the middle. Shaded: 8 of 10 such lots. Points: tests, with what the jar could have been.
+        {breaks && ' Left of the break: what was believed before the test that does not fit.'}
         {tests.some(({ enters }) => !enters) && ' Faint: tests that counted otherwise; they are shown, and do not enter.'}
       </figcaption>
       <details className="mt-2">

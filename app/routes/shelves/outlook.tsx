@@ -4,7 +4,7 @@ import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
 import { ageing, moistureIn, ruleOfThumb } from '#core/viability/storage.ts';
-import { dayUnder, expectedWidth, fanOf, outlookOf, outlookOn, toldByItself } from '#core/viability/outlook.ts';
+import { befallenBy, dayUnder, expectedWidth, fanOf, oddTestsOf, outlookOf, outlookOn, toldByItself } from '#core/viability/outlook.ts';
 import { emergenceForm } from '#contracts/outlook.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { readOutlookFacts } from '#services/outlook.server.ts';
@@ -69,6 +69,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     underInFreezer: dayUnder(cold, thresholds.lend, risk, today),
     rate: outlook.rate,
     next: { on: lot.nextTestOn, words: nextTestWords(lot.nextTestReason) },
+    odd: oddTestsOf(outlook),
+    breaks: befallenBy(outlook) !== null,
     fan: fanOf(outlook, until),
     tests: tests.map(({ laidOn, laid, sprouted, counted }) => ({
       on: laidOn,
@@ -134,7 +136,7 @@ export default function OutlookPage({ loaderData: lot, actionData }: Route.Compo
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="min-w-0 space-y-8">
           <OutlookReckoning lot={lot} />
-          <Fan fan={lot.fan} tests={lot.tests} thresholds={lot.thresholds} today={lot.today} next={lot.next.on} />
+          <Fan fan={lot.fan} tests={lot.tests} breaks={lot.breaks} thresholds={lot.thresholds} today={lot.today} next={lot.next.on} />
         </div>
         <div className="min-w-0 space-y-8">
           <Whereabouts spells={lot.spells} />

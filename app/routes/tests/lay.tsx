@@ -8,7 +8,7 @@ import { listBatchesOfLot } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findTest } from '#data/tests.ts';
 import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
-import { layTests } from '#services/tests.server.ts';
+import { layTests } from '#services/layTests.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';

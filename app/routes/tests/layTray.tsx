@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Form, redirect } from 'react-router';
 import { SPOTS } from '#core/germination/layout.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
@@ -5,7 +6,7 @@ import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { layTrayForm } from '#contracts/tests.ts';
 import { listToTest } from '#data/tests.ts';
 import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
-import { layTests } from '#services/tests.server.ts';
+import { layTests } from '#services/layTests.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -118,13 +119,12 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
         <PostForm form={form} formKey={key}>
           {(wrong['lots'] ?? wrong['']) && <Notice tone="poor">{(wrong['lots'] ?? wrong[''])!.join('. ')}</Notice>}
           <Table caption="Lots on the tray">
-            <thead>
+            <thead className="max-sm:hidden">
               <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
-                <th scope="col">Lot</th>
+                <th scope="col">Lot, and why so many</th>
                 <th scope="col">Seeds</th>
                 <th scope="col">°C</th>
                 <th scope="col">Place</th>
-                <th scope="col">Why, and why so many</th>
               </tr>
             </thead>
             <tbody>
@@ -132,15 +132,23 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                 const name = (field: string) => `lots[${index}].${field}`;
                 const error = wrong[name('seeds')] ?? wrong[name('celsius')] ?? wrong[name('spot')];
                 return (
-                  <tr key={lot.code}>
-                    <td>
+                  // On a phone a lot is a block of its own: its name, then three fields side by side.
+                  <tr
+                    key={lot.code}
+                    className="max-sm:grid max-sm:grid-cols-[minmax(0,2fr)_minmax(0,2fr)_minmax(0,3fr)] max-sm:gap-x-3 max-sm:py-2"
+                  >
+                    <td className="max-sm:col-span-3 max-sm:px-0!">
                       <b>
                         {lot.crop} ‘{lot.variety}’
                       </b>{' '}
                       <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
                       <input type="hidden" name={name('code')} value={lot.code} />
+                      <p className="text-small">
+                        {lot.why && `${lot.why.charAt(0).toUpperCase()}${lot.why.slice(1)}. `}
+                        <span className="text-soft">{proposalWords(lot.proposal)}</span>
+                      </p>
                     </td>
-                    <td>
+                    <Cell title="Seeds">
                       <input
                         name={name('seeds')}
                         type="number"
@@ -150,29 +158,29 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                         aria-label={`Seeds of ${lot.variety}`}
                         aria-invalid={error ? true : undefined}
                         aria-describedby={error ? `error-${index}` : undefined}
-                        className="input w-20"
+                        className="input w-full sm:w-20"
                       />
                       {error && (
                         <p id={`error-${index}`} className="font-semibold text-poor">
                           {error.join('. ')}
                         </p>
                       )}
-                    </td>
-                    <td>
+                    </Cell>
+                    <Cell title="°C">
                       <input
                         name={name('celsius')}
                         type="number"
                         defaultValue={typed[index]?.celsius ?? lot.proposal.celsius}
                         aria-label={`Warmth for ${lot.variety}, °C`}
-                        className="input w-20"
+                        className="input w-full sm:w-20"
                       />
-                    </td>
-                    <td>
+                    </Cell>
+                    <Cell title="Place">
                       <select
                         name={name('spot')}
                         defaultValue={typed[index]?.spot ?? lot.proposal.spot}
                         aria-label={`Place for ${lot.variety}`}
-                        className="input w-28"
+                        className="input w-full sm:w-28"
                       >
                         {SPOTS.map((spot) => (
                           <option key={spot} value={spot}>
@@ -180,11 +188,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                           </option>
                         ))}
                       </select>
-                    </td>
-                    <td className="min-w-64 text-small">
-                      {lot.why && <span className="block">{lot.why.charAt(0).toUpperCase() + lot.why.slice(1)}.</span>}
-                      <span className="text-soft">{proposalWords(lot.proposal)}</span>
-                    </td>
+                    </Cell>
                   </tr>
                 );
               })}
@@ -198,5 +202,17 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
         </PostForm>
       )}
     </>
+  );
+}
+
+/** A cell that carries its column's title where the head is left out. */
+function Cell({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <td className="max-sm:px-0!">
+      <span aria-hidden className="block text-small text-soft sm:hidden">
+        {title}
+      </span>
+      {children}
+    </td>
   );
 }
