@@ -25,13 +25,13 @@ function draw(): void {
     { of: 'stated', asks: 'chance of 50 % and more some time later, as forecast' },
     { of: 'verdicts', asks: 'chance in a test’s verdict: of 50 % or of 80 % and more' },
   ] as const;
-  const nameOf = ({ name, inside }: (typeof runs)[number]) => `${name}: ${Math.round(inside * 100)} in 100 inside the band`;
+  const nameOf = ({ name, inside }: (typeof runs)[number]) => `${name}: ${Math.round(inside * 100)} of 100 in the band`;
   chart.setOption({
     animation: false,
     backgroundColor: '#fbfaf4',
     textStyle: { color: INK },
     grid: panels.map((_, index) => ({ left: 64 + index * 464, width: 396, top: 56, bottom: 56 })),
-    legend: { top: 12, itemGap: 40, data: runs.map(nameOf), textStyle: { color: INK, fontSize: 11 } },
+    legend: { top: 12, itemGap: 24, itemWidth: 18, data: runs.map(nameOf), textStyle: { color: INK, fontSize: 10 } },
     xAxis: panels.map(({ asks }, gridIndex) => ({
       gridIndex,
       type: 'value',
