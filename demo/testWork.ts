@@ -79,8 +79,23 @@ const STORIES: readonly (readonly TestStory[])[] = [
   ],
   [{ seeds: 20, reallyLaid: 21, gone: 0.9, counts: [[0.9, [16]]] }],
   [
-    { seeds: 20, read: true, earlier: 60, counts: [[1, [18]]] },
-    { seeds: 20, read: true, counts: [[1, [2]]] },
+    {
+      seeds: 20,
+      read: true,
+      earlier: 60,
+      counts: [
+        [0.5, [10]],
+        [1, [8]],
+      ],
+    },
+    {
+      seeds: 20,
+      read: true,
+      counts: [
+        [0.6, [0]],
+        [1, [2]],
+      ],
+    },
   ],
 ];
 

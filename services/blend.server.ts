@@ -18,7 +18,7 @@ import { findLotsOfLine } from '#data/lines.ts';
 import { createLot, lockLot, takeLotCode } from '#data/lots.ts';
 import { readPassports, recordPassport } from '#data/passports.ts';
 import { createHolding, ensurePlace } from '#data/places.ts';
-import { testsOfLot } from '#data/tests.ts';
+import { readChecks, testsOfLot } from '#data/tests.ts';
 import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
@@ -101,7 +101,14 @@ function believedOf({ facts }: Awaited<ReturnType<typeof readOutlookFacts>>[numb
 /** Days to half of what came up in a lot's last test of viability; null where it was not seen coming. */
 async function daysToHalf(db: Db, lotId: number): Promise<number | null> {
   const last = (await testsOfLot(db, lotId)).find(({ outcome, kind }) => outcome === 'read' && kind === 'viability');
-  return last ? (readSpeed(last, (await readTowel(db, last.id)).towel)?.t50 ?? null) : null;
+  if (!last) return null;
+  const [{ towel }, checks] = [await readTowel(db, last.id), await readChecks(db, last.id)];
+  const speed = readSpeed(
+    last,
+    towel,
+    checks.map(({ checkedOn }) => checkedOn),
+  );
+  return speed && !speed.byFirstLook ? speed.t50 : null;
 }
 
 export type BlendProblem =

@@ -89,6 +89,12 @@ function byLot<Row extends { readonly lotId: number }>(rows: readonly Row[]): (l
   return (lotId) => groups.get(lotId) ?? [];
 }
 
+/** A test that does not fit what else is known of its lot, among all that do not. */
+export interface OddReading {
+  readonly all: readonly OddTest[];
+  readonly own: OddTest;
+}
+
 /**
  * What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. And the
  * lot's odd tests, where it is one of them.
@@ -98,15 +104,16 @@ export async function readExpectation(
   lotId: number,
   test: { on: IsoDate; sown: number; up: number },
   today: IsoDate,
-): Promise<{ readonly prior: Beta; readonly odd: readonly OddTest[] }> {
+): Promise<{ readonly prior: Beta; readonly odd: OddReading | null }> {
   const [read] = await readOutlookFacts(db, [lotId], today);
   if (!read) throw new Error(`lot ${lotId} has vanished`);
   const isIt = ({ on, sown, up }: Pick<SeenOn, 'on' | 'sown' | 'up'>) => on === test.on && sown === test.sown && up === test.up;
   const same = read.facts.seen.find((one) => one.kind === 'test' && isIt(one));
-  const odd = oddTestsOf(outlookOf(read.facts, today));
+  const all = oddTestsOf(outlookOf(read.facts, today));
+  const own = all.find(isIt);
   return {
     prior: priorOf(read.facts, same ?? { kind: 'test', ...test }, today),
-    odd: odd.some(isIt) ? odd : [],
+    odd: own ? { all, own } : null,
   };
 }
 

@@ -57,7 +57,6 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
     otherCounted: others.some((one) => isRead(one) && one.counted !== test.counted),
     forecast: againstForecast({ sprouted, laid }, prior),
     odd,
-    speed: readSpeed(test, towel),
     /** The next test hangs on the lot's last one; an older test no longer says when. */
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,
   };
@@ -80,11 +79,15 @@ function readAgainst(test: Test, before: Test) {
   return { ...countOf(before), endedOn: before.endedOn!, ...compared, word: differenceWord(compared) };
 }
 
-/** How fast it came up, with its curve; null where nothing did, or where all was counted on the day it was laid. */
-export function readSpeed(test: Pick<Test, 'laidOn' | 'firstCountDays' | 'finalCountDays'>, towel: readonly SeedOnTowel[]) {
-  const came = sproutedByDay(towel, (on) => Math.max(1, daysBetween(test.laidOn, on)));
+/** How fast it came up, with its curve; null where nothing did. @param looks days on which somebody looked */
+export function readSpeed(
+  test: Pick<Test, 'laidOn' | 'firstCountDays' | 'finalCountDays'>,
+  towel: readonly SeedOnTowel[],
+  looks: readonly string[],
+) {
+  const came = sproutedByDay(towel, looks, (on) => Math.max(1, daysBetween(test.laidOn, on)));
   const speed = germinationSpeed(came);
-  return speed && { ...speed, came, vigour: vigourOf(speed.t50, test.firstCountDays, test.finalCountDays) };
+  return speed && { ...speed, came, vigour: vigourOf(speed, came[0]!.day, test.firstCountDays, test.finalCountDays) };
 }
 
 /** What a sequential test says so far, over all its batches; null for a test that is not laid in batches. */

@@ -9,10 +9,10 @@ import type { OddTest } from '#core/viability/outlook.ts';
 import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
 import { ButtonLink } from './Button.tsx';
-import { VERDICT_TONES } from './Mark.tsx';
+import { VERDICT_TONES, type Tone } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
 import { ShareBar } from './ShareBar.tsx';
-import { chanceWords, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, leavesOpen, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
 
 export interface TestResultProps {
   readonly code: string;
@@ -31,8 +31,8 @@ export interface TestResultProps {
   /** Whether the lot was also tested by counting otherwise, which is not compared. */
   readonly otherCounted: boolean;
   readonly forecast: ForecastReading;
-  /** The lot's odd tests, where this is one of them. */
-  readonly odd: readonly OddTest[];
+  /** All tests of the lot that do not fit what else is known of it, where this is one of them. */
+  readonly odd: { readonly all: readonly OddTest[]; readonly own: OddTest } | null;
   readonly counted: string;
   readonly interval: Interval;
   readonly posterior: Beta;
@@ -46,12 +46,11 @@ export interface TestResultProps {
 
 /** What a germination test says, as a reckoning. */
 export function TestResult(result: TestResultProps) {
-  const { kind, sprouted, laid, interval, thresholds } = result;
+  const { sprouted, laid, interval, thresholds } = result;
   return (
     <Reckoning
-      tone={disagree(result) ? 'poor' : VERDICT_TONES[kind]}
+      {...verdictOf(result)}
       question={`Test ended ${formatDate(result.endedOn)}: may it be lent?`}
-      verdict={disagree(result) ? 'Its replicates disagree: lay it again' : VERDICT_WORDS[kind]}
       figure={
         <>
           <p className="text-large">
@@ -81,9 +80,19 @@ export function TestResult(result: TestResultProps) {
   );
 }
 
+function verdictOf(result: TestResultProps): { tone: Tone; verdict: string } {
+  if (disagree(result)) return { tone: 'poor', verdict: 'Its replicates disagree: lay it again' };
+  if (isOpen(result)) return { tone: 'doubt', verdict: 'It does not fit the rest: test again' };
+  if (wentWrong(result)) return { tone: 'doubt', verdict: 'This test seems to have gone wrong' };
+  return { tone: VERDICT_TONES[result.kind], verdict: VERDICT_WORDS[result.kind] };
+}
+
+const isOpen = ({ odd }: TestResultProps) => odd !== null && leavesOpen(odd.all);
+const wentWrong = ({ odd }: TestResultProps) => odd !== null && odd.own.wentWrong > odd.own.fell;
+
 function reasons(result: TestResultProps) {
-  // What disagrees with itself settles nothing: neither chances nor a ratio are told of its mean.
-  if (disagree(result)) return againstWords(result);
+  // What disagrees with itself, or with all else that is known, settles nothing: neither chances nor a ratio are told of it.
+  if (disagree(result) || isOpen(result) || wentWrong(result)) return againstWords(result);
   const { kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next } = result;
   const list = [`That at least ${percent(thresholds.lend)} germinate is ${chanceWords(mayBeLent)}.`];
   if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
@@ -141,7 +150,7 @@ function againstWords({ last, forecast, odd, otherCounted, counted, laid, sprout
     words.push(
       `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}.`,
     );
-  if (odd.length > 0) words.push(oddWords(odd));
+  if (odd) words.unshift(oddWords(odd.all));
   else if (forecast.against !== 'as expected') words.push('Look at where it was kept, or test again.');
   if (otherCounted) words.push(`Other tests of this lot did not count ${counted}: they are not compared with this one.`);
   return words;
@@ -165,12 +174,13 @@ function Actions(result: TestResultProps) {
   );
   const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
   const blend = <ButtonLink to={`/lots/${code}/blend`}>Blend with fresh seed</ButtonLink>;
-  if (disagree(result))
+  if (disagree(result) || isOpen(result))
     return (
       <ButtonLink to={`/lots/${code}/test`} look="action">
         Lay it again
       </ButtonLink>
     );
+  if (wentWrong(result)) return <ButtonLink to={`/lots/${code}/outlook`}>Its outlook</ButtonLink>;
   if (kind === 'do not lend')
     return (
       <>

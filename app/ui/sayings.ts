@@ -38,6 +38,12 @@ export const VERDICT_WORDS: Record<VerdictKind, string> = {
 /** What to say to whoever sows it. */
 export const thickerWords = (ratio: { readonly sow: number; readonly for: number }) => `Sow ${ratio.sow} where you would sow ${ratio.for}`;
 
+/** From this chance on an explanation of odd tests is taken as the one. */
+const SETTLED = 0.9;
+
+/** Whether only a further test can tell what explains odd tests. */
+export const leavesOpen = (odd: readonly OddTest[]): boolean => odd.every(({ fell, wentWrong }) => Math.max(fell, wentWrong) < SETTLED);
+
 /** What may explain tests that go against the rest of what is known of their lot, the likeliest first, and what to do about it. */
 export function oddWords(odd: readonly OddTest[]): string {
   const ways = odd
@@ -45,15 +51,15 @@ export function oddWords(odd: readonly OddTest[]): string {
       {
         chance: fell,
         words: `something nobody wrote down cost it life ${since ? `between ${formatDate(since)} and` : 'before'} ${formatDate(on)}`,
+        advice: 'Look at where it was kept',
       },
-      { chance: wentWrong, words: `the test of ${formatDate(on)}, ${up} of ${sown}, went wrong` },
+      { chance: wentWrong, words: `the test of ${formatDate(on)}, ${up} of ${sown}, went wrong`, advice: 'It counts for next to nothing' },
     ])
     .filter(({ chance }) => chance >= 0.05)
-    .sort((one, other) => other.chance - one.chance)
-    .map(({ chance, words }) => `${words} (${percent(chance)})`);
-  const either = ways.length > 1 ? `either ${ways.slice(0, -1).join(', ')}, or ${ways.at(-1)}` : `it seems that ${ways[0]}`;
-  const advice = odd.some(({ wentWrong }) => wentWrong >= 0.1) ? 'Test again before acting on it' : 'Look at where it was kept';
-  return `Its tests do not fit together with what is usual for it: ${either}. ${advice}.`;
+    .sort((one, other) => other.chance - one.chance);
+  const told = ways.map(({ chance, words }) => `${words} (${percent(chance)})`);
+  const either = told.length > 1 ? `either ${told.slice(0, -1).join(', ')}, or ${told.at(-1)}` : `it seems that ${told[0]}`;
+  return `Its tests do not fit together with what is usual for it: ${either}. ${leavesOpen(odd) ? 'Test again before acting on it' : ways[0]!.advice}.`;
 }
 
 /** A probability in words and figure. */

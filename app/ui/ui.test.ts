@@ -51,6 +51,7 @@ describe('what the tool says', () => {
     expect(oddWords([{ ...odd, fell: 0.6, wentWrong: 0.4 }])).toMatch(
       /either something nobody wrote down cost it life between 3 Mar 2023 and 1 Oct 2026 \(60 %\), or the test of 1 Oct 2026, 7 of 50, went wrong \(40 %\)\. Test again before acting on it\.$/,
     );
+    expect(oddWords([{ ...odd, fell: 0.03, wentWrong: 0.97 }])).toMatch(/it seems that the test of .* It counts for next to nothing\.$/);
     expect(oddWords([{ ...odd, fell: 0.97, wentWrong: 0.03 }])).toMatch(
       /: it seems that something .* \(97 %\)\. Look at where it was kept\.$/,
     );

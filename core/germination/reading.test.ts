@@ -134,15 +134,27 @@ describe('speed', () => {
     );
   });
 
+  test('a look that found none says that none had come by then; half found at the first look says only that it was no later', () => {
+    const late = germinationSpeed([
+      { day: 5, seeds: 0 },
+      { day: 7, seeds: 10 },
+    ])!;
+    expect(late).toMatchObject({ t50: 6, byFirstLook: false });
+    expect(germinationSpeed([{ day: 7, seeds: 10 }])).toMatchObject({ t50: 3.5, byFirstLook: true });
+  });
+
   test('what never came has no speed, and nothing comes up on the day it is laid', () => {
     expect(germinationSpeed([])).toBeNull();
     expect(() => germinationSpeed([{ day: 0, seeds: 1 }])).toThrow(RangeError);
   });
 
   test('speed is held against the crop’s', () => {
-    expect(vigourOf(3.5, 4, 10)).toBe('quick');
-    expect(vigourOf(5, 4, 10)).toBe('usual');
-    expect(vigourOf(8, 4, 10)).toBe('slow');
+    const vigour = (t50: number, change = {}, firstLook = 2) =>
+      vigourOf({ meanTime: t50, speed: 1, t50, byFirstLook: false, ...change }, firstLook, 4, 10);
+    expect([vigour(3.5), vigour(5), vigour(8)]).toEqual(['quick', 'usual', 'slow']);
+    // Who looks once, at the end, has not seen how fast it was.
+    expect(vigour(5, { byFirstLook: true }, 10)).toBeNull();
+    expect(vigour(1.5, { byFirstLook: true }, 3)).toBe('quick');
   });
 });
 

@@ -1,4 +1,4 @@
-/** Seeds that came up on a day since laying; days ascending, each once. */
+/** Seeds found up on a day since laying that were not the look before; a look that found none counts too. Days ascending, each once. */
 export interface Came {
   readonly day: number;
   readonly seeds: number;
@@ -11,6 +11,8 @@ export interface Speed {
   readonly speed: number;
   /** Days until half of those that came had come. */
   readonly t50: number;
+  /** Whether the first look found half of them already: then all of this is only at most so long. */
+  readonly byFirstLook: boolean;
 }
 
 /** How fast seed came up; null where none did. RangeError for a count on day 0 or before. */
@@ -22,6 +24,7 @@ export function germinationSpeed(came: readonly Came[]): Speed | null {
     meanTime: came.reduce((sum, { day, seeds }) => sum + seeds * day, 0) / all,
     speed: came.reduce((sum, { day, seeds }) => sum + seeds / day, 0),
     t50: t50Farooq(came),
+    byFirstLook: came[0]!.seeds * 2 >= all,
   };
 }
 
@@ -57,8 +60,12 @@ export function perInterval(up: readonly Came[]): Came[] {
 
 export type Vigour = 'quick' | 'usual' | 'slow';
 
-/** How its speed stands against the crop's: usual seed has half come between its first count and a third of the way to its final one. */
-export function vigourOf(t50: number, firstCountDays: number, finalCountDays: number): Vigour {
-  if (t50 < firstCountDays) return 'quick';
+/**
+ * How its speed stands against the crop's: usual seed has half come between its first count and a third of the way to its final one.
+ * Null where half had come before anybody looked, later than the first count.
+ */
+export function vigourOf({ t50, byFirstLook }: Speed, firstLook: number, firstCountDays: number, finalCountDays: number): Vigour | null {
+  if (t50 < firstCountDays && !(byFirstLook && firstLook > firstCountDays)) return 'quick';
+  if (byFirstLook) return null;
   return t50 <= firstCountDays + (finalCountDays - firstCountDays) / 3 ? 'usual' : 'slow';
 }

@@ -90,7 +90,9 @@ describe('the towel', () => {
 
   test('seeds that came up are told by day', () => {
     const towel = towelNow([4], [mark(1, 'sprouted', '2026-11-06'), mark(2, 'sprouted', '2026-11-04'), mark(3, 'sprouted', '2026-11-06')]);
-    expect(sproutedByDay(towel, (on) => Number(on.slice(8)) - 1)).toEqual([
+    const looks = ['2026-11-06', '2026-11-02', '2026-11-04'];
+    expect(sproutedByDay(towel, looks, (on) => Number(on.slice(8)) - 1)).toEqual([
+      { day: 1, seeds: 0 },
       { day: 3, seeds: 1 },
       { day: 5, seeds: 2 },
     ]);

@@ -118,9 +118,16 @@ export function relaid(towel: readonly SeedOnTowel[], replicate: number, seeds: 
   return { ok: true, places: mine.length + seeds - there.length - back.length, marks: back.map((seed) => mark(seed, 'waiting')) };
 }
 
-/** Seeds taken as sprouted, by day since they were laid: what the speed of a test is told from. */
-export function sproutedByDay(towel: readonly SeedOnTowel[], dayOf: (on: IsoDate) => number): { day: number; seeds: number }[] {
-  const days = new Map<number, number>();
+/**
+ * Seeds found up at each look, by days since laying: a look that found none says that none had come by then.
+ * @param looks days on which somebody looked, in any order
+ */
+export function sproutedByDay(
+  towel: readonly SeedOnTowel[],
+  looks: readonly IsoDate[],
+  dayOf: (on: IsoDate) => number,
+): { day: number; seeds: number }[] {
+  const days = new Map(looks.map((on) => [dayOf(on), 0]));
   for (const { state, on } of towel) if (state === 'sprouted' && on !== null) days.set(dayOf(on), (days.get(dayOf(on)) ?? 0) + 1);
   return [...days].map(([day, seeds]) => ({ day, seeds })).sort((one, other) => one.day - other.day);
 }

@@ -8,7 +8,8 @@ export interface SpeedView {
   readonly meanTime: number;
   readonly speed: number;
   readonly t50: number;
-  readonly vigour: Vigour;
+  readonly byFirstLook: boolean;
+  readonly vigour: Vigour | null;
   readonly came: readonly { readonly day: number; readonly seeds: number }[];
 }
 
@@ -52,7 +53,7 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
             silent: true,
             symbol: 'none',
             label: { formatter: 'half had come' },
-            data: [{ xAxis: Math.round(speed.t50 * 10) / 10 }],
+            data: speed.byFirstLook ? [] : [{ xAxis: Math.round(speed.t50 * 10) / 10 }],
           },
         },
       ],
@@ -62,10 +63,20 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
     <section aria-label="Speed" className="mt-8">
       <h2 className="mb-1">Speed</h2>
       <p className="mb-2 max-w-prose">
-        Half of what came had come by day <b>{speed.t50.toFixed(1)}</b>
+        Half of what came had come{' '}
+        {speed.byFirstLook ? (
+          <>
+            before the first count, on day <b>{speed.came[0]!.day}</b>
+            {!speed.vigour && ': how fast it came up is not known'}
+          </>
+        ) : (
+          <>
+            by day <b>{speed.t50.toFixed(1)}</b>
+          </>
+        )}
         {/* What is usual is told of the warmth that a crop likes. */}
-        {kind === 'viability' && `, ${VIGOUR_WORDS[speed.vigour]}`}. Mean time {speed.meanTime.toFixed(1)} days, {speed.speed.toFixed(1)}{' '}
-        seeds a day.
+        {kind === 'viability' && speed.vigour && `, ${VIGOUR_WORDS[speed.vigour]}`}.
+        {!speed.byFirstLook && ` Mean time ${speed.meanTime.toFixed(1)} days, ${speed.speed.toFixed(1)} seeds a day.`}
       </p>
       <div className="grid items-start gap-6 md:grid-cols-[minmax(0,34rem)_auto]">
         <Chart label="Share up by day" option={option} className="h-56 w-full" />

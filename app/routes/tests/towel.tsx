@@ -91,7 +91,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     mayReopen: test.endedOn !== null && may(actor.role, 'override policy'),
     sequential,
     result,
-    speed: isRead ? readSpeed(test, towel) : null,
+    speed: isRead
+      ? readSpeed(
+          test,
+          towel,
+          checks.map(({ checkedOn }) => checkedOn),
+        )
+      : null,
   };
 }
 
