@@ -79,14 +79,14 @@ function readAgainst(test: Test, before: Test) {
   return { ...countOf(before), endedOn: before.endedOn!, ...compared, word: differenceWord(compared) };
 }
 
-/** How fast it came up, with its curve; null where nothing did. @param looks days on which somebody looked */
+/** How fast it came up, with its curve; null where nothing did, or where it was counted on the day it was laid. @param looks days on which somebody looked */
 export function readSpeed(
   test: Pick<Test, 'laidOn' | 'firstCountDays' | 'finalCountDays'>,
   towel: readonly SeedOnTowel[],
   looks: readonly string[],
 ) {
-  const came = sproutedByDay(towel, looks, (on) => Math.max(1, daysBetween(test.laidOn, on)));
-  const speed = germinationSpeed(came);
+  const came = sproutedByDay(towel, looks, (on) => daysBetween(test.laidOn, on)).filter(({ day, seeds }) => day > 0 || seeds > 0);
+  const speed = (came[0]?.day ?? 0) > 0 ? germinationSpeed(came) : null;
   return speed && { ...speed, came, vigour: vigourOf(speed, came[0]!.day, test.firstCountDays, test.finalCountDays) };
 }
 

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
+import { addDays } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
 import { readHouse } from '#data/house.ts';
 import { findLotByCode } from '#data/lots.ts';
@@ -8,7 +9,7 @@ import { findTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } 
 import { findQuickLooks } from '#data/quickLooks.ts';
 import { readOutlook } from '#data/outlooks.ts';
 import { discardLot, recordQuickLook } from '#services/shelves.server.ts';
-import { readSequential, readTestResult } from '#services/reading.server.ts';
+import { readSequential, readSpeed, readTestResult } from '#services/reading.server.ts';
 import { proposeTests, seedsLeftOf } from '#services/testProposal.server.ts';
 import { layTests } from '#services/layTests.server.ts';
 import { readTowel } from '#services/tests.server.ts';
@@ -274,6 +275,32 @@ describe('tests', () => {
     expect(await lot(code)).toMatchObject({ verdict: 'not settled', nextTestReason: 'last test left it open' });
     await read(47, '2027-03-22', '2027-04-10');
     expect((await lot(code)).verdict).toBe('full strength');
+  });
+
+  test('speed is told from every look: one that found none counts, one look alone tells none, nor does the day it was laid', async () => {
+    const speed = async (counts: readonly (readonly [string, number])[]) => {
+      const id = await layOne(await takeIn(library));
+      for (const [on, sprouted] of counts) await count(id, { more: { sprouted } }, on);
+      const looks = (await readChecks(library.db, id)).map(({ checkedOn }) => checkedOn);
+      return readSpeed((await findTest(library.db, id))!, (await readTowel(library.db, id)).towel, looks);
+    };
+    const days = { second: addDays(TODAY, 2), eighth: addDays(TODAY, 8), tenth: addDays(TODAY, 10) };
+    expect(
+      await speed([
+        [days.eighth, 0],
+        [days.tenth, 10],
+      ]),
+    ).toMatchObject({ t50: 9, byFirstLook: false });
+    expect(await speed([[days.tenth, 10]])).toMatchObject({ byFirstLook: true, vigour: null });
+    expect(
+      await speed([
+        [TODAY, 0],
+        [days.second, 10],
+        [days.tenth, 4],
+      ]),
+    ).toMatchObject({ byFirstLook: true, vigour: 'quick' });
+    expect(await speed([[TODAY, 10]])).toBeNull();
+    expect(await speed([[days.tenth, 0]])).toBeNull();
   });
 
   test('how many to lay is proposed from what is believed and what is left', async () => {

@@ -150,8 +150,14 @@ test('the house asks less of one crop: what cannot be read is named, and the ver
 
 test('how fast it came up is told, drawn and listed by day', async ({ page }) => {
   await page.goto('/tests?show=ended');
-  await page.getByRole('main').getByRole('row').nth(1).getByRole('link').first().click();
+  const links = await page.getByRole('main').getByRole('row').getByRole('link').all();
+  const ended = new Set((await Promise.all(links.map((link) => link.getAttribute('href')))).filter((href) => /^\/tests\/\d+$/.test(href!)));
   const speed = page.getByRole('region', { name: 'Speed' });
+  for (const href of ended) {
+    await page.goto(href!, { waitUntil: 'networkidle' });
+    // What was counted once, or on the day it was laid, has no speed.
+    if ((await speed.count()) > 0 && /by day \d/.test(await speed.innerText())) break;
+  }
   await expect(speed).toContainText(/Half of what came had come by day \d/);
   await expect(speed.getByRole('img', { name: 'Share up by day' })).toBeVisible();
   await expect(speed.getByRole('row').nth(1)).toBeVisible();
