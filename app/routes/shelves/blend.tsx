@@ -17,7 +17,7 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode, VERDICT_TONES } from '#app/ui/Mark.tsx';
-import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
@@ -110,6 +110,20 @@ export default function Blend({ loaderData: lot, actionData }: Route.ComponentPr
       ))}
       {lot.own.hindrance !== null ? (
         <Notice tone="doubt">{`${lot.code}: ${HINDRANCE_WORDS[lot.own.hindrance]}.`}</Notice>
+      ) : lot.others.length === 0 ? (
+        <Empty
+          action={
+            <div className="flex flex-wrap gap-3">
+              <ButtonLink to="/wants" look="action">
+                Ask for fresh seed: the wants list
+              </ButtonLink>
+              <ButtonLink to={`/lots/${lot.code}?hold=grow-out`}>Hold it, to grow out</ButtonLink>
+            </div>
+          }
+        >
+          No other lot of this line has seed, so there is nothing to blend it with. Of this one about <b>{percent(lot.own.band.median)}</b>{' '}
+          germinate, {percent(lot.own.band.low)} to {percent(lot.own.band.high)}.
+        </Empty>
       ) : (
         <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
           <Others lot={lot} />
@@ -139,14 +153,6 @@ function Others({ lot: { code, own, others, other } }: { lot: Lot }) {
   return (
     <section aria-label="Blend with">
       <h2 className="mb-2">With which lot?</h2>
-      {others.length === 0 && (
-        <p className="text-soft">
-          No other lot of this line has seed.{' '}
-          <Link className="link" to="/wants">
-            Ask for some: the wants list
-          </Link>
-        </p>
-      )}
       <ul>
         <LotRow one={own} note="This lot" />
         {near.map(row)}
