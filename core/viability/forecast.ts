@@ -1,5 +1,5 @@
 import type { Beta } from '../germination/betaPosterior.ts';
-import { likelihoodAt, likelihoodTable, logLikelihood, sightedProbit, WENT_WRONG, type Sighting } from './likelihood.ts';
+import { likelihoodAt, likelihoodTable, sightedProbit, WENT_WRONG, type Sighting } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 
 /** A sighting at its age: days of home storage since the time that ages are counted from. */
@@ -184,10 +184,10 @@ function workThrough(before: Belief, sightings: readonly Aged[], mayFall: (index
       }
       last = sighting;
     }
-    const scale = workIn(cells, count, sighting);
+    const highest = workIn(cells, count, sighting);
     const left = packed(cells, count);
     count = left.count;
-    evidence += scale + log(left.sum);
+    evidence += log(highest * left.sum);
   }
   return { belief: settled(cells, count, before.cell), evidence, doubted };
 }
@@ -247,27 +247,12 @@ function withFall({ probits, slopes, chances }: Cells, count: number, chance: nu
   return after;
 }
 
-/** Multiplies the chances of the first `count` cells by the likelihood of a sighting, in place; gives the log of what they are to be multiplied by besides. */
+/** Multiplies the chances of the first `count` cells by the likelihood of a sighting, in place; gives what they are to be multiplied by besides. */
 function workIn({ probits, slopes, chances }: Cells, count: number, { age, ...sighting }: Aged): number {
   const table = likelihoodTable(sighting);
-  // A garden's count that all of the belief thought next to impossible: only logs can tell its cells apart. A test may have gone wrong.
-  const before = sighting.kind === 'test' ? null : chances.slice(0, count);
-  let sum = 0;
-  for (let index = 0; index < count; index += 1) {
-    const chance = chances[index]! * likelihoodAt(table, probits[index]! - age * slopes[index]!);
-    chances[index] = chance;
-    sum += chance;
-  }
-  if (before === null || sum >= HARDLY) return table.highest;
-  let most = -Infinity;
-  for (let index = 0; index < count; index += 1) {
-    chances[index] = log(before[index]!) + logLikelihood(table, probits[index]! - age * slopes[index]!);
-    most = max(most, chances[index]!);
-  }
-  for (let index = 0; index < count; index += 1) chances[index] = exp(chances[index]! - most);
-  return most;
+  for (let index = 0; index < count; index += 1) chances[index]! *= likelihoodAt(table, probits[index]! - age * slopes[index]!);
+  return table.highest;
 }
-const HARDLY = 1e-30;
 
 /** What is odd about a test against all else that is known of its lot: chances, 0 to 1. */
 export interface Oddity {
@@ -298,7 +283,7 @@ export function odditiesOf(history: LotHistory): readonly Oddity[] {
         test,
         since: tests[at - 1]?.test ?? null,
         fell: doubted ? max(0, 1 - exp(workThrough(prior, sightings, (other) => other !== index).evidence - all.evidence)) : 0,
-        wentWrong: min(1, (WENT_WRONG / (test.sown + 1)) * exp(without.evidence - all.evidence)),
+        wentWrong: min(1, (WENT_WRONG.test / (test.sown + 1)) * exp(without.evidence - all.evidence)),
       },
     ];
   });

@@ -14,8 +14,8 @@ export const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPR
 /** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
 export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;
 
-/** Chance that a test says nothing of its seed: a towel that dried out, two that were mixed up. Any count is then as likely as any other. */
-export const WENT_WRONG = 0.01;
+/** Chance that a sighting says nothing of its seed: a towel that dried out, a bed that slugs had. Any count is then as likely as any other. */
+export const WENT_WRONG: Record<Sighting['kind'], number> = { test: 0.01, emergence: 0.1 };
 
 const { exp, log: ln, max, min } = Math;
 
@@ -25,14 +25,10 @@ const STEP = 0.02;
 const POINTS = Math.round((2 * EDGE) / STEP) + 1;
 const MOST_KEPT = 4000;
 const LEAST = 1e-300;
-/** Log of a share of the highest that is kept as nothing: reckoning with figures near the smallest a machine has is slow. */
-const NOTHING = -100;
 
-/** Likelihood of k of n by probit, from −9 to 9: as logs, and as shares of the highest. */
+/** Likelihood of k of n by probit, from −9 to 9, as shares of the highest. */
 export interface LikelihoodTable {
-  readonly logs: Float64Array;
   readonly shares: Float64Array;
-  /** Log of the highest. */
   readonly highest: number;
 }
 const tables = new Map<string, LikelihoodTable>();
@@ -48,36 +44,27 @@ export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
   if (kept) return kept;
   if (tables.size >= MOST_KEPT) tables.clear();
   const ways = logWays(up, sown);
-  const logs = Float64Array.from({ length: POINTS }, (_, index) => {
+  const likelihoods = Float64Array.from({ length: POINTS }, (_, index) => {
     const z = index * STEP - EDGE;
     const [alive, dead] = [normalBelow(z), normalBelow(-z)];
-    if (kind === 'test')
-      return ln((1 - WENT_WRONG) * exp(ways + logBetaBinomial(up, sown, alive, dead, SPREAD.test)) + WENT_WRONG / (sown + 1));
-    const soils = SOIL_FACTORS.map((soil) => ways + logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD.emergence));
-    const most = max(...soils);
-    return most + ln(soils.reduce((sum, log) => sum + exp(log - most), 0) / soils.length);
+    const soils = kind === 'test' ? [1] : SOIL_FACTORS;
+    const seen = soils.map((soil) => exp(ways + logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD[kind])));
+    return ((1 - WENT_WRONG[kind]) * seen.reduce((sum, one) => sum + one, 0)) / soils.length + WENT_WRONG[kind] / (sown + 1);
   });
-  const highest = logs.reduce((most, one) => max(most, one), -Infinity);
-  const table = { logs, shares: logs.map((one) => (one - highest < NOTHING ? 0 : exp(one - highest))), highest };
+  const highest = max(...likelihoods);
+  const table = { shares: likelihoods.map((one) => one / highest), highest };
   tables.set(name, table);
   return table;
 }
 
-/** Log likelihood at a probit, between the table's points. */
-export const logLikelihood = ({ logs }: LikelihoodTable, z: number): number => between(logs, z);
-
 /** Likelihood at a probit, against the highest that any probit has. */
 export function likelihoodAt({ shares }: LikelihoodTable, z: number): number {
-  return between(shares, z);
-}
-
-function between(points: Float64Array, z: number): number {
   const at = (z + EDGE) / STEP;
-  if (at <= 0) return points[0]!;
-  if (at >= POINTS - 1) return points[POINTS - 1]!;
+  if (at <= 0) return shares[0]!;
+  if (at >= POINTS - 1) return shares[POINTS - 1]!;
   const index = at | 0;
   const share = at - index;
-  return points[index]! * (1 - share) + points[index + 1]! * share;
+  return shares[index]! * (1 - share) + shares[index + 1]! * share;
 }
 
 /** The probit that a test's count points to, and its variance by chance and by what tests differ beside it. */

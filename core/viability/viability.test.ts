@@ -14,7 +14,7 @@ import {
   type Aged,
   type LotHistory,
 } from './forecast.ts';
-import { likelihoodTable, logLikelihood, SOIL_FACTORS } from './likelihood.ts';
+import { likelihoodAt, likelihoodTable, SOIL_FACTORS, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 import { ageing, daysPerProbit, HOME, homeDays, moistureIn, ruleOfThumb, type Spell } from './storage.ts';
 
@@ -119,12 +119,15 @@ const tested = (age: number, up: number, sown: number, day = age): Aged => ({ ki
 describe('the likelihood of a count', () => {
   test('is the binomial’s, spread out: eight of ten is likeliest near eight tenths, and each count has its chance', () => {
     const best = (up: number, sown: number) => {
-      const { logs } = likelihoodTable({ kind: 'test', up, sown });
-      return logs.reduce((top, log, index) => (log > logs[top]! ? index : top), 0) * 0.02 - 9;
+      const { shares } = likelihoodTable({ kind: 'test', up, sown });
+      return shares.indexOf(1) * 0.02 - 9;
     };
     expect(normalBelow(best(8, 10))).toBeCloseTo(0.8, 1);
     for (const kind of ['test', 'emergence'] as const) {
-      const chances = Array.from({ length: 41 }, (_, up) => Math.exp(logLikelihood(likelihoodTable({ kind, up, sown: 40 }), 0.3)));
+      const chances = Array.from({ length: 41 }, (_, up) => {
+        const table = likelihoodTable({ kind, up, sown: 40 });
+        return table.highest * likelihoodAt(table, 0.3);
+      });
       expect(chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 6);
     }
   });
@@ -136,7 +139,11 @@ describe('the likelihood of a count', () => {
       [0, 400],
       [400, 400],
     ] as const)
-      for (const log of likelihoodTable({ kind: 'test', up, sown }).logs) expect(Number.isFinite(log) || log < -600).toBe(true);
+      for (const kind of ['test', 'emergence'] as const) {
+        const { shares, highest } = likelihoodTable({ kind, up, sown });
+        // Never nothing: what was seen may always have gone wrong.
+        expect(shares.every((share) => share * highest >= WENT_WRONG[kind] / (sown + 1) - 1e-15 && share <= 1)).toBe(true);
+      }
     for (const [up, sown] of [
       [3, 2],
       [-1, 4],
@@ -296,6 +303,12 @@ describe('a test that goes against all before it', () => {
     expect(fell(300)).toBe(0);
     expect(fell(400)).toBeLessThan(fell(1000));
     expect(fell(1000)).toBeLessThan(fell(3000));
+  });
+
+  test('a bed in which nothing came up says little against good tests: slugs may have had it', () => {
+    const failed: Aged = { kind: 'emergence', age: 400, up: 0, sown: 20 };
+    expect(at([good, failed]).median).toBeGreaterThan(0.8);
+    expect(at([good, failed]).median).toBeLessThan(at([good]).median);
   });
 
   test('seed that ages as expected has nothing odd, and the order in which tests are told changes nothing', () => {

@@ -46,8 +46,8 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
           <p>
             Seed loses viability along a straight line in probits (Ellis and Roberts): v(t) = K − t/σ. K and σ are believed by the crop’s
             usual life in cool dry home storage, and by each test and each count in a garden, at its age. Tests of one jar differ by more
-            than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter). One test in a hundred goes wrong; in 3 of 100 years
-            something that nobody writes down costs a lot life, and 3 in 100 come in poor.
+            than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter). One test in a hundred goes wrong, one bed in ten;
+            in 3 of 100 years something that nobody writes down costs a lot life, and 3 in 100 come in poor.
           </p>
           <p>
             Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard ({HOME.celsius} °C,{' '}
