@@ -149,6 +149,8 @@ const POOR_FROM_THE_START = 0.03;
 const COSTS = [0.5, 0.9, 1.3, 1.7, 2.1, 2.5, 2.9, 3.3, 3.7, 4.1];
 /** Whether something happened is asked where a rough sum gives it such a chance: it takes time, and else the answer is no. */
 const WORTH_ASKING = 0.1;
+/** Of a lot whose tests contradict each other again and again it is asked no more once so many cells are followed. */
+const MOST_CELLS = 8 * CELLS;
 
 interface Worked {
   readonly belief: Belief;
@@ -175,7 +177,7 @@ function workThrough(before: Belief, sightings: readonly Aged[], mayFall: (index
   for (const [index, sighting] of byAge(sightings).entries()) {
     if (sighting.kind === 'test') {
       const chance = chanceOfFall(last, sighting);
-      if (roughlyFell(cells, count, sighting, chance) >= WORTH_ASKING) {
+      if (count <= MOST_CELLS && roughlyFell(cells, count, sighting, chance) >= WORTH_ASKING) {
         doubted.push(index);
         if (mayFall(index)) {
           cells = withFall(cells, count, chance);
@@ -265,28 +267,32 @@ export interface Oddity {
   readonly wentWrong: number;
 }
 
-/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each. */
+/** Of a lot with many odd tests the last ones are told. */
+const MOST_TOLD = 6;
+
+/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. */
 export function odditiesOf(history: LotHistory): readonly Oddity[] {
   const prior = priorBelief(history);
   const sightings = byAge(history.sightings);
   const all = workThrough(prior, sightings);
   const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
-  return tests.flatMap(({ test, index }, at) => {
-    const doubted = all.doubted.includes(index);
-    if (!doubted && !isFarOff(all.belief, test)) return [];
-    const without = workThrough(
-      prior,
-      sightings.filter((_, other) => other !== index),
-    );
-    return [
-      {
+  return tests
+    .map((one, at) => ({ ...one, since: tests[at - 1]?.test ?? null, doubted: all.doubted.includes(one.index) }))
+    .filter(({ test, doubted }) => doubted || isFarOff(all.belief, test))
+    .slice(-MOST_TOLD)
+    .map(({ test, index, since, doubted }) => {
+      const without = workThrough(
+        prior,
+        sightings.filter((_, other) => other !== index),
+      );
+      const unhurt = doubted ? workThrough(prior, sightings, (other) => other !== index) : all;
+      return {
         test,
-        since: tests[at - 1]?.test ?? null,
-        fell: doubted ? max(0, 1 - exp(workThrough(prior, sightings, (other) => other !== index).evidence - all.evidence)) : 0,
+        since,
+        fell: max(0, 1 - exp(unhurt.evidence - all.evidence)),
         wentWrong: min(1, (WENT_WRONG.test / (test.sown + 1)) * exp(without.evidence - all.evidence)),
-      },
-    ];
-  });
+      };
+    });
 }
 
 /** So many deviations off, a test is worth asking about. */

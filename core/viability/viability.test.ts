@@ -240,6 +240,7 @@ describe('the outlook of a lot', () => {
       Array.from({ length: 20 }, () => tested(500, 20, 20)),
       [tested(30 * YEAR, 9, 10)],
       [tested(0, 0, 100), tested(3000, 100, 100)],
+      Array.from({ length: 100 }, (_, index) => tested(index * 20, index % 2 === 0 ? 19 : 1, 20)),
     ];
     for (const sightings of cases)
       for (const age of [0, 1000, 30 * YEAR]) {
