@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
 import { bandOf, beginningOf, blendOf, comesUpUnevenly, proposeBlend, seedsToReach } from './blend.ts';
-import { bandAt, priorBelief } from './forecast.ts';
+import { priorBelief } from './belief.ts';
+import { bandAt } from './forecast.ts';
 import { normalBelow } from './normal.ts';
 
 const mean = ({ a, b }: { a: number; b: number }) => a / (a + b);

@@ -1,6 +1,7 @@
 import jstat from 'jstat';
 import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
-import { bandAt, beliefOf, betaAt, chanceAtLeast, type Aged } from './forecast.ts';
+import { beliefOf, type Aged } from './belief.ts';
+import { bandAt, betaAt, chanceAtLeast } from './forecast.ts';
 import { normalBelow } from './normal.ts';
 
 /** How invented lots really behave, whatever the forecast believes. */

@@ -3,22 +3,9 @@ import { halfLifeYears } from '../almanac/crop.ts';
 import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
 import type { Thresholds } from '../germination/verdict.ts';
 import { betaBinomial } from '../germination/moreTesting.ts';
-import {
-  afterOne,
-  ageUnder,
-  bandAt,
-  beliefOf,
-  betaAt,
-  chanceAtLeast,
-  daysToFall,
-  odditiesOf,
-  ownShare,
-  type Aged,
-  type Band,
-  type Beginning,
-  type Belief,
-  type LotHistory,
-} from './forecast.ts';
+import { afterOne, beliefOf, type Aged, type Beginning, type Belief, type LotHistory } from './belief.ts';
+import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
+import { odditiesOf } from './oddities.ts';
 import type { Sighting } from './likelihood.ts';
 import { ageing, HOME, homeDays } from './storage.ts';
 import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';

@@ -1,19 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  ageUnder,
-  bandAt,
-  beliefOf,
-  betaAt,
-  chanceAtLeast,
-  daysToFall,
-  odditiesOf,
-  ownShare,
-  priorBelief,
-  probitAt,
-  type Aged,
-  type LotHistory,
-} from './forecast.ts';
+import { beliefOf, priorBelief, type Aged, type LotHistory } from './belief.ts';
+import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, probitAt } from './forecast.ts';
+import { odditiesOf } from './oddities.ts';
 import { likelihoodAt, likelihoodTable, SOIL_FACTORS, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 import { ageing, daysPerProbit, HOME, homeDays, moistureIn, ruleOfThumb, type Spell } from './storage.ts';

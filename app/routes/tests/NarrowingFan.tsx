@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import { bandAt, beliefOf, type Aged } from '#core/viability/forecast.ts';
+import { beliefOf, type Aged } from '#core/viability/belief.ts';
+import { bandAt } from '#core/viability/forecast.ts';
 import { normalBelow } from '#core/viability/normal.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { percent } from '#app/ui/sayings.ts';

@@ -1,0 +1,53 @@
+import { byAge, priorBelief, workThrough, type Aged, type Belief, type LotHistory } from './belief.ts';
+import { probitAt } from './forecast.ts';
+import { sightedProbit, WENT_WRONG } from './likelihood.ts';
+
+const { exp, max, min } = Math;
+
+/** What is odd about a test against all else that is known of its lot: chances, 0 to 1. */
+export interface Oddity {
+  readonly test: Aged;
+  /** The test before it, null for the first. */
+  readonly since: Aged | null;
+  /** That its lot lost, between the two or before its first test, what its age and place do not explain. */
+  readonly fell: number;
+  /** That the test says nothing of its seed. */
+  readonly wentWrong: number;
+}
+
+/** Of a lot with many odd tests the last ones are told. */
+const MOST_TOLD = 6;
+
+/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. */
+export function odditiesOf(history: LotHistory): readonly Oddity[] {
+  const prior = priorBelief(history);
+  const sightings = byAge(history.sightings);
+  const all = workThrough(prior, sightings);
+  const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
+  return tests
+    .map((one, at) => ({ ...one, since: tests[at - 1]?.test ?? null, doubted: all.doubted.includes(one.index) }))
+    .filter(({ test, doubted }) => doubted || isFarOff(all.belief, test))
+    .slice(-MOST_TOLD)
+    .map(({ test, index, since, doubted }) => {
+      const without = workThrough(
+        prior,
+        sightings.filter((_, other) => other !== index),
+      );
+      const unhurt = doubted ? workThrough(prior, sightings, (other) => other !== index) : all;
+      return {
+        test,
+        since,
+        fell: max(0, 1 - exp(unhurt.evidence - all.evidence)),
+        wentWrong: min(1, (WENT_WRONG.test / (test.sown + 1)) * exp(without.evidence - all.evidence)),
+      };
+    });
+}
+
+/** So many deviations off, a test is worth asking about. */
+const FAR_OFF = 1.8;
+
+function isFarOff(belief: Belief, test: Aged): boolean {
+  const seen = sightedProbit(test);
+  const { mean, variance } = probitAt(belief, test.age);
+  return (mean - seen.mean) ** 2 > FAR_OFF ** 2 * (variance + seen.variance);
+}
