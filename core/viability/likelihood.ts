@@ -29,6 +29,7 @@ const LEAST = 1e-300;
 /** Likelihood of k of n by probit, from −9 to 9, as shares of the highest. */
 export interface LikelihoodTable {
   readonly shares: Float64Array;
+  /** The highest of all, a chance: by it shares become likelihoods. */
   readonly highest: number;
 }
 const tables = new Map<string, LikelihoodTable>();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, request as apiRequest, test, type APIRequestContext } from '@playwright/test';
+import { expect, request as apiRequest, test, type APIRequestContext } from './granary.ts';
 import { findSamples, mayEnter, PLACES, VISITORS, type Samples, type Visitor } from './places.ts';
 import { stateOf } from './roles.ts';
 

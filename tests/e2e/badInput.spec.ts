@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './granary.ts';
 import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { findSamples, type Samples } from './places.ts';
 import { stateOf } from './roles.ts';

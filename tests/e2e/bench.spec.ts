@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './granary.ts';
 import jsQR from 'jsqr';
 import { goOn, readHazards, take, weigh } from './benchDriver.ts';
 import { stateOf } from './roles.ts';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './granary.ts';
 import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
 import { stateOf } from './roles.ts';
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './granary.ts';
 import { goOn, readAir, readHazards, take, weigh } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 

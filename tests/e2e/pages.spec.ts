@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, request as apiRequest, test } from '@playwright/test';
+import { expect, request as apiRequest, test } from './granary.ts';
 import { findSamples, PLACES, type Samples } from './places.ts';
 import { stateOf } from './roles.ts';
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './granary.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('coordinator') });

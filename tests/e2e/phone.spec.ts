@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './granary.ts';
 import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';
 

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './granary.ts';
 import { answer } from './interview.ts';
 import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';

@@ -5,7 +5,7 @@ import { mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, request as apiRequest, test } from '@playwright/test';
+import { expect, request as apiRequest, test } from './granary.ts';
 import { answer, restIsUnknown } from './interview.ts';
 import pg from 'pg';
 import { stateOf } from './roles.ts';

@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
@@ -24,14 +24,17 @@ export function LendForm({
   const [form, fields] = usePostForm<'code' | 'packets' | 'overrideReason'>({ id: 'lend', result, start: { packets: '1', ...start } });
   const about = useFetcher<typeof aboutLot>({ key: 'lot' });
   const { load } = about;
+  const section = useRef<HTMLElement>(null);
   const first = fields.code.initialValue;
   useEffect(() => {
-    if (first) void load(`/desk/lot?code=${encodeURIComponent(first)}`);
+    // A scanner may have typed before the page's scripts had loaded.
+    const typed = section.current?.querySelector<HTMLInputElement>('input[name="code"]')?.value;
+    if (typed) void load(`/desk/lot?code=${encodeURIComponent(typed)}`);
   }, [first, load]);
   const lot = about.data?.lot;
   const needsReason = fields.overrideReason.errors !== undefined;
   return (
-    <section aria-label="Lend" className="mb-10 border-l-4 border-grain bg-sheet px-5 py-4">
+    <section ref={section} aria-label="Lend" className="mb-10 border-l-4 border-grain bg-sheet px-5 py-4">
       <h2 className="mb-3">Lend</h2>
       <PostForm form={form} formKey={formKey}>
         <div className="grid items-start gap-4 sm:grid-cols-[1fr_8rem_auto]">

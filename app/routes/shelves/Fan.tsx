@@ -29,7 +29,14 @@ export function Fan({
       { yAxis: hundred(thresholds.lend), name: 'lend', label: { position: 'insideStartTop' }, lineStyle: { color: GRAIN, type: 'dashed' } },
       { xAxis: at(today), name: 'today', lineStyle: { color: INK } },
       ...(next && next > today
-        ? [{ xAxis: at(next), name: 'next test', label: { position: 'insideEndTop' }, lineStyle: { color: FROST, type: 'dotted' } }]
+        ? [
+            {
+              xAxis: at(next),
+              name: 'next test',
+              label: { position: 'insideEnd', rotate: 0, align: 'left', offset: [6, 10] },
+              lineStyle: { color: FROST, type: 'dotted' },
+            },
+          ]
         : []),
     ];
     return {
