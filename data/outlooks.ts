@@ -3,8 +3,7 @@ import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Climate, Stay } from '#core/viability/whereabouts.ts';
 import type { Db } from './database.ts';
-
-const isAmong = (column: string, ids: readonly number[]) => sql<boolean>`${sql.ref(column)} = any(${sql.val([...ids])}::bigint[])`;
+import { isAmong } from './isAmong.ts';
 
 /** Marks lots to be reckoned again in the background. */
 export async function markOutlooksStale(db: Db, only: { cropId?: string; placeId?: number } = {}): Promise<void> {

@@ -1,9 +1,7 @@
 import { sql } from 'kysely';
 import type { Judgement } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
-
-/** One array instead of hundreds of parameters. */
-const isAmong = (column: string, ids: readonly number[]) => sql<boolean>`${sql.ref(column)} = any(${sql.val([...ids])}::bigint[])`;
+import { isAmong } from './isAmong.ts';
 
 /** Marks lots and all that descends from them to be judged again; returns how many they are. */
 export async function markStale(db: Db, lotIds: readonly number[]): Promise<number> {
