@@ -52,7 +52,12 @@ module.exports = {
       to: { path: '^(app/routes/|demo/|server/|tests/|bench/)', pathNot: '^app/routes/($1/|[^/]+/\\+types/)' },
     },
     { name: 'nobody-imports-routes', severity: 'error', from: { pathNot: '^app/(routes/|routes\\.ts)' }, to: { path: '^app/routes/' } },
-    { name: 'nobody-imports-tests', severity: 'error', from: { pathNot: '^tests/' }, to: { path: '(^tests/|\\.test\\.ts$)' } },
+    {
+      name: 'nobody-imports-tests',
+      severity: 'error',
+      from: { pathNot: '(^tests/|\\.test\\.ts$)' },
+      to: { path: '(^tests/|\\.test\\.ts$)' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     {
       name: 'no-orphans',

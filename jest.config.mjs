@@ -6,12 +6,23 @@ const swc = [
   },
 ];
 
-/** `core` needs nothing; `data` needs the PostgreSQL that bin/test starts and names in TEST_OWNER_URL and TEST_APP_URL. */
-const shared = { testEnvironment: 'node', testTimeout: 120_000, extensionsToTreatAsEsm: ['.ts', '.tsx'], transform: { '\\.tsx?$': swc } };
+/**
+ * `core` needs nothing; `data` the PostgreSQL that bin/test starts and names in OWNER_DATABASE_URL and DATABASE_URL; `http` also the build and
+ * the sample library in it; `commands` runs those of bin/ themselves.
+ */
+const shared = {
+  testEnvironment: 'node',
+  setupFiles: ['<rootDir>/tests/support/sameChance.ts'],
+  testTimeout: 120_000,
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: { '\\.tsx?$': swc },
+};
 
 export default {
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,devices,almanac,demo,app,server,services}/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
+    { ...shared, displayName: 'http', testMatch: ['<rootDir>/tests/http/**/*.test.ts'] },
+    { ...shared, displayName: 'commands', testMatch: ['<rootDir>/tests/commands/**/*.test.ts'] },
   ],
 };

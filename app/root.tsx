@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import {
   isRouteErrorResponse,
   Links,
@@ -46,6 +46,10 @@ export const meta: Route.MetaFunction = () => [{ title: 'Kind Granary' }];
 
 export function Layout({ children }: { children: ReactNode }) {
   const data = useRouteLoaderData<typeof loader>('root');
+  // From now on scripts answer what is typed and tapped; whoever drives the page can wait for it.
+  useEffect(() => {
+    document.documentElement.dataset['ready'] = 'yes';
+  }, []);
   return (
     <html lang="en-GB" data-theme={data?.theme ?? 'system'}>
       <head>

@@ -103,7 +103,7 @@ export const maybePercent = z
     return z.NEVER;
   });
 
-export const WHEN_TROUBLE = {
+const WHEN_TROUBLE = {
   unreadable: 'Write it like 6 h ago, yesterday 18:00 or 21 Nov',
   impossible: 'There is no such day or hour',
 } as const;

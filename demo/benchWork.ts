@@ -41,7 +41,7 @@ const story = (one: Omit<BenchStory, 'celsius' | 'humidity'> & Partial<Pick<Benc
 });
 
 /** A bench in late autumn: ferments of several ages, squash that cures, pods that hang, seed on trays. */
-export const BENCH_STORIES: readonly BenchStory[] = [
+const BENCH_STORIES: readonly BenchStory[] = [
   story({
     crop: 'tomato',
     variety: 'Gauge Glass',

@@ -7,6 +7,7 @@ import { markOutlooksStale } from '#data/outlooks.ts';
 import { markAllStale } from '#data/promises.ts';
 import { createHouse } from '#data/house.ts';
 import { migrate } from '#data/migrate.ts';
+import { clockFrom } from '#services/clock.server.ts';
 import { hashPassword } from '#services/secrets.server.ts';
 import { readAlmanac } from '#almanac/read.ts';
 import { reckonNextOutlooks } from '#services/outlook.server.ts';
@@ -41,6 +42,7 @@ async function seed(): Promise<void> {
     throw new Error('--lots takes a whole number from 20 to 200000, --people one of at least 12');
   const url = process.env['OWNER_DATABASE_URL'] ?? process.env['DATABASE_URL'];
   if (!url) throw new Error('OWNER_DATABASE_URL is not set');
+  const clock = clockFrom(process.env['CLOCK']);
   const owner = openDatabase({ url, most: 2 });
   try {
     await migrate(owner);
@@ -48,7 +50,7 @@ async function seed(): Promise<void> {
     await loadAlmanac(owner, almanac);
     if (await owner.selectFrom('person').select('id').limit(1).executeTakeFirst()) return;
     await createHouse(owner, HOUSE);
-    const today = dayInZone(new Date(), HOUSE.timeZone);
+    const today = dayInZone(clock(), HOUSE.timeZone);
     const library = generateLibrary({ today, lots, people, seed: Number(values.seed), crops: almanac.crops });
     await loadLibrary(owner, library, {
       today,
@@ -56,12 +58,12 @@ async function seed(): Promise<void> {
       passwordHash: await hashPassword(SAMPLE_PASSWORD),
     });
     const helper = await firstHelper(owner);
-    await workTheBench(owner, helper, new Date(), almanac.crops);
+    await workTheBench(owner, helper, clock(), almanac.crops);
     await workTheTests(owner, helper, today);
     await markAllStale(owner);
-    while ((await judgeNext(owner, new Date())) > 0);
+    while ((await judgeNext(owner, clock())) > 0);
     await markOutlooksStale(owner);
-    while ((await reckonNextOutlooks(owner, new Date())) > 0);
+    while ((await reckonNextOutlooks(owner, clock())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

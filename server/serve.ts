@@ -5,6 +5,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
 import { DEVICES, startStandIns } from '#devices/standIns/standIns.ts';
+import { clockFrom } from '#services/clock.server.ts';
 import { makeHttp } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
 import { DEVICE_VARIABLES, readSettings, type Settings } from './settings.ts';
@@ -15,14 +16,15 @@ const FINISH_MS = 5_000;
 
 async function start(): Promise<void> {
   const settings = readSettings(process.env);
-  const welcome = await prepareDatabase(settings, new Date());
+  const now = clockFrom(settings.clock);
+  const welcome = await prepareDatabase(settings, now());
   const index = join(BUILD, 'server', 'index.js');
   if (!existsSync(index)) throw new Error('The application is not built yet: run "npm ci && npm run build" first');
   process.env['PUBLIC_URL'] = settings.publicUrl;
   process.env['PROGRAMS'] = join(BUILD, 'programs');
   if (settings.role) process.env['DATABASE_ROLE'] = settings.role;
   if (settings.devices === 'stand-ins') {
-    const { addresses } = await startStandIns(settings.prints, () => Date.now());
+    const { addresses } = await startStandIns(settings.prints, () => now().getTime());
     for (const device of DEVICES) process.env[DEVICE_VARIABLES[device]] = addresses[device];
     process.env['STAND_INS'] = addresses.hand;
   }
@@ -34,10 +36,10 @@ async function start(): Promise<void> {
 }
 
 /** Judges lots in a thread of its own; its troubles are logged, and never stop the server. */
-function startReckoner({ databaseUrl, role }: Settings): void {
+function startReckoner({ databaseUrl, role, clock }: Settings): void {
   const script = join(BUILD, 'programs', 'reckoner.js');
   const worker = new Worker(script, {
-    workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null },
+    workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null, clock },
   });
   const say = (message: string) =>
     process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `reckoner: ${message}` })}\n`);

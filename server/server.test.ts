@@ -17,6 +17,7 @@ describe('the settings', () => {
       publicUrl: 'http://127.0.0.1:4747',
       trustedProxies: 0,
       timeZone: expect.any(String),
+      clock: undefined,
       devices: {},
       prints: expect.any(String),
     });

@@ -13,6 +13,8 @@ export interface Settings {
   readonly publicUrl: string;
   readonly trustedProxies: number;
   readonly timeZone: string;
+  /** ISO 8601 instant at which the server's clock starts, for tests; undefined for the machine's time. */
+  readonly clock: string | undefined;
   /** `host:port` of the devices at the bench, or the stand-ins that this server starts. */
   readonly devices: 'stand-ins' | Readonly<Partial<Record<DeviceName, string>>>;
   /** Where the stand-in printer keeps what it printed. */
@@ -58,6 +60,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     publicUrl: new URL(publicUrl).origin,
     trustedProxies: Number(environment['TRUSTED_PROXIES'] ?? 0),
     timeZone: environment['TZ'] ?? 'Etc/UTC',
+    clock: environment['CLOCK'] || undefined,
     devices: readDevices(environment),
     prints: environment['PRINTS'] ?? join(tmpdir(), 'kind-granary-prints'),
   };

@@ -33,7 +33,7 @@ import { drawFromLot, type Short } from './stock.server.ts';
 type NoLot = { readonly code: 'no such lot' };
 
 /** Share of crosses that can be seen, for this crop and what was looked at: kernels of a crop with xenia, fruits, or whole plants. */
-export function showingShare(crop: Pick<Crop, 'crossesShow' | 'showsIn'>, seen: 'plants' | 'fruits' | 'kernels'): number {
+function showingShare(crop: Pick<Crop, 'crossesShow' | 'showsIn'>, seen: 'plants' | 'fruits' | 'kernels'): number {
   const usual = (crop.crossesShow[0] + crop.crossesShow[1]) / 200;
   const where = { plants: ['plant', 'root'], fruits: ['fruit'], kernels: ['kernel'] }[seen];
   // Looked at elsewhere than where crosses show best, half of them pass unseen.

@@ -58,7 +58,7 @@ interface Parent {
 }
 
 /** What is judged by the interview alone, before anything is written: answers that contradict, and the house's rule on hybrids. */
-export function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: string): IntakeProblem | null {
+function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: string): IntakeProblem | null {
   const found = contradictionsIn(interview.passport, crop, today);
   if (found.length > 0) return { code: 'contradiction', found };
   if (interview.passport.kind === 'F1' && ruleFor('hybrids', house.rules).id === 'never') return { code: 'hybrids are not taken' };
@@ -176,7 +176,7 @@ function openByOf(crop: Crop, passport: Passport, today: string): string | null 
 }
 
 /** The line it is kept under: its name, or "Offspring of" it. */
-export function lineName({ variety, passport }: Pick<Interview, 'variety' | 'passport'>): string {
+function lineName({ variety, passport }: Pick<Interview, 'variety' | 'passport'>): string {
   return passport.offspring && !/^offspring of /i.test(variety) ? `Offspring of ${variety}` : variety;
 }
 

@@ -34,7 +34,7 @@ function registerFonts(doc: PDFKit.PDFDocument): void {
 }
 
 /** A QR code as a PNG, with the quiet edge that readers need. */
-export const qrImage = (address: string): Promise<Buffer> =>
+const qrImage = (address: string): Promise<Buffer> =>
   bwipjs.toBuffer({ bcid: 'qrcode', text: address, scale: 6, paddingwidth: 2, paddingheight: 2 });
 
 /** Labels as PDF: `count` alike, on a sheet or roll of real measures, from the `start`-th place on. Fonts are embedded. */

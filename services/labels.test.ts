@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { SHEET_IDS, SHEETS } from '#core/labels/sheets.ts';
+import { textOfPdf } from '../tests/support/pdf.ts';
 import { fitLabel, labelPdf, type LabelWords } from './labels.server.ts';
 
 const WORDS: LabelWords = {
@@ -30,6 +31,16 @@ describe('labels as PDF', () => {
       ...WORDS.hazards,
     ]);
   });
+
+  test.each(['a4-8', 'letter-30', 'roll-57'] as const)(
+    '%s: read back, each label of the page says all of it, its hazard too',
+    async (sheet) => {
+      const pages = await textOfPdf(await labelPdf(WORDS, sheet, 2));
+      const told = pages.join(' ');
+      for (const words of [WORDS.crop, WORDS.code, ...WORDS.lines.map((line) => line.text), ...WORDS.hazards])
+        expect(told.replace(/\s/g, '').split(words.replace(/\s/g, ''))).toHaveLength(3);
+    },
+  );
 
   test('a word wider than the label is written smaller, never cut', () => {
     const long = { ...WORDS, variety: 'Oberstellwerksmeisterinnenkürbiswinterlagersorte' };

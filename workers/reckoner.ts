@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase, type Connection } from '#data/database.ts';
+import { clockFrom } from '#services/clock.server.ts';
 import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
 import { logRoom } from '#services/roomLog.server.ts';
@@ -13,19 +14,25 @@ const RECOVER_MS = 10_000;
 
 const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
+interface Settings extends Connection {
+  readonly roomLogger: string | null;
+  readonly clock: string | undefined;
+}
+
 /**
  * Judges lots whose promise is out of date and reckons outlooks that are, off the threads that answer requests. What waits stands in the database, so that a restart
  * loses nothing; several servers may run it, one works at a time.
  * Between lots it reads the room's logger, where there is one.
  */
-async function run({ roomLogger, ...connection }: Connection & { roomLogger: string | null }): Promise<never> {
+async function run({ roomLogger, clock, ...connection }: Settings): Promise<never> {
+  const now = clockFrom(clock);
   const db = openDatabase({ ...connection, most: 1 });
   const room = roomLogger === null ? null : hygrometerAt(readAddress(roomLogger));
   for (;;) {
     try {
-      if (room) await logRoom(db, room, new Date());
-      const judged = await judgeNext(db, new Date());
-      const reckoned = judged === 0 ? await reckonNextOutlooks(db, new Date()) : 0;
+      if (room) await logRoom(db, room, now());
+      const judged = await judgeNext(db, now());
+      const reckoned = judged === 0 ? await reckonNextOutlooks(db, now()) : 0;
       if (judged + reckoned === 0) await wait(REST_MS);
     } catch (error) {
       parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });
@@ -34,4 +41,4 @@ async function run({ roomLogger, ...connection }: Connection & { roomLogger: str
   }
 }
 
-void run(workerData as Connection & { roomLogger: string | null });
+void run(workerData as Settings);

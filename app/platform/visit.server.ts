@@ -3,6 +3,7 @@ import { dayInZone } from '#core/calendar/plainDate.ts';
 import { may, type Permission } from '#core/people/may.ts';
 import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/accounts.ts';
 import { readHouse, type House } from '#data/house.ts';
+import { clockFrom } from '#services/clock.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { whoIs } from '#services/signIn.server.ts';
 import { readSessionToken } from './cookies.server.ts';
@@ -21,11 +22,12 @@ export interface Visit {
 /** A visit by somebody who is signed in. */
 export type SignedIn = Visit & { readonly actor: Actor };
 
+const clock = clockFrom(process.env['CLOCK']);
 const visitContext = createContext<Visit>();
 
 /** Finds out who comes and what day it is. Runs before every loader and action, also where only one route's data is asked for. */
 export const meetVisitor: MiddlewareFunction<Response> = async ({ request, context }, next) => {
-  const now = new Date();
+  const now = clock();
   const token = readSessionToken(request);
   const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]);
   if (!house) throw new Error('the library has no settings: its database was not prepared');

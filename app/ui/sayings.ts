@@ -12,7 +12,7 @@ export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }
 }
 
 /** Why the next test falls when it does. */
-export const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
+const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
   'never tested and undated': 'never tested, and nobody knows how old it is',
   'last test left it open': 'the last test left the question open',
   'may fall under what is lent': 'by then it may have fallen under what is lent',

@@ -58,7 +58,7 @@ const FAIR_PRACTICE = ['fair', 'practice'] as const;
  * Every fact the almanac holds of a crop: how it is called, written and read, and how sure it is unless a crop says otherwise.
  * Weeks count from the house's mean last frost, of the year in which the plant flowers where it is about flowering.
  */
-export const FACTS = {
+const FACTS = {
   alsoCalled: fact('what it is', 'Also called', LIST, FAIR_PRACTICE, 'optional'),
   species: fact('what it is', 'Species', TEXT, FIRM_STANDARD),
   synonyms: fact('what it is', 'Older names', LIST, FIRM_STANDARD, 'optional'),

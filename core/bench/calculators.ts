@@ -1,8 +1,7 @@
 /** What takes water out of seed in a closed jar. */
-export const DESICCANTS = ['silica', 'rice'] as const;
-export type Desiccant = (typeof DESICCANTS)[number];
+export type Desiccant = 'silica' | 'rice';
 /** Grams of water that a gram of it, dry, takes up at the humidity seed is dried to, about a third. */
-export const DESICCANT_HOLDS: Record<Desiccant, number> = { silica: 0.2, rice: 0.05 };
+const DESICCANT_HOLDS: Record<Desiccant, number> = { silica: 0.2, rice: 0.05 };
 
 export interface Silica {
   /** By the rule of thumb: as much gel as seed, and as much more of another desiccant as it holds less. */

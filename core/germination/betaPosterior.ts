@@ -11,7 +11,7 @@ export interface Beta {
 export const BETWEEN_TEST_SPREAD = 0.02;
 
 /** Jeffreys' prior for a share, used where nothing is known of the lot. */
-export const JEFFREYS: Beta = { a: 0.5, b: 0.5 };
+const JEFFREYS: Beta = { a: 0.5, b: 0.5 };
 
 /**
  * Posterior of the germination share after k of n.

@@ -21,7 +21,7 @@ export function checkCharacter(payload: string): string {
 }
 
 /** The code for a year and running number, or null when that number is left out because its check letter could be misread. */
-export function makeLotCode(year: number, running: number): string | null {
+function makeLotCode(year: number, running: number): string | null {
   const digits = `${String(year % 100).padStart(2, '0')}${String(running).padStart(4, '0')}`;
   const check = checkCharacter(digits);
   return EASY_TO_MISREAD.has(check) ? null : `${digits.slice(0, 2)}-${digits.slice(2)}-${check}`;

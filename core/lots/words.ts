@@ -18,13 +18,6 @@ export type StoredSoFar = (typeof STORED_SO_FAR)[number];
 export const AIMS = ['keep true', 'let adapt'] as const;
 export type Aim = (typeof AIMS)[number];
 
-export type LotState = 'kept' | 'used up';
-
-/** The state of a lot, from what the ledger says is on hand. */
-export function lotState(onHand: number): LotState {
-  return onHand > 0 ? 'kept' : 'used up';
-}
-
 /** How the shelves can be sorted, and which of their lots can be asked for. */
 export const SHELF_SORTS = ['variety', 'code', 'harvest', 'amount', 'germination', 'next test'] as const;
 export type ShelfSort = (typeof SHELF_SORTS)[number];

@@ -77,7 +77,7 @@ export function holdsByRule(
 }
 
 /** Whether nobody knows how old the seed is. */
-export function isUndated({ harvested, packet }: Pick<Passport, 'harvested' | 'packet'>): boolean {
+function isUndated({ harvested, packet }: Pick<Passport, 'harvested' | 'packet'>): boolean {
   if (packet) return packet.date === null;
   return known(harvested) === null;
 }

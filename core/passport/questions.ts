@@ -68,7 +68,7 @@ export const QUESTIONS = {
   note: 'how much',
 } as const satisfies Record<string, Part>;
 export type Question = keyof typeof QUESTIONS;
-export const QUESTION_IDS = Object.keys(QUESTIONS) as Question[];
+const QUESTION_IDS = Object.keys(QUESTIONS) as Question[];
 
 /** Questions that may be left empty. */
 export const OPTIONAL: ReadonlySet<Question> = new Set<Question>([

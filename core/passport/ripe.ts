@@ -1,5 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
-import { addDays, daysBetween, earliestDay, type IsoDate } from '../calendar/plainDate.ts';
+import { addDays, daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 import { known, type Passport } from './passport.ts';
 
 export type Ripeness =
@@ -49,10 +49,4 @@ function wait(why: 'cure' | 'after-ripen', days: number, since: IsoDate, today: 
   const until = addDays(since, days);
   if (until <= today && why === 'cure') return { kind: 'ready', openBy };
   return { kind: 'wait', why, days: Math.max(0, daysBetween(today, until)), until, openBy: openBy > until ? openBy : until };
-}
-
-/** The day by which uncleaned stock must be opened, counted from a harvest that may be known only by month or year. */
-export function openBy(crop: Pick<Crop, 'waits'>, harvested: string | null, today: IsoDate): IsoDate {
-  const from = harvested === null ? today : earliestDay(harvested);
-  return addDays(from < today ? from : today, crop.waits[1]);
 }

@@ -20,7 +20,7 @@ const EXPOSED_WHEN_UNKNOWN = 0.25;
 const middle = ([low, high]: readonly [number, number]): number => (low + high) / 200;
 
 /** Share of seed from foreign pollen where it is plentiful, for these flowers: stigmas that stick out take far more. */
-export function outcrossingOf(crop: Pick<Crop, 'outcrossing' | 'exposedStigma'>, stigma: Passport['stigma']): number {
+function outcrossingOf(crop: Pick<Crop, 'outcrossing' | 'exposedStigma'>, stigma: Passport['stigma']): number {
   const usual = middle(crop.outcrossing);
   if (!crop.exposedStigma || stigma === null || stigma === 'hidden') return usual;
   const exposed = middle(crop.exposedStigma);

@@ -8,7 +8,7 @@ export type Claim = (typeof PROMISES)[number];
 /** A promise is made when this share of what could be the case keeps it. */
 export const SURENESS = 0.8;
 /** Most foreign share that a promise allows. */
-export const ALLOWS = { true: 0.01, 'likely true': 0.05 } as const;
+const ALLOWS = { true: 0.01, 'likely true': 0.05 } as const;
 
 export interface ToJudge {
   /** Crossed share of this season's seed. */

@@ -78,6 +78,19 @@ describe('the bench plan', () => {
     );
   });
 
+  test('a test gives its cheapest week up where another needs it more', () => {
+    const weekly = (deadline: number, change: Partial<PlanTest> = {}) => towel({ spot: 'warm', hours: [0.5], deadline, ...change });
+    const tests = [
+      weekly(1),
+      weekly(0, { hours: [0.5, 0, 0.25], value: 0.25 }),
+      weekly(0, { earliest: 1 }),
+      weekly(4, { hours: [0.5, 0, 0.25], value: 2.5 }),
+      weekly(2),
+    ];
+    const problem = { tests, bench: benchOf(4, 2, 0.5) };
+    expect(solved(problem).cost).toBeCloseTo(bruteForce(problem), 9);
+  });
+
   test('each step is at least as good as the one before, and its bound never falls', () => {
     const chance = seeded(5);
     const tests = Array.from({ length: 80 }, () =>

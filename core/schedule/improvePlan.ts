@@ -64,7 +64,14 @@ function inOrder({ tests, bench }: PlanProblem, choices: Choices): number[] {
 }
 
 /** Puts tests in one by one: where they were before when that costs nothing more, else into the cheapest week, of those the first: gaps stay whole, and hours are evened out later. */
-function fill(problem: PlanProblem, choices: Choices, before: Plan | null, order: readonly number[], fixed: Plan | null = null): Plan {
+function fill(
+  problem: PlanProblem,
+  choices: Choices,
+  before: Plan | null,
+  order: readonly number[],
+  fixed: Plan | null = null,
+  passesBy: () => boolean = () => false,
+): Plan {
   const { tests, bench } = problem;
   const load = new BenchLoad(bench);
   const plan: (number | null)[] = fixed ? [...fixed] : tests.map(() => null);
@@ -78,25 +85,38 @@ function fill(problem: PlanProblem, choices: Choices, before: Plan | null, order
       }
   for (const index of order) {
     if (plan[index] !== null) continue;
-    plan[index] = bestWeek(tests[index]!, choices[index]!, load, bench.weeks, before?.[index] ?? null);
+    plan[index] = bestWeek(tests[index]!, choices[index]!, load, bench.weeks, before?.[index] ?? null, passesBy);
     load.add(tests[index]!, plan[index]);
   }
   return plan;
 }
 
-function bestWeek(test: PlanTest, weeks: readonly number[], load: BenchLoad, all: number, before: number | null): number | null {
+function bestWeek(
+  test: PlanTest,
+  weeks: readonly number[],
+  load: BenchLoad,
+  all: number,
+  before: number | null,
+  passesBy: () => boolean,
+): number | null {
   let best: number | null = null;
   let bestCost = lateness(test, null, all);
   for (const week of weeks) {
     const cost = lateness(test, week, all);
-    if ((cost < bestCost || (cost === bestCost && (best === null || week === before))) && load.fits(test, week))
+    if ((cost < bestCost || (cost === bestCost && (best === null || week === before))) && load.fits(test, week) && !passesBy())
       [best, bestCost] = [week, cost];
   }
   return best;
 }
 
-/** Between a few tests and a quarter of them are taken out at a time. */
-const TAKEN_OUT = { least: 0.02, most: 0.25 };
+/** Between a few tests and a quarter of them are taken out at a time; of a handful, up to all. */
+const TAKEN_OUT = { least: 0.02, most: 0.25, handful: 4 };
+
+/**
+ * Share of free weeks that putting a test in again passes by. Without it some plans cannot be reached: a test would never leave its
+ * cheapest week to make room for another (greedy insertion with blinks, Christiaens and Vanden Berghe 2020).
+ */
+const PASSED_BY = 0.03;
 
 /** Takes some tests out, those that are late and their neighbours in time rather, and puts them in again in another order. */
 function anew(problem: PlanProblem, choices: Choices, plan: Plan, chance: () => number): Plan {
@@ -105,7 +125,8 @@ function anew(problem: PlanProblem, choices: Choices, plan: Plan, chance: () => 
     lateness(tests[index]!, week, bench.weeks) > 0 && tests[index]!.pinned === null ? [index] : [],
   );
   const seed = late.length > 0 ? tests[late[Math.floor(chance() * late.length)]!]! : null;
-  const share = TAKEN_OUT.least + (TAKEN_OUT.most - TAKEN_OUT.least) * chance() ** 2;
+  const most = Math.max(TAKEN_OUT.most, Math.min(1, TAKEN_OUT.handful / tests.length));
+  const share = TAKEN_OUT.least + (most - TAKEN_OUT.least) * chance() ** 2;
   const [from, span] = [chance() * bench.weeks, 2 + chance() * bench.weeks];
   const isNear = (week: number | null) => week === null || (week >= from - span && week <= from + span);
   const keepsLate = chance() < 0.5;
@@ -130,7 +151,7 @@ function anew(problem: PlanProblem, choices: Choices, plan: Plan, chance: () => 
       : tests[index]!.value * (1 - noise + noise * chance()) * (bySize ? 1 : tests[index]!.hours.length),
   }));
   const order = keyed.sort((one, other) => other.key - one.key).map(({ index }) => index);
-  return fill(problem, choices, null, order, rest);
+  return fill(problem, choices, null, order, rest, () => chance() < PASSED_BY);
 }
 
 /**

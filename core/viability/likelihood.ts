@@ -9,7 +9,7 @@ export interface Sighting {
 }
 
 /** Tests of one jar differ by more than chance; gardens differ more. */
-export const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPREAD, emergence: 0.1 };
+const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPREAD, emergence: 0.1 };
 
 /** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
 export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;

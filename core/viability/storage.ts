@@ -25,9 +25,6 @@ export const HOME: Air = { celsius: 18, humidity: 0.5 };
 /** Seed that went into a jar dry enough to seal, in a room, where its moisture was not measured: it keeps that moisture in the cold. */
 const SEALED: Air = { celsius: 20, humidity: 0.35 };
 
-/** Temperature terms that hold for all ordinary seed (Dickie, Ellis, Kraak, Ryder and Tompsett 1990). */
-export const UNIVERSAL_TEMPERATURE = { CH: 0.0329, CQ: 0.000478 } as const;
-
 const CELSIUS: Range = [-20, 40];
 const MOISTURE: Range = [3, 18];
 const within = (value: number, [low, high]: Range) => Math.min(high, Math.max(low, value));

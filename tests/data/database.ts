@@ -1,33 +1,25 @@
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readAlmanac } from '#almanac/read.ts';
 import { readInterview } from '#contracts/interview.ts';
-import { questionsNow, type Answers } from '#core/passport/answers.ts';
-import { OPTIONAL } from '#core/passport/questions.ts';
+import type { Answers } from '#core/passport/answers.ts';
 import type { Actor } from '#data/accounts.ts';
 import { grantAccount } from '#data/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { loadAlmanac } from '#data/almanac.ts';
 import { createHouse } from '#data/house.ts';
 import { ensurePlace } from '#data/places.ts';
-import { migrate } from '#data/migrate.ts';
 import { createPerson } from '#data/people.ts';
 import type { Role } from '#core/people/may.ts';
 import { receiveLot, type Intake } from '#services/intake.server.ts';
+import { cropOf, interviewOf, type Change } from '../support/answers.ts';
+import { cloneDatabase, upToDateTemplate } from '../support/databases.ts';
 
-function urlFrom(name: string): string {
-  const url = process.env[name];
-  if (!url) throw new Error(`${name} is not set: run these tests through bin/test`);
-  return url;
-}
+export { ALMANAC } from '../support/answers.ts';
 
 const open: Db[] = [];
 
 /** A connection that is closed when the suite is done. */
-export function connect(which: 'owner' | 'server', database: string): Db {
-  const url = new URL(urlFrom(which === 'owner' ? 'OWNER_DATABASE_URL' : 'DATABASE_URL'));
-  url.pathname = `/${database}`;
-  const db = openDatabase({ url: url.href, most: 12 });
+export function connect(url: string): Db {
+  const db = openDatabase({ url, most: 12 });
   open.push(db);
   return db;
 }
@@ -36,15 +28,10 @@ afterAll(async () => {
   await Promise.all(open.splice(0).map((db) => db.destroy()));
 });
 
-/** An empty database of its own for a suite, brought up to date; the tests' cluster lets the owner make databases. */
+/** A database of its own for a suite, brought up to date and with the almanac, but with nobody in it. */
 export async function emptyDatabase(): Promise<{ owner: Db; db: Db }> {
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  const maker = connect('owner', 'granary');
-  const { sql } = await import('kysely');
-  await sql.raw(`create database ${name}`).execute(maker);
-  const owner = connect('owner', name);
-  await migrate(owner);
-  return { owner, db: connect('server', name) };
+  const { ownerUrl, serverUrl } = await cloneDatabase(await upToDateTemplate());
+  return { owner: connect(ownerUrl), db: connect(serverUrl) };
 }
 
 export const TODAY = '2026-11-23';
@@ -53,7 +40,6 @@ export const NOW = new Date('2026-11-23T12:00:00Z');
 /** A house with the almanac, one shelf and somebody of each role. */
 export async function preparedLibrary() {
   const { owner, db } = await emptyDatabase();
-  await loadAlmanac(owner, ALMANAC);
   await createHouse(db, {
     name: 'Test house',
     timeZone: 'Etc/UTC',
@@ -84,10 +70,6 @@ export async function preparedLibrary() {
 }
 
 export type Library = Awaited<ReturnType<typeof preparedLibrary>>;
-
-/** The shipped almanac. */
-export const ALMANAC = readAlmanac();
-export const cropOf = (id: string) => ALMANAC.crops.find((crop) => crop.id === id)!;
 
 const PEA: Answers = {
   source: 'donated',
@@ -122,17 +104,7 @@ const PEA: Answers = {
   container: 'jar',
 };
 
-type Change = Record<string, string | number | boolean | undefined>;
-
-/** An interview as the desk sends it: a pea's answers, what is changed, and "unknown" for whatever else this crop and source are asked. */
-export function answersOf(change: Change = {}): Answers {
-  const said: Record<string, string> = { ...PEA };
-  for (const [name, value] of Object.entries(change))
-    if (name !== 'loan') said[name] = value === undefined || value === false ? '' : String(value);
-  for (const question of questionsNow(cropOf(said['crop']!), said, change['loan'] !== undefined))
-    if (!said[question] && !OPTIONAL.has(question) && !(question in change)) said[question] = 'unknown';
-  return said;
-}
+const answersOf = (change: Change = {}): Answers => interviewOf(PEA, change);
 
 export function intake(change: Change = {}): Intake {
   const loanId = change['loan'] === undefined ? null : Number(change['loan']);

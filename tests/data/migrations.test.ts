@@ -12,6 +12,7 @@ import { findTest } from '#data/tests.ts';
 import { readTowel } from '#services/tests.server.ts';
 import { findHoldings } from '#data/places.ts';
 import { findPurityCards } from '#data/purity.ts';
+import { bareDatabase } from '../support/databases.ts';
 import { connect } from './database.ts';
 
 let owner: Db;
@@ -46,9 +47,7 @@ async function oldHouse(db: Db): Promise<number> {
 }
 
 beforeAll(async () => {
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await sql.raw(`create database ${name}`).execute(connect('owner', 'granary'));
-  owner = connect('owner', name);
+  owner = connect((await bareDatabase()).ownerUrl);
   migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
   expect((await migrator.migrateTo('0002_provenance')).error).toBeUndefined();
   lotId = await oldHouse(owner);

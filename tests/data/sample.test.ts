@@ -4,7 +4,6 @@ import { loadLibrary } from '#demo/load.ts';
 import { seededRandom } from '#demo/random.ts';
 import { HOUSE } from '#demo/scenario.ts';
 import type { Db } from '#data/database.ts';
-import { loadAlmanac } from '#data/almanac.ts';
 import { createHouse } from '#data/house.ts';
 import { findDisagreements } from '#data/ledger.ts';
 import { markOutlooksStale } from '#data/outlooks.ts';
@@ -21,7 +20,6 @@ let db: Db;
 beforeAll(async () => {
   const { owner } = await emptyDatabase();
   db = owner;
-  await loadAlmanac(owner, ALMANAC);
   await createHouse(owner, HOUSE);
   await loadLibrary(owner, generate(TODAY), { today: TODAY, random: seededRandom(2), passwordHash: 'none' });
   await markOutlooksStale(owner);

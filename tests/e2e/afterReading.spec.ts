@@ -1,45 +1,17 @@
-import { expect, test, type Page } from './granary.ts';
-import { take } from './benchDriver.ts';
+import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
 
-const laidSeed = (page: Page, variety: string, amount = '2000 seeds') =>
-  take(page, { Crop: 'Lettuce', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': amount });
-
-/** Lays and reads a test in one go; leaves the page at its reading. */
-async function testIt(page: Page, code: string, seeds: number, sprouted: number) {
-  await page.goto(`/lots/${code}/test`);
-  await page.getByLabel('Seeds on the towel').fill(String(seeds));
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
-  await page.getByLabel('Root out', { exact: true }).fill(String(sprouted));
-  await page.getByRole('button', { name: 'Save the count' }).click();
-  await expect(page.getByText(`Saved: ${sprouted} of ${seeds}`)).toBeVisible();
-  await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: 'End and read it' }).click();
-  await expect(page.getByRole('region', { name: /may it be lent/ })).toBeVisible();
-}
-
-/** The holds that intake laid because nobody knew better do not matter here. */
-async function liftHolds(page: Page, code: string) {
-  await page.goto(`/lots/${code}`);
-  const holds = page.getByRole('region', { name: 'Holds' });
-  for (let left = await holds.getByText('Lift this hold').count(); left > 0; left -= 1) {
-    await holds.getByText('Lift this hold').first().click();
-    await holds.getByLabel('Reason').locator('visible=true').first().fill('Looked at');
-    await holds.getByRole('button', { name: 'Lift it' }).locator('visible=true').first().click();
-    await expect(holds.getByText('Lift this hold')).toHaveCount(left - 1);
-  }
-}
-
 test('weak seed is blended with fresh from its verdict: the new lot, its outlook, its label and the shelves say what it is', async ({
   browser,
+  story,
 }) => {
   const page = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
-  const [old, fresh] = [await laidSeed(page, 'Two Tickets'), await laidSeed(page, 'Two Tickets')];
-  for (const code of [old, fresh]) await liftHolds(page, code);
-  await testIt(page, fresh, 50, 48);
-  await testIt(page, old, 50, 12);
+  const [old, fresh] = [await story.takeIn({ variety: 'Two Tickets' }), await story.takeIn({ variety: 'Two Tickets' })];
+  for (const code of [old, fresh]) await story.liftHolds(code);
+  await page.goto(`/tests/${await story.readTest(fresh, 50, 48)}`);
+  await page.goto(`/tests/${await story.readTest(old, 50, 12)}`);
   await page
     .getByRole('region', { name: /may it be lent/ })
     .getByRole('link', { name: 'Blend with fresh seed' })
@@ -71,15 +43,15 @@ test('weak seed is blended with fresh from its verdict: the new lot, its outlook
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(`Into ${blend}`);
 });
 
-test('a lot on hold is not blended, and the only lot of its line has nothing to be blended with', async ({ page }) => {
-  const code = await laidSeed(page, 'Single Ticket');
+test('a lot on hold is not blended, and the only lot of its line has nothing to be blended with', async ({ page, story }) => {
+  const code = await story.takeIn({ variety: 'Single Ticket' });
   await page.goto(`/lots/${code}/blend`);
   await expect(page.getByRole('main')).toContainText(/on hold: not blended|No other lot of this line has seed/);
 });
 
-test('seed too weak to lend is held in one step, to be grown out from what lives', async ({ page }) => {
-  const code = await laidSeed(page, 'Last Coal');
-  await testIt(page, code, 50, 6);
+test('seed too weak to lend is held in one step, to be grown out from what lives', async ({ page, story }) => {
+  const code = await story.takeIn({ variety: 'Last Coal' });
+  await page.goto(`/tests/${await story.readTest(code, 50, 6)}`);
   await page.getByRole('link', { name: 'Hold it, to grow out' }).click();
   const form = page.getByRole('dialog', { name: 'Lay a hold' });
   await expect(form.getByLabel('Reason')).toHaveValue('Too weak to lend: grow out what lives');
@@ -88,9 +60,9 @@ test('seed too weak to lend is held in one step, to be grown out from what lives
   await expect(page.getByRole('region', { name: 'Holds' })).toContainText('Wants a trial: Too weak to lend: grow out what lives');
 });
 
-test('what sprouted is potted up, and an end by mistake is taken back by a coordinator, with why', async ({ page, browser }) => {
-  const code = await laidSeed(page, 'Wrong Platform');
-  await testIt(page, code, 20, 17);
+test('what sprouted is potted up, and an end by mistake is taken back by a coordinator, with why', async ({ page, browser, story }) => {
+  const code = await story.takeIn({ variety: 'Wrong Platform' });
+  await page.goto(`/tests/${await story.readTest(code, 20, 17)}`);
   const address = page.url();
   await page.getByText('Pot up what sprouted').click();
   await page.getByLabel('Seedlings').fill('18');
@@ -119,33 +91,6 @@ test('what sprouted is potted up, and an end by mistake is taken back by a coord
   await expect(leader.getByRole('region', { name: /may it be lent/ })).toContainText('19 of 20');
   await leader.goto(`/lots/${code}`);
   await expect(leader.getByRole('main')).toContainText('6 seedlings of a test potted up: Cold frame');
-});
-
-test('the house asks less of one crop: what cannot be read is named, and the verdict follows', async ({ browser }) => {
-  const page = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
-  const code = await take(page, {
-    Crop: 'Chives',
-    Variety: 'Thin Timetable',
-    'What does it come as?': 'Clean seed',
-    'How much is there?': '2000 seeds',
-  });
-  await testIt(page, code, 50, 30);
-  const reading = page.url();
-  await page.goto('/settings', { waitUntil: 'networkidle' });
-  const field = page.getByLabel('Crops of which other shares are asked (optional)');
-  const before = await field.inputValue();
-  await field.fill(`${before}\nChives 70 20`);
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('“Chives 70 20”: write the crop and two percentages, the lower one first')).toBeVisible();
-  await field.fill(`${before}\nChives 20 35`);
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('Saved.')).toBeVisible();
-  await page.goto(reading);
-  await expect(page.getByRole('region', { name: /may it be lent/ })).toContainText('That at least 35 % germinate is');
-  await page.goto('/settings', { waitUntil: 'networkidle' });
-  await field.fill(before);
-  await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('Saved.')).toBeVisible();
 });
 
 test('how fast it came up is told, drawn and listed by day', async ({ page }) => {

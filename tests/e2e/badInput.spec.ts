@@ -1,14 +1,8 @@
 import { expect, test } from './granary.ts';
 import { answer, restIsUnknown, takeIn } from './interview.ts';
-import { findSamples, type Samples } from './places.ts';
-import { stateOf } from './roles.ts';
+import { NOBODY, stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
-
-let samples: Samples;
-test.beforeEach(async ({ request }) => {
-  samples = await findSamples(request);
-});
 
 test('the interview says what is wrong beside each field and keeps what was typed', async ({ page }) => {
   await page.goto('/intake');
@@ -104,7 +98,7 @@ test('forms work before scripts have loaded, and a form sent twice has one effec
 });
 
 test('what was typed is still there after a session ran out and one signs in again', async ({ browser }) => {
-  const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  const context = await browser.newContext({ storageState: NOBODY });
   const page = await context.newPage();
   const signIn = async () => {
     await page.getByLabel('E-mail').fill('helper@hollinreach.example');
@@ -113,11 +107,13 @@ test('what was typed is still there after a session ran out and one signs in aga
   };
   await page.goto('/sign-in?then=/intake');
   await signIn();
+  await page.waitForURL('**/intake');
+  await page.waitForSelector('html[data-ready]');
+  const kept = page.waitForResponse((response) => (response.request().postData() ?? '').includes('12+g'));
   await answer(page, { 'How did it come?': 'Donated', Crop: 'Kale', Variety: 'Late Signal', 'How much is there?': '12 g' });
   await expect(page.getByText('Kept as you go')).toBeVisible();
   // What was typed last is on its way a little later.
-  await page.waitForTimeout(1_000);
-  await page.waitForLoadState('networkidle');
+  await kept;
   // The session is ended elsewhere, as running out would; the cookie stays.
   const [cookie] = await context.cookies();
   await page.request.post('/sign-out', { headers: { origin: new URL(page.url()).origin } });
@@ -130,7 +126,7 @@ test('what was typed is still there after a session ran out and one signs in aga
   await expect(page.getByLabel('How much is there?')).toHaveValue('12 g');
 });
 
-test('more seeds than were laid cannot have sprouted, and marks survive the refusal', async ({ page }) => {
+test('more seeds than were laid cannot have sprouted, and marks survive the refusal', async ({ page, samples }) => {
   await page.goto(`/tests/${samples.freshTest}`);
   await page
     .getByRole('grid')
@@ -144,7 +140,7 @@ test('more seeds than were laid cannot have sprouted, and marks survive the refu
   await expect(page.getByLabel('Root out', { exact: true })).toHaveValue('399');
 });
 
-test('a mistyped lot code is caught by its letter, and near codes are offered', async ({ page }) => {
+test('a mistyped lot code is caught by its letter, and near codes are offered', async ({ page, samples }) => {
   const wrong = samples.code.slice(0, -1) + (samples.code.endsWith('C') ? 'D' : 'C');
   await page.goto(`/lots/${wrong}`);
   await expect(page.getByText('Did you mean one of these?')).toBeVisible();
@@ -165,16 +161,11 @@ test('pages that are not there, or not for this role, say so and lead on', async
   await expect(page.getByRole('heading', { name: 'Not for your role' })).toBeVisible();
 });
 
-test('a helper is told that a coordinator may lend weak seed', async ({ page }) => {
-  await page.goto('/shelves?search=signal+red&state=in+store');
-  const code = (await page.getByRole('main').locator('a[href^="/lots/"]').first().getAttribute('href'))!.slice('/lots/'.length);
-  await page.goto(`/lots/${code}/test`);
-  await page.getByRole('button', { name: '50', exact: true }).click();
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
-  await page.getByRole('textbox', { name: 'Reason' }).fill('All went mouldy overnight');
-  await page.getByRole('button', { name: 'End and read it' }).click();
-  await expect(page.getByText('Too weak to lend')).toBeVisible();
-  await page.goto(`/people/${samples.person}?lot=${code}`);
+test('a helper is told that a coordinator may lend weak seed', async ({ page, story }) => {
+  const code = await story.takeIn({ variety: 'Cold Ember' });
+  await story.liftHolds(code);
+  await story.readTest(code, 50, 2);
+  await page.goto(`/people/${await story.addMember('Weak Borrower')}?lot=${code}`);
   await page.getByRole('button', { name: 'Lend', exact: true }).click();
   await expect(page.getByText('Call a coordinator')).toBeVisible();
 });

@@ -1,13 +1,4 @@
 import { expect, type Page } from '@playwright/test';
-import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
-
-/** Takes a donated lot in, everything not said left unknown; its code. */
-export async function take(page: Page, said: Said): Promise<string> {
-  await page.goto('/intake');
-  await answer(page, { 'How did it come?': 'Donated', ...said });
-  await restIsUnknown(page);
-  return takeIn(page);
-}
 
 const history = (page: Page) => page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
 

@@ -1,35 +1,27 @@
 import { expect, test, type Page } from './granary.ts';
-import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
+import type { storiesIn } from '../support/stories.ts';
+import { goOn } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
+import { textOfPdf } from '../support/pdf.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
-async function take(page: Page, said: Said): Promise<string> {
-  await page.goto('/intake');
-  await answer(page, { 'How did it come?': 'Donated', ...said });
-  await restIsUnknown(page);
-  return takeIn(page);
-}
-
 /** A drying batch of seed that came clean. */
-async function dryingBatch(page: Page, variety: string, vessel: string): Promise<string> {
-  const code = await take(page, { Crop: 'Pea', Variety: variety, 'What does it come as?': 'Clean seed', 'How much is there?': '650 g' });
-  await page.goto(`/lots/${code}/bench`);
-  await page.getByLabel('What is it in?').fill(vessel);
-  await page.getByRole('button', { name: 'Start the batch' }).click();
-  await expect(page.getByText('Print its tag')).toBeVisible();
-  const form = page.getByRole('region', { name: 'Go on' });
-  const cleared = form.getByLabel(/are cleared and cleaned/);
-  if (await cleared.isVisible()) await cleared.check();
-  await form.getByRole('button', { name: 'Dry the seed' }).click();
+async function dryingBatch(page: Page, story: ReturnType<typeof storiesIn>, variety: string, vessel: string): Promise<string> {
+  const code = await story.takeIn({ crop: 'pea', variety, amount: '650 g' });
+  await page.goto(`/bench/${await story.beginBatch(code, vessel)}`);
+  await goOn(page, 'Dry the seed');
   await expect(page.getByLabel('What does the scale say?')).toBeVisible();
   return code;
 }
 
 const weighings = (page: Page) => page.getByRole('complementary', { name: 'So far' });
 
-test('a weight comes from the scale with one key, copes with a leaning elbow and a pulled plug, and goes on by hand', async ({ page }) => {
-  await dryingBatch(page, 'Coal Drop', 'Tray 71');
+test('a weight comes from the scale with one key, copes with a leaning elbow and a pulled plug, and goes on by hand', async ({
+  page,
+  story,
+}) => {
+  await dryingBatch(page, story, 'Coal Drop', 'Tray 71');
   const batch = page.url();
   const work = async (name: string) => {
     await page.goto('/bench/devices');
@@ -73,8 +65,8 @@ test('a weight comes from the scale with one key, copes with a leaning elbow and
   await expect(page.getByLabel('In its jar')).toBeChecked();
 });
 
-test('a photo is kept without what the camera wrote; what is none, or too large, is refused beside the field', async ({ page }) => {
-  await dryingBatch(page, 'Fog Signal', 'Tray 72');
+test('a photo is kept without what the camera wrote; what is none, or too large, is refused beside the field', async ({ page, story }) => {
+  await dryingBatch(page, story, 'Fog Signal', 'Tray 72');
   await page.getByText('In other words, with a photo, or earlier').click();
   const photo = page.getByLabel('Photo (optional)');
   await page.getByLabel('What was seen').fill('Pale, a little wrinkled');
@@ -110,8 +102,8 @@ test('a photo is kept without what the camera wrote; what is none, or too large,
   expect(kept.headers()['content-type']).toBe('image/jpeg');
 });
 
-test('a mix-up at the bench takes two taps', async ({ page }) => {
-  const code = await dryingBatch(page, 'Points Rod', 'Tray 73');
+test('a mix-up at the bench takes two taps', async ({ page, story }) => {
+  const code = await dryingBatch(page, story, 'Points Rod', 'Tray 73');
   await page.getByText('Something may have got mixed').click();
   await page.getByRole('button', { name: 'A tag fell off or was swapped' }).click();
   await expect(page.getByText('The mix-up is recorded')).toBeVisible();
@@ -120,7 +112,7 @@ test('a mix-up at the bench takes two taps', async ({ page }) => {
   await expect(page.getByRole('main')).toContainText('A tag fell off or was swapped');
 });
 
-test('the house’s own recipe is offered at the bench, and retired when it is not', async ({ page }) => {
+test('the house’s own recipe is offered at the bench, and retired when it is not', async ({ page, story }) => {
   await page.goto('/settings/recipes');
   await page.getByLabel('Its name').fill('Two-hour soda');
   await page.getByLabel('Step 1', { exact: true }).selectOption('Scoop the seed out');
@@ -137,12 +129,7 @@ test('the house’s own recipe is offered at the bench, and retired when it is n
   await page.getByLabel('Hours of step 2 (optional)').fill('1, 2, 3');
   await page.getByRole('button', { name: 'Keep the recipe' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Two-hour soda' })).toContainText('1 to 3 h, usually 2');
-  const code = await take(page, {
-    Crop: 'Tomato',
-    Variety: 'Lamp Room',
-    'What does it come as?': 'Whole fruit',
-    'How much is there?': '5 fruits',
-  });
+  const code = await story.takeIn({ crop: 'tomato', variety: 'Lamp Room', form: 'whole fruit', amount: '5 fruits' });
   await page.goto(`/lots/${code}/bench`);
   await page.getByLabel('Two-hour soda').check();
   await expect(page.getByRole('region', { name: 'What follows from it' })).toContainText('Enough in three trials');
@@ -157,13 +144,8 @@ test('the house’s own recipe is offered at the bench, and retired when it is n
   await expect(page.getByLabel('Two-hour soda')).toHaveCount(0);
 });
 
-test('a lot is parted over methods, and its trial waits for tests', async ({ page }) => {
-  const code = await take(page, {
-    Crop: 'Tomato',
-    Variety: 'Wheel Tapper',
-    'What does it come as?': 'Whole fruit',
-    'How much is there?': '20 fruits',
-  });
+test('a lot is parted over methods, and its trial waits for tests', async ({ page, story }) => {
+  const code = await story.takeIn({ crop: 'tomato', variety: 'Wheel Tapper', form: 'whole fruit', amount: '20 fruits' });
   await page.goto(`/lots/${code}`);
   await page.getByRole('link', { name: 'Try methods' }).click();
   await page.getByRole('button', { name: 'Part the lot' }).click();
@@ -190,12 +172,14 @@ test('the load by week says what to begin first, and what is short', async ({ pa
   await expect(page.getByRole('heading', { name: /Clean .*Signal Wire/ })).toBeVisible();
 });
 
-test('tags, slips and labels go to sheets and to the label printer, which keeps them', async ({ page }) => {
-  const code = await dryingBatch(page, 'Gate Key', 'Tray 75');
+test('tags, slips and labels go to sheets and to the label printer, which keeps them', async ({ page, story }) => {
+  const code = await dryingBatch(page, story, 'Gate Key', 'Tray 75');
   await page.getByRole('link', { name: 'Tag', exact: true }).click();
   await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Tray 75');
   const pdf = await page.request.get(`${new URL(page.url()).pathname}.pdf?sheet=roll-57&count=2`);
-  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  const tags = await textOfPdf(await pdf.body());
+  expect(tags).toHaveLength(2);
+  for (const tag of tags) expect(tag).toContain('Tray 75');
   await page.getByLabel('Sheet').selectOption({ label: 'Roll of 57 × 32 mm' });
   await page.getByRole('button', { name: 'To the label printer' }).click();
   await expect(page.getByText('1 label sent to the printer')).toBeVisible();
@@ -211,13 +195,8 @@ test('tags, slips and labels go to sheets and to the label printer, which keeps 
   await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('Ready');
 });
 
-test('packets are opened again into the jar', async ({ page }) => {
-  const code = await take(page, {
-    Crop: 'Pea',
-    Variety: 'Dog Spike',
-    'What does it come as?': 'Clean seed',
-    'How much is there?': '500 seeds',
-  });
+test('packets are opened again into the jar', async ({ page, story }) => {
+  const code = await story.takeIn({ crop: 'pea', variety: 'Dog Spike', amount: '500 seeds' });
   await page.goto(`/lots/${code}/pack`);
   await page.getByLabel('Seeds kept back').fill('0');
   await page.getByLabel('Packets (optional)').fill('4');

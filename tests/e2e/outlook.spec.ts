@@ -1,21 +1,19 @@
+import { addDays } from '#core/calendar/plainDate.ts';
 import { expect, test } from './granary.ts';
-import { take } from './benchDriver.ts';
-import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper') });
 
 const region = 'How much of it germinates now?';
 
-test('the outlook of a lot is told by its crop, then by what came up, and by where it lies', async ({ page }) => {
-  const code = await take(page, {
-    Crop: 'Pea',
-    Variety: 'Third Lamp',
-    'When was it harvested?': 'Sep 2023',
-    'What does it come as?': 'Clean seed',
-    'How much is there?': '600 seeds',
-    'Where does it go?': 'Loft over the lamp room',
-    'Into a': 'Paper envelope',
+test('the outlook of a lot is told by its crop, then by what came up, and by where it lies', async ({ page, story }) => {
+  const code = await story.takeIn({
+    crop: 'pea',
+    variety: 'Third Lamp',
+    harvested: 'Sep 2023',
+    amount: '600 seeds',
+    place: 'Loft over the lamp room',
+    container: 'paper envelope',
   });
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('region', { name: 'Germination tests' })).toContainText(/About \d+ % germinate now/);
@@ -58,15 +56,19 @@ test('the outlook of a lot is told by its crop, then by what came up, and by whe
   await expect(loft).toContainText('shut seed dry in jars here');
 });
 
-test('a freezer that failed is seen in the fan of what lay in it', async ({ page }) => {
+test('a freezer that failed is seen in the fan of what lay in it', async ({ page, library }) => {
   await page.goto('/places');
   await expect(page.getByRole('main')).toContainText('The freezer failed');
-  const shelves = await (await page.request.get('/shelves?state=in+store')).text();
-  const codes = new Set([...shelves.matchAll(/\/lots\/(\d\d-\d{4}-[A-Z])/g)].map(([, code]) => code!));
-  const outlooks = await Promise.all(
-    [...codes].map(async (code) => [code, await (await page.request.get(`/lots/${code}/outlook`)).text()]),
-  );
-  const [touched] = outlooks.find(([, text]) => text!.includes('25 °C, 75 % humid'))!;
+  const { code: touched } = await library.db
+    .selectFrom('holding')
+    .innerJoin('place', 'place.id', 'holding.place_id')
+    .innerJoin('lot', 'lot.id', 'holding.lot_id')
+    .select('lot.code')
+    .where('place.name', '=', 'Freezer, signal box')
+    .where('lot.taken_in_on', '<', addDays(library.today(), -700))
+    .orderBy('lot.id')
+    .limit(1)
+    .executeTakeFirstOrThrow();
   await page.goto(`/lots/${touched}/outlook`);
   await expect(page.getByRole('region', { name: 'Where it has been' })).toContainText('Freezer, signal box');
   await expect(page.getByRole('region', { name: region })).toContainText(/test/i);
@@ -79,8 +81,8 @@ test('a place’s air is taken from the logger that hangs there', async ({ page 
   await expect(page.getByLabel('Humidity, %')).toHaveValue(/^\d+(\.\d)?$/);
 });
 
-test('the desk says how much of a lot germinates now, and that a test of it is due', async ({ page, request }) => {
-  const { person } = await findSamples(request);
+test('the desk says how much of a lot germinates now, and that a test of it is due', async ({ page, request, samples }) => {
+  const { person } = samples;
   const due = /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(await (await request.get('/shelves?state=test+due&sort=next+test')).text())![1]!;
   await page.goto(`/people/${person}`);
   await page.getByLabel('Lot code').pressSequentially(due);

@@ -1,11 +1,10 @@
 import { expect, test } from './granary.ts';
-import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 }, hasTouch: true });
 
-test('a lot is found, and its towel counted, by thumb', async ({ page, request }) => {
-  const { code } = await findSamples(request);
+test('a lot is found, and its towel counted, by thumb', async ({ page, samples }) => {
+  const { code } = samples;
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '10', exact: true }).tap();
   await page.getByRole('button', { name: 'Lay the towel' }).tap();
@@ -47,8 +46,8 @@ test('the bar at the thumb leads everywhere', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1, name: 'Almanac' })).toBeVisible();
 });
 
-test('a towel is counted by number before scripts have loaded', async ({ browser, request }) => {
-  const { code } = await findSamples(request);
+test('a towel is counted by number before scripts have loaded', async ({ browser, samples }) => {
+  const { code } = samples;
   const page = await (await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false })).newPage();
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('12');
@@ -62,8 +61,8 @@ test('a towel is counted by number before scripts have loaded', async ({ browser
   await expect(page.getByText('7 of 12 sprouted')).toBeVisible();
 });
 
-test('a label prints alone, in its own measures', async ({ page, request }) => {
-  const { code } = await findSamples(request);
+test('a label prints alone, in its own measures', async ({ page, samples }) => {
+  const { code } = samples;
   await page.goto(`/lots/${code}/label`);
   await page.emulateMedia({ media: 'print' });
   const label = page.getByRole('article');

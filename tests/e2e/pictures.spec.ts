@@ -1,7 +1,6 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from './granary.ts';
 import { answer } from './interview.ts';
-import { findSamples } from './places.ts';
 import { stateOf } from './roles.ts';
 
 test.use({ storageState: stateOf('coordinator') });
@@ -39,9 +38,8 @@ async function planned(page: Page): Promise<void> {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
-test('each main view can be pictured', async ({ browser, request }) => {
+test('each main view can be pictured', async ({ browser, request, samples }) => {
   test.setTimeout(120_000);
-  const samples = await findSamples(request);
   const kettle = await (await request.get('/shelves?search=copper+kettle&sort=harvest')).text();
   const crossed = /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(kettle)![1]!;
   const line = /\/lines\/(\d+)/.exec(await (await request.get('/lines?search=copper+kettle')).text())![1]!;

@@ -1,6 +1,22 @@
-import { join } from 'node:path';
+import type { Role } from '#core/people/may.ts';
+import { tokenOf } from '../support/library.ts';
 
-export type SampleRole = 'coordinator' | 'helper' | 'member';
+/** The cookies of somebody who is signed in, in whichever copy of the sample library. */
+export const stateOf = (role: Role) => ({
+  cookies: [
+    {
+      name: 'granary_session',
+      value: tokenOf(role),
+      domain: '127.0.0.1',
+      path: '/',
+      expires: -1,
+      httpOnly: true,
+      secure: false,
+      sameSite: 'Lax' as const,
+    },
+  ],
+  origins: [],
+});
 
-/** Where a role's cookie is kept during a run. */
-export const stateOf = (role: SampleRole): string => join(import.meta.dirname, '..', '.out', `${role}.json`);
+/** Nobody is signed in. */
+export const NOBODY = { cookies: [], origins: [] };

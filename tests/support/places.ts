@@ -1,5 +1,3 @@
-import type { APIRequestContext } from '@playwright/test';
-
 /** Codes and numbers of the sample data that addresses need. */
 export interface Samples {
   readonly code: string;
@@ -20,9 +18,8 @@ const first = (text: string, pattern: RegExp): string => {
   return found;
 };
 
-/** Finds them through the application itself, as somebody who works here. */
-export async function findSamples(request: APIRequestContext): Promise<Samples> {
-  const read = async (path: string) => (await request.get(path)).text();
+/** Finds them through the application itself. @param read a page's HTML, as somebody who works here sees it */
+export async function findSamples(read: (path: string) => Promise<string>): Promise<Samples> {
   return {
     code: first(await read('/shelves?search=long+siding&state=in+store'), /\/lots\/(\d\d-\d{4}-[A-Z])/),
     test: first(await read('/tests'), /href="\/tests\/(\d+)"/),

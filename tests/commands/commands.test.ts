@@ -1,0 +1,133 @@
+import { afterAll, expect, test } from '@jest/globals';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { mkdtemp } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bareDatabase } from '../support/databases.ts';
+import { ended, freePort, ROOT } from '../support/server.ts';
+
+const started: ChildProcess[] = [];
+afterAll(() => started.forEach((child) => child.kill('SIGKILL')));
+
+/** Runs a command of bin/ until it says something that fits; gives what it said. */
+function runUntil(command: string, env: Record<string, string>, said: RegExp): Promise<{ child: ChildProcess; output: () => string }> {
+  const child = spawn(join(ROOT, command), [], { env: { ...process.env, NODE_OPTIONS: '', ...env }, detached: true });
+  started.push(child);
+  let output = '';
+  return new Promise((resolve, reject) => {
+    const hear = (chunk: Buffer) => {
+      output += chunk.toString();
+      if (said.test(output)) resolve({ child, output: () => output });
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.on('exit', () =>
+      said.test(output) ? resolve({ child, output: () => output }) : reject(new Error(`${command} ended: ${output}`)),
+    );
+  });
+}
+
+/** As Ctrl-C does: to the whole group. */
+const interrupt = (child: ChildProcess) => process.kill(-child.pid!, 'SIGINT');
+
+test('bin/start makes no sample accounts, and says by which link the first coordinator comes; SIGTERM ends it', async () => {
+  const { ownerUrl, serverUrl } = await bareDatabase();
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(port), PUBLIC_URL: url, SAMPLE_DATA: '' };
+  const { child, output } = await runUntil('bin/start', env, /Kind Granary is at/);
+  expect(output()).toMatch(/http:\S+\/welcome\/\S+/);
+  expect(await (await fetch(`${url}/sign-in`)).text()).not.toContain('Sample sign-ins');
+  child.kill('SIGTERM');
+  expect(await ended(child)).toBe(0);
+});
+
+test('bin/start says what is wrong, in a line, when it cannot start', async () => {
+  const { ownerUrl, serverUrl } = await bareDatabase();
+  const busy = await freePort();
+  const other = createServer().listen(busy, '127.0.0.1');
+  const run = (env: Record<string, string>) =>
+    spawnSync(join(ROOT, 'bin/start'), {
+      env: { ...process.env, NODE_OPTIONS: '', OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, ...env },
+      encoding: 'utf8',
+      timeout: 180_000,
+    });
+  const nowhere = 'postgresql://nobody:x@127.0.0.1:1/none';
+  const cases: [Record<string, string>, RegExp][] = [
+    [{ DATABASE_URL: '' }, /DATABASE_URL is not set/],
+    [{ PORT: 'many' }, /PORT is "many"/],
+    [{ PORT: String(busy) }, new RegExp(`Port ${busy} is in use`)],
+    [{ DATABASE_URL: nowhere, OWNER_DATABASE_URL: nowhere }, /PostgreSQL does not answer/],
+    [{ CLOCK: 'tomorrow' }, /CLOCK is "tomorrow"/],
+  ];
+  for (const [env, said] of cases) {
+    const { status, stderr } = run(env);
+    expect(stderr).toMatch(said);
+    expect(status).not.toBe(0);
+  }
+  other.close();
+});
+
+test('what is missing is named in a line, with the way out', async () => {
+  // A copy that everybody can read, wherever the project lies.
+  const copy = await mkdtemp(join(tmpdir(), 'kind-granary-bin-'));
+  spawnSync('sh', ['-c', `mkdir -p ${copy}/bin/lib && cp ${ROOT}/bin/lib/common.sh ${copy}/bin/lib && chmod -R a+rX ${copy}`]);
+  const ask = (script: string, as: readonly string[] = []) => {
+    const [command, ...args] = [...as, 'bash', '-c', `. ${copy}/bin/lib/common.sh; ${script}`];
+    return spawnSync(command!, args, { encoding: 'utf8', cwd: copy, env: { ...process.env, KIND_GRANARY_DATA: tmpdir() } });
+  };
+  const disk = ask('need_space 999999999');
+  expect(disk.stderr).toMatch(/Only \d+ MB are free .* Make room/);
+  expect(disk.status).toBe(1);
+  const stranger = ask('need_debian PostgreSQL postgresql', process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--clear-groups'] : []);
+  expect(stranger.stderr).toContain('sudo apt-get update && sudo apt-get install -y postgresql');
+  expect(stranger.status).toBe(1);
+  expect(ask('command() { return 1; }; need_node').stderr).toContain('Node.js is missing');
+});
+
+test('bin/demo starts, stops with Ctrl-C, keeps the data, and starts again after a crash', async () => {
+  const data = await mkdtemp(join(tmpdir(), 'kind-granary-demo-'));
+  spawnSync('chmod', ['755', data]);
+  const port = String(await freePort());
+  const url = `http://127.0.0.1:${port}`;
+  const env = { KIND_GRANARY_DATA: data, PORT: port, PUBLIC_URL: url, SAMPLE_DATA: '' };
+  const run = () => runUntil('bin/demo', env, /Ctrl-C stops it/);
+  const lock = join(data, 'demo', 'postmaster.pid');
+  let cookie = '';
+  const ask = async (path: string, form?: Record<string, string>) => {
+    const post = form && { method: 'POST', body: new URLSearchParams(form) };
+    const answer = await fetch(url + path, { redirect: 'manual', ...post, headers: { origin: url, cookie } });
+    cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? cookie;
+    return answer.text();
+  };
+
+  const first = await run();
+  expect(first.output()).toContain('Sample data: 60 lots');
+  const busy = spawnSync(join(ROOT, 'bin/demo'), { env: { ...process.env, ...env }, encoding: 'utf8' });
+  expect(busy.stderr).toContain(`Port ${port} is in use by another program`);
+  await ask('/sign-in', { email: 'helper@hollinreach.example', password: 'grain by grain' });
+  await ask('/people/new', { key: randomUUID(), name: 'Kept Person', isMember: 'on' });
+  interrupt(first.child);
+  await ended(first.child);
+  expect(first.output()).toContain('The data are kept');
+  expect(existsSync(lock)).toBe(false);
+
+  const second = await run();
+  expect(second.output()).not.toContain('Sample data');
+  expect(await ask('/desk?search=Kept')).toContain('Kept Person');
+  const postmaster = Number(readFileSync(lock, 'utf8').split('\n')[0]);
+  expect(/^Uid:\s+(\d+)/m.exec(readFileSync(`/proc/${postmaster}/status`, 'utf8'))![1]).not.toBe('0');
+  process.kill(-second.child.pid!, 'SIGKILL');
+  process.kill(postmaster, 'SIGKILL');
+  while (existsSync(`/proc/${postmaster}`)) await new Promise((resolve) => setTimeout(resolve, 50));
+
+  const third = await run();
+  expect(third.output()).toContain('Clearing the lock');
+  expect(await ask('/desk?search=Kept')).toContain('Kept Person');
+  interrupt(third.child);
+  await ended(third.child);
+  spawnSync('rm', ['-rf', data]);
+});

@@ -1,0 +1,50 @@
+import { bareDatabase } from '../support/databases.ts';
+import { now } from '../support/library.ts';
+import { startServer } from '../support/server.ts';
+import { expect, test } from '@playwright/test';
+import { answer, restIsUnknown } from './interview.ts';
+
+test('the first coordinator of an empty library comes by a link, takes the first lot in, and two servers share the session', async ({
+  page,
+}) => {
+  const database = await bareDatabase();
+  const one = await startServer(database, now(), { SAMPLE_DATA: '' });
+  const other = await startServer(database, now(), { SAMPLE_DATA: '' });
+  const link = /(http:\S+\/welcome\/\S+)/.exec(one.said())![1]!;
+  await page.goto(`${one.url}/sign-in`);
+  await expect(page.getByText('Sample sign-ins')).toBeHidden();
+  await page.goto(link);
+  await page.getByLabel('Your library’s name').fill('Upper Wend Seeds');
+  await page.getByLabel('Your name').fill('Una Sallow');
+  await page.getByLabel('E-mail').fill('una@house.example');
+  await page.getByLabel('New password').fill('short');
+  await page.getByLabel('The same again').fill('other');
+  await page.getByRole('button', { name: 'Go in' }).click();
+  await expect(page.getByText('Use at least 12 characters')).toBeVisible();
+  await page.getByLabel('New password').fill('four dry words here');
+  await page.getByLabel('The same again').fill('four dry words here');
+  await page.getByRole('button', { name: 'Go in' }).click();
+  await expect(page.getByText('Nothing is due')).toBeVisible();
+  await page.goto(`${other.url}/shelves`);
+  await expect(page.getByText('The shelves are empty')).toBeVisible();
+  // The very first lot of a new library, with the very first place.
+  await page.goto(`${other.url}/intake`);
+  await page.waitForSelector('html[data-ready]');
+  await answer(page, {
+    'How did it come?': 'Donated',
+    Crop: 'Pea',
+    Variety: 'First Comer',
+    'What kind of seed?': 'Open-pollinated',
+    'When was it harvested?': 'unknown',
+    'What does it come as?': 'Clean seed',
+    'How much is there?': '½ oz',
+    'Where does it go?': 'Tin box under the stairs',
+    'Into a': 'Tin',
+  });
+  await restIsUnknown(page);
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page.getByRole('main')).toContainText('Tin box under the stairs');
+  await expect(page.getByText('nobody knows how old it is').first()).toBeVisible();
+  await one.stop();
+  await other.stop();
+});

@@ -1,0 +1,106 @@
+import { addDays } from '#core/calendar/plainDate.ts';
+import { expect, test, type Locator } from './granary.ts';
+import { stateOf } from './roles.ts';
+
+// A saved plan and the bench's measures are one for the whole library: each of these tests has a library of its own.
+test.use({ storageState: stateOf('coordinator'), alone: true });
+
+test('the winter is planned off the page’s thread, a test is moved by key and keeps its place, and the list is for the wall', async ({
+  page,
+}) => {
+  await page.goto('/tests/plan');
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  const reckoning = page.getByRole('region', { name: /tests in the next half year/ });
+  await expect(reckoning).toContainText(/No plan could be less late|No plan can be under/);
+  const board = page.getByRole('region', { name: 'The plan by week' });
+  // The second one: the first stays, for the list of what to lay next.
+  const chip = board.getByRole('listitem').getByRole('button').nth(1);
+  const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+  const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
+  const weekOf = async (test: Locator) =>
+    await weeks.evaluateAll((all, one) => all.findIndex((week) => week.contains(one as Node)), await test.elementHandle());
+  const before = await weekOf(chip);
+  await chip.click();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(board.getByText(/ends in time|after its deadline/)).toBeVisible();
+  const pinned = board.getByRole('button', { name: /pinned/ }).filter({ hasText: name });
+  await expect(pinned).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
+  await page.getByRole('button', { name: 'Plan again, moving little' }).click();
+  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
+  await page.getByRole('button', { name: 'Save the plan' }).click();
+  await expect(page.getByText('The plan is saved')).toBeVisible();
+  await page.reload();
+  await expect(pinned).toBeVisible();
+  expect(await weekOf(pinned)).toBe(before + 2);
+  await page.goto('/tests/list');
+  await expect(page.getByRole('group', { name: 'To lay' }).getByRole('row').nth(1)).toBeVisible();
+  await page.getByRole('link', { name: 'Lay these' }).click();
+  await expect(page.getByRole('heading', { name: 'Lay a tray of tests' })).toBeVisible();
+});
+
+test('a bench that is too small leaves tests out, and says how little more would let them in', async ({ page }) => {
+  await page.goto('/tests/plan');
+  const bench = async (warm: string, hours: string) => {
+    await page.getByText('What the testing bench has').click();
+    await page.getByLabel('Warm towels').fill(warm);
+    await page.getByLabel('Hours a week').fill(hours);
+    await page.getByRole('button', { name: 'Set it' }).click();
+    await expect(page.getByText('0 of ' + warm).first()).toBeVisible();
+  };
+  await bench('0', '6');
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  // The page lives while it is planned: what is reached can be kept, unless the best is proved before.
+  await expect(page.getByText(/no plan can be under|no plan could be less late/i)).toBeVisible();
+  const stop = page.getByRole('button', { name: 'Stop, and keep this plan' });
+  if (await stop.isVisible()) await stop.click({ timeout: 2_000 }).catch(() => undefined);
+  await expect(page.getByText(/would let all others in/)).toBeVisible();
+  await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
+  await bench('12', '6');
+});
+
+test('a week when nobody is here is kept free, and a test dragged into another week stays there', async ({ page, library }) => {
+  await page.goto('/tests/plan');
+  const board = page.getByRole('region', { name: 'The plan by week' });
+  const closed = page.getByLabel('Weeks when nobody is here');
+  const close = async (days: string) => {
+    await page.getByText('What the testing bench has').click();
+    await closed.fill(days);
+    await page.getByRole('button', { name: 'Set it' }).click();
+  };
+  await close('in a week');
+  await expect(closed).toHaveAccessibleDescription(/2026-12-24/);
+  await expect(closed).toHaveAttribute('aria-invalid', 'true');
+  const day = addDays(library.today(), 8);
+  await closed.fill(day);
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(board.getByText('nobody is here')).toHaveCount(1);
+  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  await expect(page.getByRole('region', { name: /tests in the next half year/ })).toContainText(
+    /No plan could be less late|No plan can be under/,
+  );
+  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  const shut = board.getByRole('listitem').filter({ hasText: 'nobody is here' });
+  await expect(shut.getByRole('button')).toHaveCount(0);
+  const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
+  const chip = board.getByRole('button', { pressed: false }).first();
+  const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+  // Taken up before the page scrolls to the other week.
+  await chip.hover();
+  await page.mouse.down();
+  await page.mouse.move(5, 5, { steps: 3 });
+  await weeks.nth(3).hover();
+  await weeks.nth(3).hover();
+  await page.mouse.up();
+  await expect(
+    weeks
+      .nth(3)
+      .getByRole('button', { name: /pinned/ })
+      .filter({ hasText: name }),
+  ).toBeVisible();
+  await expect(board.getByText(name).filter({ hasText: /ends in time|after its deadline/ })).toBeVisible();
+  await close('');
+  await expect(board.getByText('nobody is here')).toHaveCount(0);
+});

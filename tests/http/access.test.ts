@@ -1,0 +1,99 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
+import { findSamples, mayEnter, PLACES, VISITORS, type Place, type Samples } from '../support/places.ts';
+import { inParallel, sessionOf } from '../support/session.ts';
+
+let library: SampleLibrary;
+let samples: Samples;
+beforeAll(async () => {
+  library = await startSampleLibrary();
+  samples = await findSamples(sessionOf(library, 'coordinator').text);
+});
+afterAll(() => library.stop());
+
+const routes = readFileSync(join(import.meta.dirname, '../../app/routes.ts'), 'utf8');
+
+/** A route's own id, by which its data can be asked for alone, past its parents' loaders. */
+function idOf(route: string): string {
+  const file =
+    route === ''
+      ? /index\('([^']+)'\)/.exec(routes)?.[1]
+      : new RegExp(`route\\('${route.replace(/[*?]/g, '\\$&')}', '([^']+)'`).exec(routes)?.[1];
+  return file!.replace(/\.tsx?$/, '');
+}
+
+/** The data address of a page, as the application's own navigation asks for it. */
+function dataAddress(path: string): string {
+  const [page, query] = path.split('?');
+  return `${page === '/' ? '/_root' : page}.data${query ? `?${query}` : ''}`;
+}
+
+/** Outcomes of a request that was let in: a page, a way on, or a form that wants something else filled in. Never an error of the server. */
+const LET_IN = [200, 202, 204, 302, 400, 404, 409];
+
+/** Refused means: sent to sign in, or told that it is not for this role; said in the status or in the data's own redirect. */
+async function verdictOn(answer: Response): Promise<string> {
+  const text = await answer.text();
+  if (answer.status === 403 || (answer.status === 302 && (answer.headers.get('location') ?? '').startsWith('/sign-in'))) return 'refused';
+  if (answer.status === 202 && text.includes('"redirect","/sign-in')) return 'refused';
+  return LET_IN.includes(answer.status) ? 'let in' : `${answer.status}`;
+}
+
+test('every route of the application stands in the table', () => {
+  const paths = [...routes.matchAll(/route\('([^']+)'/g)].map((match) => match[1]);
+  expect(PLACES.map(({ route }) => route).sort()).toEqual(['', ...paths].sort());
+});
+
+test.each(VISITORS)('a %s gets the pages and the data of the table, and no others', async (visitor) => {
+  const session = sessionOf(library, visitor);
+  const addresses = PLACES.flatMap((place) => {
+    const path = place.path(samples);
+    const allowed = mayEnter(visitor, place.who) ? 'let in' : 'refused';
+    if (place.route === 'sign-out' || place.route === 'theme') return [{ path, allowed: 'let in' }];
+    if (!place.page) return [{ path, allowed }];
+    const alone = `${dataAddress(path)}${path.includes('?') ? '&' : '?'}_routes=${encodeURIComponent(idOf(place.route))}`;
+    return [path, dataAddress(path), alone].map((address) => ({ path: address, allowed }));
+  });
+  const told = await inParallel(addresses, async ({ path }) => `${path}: ${await verdictOn(await session.get(path))}`);
+  expect(told).toEqual(addresses.map(({ path, allowed }) => `${path}: ${allowed}`));
+});
+
+const takesPosts = ({ posts }: Place) => posts !== 'nobody' && posts !== 'everybody';
+
+test.each(VISITORS)('a %s posts where the table says, and nowhere else', async (visitor) => {
+  const session = sessionOf(library, visitor);
+  const addresses = PLACES.filter(takesPosts).flatMap((place) => {
+    const path = place.path(samples);
+    const allowed = mayEnter(visitor, place.posts as Exclude<typeof place.posts, 'nobody'>) ? 'let in' : 'refused';
+    return [path, dataAddress(path)].map((address) => ({ path: address, allowed }));
+  });
+  const told = await inParallel(
+    addresses,
+    async ({ path }) => `${path}: ${await verdictOn(await session.post(path, { intent: 'edit', nothing: 'filled in' }))}`,
+  );
+  expect(told).toEqual(addresses.map(({ path, allowed }) => `${path}: ${allowed}`));
+});
+
+test('a helper can neither give nor end anybody’s access', async () => {
+  const helper = sessionOf(library, 'helper');
+  for (const intent of ['grant', 'end', 'erase']) {
+    const form = { intent, key: crypto.randomUUID(), email: 'x@house.example', role: 'coordinator' };
+    expect((await helper.post(`/people/${samples.person}/edit`, form)).status).toBe(403);
+  }
+});
+
+test('a member sees own loans and nobody else’s', async () => {
+  const page = await sessionOf(library, 'member').text('/mine');
+  expect(page).toContain('Long Siding');
+  expect(page).not.toMatch(/Hylda Tine|Rowan|555 01/);
+});
+
+test('a stranger who scans a packet sees how to sow and save, never a person or a place', async () => {
+  const page = await sessionOf(library, 'stranger').text(`/s/${samples.code}`);
+  expect(page).toContain('To save seed');
+  expect(page).not.toMatch(
+    /Alder Row|Signal Bank|Platform beds|Upper Wend|Lower Lock|Mill Leat|signal box|lever room|Windrush|Marrin|Thackwell/,
+  );
+});

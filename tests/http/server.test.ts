@@ -1,0 +1,45 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
+import { sessionOf } from '../support/session.ts';
+
+let library: SampleLibrary;
+beforeAll(async () => {
+  library = await startSampleLibrary();
+});
+afterAll(() => library.stop());
+
+describe('what the server says and refuses', () => {
+  test('pages carry a content security policy with a nonce, and the usual headers', async () => {
+    const headers = async () => (await sessionOf(library, 'stranger').get('/sign-in')).headers;
+    const policy = (await headers()).get('content-security-policy');
+    expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+'/);
+    expect(policy).toContain("frame-ancestors 'none'");
+    const usual = Object.fromEntries(await headers());
+    expect(usual).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'cache-control': 'no-store' });
+    expect(usual['x-powered-by']).toBeUndefined();
+    expect(usual['content-security-policy']).not.toBe(policy);
+  });
+
+  test('a post from another site, or from nowhere, does nothing', async () => {
+    const session = sessionOf(library, 'coordinator');
+    for (const origin of ['https://elsewhere.example', 'null', undefined])
+      for (const path of ['/people/new', '/people/new.data']) {
+        const body = new URLSearchParams({ key: randomUUID(), name: 'Nobody' });
+        expect((await session.get(path, { method: 'POST', body, ...(origin && { headers: { origin } }) })).status).toBe(403);
+      }
+    expect(await session.text('/desk?who=everybody&search=Nobody')).toContain('Nobody here is called');
+  });
+
+  test('the session cookie is out of reach of scripts and of other sites', async () => {
+    const form = { email: 'member@hollinreach.example', password: 'grain by grain' };
+    const answer = await sessionOf(library, 'stranger').post('/sign-in', form);
+    expect(answer.headers.get('set-cookie')).toMatch(/granary_session=[\w-]{43}; HttpOnly; Path=\/; .*SameSite=Lax/);
+  });
+
+  test('what people type is shown as text', async () => {
+    const page = await sessionOf(library, 'coordinator').text(`/find?q=${encodeURIComponent('<img src=x onerror=alert(1)>')}`);
+    expect(page).toContain('&lt;img src=x');
+    expect(page).not.toContain('<img src=x');
+  });
+});

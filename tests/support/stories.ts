@@ -1,0 +1,104 @@
+import { randomUUID } from 'node:crypto';
+import { readInterview } from '#contracts/interview.ts';
+import type { Answers } from '#core/passport/answers.ts';
+import { findHolds } from '#data/holds.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { startBatch } from '#services/bench.server.ts';
+import { lendPackets } from '#services/desk.server.ts';
+import { receiveLot } from '#services/intake.server.ts';
+import { layTests } from '#services/layTests.server.ts';
+import type { Outcome } from '#services/perform.server.ts';
+import { addPerson } from '#services/people.server.ts';
+import { liftHold } from '#services/shelves.server.ts';
+import { countTowel, endTest } from '#services/tests.server.ts';
+import { cropOf, interviewOf, type Change } from './answers.ts';
+import type { SampleLibrary } from './library.ts';
+
+/** Clean seed in a jar, of which nobody knew more. */
+const PLAIN: Answers = {
+  source: 'donated',
+  crop: 'lettuce',
+  form: 'clean seed',
+  amount: '2000 seeds',
+  place: 'Seed cupboard',
+  container: 'jar',
+};
+
+function answerOf<Answer>(done: Outcome<Answer, unknown>): Answer {
+  if (!done.ok) throw new Error(`refused: ${JSON.stringify(done.problem)}`);
+  return done.answer;
+}
+
+/**
+ * What people did before a test begins, by the commands that the pages call: lots, tests, loans and batches of the test's own. The pages
+ * themselves are gone through by hand where they are what is tested.
+ */
+export function storiesIn(library: SampleLibrary) {
+  const { db, actors } = library;
+  const { helper, coordinator } = actors;
+
+  /** Takes a lot in, everything not said left unknown; its code. */
+  async function takeIn(change: Change): Promise<string> {
+    const answers = interviewOf(PLAIN, change);
+    const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), false);
+    if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
+    const intake = { key: randomUUID(), draftId: null, loanId: null, interview, wordsFor: (why: string) => why };
+    return answerOf(await receiveLot(db, helper, library.today(), intake)).code;
+  }
+
+  /** Lifts what intake held because nobody knew better. */
+  async function liftHolds(code: string): Promise<void> {
+    const lot = (await findLotByCode(db, code))!;
+    for (const { id, liftedOn } of await findHolds(db, lot.id))
+      if (liftedOn === null)
+        answerOf(await liftHold(db, coordinator, library.today(), { key: randomUUID(), code, hold: id, reason: 'Looked at' }));
+  }
+
+  /** Lays a test; its id. */
+  async function layTest(code: string, seeds: number): Promise<number> {
+    const laid = await layTests(db, helper, library.today(), {
+      key: randomUUID(),
+      laidOn: library.today(),
+      counted: 'any root',
+      kind: 'viability',
+      medium: 'paper towel',
+      treatments: [],
+      checkDays: null,
+      lots: [{ code, seeds, celsius: 20, spot: 'room' }],
+    });
+    return answerOf(laid).testIds[0]!;
+  }
+
+  /** Lays a test, counts it once and reads it; its id. */
+  async function readTest(code: string, seeds: number, sprouted: number): Promise<number> {
+    const testId = await layTest(code, seeds);
+    const look = { checkedOn: library.today(), marks: [], replicate: 1, reWetted: false, mould: false, note: null, photo: null };
+    const more = { sprouted, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
+    const noPhoto = () => Promise.resolve({ ok: false as const, problem: { code: 'not a photo' as const } });
+    answerOf(await countTowel(db, helper, library.today(), { key: randomUUID(), testId, more, ...look }, noPhoto));
+    const end = { key: randomUUID(), testId, endedOn: library.today(), outcome: 'read' as const, reason: 'All that came had come' };
+    answerOf(await endTest(db, helper, library.today(), end));
+    return testId;
+  }
+
+  /** A batch of seed that came clean, or of what else is said; its id. */
+  async function beginBatch(code: string, vessel: string, change: Partial<Parameters<typeof startBatch>[3]> = {}): Promise<number> {
+    const batch = { key: randomUUID(), code, vessel, celsius: 18, humidity: 0.6, fruits: null, weightIn: null, when: null };
+    const how = { brought: 'clean seed', method: 'as it is', ...change } as const;
+    return answerOf(await startBatch(db, helper, library.now(), { ...batch, ...how })).batchId;
+  }
+
+  /** A member of the library; their id. */
+  async function addMember(name: string): Promise<number> {
+    const person = { key: randomUUID(), name, email: null, phone: null, note: null, isMember: true };
+    return answerOf(await addPerson(db, coordinator, person)).id;
+  }
+
+  /** Lends packets to a member; the loan's id. */
+  async function lend(code: string, memberId: number, packets = 1): Promise<number> {
+    const lending = { key: randomUUID(), code, memberId, packets, overrideReason: 'Asked for by a test' };
+    return answerOf(await lendPackets(db, coordinator, library.today(), lending)).loanId;
+  }
+
+  return { takeIn, liftHolds, layTest, readTest, beginBatch, addMember, lend };
+}
