@@ -40,10 +40,11 @@ module.exports = {
       '^contracts/',
       '^services/',
       '^devices/(?!standIns/)',
-      '^data/(accounts|house|database|schema|lots)\\.ts$',
+      '^data/(accounts|house|database|databaseErrors|schema|lots)\\.ts$',
       'crypto',
       'path',
-      'worker_threads',
+      'child_process',
+      'fs/promises',
     ),
     {
       name: 'routes-are-thin',

@@ -1,3 +1,4 @@
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 /** Clock and chance come into the core as parameters. */
@@ -9,6 +10,16 @@ const pureCore = [
 export default tseslint.config(
   { ignores: ['node_modules', 'build', '.react-router', '.data', 'tests/.out'] },
   ...tseslint.configs.strict,
+  {
+    // An expression that can read one text in many ways takes time with the square of its length, or worse: whoever sends it stops everybody.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
+      'regexp/no-misleading-capturing-group': 'error',
+      'regexp/optimal-quantifier-concatenation': 'error',
+    },
+  },
   {
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {

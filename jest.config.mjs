@@ -13,12 +13,13 @@ const swc = [
 const shared = {
   testEnvironment: 'node',
   setupFiles: ['<rootDir>/tests/support/sameChance.ts'],
-  testTimeout: 120_000,
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '\\.tsx?$': swc },
 };
 
 export default {
+  // Tests say what is right, not how fast; only here, for all projects, is it heeded.
+  testTimeout: 120_000,
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,devices,almanac,demo,app,server,services}/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },

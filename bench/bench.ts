@@ -216,8 +216,10 @@ async function choosePages(db: Db): Promise<Page[]> {
   ];
 }
 
-const dataAddress = (path: string) =>
-  path.replace(/^([^?]*)(.*)$/, (_, page: string, query: string) => `${page === '/' ? '/_root' : page}.data${query}`);
+const dataAddress = (path: string) => {
+  const [page, query] = path.split('?');
+  return `${page === '/' ? '/_root' : page}.data${query ? `?${query}` : ''}`;
+};
 const quantile = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
 
 /** Asks the three in turn, round after round, so that whatever else the machine does falls on all alike. */

@@ -7,6 +7,15 @@ import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from './photos.ts';
 /** The key made when a form was shown: the same key has one effect, however often it is sent. */
 export const actKey = z.uuid();
 
+const MOST_ROWS = Number.MAX_SAFE_INTEGER;
+const MOST_VERSIONS = 2_147_483_647;
+
+/** The number of a row, out of a form's text. */
+export const rowNumber = z.coerce.number().int().min(1).max(MOST_ROWS);
+
+/** Which version of a record a form was shown. */
+export const rowVersion = z.coerce.number().int().min(0).max(MOST_VERSIONS);
+
 /** A line of text that must be there. */
 export const words = (most: number, missing: string) =>
   z.string({ error: missing }).trim().min(1, missing).max(most, `Keep it under ${most} characters`);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ROLES } from '#core/people/may.ts';
-import { actKey, emailAddress, maybeEmail, maybeWords, monthDay, newPassword, tick, timeZone, words } from './fields.ts';
+import { actKey, emailAddress, maybeEmail, maybeWords, monthDay, newPassword, rowVersion, tick, timeZone, words } from './fields.ts';
 
 export const signInForm = z.object({
   email: emailAddress,
@@ -17,7 +17,7 @@ const personFields = {
 };
 
 export const addPersonForm = z.object({ key: actKey, ...personFields });
-export const editPersonForm = z.object({ key: actKey, version: z.int(), ...personFields });
+export const editPersonForm = z.object({ key: actKey, version: rowVersion, ...personFields });
 export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'Choose what they may do' }) });
 
 /** Choosing a password; the very first coordinator also says who they are. */
@@ -49,7 +49,7 @@ const count = (what: string) =>
 export const houseForm = z
   .object({
     key: actKey,
-    version: z.int(),
+    version: rowVersion,
     name: words(120, 'What is the library called?'),
     timeZone,
     lastFrost: monthDay,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { AIMS } from '#core/lots/words.ts';
 import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
 import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
-import { actKey, day, maybeWords, tick, words } from './fields.ts';
+import { actKey, day, maybeWords, rowVersion, tick, words } from './fields.ts';
 
 const reason = words(300, 'Say why: whoever comes next will want to know');
 const count = (missing: string) => z.int({ error: missing }).min(0, 'Not less than nothing').max(100_000, 'Check the number');
@@ -95,7 +95,7 @@ export const recallForm = z.object({ key: actKey, reason });
 export const lineForm = z
   .object({
     key: actKey,
-    version: z.int(),
+    version: rowVersion,
     aim: z.enum(AIMS, { error: 'Say what the line is for' }),
     story: maybeWords(2000),
     aliases: maybeWords(400),
@@ -122,7 +122,7 @@ export const lineForm = z
 /** The house rules, one choice each. */
 export const rulesForm = z.object({
   key: actKey,
-  version: z.int(),
+  version: rowVersion,
   ...Object.fromEntries(RULE_KEYS.map((rule) => [`rule-${rule}`, schoolOf(rule)])),
 });
 

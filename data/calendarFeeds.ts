@@ -1,5 +1,10 @@
 import type { Db } from './database.ts';
 
+/** Lets whoever else makes or ends this account's address wait until the transaction ends. */
+export async function lockFeed(db: Db, accountId: number): Promise<void> {
+  await db.selectFrom('account').select('id').where('id', '=', accountId).forUpdate().execute();
+}
+
 /** Ends whatever address somebody's calendar had. @returns whether there was one */
 export async function revokeFeed(db: Db, accountId: number, now: Date): Promise<boolean> {
   const done = await db

@@ -1,4 +1,4 @@
-import { Kysely, PostgresDialect, type CompiledQuery } from 'kysely';
+import { Kysely, PostgresDialect, type CompiledQuery, type PostgresPool } from 'kysely';
 import pg from 'pg';
 import type { Schema } from './schema.ts';
 
@@ -28,8 +28,50 @@ export interface Connection {
 
 /** Opens a pool. The caller closes it with `destroy()`. */
 export function openDatabase({ url, role, most = 10, heard }: Connection): Db {
-  const pool = new pg.Pool({ connectionString: url, max: most, types, ...(role && { options: `-c role=${role}` }) });
-  // An idle connection that PostgreSQL closes (restart, failover) is replaced by the pool; unheard, it would end the process.
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: most,
+    types,
+    keepAlive: true,
+    connectionTimeoutMillis: LONGEST_WAIT_MS,
+    ...(role && { options: `-c role=${role}` }),
+  });
+  // A connection that PostgreSQL closes (restart, failover, an administrator) is replaced by the pool, idle or busy; unheard, its error would
+  // end the process. Whoever waited for an answer on it is told by the query itself.
   pool.on('error', () => undefined);
-  return new Kysely<Schema>({ dialect: new PostgresDialect({ pool }), ...(heard && { log: ({ query }) => heard(query) }) });
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  return new Kysely<Schema>({
+    dialect: new PostgresDialect({ pool: patient(pool) }),
+    ...(heard && { log: ({ query }) => heard(query) }),
+  });
+}
+
+/** A connection that is not had by then is told as missing: whoever waits longer has gone. */
+const LONGEST_WAIT_MS = 8_000;
+const BACK_OFF_MS = { first: 100, most: 3_000 };
+
+/**
+ * A pool that, while PostgreSQL cannot be reached, fails at once and asks again ever more rarely, instead of letting each request knock.
+ * The first connection that is had again ends it.
+ */
+function patient(pool: pg.Pool): PostgresPool {
+  let failures = 0;
+  let notBefore = 0;
+  let last: unknown;
+  return {
+    async connect() {
+      if (performance.now() < notBefore) throw last;
+      try {
+        const client = await pool.connect();
+        failures = notBefore = 0;
+        return client;
+      } catch (error) {
+        last = error;
+        notBefore = performance.now() + Math.min(BACK_OFF_MS.most, BACK_OFF_MS.first * 2 ** failures);
+        failures += 1;
+        throw error;
+      }
+    },
+    end: () => pool.end(),
+  };
 }

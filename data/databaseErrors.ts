@@ -39,3 +39,17 @@ const DEADLOCK = '40P01';
 export function worthAnotherTry(error: unknown): boolean {
   return isDatabaseError(error) && (error.code === SERIALIZATION_FAILURE || error.code === DEADLOCK);
 }
+
+/** SQLSTATE classes and codes, and codes of Node's sockets, that say PostgreSQL is not there just now rather than that a statement is wrong. */
+const ABSENT = /^(08...|57P0[1-5]|53300|ECONN\w+|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENOTFOUND|EAI_AGAIN)$/;
+/** What the driver says without a code. */
+const ABSENT_WORDS =
+  /connection terminated|timeout exceeded when trying to connect|client has encountered a connection error|not queryable/i;
+
+/** Whether the database cannot be reached, or went away under way: the same request may well succeed a little later. */
+export function isDatabaseAbsent(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  if (error instanceof AggregateError) return error.errors.length > 0 && error.errors.every(isDatabaseAbsent);
+  const code = 'code' in error && typeof error.code === 'string' ? error.code : '';
+  return ABSENT.test(code) || ABSENT_WORDS.test(error.message);
+}

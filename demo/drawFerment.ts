@@ -1,8 +1,6 @@
-import { createJimp } from '@jimp/core';
-import png from '@jimp/js-png';
+import sharp from 'sharp';
 import { seededRandom } from './random.ts';
 
-const Jimp = createJimp({ formats: [png], plugins: [] });
 const [WIDTH, HEIGHT] = [720, 540];
 
 /** Stands for the photo somebody took from above: a jar of pulp under a cap of mould. Drawn, so that no real photo is shown. */
@@ -14,12 +12,15 @@ export async function drawFerment(): Promise<Blob> {
     radius: 8 + random() * 34,
     light: 205 + random() * 45,
   }));
-  const image = new Jimp({ width: WIDTH, height: HEIGHT });
-  for (let y = 0; y < HEIGHT; y += 1) for (let x = 0; x < WIDTH; x += 1) image.setPixelColor(colourAt(x, y, spots, random()), x, y);
-  return new Blob([new Uint8Array(await image.getBuffer('image/png'))]);
+  const pixels = new Uint8Array(WIDTH * HEIGHT * 3);
+  for (let y = 0; y < HEIGHT; y += 1) for (let x = 0; x < WIDTH; x += 1) pixels.set(colourAt(x, y, spots, random()), (y * WIDTH + x) * 3);
+  const raw = { width: WIDTH, height: HEIGHT, channels: 3 } as const;
+  return new Blob([new Uint8Array(await sharp(pixels, { raw }).png().toBuffer())]);
 }
 
-function colourAt(x: number, y: number, spots: readonly { x: number; y: number; radius: number; light: number }[], grain: number): number {
+type Colour = readonly [red: number, green: number, blue: number];
+
+function colourAt(x: number, y: number, spots: readonly { x: number; y: number; radius: number; light: number }[], grain: number): Colour {
   const fromMiddle = Math.hypot(x - WIDTH / 2, y - HEIGHT / 2);
   const noise = (grain - 0.5) * 14;
   if (fromMiddle > 245) return rgb(118 + noise, 92 + noise, 66 + noise);
@@ -29,7 +30,4 @@ function colourAt(x: number, y: number, spots: readonly { x: number; y: number; 
   return rgb(186 + noise, 84 + noise, 48 + noise);
 }
 
-function rgb(...parts: [number, number, number]): number {
-  const [red, green, blue] = parts.map((part) => Math.max(0, Math.min(255, Math.round(part)))) as [number, number, number];
-  return ((red << 24) | (green << 16) | (blue << 8) | 255) >>> 0;
-}
+const rgb = (...parts: Colour): Colour => parts.map((part) => Math.max(0, Math.min(255, Math.round(part)))) as [number, number, number];

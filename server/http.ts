@@ -1,4 +1,5 @@
 import { createRequestHandler } from '@react-router/express';
+import { createServer, type RequestListener, type Server } from 'node:http';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
@@ -22,27 +23,67 @@ export function sameOriginOnly(publicOrigin: string): RequestHandler {
   };
 }
 
-const MOST_BYTES = 1_000_000;
+const METHODS = ['GET', 'HEAD', 'POST'];
 
 /**
- * A post says how long it is, and is short. Photos are longer and go to the bench and to tests only: its action looks at the length
- * before it reads, to say so beside the field.
+ * Turns away what is no request to a web site of ours, before the application sees it: other methods, a `Host` that is none, an address with
+ * two slashes at its head (read as another site when it is redirected to) or with half an escape. A client of HTTP/1.0 names no host: it means us.
  */
+function soundRequestsOnly(publicUrl: string): RequestHandler {
+  const ours = new URL(publicUrl).host;
+  return (request, response, next) => {
+    if (!METHODS.includes(request.method))
+      return void response.status(405).set('allow', METHODS.join(', ')).type('text').send('This address takes nothing of that kind.');
+    request.headers.host ??= ours;
+    if (!/^[\w.-]{1,253}(:\d{1,5})?$|^\[[\da-f:]+\](:\d{1,5})?$/i.test(request.headers.host))
+      return void response.status(400).type('text').send('The request names no host that could be this one.');
+    if (/^\/[/\\]/.test(request.url) || !isDecodable(request.path))
+      return void response.status(404).type('text').send('There is no such page.');
+    next();
+  };
+}
+
+function isDecodable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+const MOST_BYTES = 1_000_000;
+/** Pages to which a photo may come. They look at the length before they read, to say beside the field that a photo is too large. */
+const TAKES_PHOTOS = /^\/(bench|tests)\/\d+(\.data)?$/;
+const MOST_PHOTO_FORM_BYTES = 100_000_000;
+
+/** A post says how long it is, and is short, whatever it calls itself; where photos come it may be longer. Nothing of a longer one is read. */
 export const shortPostsOnly: RequestHandler = (request, response, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   const length = Number(request.headers['content-length'] ?? Number.NaN);
-  const isPhoto = /^\/(bench|tests)\//.test(request.path) && /^multipart\/form-data/i.test(request.headers['content-type'] ?? '');
   if (Number.isNaN(length) && request.headers['transfer-encoding'] !== undefined)
     return void response.status(411).type('text').send('Say how long this is: it was sent without its length, so nothing was done.');
-  if (length > MOST_BYTES && !isPhoto)
-    return void response.status(413).type('text').send('That is too much for one form. Nothing was done.');
+  if (length > (TAKES_PHOTOS.test(request.path) ? MOST_PHOTO_FORM_BYTES : MOST_BYTES))
+    return void response.status(413).set('connection', 'close').type('text').send('That is too much for one form. Nothing was done.');
   next();
 };
+
+/**
+ * Serves an application, and gives up on whoever takes too long to say what they want.
+ * @param limits milliseconds for the head of a request and for all of it; a photo over a slow line takes a minute or two
+ */
+export function makeServer(application: RequestListener, limits = { head: 10_000, whole: 180_000, checkEvery: 2_000 }): Server {
+  return createServer(
+    { headersTimeout: limits.head, requestTimeout: limits.whole, connectionsCheckingInterval: limits.checkEvery, requireHostHeader: false },
+    application,
+  );
+}
 
 /** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
 export function makeHttp(build: ServerBuild, options: { publicUrl: string; trustedProxies: number; assets: string }): Express {
   const http = express();
   http.disable('x-powered-by');
+  http.use(soundRequestsOnly(options.publicUrl));
   http.set('trust proxy', options.trustedProxies);
   http.use(
     // The page's own policy, with its nonce, is set where the page is made.

@@ -6,7 +6,7 @@ import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
 import { DEVICES, startStandIns } from '#devices/standIns/standIns.ts';
 import { clockFrom } from '#services/clock.server.ts';
-import { makeHttp } from './http.ts';
+import { makeHttp, makeServer } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
 import { DEVICE_VARIABLES, readSettings, type Settings } from './settings.ts';
 
@@ -29,14 +29,18 @@ async function start(): Promise<void> {
     process.env['STAND_INS'] = addresses.hand;
   }
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;
-  const http = makeHttp(build, { ...settings, assets: join(BUILD, 'client') });
-  const server = http.listen(settings.port, settings.host, (error?: Error) => (error ? giveUp(error) : announce(settings, welcome)));
+  const server = makeServer(makeHttp(build, { ...settings, assets: join(BUILD, 'client') }));
+  server.once('error', giveUp);
+  server.listen(settings.port, settings.host, () => announce(settings, welcome));
   startReckoner(settings);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop(server));
 }
 
-/** Judges lots in a thread of its own; its troubles are logged, and never stop the server. */
-function startReckoner({ databaseUrl, role, clock }: Settings): void {
+const RESTART_MS = 10_000;
+
+/** Judges lots in a thread of its own; its troubles are logged, never stop the server, and a thread that died is followed by another. */
+function startReckoner(settings: Settings): void {
+  const { databaseUrl, role, clock } = settings;
   const script = join(BUILD, 'programs', 'reckoner.js');
   const worker = new Worker(script, {
     workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null, clock },
@@ -45,6 +49,7 @@ function startReckoner({ databaseUrl, role, clock }: Settings): void {
     process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `reckoner: ${message}` })}\n`);
   worker.on('message', ({ error }: { error: string }) => say(error));
   worker.on('error', (error) => say(error.message));
+  worker.on('exit', () => setTimeout(() => startReckoner(settings), RESTART_MS).unref());
   worker.unref();
 }
 

@@ -1,6 +1,8 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { IncomingMessage, Server as HttpServer, ServerResponse } from 'node:http';
+import { connect, type AddressInfo } from 'node:net';
 import type { Request, Response } from 'express';
-import { sameOriginOnly, shortPostsOnly } from './http.ts';
+import { makeServer, sameOriginOnly, shortPostsOnly } from './http.ts';
 import { readSettings } from './settings.ts';
 
 const DATABASE = { DATABASE_URL: 'postgresql://a@127.0.0.1/b' };
@@ -84,7 +86,12 @@ describe('how much may be sent', () => {
   /** The status a post gets; 200 where it is let through. */
   function statusOf(path: string, headers: Record<string, string>): number {
     let status = 0;
-    const response = { status: (code: number) => ((status = code), response), type: () => response, send: () => response };
+    const response = {
+      status: (code: number) => ((status = code), response),
+      set: () => response,
+      type: () => response,
+      send: () => response,
+    };
     shortPostsOnly({ method: 'POST', path, headers } as unknown as Request, response as unknown as Response, () => (status = 200));
     return status;
   }
@@ -95,10 +102,41 @@ describe('how much may be sent', () => {
     expect(statusOf('/intake', { 'transfer-encoding': 'chunked' })).toBe(411);
   });
 
-  test('only the bench takes photos; its own action says beside the field when one is too large', () => {
+  test('only pages that take photos take long ones; their own action says beside the field when a photo is too large', () => {
     const photo = { 'content-length': '80000000', 'content-type': 'multipart/form-data; boundary=x' };
-    expect(statusOf('/bench/3', photo)).toBe(200);
-    expect(statusOf('/intake', photo)).toBe(413);
-    expect(statusOf('/bench/3', { 'content-length': '80000000', 'content-type': 'application/x-www-form-urlencoded' })).toBe(413);
+    for (const path of ['/bench/3', '/bench/3.data', '/tests/17']) expect(statusOf(path, photo)).toBe(200);
+    for (const path of ['/intake', '/bench/devices', '/bench/3/tag', '/tests/17/slip', '/tests/lay', '/benches/3'])
+      expect(statusOf(path, photo)).toBe(413);
+    expect(statusOf('/bench/3', { ...photo, 'content-length': '300000000' })).toBe(413);
+  });
+});
+
+describe('whoever takes too long', () => {
+  let server: HttpServer;
+  let port: number;
+  beforeAll(async () => {
+    const application = (request: IncomingMessage, response: ServerResponse) =>
+      request.resume().on('end', () => response.setHeader('connection', 'close').end('read'));
+    server = makeServer(application, { head: 200, whole: 500, checkEvery: 50 });
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    port = (server.address() as AddressInfo).port;
+  });
+  afterAll(() => new Promise((resolve) => server.close(resolve)));
+
+  /** What comes back to whoever sends this and then says no more. */
+  const answerTo = (text: string): Promise<string> =>
+    new Promise((resolve) => {
+      let said = '';
+      const socket = connect(port, '127.0.0.1', () => socket.write(text));
+      socket.on('data', (chunk: Buffer) => (said += chunk.toString())).on('close', () => resolve(said));
+    });
+
+  test('over the head of a request, or over its body, is hung up on; others are served meanwhile', async () => {
+    const hanging = [
+      answerTo('GET / HTTP/1.1\r\nHost: x\r\nX-Slow: '),
+      answerTo('POST / HTTP/1.1\r\nHost: x\r\nContent-Length: 100\r\n\r\nhalf'),
+    ];
+    expect(await answerTo('POST / HTTP/1.1\r\nHost: x\r\nContent-Length: 4\r\n\r\nfull')).toMatch(/^HTTP\/1\.1 200 [^]*read$/);
+    for (const said of await Promise.all(hanging)) expect(said).toMatch(/^HTTP\/1\.1 408 /);
   });
 });

@@ -2,7 +2,7 @@ import ical from 'ical-generator';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import type { Actor } from '#data/accounts.ts';
-import { createFeed, findFeed, revokeFeed } from '#data/calendarFeeds.ts';
+import { createFeed, findFeed, lockFeed, revokeFeed } from '#data/calendarFeeds.ts';
 import type { Db } from '#data/database.ts';
 import { listPlanned } from '#data/testPlan.ts';
 import { listTests } from '#data/tests.ts';
@@ -17,6 +17,7 @@ export async function makeFeed(db: Db, actor: Actor, now: Date, key: string): Pr
   const { token, tokenHash } = newToken();
   let told: string | null = null;
   await perform<null, never>(db, { key, kind: 'calendar address made', actor }, async (tx) => {
+    await lockFeed(tx, actor.accountId);
     await revokeFeed(tx, actor.accountId, now);
     await createFeed(tx, { tokenHash, accountId: actor.accountId });
     told = token;

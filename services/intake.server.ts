@@ -253,11 +253,12 @@ async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: 
 
 /** Places a garden by coordinates, or by a distance to another one: `47.2, -38.1`, or `300 m to Alder Row`. */
 async function placeGarden(tx: Db, gardenId: number, text: string, house: House, refuse: Refuse<IntakeProblem>): Promise<void> {
-  const apart = /^(.+?)\s+(?:to|from)\s+(.+)$/i.exec(text);
-  const distance = apart && parseDistance(apart[1]!);
-  if (apart && distance?.ok) {
+  const [far = '', ...garden] = text.split(/\s(?:to|from)\s/i);
+  const distance = parseDistance(far);
+  const name = garden.join(' to ').trim();
+  if (name !== '' && distance.ok) {
     const other =
-      (await listGardens(tx, apart[2])).find(({ id }) => id !== gardenId) ?? refuse({ code: 'garden place', fault: 'unknown garden' });
+      (await listGardens(tx, name)).find(({ id }) => id !== gardenId) ?? refuse({ code: 'garden place', fault: 'unknown garden' });
     return saveGardenDistance(tx, gardenId, other.id, distance.metres);
   }
   const point = readPoint(text) ?? refuse({ code: 'garden place', fault: 'unreadable' });

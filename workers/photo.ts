@@ -1,9 +1,11 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import sharp from 'sharp';
 import { remakePhoto } from '#services/remakePhoto.server.ts';
 
-/** Makes one photo anew, off the thread that answers requests: opening a large one takes a second or more. */
-async function run(bytes: Uint8Array): Promise<void> {
-  parentPort!.postMessage(await remakePhoto(bytes));
-}
+// One picture, then the end: nothing is worth keeping, and one thread is enough.
+sharp.cache(false);
+sharp.concurrency(1);
 
-void run(workerData as Uint8Array);
+/** Makes one photo anew, in a process that its parent can end: what is sent may be made to fill the memory. */
+process.once('message', (bytes: Uint8Array) => {
+  void remakePhoto(bytes).then((remade) => process.send!(remade, () => process.disconnect()));
+});

@@ -35,12 +35,23 @@ export function Trouble({ status, about }: { status: number; about: unknown }) {
 }
 
 const WORDS: Record<number, { title: string; words: string }> = {
+  400: {
+    title: 'This address or form cannot be read',
+    words:
+      'Part of the address was changed, or the form was sent by something other than this site. Nothing was saved. Go back and try again.',
+  },
   403: {
     title: 'Not for your role',
     words: 'You are signed in, but this page is for others who work here. Ask a coordinator if you need it.',
   },
   404: { title: 'Nothing here', words: 'There is no such page. A link may be old, or an address mistyped.' },
   405: { title: 'Not that way', words: 'This address takes nothing of that kind.' },
+  413: { title: 'Too long', words: 'One of the fields holds more text than can be saved. Nothing was saved. Go back and shorten it.' },
+  415: { title: 'Not a form', words: 'This address takes forms from this site only. Nothing was saved.' },
+  503: {
+    title: 'The library’s database is not answering',
+    words: 'Nothing was lost, and nothing was half saved. This usually passes within a minute. Wait a moment, then try again.',
+  },
   500: {
     title: 'Something broke',
     words:

@@ -5,20 +5,21 @@ import { data, redirect } from 'react-router';
 import type { z } from 'zod';
 import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
 import type { Outcome } from '#services/perform.server.ts';
+import { formOf, intentOf } from './incoming.server.ts';
 
 /** A key for a form that is about to be shown. */
 export const newFormKey = (): string => randomUUID();
 
 /** Reads a posted form by its contract; `reply()` carries errors and what was typed back to the same fields. */
 export async function readForm<Schema extends z.ZodType>(request: Request, schema: Schema) {
-  const form = await request.formData();
+  const form = await formOf(request);
   return { form, intent: String(form.get('intent') ?? ''), submission: parseWithZod(form, { schema }) };
 }
 
 /** A form that may bring a photo. One that is too large is not read at all: in its place stands a word that the field's contract refuses. */
 export async function readUpload(request: Request): Promise<FormData> {
   const length = Number(request.headers.get('content-length') ?? 0);
-  if (length <= MOST_PHOTO_BYTES) return request.formData();
+  if (length <= MOST_PHOTO_BYTES) return formOf(request);
   const unread = new FormData();
   unread.set('intent', 'check');
   unread.set('photo', TOO_LARGE);
@@ -44,8 +45,12 @@ export interface Acted {
  * The forms of a page that has several, each under its intent: `act` reads one by its contract, does the work, and puts
  * what stands in the way at its field. @param onward the address to go to when it is done; without it the page stays
  */
-export function formActs<Problem>(form: FormData, trouble: (problem: Problem) => Record<string, string[]>) {
-  const intent = String(form.get('intent'));
+export function formActs<Problem, Intent extends string = string>(
+  form: FormData,
+  intents: readonly Intent[],
+  trouble: (problem: Problem) => Record<string, string[]>,
+) {
+  const intent = intentOf(form, intents);
   const refused = (result: SubmissionResult) => notAccepted<Acted>({ intent, result });
   async function act<Schema extends z.ZodType, Answer, Mine extends Problem>(
     schema: Schema,

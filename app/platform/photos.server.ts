@@ -1,32 +1,55 @@
+import { fork } from 'node:child_process';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { Remade } from '#services/remakePhoto.server.ts';
 
-const LONGEST_MS = 30_000;
-/** One after the other: each may take some hundred megabytes while it is open. */
-let queue: Promise<unknown> = Promise.resolve();
+/** An honest photo of 50 megapixels takes about half of this. */
+const MOST_RESIDENT_BYTES = 300 * 2 ** 20;
+const PAGE_BYTES = 4096;
+const WATCHED_EVERY_MS = 20;
+const LONGEST_MS = 20_000;
+const MOST_WAITING = 4;
 
-/** Makes a photo anew in a thread of its own; one that cannot be opened in time is not a photo. */
-export function remakePhoto(bytes: Uint8Array): Promise<Remade> {
-  const turn = queue.then(() => inItsOwnThread(bytes));
-  queue = turn;
+let waiting = 0;
+let last: Promise<unknown> = Promise.resolve();
+
+/** Makes a photo anew in a process of its own, one after the other; when several wait already the next is told so. */
+export async function remakePhoto(bytes: Uint8Array): Promise<Remade> {
+  if (waiting >= MOST_WAITING) return { ok: false, problem: { code: 'busy' } };
+  waiting += 1;
+  const turn = last.then(() => inItsOwnProcess(bytes)).finally(() => (waiting -= 1));
+  last = turn.catch(() => undefined);
   return turn;
 }
 
-function inItsOwnThread(bytes: Uint8Array): Promise<Remade> {
+function inItsOwnProcess(bytes: Uint8Array): Promise<Remade> {
   const script = join(process.env['PROGRAMS'] ?? join(process.cwd(), 'build', 'programs'), 'photo.js');
   return new Promise((resolve) => {
-    const worker = new Worker(script, { workerData: bytes });
+    const child = fork(script, { serialization: 'advanced', env: {}, execArgv: ['--max-old-space-size=64'] });
     const finish = (remade: Remade) => {
+      clearInterval(watch);
       clearTimeout(tooLong);
-      void worker.terminate();
+      child.kill('SIGKILL');
       resolve(remade);
     };
+    const watch = setInterval(() => {
+      void residentBytes(child.pid!).then((resident) => {
+        if (resident > MOST_RESIDENT_BYTES) finish({ ok: false, problem: { code: 'photo too large' } });
+      });
+    }, WATCHED_EVERY_MS);
     const fail = () => finish({ ok: false, problem: { code: 'not a photo' } });
     const tooLong = setTimeout(fail, LONGEST_MS);
-    worker.once('message', finish);
-    worker.once('error', fail);
+    child.once('message', (remade: Remade) => finish(remade));
+    child.once('error', fail);
+    child.once('exit', fail);
+    child.send(bytes);
   });
+}
+
+/** Memory that a process really holds, from Linux's own account of it; 0 where there is none, or the process has ended. */
+async function residentBytes(pid: number): Promise<number> {
+  const account = await readFile(`/proc/${pid}/statm`, 'utf8').catch(() => '0 0');
+  return Number(account.split(' ')[1]) * PAGE_BYTES;
 }
 
 /** A kept photo as an answer: it is this and no other for ever. */

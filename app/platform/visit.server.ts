@@ -1,4 +1,5 @@
 import { createContext, data, redirect, type MiddlewareFunction, type RouterContextProvider } from 'react-router';
+import { localPath } from '#contracts/localPath.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { may, type Permission } from '#core/people/may.ts';
 import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/accounts.ts';
@@ -6,6 +7,7 @@ import { readHouse, type House } from '#data/house.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { whoIs } from '#services/signIn.server.ts';
+import { failed } from './absence.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
 import { readUpload } from './form.server.ts';
@@ -29,7 +31,9 @@ const visitContext = createContext<Visit>();
 export const meetVisitor: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const now = clock();
   const token = readSessionToken(request);
-  const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]);
+  const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]).catch((error: unknown) =>
+    failed(error, context),
+  );
   if (!house) throw new Error('the library has no settings: its database was not prepared');
   const { pathname } = new URL(request.url);
   if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome'))
@@ -58,7 +62,7 @@ export function visitBy(context: Readonly<RouterContextProvider>, request: Reque
 function pageOf(request: Request): string {
   const url = new URL(request.url);
   for (const own of ['index', '_routes']) url.searchParams.delete(own);
-  return url.pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/') + url.search;
+  return localPath(url.pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/') + url.search);
 }
 
 const MOST_TYPED = 20_000;

@@ -116,7 +116,7 @@ export function readTypedFact(key: FactKey, typed: string): ReadFact {
   const lines = text.split('\n').map((line) => line.trim());
   if (text === 'none' || (shape.kind !== 'list' && shape.kind !== 'treatments')) return readFact(key, text);
   if (shape.kind === 'list') return readFact(key, lines.filter(Boolean));
-  const pairs = lines.filter(Boolean).map((line) => /^([^:]+):\s*(.*)$/.exec(line));
+  const pairs = lines.filter(Boolean).map((line) => /^([^:]+):(.*)$/.exec(line));
   if (pairs.some((pair) => pair === null)) return no('write each as “disease: what is usually done”');
-  return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!])));
+  return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!.trim()])));
 }

@@ -13,7 +13,7 @@ export const priceOf = ({ packet, crops }: Prices, cropId: string): number => cr
 
 /** Reads prices as people write them, a crop and its price on each line: `saffron crocus 6.50`. @param cropNamed the crop of a name, or null */
 export function readPrices(text: string, cropNamed: (name: string) => { readonly id: string } | null): CropLines<number> {
-  return readCropLines(text, /^(.+?)[\s:=]+(\d{1,5}(?:[.,]\d{1,2})?)$/, cropNamed, ([price]) =>
+  return readCropLines(text, /[\s:=](\d{1,5}(?:[.,]\d{1,2})?)$/, cropNamed, ([price]) =>
     Math.round(Number(price!.replace(',', '.')) * 100),
   );
 }

@@ -17,7 +17,7 @@ export function readCropThresholds(
   text: string,
   cropNamed: (name: string) => { readonly id: string } | null,
 ): CropLines<CropThresholds[string]> {
-  return readCropLines(text, /^(.+?)[\s:=]+(\d{1,2})\s*%?[\s,;/]+(\d{1,2})\s*%?$/, cropNamed, ([lend, full]) => {
+  return readCropLines(text, /[\s:=](\d{1,2})[\s%,;/]+(\d{1,2})(?: ?%)?$/, cropNamed, ([lend, full]) => {
     const [least, whole] = [Number(lend) / 100, Number(full) / 100];
     return 0 < least && least < whole ? { lend: least, full: whole } : null;
   });

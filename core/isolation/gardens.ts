@@ -1,4 +1,5 @@
 import geodesic from 'geographiclib-geodesic';
+import { tidied } from '../units/typed.ts';
 
 export interface Point {
   readonly latitude: number;
@@ -26,9 +27,12 @@ export function placeFault(point: Point, house: { readonly southern: boolean; re
   return house.others.length > 0 && nearest > FARTHEST_METRES ? 'too far' : null;
 }
 
+const DEGREES = String.raw`([-+−]?\d{1,3}(?:\.\d{1,12})?) ?°? ?`;
+const POINT = new RegExp(`^${DEGREES}([ns])? ?[,; ] ?${DEGREES}([ew])?$`);
+
 /** Reads `51.5, -40.2` or `51.5 N 40.2 W`; null when it is no place. */
 export function readPoint(text: string): Point | null {
-  const match = /^\s*([-+−]?\d+(?:\.\d+)?)\s*°?\s*([NS])?\s*[,;\s]\s*([-+−]?\d+(?:\.\d+)?)\s*°?\s*([EW])?\s*$/i.exec(text);
+  const match = POINT.exec(tidied(text));
   if (!match) return null;
   const number = (digits: string, turn: string | undefined, back: string) =>
     Number(digits.replace('−', '-')) * (turn?.toUpperCase() === back ? -1 : 1);

@@ -53,9 +53,11 @@ export function formatMoney(hundredths: number, currency: string): string {
   return new Intl.NumberFormat('en', { style: 'currency', currency }).format(hundredths / 100);
 }
 
+const IN_THREES = new Intl.NumberFormat('en', { maximumFractionDigits: 20 });
+
 /** Digits in groups of three with a thin no-break space. */
 export function grouped(value: number): string {
-  return String(value).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+  return IN_THREES.format(value).replaceAll(',', '\u202f');
 }
 
 function trim(value: number): string {

@@ -1,3 +1,5 @@
+import { entryFor, tidied } from './typed.ts';
+
 /** What people write on an envelope, read into the ledger's whole units. */
 export type Amount =
   | { readonly kind: 'weight'; readonly milligrams: number; readonly approximate: boolean }
@@ -37,8 +39,8 @@ const UNIT_WORDS: Record<string, string> = {
   kernel: 'seeds',
 };
 const FRACTIONS: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅓': '1/3', '⅔': '2/3', '⅛': '1/8' };
-const NUMBER = String.raw`\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+`;
-const TERM = new RegExp(String.raw`(${NUMBER})\s*([a-z]+)\.?`, 'g');
+const NUMBER = String.raw`\d{1,12} \d{1,4}\/\d{1,4}|\d{1,12}\/\d{1,12}|\d{1,12}(?:[.,]\d{1,12})?|[.,]\d{1,12}`;
+const TERM = new RegExp(String.raw`(${NUMBER}) ?([a-z]{1,20})\.?`, 'g');
 /** 100 kg and ten million seeds: more than any community library holds of one lot, so more is a slip of the pen. */
 const MOST_MILLIGRAMS = 100_000_000;
 const MOST_SEEDS = 10_000_000;
@@ -49,7 +51,7 @@ const MOST_SEEDS = 10_000_000;
  */
 export function parseAmount(text: string): ReadAmount {
   const tidy = normalise(text);
-  if (tidy === '') return { ok: false, why: 'empty' };
+  if (tidy === '') return { ok: false, why: text.trim() === '' ? 'empty' : 'unreadable' };
   const approximate = /^(?:about|around|approx(?:imately)?\.?|circa|c\.|ca\.|roughly|some|~)\s*/.exec(tidy);
   const body = approximate ? tidy.slice(approximate[0].length) : tidy;
   if (body.startsWith('-') || body.startsWith('−')) return { ok: false, why: 'not positive' };
@@ -78,14 +80,8 @@ function combine(terms: readonly { value: number; unit: string }[], approximate:
 }
 
 function normalise(text: string): string {
-  const plain = text
-    .trim()
-    .toLowerCase()
-    .replace(/[½¼¾⅓⅔⅛]/g, (sign) => ` ${FRACTIONS[sign]}`);
-  return plain
-    .replace(/(\d),(?=\d{3}(?!\d))/g, '$1')
-    .replace(/\s+/g, ' ')
-    .trim();
+  const plain = tidied(tidied(text).replace(/[½¼¾⅓⅔⅛]/g, (sign) => ` ${FRACTIONS[sign]}`));
+  return plain.replace(/(\d),(?=\d{3}(?!\d))/g, '$1');
 }
 
 function readNumber(text: string): number {
@@ -96,5 +92,5 @@ function readNumber(text: string): number {
 }
 
 function readUnit(word: string): string | null {
-  return UNIT_WORDS[word] ?? UNIT_WORDS[word.replace(/s$/, '')] ?? null;
+  return entryFor(UNIT_WORDS, word) ?? null;
 }

@@ -1,3 +1,5 @@
+import { entryFor, tidied } from './typed.ts';
+
 const METRES: Record<string, number> = {
   m: 1,
   metre: 1,
@@ -20,9 +22,9 @@ export type ReadDistance = { ok: true; metres: number } | { ok: false; why: 'unr
 
 /** Reads a distance as people write it, `60 m`, `about 200 ft`, `0.5 km`, `1/2 mile`, into metres to the decimetre. */
 export function parseDistance(text: string): ReadDistance {
-  const match = /^(?:about|around|c\.|ca\.|~)?\s*(-?)(\d+(?:[.,]\d+)?)(?:\s*\/\s*(\d+))?\s*([a-z]+)\.?$/.exec(text.trim().toLowerCase());
-  const unit = match && (METRES[match[4]!] ?? METRES[match[4]!.replace(/s$/, '')]);
-  if (!match || !unit || match[3] === '0') return { ok: false, why: 'unreadable' };
+  const match = /^(?:about|around|c\.|ca\.|~)? ?(-?)(\d{1,9}(?:[.,]\d{1,9})?)(?: ?\/ ?(\d{1,9}))? ?([a-z]+)\.?$/.exec(tidied(text));
+  const unit = match && entryFor(METRES, match[4]!);
+  if (!match || !unit || Number(match[3] ?? 1) === 0) return { ok: false, why: 'unreadable' };
   if (match[1]) return { ok: false, why: 'negative' };
   const metres = Math.round((Number(match[2]!.replace(',', '.')) / Number(match[3] ?? 1)) * unit * 10) / 10;
   return metres > MOST_METRES ? { ok: false, why: 'too far' } : { ok: true, metres };

@@ -1,4 +1,5 @@
 import { parseAmount, type Amount, type ReadAmount } from './parseAmount.ts';
+import { entryFor, tidied } from './typed.ts';
 
 /** Volumes in millilitres; the kitchen's, to the nearest millilitre. */
 const MILLILITRES: Record<string, number> = {
@@ -23,14 +24,14 @@ const FRACTIONS: Record<string, string> = { '½': '.5', '¼': '.25', '¾': '.75'
  * which are turned into an approximate weight at 0.65 g to the millilitre.
  */
 export function readStock(text: string, packetSeeds: number): ReadAmount {
-  const tidy = text
-    .trim()
-    .toLowerCase()
-    .replace(/(\d)?\s*([½¼¾])/g, (_, whole: string | undefined, sign: string) => `${whole ?? '0'}${FRACTIONS[sign]!}`);
+  const tidy = tidied(text).replace(
+    /(\d)? ?([½¼¾])/g,
+    (_, whole: string | undefined, sign: string) => `${whole ?? '0'}${FRACTIONS[sign]!}`,
+  );
   const packets = /^(?:about\s+)?(\d+)\s*(?:packets?|envelopes?|pkts?)(?:\s+of\s+(\d+)(?:\s+seeds?)?)?$/.exec(tidy);
   if (packets) return packetsOf(Number(packets[1]), packets[2] === undefined ? null : Number(packets[2]), packetSeeds);
   const volume = /^(?:about\s+)?(\d+(?:\.\d+)?)\s*([a-z]+)\.?$/.exec(tidy);
-  const millilitres = volume && (MILLILITRES[volume[2]!] ?? MILLILITRES[volume[2]!.replace(/s$/, '')]);
+  const millilitres = volume && entryFor(MILLILITRES, volume[2]!);
   if (!volume || !millilitres) return parseAmount(text);
   const milligrams = Math.round(Number(volume[1]) * millilitres * GRAMS_PER_MILLILITRE * 1000);
   return milligrams > 0 ? { ok: true, amount: { kind: 'weight', milligrams, approximate: true } } : { ok: false, why: 'not positive' };

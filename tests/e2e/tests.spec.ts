@@ -215,7 +215,7 @@ test('the trainer shows what ten seeds would have said of a known jar, and a fan
   await expect(page.getByText(/of 20 samples would have said/)).toBeVisible();
   await expect(page.getByRole('img', { name: /20 samples with their intervals/ })).toBeVisible();
   const fan = page.getByRole('region', { name: 'A fan that narrows' });
-  const width = async () => Number(/(\d+) points wide/.exec(await fan.innerText())![1]);
+  const width = async () => Number(/\b(\d{1,3}) points wide/.exec(await fan.innerText())![1]);
   const before = await width();
   await fan.getByLabel('Seeds').selectOption('100');
   for (let year = 1; year <= 4; year += 1) await fan.getByRole('button', { name: `Test 100 seeds in year ${year}` }).click();

@@ -32,7 +32,7 @@ export const tokenOf = (role: Role): string => `sample-session-of-the-${role}`.p
 const A_FORTNIGHT_MS = 14 * 86_400_000;
 
 /** The sample accounts by role, each signed in with a known token. */
-async function signEverybodyIn(owner: Db): Promise<Record<Role, Actor>> {
+export async function signEverybodyIn(owner: Db): Promise<Record<Role, Actor>> {
   const accounts = await owner
     .selectFrom('account')
     .innerJoin('person', 'person.id', 'account.person_id')

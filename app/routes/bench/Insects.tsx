@@ -58,7 +58,7 @@ export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKe
     result,
     start: { kind: 'freezer', use: 'sowing', since: loaded.today },
   });
-  const [kind, setKind] = useState<Treatment>((fields.kind.initialValue as Treatment | undefined) ?? 'freezer');
+  const [kind, setKind] = useState<Treatment>(TREATMENTS.find((one) => one === fields.kind.initialValue) ?? 'freezer');
   return (
     <>
       <p className="max-w-prose">

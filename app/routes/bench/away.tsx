@@ -18,6 +18,7 @@ import {
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
@@ -83,7 +84,7 @@ function troubleOf(
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, now, today, house } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await request.formData(), (problem: Parameters<typeof troubleOf>[0]) =>
+  const { intent, act } = formActs(await formOf(request), ['shut', 'open', 'take', 'warm'], (problem: Parameters<typeof troubleOf>[0]) =>
     troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
   );
   const { code } = params;
@@ -94,7 +95,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       return act(openTreatedForm, (open) => openTreated(db, actor, today, { ...open, code }));
     case 'take':
       return act(takeOutForm, (take) => takeOut(db, actor, now, { ...take, code }));
-    default:
+    case 'warm':
       return act(openWarmForm, (open) => openWarm(db, actor, now, { ...open, code }));
   }
 }

@@ -11,8 +11,10 @@ import { troubleOf } from './benchWords.ts';
 
 /** Does what one of the batch page's forms asks, and says at its field what stands in the way. */
 export async function actOnBatch(form: FormData, batchId: number, { actor, now, today, house }: SignedIn) {
-  const { intent, act } = formActs(form, (problem: Parameters<typeof troubleOf>[0]) =>
-    troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
+  const { intent, act } = formActs(
+    form,
+    ['read', 'step', 'check', 'weigh', 'air', 'mix-up', 'finish', 'abandon'],
+    (problem: Parameters<typeof troubleOf>[0]) => troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
   );
   switch (intent) {
     case 'read':
@@ -35,7 +37,7 @@ export async function actOnBatch(form: FormData, batchId: number, { actor, now, 
         (finish) => finishBatch(db, actor, now, { ...finish, batchId }),
         ({ code }) => `/lots/${code}`,
       );
-    default:
+    case 'abandon':
       return act(abandonForm, (end) => abandonBatch(db, actor, now, { ...end, batchId }));
   }
 }

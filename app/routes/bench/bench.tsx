@@ -4,6 +4,7 @@ import { dayInZone } from '#core/calendar/plainDate.ts';
 import { listEndedBatches, listOpenBatches } from '#data/bench.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { LotCode, Mark, TreatedMark, type Tone } from '#app/ui/Mark.tsx';
@@ -21,7 +22,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, now } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim() ?? '';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   if (query.get('show') === 'ended') {
     const ended = await listEndedBatches(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
     return {

@@ -41,9 +41,9 @@ export function troubleOf(
     case 'rind is soft':
       return { early: ['Nobody has seen that the rind is hard or the stalk corky. Look, and tap what you see; or tick here'] };
     case 'not a photo':
-      return { photo: [PHOTO_TROUBLE['not a photo']] };
     case 'photo too large':
-      return { photo: ['That picture has more than 50 million points. Take a smaller one'] };
+    case 'busy':
+      return { photo: [PHOTO_TROUBLE[problem.code]] };
     case 'before the step':
       return { when: [`That is before ${when(problem.since)}, when the step began`] };
     case 'to come':

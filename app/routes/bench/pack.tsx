@@ -12,6 +12,7 @@ import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#servi
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
@@ -80,8 +81,11 @@ function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, strin
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const code = params.code;
-  const { intent, act } = formActs(await request.formData(), fieldErrors);
-  if (intent.startsWith('unpack')) return act(unpackForm, (unpack) => unpackLot(db, actor, today, { ...unpack, code }));
+  const form = await formOf(request);
+  // Each kind of packets has a form of its own to open some.
+  const unpacking = `unpack ${String(form.get('holding'))}`;
+  const { intent, act } = formActs(form, ['pack', unpacking], fieldErrors);
+  if (intent === unpacking) return act(unpackForm, (unpack) => unpackLot(db, actor, today, { ...unpack, code }));
   return act(
     packForm,
     (pack) => packLot(db, actor, today, { ...pack, code }),

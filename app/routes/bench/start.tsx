@@ -80,9 +80,14 @@ async function readArm(lotId: number) {
   return (await findMethodTrial(db, lotId))?.arms.find((arm) => arm.lotId === lotId);
 }
 
+/** What can be done with seed that was brought so; with the first kind there is, where a form named another. */
+function waysOf<Ways extends { readonly brought: string }>(kinds: readonly Ways[], brought: string): Ways {
+  return kinds.find((one) => one.brought === brought) ?? kinds[0]!;
+}
+
 /** What a trial wants or the house usually does, for seed brought so. */
 function proposed({ methods, wanted }: Pick<Route.ComponentProps['loaderData'], 'methods' | 'wanted'>, brought: string): string {
-  const fitting = methods.find((one) => one.brought === brought)!.methods;
+  const fitting = waysOf(methods, brought).methods;
   return (fitting.find(({ method }) => method === wanted) ?? fitting[0]!).method;
 }
 
@@ -123,7 +128,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
     },
   });
   const [brought, setBrought] = useState<string>(fields.brought.initialValue ?? lot.brought);
-  const methods = lot.methods.find((one) => one.brought === brought)?.methods ?? [];
+  const { methods } = waysOf(lot.methods, brought);
   const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!.method);
   const facts = methods.find((one) => one.method === method) ?? methods[0]!;
   const [when, setWhen] = useState<string | null>(fields.when.initialValue ?? null);

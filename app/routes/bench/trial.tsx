@@ -15,6 +15,7 @@ import { beginMethodTrial, concludeMethodTrial, type BeginProblem, type EndTrial
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode, type Tone } from '#app/ui/Mark.tsx';
@@ -100,7 +101,7 @@ function trouble({ code }: BeginProblem | EndTrialProblem): Record<string, strin
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const { code } = params;
-  const { intent, act } = formActs(await request.formData(), trouble);
+  const { intent, act } = formActs(await formOf(request), ['begin', 'end'], trouble);
   if (intent === 'end') return act(endTrialOfMethodsForm, (end) => concludeMethodTrial(db, actor, today, { ...end, code }));
   return act(beginTrialForm, (trial) => beginMethodTrial(db, actor, today, { ...trial, code }));
 }

@@ -3,6 +3,7 @@ import { listPeople } from '#data/people.ts';
 import { listOpenLoans } from '#data/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
@@ -20,7 +21,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 100) ?? '';
   const everybody = query.get('who') === 'everybody';
   const sort = query.get('sort') === 'name' ? 'name' : 'loans';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const [{ people, total }, late] = await Promise.all([
     listPeople(db, { search, sort, membersOnly: !everybody, limit: PAGE, offset: (page - 1) * PAGE, today }),
     listOpenLoans(db, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),

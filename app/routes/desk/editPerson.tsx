@@ -7,12 +7,12 @@ import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from 
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf, intentOf, keyOf } from '#app/platform/incoming.server.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { actKey } from '#contracts/fields.ts';
 import type { Route } from './+types/editPerson.ts';
 import { PersonFields, type PersonField } from './PersonFields.tsx';
 
@@ -46,8 +46,8 @@ interface Answer {
 const NOTHING: Answer = { result: null, link: null, said: null, theirs: null };
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const form = await request.clone().formData();
-  const intent = String(form.get('intent'));
+  const form = await formOf(request);
+  const intent = intentOf(form, ['edit', 'grant', 'end', 'erase']);
   const { actor, now } = visitBy(context, request, intent === 'edit' ? 'work' : 'manage people');
   const personId = Number(params.id);
   if (intent === 'grant') {
@@ -66,7 +66,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     return { ...NOTHING, intent, link: token && `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}/welcome/${token}` };
   }
   if (intent === 'end' || intent === 'erase') {
-    const done = await endAccess(db, actor, now, { key: actKey.parse(form.get('key')), personId, erase: intent === 'erase' });
+    const done = await endAccess(db, actor, now, { key: keyOf(form), personId, erase: intent === 'erase' });
     if (!done.ok) return notAccepted({ ...NOTHING, intent, said: ACCESS_WORDS[done.problem.code] });
     throw redirect(`/people/${personId}`);
   }

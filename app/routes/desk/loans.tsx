@@ -4,6 +4,7 @@ import { daysBetween } from '#core/calendar/plainDate.ts';
 import { listOpenLoans } from '#data/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
@@ -20,7 +21,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 100) ?? '';
   const lateOnly = query.get('late') === 'yes';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const { loans, total } = await listOpenLoans(db, { search, lateOnly, today, limit: PAGE, offset: (page - 1) * PAGE });
   return { search, lateOnly, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
 }

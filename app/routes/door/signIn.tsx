@@ -1,4 +1,5 @@
 import { redirect } from 'react-router';
+import { localPath } from '#contracts/localPath.ts';
 import { signInForm } from '#contracts/people.ts';
 import { signIn } from '#services/signIn.server.ts';
 import { sessionCookie } from '#app/platform/cookies.server.ts';
@@ -13,14 +14,9 @@ import type { Route } from './+types/signIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Kind Granary' }];
 
-/** Only a path within this site is a place to go on to. */
-function pathWithin(then: string | null | undefined): string {
-  return then && /^\/(?![/\\])/.test(then) ? then : '/';
-}
-
 export function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = anyVisit(context);
-  const then = pathWithin(new URL(request.url).searchParams.get('then'));
+  const then = localPath(new URL(request.url).searchParams.get('then'));
   if (actor) throw redirect(then);
   return { then, house: house.name, samples: process.env['SAMPLE_DATA'] === 'yes' ? SAMPLES : [], kept: then.includes('typed=') };
 }
@@ -47,7 +43,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     machine: request.headers.get('x-granary-machine') ?? 'unknown',
     device: request.headers.get('user-agent') ?? 'unknown',
   });
-  if (done.ok) throw redirect(pathWithin(then), { headers: { 'set-cookie': sessionCookie(done.token) } });
+  if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': sessionCookie(done.token) } });
   const words =
     done.problem.code === 'wait'
       ? `Too many wrong tries. Wait ${waitWords(done.problem.seconds)}, then try again`

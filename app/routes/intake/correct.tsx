@@ -14,6 +14,7 @@ import { passportAsAnswers, readSoFar } from '#services/interview.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
@@ -102,7 +103,7 @@ function faultsOf(problem: CorrectionProblem): { faults: Record<string, string>;
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const form = await request.formData();
+  const form = await formOf(request);
   const key = actKey.safeParse(form.get('key')).data;
   const lot = await findLotByCode(db, params.code);
   if (!lot || !key) throw data(null, { status: 404 });

@@ -1,6 +1,7 @@
 import { data, Link, redirect, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { readAnswers, readInterview } from '#contracts/interview.ts';
-import { actKey } from '#contracts/fields.ts';
+import { z } from 'zod';
+import { actKey, rowNumber, rowVersion } from '#contracts/fields.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -17,6 +18,7 @@ import { readSoFar, startOfReturn, type SoFar } from '#services/interview.server
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf, intentOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
@@ -124,19 +126,19 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today, now } = visitBy(context, request, 'work');
-  const form = await request.formData();
-  const intent = String(form.get('intent') ?? 'take');
+  const form = await formOf(request);
+  const intent = form.has('intent') ? intentOf(form, ['take', 'save', 'keep', 'drop', 'refuse']) : 'take';
   const key = actKey.safeParse(form.get('key')).data;
   const given = readAnswers(form);
   const { loan: _loan, draft: _draft, ...answers } = given;
-  const loanId = Number(given['loan']) || null;
+  const loanId = rowNumber.safeParse(given['loan']).data ?? null;
   const names = await listCropNames(db);
   const crop = findCrop(names, answers['crop'] ?? '');
   const said: Answers = { ...answers, ...(crop && { crop: crop.id }) };
-  const draftId = params.draft ?? given['draft'] ?? null;
+  const draftId = params.draft ?? z.uuid().safeParse(given['draft']).data ?? null;
   const title = draftTitle(said, crop?.name ?? null);
   if (intent === 'save' || intent === 'keep') {
-    const version = Number(form.get('version')) || 1;
+    const version = rowVersion.safeParse(form.get('version')).data ?? 1;
     const id = draftId ?? (await startDraft(db, actor, { answers: said, title, loanId }));
     if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version })))
       return notAccepted({ saved: undefined, faults: {}, whole: null, asksWho: false });

@@ -3,6 +3,7 @@ import { listCropNames } from '#data/almanac.ts';
 import { LINE_SORTS, listLines } from '#data/lines.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -19,7 +20,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = (params.get('search') ?? '').slice(0, 100);
   const crop = params.get('crop') ?? '';
   const sort = LINE_SORTS.find((one) => one === params.get('sort')) ?? 'name';
-  const page = Math.max(1, Number(params.get('page')) || 1);
+  const page = pageFrom(params);
   const [{ lines, total }, crops] = await Promise.all([
     listLines(db, { search, crop, sort, limit: SIZE, offset: (page - 1) * SIZE }),
     listCropNames(db),

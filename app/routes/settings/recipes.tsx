@@ -7,6 +7,7 @@ import { addRecipe, retireRecipe, type RecipeProblem } from '#services/recipes.s
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -55,7 +56,7 @@ function trouble(problem: RecipeProblem | { readonly kind: 'no such recipe' }): 
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { actor } = visitBy(context, request, 'set house rules');
-  const { intent, act } = formActs(await request.formData(), trouble);
+  const { intent, act } = formActs(await formOf(request), ['add', 'retire'], trouble);
   if (intent === 'retire') return act(retireRecipeForm, (retire) => retireRecipe(db, actor, retire));
   return act(recipeForm, (recipe) => addRecipe(db, actor, recipe));
 }

@@ -1,6 +1,7 @@
 import { readActs } from '#data/acts.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -14,7 +15,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { house } = visitBy(context, request, 'read audit');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const { acts, total } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
   const clock = new Intl.DateTimeFormat('en-GB', {
     timeZone: house.timeZone,

@@ -48,6 +48,7 @@ import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { readTestResult } from '#services/reading.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
@@ -227,7 +228,7 @@ function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem | Look
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await request.formData(), troubleOf);
+  const { intent, act } = formActs(await formOf(request), ['hold', 'lift', 'recount', 'clean', 'look', 'discard'], troubleOf);
   switch (intent) {
     case 'lift':
       return act(liftHoldForm, (lift) => liftHold(db, actor, today, { ...lift, code }));
@@ -239,7 +240,7 @@ export async function action({ request, params: { code }, context }: Route.Actio
       return act(quickLookForm, (look) => recordQuickLook(db, actor, today, { ...look, code }));
     case 'discard':
       return act(discardForm, (discard) => discardLot(db, actor, today, { ...discard, code }));
-    default:
+    case 'hold':
       return act(setHoldForm, (hold) => setHold(db, actor, today, { ...hold, code }));
   }
 }

@@ -12,6 +12,7 @@ import { recordEmergence, type EmergenceProblem } from '#services/storage.server
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
@@ -109,7 +110,7 @@ function fieldErrors(problem: EmergenceProblem): Record<string, string[]> {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await request.formData(), fieldErrors);
+  const { act } = formActs(await formOf(request), ['emergence'], fieldErrors);
   return act(emergenceForm, (seen) => recordEmergence(db, actor, today, { ...seen, code: params.code }));
 }
 

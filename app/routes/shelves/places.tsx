@@ -9,6 +9,7 @@ import { devices } from '#app/platform/devices.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
@@ -40,7 +41,7 @@ function fieldErrors(problem: ClimateProblem): Record<string, string[]> {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await request.formData(), fieldErrors);
+  const { act } = formActs(await formOf(request), ['climate'], fieldErrors);
   return act(climateForm, (climate) => recordClimate(db, actor, today, climate));
 }
 

@@ -22,6 +22,7 @@ import type { Outcome } from '#services/perform.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
@@ -94,7 +95,7 @@ function troubleOf(problem: Problem): Record<string, string[]> {
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await request.formData(), troubleOf);
+  const { intent, act } = formActs(await formOf(request), ['evidence', 'incident', 'report', 'trial', 'endTrial'], troubleOf);
   switch (intent) {
     case 'evidence':
       return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }));
@@ -105,7 +106,7 @@ export async function action({ request, params: { code }, context }: Route.Actio
     case 'endTrial':
       if (!may(actor.role, 'lift doubtful holds')) throw data({ permission: 'lift doubtful holds' }, { status: 403 });
       return act(endTrialForm, (end) => endTrial(db, actor, today, { ...end, code }));
-    default:
+    case 'report':
       return act(reportForm, async ({ by, ...report }): Promise<Outcome<null, Problem>> => {
         const person = by === null ? null : await personCalled(by);
         if (person === undefined) return { ok: false, problem: { code: 'nobody of that name' } };

@@ -7,6 +7,7 @@ import { listCropNames } from '#data/almanac.ts';
 import { listShelves } from '#data/shelves.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
@@ -28,7 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const crop = query.get('crop') ?? '';
   const state = SHELF_STATES.find((one) => one === query.get('state')) ?? '';
   const sort = SHELF_SORTS.find((one) => one === query.get('sort')) ?? 'variety';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const [{ lots, total }, crops] = await Promise.all([
     listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }),
     listCropNames(db),

@@ -5,6 +5,7 @@ import { feedSince } from '#data/calendarFeeds.ts';
 import { endFeed, makeFeed } from '#services/calendar.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { intentOf } from '#app/platform/incoming.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
@@ -25,7 +26,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { actor, now } = visitBy(context, request, 'work');
-  const { intent, submission } = await readForm(request, form);
+  const { form: sent, submission } = await readForm(request, form);
+  const intent = intentOf(sent, ['make', 'end']);
   if (submission.status !== 'success') return notAccepted({ address: null });
   const { key } = submission.value;
   if (intent === 'end') {

@@ -32,7 +32,8 @@ export function countTrouble(
       return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
     case 'not a photo':
     case 'photo too large':
-      return { photo: [PHOTO_TROUBLE[problem.code === 'not a photo' ? 'not a photo' : 'too large']] };
+    case 'busy':
+      return { photo: [PHOTO_TROUBLE[problem.code]] };
     case 'too early without a reason':
       return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
     case 'no such replicate':

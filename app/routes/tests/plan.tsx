@@ -10,6 +10,7 @@ import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#service
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
@@ -54,7 +55,7 @@ function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await request.formData(), troubleOf);
+  const { intent, act } = formActs(await formOf(request), ['save', 'bench'], troubleOf);
   if (intent !== 'bench') return act(planForm, (plan) => savePlan(db, actor, house, today, plan));
   if (!may(actor.role, 'set house rules')) throw data({ permission: 'set house rules' }, { status: 403 });
   return act(testBenchForm, (bench) => setTestBench(db, actor, bench));

@@ -4,6 +4,7 @@ import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { countOpenTests, listTests } from '#data/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
@@ -20,7 +21,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim() ?? '';
   const show = query.get('show') === 'ended' ? 'ended' : 'open';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const [list, open] = await Promise.all([
     listTests(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE }),
     countOpenTests(db, today),

@@ -105,7 +105,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const form = await readUpload(request);
   const testId = Number(params.id);
-  const { intent, act } = formActs<EndProblem | RelayProblem | ReopenProblem | PotProblem>(form, countTrouble);
+  const { intent, act } = formActs(
+    form,
+    ['count', 'end', 'relay', 'pot', 'reopen'],
+    (problem: EndProblem | RelayProblem | ReopenProblem | PotProblem) => countTrouble(problem),
+  );
   switch (intent) {
     case 'end':
       return act(
@@ -119,7 +123,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       return act(potForm, (pot) => potUp(db, actor, today, { ...pot, testId }));
     case 'reopen':
       return act(reopenForm, (reopening) => reopenTest(db, actor, today, { ...reopening, testId }));
-    default: {
+    case 'count': {
       const submission = parseWithZod(form, { schema: countForm });
       if (submission.status !== 'success') return notAccepted({ errors: submission.error ?? {} });
       const done = await countTowel(db, actor, today, { ...submission.value, testId }, remakePhoto);

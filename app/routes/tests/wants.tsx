@@ -6,6 +6,7 @@ import { formatMoney } from '#core/units/formatAmount.ts';
 import { readWants } from '#services/wants.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -27,7 +28,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const act = ACTS.find((one) => one === query.get('act')) ?? '';
-  const page = Math.max(1, Number(query.get('page')) || 1);
+  const page = pageFrom(query);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = (await readWants(db, house, today)).filter(
     (want) => (!act || want.act === act) && words.every((word) => `${want.crop} ${want.variety}`.toLowerCase().includes(word)),

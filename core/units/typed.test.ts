@@ -1,0 +1,41 @@
+import { expect, test } from '@jest/globals';
+import { readPoint } from '../isolation/gardens.ts';
+import { parseWhen } from '../calendar/when.ts';
+import { parsePartialDate } from '../calendar/parsePartialDate.ts';
+import { parseAmount } from './parseAmount.ts';
+import { parseDistance } from './parseDistance.ts';
+import { readStock } from './readStock.ts';
+import { entryFor, tidied } from './typed.ts';
+
+const TABLE = { ounce: 28, lbs: 454 };
+
+test('a unit is found in the singular and the plural, and nothing that the language itself puts into objects is one', () => {
+  expect([entryFor(TABLE, 'ounce'), entryFor(TABLE, 'ounces'), entryFor(TABLE, 'lbs')]).toEqual([28, 28, 454]);
+  for (const word of ['constructor', 'toString', '__proto__', 'hasOwnPropertys']) expect(entryFor(TABLE, word)).toBeUndefined();
+  for (const text of ['5 constructor', '5 toString', '3 valueOf']) {
+    expect(parseDistance(text)).toEqual({ ok: false, why: 'unreadable' });
+    expect(parseAmount(text)).toEqual({ ok: false, why: 'unreadable' });
+    expect(readStock(text, 20)).toEqual({ ok: false, why: 'unreadable' });
+  }
+});
+
+test('text is made ready in one way', () => {
+  expect(tidied('  1\tLB   6 oz\n')).toBe('1 lb 6 oz');
+  expect(tidied('x'.repeat(201))).toBe('');
+});
+
+// Each of these took seconds, growing with the square of their length or faster.
+test.each([
+  ['digits', '1'.repeat(24_000)],
+  ['spaces', `1${' '.repeat(24_000)}x`],
+  ['fractions', '1/1 '.repeat(6_000)],
+  ['thousands', '1,111'.repeat(5_000)],
+  ['a point with spaces', `51.5${' '.repeat(24_000)}N${' '.repeat(24_000)}x`],
+])('%s beyond all measure are not read, and nobody waits for it', (_, text) => {
+  expect(parseAmount(text).ok).toBe(false);
+  expect(readStock(text, 20).ok).toBe(false);
+  expect(parseDistance(text).ok).toBe(false);
+  expect(parsePartialDate(text).ok).toBe(false);
+  expect(parseWhen(text).ok).toBe(false);
+  expect(readPoint(text)).toBeNull();
+});
