@@ -16,7 +16,8 @@ export type BrokenRule =
   | 'test_ends_once'
   | 'blended_not_of_held_lot'
   | 'potted_not_more_than_laid'
-  | 'method_trial_end_pkey';
+  | 'method_trial_end_pkey'
+  | 'holding_of_whole_packets';
 
 interface DatabaseError {
   readonly code: string;

@@ -1,3 +1,4 @@
+import type { HoldReason } from '#core/passport/holds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { Db } from './database.ts';
 
@@ -12,6 +13,7 @@ export async function findHolds(db: Db, lotId: number) {
       'hold.id',
       'hold.kind',
       'hold.reason',
+      'hold.rule',
       'hold.set_on as setOn',
       'setter.name as setBy',
       'hold_lift.lifted_on as liftedOn',
@@ -37,11 +39,19 @@ export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
 
 export async function createHold(
   db: Db,
-  hold: { lotId: number; kind: HoldKind; reason: string; setOn: string; setBy: number | null; actKey: string },
+  hold: { lotId: number; kind: HoldKind; reason: string; rule?: HoldReason; setOn: string; setBy: number | null; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('hold')
-    .values({ lot_id: hold.lotId, kind: hold.kind, reason: hold.reason, set_on: hold.setOn, set_by: hold.setBy, act_key: hold.actKey })
+    .values({
+      lot_id: hold.lotId,
+      kind: hold.kind,
+      reason: hold.reason,
+      rule: hold.rule ?? null,
+      set_on: hold.setOn,
+      set_by: hold.setBy,
+      act_key: hold.actKey,
+    })
     .execute();
 }
 

@@ -3,10 +3,10 @@ import type { Judgement } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
 import { isAmong } from './isAmong.ts';
 
-/** Marks lots and all that descends from them to be judged again; returns how many they are. */
-export async function markStale(db: Db, lotIds: readonly number[]): Promise<number> {
-  if (lotIds.length === 0) return 0;
-  const { rows } = await sql`
+/** Marks lots and all that descends from them to be judged again; returns which they are. */
+export async function markStale(db: Db, lotIds: readonly number[]): Promise<number[]> {
+  if (lotIds.length === 0) return [];
+  const { rows } = await sql<{ lot_id: number }>`
     with recursive touched (id) as (
       select unnest(${sql.val([...lotIds])}::bigint[])
       union
@@ -14,7 +14,20 @@ export async function markStale(db: Db, lotIds: readonly number[]): Promise<numb
     )
     insert into promise_stale (lot_id) select id from touched on conflict (lot_id) do update set since = now()
     returning lot_id`.execute(db);
-  return rows.length;
+  return rows.map(({ lot_id }) => lot_id);
+}
+
+/** These lots and those of their ancestors that wait to be judged, oldest first; locked until the transaction ends. */
+export async function takeWithAncestors(db: Db, lotIds: readonly number[]): Promise<number[]> {
+  if (lotIds.length === 0) return [];
+  const { rows } = await sql<{ lot_id: number }>`
+    with recursive line (id) as (
+      select unnest(${sql.val([...lotIds])}::bigint[])
+      union
+      select lot_parent.parent_id from lot_parent join line on lot_parent.child_id = line.id
+    )
+    select lot_id from promise_stale where lot_id in (select id from line) order by lot_id for update`.execute(db);
+  return rows.map(({ lot_id }) => lot_id);
 }
 
 /** Marks every lot, or every lot of one crop or of one crossing group, to be judged again. */

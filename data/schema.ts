@@ -374,6 +374,7 @@ interface HoldTable {
   lot_id: Fact<number>;
   kind: Fact<HoldKind>;
   reason: Fact<string>;
+  rule: MaybeFact<string>;
   set_on: Fact<string>;
   set_by: MaybeFact<number>;
   act_key: Fact<string>;

@@ -6,7 +6,6 @@ import { parseDistance } from '#core/units/parseDistance.ts';
 import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
 import type { Aim } from '#core/lots/words.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
-import { holdsByRule, type HoldReason } from '#core/passport/holds.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
 import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
@@ -14,9 +13,8 @@ import type { Actor } from '#data/accounts.ts';
 import { readCrop } from '#data/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { forgetDraft } from '#data/drafts.ts';
-import { recordEvidence, createTrial } from '#data/evidence.ts';
+import { recordEvidence } from '#data/evidence.ts';
 import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/gardens.ts';
-import { createHold } from '#data/holds.ts';
 import { readHouse, type House } from '#data/house.ts';
 import { move } from '#data/ledger.ts';
 import { ensureLine } from '#data/lines.ts';
@@ -25,7 +23,7 @@ import { createLot, findLot, takeLotCode } from '#data/lots.ts';
 import { recordPassport } from '#data/passports.ts';
 import { createHolding, ensurePlace } from '#data/places.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people.ts';
-import { readPromise } from '#data/promises.ts';
+import { layFirstHolds, type WordsFor } from './holds.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
@@ -46,7 +44,7 @@ export interface Intake {
   readonly loanId: number | null;
   readonly interview: Interview;
   /** Words of each hold that intake sets by rule. */
-  readonly wordsFor: (why: HoldReason, passport: Passport) => string;
+  readonly wordsFor: WordsFor;
 }
 
 interface Parent {
@@ -80,7 +78,7 @@ export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) 
       const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
       if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
       await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
-      await holdAsRuled(tx, today, intake, crop, lot.id);
+      await layFirstHolds(tx, lot.id, { today, actKey: intake.key, wordsFor: intake.wordsFor });
       await refreshOutlook(tx, lot.id, today);
       if (intake.draftId) await forgetDraft(tx, intake.draftId);
       return { answer: { code: lot.code }, subject: lot.code };
@@ -189,27 +187,6 @@ function stockOf({ brought, passport }: Interview, crop: Crop): { unit: StockUni
   const { amount } = brought;
   return amount.kind === 'weight' ? { unit: 'mg', perGram, amount: amount.milligrams } : { unit: 'seed', perGram, amount: amount.seeds };
 }
-
-async function holdAsRuled(tx: Db, today: string, intake: Intake, crop: Crop, lotId: number): Promise<void> {
-  const { passport, source } = intake.interview;
-  const promise = (await readPromise(tx, lotId))?.promise ?? 'true';
-  const holds = holdsByRule(passport, crop, source, promise);
-  for (const { kind, why } of holds)
-    await createHold(tx, { lotId, kind, reason: intake.wordsFor(why, passport), setOn: today, setBy: null, actKey: intake.key });
-  const trial = holds.find(({ kind }) => kind === 'trial');
-  if (trial)
-    await createTrial(tx, {
-      lotId,
-      mustShow: intake.wordsFor(trial.why, passport),
-      plantsWanted: TRIAL_PLANTS,
-      setOn: today,
-      setBy: null,
-      actKey: intake.key,
-    });
-}
-
-/** Thirty plants without an off-type leave less than a tenth. */
-const TRIAL_PLANTS = 30;
 
 /** What grew of the lent lot is evidence on it; and the loan ends unless more is still to come. */
 async function closeReturn(tx: Db, actor: Actor, today: string, intake: Intake, parent: Parent, lotId: number, crop: Crop): Promise<void> {

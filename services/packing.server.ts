@@ -7,6 +7,7 @@ import { move } from '#data/ledger.ts';
 import { lockLot } from '#data/lots.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/places.ts';
 import { perform } from './perform.server.ts';
+import { looseHolding } from './stock.server.ts';
 
 export type PackProblem =
   | { readonly code: 'no such lot' }
@@ -72,13 +73,12 @@ export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: st
     const each = from.packetUnits!;
     const most = Math.floor(from.balance / each);
     if (unpack.packets > most) refuse({ code: 'more than there is', most });
-    const loose = holdings.find(({ packetUnits }) => packetUnits === null)!;
     await move(tx, {
       actKey: unpack.key,
       lotId: lot.id,
       kind: 'unpacked',
       from: { holding: from.id },
-      to: { holding: loose.id },
+      to: { holding: await looseHolding(tx, lot.id) },
       amount: unpack.packets * each,
       typed: `${unpack.packets} packets`,
       reason: null,

@@ -15,6 +15,7 @@ import {
   someStale,
   takeReckonersSeat,
   takeStale,
+  takeWithAncestors,
   type PromiseRow,
 } from '#data/promises.ts';
 
@@ -31,23 +32,27 @@ export async function readCrossing(
   return { names, groups, groupOf: (id) => byId.get(id) ?? null };
 }
 
-/** Judges lots again after something about them has changed, and what descends from them: at once where that is few, else in the background. */
+/**
+ * Judges lots again after something about them has changed, and what descends from them: all at once where they are few, else these lots now
+ * and their descendants in the background. What they hang on and is itself out of date is judged first.
+ */
 export async function refreshPromises(tx: Db, lotIds: readonly number[], today: string): Promise<void> {
   const touched = await markStale(tx, lotIds);
-  if (touched > MOST_AT_ONCE) return;
-  const ids = await takeStale(tx, MOST_AT_ONCE);
-  await judgeLots(tx, ids, today);
+  await judgeLots(tx, await takeWithAncestors(tx, touched.length > MOST_AT_ONCE ? lotIds : touched), today);
 }
 
-/** Judges these lots, in order of their ids, so that parents come before children; a lot whose parent waits elsewhere goes on waiting. */
-async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Promise<void> {
-  if (lotIds.length === 0) return;
+/**
+ * Judges these lots, in order of their ids, so that parents come before children.
+ * @returns how many were judged; 0 where a parent among no others waits elsewhere: then all of them go on waiting
+ */
+async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Promise<number> {
+  if (lotIds.length === 0) return 0;
   const { lots, parents, evidence, incidents } = await readForJudging(tx, lotIds);
   const [knowledge, facts] = await Promise.all([readCrossing(tx), readCropsById(tx, [...new Set(lots.map(({ cropId }) => cropId))])]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
   const own = new Set(lotIds);
   const outside = [...new Set(parents.map(({ parent }) => parent))].filter((id) => !own.has(id));
-  if (await someStale(tx, outside)) return;
+  if (await someStale(tx, outside)) return 0;
   const done = new Map<number, { handedOn: readonly number[]; generations: number; effective: number | null }>();
   for (const { lotId, ...rest } of await readHandedOn(tx, outside)) done.set(lotId, rest);
   const byChild = groupBy(parents, ({ child }) => child);
@@ -79,6 +84,7 @@ async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Prom
   }
   await savePromises(tx, rows, today);
   await forgetStale(tx, lotIds);
+  return rows.length;
 }
 
 function groupBy<Row>(rows: readonly Row[], key: (row: Row) => number): Map<number, Row[]> {
@@ -97,8 +103,7 @@ export async function judgeNext(db: Db, now: Date, most = CHUNK): Promise<number
     const ids = await takeStale(tx, most);
     if (ids.length === 0) return 0;
     const house = await readHouse(tx);
-    await judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'));
-    return ids.length;
+    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'));
   });
 }
 

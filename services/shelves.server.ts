@@ -9,10 +9,9 @@ import { move } from '#data/ledger.ts';
 import { createHold, findHolds, liftHold as writeLift } from '#data/holds.ts';
 import { lockLot } from '#data/lots.ts';
 import { addQuickLook, type NewQuickLook } from '#data/quickLooks.ts';
-import { findHoldings } from '#data/places.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform } from './perform.server.ts';
-import { drawFromLot, type Short } from './stock.server.ts';
+import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
 type NoLot = { readonly code: 'no such lot' };
 
@@ -81,7 +80,7 @@ export function recountLot(
         lotId: lot.id,
         kind: 'found',
         from: { outside: 'count difference' },
-        to: { holding: (await findHoldings(tx, lot.id))[0]!.id },
+        to: { holding: await looseHolding(tx, lot.id) },
         amount: difference,
       });
     await refreshOutlook(tx, lot.id, today);

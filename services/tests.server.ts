@@ -7,7 +7,6 @@ import type { Db } from '#data/database.ts';
 import { brokenRule } from '#data/databaseErrors.ts';
 import { move } from '#data/ledger.ts';
 import { lockLot } from '#data/lots.ts';
-import { findHoldings } from '#data/places.ts';
 import {
   createCheck,
   createTestPhoto,
@@ -22,7 +21,7 @@ import {
 import { refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 import type { PhotoProblem, Remade } from './remakePhoto.server.ts';
-import { drawFromLot, type Short } from './stock.server.ts';
+import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
 export type CountProblem =
   | { readonly code: 'no such test' }
@@ -137,7 +136,7 @@ export function correctLaid(
         lotId: lot.id,
         kind: 'correction',
         from: { outside: 'tests' },
-        to: { holding: (await findHoldings(tx, lot.id))[0]!.id },
+        to: { holding: await looseHolding(tx, lot.id) },
         amount,
       });
     await putTowelRight(tx, {

@@ -95,6 +95,7 @@ select 'create role kind_granary_app nologin' where not exists (select from pg_r
 select 'create role granary_owner login password ''$PG_OWNER''' where not exists (select from pg_roles where rolname = 'granary_owner') \gexec
 select 'create role granary_server login password ''$PG_APP'' in role kind_granary_app' where not exists (select from pg_roles where rolname = 'granary_server') \gexec
 select 'create database granary owner granary_owner' where not exists (select from pg_database where datname = 'granary') \gexec
+revoke temporary on database granary from public;
 SQL
 }
 

@@ -48,12 +48,13 @@ test('bin/start makes no sample accounts, and says by which link the first coord
 test('bin/start says what is wrong, in a line, when it cannot start', async () => {
   const { ownerUrl, serverUrl } = await bareDatabase();
   const busy = await freePort();
-  const other = createServer().listen(busy, '127.0.0.1');
+  const other = createServer();
+  await new Promise<void>((resolve) => other.listen(busy, '127.0.0.1', resolve));
   const run = (env: Record<string, string>) =>
     spawnSync(join(ROOT, 'bin/start'), {
       env: { ...process.env, NODE_OPTIONS: '', OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, ...env },
       encoding: 'utf8',
-      timeout: 180_000,
+      timeout: 30_000,
     });
   const nowhere = 'postgresql://nobody:x@127.0.0.1:1/none';
   const cases: [Record<string, string>, RegExp][] = [
@@ -63,12 +64,15 @@ test('bin/start says what is wrong, in a line, when it cannot start', async () =
     [{ DATABASE_URL: nowhere, OWNER_DATABASE_URL: nowhere }, /PostgreSQL does not answer/],
     [{ CLOCK: 'tomorrow' }, /CLOCK is "tomorrow"/],
   ];
-  for (const [env, said] of cases) {
-    const { status, stderr } = run(env);
-    expect(stderr).toMatch(said);
-    expect(status).not.toBe(0);
+  try {
+    for (const [env, said] of cases) {
+      const { status, stderr } = run(env);
+      expect(stderr).toMatch(said);
+      expect(status).not.toBe(0);
+    }
+  } finally {
+    other.close();
   }
-  other.close();
 });
 
 test('what is missing is named in a line, with the way out', async () => {

@@ -19,6 +19,7 @@ let owner: Db;
 let lotId: number;
 let batchId: number;
 let testId: number;
+let opened: number;
 let migrator: Migrator;
 
 /** A house as it stood before there was a bench: a lot with some seed on a shelf. */
@@ -82,19 +83,34 @@ async function oldTest(db: Db, lot: number): Promise<number> {
   });
 }
 
+/** Two packets of forty seeds, out of the middle of which a test of thirty was taken without opening one. */
+async function openedPackets(db: Db, lot: number): Promise<number> {
+  const act = randomUUID();
+  return db.transaction().execute(async (tx) => {
+    await sql`insert into act (key, kind, answer) values (${act}, 'packed', '{}')`.execute(tx);
+    const { rows } = await sql<{ id: number; loose: number }>`
+      insert into holding (lot_id, place_id, container, packet_units) select lot_id, place_id, 'packets', 40 from holding where lot_id = ${lot}
+      returning id, (select id from holding where lot_id = ${lot}) as loose`.execute(tx);
+    const { id, loose } = rows[0]!;
+    await sql`insert into movement (act_key, lot_id, kind, from_holding, to_holding, amount, happened_on)
+      values (${act}, ${lot}, 'packed', ${loose}, ${id}, 80, '2025-02-01')`.execute(tx);
+    await sql`insert into movement (act_key, lot_id, kind, from_holding, to_outside, amount, happened_on)
+      values (${act}, ${lot}, 'drawn for test', ${id}, 'tests', 30, '2025-02-02')`.execute(tx);
+    return id;
+  });
+}
+
 test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
   testId = await oldTest(owner, lotId);
-  expect(await migrate(owner)).toEqual([
-    '0005_vessels',
-    '0006_outlook',
-    '0007_tests',
-    '0008_test_plan',
-    '0009_quick_looks',
-    '0010_after_reading',
+  expect((await migrator.migrateTo('0010_after_reading')).error).toBeUndefined();
+  opened = await openedPackets(owner, lotId);
+  expect(await migrate(owner)).toEqual(['0011_whole_packets']);
+  expect(await findHoldings(owner, lotId)).toMatchObject([
+    { balance: 230, packetUnits: null },
+    { balance: 40, packetUnits: 40 },
   ]);
-  expect(await findHoldings(owner, lotId)).toMatchObject([{ balance: 300, packetUnits: null }]);
   expect(await findDisagreements(owner)).toEqual([]);
 });
 
@@ -123,4 +139,10 @@ test('an old house gets usual figures of its bench and prices, and no recipe', a
 test('brought up to date, it stays as it is', async () => {
   expect(await migrate(owner)).toEqual([]);
   expect(await findPurityCards(owner, lotId)).toEqual([]);
+});
+
+test('packets that were opened without a word are put right by a movement that says so', async () => {
+  const { rows } = await sql<{ kind: string; amount: number; reason: string }>`
+    select kind, amount, reason from movement where from_holding = ${opened} order by id`.execute(owner);
+  expect(rows.at(-1)).toEqual({ kind: 'unpacked', amount: 10, reason: 'A packet had been opened without a word' });
 });

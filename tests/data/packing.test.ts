@@ -1,9 +1,11 @@
-import { beforeAll, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
 import { findDisagreements, readLedger } from '#data/ledger.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findHoldings } from '#data/places.ts';
 import { lendPackets } from '#services/desk.server.ts';
+import { layTests } from '#services/layTests.server.ts';
 import { packLot, unpackLot } from '#services/packing.server.ts';
 import { setHold } from '#services/shelves.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -90,4 +92,51 @@ test('packets opened again go back into the jar, no more than there are, and no 
   expect((await holdings(code)).map(([, balance]) => balance)).toEqual([200, 300]);
   expect((await readLedger(library.db, (await lot(code)).id)).at(-1)).toMatchObject({ kind: 'unpacked', amount: 90 });
   expect(await findDisagreements(library.db)).toEqual([]);
+});
+
+describe('packets stay packets', () => {
+  const layAll = (code: string, seeds: number) =>
+    layTests(library.db, library.helper, TODAY, {
+      key: randomUUID(),
+      laidOn: TODAY,
+      counted: 'any root',
+      kind: 'viability',
+      medium: 'paper towel',
+      treatments: [],
+      checkDays: null,
+      lots: [{ code, seeds, celsius: 20, spot: 'room' }],
+    });
+
+  test('a test takes loose seed; out of packets alone it takes whole ones, and opens one that the ledger names', async () => {
+    const code = await takeIn(library, { variety: 'Half Packet', amount: '90 seeds' });
+    await pack(code, { seeds: 40, packets: 2, keepBack: 0 });
+    expect((await layAll(code, 10)).ok).toBe(true);
+    expect((await holdings(code)).map(([, balance, each]) => [balance, each])).toEqual([
+      [0, null],
+      [80, 40],
+    ]);
+    expect((await layAll(code, 50)).ok).toBe(true);
+    const left = (await findHoldings(library.db, (await lot(code)).id)).map(({ balance, packetUnits }) => [balance, packetUnits]);
+    expect(left).toEqual([
+      [30, null],
+      [0, 40],
+    ]);
+    const ledger = await readLedger(library.db, (await lot(code)).id);
+    expect(ledger.filter(({ kind }) => kind === 'unpacked')).toMatchObject([{ amount: 40 }]);
+    expect(await findDisagreements(library.db)).toEqual([]);
+  });
+
+  test('the database refuses what would leave part of a packet', async () => {
+    const code = await takeIn(library, { variety: 'No Part', amount: '80 seeds' });
+    await pack(code, { seeds: 40, packets: 2, keepBack: 0 });
+    const { id } = await lot(code);
+    const packets = (await findHoldings(library.db, id)).find(({ packetUnits }) => packetUnits !== null)!;
+    const part = library.db.transaction().execute(async (tx) => {
+      const key = randomUUID();
+      await sql`insert into act (key, kind, answer) values (${key}, 'try', 'null')`.execute(tx);
+      await sql`insert into movement (act_key, lot_id, kind, from_holding, to_outside, amount, happened_on)
+        values (${key}, ${id}, 'drawn for test', ${packets.id}, 'tests', 10, ${TODAY})`.execute(tx);
+    });
+    await expect(part).rejects.toMatchObject({ constraint: 'holding_of_whole_packets' });
+  });
 });

@@ -46,7 +46,11 @@ export async function bareDatabase(): Promise<Addresses> {
 /** A copy of a database to which nobody is connected; a tenth of a second instead of migrating from nothing. */
 export async function cloneDatabase(template: string): Promise<Addresses> {
   const name = newName();
-  await asOwner((db) => sql.raw(`create database ${name} template ${template}`).execute(db));
+  await asOwner(async (db) => {
+    await sql.raw(`create database ${name} template ${template}`).execute(db);
+    // The rights to a database itself are not copied with it.
+    await sql.raw(`revoke temporary on database ${name} from public`).execute(db);
+  });
   return addressesOf(name);
 }
 

@@ -19,6 +19,8 @@ interface HoldView {
   readonly liftReason: string | null;
   readonly liftedBy: string | null;
   readonly mayLift: boolean;
+  /** Whether a rule laid it whose reason has gone since: a person decides whether it is lifted. */
+  readonly isSpent: boolean;
 }
 
 /** The holds on a lot: who set them and why, lifted with a reason; nothing on hold is lent. */
@@ -49,6 +51,9 @@ export function Holds({
               Set {formatDate(hold.setOn)} {hold.setBy ? `by ${hold.setBy}` : 'by rule'}
               {hold.liftedOn && `. Lifted ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}
             </p>
+            {hold.liftedOn === null && hold.isSpent && (
+              <p className="text-small font-semibold">No longer needed: what this hold was set for no longer applies to the lot.</p>
+            )}
             {hold.liftedOn === null &&
               (hold.mayLift ? (
                 <LiftHold

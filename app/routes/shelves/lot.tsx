@@ -1,4 +1,5 @@
 import { data, Link } from 'react-router';
+import { holdsByRule } from '#core/passport/holds.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { ancestryOf } from '#core/lineage/lineage.ts';
 import { known } from '#core/passport/passport.ts';
@@ -122,6 +123,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
+  const asked = new Set<string>(promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise).map(({ why }) => why) : []);
   const { facts, ...passport } = lot;
   return {
     triesMethods: methodTrial !== undefined,
@@ -159,7 +161,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     happenings: happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports, potted }),
     holdings,
     loans,
-    holds: holds.map((hold) => ({ ...hold, mayLift: mayLift(actor.role, hold.kind) })),
+    holds: holds.map(({ rule, ...hold }) => ({
+      ...hold,
+      mayLift: mayLift(actor.role, hold.kind),
+      isSpent: rule !== null && !asked.has(rule),
+    })),
     lending: mayLend({
       hybridUnderName: lot.kind === 'F1' && !lot.offspring,
       holds: active.map(({ kind }) => kind),

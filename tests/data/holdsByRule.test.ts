@@ -1,0 +1,135 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
+import type { Answers } from '#core/passport/answers.ts';
+import { findHolds } from '#data/holds.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { readPassports } from '#data/passports.ts';
+import { countStale, markAllStale, readPromise } from '#data/promises.ts';
+import { lendPackets } from '#services/desk.server.ts';
+import { addEvidence, correctPassport } from '#services/evidence.server.ts';
+import { judgeNext } from '#services/promises.server.ts';
+import { liftHold } from '#services/shelves.server.ts';
+import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+
+const lot = async (code: string) => (await findLotByCode(library.db, code))!;
+const standing = async (code: string) =>
+  (await findHolds(library.db, (await lot(code)).id)).filter(({ liftedOn }) => liftedOn === null).map(({ rule }) => rule);
+
+async function correct(code: string, change: object) {
+  const [now] = await readPassports(library.db, (await lot(code)).id);
+  const correction = { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'Told again by the donor' };
+  const done = await correctPassport(library.db, library.helper, TODAY, correction, (why) => `Because: ${why}`);
+  expect(done.ok).toBe(true);
+}
+
+const lend = (code: string) =>
+  lendPackets(library.db, library.helper, TODAY, {
+    key: randomUUID(),
+    code,
+    memberId: library.member.personId,
+    packets: 1,
+    overrideReason: null,
+  });
+
+async function liftAll(code: string) {
+  for (const { id, liftedOn } of await findHolds(library.db, (await lot(code)).id))
+    if (liftedOn === null)
+      await liftHold(library.db, library.coordinator, TODAY, { key: randomUUID(), code, hold: id, reason: 'Looked at' });
+}
+
+const SQUASH: Answers = {
+  crop: 'squash-pepo',
+  variety: 'Iron Lamp',
+  boughtPlant: 'no',
+  insects: '',
+  neighbours: 'some',
+  n0what: 'another pepo squash',
+  n0metres: '20 m',
+};
+
+describe('a lot that is taken in', () => {
+  test('gets the holds its promise asks for, also while hundreds of others wait to be judged', async () => {
+    for (let kid = 0; kid < 70; kid += 1) await takeIn(library, { variety: `Waiting ${kid}` });
+    await markAllStale(library.db);
+    expect(await countStale(library.db)).toBeGreaterThan(60);
+    const code = await takeIn(library, SQUASH);
+    expect((await readPromise(library.db, (await lot(code)).id))?.promise).toBe('may vary');
+    expect(await standing(code)).toContain('may have crossed');
+    expect(await lend(code)).toMatchObject({ ok: false });
+  });
+
+  test('the reckoner says how many it judged, and leaves none', async () => {
+    const waiting = await countStale(library.db);
+    let judged = 0;
+    for (let now = 1; now > 0; judged += now) now = await judgeNext(library.db, NOW, 20);
+    expect(judged).toBe(waiting);
+    expect(await countStale(library.db)).toBe(0);
+  });
+});
+
+describe('a corrected passport', () => {
+  test('lays what the rules now ask for: a pea that turns out treated, mouldy and invasive is not lent', async () => {
+    const code = await takeIn(library, { variety: 'Second Thought' });
+    expect(await standing(code)).toEqual([]);
+    await correct(code, { treated: true, mould: true, invasive: true });
+    expect((await standing(code)).sort()).toEqual(['invasive', 'mouldy', 'treated']);
+    expect(await lend(code)).toMatchObject({ problem: { code: 'refused' } });
+    const [first] = await findHolds(library.db, (await lot(code)).id);
+    expect(first!.reason).toMatch(/^Because: /);
+  });
+
+  test('never lifts; and what a person lifted stays lifted while its reason stands', async () => {
+    const code = await takeIn(library, { variety: 'Lifted Once', mould: 'yes' });
+    expect(await standing(code)).toEqual(['mouldy']);
+    await liftAll(code);
+    await correct(code, { plantsHarvested: 23 });
+    expect(await standing(code)).toEqual([]);
+    await correct(code, { mould: false, treated: true });
+    await correct(code, { treated: false });
+    expect(await standing(code)).toEqual(['treated']);
+    await correct(code, { mould: true });
+    expect((await standing(code)).sort()).toEqual(['mouldy', 'treated']);
+  });
+});
+
+test('off-types that lower a promise hold the lot for a trial', async () => {
+  const code = await takeIn(library, { variety: 'Seen Later' });
+  const seen = { seen: 'plants', source: 'trial', offTypes: 4, lookedAt: 30, seenOn: TODAY, note: null, insteadOf: null } as const;
+  expect((await addEvidence(library.db, library.helper, TODAY, { key: randomUUID(), code, ...seen })).ok).toBe(true);
+  expect(await standing(code)).toEqual(['may have crossed']);
+});
+
+describe('the database’s last word', () => {
+  test('stands before no temporary table: the server’s login cannot make one', async () => {
+    await expect(sql`create temporary table hold (id bigint)`.execute(library.db)).rejects.toMatchObject({ code: '42501' });
+  });
+
+  test('and where somebody can, the rules still look at the real one', async () => {
+    const code = await takeIn(library, { variety: 'Bypassed', mould: 'yes' });
+    const { id } = await lot(code);
+    await sql.raw(`grant temporary on database ${(await name()).name} to granary_owner`).execute(library.owner);
+    const lending = library.owner.transaction().execute(async (tx) => {
+      await sql`create temporary table hold (id bigint, lot_id bigint) on commit drop`.execute(tx);
+      const key = randomUUID();
+      await sql`insert into act (key, kind, answer) values (${key}, 'try', 'null')`.execute(tx);
+      await sql`insert into loan (lot_id, member_id, packets, seeds_per_packet, lent_on, due_on, act_key)
+        values (${id}, ${library.member.personId}, 1, 40, ${TODAY}, '2027-10-01', ${key})`.execute(tx);
+    });
+    await expect(lending).rejects.toMatchObject({ constraint: 'loan_not_of_held_lot' });
+  });
+
+  test('every function with its owner’s rights has its search path pinned', async () => {
+    const { rows } = await sql<{ name: string }>`
+      select proname as name from pg_proc where prosecdef and pronamespace = 'public'::regnamespace
+        and not coalesce(array_to_string(proconfig, ',') ~ 'search_path=.*pg_temp$', false)`.execute(library.owner);
+    expect(rows).toEqual([]);
+  });
+});
+
+const name = async () => (await sql<{ name: string }>`select current_database() as name`.execute(library.owner)).rows[0]!;
