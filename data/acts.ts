@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 export interface ActRow {
   readonly key: string;
@@ -35,14 +36,7 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
 /** The record of who did what, newest first. */
 export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {
   let query = db.selectFrom('act').leftJoin('account', 'account.id', 'act.account_id').leftJoin('person', 'person.id', 'account.person_id');
-  if (page.search)
-    query = query.where((eb) =>
-      eb.or([
-        eb('act.kind', 'ilike', `%${page.search}%`),
-        eb('act.subject', 'ilike', `%${page.search}%`),
-        eb('person.name', 'ilike', `%${page.search}%`),
-      ]),
-    );
+  if (page.search) query = query.where(holdsWords(page.search, 'act.kind', 'act.subject', 'person.name'));
   const rows = query
     .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by'])
     .orderBy('act.written_at', 'desc')

@@ -3,6 +3,7 @@ import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { FactKey } from '#core/almanac/facts.ts';
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 /** Loads the shipped almanac as the tables' owner, in place of what was shipped before. The library's own words are laid over it afterwards. */
 export async function loadAlmanac(
@@ -45,10 +46,8 @@ export async function loadAlmanac(
 export async function readCrops(db: Db, search = ''): Promise<Crop[]> {
   let query = db.selectFrom('crop').select('facts').orderBy('name');
   if (search) {
-    const like = `%${search.replace(/[%_\\]/g, '\\$&')}%`;
-    query = query.where(
-      sql<boolean>`name ilike ${like} or facts->>'species' ilike ${like} or facts->>'family' ilike ${like} or facts->>'alsoCalled' ilike ${like} or facts->>'synonyms' ilike ${like}`,
-    );
+    const facts = ['species', 'family', 'alsoCalled', 'synonyms'].map((fact) => sql`facts->>${sql.lit(fact)}`);
+    query = query.where(holdsWords(search, 'crop.name', ...facts));
   }
   return (await query.execute()).map(({ facts }) => facts);
 }

@@ -3,6 +3,7 @@ import type { Brought, Method } from '#core/bench/methods.ts';
 import type { Caution, Step } from '#core/bench/steps.ts';
 import type { Heavier } from '#core/bench/weighings.ts';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 interface Act {
   readonly actKey: string;
@@ -255,9 +256,9 @@ export async function lockBatch(db: Db, id: number) {
 /** Every batch that is under way, the one that stands longest first; those at one of `steps` when given. */
 export async function listOpenBatches(db: Db, { search = '', steps }: { search?: string; steps?: readonly Step[] } = {}) {
   let query = batches(db).where('batch_end.outcome', 'is', null);
-  if (search !== '') query = query.where('lot.search_text', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`);
+  if (search !== '') query = query.where(holdsWords(search, 'lot.search_text'));
   if (steps) query = query.where('now.step', 'in', steps);
-  return query.orderBy('now.since').limit(500).execute();
+  return query.orderBy('now.since').execute();
 }
 
 /** Batches of one lot, newest first, ended ones too. */
@@ -267,11 +268,10 @@ export async function listBatchesOfLot(db: Db, lotId: number) {
 
 /** Batches that ended, newest first. */
 export async function listEndedBatches(db: Db, { search, limit, offset }: { search: string; limit: number; offset: number }) {
-  const like = `%${search.replace(/[%_\\]/g, '\\$&')}%`;
   const rows = await batches(db)
     .select(['batch_end.ended_at as endedAt', 'batch_end.typed', 'batch_end.reason', sql<number>`count(*) over ()`.as('total')])
     .where('batch_end.outcome', 'is not', null)
-    .where('lot.search_text', 'ilike', like)
+    .where(holdsWords(search, 'lot.search_text'))
     .orderBy('batch_end.ended_at', 'desc')
     .limit(limit)
     .offset(offset)
@@ -343,7 +343,6 @@ export async function listWaiting(db: Db) {
     .where(({ not, exists, selectFrom }) => not(exists(selectFrom('batch').select('batch.id').whereRef('batch.lot_id', '=', 'lot.id'))))
     .orderBy(sql`lot.open_by nulls last`)
     .orderBy('lot.id')
-    .limit(300)
     .execute();
 }
 

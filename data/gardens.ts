@@ -1,5 +1,7 @@
+import { sql } from 'kysely';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 /**
  * The garden of this name: the person's own, else nobody's in particular, else (when nobody is named) the only one so called.
@@ -38,9 +40,8 @@ export async function listGardens(db: Db, search = '') {
       'longitude',
       'radius_m as radiusM',
     ])
-    .where('garden.name', 'ilike', `%${search.replace(/[%_\\]/g, '\\$&')}%`)
+    .where(holdsWords(search, 'garden.name'))
     .orderBy('garden.name')
-    .limit(500)
     .execute();
 }
 
@@ -83,33 +84,66 @@ export async function saveGardenDistance(db: Db, one: number, other: number, met
     .execute();
 }
 
-/** Gardens around one, nearest first: by their points, else by the distance somebody told. */
+/** Farther than this no crop's pollen is reckoned with; the almanac's seed-production distances are far below. */
+const FARTHEST_METRES = 20_000;
+const METRES_A_DEGREE = 111_000;
+
+/**
+ * Gardens around one, nearest first: by their points, else by the distance somebody told. All within reach of pollen, however many gardens
+ * the library knows: a box around the garden is asked for, and distances are measured inside it.
+ */
 export async function findGardensNear(db: Db, id: number): Promise<{ id: number; name: string; metres: number; told: boolean }[]> {
-  const [gardens, told] = await Promise.all([
-    listGardens(db),
+  const here = await db.selectFrom('garden').select(['latitude', 'longitude']).where('id', '=', id).executeTakeFirst();
+  const point = pointOf(here);
+  const [around, told] = await Promise.all([
+    point ? findInBox(db, point) : [],
     db
       .selectFrom('garden_distance')
-      .selectAll()
-      .where((eb) => eb.or([eb('one_id', '=', id), eb('other_id', '=', id)]))
+      .innerJoin('garden', (join) =>
+        join.on((eb) =>
+          eb.or([
+            eb.and([eb('one_id', '=', id), eb('garden.id', '=', eb.ref('other_id'))]),
+            eb.and([eb('other_id', '=', id), eb('garden.id', '=', eb.ref('one_id'))]),
+          ]),
+        ),
+      )
+      .select(['garden.id', 'garden.name', 'metres'])
       .execute(),
   ]);
-  const here = gardens.find((garden) => garden.id === id);
-  const near = gardens.flatMap((garden) => {
-    if (garden.id === id) return [];
-    const { latitude, longitude, name } = garden;
-    if (here && here.latitude !== null && here.longitude !== null && latitude !== null && longitude !== null) {
-      const metres = Math.round(metresBetween({ latitude: here.latitude, longitude: here.longitude }, { latitude, longitude }));
-      return [{ id: garden.id, name, metres, told: false }];
-    }
-    const row = told.find(({ one_id, other_id }) => one_id === garden.id || other_id === garden.id);
-    return row ? [{ id: garden.id, name, metres: row.metres, told: true }] : [];
-  });
-  return near.sort((one, other) => one.metres - other.metres);
+  const measured = new Map(around.filter((garden) => garden.id !== id).map((garden) => [garden.id, { ...garden, told: false }]));
+  // Two points say more than what somebody told.
+  const rest = told.filter((garden) => !measured.has(garden.id)).map((garden) => ({ ...garden, told: true }));
+  return [...measured.values(), ...rest].sort((one, other) => one.metres - other.metres);
+}
+
+const pointOf = (place: { latitude: number | null; longitude: number | null } | undefined): Point | null =>
+  place && place.latitude !== null && place.longitude !== null ? { latitude: place.latitude, longitude: place.longitude } : null;
+
+async function findInBox(db: Db, here: Point): Promise<{ id: number; name: string; metres: number }[]> {
+  const high = FARTHEST_METRES / METRES_A_DEGREE;
+  // Degrees of longitude narrow towards the poles.
+  const wide = Math.min(180, high / Math.max(0.01, Math.cos((here.latitude * Math.PI) / 180)));
+  const rows = await db
+    .selectFrom('garden')
+    .select((eb) => ['id', 'name', eb.ref('latitude').$notNull().as('latitude'), eb.ref('longitude').$notNull().as('longitude')])
+    .where('latitude', '>=', here.latitude - high)
+    .where('latitude', '<=', here.latitude + high)
+    .where(sql<boolean>`abs(mod((longitude - ${here.longitude} + 540)::numeric, 360) - 180) <= ${wide}`)
+    .execute();
+  return rows
+    .map(({ id, name, latitude, longitude }) => ({ id, name, metres: Math.round(metresBetween(here, { latitude, longitude })) }))
+    .filter(({ metres }) => metres <= FARTHEST_METRES);
 }
 
 /** What else of a crossing group the library knows to have grown around a garden in a year, nearest first. */
 export async function findGrowersNear(db: Db, where: { garden: string; group: string; year: string }) {
-  const here = (await listGardens(db, where.garden)).find(({ name }) => name.toLowerCase() === where.garden.toLowerCase());
+  const here = await db
+    .selectFrom('garden')
+    .select('id')
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', where.garden.toLowerCase()))
+    .orderBy('name')
+    .limit(1)
+    .executeTakeFirst();
   if (!here) return [];
   const near = await findGardensNear(db, here.id);
   const metresTo = new Map([...near.map(({ id, metres }) => [id, metres] as const), [here.id, 0]]);

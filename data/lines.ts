@@ -3,6 +3,7 @@ import type { Rules } from '#core/house/rules.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 /** The line of this name within a crop, under its own name or an alias, made if need be; returns its id and its name as first written. */
 export async function ensureLine(
@@ -51,7 +52,7 @@ export async function findNearLines(db: Db, cropId: string, typed: string): Prom
   const { rows } = await sql<NearLine>`
     with near as (
       select line.id, line.name, null::text as alias, similarity(line.name, ${typed}) as likeness, lower(line.name) = lower(${typed}) as exact
-      from line where crop_id = ${cropId} and (line.name % ${typed} or line.name ilike ${`%${typed.replace(/[%_\\]/g, '\\$&')}%`})
+      from line where crop_id = ${cropId} and (line.name % ${typed} or ${holdsWords(typed, 'line.name')})
       union all
       select line.id, line.name, line_alias.name, similarity(line_alias.name, ${typed}), lower(line_alias.name) = lower(${typed})
       from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId} and line_alias.name % ${typed}
@@ -83,7 +84,6 @@ const BEST_PROMISE = sql<Claim | null>`(array_agg(lot_promise.promise order by a
 
 /** One page of the lines, with what is in store of each and how many jars and gardens stand behind it. */
 export async function listLines(db: Db, page: { search: string; crop: string; sort: LineSort; limit: number; offset: number }) {
-  const like = `%${page.search.replace(/[%_\\]/g, '\\$&')}%`;
   const { rows } = await sql<{
     id: number;
     name: string;
@@ -102,7 +102,7 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
       ${SEEDS} as seeds, ${BEST_PROMISE} as promise, count(*) over ()::int as total
     from line join crop on crop.id = line.crop_id
     left join lot on lot.line_id = line.id left join lot_promise on lot_promise.lot_id = lot.id
-    where (${page.search} = '' or line.name ilike ${like} or crop.name ilike ${like} or exists (select from line_alias where line_id = line.id and line_alias.name ilike ${like}))
+    where ${holdsWords(page.search, 'line.name', 'crop.name', sql`(select string_agg(line_alias.name, ' ') from line_alias where line_id = line.id)`)}
       and (${page.crop} = '' or crop.id = ${page.crop})
     group by line.id, crop.id) found
     order by ${LINE_ORDER[page.sort]} limit ${page.limit} offset ${page.offset}`.execute(db);

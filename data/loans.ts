@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
 import type { LoanOutcome } from './schema.ts';
+import { holdsWords } from './search.ts';
 
 export interface NewLoan {
   readonly lotId: number;
@@ -116,8 +117,7 @@ export async function recordReturn(db: Db, back: { loanId: number; lotId: number
 export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: string; limit: number; offset: number }) {
   let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
   if (page.lateOnly) query = query.where('open_loan.due_on', '<', page.today);
-  for (const word of page.search.split(/\s+/).filter(Boolean))
-    query = query.where((eb) => eb.or([eb('lot.search_text', 'ilike', `%${word}%`), eb('person.name', 'ilike', `%${word}%`)]));
+  if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text', 'person.name'));
   const [rows, total] = await Promise.all([
     query.select(LOAN_COLUMNS).orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset).execute(),
     query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),

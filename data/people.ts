@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 export interface PersonFields {
   readonly name: string;
@@ -95,7 +96,7 @@ export async function suggestPeople(db: Db, typed: string): Promise<{ id: number
   return db
     .selectFrom('person')
     .select(['id', 'name'])
-    .where('name', 'ilike', `%${typed}%`)
+    .where(holdsWords(typed, 'person.name'))
     .where('erased_at', 'is', null)
     .orderBy('name')
     .limit(12)
@@ -107,7 +108,7 @@ export async function suggestLines(db: Db, cropId: string, typed: string): Promi
     .selectFrom('line')
     .select(['id', 'name'])
     .where('crop_id', '=', cropId)
-    .where('name', 'ilike', `%${typed}%`)
+    .where(holdsWords(typed, 'line.name'))
     .orderBy('name')
     .limit(12)
     .execute();
@@ -135,7 +136,7 @@ export async function listPeople(
     .leftJoin(open, 'open_loans.member_id', 'person.id')
     .leftJoin('account', (join) => join.onRef('account.person_id', '=', 'person.id').on('account.closed_at', 'is', null))
     .where('person.erased_at', 'is', null);
-  if (page.search) query = query.where('person.name', 'ilike', `%${page.search}%`);
+  if (page.search) query = query.where(holdsWords(page.search, 'person.name'));
   if (page.membersOnly) query = query.where('person.is_member', '=', true);
   const rows = query
     .select((eb) => [

@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 /** Where a lot lies, jar by jar: loose seed before packets, and empty jars after full ones. */
 export async function findHoldings(db: Db, lotId: number) {
@@ -56,4 +57,9 @@ export async function ensurePlace(db: Db, name: string): Promise<number> {
     .onConflict((conflict) => conflict.doNothing())
     .execute();
   return (await same.executeTakeFirstOrThrow()).id;
+}
+
+/** Places whose name holds what was typed. */
+export async function findPlaces(db: Db, typed: string): Promise<{ id: number; name: string }[]> {
+  return db.selectFrom('place').select(['id', 'name']).where(holdsWords(typed, 'place.name')).orderBy('name').limit(12).execute();
 }

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
 import type { Db } from './database.ts';
 import { lots } from './lots.ts';
+import { holdsWords } from './search.ts';
 
 export interface ShelfPage {
   readonly search: string;
@@ -28,12 +29,10 @@ const CLEAN = ['clean seed', 'on paper'] as const;
 /** One page of the shelves, and how many lots match in all. */
 export async function listShelves(db: Db, page: ShelfPage) {
   let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
-  for (const word of page.search.split(/\s+/).filter(Boolean)) {
-    const pattern = `%${word.replace(/[%_\\]/g, '\\$&')}%`;
-    query = query.where((eb) =>
-      eb.or([eb('lot.search_text', 'ilike', pattern), sql<boolean>`lot.donor_id in (select id from person where name ilike ${pattern})`]),
+  for (const word of page.search.split(/\s+/).filter(Boolean))
+    query = query.where(
+      sql<boolean>`(${holdsWords(word, 'lot.search_text')} or lot.donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
     );
-  }
   if (page.crop) query = query.where('crop.id', '=', page.crop);
   if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'in', CLEAN);
   else if (page.state === 'to be cleaned') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'not in', CLEAN);
@@ -93,8 +92,7 @@ export async function listLendable(db: Db, search: string, most: number) {
     .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
     .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
-  for (const word of search.split(/\s+/).filter(Boolean))
-    query = query.where('lot.search_text', 'ilike', `%${word.replace(/[%_\\]/g, '\\$&')}%`);
+  if (search) query = query.where(holdsWords(search, 'lot.search_text'));
   return query
     .select([
       'crop.name as crop',

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { Countable, SeedMark, SeedPlace, SeedState, StateCounts } from '#core/germination/towel.ts';
 import type { Db } from './database.ts';
+import { holdsWords } from './search.ts';
 
 export interface NewTest {
   readonly lotId: number;
@@ -135,7 +136,7 @@ export async function testsOfLot(db: Db, lotId: number) {
 /** Open towels by their next count (`open`), or ended ones newest first. */
 export async function listTests(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
   let query = tests(db).where('germination_test.next_count_on', page.open ? 'is not' : 'is', null);
-  for (const word of page.search.split(/\s+/).filter(Boolean)) query = query.where('lot.search_text', 'ilike', `%${word}%`);
+  if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text'));
   const sorted = page.open
     ? query.orderBy('germination_test.next_count_on').orderBy('germination_test.id')
     : query.orderBy('test_end.ended_on', 'desc').orderBy('germination_test.id', 'desc');

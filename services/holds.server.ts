@@ -23,7 +23,7 @@ export interface Laying {
  * The holds that the rules ask for, as everything stands now.
  * @throws Error for a lot whose promise is not reckoned: the best is never assumed
  */
-export async function holdsAskedFor(db: Db, lotId: number): Promise<{ passport: Passport; holds: readonly RuledHold[] }> {
+async function holdsAskedFor(db: Db, lotId: number): Promise<{ passport: Passport; holds: readonly RuledHold[] }> {
   const [lot, [newest], promise] = await Promise.all([findLot(db, lotId), readPassports(db, lotId), readPromise(db, lotId)]);
   if (!lot || !newest || !promise) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
   return { passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, promise.promise) };

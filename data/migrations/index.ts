@@ -10,6 +10,7 @@ import * as testPlan from './0008_test_plan.ts';
 import * as quickLooks from './0009_quick_looks.ts';
 import * as afterReading from './0010_after_reading.ts';
 import * as wholePackets from './0011_whole_packets.ts';
+import * as search from './0012_search.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -24,4 +25,5 @@ export const migrations: Record<string, Migration> = {
   '0009_quick_looks': quickLooks,
   '0010_after_reading': afterReading,
   '0011_whole_packets': wholePackets,
+  '0012_search': search,
 };

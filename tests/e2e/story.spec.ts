@@ -222,3 +222,33 @@ test('a hold is laid and lifted with a reason, and the book put right', async ({
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('missing, to count difference');
   expect(troubles).toEqual([]);
 });
+
+test('a queue is served by scanning alone: each scan is lent, also while the answer to the one before is coming', async ({
+  page,
+  story,
+}) => {
+  const codes: string[] = [];
+  for (const variety of ['First Class', 'Second Class', 'Third Class']) {
+    const code = await story.takeIn({ ...BEAN, variety });
+    await story.readTest(code, 20, 19);
+    await story.liftHolds(code);
+    codes.push(code);
+  }
+  await page.goto(`/people/${await story.addMember('Queue Head')}`);
+  await page.getByLabel('Lot code').focus();
+  // A scanner types fast and ends with Enter; people hand over the next packet when they see that something happened.
+  for (const [index, code] of codes.entries()) {
+    await page.keyboard.type(code);
+    await page.keyboard.press('Enter');
+    if (index === 1) await expect(page.getByRole('main')).toContainText('‘Second Class’');
+  }
+  for (const variety of ['First Class', 'Second Class', 'Third Class']) await expect(page.getByRole('main')).toContainText(`‘${variety}’`);
+  await expect(page.getByLabel('Lot code')).toBeFocused();
+  await expect(page.getByLabel('Lot code')).toHaveValue('');
+  // What is refused stands selected: the next scan takes its place.
+  await page.keyboard.type('26-9999-A');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Lot code')).toHaveAttribute('aria-invalid', 'true');
+  await page.keyboard.type(codes[0]!);
+  await expect(page.getByLabel('Lot code')).toHaveValue(codes[0]!);
+});

@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
@@ -8,6 +8,7 @@ import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { percent, thickerWords } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
+import { useScans, type Carried } from './useScans.ts';
 
 /** The lending desk's one line: scan the code, say how many packets. */
 export function LendForm({
@@ -15,11 +16,14 @@ export function LendForm({
   start,
   leads,
   result,
+  carried,
 }: {
   formKey: string;
   start: Record<string, string> | null;
   leads: boolean;
   result: SubmissionResult | null;
+  /** What was scanned while the answer to the scan before was on its way. */
+  carried: RefObject<Carried | null>;
 }) {
   const [form, fields] = usePostForm<'code' | 'packets' | 'overrideReason'>({ id: 'lend', result, start: { packets: '1', ...start } });
   const about = useFetcher<typeof aboutLot>({ key: 'lot' });
@@ -31,10 +35,16 @@ export function LendForm({
     const typed = section.current?.querySelector<HTMLInputElement>('input[name="code"]')?.value;
     if (typed) void load(`/desk/lot?code=${encodeURIComponent(typed)}`);
   }, [first, load]);
+  const { onInput, onSubmitCapture } = useScans(
+    section,
+    carried,
+    result,
+    (code) => void load(`/desk/lot?code=${encodeURIComponent(code)}`),
+  );
   const lot = about.data?.lot;
   const needsReason = fields.overrideReason.errors !== undefined;
   return (
-    <section ref={section} aria-label="Lend" className="mb-10 border-l-4 border-grain bg-sheet px-5 py-4">
+    <section ref={section} onSubmitCapture={onSubmitCapture} aria-label="Lend" className="mb-10 border-l-4 border-grain bg-sheet px-5 py-4">
       <h2 className="mb-3">Lend</h2>
       <PostForm form={form} formKey={formKey}>
         <div className="grid items-start gap-4 sm:grid-cols-[1fr_8rem_auto]">
@@ -43,7 +53,7 @@ export function LendForm({
             label="Lot code"
             hint="Scan the label, or type it"
             autoComplete="off"
-            onInput={(event) => void load(`/desk/lot?code=${encodeURIComponent(event.currentTarget.value)}`)}
+            onInput={onInput}
             className="font-mono text-large"
           />
           <TextField field={fields.packets} label="Packets" hint="House size" type="number" min={1} max={100} className="text-large" />

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { data, Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
@@ -17,6 +18,7 @@ import { HOLD_WORDS } from '#app/ui/words.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import type { Route } from './+types/person.ts';
 import { LendForm } from './LendForm.tsx';
+import type { Carried } from './useScans.ts';
 import { LoansOfPerson } from './LoansOfPerson.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.person.name ?? 'Person'} · Kind Granary` }];
@@ -111,6 +113,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 export default function Person({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useBusy();
+  const carried = useRef<Carried | null>(null);
   const { person, loans, leads, erased } = loaderData;
   const about = [
     person.isMember ? 'Member' : 'Not a member',
@@ -148,6 +151,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
           start={actionData?.kind === 'lent' ? null : loaderData.start}
           leads={leads}
           result={actionData?.kind === 'refused' ? actionData.result : null}
+          carried={carried}
         />
       ) : (
         !erased && (

@@ -2,9 +2,11 @@ import { Link, redirect } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { existingCodes, findLotByCode } from '#data/lots.ts';
 import { listShelves } from '#data/shelves.ts';
+import { findPlaces } from '#data/places.ts';
 import { suggestPeople } from '#data/people.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { placeAnchor } from '#app/ui/anchors.ts';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/find.ts';
@@ -13,7 +15,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Find · Kind Granary' }
 
 const MOST = 12;
 
-/** Goes straight to a lot whose code was typed or scanned; else shows the lots and people that fit. */
+/** Goes straight to a lot whose code was typed or scanned; else shows the lots, people and places that fit. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const typed = (new URL(request.url).searchParams.get('q') ?? '').trim().slice(0, 200);
@@ -22,17 +24,18 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const mistyped = !read.ok && read.why === 'check letter';
   const near = mistyped ? await existingCodes(db, read.near) : [];
   const search = read.ok || mistyped ? null : typed;
-  const [shelves, people] = search
+  const [shelves, people, places] = search
     ? await Promise.all([
         listShelves(db, { search, crop: '', state: '', sort: 'variety', today, limit: MOST, offset: 0 }),
         suggestPeople(db, search),
+        findPlaces(db, search),
       ])
-    : [{ lots: [], total: 0 }, []];
-  return { typed, mistyped, missing: read.ok, near, lots: shelves.lots, total: shelves.total, people };
+    : [{ lots: [], total: 0 }, [], []];
+  return { typed, mistyped, missing: read.ok, near, lots: shelves.lots, total: shelves.total, people, places };
 }
 
 export default function Find({ loaderData: found }: Route.ComponentProps) {
-  const nothing = found.near.length + found.lots.length + found.people.length === 0;
+  const nothing = found.near.length + found.lots.length + found.people.length + found.places.length === 0;
   return (
     <>
       <PageHead title={`Found for “${found.typed}”`} />
@@ -44,7 +47,7 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
       )}
       {found.missing && <Notice tone="doubt">The code is sound, but no lot has it.</Notice>}
       {nothing && !found.mistyped && !found.missing && (
-        <Empty>Nothing fits. Try part of a variety’s or a person’s name, or the code on the jar.</Empty>
+        <Empty>Nothing fits. Try part of a variety’s, person’s or place’s name, or the code on the jar.</Empty>
       )}
       <ul className="divide-y divide-rule">
         {[...found.near, ...found.lots].map((lot) => (
@@ -63,6 +66,14 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
             <Link to={`/people/${person.id}`} className="flex min-h-12 items-center gap-4">
               <span className="text-soft">person</span>
               <span className="link">{person.name}</span>
+            </Link>
+          </li>
+        ))}
+        {found.places.map((place) => (
+          <li key={place.id}>
+            <Link to={`/places#${encodeURIComponent(placeAnchor(place.name))}`} className="flex min-h-12 items-center gap-4">
+              <span className="text-soft">place</span>
+              <span className="link">{place.name}</span>
             </Link>
           </li>
         ))}

@@ -10,6 +10,7 @@ import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
+import { placeAnchor } from '#app/ui/anchors.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
@@ -71,7 +72,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
         ) : (
           <ul className="min-w-0">
             {places.map(({ name, lots, air }) => (
-              <li key={name} className="border-t border-rule py-4">
+              <li key={name} id={placeAnchor(name)} className="scroll-mt-4 border-t border-rule py-4">
                 <div className="flex flex-wrap items-baseline justify-between gap-x-4">
                   <h2>{name}</h2>
                   <span className="text-soft">{lots === 1 ? '1 lot' : `${lots} lots`}</span>
