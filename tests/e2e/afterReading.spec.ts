@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
 
@@ -23,11 +24,11 @@ test('weak seed is blended with fresh from its verdict: the new lot, its outlook
   await expect(expected).toContainText('1 600 seeds');
   await expect(expected).toContainText('It will come up unevenly');
   await page.getByLabel(`Seeds of ${fresh}`).fill('9999');
-  await page.getByRole('button', { name: 'Blend them' }).click();
+  await page.getByRole('button', { name: BUTTON.blendThem }).click();
   await expect(page.getByLabel(`Seeds of ${fresh}`)).toHaveAccessibleDescription(/left/);
   await expect(page.getByLabel(`Seeds of ${old}`)).toHaveValue('400');
   await page.getByLabel(`Seeds of ${fresh}`).fill('1200');
-  await page.getByRole('button', { name: 'Blend them' }).click();
+  await page.getByRole('button', { name: BUTTON.blendThem }).click();
   await expect(page.getByText('Blended. Write')).toBeVisible();
   const main = page.getByRole('main');
   await expect(main).toContainText(`Blend of 400 seeds of ${old} and 1200 seeds of ${fresh}`);
@@ -55,7 +56,7 @@ test('seed too weak to lend is held in one step, to be grown out from what lives
   await page.getByRole('link', { name: 'Hold it, to grow out' }).click();
   const form = page.getByRole('dialog', { name: 'Lay a hold' });
   await expect(form.getByLabel('Reason')).toHaveValue('Too weak to lend: grow out what lives');
-  await form.getByRole('button', { name: 'Hold it' }).click();
+  await form.getByRole('button', { name: BUTTON.holdIt }).click();
   await expect(form).toBeHidden();
   await expect(page.getByRole('region', { name: 'Holds' })).toContainText('Wants a trial: Too weak to lend: grow out what lives');
 });
@@ -68,26 +69,26 @@ test('what sprouted is potted up, and an end by mistake is taken back by a coord
   await page.getByLabel('Seedlings').fill('18');
   // The browser itself holds a number over the most; what comes past it is refused as well.
   await page.getByLabel('Seedlings').evaluate((field) => field.removeAttribute('max'));
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(page.getByText('Only 17 that sprouted are left to pot')).toBeVisible();
   await page.getByLabel('Seedlings').fill('6');
   await page.getByLabel(/Where they stand/).fill('Cold frame');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(page.getByText('6 potted up')).toBeVisible();
   await expect(page.getByText('This end was a mistake')).toBeHidden();
 
   const leader = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
   await leader.goto(address);
   await leader.getByText('This end was a mistake').click();
-  await leader.getByRole('button', { name: 'Re-open the test' }).click();
+  await leader.getByRole('button', { name: BUTTON.reOpenTheTest }).click();
   await expect(leader.getByText('Say why: the verdict goes without this test')).toBeVisible();
   await leader.getByLabel('Why').fill('Two more came up');
-  await leader.getByRole('button', { name: 'Re-open the test' }).click();
+  await leader.getByRole('button', { name: BUTTON.reOpenTheTest }).click();
   await expect(leader.getByText('after it had been read as 17 sprouted')).toContainText('Two more came up');
   await leader.getByLabel('Root out', { exact: true }).fill('2');
-  await leader.getByRole('button', { name: 'Save the count' }).click();
+  await leader.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await leader.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await leader.getByRole('button', { name: 'End and read it' }).click();
+  await leader.getByRole('button', { name: BUTTON.endAndReadIt }).click();
   await expect(leader.getByRole('region', { name: /may it be lent/ })).toContainText('19 of 20');
   await leader.goto(`/lots/${code}`);
   await expect(leader.getByRole('main')).toContainText('6 seedlings of a test potted up: Cold frame');

@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
@@ -14,10 +15,10 @@ test('the almanac: found, compared, pictured, explained, and put right for this 
   await expect(page.getByLabel('Holds here')).toHaveValue('250 m');
   await page.getByLabel('Holds here').fill('300 kg');
   await page.getByLabel('Reason').fill('Our valley is windy');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('The unit here is m, not kg')).toBeVisible();
   await page.getByLabel('Holds here').fill('320 m');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('reckoned again')).toBeVisible();
   await page.goto('/almanac/squash-pepo');
   await expect(page.getByRole('region', { name: 'Keep apart' })).toContainText(

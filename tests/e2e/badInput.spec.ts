@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { NOBODY, stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
 
@@ -15,7 +16,7 @@ test('the interview says what is wrong beside each field and keeps what was type
     'How far off?': '-5 ft',
     'How much is there?': '300',
   });
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   for (const said of [
     'What is it called?',
     'Say what kind of seed it is',
@@ -32,7 +33,7 @@ test('the interview says what is wrong beside each field and keeps what was type
   await expect(amount).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('tomato');
   await answer(page, { 'How far off?': '5 parsecs', 'How much is there?': '900 kg', 'What does it come as?': 'Clean seed' });
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await expect(page.getByText('Write a distance with its unit')).toBeVisible();
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
 });
@@ -56,7 +57,7 @@ test('answers that cannot all be so are named where they are put right, and noth
     'How much is there?': '20 seeds',
   });
   await restIsUnknown(page);
-  const send = () => page.getByRole('button', { name: 'Take it in' }).click();
+  const send = () => page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await send();
   await expect(page.getByText('More gave seed than stood')).toBeVisible();
   await expect(page.getByText('A shut cage, with a neighbour inside it?')).toBeVisible();
@@ -81,11 +82,11 @@ test('forms work before scripts have loaded, and a form sent twice has one effec
   const context = await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto('/people/new?member=yes');
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: BUTTON.add }).click();
   await expect(page.getByText('Write the name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Sent Twice');
   const key = await page.locator('input[name=key]').inputValue();
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: BUTTON.add }).click();
   await expect(page).toHaveURL(/\/people\/\d+$/);
   const again = await context.request.post('/people/new', {
     form: { key, name: 'Sent Twice', isMember: 'on' },
@@ -103,7 +104,7 @@ test('what was typed is still there after a session ran out and one signs in aga
   const signIn = async () => {
     await page.getByLabel('E-mail').fill('helper@hollinreach.example');
     await page.getByLabel('Password').fill('grain by grain');
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('button', { name: BUTTON.signIn }).click();
   };
   await page.goto('/sign-in?then=/intake');
   await signIn();
@@ -118,7 +119,7 @@ test('what was typed is still there after a session ran out and one signs in aga
   const [cookie] = await context.cookies();
   await page.request.post('/sign-out', { headers: { origin: new URL(page.url()).origin } });
   await context.addCookies([cookie!]);
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await expect(page.getByText('What you typed is kept')).toBeVisible();
   await signIn();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Late Signal');
@@ -166,6 +167,6 @@ test('a helper is told that a coordinator may lend weak seed', async ({ page, st
   await story.liftHolds(code);
   await story.readTest(code, 50, 2);
   await page.goto(`/people/${await story.addMember('Weak Borrower')}?lot=${code}`);
-  await page.getByRole('button', { name: 'Lend', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.lend, exact: true }).click();
   await expect(page.getByText('Call a coordinator')).toBeVisible();
 });

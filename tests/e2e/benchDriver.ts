@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { BUTTON } from './words.ts';
 
 const history = (page: Page) => page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
 
@@ -22,7 +23,7 @@ export async function goOn(page: Page, label: string | RegExp, { when, vessel }:
 export async function readHazards(page: Page, ...words: string[]) {
   const region = page.getByRole('region', { name: 'Before you begin' });
   for (const word of words) await expect(region).toContainText(word);
-  await region.getByRole('button', { name: 'I have read it' }).click();
+  await region.getByRole('button', { name: BUTTON.iHaveReadIt }).click();
   await expect(region).toBeHidden();
 }
 
@@ -43,6 +44,6 @@ export async function readAir(page: Page, where: 'In the room' | 'In its jar', h
   await form.getByLabel(where).check();
   await form.getByLabel('Humidity, %').fill(humidity);
   await form.getByLabel('Temperature, °C').fill(celsius);
-  await form.getByRole('button', { name: 'Write it down' }).click();
+  await form.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(form).toBeHidden();
 }

@@ -3,6 +3,7 @@ import { now } from '../support/library.ts';
 import { startServer } from '../support/server.ts';
 import { expect, test } from '@playwright/test';
 import { answer, restIsUnknown } from './interview.ts';
+import { BUTTON } from './words.ts';
 
 test('the first coordinator of an empty library comes by a link, takes the first lot in, and two servers share the session', async ({
   page,
@@ -19,11 +20,11 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await page.getByLabel('E-mail').fill('una@house.example');
   await page.getByLabel('New password').fill('short');
   await page.getByLabel('The same again').fill('other');
-  await page.getByRole('button', { name: 'Go in' }).click();
+  await page.getByRole('button', { name: BUTTON.goIn }).click();
   await expect(page.getByText('Use at least 12 characters')).toBeVisible();
   await page.getByLabel('New password').fill('four dry words here');
   await page.getByLabel('The same again').fill('four dry words here');
-  await page.getByRole('button', { name: 'Go in' }).click();
+  await page.getByRole('button', { name: BUTTON.goIn }).click();
   await expect(page.getByText('Nothing is due')).toBeVisible();
   await page.goto(`${other.url}/shelves`);
   await expect(page.getByText('The shelves are empty')).toBeVisible();
@@ -42,7 +43,7 @@ test('the first coordinator of an empty library comes by a link, takes the first
     'Into a': 'Tin',
   });
   await restIsUnknown(page);
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await expect(page.getByRole('main')).toContainText('Tin box under the stairs');
   await expect(page.getByText('nobody knows how old it is').first()).toBeVisible();
   await one.stop();

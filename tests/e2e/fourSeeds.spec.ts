@@ -3,6 +3,7 @@ import { expect, test, type Page } from './granary.ts';
 import { goOn, readAir, readHazards, weigh } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
+import { BUTTON } from './words.ts';
 
 // The bench is worked on a phone. What was done over weeks is written down afterwards, with its days.
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 } });
@@ -22,7 +23,7 @@ async function start(page: Page, code: string, { vessel, celsius, when, weight, 
   if (weight) await page.getByLabel('Weight as it is (optional)').fill(weight);
   if (fruits) await page.getByLabel('Fruits, heads or pods (optional)').fill(fruits);
   await page.getByLabel('When did it begin? (optional)').fill(when);
-  await page.getByRole('button', { name: 'Start the batch' }).click();
+  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
   await expect(page.getByText('Print its tag')).toBeVisible();
 }
 
@@ -31,7 +32,7 @@ async function finish(page: Page, code: string, { amount, place, into }: { amoun
   if (place) await page.getByLabel('Where does it go?').fill(place);
   if (into) await page.getByLabel(into).check();
   await page.getByLabel(/I have seen the sign/).check();
-  await page.getByRole('button', { name: 'Finish the batch' }).click();
+  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
   await expect(page).toHaveURL(`/lots/${code}`);
 }
 
@@ -39,7 +40,7 @@ async function finish(page: Page, code: string, { amount, place, into }: { amoun
 async function pack(page: Page, code: string, packets: string) {
   await page.goto(`/lots/${code}/pack`);
   await page.getByLabel('Packets (optional)').fill(packets);
-  await page.getByRole('button', { name: 'Pack, and print labels' }).click();
+  await page.getByRole('button', { name: BUTTON.packAndPrintLabels }).click();
   await expect(page).toHaveURL(`/lots/${code}/label?count=${packets}`);
   const pdf = await page.request.get(`/lots/${code}/labels.pdf?sheet=a4-24&count=${packets}&start=1`);
   expect((await textOfPdf(await pdf.body())).join(' ').split(code)).toHaveLength(Number(packets) + 1);
@@ -54,7 +55,7 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
   const code = await story.takeIn({ crop: 'cucumber', variety: 'Marsh Lantern', form: 'whole fruit', amount: '5 fruits' });
   await start(page, code, { vessel: 'Shelf 4', celsius: '16', when: '30 days ago', weight: '2400 g', fruits: '5' });
   await expect(verdict(page, /Step 1 of 6/)).toContainText('Go on by');
-  await page.getByRole('button', { name: 'The stalk is corky' }).click();
+  await page.getByRole('button', { name: BUTTON.theStalkIsCorky }).click();
   await expect(page.getByText('Seen: The stalk is corky')).toBeVisible();
   await goOn(page, 'Scoop the seed out', { when: '12 days ago' });
   await readHazards(page, 'Knife', 'Bitter fruit can poison');
@@ -65,11 +66,11 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
   await page.getByText('In other words, with a photo, or earlier').click();
   await page.getByLabel('What was seen').fill('Sour, and no cap');
   await page.getByLabel('When was it? (optional)').fill('40 days ago');
-  await page.getByRole('button', { name: 'Write it down' }).first().click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).first().click();
   await expect(page.getByText(/That is before .* when the step began/)).toBeVisible();
   await expect(page.getByLabel('What was seen')).toHaveValue('Sour, and no cap');
   await page.getByLabel('When was it? (optional)').fill('10 days ago');
-  await page.getByRole('button', { name: 'Write it down' }).first().click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).first().click();
   await expect(page.getByText('Seen: Sour, and no cap')).toBeVisible();
   await goOn(page, /Switch to washing soda/, { when: '10 days ago' });
   await readHazards(page, 'gloves and eye protection');
@@ -112,7 +113,7 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
 test('peas threshed and dried in a damp room, then over gel, then through the freezer, into packets', async ({ page, story, library }) => {
   const code = await story.takeIn({ crop: 'pea', variety: 'Signal Lamp', form: 'heads or pods', amount: '2 kg' });
   await start(page, code, { vessel: 'Sack 12', celsius: '17', when: '60 days ago', weight: '2 kg' });
-  await page.getByRole('button', { name: 'Pods rattle or snap' }).click();
+  await page.getByRole('button', { name: BUTTON.podsRattleOrSnap }).click();
   await expect(page.getByText('Seen: Pods rattle or snap')).toBeVisible();
   await goOn(page, 'Thresh', { when: '40 days ago', vessel: 'Tray N' });
   await readHazards(page, 'dust');
@@ -131,7 +132,7 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
   ] as const)
     await weigh(page, weight, when);
   await page.getByLabel(/Clean seed that came out/).fill('788 g');
-  await page.getByRole('button', { name: 'Finish the batch' }).click();
+  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
   await expect(page.getByText('the air it settled in is over 35 % humid: silica gel. Say why')).toBeVisible();
   await goOn(page, 'Dry over silica gel', { when: '22 days ago', vessel: 'Gel jar 4' });
   await readHazards(page, 'contains cobalt');
@@ -147,7 +148,7 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
   ] as const)
     await weigh(page, weight, when);
   await readAir(page, 'In its jar', '31', '17');
-  await page.getByRole('button', { name: 'A thumbnail leaves no mark; it breaks rather than dents' }).click();
+  await page.getByRole('button', { name: BUTTON.aThumbnailLeavesNoMarkItBreaksRatherThanDents }).click();
   await finish(page, code, { amount: '729 g', into: 'Glass jar' });
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
   await page.getByRole('link', { name: 'Freezer, jar' }).click();
@@ -156,15 +157,15 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
   await insects.getByLabel('In it since').fill(addDays(library.today(), -15));
   for (const check of ['It is clean and dry', 'It shuts airtight', 'It never held fuel or pesticide', /Its label says/])
     await insects.getByLabel(check).check();
-  await insects.getByRole('button', { name: 'Shut it away' }).click();
+  await insects.getByRole('button', { name: BUTTON.shutItAway }).click();
   await expect(insects.getByText('Done: take it out')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('hold: pests');
   await page.goto(`/lots/${code}/away`);
-  await insects.getByRole('button', { name: 'Take it out' }).click();
-  await expect(insects.getByRole('button', { name: 'Shut it away' })).toBeVisible();
+  await insects.getByRole('button', { name: BUTTON.takeItOut }).click();
+  await expect(insects.getByRole('button', { name: BUTTON.shutItAway })).toBeVisible();
   const warm = page.getByRole('region', { name: 'Out of the cold' });
-  await warm.getByRole('button', { name: 'Start its warm-up' }).click();
+  await warm.getByRole('button', { name: BUTTON.startItsWarmUp }).click();
   await expect(warm.getByText('Leave it closed')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).not.toContainText('hold: pests');
@@ -177,7 +178,7 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
   await start(page, code, { vessel: 'Shelf 9', celsius: '20', when: '70 days ago', weight: '21 kg', fruits: '4' });
   await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
   await expect(page.getByText('Nobody has seen that the rind is hard')).toBeVisible();
-  await page.getByRole('button', { name: 'A nail no longer marks the rind' }).click();
+  await page.getByRole('button', { name: BUTTON.aNailNoLongerMarksTheRind }).click();
   await expect(page.getByText('Seen: A nail no longer marks the rind')).toBeVisible();
   await goOn(page, 'Scoop the seed out', { when: '25 days ago', vessel: 'Bowl 9' });
   await readHazards(page, 'Knife');
@@ -197,7 +198,7 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
     ['289 g', '1 day ago'],
   ] as const)
     await weigh(page, weight, when);
-  await page.getByRole('button', { name: 'It cracks when bent' }).click();
+  await page.getByRole('button', { name: BUTTON.itCracksWhenBent }).click();
   await finish(page, code, { amount: '289 g', place: 'Seed cupboard', into: 'Metal tin' });
   await expect(page.getByRole('main')).toContainText('tin, Seed cupboard');
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
@@ -223,7 +224,7 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
       .getByRole('link', { name: /Tender Wheel/ })
       .first()
       .click();
-    await page.getByRole('button', { name: 'Stems snap, not bend' }).click();
+    await page.getByRole('button', { name: BUTTON.stemsSnapNotBend }).click();
     await expect(page.getByText('Seen: Stems snap, not bend')).toBeVisible();
     await goOn(page, 'Thresh', { when: '25 days ago' });
     await readHazards(page, 'dust');
@@ -242,7 +243,7 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
       await weigh(page, `${(grams * share).toFixed(2)} g`, ago);
     }
     await readAir(page, 'In its jar', '33', '19');
-    await page.getByRole('button', { name: 'It snaps when bent' }).click();
+    await page.getByRole('button', { name: BUTTON.itSnapsWhenBent }).click();
     await finish(page, code, { amount: `${grams} g`, place: 'Seed cupboard', into: 'Glass jar' });
     // It is clean with its last picking, not before.
     await expect(page.getByRole('link', { name: 'Clean it' })).toHaveCount(index < 2 ? 1 : 0);

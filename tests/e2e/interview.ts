@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { BUTTON } from './words.ts';
 
 /** Answers by the words of the questions; `unknown` taps Unknown, several ticks are parted by `|`. */
 export type Said = Readonly<Record<string, string>>;
@@ -57,7 +58,7 @@ export async function restIsUnknown(page: Page): Promise<void> {
 
 /** Takes it in; gives the new lot's code. */
 export async function takeIn(page: Page): Promise<string> {
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await expect(page).toHaveURL(/\/lots\/\d\d-\d{4}-[A-Z]\?new=yes/);
   return /lots\/([^?]+)/.exec(page.url())![1]!;
 }

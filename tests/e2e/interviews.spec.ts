@@ -1,6 +1,7 @@
 import { expect, test, type Page } from './granary.ts';
 import { answer, restIsUnknown, takeIn, type Said } from './interview.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
@@ -49,10 +50,10 @@ test.describe('eight people at the desk', () => {
     await page.goto(`/lots/${code}/seen`);
     await page.getByLabel('How many', { exact: true }).fill('30');
     await page.getByLabel('Off-types among them').fill('31');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: BUTTON.writeItDown }).click();
     await expect(page.getByText('More off-types than were looked at')).toBeVisible();
     await page.getByLabel('Off-types among them').fill('2');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: BUTTON.writeItDown }).click();
     await expect(page.getByRole('status').filter({ hasText: 'judged again' })).toBeVisible();
     await expect(page.getByRole('main').getByText(/\d % sure that fewer than 1 in 20/)).toBeVisible();
     await page.goto(`/lots/${code}`);
@@ -81,7 +82,7 @@ test.describe('eight people at the desk', () => {
       [2, '20 m'],
       [3, '200 ft'],
     ] as const) {
-      if (row > 1) await page.getByRole('button', { name: 'Another neighbour' }).click();
+      if (row > 1) await page.getByRole('button', { name: BUTTON.anotherNeighbour }).click();
       await neighbour(row).getByLabel('What was it?', { exact: true }).fill(`another pepo squash, ${row}`);
       await neighbour(row).getByLabel('How far off?', { exact: true }).fill(metres);
     }
@@ -94,7 +95,7 @@ test.describe('eight people at the desk', () => {
     await expect(promise(page)).toContainText('61 m off');
     await expect(holds(page)).toContainText('It may have crossed with what flowered near');
     await expect(page.getByRole('alert')).toContainText('Bitter fruit can poison');
-    await promise(page).getByRole('button', { name: 'Show the working' }).click();
+    await promise(page).getByRole('button', { name: BUTTON.showTheWorking }).click();
     for (const raise of ['A trial of', 'pollinated by hand', 'm off or more']) await expect(promise(page)).toContainText(raise);
     await page.goto(`/shelves?search=${code}`);
     await expect(page.getByRole('row').filter({ hasText: code })).toContainText('may vary');
@@ -230,7 +231,7 @@ test.describe('eight people at the desk', () => {
     await expect(page.getByText(/Open it by 3 Apr(il)? 2027/)).toBeVisible();
     await expect(holds(page)).toContainText('Not cleaned yet');
     await page.getByLabel('Clean seed that came out').fill('8 g');
-    await page.getByRole('button', { name: 'Enter it' }).click();
+    await page.getByRole('button', { name: BUTTON.enterIt }).click();
     await expect(page.getByText('To be cleaned', { exact: true })).toBeHidden();
     await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('cleaned, from donors');
     await page.goto(`/shelves?search=${code}`);
@@ -256,7 +257,7 @@ test('a half-done interview is kept by itself and taken up on another device', a
   // The first device's copy is older now: it is told so, and nothing is overwritten.
   await answer(page, { 'How many gave seed?': '9' });
   await expect(page.getByText('taken this interview up on another device')).toBeVisible();
-  await phone.getByRole('button', { name: 'Throw the draft away' }).click();
+  await phone.getByRole('button', { name: BUTTON.throwTheDraftAway }).click();
   await expect(phone.getByRole('link', { name: 'Half Told' })).toBeHidden();
   await other.close();
 });
@@ -287,7 +288,7 @@ test('a lot taken in while its answers are still being kept leaves no draft behi
 
 test('it can be asked one thing at a time, by keyboard alone', async ({ page }) => {
   await page.goto('/intake');
-  await page.getByRole('button', { name: 'Ask one at a time' }).click();
+  await page.getByRole('button', { name: BUTTON.askOneAtATime }).click();
   await page.getByRole('group', { name: 'How did it come?' }).getByLabel('Donated').focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('Enter');
@@ -307,10 +308,10 @@ test('near spellings, what the library has of it, and all the rest unknown in on
   const known = page.getByRole('region', { name: 'The library already has' });
   await expect(known).toContainText('‘Long Siding’');
   await expect(known).toContainText('make its target');
-  await known.getByRole('button', { name: 'spell it ‘Long Siding’' }).click();
+  await known.getByRole('button', { name: BUTTON.spellItLongSiding }).click();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Long Siding');
   await answer(page, { 'What does it come as?': 'Clean seed', 'How much is there?': '90 seeds', 'Into a': 'Tin' });
-  await page.getByRole('button', { name: 'All the rest is unknown' }).click();
+  await page.getByRole('button', { name: BUTTON.allTheRestIsUnknown }).click();
   await takeIn(page);
   await expect(page.getByRole('region', { name: 'Passport' }).getByText('unknown').first()).toBeVisible();
 });
@@ -326,7 +327,7 @@ test('seed that is refused is not taken in, and the record says so', async ({ pa
   await expect(page.getByText('Refuse seed from wilting plants')).toBeVisible();
   await answer(page, { 'What to do about it?': 'Refuse the seed' });
   await expect(page.getByText('Kept as you go')).toBeVisible();
-  await page.getByRole('button', { name: 'Refuse this seed' }).click();
+  await page.getByRole('button', { name: BUTTON.refuseThisSeed }).click();
   await expect(page.getByText('Not taken in: Tomato ‘Sick Lamp’')).toBeVisible();
   await page.goto('/settings/record?search=refused');
   await expect(page.getByRole('main')).toContainText('Sick Lamp');

@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
@@ -12,7 +13,7 @@ test('a line tells its story, its lots and what it hangs by, and takes another a
   await expect(page.getByRole('region', { name: 'Is the line safe?' })).toBeVisible();
   await page.getByRole('link', { name: 'Story, names and aim' }).click();
   await page.getByLabel('Also known as').fill('Black Toll, Old Tollhouse');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('‘Old Tollhouse’')).toBeVisible();
 });
 
@@ -21,25 +22,25 @@ test('a trial is set and ended, and how it did is kept with the line', async ({ 
   await page.goto(`/lots/${code}/seen`);
   await page.getByText('Set a trial', { exact: true }).click();
   await page.getByLabel('It must show').fill('Speckled beans, none plain');
-  await page.getByRole('button', { name: 'Set it, and hold the lot' }).click();
+  await page.getByRole('button', { name: BUTTON.setItAndHoldTheLot }).click();
   await expect(page.getByText('30 plants must show: Speckled beans')).toBeVisible();
   await page.getByText('Write down how it did').click();
   await page.getByRole('group', { name: 'Did it come true?' }).getByLabel('Yes').check();
   await page.getByLabel('In words').fill('Cropped until the frost');
-  await page.getByRole('button', { name: 'Keep it with the line' }).click();
+  await page.getByRole('button', { name: BUTTON.keepItWithTheLine }).click();
   await expect(page.getByText('Cropped until the frost')).toBeVisible();
   await page.getByText('Record a mix-up or contamination').click();
   await page.getByLabel('What happened').fill('Two trays on one table');
   await page.getByLabel('The mixed part was thrown away').check();
-  await page.getByRole('button', { name: 'Record it' }).click();
+  await page.getByRole('button', { name: BUTTON.recordIt }).click();
   await expect(page.getByText('Two trays on one table. The mixed part was thrown away')).toBeVisible();
   await page.getByText('End a trial', { exact: true }).click();
   await page.getByRole('group', { name: 'It ends in' }).getByLabel('Another name').check();
   await page.getByLabel('Reason').fill('All of them plain');
-  await page.getByRole('button', { name: 'End it' }).click();
+  await page.getByRole('button', { name: BUTTON.endIt }).click();
   await expect(page.getByText('Write the new name')).toBeVisible();
   await page.getByLabel('Its new name, if it gets one').fill('Plain Halt');
-  await page.getByRole('button', { name: 'End it' }).click();
+  await page.getByRole('button', { name: BUTTON.endIt }).click();
   await expect(page.getByText('renamed to ‘Plain Halt’')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('heading', { name: 'French bean ‘Plain Halt’' })).toBeVisible();
@@ -51,13 +52,13 @@ test('a passport is put right with a reason, and a wrong lot is recalled with al
   const parent = codes[0]!;
   await page.goto(`/lots/${parent}/passport`);
   await page.getByLabel('How many gave seed?', { exact: true }).fill('99');
-  await page.getByRole('button', { name: 'Put it right' }).click();
+  await page.getByRole('button', { name: BUTTON.putItRight }).click();
   await expect(page.getByText('Say why')).toBeVisible();
   await page.getByLabel('Why is it put right?').fill('Misread the envelope');
-  await page.getByRole('button', { name: 'Put it right' }).click();
+  await page.getByRole('button', { name: BUTTON.putItRight }).click();
   await expect(page.getByText('More gave seed than stood')).toBeVisible();
   await page.getByLabel('How many gave seed?', { exact: true }).fill('5');
-  await page.getByRole('button', { name: 'Put it right' }).click();
+  await page.getByRole('button', { name: BUTTON.putItRight }).click();
   await expect(page.getByRole('region', { name: 'Passport' })).toContainText('5 gave seed');
   await expect(page.getByRole('region', { name: 'Timeline' })).toContainText('Passport put right: Misread the envelope');
 

@@ -1,6 +1,7 @@
 import { addDays } from '#core/calendar/plainDate.ts';
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
 
@@ -34,11 +35,11 @@ test('the outlook of a lot is told by its crop, then by what came up, and by whe
   await gardens.getByText('Somebody sowed it and counted').click();
   await gardens.getByLabel('Sown').fill('10');
   await gardens.getByLabel('Came up').fill('14');
-  await gardens.getByRole('button', { name: 'Write it down' }).click();
+  await gardens.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(gardens.getByText('More came up than were sown')).toBeVisible();
   await expect(gardens.getByLabel('Came up')).toHaveValue('14');
   await gardens.getByLabel('Sown').fill('20');
-  await gardens.getByRole('button', { name: 'Write it down' }).click();
+  await gardens.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(gardens.getByText('14 of 20')).toBeVisible();
 
   await page.getByRole('link', { name: 'What the places are like' }).click();
@@ -46,11 +47,11 @@ test('the outlook of a lot is told by its crop, then by what came up, and by whe
   await measured.getByLabel('Place').selectOption('Loft over the lamp room');
   await measured.getByLabel('Temperature, °C').fill('31');
   await measured.getByLabel('Humidity, %').fill('170');
-  await measured.getByRole('button', { name: 'Write it down' }).click();
+  await measured.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(measured.getByText('Humidity is 1 to 100 %')).toBeVisible();
   await measured.getByLabel('Humidity, %').fill('70');
   await measured.getByLabel('Why (optional)').fill('Under the tiles');
-  await measured.getByRole('button', { name: 'Write it down' }).click();
+  await measured.getByRole('button', { name: BUTTON.writeItDown }).click();
   const loft = page.getByRole('main').getByRole('listitem').filter({ hasText: 'Loft over the lamp room' }).first();
   await expect(loft).toContainText('31 °C, 70 % humid');
   await expect(loft).toContainText('shut seed dry in jars here');
@@ -76,7 +77,7 @@ test('a freezer that failed is seen in the fan of what lay in it', async ({ page
 
 test('a place’s air is taken from the logger that hangs there', async ({ page }) => {
   await page.goto('/places');
-  await page.getByRole('button', { name: 'From the logger that hangs there' }).click();
+  await page.getByRole('button', { name: BUTTON.fromTheLoggerThatHangsThere }).click();
   await expect(page.getByLabel('Temperature, °C')).toHaveValue(/^\d+(\.\d)?$/);
   await expect(page.getByLabel('Humidity, %')).toHaveValue(/^\d+(\.\d)?$/);
 });

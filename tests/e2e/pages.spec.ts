@@ -2,6 +2,7 @@ import axe from 'axe-core';
 import { expect, test, type Page } from './granary.ts';
 import { PLACES, type Place } from '../support/places.ts';
 import { NOBODY, stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
@@ -62,7 +63,7 @@ test('an ended test, read, is accessible in both themes', async ({ page, samples
 
 test('the chosen theme holds on every page', async ({ page }) => {
   await page.goto('/almanac');
-  await page.getByRole('button', { name: 'dark' }).click();
+  await page.getByRole('button', { name: BUTTON.dark }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await expect(page).toHaveURL('/almanac');
   await page.goto('/shelves');

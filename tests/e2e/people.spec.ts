@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './granary.ts';
 import { NOBODY, stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
@@ -7,7 +8,7 @@ test.use({ storageState: stateOf('coordinator') });
 async function addMember(page: Page, name: string): Promise<string> {
   await page.goto('/people/new?member=yes');
   await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: BUTTON.add }).click();
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
   return new URL(page.url()).pathname;
 }
@@ -20,17 +21,17 @@ test('a person is let in by a link that works once, sees only what their role ma
   await page.goto(`${address}/edit`);
   await page.getByLabel('E-mail to sign in with').fill('helper@hollinreach.example');
   await page.getByLabel('As', { exact: true }).selectOption('helper');
-  await page.getByRole('button', { name: 'Let them sign in' }).click();
+  await page.getByRole('button', { name: BUTTON.letThemSignIn }).click();
   await expect(page.getByText('Somebody else signs in with this address')).toBeVisible();
   await page.getByLabel('E-mail to sign in with').fill('zillah@hollinreach.example');
-  await page.getByRole('button', { name: 'Let them sign in' }).click();
+  await page.getByRole('button', { name: BUTTON.letThemSignIn }).click();
   const link = /http\S+\/welcome\/[\w-]+/.exec((await page.getByRole('status').textContent())!)![0];
 
   const theirs = await (await browser.newContext({ storageState: NOBODY })).newPage();
   await theirs.goto(link);
   await theirs.getByLabel('New password').fill('four dry words here');
   await theirs.getByLabel('The same again').fill('four dry words here');
-  await theirs.getByRole('button', { name: 'Go in' }).click();
+  await theirs.getByRole('button', { name: BUTTON.goIn }).click();
   await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Intake' })).toBeVisible();
   await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' })).toBeHidden();
   const again = await (await browser.newContext({ storageState: NOBODY })).newPage();
@@ -39,7 +40,7 @@ test('a person is let in by a link that works once, sees only what their role ma
 
   await page.goto(`${address}/edit`);
   await page.getByText('End access, or erase').click();
-  await page.getByRole('button', { name: 'End access' }).click();
+  await page.getByRole('button', { name: BUTTON.endAccess }).click();
   await expect(page).toHaveURL(address);
   await theirs.goto('/shelves');
   await expect(theirs.getByRole('heading', { name: 'Sign in' })).toBeVisible();
@@ -61,14 +62,14 @@ test('when two change one person, the second sees both versions and chooses', as
   await page.goto(`${address}/edit`);
   await other.goto(`${address}/edit`);
   await other.getByLabel('Telephone').fill('555 0101');
-  await other.getByRole('button', { name: 'Save' }).click();
+  await other.getByRole('button', { name: BUTTON.save }).click();
   await expect(other.getByText('555 0101')).toBeVisible();
   await page.getByLabel('Telephone').fill('555 0202');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Somebody else changed this')).toBeVisible();
   await expect(page.getByText('555 0101')).toBeVisible();
   await expect(page.getByLabel('Telephone')).toHaveValue('555 0202');
-  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await page.getByRole('button', { name: BUTTON.keepMine }).click();
   await expect(page.getByText('555 0202')).toBeVisible();
 });
 
@@ -78,7 +79,7 @@ test('guessing a password is answered ever more slowly, and in words', async ({ 
   for (let tries = 0; tries < 6; tries += 1) {
     await page.getByLabel('E-mail').fill('guessed@hollinreach.example');
     await page.getByLabel('Password').fill(`guess ${tries}`);
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('button', { name: BUTTON.signIn }).click();
     await expect(page.getByText(tries < 5 ? 'do not fit together' : /Wait \d+ seconds/)).toBeVisible();
     await page.reload();
   }
@@ -90,7 +91,7 @@ test('a member sees what was borrowed and what may be, and nothing of the work',
   await expect(page).toHaveURL('/mine');
   await expect(page.getByRole('main')).toContainText('Pea ‘Long Siding’');
   await page.getByLabel('Find a kind').fill('lettuce');
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Lettuce' }).first()).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Desk' })).toBeHidden();
   await page.getByRole('link', { name: 'How to sow and save it' }).first().click();

@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -7,7 +8,7 @@ test('a lot is found, and its towel counted, by thumb', async ({ page, samples }
   const { code } = samples;
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '10', exact: true }).tap();
-  await page.getByRole('button', { name: 'Lay the towel' }).tap();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).tap();
   const towel = page.getByRole('grid', { name: 'Towel of 10 seeds' });
   for (const seed of [1, 2, 3]) {
     const button = towel.getByRole('button', { name: `Seed ${seed}:` });
@@ -17,15 +18,15 @@ test('a lot is found, and its towel counted, by thumb', async ({ page, samples }
   }
   await towel.getByRole('button', { name: 'Seed 3:' }).tap();
   await expect(page.getByText('2 of 10 sprouted')).toBeVisible();
-  await page.getByRole('button', { name: 'Mouldy' }).tap();
+  await page.getByRole('button', { name: BUTTON.mouldy }).tap();
   await towel.getByRole('button', { name: 'Seed 4:' }).tap();
   await page.getByRole('button', { name: 'Save 3 marks' }).tap();
   await expect(page.getByRole('status')).toContainText('2 of 10');
   // What went wrong is given up with a reason; the towel then concludes nothing.
-  await page.getByRole('button', { name: 'Give it up' }).tap();
+  await page.getByRole('button', { name: BUTTON.giveItUp }).tap();
   await expect(page.getByText('Say what went wrong')).toBeVisible();
   await page.getByRole('textbox', { name: 'Reason' }).fill('Dropped it');
-  await page.getByRole('button', { name: 'Give it up' }).tap();
+  await page.getByRole('button', { name: BUTTON.giveItUp }).tap();
   await expect(page.getByText('Abandoned on')).toContainText('Dropped it');
 });
 
@@ -51,12 +52,12 @@ test('a towel is counted by number before scripts have loaded', async ({ browser
   const page = await (await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false })).newPage();
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('12');
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await page.getByLabel('Root out', { exact: true }).fill('13');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByText('Only 12 seeds are still waiting')).toBeVisible();
   await page.getByLabel('Root out', { exact: true }).fill('7');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByRole('grid')).toBeVisible();
   await expect(page.getByText('7 of 12 sprouted')).toBeVisible();
 });
@@ -69,7 +70,7 @@ test('a label prints alone, in its own measures', async ({ page, samples }) => {
   await expect(label).toBeVisible();
   for (const hidden of [
     page.getByRole('navigation').first(),
-    page.getByRole('button', { name: 'Print' }),
+    page.getByRole('button', { name: BUTTON.print }),
     page.getByRole('heading', { name: 'Label' }),
   ])
     await expect(hidden).toBeHidden();

@@ -1,6 +1,7 @@
 import { addDays } from '#core/calendar/plainDate.ts';
 import { expect, test, type Locator } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 // A saved plan and the bench's measures are one for the whole library: each of these tests has a library of its own.
 test.use({ storageState: stateOf('coordinator'), alone: true });
@@ -27,10 +28,10 @@ test('the winter is planned off the page’s thread, a test is moved by key and 
   const pinned = board.getByRole('button', { name: /pinned/ }).filter({ hasText: name });
   await expect(pinned).toBeVisible();
   expect(await weekOf(pinned)).toBe(before + 2);
-  await page.getByRole('button', { name: 'Plan again, moving little' }).click();
-  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.planAgainMovingLittle }).click();
+  await expect(page.getByRole('button', { name: BUTTON.planAgainMovingLittle })).toBeVisible();
   expect(await weekOf(pinned)).toBe(before + 2);
-  await page.getByRole('button', { name: 'Save the plan' }).click();
+  await page.getByRole('button', { name: BUTTON.saveThePlan }).click();
   await expect(page.getByText('The plan is saved')).toBeVisible();
   await page.reload();
   await expect(pinned).toBeVisible();
@@ -47,14 +48,14 @@ test('a bench that is too small leaves tests out, and says how little more would
     await page.getByText('What the testing bench has').click();
     await page.getByLabel('Warm towels').fill(warm);
     await page.getByLabel('Hours a week').fill(hours);
-    await page.getByRole('button', { name: 'Set it' }).click();
+    await page.getByRole('button', { name: BUTTON.setIt }).click();
     await expect(page.getByText('0 of ' + warm).first()).toBeVisible();
   };
   await bench('0', '6');
   await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
   // The page lives while it is planned: what is reached can be kept, unless the best is proved before.
   await expect(page.getByText(/no plan can be under|no plan could be less late/i)).toBeVisible();
-  const stop = page.getByRole('button', { name: 'Stop, and keep this plan' });
+  const stop = page.getByRole('button', { name: BUTTON.stopAndKeepThisPlan });
   if (await stop.isVisible()) await stop.click({ timeout: 2_000 }).catch(() => undefined);
   await expect(page.getByText(/would let all others in/)).toBeVisible();
   await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
@@ -68,20 +69,20 @@ test('a week when nobody is here is kept free, and a test dragged into another w
   const close = async (days: string) => {
     await page.getByText('What the testing bench has').click();
     await closed.fill(days);
-    await page.getByRole('button', { name: 'Set it' }).click();
+    await page.getByRole('button', { name: BUTTON.setIt }).click();
   };
   await close('in a week');
   await expect(closed).toHaveAccessibleDescription(/2026-12-24/);
   await expect(closed).toHaveAttribute('aria-invalid', 'true');
   const day = addDays(library.today(), 8);
   await closed.fill(day);
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: BUTTON.setIt }).click();
   await expect(board.getByText('nobody is here')).toHaveCount(1);
   await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
   await expect(page.getByRole('region', { name: /tests in the next half year/ })).toContainText(
     /No plan could be less late|No plan can be under/,
   );
-  await expect(page.getByRole('button', { name: 'Plan again, moving little' })).toBeVisible();
+  await expect(page.getByRole('button', { name: BUTTON.planAgainMovingLittle })).toBeVisible();
   const shut = board.getByRole('listitem').filter({ hasText: 'nobody is here' });
   await expect(shut.getByRole('button')).toHaveCount(0);
   const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });

@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { answer } from './interview.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 // Settings change what every page says: each of these tests has a library of its own.
 test.use({ storageState: stateOf('coordinator'), alone: true });
@@ -9,13 +10,13 @@ test('the house’s rules are checked and saved, and the record says by whom', a
   await page.goto('/settings');
   await page.getByLabel('Last frost').fill('02-30');
   await page.getByLabel('Time zone').fill('Moon/Sea of Rains');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Write it as month-day')).toBeVisible();
   await expect(page.getByText('No such time zone')).toBeVisible();
   await expect(page.getByLabel('Time zone')).toHaveValue('Moon/Sea of Rains');
   await page.getByLabel('Last frost').fill('05-08');
   await page.getByLabel('Time zone').fill('Atlantic/Azores');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByRole('status')).toContainText('Saved');
   await page.goto('/settings/record?search=house');
   await expect(page.getByRole('row').filter({ hasText: 'house rules changed' }).first()).toContainText('Isolde Marrin');
@@ -25,7 +26,7 @@ test('house rules: chosen once, shown where they matter, and followed at the des
   await page.goto('/settings/rules');
   const hybrids = page.getByRole('group', { name: 'Hybrids?' });
   await hybrids.getByLabel('Never taken in').check();
-  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheRules }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto('/intake');
   await answer(page, {
@@ -37,25 +38,25 @@ test('house rules: chosen once, shown where they matter, and followed at the des
     'Into a': 'Jar',
     'How much is there?': '20 seeds',
   });
-  await page.getByRole('button', { name: 'All the rest is unknown' }).click();
-  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByRole('button', { name: BUTTON.allTheRestIsUnknown }).click();
+  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
   await expect(page.getByText('Your house rules take no hybrids in')).toBeVisible();
   await page.goto('/settings/rules');
   await hybrids.getByLabel('Only as “offspring of”').check();
-  await page.getByRole('button', { name: 'Save the rules' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheRules }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 });
 
 test('weights and distances are shown as the house writes them', async ({ page }) => {
   await page.goto('/settings');
   await page.getByLabel('Ounces and feet').check();
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto('/shelves');
   await expect(page.getByRole('cell', { name: / oz| lb/ }).first()).toBeVisible();
   await page.goto('/settings');
   await page.getByLabel('Grams and metres').check();
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 });
 
@@ -67,15 +68,15 @@ test('the house asks less of one crop: what cannot be read is named, and the ver
   const field = page.getByLabel('Crops of which other shares are asked (optional)');
   const before = await field.inputValue();
   await field.fill(`${before}\nChives 70 20`);
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('“Chives 70 20”: write the crop and two percentages, the lower one first')).toBeVisible();
   await field.fill(`${before}\nChives 20 35`);
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto(reading);
   await expect(page.getByRole('region', { name: /may it be lent/ })).toContainText('That at least 35 % germinate is');
   await page.goto('/settings');
   await field.fill(before);
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 });

@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 /** Bean seed, weighed, of which enough is known that nothing holds it. */
@@ -69,10 +70,10 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await page.getByRole('button', { name: '20', exact: true }).click();
   // Laid days ago in the book is refused: the lot came in today.
   await page.getByLabel('Laid on', { exact: true }).fill('2026-01-05');
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await expect(page.getByText('The lot came in on')).toBeVisible();
   await page.getByLabel('Laid on', { exact: true }).fill((await page.getByLabel('Laid on', { exact: true }).getAttribute('max'))!);
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   const towel = page.getByRole('grid', { name: 'Towel of 20 seeds' });
   await towel.getByRole('button', { name: 'Seed 1:' }).click();
@@ -86,16 +87,16 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await page.getByRole('button', { name: 'Save 4 marks' }).click();
   await expect(page.getByRole('status')).toContainText('3 of 20');
   await page.getByLabel('Root out', { exact: true }).fill('15');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByRole('status')).toContainText('18 of 20');
-  await page.getByRole('button', { name: 'End and read it' }).click();
+  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
   await expect(page.getByText('To read it now, say why')).toBeVisible();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: 'End and read it' }).click();
+  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
   const reckoning = page.getByRole('region', { name: /may it be lent/ });
   for (const part of ['18 of 20', '90 %', 'from 70 % to 97 %', 'That at least 50 % germinate', 'Next test'])
     await expect(reckoning).toContainText(part);
-  await reckoning.getByRole('button', { name: 'Show the working' }).click();
+  await reckoning.getByRole('button', { name: BUTTON.showTheWorking }).click();
   await expect(reckoning).toContainText('Wilson');
 });
 
@@ -105,12 +106,12 @@ test('4. the lot is found on the shelves, with amount, state and outlook, and it
   await story.liftHolds(code);
   await page.goto('/shelves');
   await page.getByLabel('Find a lot', { exact: true }).fill('cinder path tregallis');
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   const row = page.getByRole('row').filter({ hasText: code });
   await expect(row).toContainText('18 of 20');
   await expect(row).toContainText('about');
   await page.getByLabel('State').selectOption('On hold');
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await expect(page.getByText('No lot fits all of that')).toBeVisible();
   await page.goto('/');
   await page.getByRole('searchbox', { name: 'Go to' }).fill(code.toLowerCase().replaceAll('-', ' '));
@@ -128,12 +129,12 @@ test('5. the desk lends packets with the day by which seed should come back, nev
   await story.liftHolds(code);
   await page.goto('/desk');
   await page.getByLabel('Who is it?').fill('Oakshott');
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await page.getByRole('link', { name: 'Perran Oakshott' }).click();
   const lend = async (lot: string, packets: string) => {
     await page.getByLabel('Lot code').fill(lot);
     await page.getByLabel('Packets').fill(packets);
-    await page.getByRole('button', { name: 'Lend', exact: true }).click();
+    await page.getByRole('button', { name: BUTTON.lend, exact: true }).click();
   };
   await lend(code, '2');
   await expect(page.getByRole('main')).toContainText(/2 packets of .* lent\. Seed is expected by \d+ \w+ 202\d/);
@@ -191,7 +192,7 @@ test('6. a return becomes a child lot, one generation on, and closes the loan; a
   await page.goto(`/desk/loans/${failed}`);
   await page.getByLabel('The crop failed').check();
   await page.getByLabel('What happened').fill('Pigeons in one morning');
-  await page.getByRole('button', { name: 'Close the loan' }).click();
+  await page.getByRole('button', { name: BUTTON.closeTheLoan }).click();
   await expect(page.getByText('failed crop').first()).toBeVisible();
   await expect(page.getByText('Pigeons in one morning')).toBeVisible();
 });
@@ -202,23 +203,23 @@ test('a hold is laid and lifted with a reason, and the book put right', async ({
   const troubles: string[] = [];
   page.on('console', (message) => message.type() === 'error' && !message.text().includes('400') && troubles.push(message.text()));
   await page.goto(`/lots/${code}`);
-  await page.getByRole('button', { name: 'Lay a hold on it' }).click();
+  await page.getByRole('button', { name: BUTTON.layAHoldOnIt }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Hold it' }).click();
+  await dialog.getByRole('button', { name: BUTTON.holdIt }).click();
   await expect(dialog.getByText('Say why')).toBeVisible();
   await dialog.getByLabel('Kind of hold').selectOption('pests');
   await dialog.getByLabel('Reason').fill('Weevil holes');
-  await dialog.getByRole('button', { name: 'Hold it' }).click();
+  await dialog.getByRole('button', { name: BUTTON.holdIt }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('No: it is on hold')).toBeVisible();
   await page.getByText('Lift this hold').click();
   await page.getByRole('region', { name: 'Holds' }).getByLabel('Reason').fill('Two weeks in the freezer');
-  await page.getByRole('button', { name: 'Lift it' }).click();
+  await page.getByRole('button', { name: BUTTON.liftIt }).click();
   await expect(page.getByText('No: it is on hold')).toBeHidden();
   await page.getByText('The jar says otherwise').click();
   await page.getByLabel('What is really there').fill('300 g');
   await page.getByRole('region', { name: 'Ledger' }).getByLabel('Reason').fill('Weighed again');
-  await page.getByRole('button', { name: 'Write the difference' }).click();
+  await page.getByRole('button', { name: BUTTON.writeTheDifference }).click();
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('missing, to count difference');
   expect(troubles).toEqual([]);
 });

@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { NOBODY, stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
+import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
 
@@ -12,17 +13,17 @@ test('four replicates, one of which dried out: they are counted apart, and their
   await page.getByLabel('Replicates').fill('4');
   await page.getByLabel('Normal seedlings').check();
   await expect(page.getByText('100 seeds tell the germination')).toBeVisible();
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await expect(page.getByText('4 replicates, 100 seeds laid')).toBeVisible();
   for (const [index, normal] of [24, 23, 11, 24].entries()) {
     await page.getByRole('button', { name: `Replicate ${index + 1}:` }).click();
     await page.getByLabel('Normal seedling', { exact: true }).fill(String(normal));
     await page.getByLabel('Abnormal', { exact: true }).fill('1');
-    await page.getByRole('button', { name: 'Save the count' }).click();
+    await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
     await expect(page.getByRole('button', { name: `Replicate ${index + 1}: ${normal} of 25` })).toBeVisible();
   }
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: 'End and read it' }).click();
+  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
   const reckoning = page.getByRole('region', { name: /may it be lent/ });
   await expect(reckoning).toContainText('82 of 100');
   await expect(reckoning).toContainText('The replicates differ more than sampling does: 24 of 25, 23 of 25, 11 of 25, 24 of 25');
@@ -34,7 +35,7 @@ test('one seed fewer was laid: the number is put right, and both stay in the his
   const code = await story.takeIn({ variety: 'Short Count' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('20');
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await page.getByRole('grid').getByRole('button', { name: 'Seed 1:' }).focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('ArrowRight');
@@ -49,10 +50,10 @@ test('one seed fewer was laid: the number is put right, and both stay in the his
   await page.getByText('More or fewer seeds were laid than that').click();
   await page.getByLabel('Seeds really laid').fill('2');
   await page.getByLabel('How was it found out?').fill('Counted again');
-  await page.getByRole('button', { name: 'Put it right' }).click();
+  await page.getByRole('button', { name: BUTTON.putItRight }).click();
   await expect(page.getByText('3 seeds have been marked already')).toBeVisible();
   await page.getByLabel('Seeds really laid').fill('19');
-  await page.getByRole('button', { name: 'Put it right' }).click();
+  await page.getByRole('button', { name: BUTTON.putItRight }).click();
   await expect(page.getByText('19 laid, not 20: Counted again').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Seed 20: not laid' })).toBeDisabled();
   await page.goto(`/lots/${code}`);
@@ -64,18 +65,18 @@ test('a test in batches stops when its answer is clear, and asks for another bat
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('10');
   await page.getByLabel(/In batches/).check();
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   const advice = page.getByRole('region', { name: /may the testing stop/ });
   await expect(advice).toContainText('Wait for the last count');
   await page.getByLabel('Root out', { exact: true }).fill('7');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: 'End and read it' }).click();
+  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
   await expect(advice).toContainText('Lay another batch');
   await advice.getByRole('link', { name: 'Lay another 10' }).click();
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await page.getByLabel('Root out', { exact: true }).fill('10');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(advice).toContainText('Stop: it is good');
   await expect(advice).toContainText('17 of 20 in 2 batches');
 });
@@ -84,14 +85,14 @@ test('a tray is laid at once with what each decision needs, and its slips are on
   const [one, other] = [await story.takeIn({ variety: 'Porters Tray' }), await story.takeIn({ variety: 'Trolley', amount: '12 seeds' })];
   await page.goto(`/tests/lay?lots=${one}`);
   await page.getByLabel('Put another lot on the tray').fill(other.toLowerCase());
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: BUTTON.addIt }).click();
   await expect(page.getByText('grow it out instead')).toBeVisible();
   await page.getByLabel('Seeds of Trolley').fill('13');
-  await page.getByRole('button', { name: 'Lay them, and print the slips' }).click();
+  await page.getByRole('button', { name: BUTTON.layThemAndPrintTheSlips }).click();
   await expect(page.getByText('Only 12 seeds left')).toBeVisible();
   await expect(page.getByLabel('Seeds of Trolley')).toHaveValue('13');
   await page.getByLabel('Seeds of Trolley').fill('6');
-  await page.getByRole('button', { name: 'Lay them, and print the slips' }).click();
+  await page.getByRole('button', { name: BUTTON.layThemAndPrintTheSlips }).click();
   await expect(page.getByRole('heading', { name: '2 towel slips' })).toBeVisible();
   const ids = new URL(page.url()).searchParams.get('ids')!;
   const pdf = await page.request.get(`/tests/slips.pdf?ids=${ids}&sheet=a4-24&start=1`);
@@ -109,7 +110,7 @@ test('one goes round the towels that are due, from one to the next by one key', 
     .first()
     .getByRole('link')
     .click();
-  const onward = page.getByRole('button', { name: 'Save, and on to the next towel (N)' });
+  const onward = page.getByRole('button', { name: BUTTON.saveAndOnToTheNextTowelN });
   await expect(onward).toBeVisible();
   const first = page.url();
   await expect(onward).toBeEnabled();
@@ -122,15 +123,15 @@ test('a photo goes with a count, and what is none is refused beside its field', 
   const code = await story.takeIn({ variety: 'Plate Glass' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('10');
-  await page.getByRole('button', { name: 'Lay the towel' }).click();
+  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await page.getByText('A note or a photo').click();
   await page
     .getByLabel('Photo', { exact: true })
     .setInputFiles({ name: 'towel.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByText('That is not a photo')).toBeVisible();
   await page.getByLabel('Photo', { exact: true }).setInputFiles('docs/screenshots/towel-phone.png');
-  await page.getByRole('button', { name: 'Save the count' }).click();
+  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByRole('img', { name: 'The towel on day 0' })).toBeVisible();
 });
 
@@ -172,14 +173,14 @@ test.describe('in the shed', () => {
     await page.goto('/sign-in', { waitUntil: 'networkidle' });
     await page.getByLabel('E-mail').fill('helper@hollinreach.example');
     await page.getByLabel('Password').fill('grain by grain');
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('button', { name: BUTTON.signIn }).click();
     await expect(page.getByRole('navigation').first()).toBeVisible();
     await page.goto('/tests/round');
     await expect(page.getByText('it opens again without a network')).toBeVisible();
     const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name === 'count-round').length);
     expect(await kept()).toBe(1);
     await page.getByText('More', { exact: true }).click();
-    await page.getByRole('button', { name: 'Sign out' }).locator('visible=true').click();
+    await page.getByRole('button', { name: BUTTON.signOut }).locator('visible=true').click();
     await expect(page.getByLabel('Password')).toBeVisible();
     await expect.poll(kept).toBe(0);
   });
@@ -194,7 +195,7 @@ test.describe('in the shed', () => {
     await page.goto('/tests');
     const kept = page.getByRole('region', { name: 'Not saved yet' });
     await expect(kept).toContainText('Ended long ago was not taken');
-    await kept.getByRole('button', { name: 'Leave it' }).click();
+    await kept.getByRole('button', { name: BUTTON.leaveIt }).click();
     await expect(kept).toBeHidden();
     await context.clearCookies();
   });
@@ -211,7 +212,7 @@ test.describe('in the shed', () => {
 
 test('the trainer shows what ten seeds would have said of a known jar, and a fan that narrows', async ({ page }) => {
   await page.goto('/tests/trainer');
-  await page.getByRole('button', { name: 'Draw twenty' }).click();
+  await page.getByRole('button', { name: BUTTON.drawTwenty }).click();
   await expect(page.getByText(/of 20 samples would have said/)).toBeVisible();
   await expect(page.getByRole('img', { name: /20 samples with their intervals/ })).toBeVisible();
   const fan = page.getByRole('region', { name: 'A fan that narrows' });
@@ -228,7 +229,7 @@ test('what is wanted is listed with its price, and goes out as a table', async (
   const csv = await (await page.request.get('/wants.csv')).text();
   expect(csv.split('\n')[0]).toBe('crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_that_may_be_lent,seeds_aimed_at');
   await page.getByLabel('What to do').selectOption('ask, swap or order');
-  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await expect(page.getByRole('group', { name: 'What each line wants' })).not.toContainText('grow out');
 });
 
@@ -240,7 +241,7 @@ test('a calendar’s address is told once, answers without signing in, and ends'
   const calendar = await stranger.get(address);
   expect(calendar.headers()['content-type']).toContain('text/calendar');
   expect(await calendar.text()).toContain('BEGIN:VEVENT');
-  await page.getByRole('button', { name: 'End it' }).click();
+  await page.getByRole('button', { name: BUTTON.endIt }).click();
   await expect(page.getByText('You have no address yet')).toBeVisible();
   expect((await stranger.get(address)).status()).toBe(404);
 });
@@ -252,9 +253,9 @@ test('a member tells what came up of their own loan, and of no other', async ({ 
   await page.getByLabel('Sown').fill('100000');
   await page.getByLabel('Came up').fill('5');
   await page.getByLabel('Sown').evaluate((field) => field.removeAttribute('max'));
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(page.getByText(/seeds were lent/)).toBeVisible();
   await page.getByLabel('Sown').fill('6');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
   await expect(page).toHaveURL('/mine');
 });
