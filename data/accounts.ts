@@ -8,7 +8,7 @@ export interface Actor {
   readonly role: Role;
 }
 
-/** Who holds this session, if it is still good at `now`; also how long it has lasted. */
+/** Who holds this session, if it is still good at `now`: not expired, not revoked, and of an open account. */
 export async function findSession(db: Db, tokenHash: Buffer, now: Date): Promise<Actor | null> {
   const row = await db
     .selectFrom('session')
@@ -136,7 +136,7 @@ export async function useLink(db: Db, tokenHash: Buffer, now: Date): Promise<voi
   await db.updateTable('one_time_link').set({ used_at: now }).where('token_hash', '=', tokenHash).execute();
 }
 
-/** Wrong tries since `since` by any of these names (an address, a machine), and the latest. */
+/** How many wrong tries there were after `since` under one name (an address or a machine), and when the latest was. */
 export async function countWrongTries(db: Db, who: string, since: Date): Promise<{ tries: number; last: Date | null }> {
   const row = await db
     .selectFrom('wrong_try')

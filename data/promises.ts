@@ -135,8 +135,8 @@ export interface PromiseRow {
   readonly generations: number;
 }
 
-const FOUR_PLACES = 10_000;
-const rounded = (value: number) => Math.round(value * FOUR_PLACES * 100) / (FOUR_PLACES * 100);
+const SIX_PLACES = 1_000_000;
+const rounded = (value: number) => Math.round(value * SIX_PLACES) / SIX_PLACES;
 
 /** Keeps what was judged, in place of what was judged before. The rows travel as one JSON text: thousands of parameters are slow to bind. */
 export async function savePromises(db: Db, rows: readonly PromiseRow[], today: string): Promise<void> {
