@@ -186,7 +186,7 @@ export async function findRelatives(db: Db, lotId: number) {
   return { parents, children };
 }
 
-/** Packets out with members on open loans. */
+/** Every loan of a lot, newest first: open ones have no outcome. */
 export async function findLoansOfLot(db: Db, lotId: number) {
   return db
     .selectFrom('loan')
