@@ -62,7 +62,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <Links />
       </head>
       <body>
-        <Frame visitor={data?.visitor ?? null} house={data?.house ?? 'Kind Granary'} theme={data?.theme ?? 'system'}>
+        <Frame visitor={data?.visitor ?? null} house={data?.house ?? null} theme={data?.theme ?? 'system'}>
           {children}
         </Frame>
         <ScrollRestoration />

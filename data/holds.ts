@@ -39,7 +39,7 @@ export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
 
 export async function createHold(
   db: Db,
-  hold: { lotId: number; kind: HoldKind; reason: string; rule?: HoldReason; setOn: string; setBy: number | null; actKey: string },
+  hold: { lotId: number; kind: HoldKind; reason: string; rule?: HoldReason | null; setOn: string; setBy: number | null; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('hold')

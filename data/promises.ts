@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import type { Judgement } from '#core/promise/judge.ts';
+import type { Claim, Judgement } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
 import { isAmong } from './isAmong.ts';
 
@@ -126,6 +126,12 @@ export async function readHandedOn(db: Db, lotIds: readonly number[]) {
     .select(['lot_id as lotId', 'handed_on as handedOn', 'effective', 'generations'])
     .where(isAmong('lot_id', lotIds))
     .execute();
+}
+
+/** What each of these lots promises now; lots that were never judged are missing. */
+export async function readClaims(db: Db, lotIds: readonly number[]): Promise<ReadonlyMap<number, Claim>> {
+  const rows = await db.selectFrom('lot_promise').select(['lot_id', 'promise']).where(isAmong('lot_id', lotIds)).execute();
+  return new Map(rows.map(({ lot_id, promise }) => [lot_id, promise]));
 }
 
 export interface PromiseRow {

@@ -1,3 +1,4 @@
+import type { HoldReason } from '#core/passport/holds.ts';
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { Brought, Method, Recipe, RecipeStep } from '#core/bench/methods.ts';
@@ -374,7 +375,7 @@ interface HoldTable {
   lot_id: Fact<number>;
   kind: Fact<HoldKind>;
   reason: Fact<string>;
-  rule: MaybeFact<string>;
+  rule: MaybeFact<HoldReason>;
   set_on: Fact<string>;
   set_by: MaybeFact<number>;
   act_key: Fact<string>;

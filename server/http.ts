@@ -33,7 +33,11 @@ function soundRequestsOnly(publicUrl: string): RequestHandler {
   const ours = new URL(publicUrl).host;
   return (request, response, next) => {
     if (!METHODS.includes(request.method))
-      return void response.status(405).set('allow', METHODS.join(', ')).type('text').send('This address takes nothing of that kind.');
+      return void response
+        .status(405)
+        .set('allow', METHODS.join(', '))
+        .type('text')
+        .send('This address does not accept that kind of request.');
     request.headers.host ??= ours;
     if (!/^[\w.-]{1,253}(:\d{1,5})?$|^\[[\da-f:]+\](:\d{1,5})?$/i.test(request.headers.host))
       return void response.status(400).type('text').send('The request names no host that could be this one.');

@@ -20,6 +20,7 @@ import { readPassports, recordPassport } from '#data/passports.ts';
 import { createHolding, ensurePlace } from '#data/places.ts';
 import { readChecks, testsOfLot } from '#data/tests.ts';
 import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
+import { layHolds } from './holds.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
 import { readSpeed } from './reading.server.ts';
@@ -222,6 +223,7 @@ export function blendLots(db: Db, actor: Actor, today: string, blending: Blendin
       reason: null,
     });
     await refreshPromises(tx, [lotId], today);
+    await layHolds(tx, lotId, today);
     for (const id of [one.id, other.id, lotId]) await refreshOutlook(tx, id, today);
     return { answer: { code }, subject: [code, ...codes].join(', ') };
   });

@@ -25,7 +25,7 @@ import { readPassports, recordPassport } from '#data/passports.ts';
 import { findOnTable, openBatch, type BatchGone } from './bench.server.ts';
 import { treatedColumn } from './intake.server.ts';
 import { enterClean, unitsOf } from './cleaned.server.ts';
-import { changeUnderRules, type WordsFor } from './holds.server.ts';
+import { changeUnderRules } from './holds.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
@@ -61,11 +61,8 @@ export type SeenProblem =
   | { readonly code: 'no such count' }
   | { readonly code: 'corrected already' };
 
-/** A hold's reason where nobody gives it words. */
-const inItsCode: WordsFor = (why) => why;
-
 /** Writes down what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
-export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen, wordsFor: WordsFor = inItsCode) {
+export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen) {
   return perform<null, SeenProblem>(db, { key: seen.key, kind: 'off-types counted', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
     if (seen.seenOn > today) refuse({ code: 'in the future' });
@@ -73,21 +70,19 @@ export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen, wor
     if (seen.insteadOf !== null && !(await findEvidence(tx, lot.id)).some(({ id }) => id === seen.insteadOf))
       refuse({ code: 'no such count' });
     const { key, code: _code, ...counted } = seen;
-    await changeUnderRules(tx, [lot.id], { today, actKey: key, wordsFor }, async () => {
-      try {
-        await recordEvidence(tx, {
-          ...counted,
-          lotId: lot.id,
-          shows: showingShare(lot.facts, seen.seen),
-          writtenBy: actor.personId,
-          actKey: key,
-        });
-      } catch (error) {
-        if (brokenRule(error) === 'evidence_instead_of_key') refuse({ code: 'corrected already' });
-        throw error;
-      }
-      await refreshPromises(tx, [lot.id], today);
-    });
+    try {
+      await recordEvidence(tx, {
+        ...counted,
+        lotId: lot.id,
+        shows: showingShare(lot.facts, seen.seen),
+        writtenBy: actor.personId,
+        actKey: key,
+      });
+    } catch (error) {
+      if (brokenRule(error) === 'evidence_instead_of_key') refuse({ code: 'corrected already' });
+      throw error;
+    }
+    await refreshPromises(tx, [lot.id], today);
     return { answer: null, subject: lot.code };
   });
 }
@@ -102,14 +97,12 @@ export interface Happened {
 }
 
 /** Records that other seed may have got into a lot; its promise falls, and that of all grown from it. */
-export function addIncident(db: Db, actor: Actor, today: string, happened: Happened, wordsFor: WordsFor = inItsCode) {
+export function addIncident(db: Db, actor: Actor, today: string, happened: Happened) {
   return perform<null, NoLot>(db, { key: happened.key, kind: `incident: ${happened.kind}`, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, happened.code)) ?? refuse({ code: 'no such lot' });
     const { key, code: _code, ...incident } = happened;
-    await changeUnderRules(tx, [lot.id], { today, actKey: key, wordsFor }, async () => {
-      await recordIncident(tx, { ...incident, lotId: lot.id, happenedOn: today, writtenBy: actor.personId, actKey: key });
-      await refreshPromises(tx, [lot.id], today);
-    });
+    await recordIncident(tx, { ...incident, lotId: lot.id, happenedOn: today, writtenBy: actor.personId, actKey: key });
+    await refreshPromises(tx, [lot.id], today);
     return { answer: null, subject: lot.code };
   });
 }
@@ -120,27 +113,24 @@ export function addMixUp(
   actor: Actor,
   today: string,
   mixUp: { key: string; batchId: number; what: string; withTable: boolean; discarded: boolean },
-  wordsFor: WordsFor = inItsCode,
 ) {
   return perform<null, BatchGone>(db, { key: mixUp.key, kind: 'incident: mix-up', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, mixUp.batchId, refuse);
     const other = mixUp.withTable ? await findOnTable(tx, batch) : null;
     const lots = [batch.lotId, ...(other ? [(await lockLot(tx, other.code))!.id] : [])];
     const { what, discarded } = mixUp;
-    await changeUnderRules(tx, lots, { today, actKey: mixUp.key, wordsFor }, async () => {
-      for (const lotId of lots)
-        await recordIncident(tx, {
-          kind: 'mix-up',
-          what: other ? `${what}: ${batch.code} and ${other.code}` : what,
-          share: null,
-          discarded,
-          lotId,
-          happenedOn: today,
-          writtenBy: actor.personId,
-          actKey: mixUp.key,
-        });
-      await refreshPromises(tx, lots, today);
-    });
+    for (const lotId of lots)
+      await recordIncident(tx, {
+        kind: 'mix-up',
+        what: other ? `${what}: ${batch.code} and ${other.code}` : what,
+        share: null,
+        discarded,
+        lotId,
+        happenedOn: today,
+        writtenBy: actor.personId,
+        actKey: mixUp.key,
+      });
+    await refreshPromises(tx, lots, today);
     return { answer: null, subject: lots.length > 1 ? `${batch.code}, ${other!.code}` : batch.code };
   });
 }
@@ -242,7 +232,6 @@ export function correctPassport(
   actor: Actor,
   today: string,
   correction: { key: string; code: string; passport: Passport; why: string },
-  wordsFor: WordsFor = inItsCode,
 ) {
   return perform<null, CorrectionProblem>(db, { key: correction.key, kind: 'passport corrected', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, correction.code)) ?? refuse({ code: 'no such lot' });
@@ -259,7 +248,7 @@ export function correctPassport(
     const younger = children.find((child) => before(child.harvested, harvested));
     if (younger) refuse({ code: 'harvest after child', childHarvest: younger.harvested! });
     const ripe = checkRipe(lot.facts, passport, today);
-    await changeUnderRules(tx, [lot.id], { today, actKey: correction.key, wordsFor }, async () => {
+    await changeUnderRules(tx, lot.id, today, async () => {
       await updateLotFromPassport(tx, lot.id, {
         kind: passport.kind,
         harvested,

@@ -1,5 +1,9 @@
+import { randomUUID } from 'node:crypto';
+import { holdReason } from '#contracts/holdWords.ts';
 import { holdsByRule, type HoldReason, type RuledHold } from '#core/passport/holds.ts';
 import type { Passport } from '#core/passport/passport.ts';
+import type { Claim } from '#core/promise/judge.ts';
+import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createTrial } from '#data/evidence.ts';
 import { createHold, findHolds } from '#data/holds.ts';
@@ -10,55 +14,51 @@ import { readPromise } from '#data/promises.ts';
 /** Thirty plants without an off-type leave less than a tenth. */
 const TRIAL_PLANTS = 30;
 
-/** The words of a hold that a rule asks for. */
-export type WordsFor = (why: HoldReason, passport: Passport) => string;
-
-export interface Laying {
-  readonly today: string;
-  readonly actKey: string;
-  readonly wordsFor: WordsFor;
+interface AskedFor {
+  readonly code: string;
+  readonly passport: Passport;
+  readonly holds: readonly RuledHold[];
 }
 
 /**
  * The holds that the rules ask for, as everything stands now.
- * @throws Error for a lot whose promise is not reckoned: the best is never assumed
+ * @param promise another promise than the lot's own, to ask what the rules wanted before it changed
+ * @throws Error for a lot whose promise is not known: the best is never assumed
  */
-async function holdsAskedFor(db: Db, lotId: number): Promise<{ passport: Passport; holds: readonly RuledHold[] }> {
-  const [lot, [newest], promise] = await Promise.all([findLot(db, lotId), readPassports(db, lotId), readPromise(db, lotId)]);
-  if (!lot || !newest || !promise) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
-  return { passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, promise.promise) };
+async function askedFor(db: Db, lotId: number, promise?: Claim): Promise<AskedFor> {
+  const [lot, [newest], own] = await Promise.all([findLot(db, lotId), readPassports(db, lotId), readPromise(db, lotId)]);
+  const claim = promise ?? own?.promise;
+  if (!lot || !newest || !claim) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
+  return { code: lot.code, passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, claim) };
 }
 
-/** Lays the holds of a lot that was just taken in. */
-export async function layFirstHolds(tx: Db, lotId: number, laying: Laying): Promise<void> {
-  await lay(tx, lotId, laying, new Set());
-}
+const reasonsOf = ({ holds }: AskedFor): ReadonlySet<HoldReason> => new Set(holds.map(({ why }) => why));
 
 /**
- * Makes a change to lots that may give the rules new reasons, and lays the holds that they then ask for and did not ask for before. Holds are never
- * lifted here: a person does that, and is told when a hold's reason has gone. What a person lifted while its reason stood stays lifted.
+ * Lays the holds that the rules ask for, and did not ask for before. Holds are never lifted here: a person does that, and is told when a
+ * hold's reason has gone. What a person lifted while its reason stood stays lifted.
  */
-export async function changeUnderRules(tx: Db, lotIds: readonly number[], laying: Laying, change: () => Promise<void>): Promise<void> {
-  const before = new Map<number, ReadonlySet<HoldReason>>();
-  for (const id of lotIds) before.set(id, new Set((await holdsAskedFor(tx, id)).holds.map(({ why }) => why)));
-  await change();
-  for (const [id, reasons] of before) await lay(tx, id, laying, reasons);
-}
-
-async function lay(tx: Db, lotId: number, { today, actKey, wordsFor }: Laying, before: ReadonlySet<HoldReason>): Promise<void> {
-  const { passport, holds } = await holdsAskedFor(tx, lotId);
+export async function layHolds(tx: Db, lotId: number, today: string, before: ReadonlySet<HoldReason> = new Set()): Promise<void> {
+  const { code, passport, holds } = await askedFor(tx, lotId);
   const standing = new Set((await findHolds(tx, lotId)).filter(({ liftedOn }) => liftedOn === null).map(({ rule }) => rule));
   const wanted = holds.filter(({ why }) => !before.has(why) && !standing.has(why));
-  for (const { kind, why } of wanted)
-    await createHold(tx, { lotId, kind, rule: why, reason: wordsFor(why, passport), setOn: today, setBy: null, actKey });
+  if (wanted.length === 0) return;
+  const actKey = randomUUID();
+  await recordAct(tx, { key: actKey, kind: 'held by rule', subject: code, accountId: null, answer: null });
+  const set = { lotId, setOn: today, setBy: null, actKey };
+  for (const { kind, why } of wanted) await createHold(tx, { ...set, kind, rule: why, reason: holdReason(why, passport) });
   const trial = wanted.find(({ kind }) => kind === 'trial');
-  if (trial)
-    await createTrial(tx, {
-      lotId,
-      mustShow: wordsFor(trial.why, passport),
-      plantsWanted: TRIAL_PLANTS,
-      setOn: today,
-      setBy: null,
-      actKey,
-    });
+  if (trial) await createTrial(tx, { ...set, mustShow: holdReason(trial.why, passport), plantsWanted: TRIAL_PLANTS });
+}
+
+/** Changes what a lot's passport says, and lays the holds that the rules ask for since. */
+export async function changeUnderRules(tx: Db, lotId: number, today: string, change: () => Promise<void>): Promise<void> {
+  const before = reasonsOf(await askedFor(tx, lotId));
+  await change();
+  await layHolds(tx, lotId, today, before);
+}
+
+/** Lays the holds that the rules ask for since a lot's promise is another one. */
+export async function layHoldsOfNewPromise(tx: Db, lotId: number, today: string, promiseBefore: Claim): Promise<void> {
+  await layHolds(tx, lotId, today, reasonsOf(await askedFor(tx, lotId, promiseBefore)));
 }

@@ -23,7 +23,7 @@ import { createLot, findLot, takeLotCode } from '#data/lots.ts';
 import { recordPassport } from '#data/passports.ts';
 import { createHolding, ensurePlace } from '#data/places.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people.ts';
-import { layFirstHolds, type WordsFor } from './holds.server.ts';
+import { layHolds } from './holds.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { perform, type Refuse } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
@@ -43,8 +43,6 @@ export interface Intake {
   readonly draftId: string | null;
   readonly loanId: number | null;
   readonly interview: Interview;
-  /** Words of each hold that intake sets by rule. */
-  readonly wordsFor: WordsFor;
 }
 
 interface Parent {
@@ -78,7 +76,7 @@ export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) 
       const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
       if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
       await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
-      await layFirstHolds(tx, lot.id, { today, actKey: intake.key, wordsFor: intake.wordsFor });
+      await layHolds(tx, lot.id, today);
       await refreshOutlook(tx, lot.id, today);
       if (intake.draftId) await forgetDraft(tx, intake.draftId);
       return { answer: { code: lot.code }, subject: lot.code };

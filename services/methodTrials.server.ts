@@ -111,8 +111,8 @@ async function splitOff(
   await recordPassport(tx, { lotId, answers: passport!.answers, why: null, writtenOn: today, writtenBy: actor.personId, actKey });
   const [holding] = await findHoldings(tx, lot.id);
   await createHolding(tx, { lotId, placeId: await ensurePlace(tx, holding!.place), container: holding!.container });
-  for (const { kind, reason, liftedOn } of await findHolds(tx, lot.id))
-    if (liftedOn === null) await createHold(tx, { lotId, kind, reason, setOn: today, setBy: null, actKey });
+  for (const { kind, reason, rule, liftedOn } of await findHolds(tx, lot.id))
+    if (liftedOn === null) await createHold(tx, { lotId, kind, reason, rule, setOn: today, setBy: null, actKey });
   return { lotId, code };
 }
 

@@ -9,6 +9,7 @@ import { readHouse } from '#data/house.ts';
 import {
   forgetStale,
   markStale,
+  readClaims,
   readForJudging,
   readHandedOn,
   savePromises,
@@ -18,6 +19,7 @@ import {
   takeWithAncestors,
   type PromiseRow,
 } from '#data/promises.ts';
+import { layHoldsOfNewPromise } from './holds.server.ts';
 
 /** A family of lots up to this size is judged within the act that changed it; a larger one is left to the background reckoner. */
 const MOST_AT_ONCE = 60;
@@ -82,8 +84,14 @@ async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Prom
     done.set(lot.id, { handedOn: judgement.handedOn, generations, effective });
     rows.push({ lotId: lot.id, judgement, effective, generations });
   }
+  const before = await readClaims(tx, lotIds);
   await savePromises(tx, rows, today);
   await forgetStale(tx, lotIds);
+  // A promise that fell may ask for a hold, whatever it fell by: evidence, a parent's fall, an almanac fact.
+  for (const { lotId, judgement } of rows) {
+    const promise = before.get(lotId);
+    if (promise !== undefined && promise !== judgement.promise) await layHoldsOfNewPromise(tx, lotId, today, promise);
+  }
   return rows.length;
 }
 

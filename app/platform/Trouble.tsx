@@ -27,16 +27,25 @@ export function Trouble({ status, about }: { status: number; about: unknown }) {
           ))}
         </ul>
       )}
-      <ButtonLink to="/" look="action">
-        Go to the start
-      </ButtonLink>
+      {status === 503 ? (
+        <>
+          <meta httpEquiv="refresh" content="10" />
+          <ButtonLink to="" reloadDocument look="action">
+            Try again
+          </ButtonLink>
+        </>
+      ) : (
+        <ButtonLink to="/" look="action">
+          Go to the start
+        </ButtonLink>
+      )}
     </>
   );
 }
 
 const WORDS: Record<number, { title: string; words: string }> = {
   400: {
-    title: 'This address or form cannot be read',
+    title: 'We could not read that',
     words:
       'Part of the address was changed, or the form was sent by something other than this site. Nothing was saved. Go back and try again.',
   },
@@ -45,12 +54,12 @@ const WORDS: Record<number, { title: string; words: string }> = {
     words: 'You are signed in, but this page is for others who work here. Ask a coordinator if you need it.',
   },
   404: { title: 'Nothing here', words: 'There is no such page. A link may be old, or an address mistyped.' },
-  405: { title: 'Not that way', words: 'This address takes nothing of that kind.' },
+  405: { title: 'Not supported', words: 'This address does not accept that kind of request.' },
   413: { title: 'Too long', words: 'One of the fields holds more text than can be saved. Nothing was saved. Go back and shorten it.' },
-  415: { title: 'Not a form', words: 'This address takes forms from this site only. Nothing was saved.' },
+  415: { title: 'Not a form', words: 'This address only accepts forms from this site. Nothing was saved.' },
   503: {
     title: 'The library’s database is not answering',
-    words: 'Nothing was lost, and nothing was half saved. This usually passes within a minute. Wait a moment, then try again.',
+    words: 'Nothing was lost. This usually passes within a minute, and this page tries again by itself every ten seconds.',
   },
   500: {
     title: 'Something broke',

@@ -46,7 +46,17 @@ const ALMANAC: Place = { to: '/almanac', name: 'Almanac', Icon: BookOpen };
 const SETTINGS: Place = { to: '/settings', name: 'Settings', Icon: Settings };
 
 /** What stands around every page: the places one may go, the finder, and who is signed in. */
-export function Frame({ visitor, house, theme, children }: { visitor: Visitor | null; house: string; theme: string; children: ReactNode }) {
+export function Frame({
+  visitor,
+  house,
+  theme,
+  children,
+}: {
+  visitor: Visitor | null;
+  house: string | null;
+  theme: string;
+  children: ReactNode;
+}) {
   if (!visitor) return <StrangersFrame house={house}>{children}</StrangersFrame>;
   const main = visitor.works ? WORK : [MINE];
   const more = [...(visitor.works ? [LINES] : []), ALMANAC, ...(visitor.works ? [MINE] : []), ...(visitor.leads ? [SETTINGS] : [])];
@@ -104,7 +114,7 @@ export function Frame({ visitor, house, theme, children }: { visitor: Visitor | 
   );
 }
 
-function StrangersFrame({ house, children }: { house: string; children: ReactNode }) {
+function StrangersFrame({ house, children }: { house: string | null; children: ReactNode }) {
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-4 py-6">
       <header className="no-print mb-8">
@@ -115,13 +125,14 @@ function StrangersFrame({ house, children }: { house: string; children: ReactNod
   );
 }
 
-function Wordmark({ house }: { house: string }) {
+/** @param house the library's name; null where it could not be read */
+function Wordmark({ house }: { house: string | null }) {
   return (
     <Link to="/" className="flex items-center gap-3 no-underline">
       <Sheaf />
       <span>
         <span className="block font-slab text-large leading-none font-semibold">Kind Granary</span>
-        <span className="mt-1 block text-small leading-tight text-soft">{house}</span>
+        {house && <span className="mt-1 block text-small leading-tight text-soft">{house}</span>}
       </span>
     </Link>
   );

@@ -1,6 +1,6 @@
 const BETWEEN_MS = 3_000;
 const GIVE_UP_MS = 5 * 60_000;
-const WORDS = 'The library’s database is not answering. What you typed is kept, and is sent as soon as it answers again.';
+const WORDS = 'The library’s database is not answering. Your entry is kept and will be sent as soon as it answers.';
 
 const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
@@ -8,9 +8,9 @@ const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resol
 function notice(): () => void {
   const line = document.createElement('p');
   line.role = 'status';
-  line.className = 'fixed inset-x-0 top-0 z-50 bg-doubt-tint px-5 py-3 text-center font-semibold text-ink';
+  line.className = 'sticky top-0 z-50 bg-doubt-tint px-5 py-3 text-center font-semibold text-ink';
   line.textContent = WORDS;
-  document.body.append(line);
+  document.body.prepend(line);
   return () => line.remove();
 }
 

@@ -9,6 +9,7 @@ import { createHouse } from '#data/house.ts';
 import { ensurePlace } from '#data/places.ts';
 import { createPerson } from '#data/people.ts';
 import type { Role } from '#core/people/may.ts';
+import { lendPackets } from '#services/desk.server.ts';
 import { receiveLot, type Intake } from '#services/intake.server.ts';
 import { cropOf, interviewOf, type Change } from '../support/answers.ts';
 import { cloneDatabase, upToDateTemplate } from '../support/databases.ts';
@@ -111,7 +112,7 @@ export function intake(change: Change = {}): Intake {
   const answers = answersOf(change);
   const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
   if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
-  return { key: randomUUID(), draftId: null, loanId, interview, wordsFor: (why) => why };
+  return { key: randomUUID(), draftId: null, loanId, interview };
 }
 
 /** Takes a lot in and gives its code. */
@@ -120,3 +121,7 @@ export async function takeIn({ db, helper }: Library, change: Change = {}): Prom
   if (!done.ok) throw new Error(`not taken in: ${done.problem.code}`);
   return done.answer.code;
 }
+
+/** Lends one packet of a lot to the member. */
+export const lendOne = ({ db, helper, member }: Library, code: string) =>
+  lendPackets(db, helper, TODAY, { key: randomUUID(), code, memberId: member.personId, packets: 1, overrideReason: null });

@@ -6,11 +6,10 @@ import { findHolds } from '#data/holds.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
 import { countStale, markAllStale, readPromise } from '#data/promises.ts';
-import { lendPackets } from '#services/desk.server.ts';
 import { addEvidence, correctPassport } from '#services/evidence.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 import { liftHold } from '#services/shelves.server.ts';
-import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -24,18 +23,11 @@ const standing = async (code: string) =>
 async function correct(code: string, change: object) {
   const [now] = await readPassports(library.db, (await lot(code)).id);
   const correction = { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'Told again by the donor' };
-  const done = await correctPassport(library.db, library.helper, TODAY, correction, (why) => `Because: ${why}`);
+  const done = await correctPassport(library.db, library.helper, TODAY, correction);
   expect(done.ok).toBe(true);
 }
 
-const lend = (code: string) =>
-  lendPackets(library.db, library.helper, TODAY, {
-    key: randomUUID(),
-    code,
-    memberId: library.member.personId,
-    packets: 1,
-    overrideReason: null,
-  });
+const lend = (code: string) => lendOne(library, code);
 
 async function liftAll(code: string) {
   for (const { id, liftedOn } of await findHolds(library.db, (await lot(code)).id))
@@ -81,7 +73,7 @@ describe('a corrected passport', () => {
     expect((await standing(code)).sort()).toEqual(['invasive', 'mouldy', 'treated']);
     expect(await lend(code)).toMatchObject({ problem: { code: 'refused' } });
     const [first] = await findHolds(library.db, (await lot(code)).id);
-    expect(first!.reason).toMatch(/^Because: /);
+    expect(first!.reason).toMatch(/^(Treated seed|Mould|May be noxious)/);
   });
 
   test('never lifts; and what a person lifted stays lifted while its reason stands', async () => {
@@ -98,11 +90,15 @@ describe('a corrected passport', () => {
   });
 });
 
-test('off-types that lower a promise hold the lot for a trial', async () => {
+test('off-types that lower a promise hold the lot for a trial, and what was grown from it', async () => {
   const code = await takeIn(library, { variety: 'Seen Later' });
+  const lent = await lend(code);
+  if (!lent.ok) throw new Error('not lent');
+  const child = await takeIn(library, { variety: 'Seen Later', loan: lent.answer.loanId, harvested: '2026', donor: 'Member' });
+  expect([await standing(code), await standing(child)]).toEqual([[], []]);
   const seen = { seen: 'plants', source: 'trial', offTypes: 4, lookedAt: 30, seenOn: TODAY, note: null, insteadOf: null } as const;
   expect((await addEvidence(library.db, library.helper, TODAY, { key: randomUUID(), code, ...seen })).ok).toBe(true);
-  expect(await standing(code)).toEqual(['may have crossed']);
+  expect([await standing(code), await standing(child)]).toEqual([['may have crossed'], ['may have crossed']]);
 });
 
 describe('the database’s last word', () => {

@@ -8,7 +8,7 @@ import { lendPackets } from '#services/desk.server.ts';
 import { recountLot } from '#services/shelves.server.ts';
 import { layTests } from '#services/layTests.server.ts';
 import { onTowels } from './onTowels.ts';
-import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -133,14 +133,7 @@ describe('a ledger that cannot lie', () => {
 describe('two desks at once', () => {
   test('the last packets are lent once', async () => {
     const code = await takeIn(library, { amount: '100 seeds' });
-    const lend = () =>
-      lendPackets(library.db, library.helper, TODAY, {
-        key: randomUUID(),
-        code,
-        memberId: library.member.personId,
-        packets: 1,
-        overrideReason: null,
-      });
+    const lend = () => lendOne(library, code);
     const done = await Promise.all(Array.from({ length: 8 }, lend));
     expect(done.filter(({ ok }) => ok)).toHaveLength(2);
     expect(done.filter((one) => !one.ok && one.problem.code === 'short')).toHaveLength(6);

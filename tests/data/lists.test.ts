@@ -11,9 +11,9 @@ import { readCrop, readCrops } from '#data/almanac.ts';
 import { ensureGarden } from '#data/gardens.ts';
 import { countOpenTests, listTests } from '#data/tests.ts';
 import { readComing } from '#data/today.ts';
-import { closeLoan, lendPackets } from '#services/desk.server.ts';
+import { closeLoan } from '#services/desk.server.ts';
 import { onTowels } from './onTowels.ts';
-import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 let codes: string[];
@@ -45,13 +45,7 @@ beforeAll(async () => {
 });
 
 function lend(code: string) {
-  return lendPackets(library.db, library.helper, TODAY, {
-    key: randomUUID(),
-    code,
-    memberId: library.member.personId,
-    packets: 1,
-    overrideReason: null,
-  });
+  return lendOne(library, code);
 }
 
 const shelves = (change: Partial<Parameters<typeof listShelves>[1]> = {}) =>

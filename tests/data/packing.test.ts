@@ -5,10 +5,10 @@ import { findDisagreements, readLedger } from '#data/ledger.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { findHoldings } from '#data/places.ts';
 import { lendPackets } from '#services/desk.server.ts';
-import { layTests } from '#services/layTests.server.ts';
 import { packLot, unpackLot } from '#services/packing.server.ts';
 import { setHold } from '#services/shelves.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -95,27 +95,17 @@ test('packets opened again go back into the jar, no more than there are, and no 
 });
 
 describe('packets stay packets', () => {
-  const layAll = (code: string, seeds: number) =>
-    layTests(library.db, library.helper, TODAY, {
-      key: randomUUID(),
-      laidOn: TODAY,
-      counted: 'any root',
-      kind: 'viability',
-      medium: 'paper towel',
-      treatments: [],
-      checkDays: null,
-      lots: [{ code, seeds, celsius: 20, spot: 'room' }],
-    });
+  const { lay } = onTowels(() => library);
 
   test('a test takes loose seed; out of packets alone it takes whole ones, and opens one that the ledger names', async () => {
     const code = await takeIn(library, { variety: 'Half Packet', amount: '90 seeds' });
     await pack(code, { seeds: 40, packets: 2, keepBack: 0 });
-    expect((await layAll(code, 10)).ok).toBe(true);
+    expect((await lay(code, 10)).ok).toBe(true);
     expect((await holdings(code)).map(([, balance, each]) => [balance, each])).toEqual([
       [0, null],
       [80, 40],
     ]);
-    expect((await layAll(code, 50)).ok).toBe(true);
+    expect((await lay(code, 50)).ok).toBe(true);
     const left = (await findHoldings(library.db, (await lot(code)).id)).map(({ balance, packetUnits }) => [balance, packetUnits]);
     expect(left).toEqual([
       [30, null],

@@ -5,9 +5,8 @@ import { activeHolds } from '#data/holds.ts';
 import { findLotByCode } from '#data/lots.ts';
 import { createTreatment, findTreatments, findWarming, listAway } from '#data/treatments.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/treatments.server.ts';
-import { lendPackets } from '#services/desk.server.ts';
 import { setHold } from '#services/shelves.server.ts';
-import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -25,13 +24,7 @@ describe('seed shut away from insects', () => {
     const code = await takeIn(library);
     expect((await shut(code)).ok).toBe(true);
     expect(await activeHolds(library.db, await idOf(code))).toContain('pests');
-    const lent = await lendPackets(library.db, library.helper, TODAY, {
-      key: randomUUID(),
-      code,
-      memberId: library.member.personId,
-      packets: 1,
-      overrideReason: null,
-    });
+    const lent = await lendOne(library, code);
     expect(lent).toMatchObject({ ok: false, problem: { because: { why: 'hold' } } });
     expect(await shut(code)).toMatchObject({ problem: { code: 'shut already' } });
     expect(await open(code, addDays(TODAY, 14))).toEqual({ ok: true, answer: { again: false } });

@@ -1,17 +1,11 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
-import { findSamples, mayEnter, PLACES, VISITORS, type Place, type Samples } from '../support/places.ts';
+import { mayEnter, PLACES, VISITORS, type Place } from '../support/places.ts';
 import { inParallel, sessionOf } from '../support/session.ts';
+import { sampleLibrary } from './sampleLibrary.ts';
 
-let library: SampleLibrary;
-let samples: Samples;
-beforeAll(async () => {
-  library = await startSampleLibrary();
-  samples = await findSamples(sessionOf(library, 'coordinator').text);
-});
-afterAll(() => library.stop());
+const sample = sampleLibrary();
 
 const routes = readFileSync(join(import.meta.dirname, '../../app/routes.ts'), 'utf8');
 
@@ -47,9 +41,9 @@ test('every route of the application stands in the table', () => {
 });
 
 test.each(VISITORS)('a %s gets the pages and the data of the table, and no others', async (visitor) => {
-  const session = sessionOf(library, visitor);
+  const session = sessionOf(sample.library, visitor);
   const addresses = PLACES.flatMap((place) => {
-    const path = place.path(samples);
+    const path = place.path(sample.samples);
     const allowed = mayEnter(visitor, place.who) ? 'let in' : 'refused';
     if (place.route === 'sign-out' || place.route === 'theme') return [{ path, allowed: 'let in' }];
     if (!place.page) return [{ path, allowed }];
@@ -63,9 +57,9 @@ test.each(VISITORS)('a %s gets the pages and the data of the table, and no other
 const takesPosts = ({ posts }: Place) => posts !== 'nobody' && posts !== 'everybody';
 
 test.each(VISITORS)('a %s posts where the table says, and nowhere else', async (visitor) => {
-  const session = sessionOf(library, visitor);
+  const session = sessionOf(sample.library, visitor);
   const addresses = PLACES.filter(takesPosts).flatMap((place) => {
-    const path = place.path(samples);
+    const path = place.path(sample.samples);
     const allowed = mayEnter(visitor, place.posts as Exclude<typeof place.posts, 'nobody'>) ? 'let in' : 'refused';
     return [path, dataAddress(path)].map((address) => ({ path: address, allowed }));
   });
@@ -77,21 +71,21 @@ test.each(VISITORS)('a %s posts where the table says, and nowhere else', async (
 });
 
 test('a helper can neither give nor end anybody’s access', async () => {
-  const helper = sessionOf(library, 'helper');
+  const helper = sessionOf(sample.library, 'helper');
   for (const intent of ['grant', 'end', 'erase']) {
     const form = { intent, key: crypto.randomUUID(), email: 'x@house.example', role: 'coordinator' };
-    expect((await helper.post(`/people/${samples.person}/edit`, form)).status).toBe(403);
+    expect((await helper.post(`/people/${sample.samples.person}/edit`, form)).status).toBe(403);
   }
 });
 
 test('a member sees own loans and nobody else’s', async () => {
-  const page = await sessionOf(library, 'member').text('/mine');
+  const page = await sessionOf(sample.library, 'member').text('/mine');
   expect(page).toContain('Long Siding');
   expect(page).not.toMatch(/Hylda Tine|Rowan|555 01/);
 });
 
 test('a stranger who scans a packet sees how to sow and save, never a person or a place', async () => {
-  const page = await sessionOf(library, 'stranger').text(`/s/${samples.code}`);
+  const page = await sessionOf(sample.library, 'stranger').text(`/s/${sample.samples.code}`);
   expect(page).toContain('To save seed');
   expect(page).not.toMatch(
     /Alder Row|Signal Bank|Platform beds|Upper Wend|Lower Lock|Mill Leat|signal box|lever room|Windrush|Marrin|Thackwell/,

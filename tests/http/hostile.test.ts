@@ -1,20 +1,15 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import { startSampleLibrary, tokenOf, type SampleLibrary } from '../support/library.ts';
-import { findSamples, PLACES, type Samples } from '../support/places.ts';
+import { tokenOf } from '../support/library.ts';
+import { PLACES } from '../support/places.ts';
 import { inParallel, sessionOf } from '../support/session.ts';
 import { ROOT } from '../support/server.ts';
+import { sampleLibrary } from './sampleLibrary.ts';
 
-let library: SampleLibrary;
-let samples: Samples;
-beforeAll(async () => {
-  library = await startSampleLibrary();
-  samples = await findSamples(sessionOf(library, 'coordinator').text);
-});
-afterAll(() => library.stop());
+const sample = sampleLibrary();
 
 /** Values that no page ever sends. */
 const STRANGE = [
@@ -66,7 +61,7 @@ async function broken(requests: readonly { what: string; send: () => Promise<Res
 }
 
 test('no address, however mistyped, breaks the server', async () => {
-  const session = sessionOf(library, 'coordinator');
+  const session = sessionOf(sample.library, 'coordinator');
   const addresses = PLACES.filter(({ route }) => route.includes(':')).flatMap(({ route }) =>
     STRANGE.flatMap((value) => {
       const path = `/${route.replace(/:[a-z]+\??/, encode(value))}`;
@@ -77,7 +72,7 @@ test('no address, however mistyped, breaks the server', async () => {
 });
 
 test('no query, whatever stands in it, breaks the server', async () => {
-  const session = sessionOf(library, 'coordinator');
+  const session = sessionOf(sample.library, 'coordinator');
   const names = [...namesIn(/(?:query|params|searchParams)\.get\('(\w+)'\)/g, 'app'), 'page', 'search'];
   const seeing = PLACES.filter(({ page, route }) => page && !route.startsWith('almanac/words'));
   // Every name with every value, each on a few of the pages, so that all are met.
@@ -90,7 +85,7 @@ test('no query, whatever stands in it, breaks the server', async () => {
     ['page', 'search', 'sort', 'q'].flatMap((name) => ['1.3', '9223372036854775808', 'a\0b', '%'].map((value) => ({ place, name, value }))),
   );
   const requests = [...queries, ...own].map(({ place, name, value }) => {
-    const path = place.path(samples);
+    const path = place.path(sample.samples);
     const address = `${path}${path.includes('?') ? '&' : '?'}${name}=${encode(value)}`;
     return { what: address.slice(0, 100), send: () => session.get(address) };
   });
@@ -139,7 +134,7 @@ test('no form, whatever stands in its fields, breaks the server', async () => {
       ];
       return forms.map((form, index) => ({
         what: `${place.route} ${intent} form ${index} ${JSON.stringify(value).slice(0, 40)}`,
-        send: () => sessionOf(library, index === 3 && turn % 2 ? 'stranger' : 'coordinator').post(place.path(samples), form),
+        send: () => sessionOf(sample.library, index === 3 && turn % 2 ? 'stranger' : 'coordinator').post(place.path(sample.samples), form),
       }));
     }),
   );
@@ -149,7 +144,7 @@ test('no form, whatever stands in its fields, breaks the server', async () => {
 /** Sends bytes as they are; gives all that comes back, or what had come when the server hung up. */
 const raw = (text: string): Promise<string> =>
   new Promise((resolve) => {
-    const { hostname, port } = new URL(library.url);
+    const { hostname, port } = new URL(sample.library.url);
     let said = '';
     const socket = connect(Number(port), hostname, () => socket.write(text));
     socket.setTimeout(3_000, () => socket.destroy());
@@ -175,9 +170,9 @@ test.each([
 test.each(['text/plain', 'application/json', 'multipart/form-data; boundary=x', ''])(
   'a body that calls itself “%s” and is no form is refused',
   async (type) => {
-    const init = { method: 'POST', body: Buffer.from('a=1'), headers: { origin: library.url, 'content-type': type } };
+    const init = { method: 'POST', body: Buffer.from('a=1'), headers: { origin: sample.library.url, 'content-type': type } };
     for (const path of ['/people/new', '/people/new.data', '/sign-in', '/theme'])
-      expect([400, 415]).toContain((await sessionOf(library, 'coordinator').get(path, init)).status);
+      expect([400, 415]).toContain((await sessionOf(sample.library, 'coordinator').get(path, init)).status);
   },
 );
 
@@ -189,13 +184,13 @@ test('signing in, choosing a theme and being asked to sign in never lead to anot
     '/\t/elsewhere.example/x',
     '/.//elsewhere.example',
   ];
-  const here = new URL(library.url);
-  const leadsHere = (location: string | null) => expect(new URL(location!, library.url).host).toBe(here.host);
-  const stranger = sessionOf(library, 'stranger');
+  const here = new URL(sample.library.url);
+  const leadsHere = (location: string | null) => expect(new URL(location!, sample.library.url).host).toBe(here.host);
+  const stranger = sessionOf(sample.library, 'stranger');
   for (const then of tricks) {
     const form = { email: 'member@hollinreach.example', password: 'grain by grain', then };
     leadsHere((await stranger.post('/sign-in', form)).headers.get('location'));
-    const signedIn = await sessionOf(library, 'helper').get(`/sign-in?then=${encodeURIComponent(then)}`);
+    const signedIn = await sessionOf(sample.library, 'helper').get(`/sign-in?then=${encodeURIComponent(then)}`);
     leadsHere(signedIn.headers.get('location'));
     const themed = await stranger.post('/theme', { theme: 'dark' }, { referer: `http://here${then}` });
     leadsHere(themed.headers.get('location'));
@@ -206,20 +201,20 @@ test('signing in, choosing a theme and being asked to sign in never lead to anot
 const residentBytes = (pid: number): number => Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * 4096;
 
 test('a form of 300 MB is refused unread, wherever it is sent and whatever it calls itself', async () => {
-  const pid = library.server.process.pid!;
+  const pid = sample.library.server.process.pid!;
   const before = residentBytes(pid);
   const length = 300 * 2 ** 20;
   for (const path of [
-    `/bench/${samples.batch}`,
-    `/tests/${samples.test}`,
+    `/bench/${sample.samples.batch}`,
+    `/tests/${sample.samples.test}`,
     '/bench/devices',
-    `/tests/${samples.test}/slip`,
+    `/tests/${sample.samples.test}/slip`,
     '/intake',
     '/sign-in',
     '/theme',
   ])
     for (const type of ['multipart/form-data; boundary=x', 'application/x-www-form-urlencoded', 'text/plain']) {
-      const head = `POST ${path} HTTP/1.1\r\nHost: x\r\nOrigin: ${library.url}\r\nCookie: granary_session=${tokenOf('helper')}\r\nContent-Type: ${type}\r\nContent-Length: ${length}\r\n\r\n`;
+      const head = `POST ${path} HTTP/1.1\r\nHost: x\r\nOrigin: ${sample.library.url}\r\nCookie: granary_session=${tokenOf('helper')}\r\nContent-Type: ${type}\r\nContent-Length: ${length}\r\n\r\n`;
       expect(await raw(head + 'x'.repeat(100_000))).toMatch(/^HTTP\/1\.1 413 /);
     }
   expect(residentBytes(pid) - before).toBeLessThan(150 * 2 ** 20);

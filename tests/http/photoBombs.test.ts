@@ -1,19 +1,12 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
-import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
-import { findSamples, type Samples } from '../support/places.ts';
 import { inParallel, sessionOf } from '../support/session.ts';
+import { sampleLibrary } from './sampleLibrary.ts';
 
-let library: SampleLibrary;
-let samples: Samples;
-beforeAll(async () => {
-  library = await startSampleLibrary();
-  samples = await findSamples(sessionOf(library, 'coordinator').text);
-});
-afterAll(() => library.stop());
+const sample = sampleLibrary();
 
 function chunk(type: string, body: Uint8Array): Buffer {
   const named = Buffer.concat([Buffer.from(type, 'latin1'), body]);
@@ -45,7 +38,7 @@ const BOMBS: readonly [string, () => Buffer][] = [
 
 /** The largest that the server and the processes it started were together while work ran, in bytes. */
 async function largestDuring(work: () => Promise<unknown>): Promise<number> {
-  const server = library.server.process.pid!;
+  const server = sample.library.server.process.pid!;
   const family = () => [server, ...readdirSync('/proc').filter((pid) => /^\d+$/.test(pid) && parentOf(pid) === server)];
   let largest = 0;
   const watch = setInterval(() => (largest = Math.max(largest, ...family().map(residentBytes))), 20);
@@ -74,8 +67,12 @@ async function send(picture: Uint8Array): Promise<{ status: number; text: string
   const fields = { intent: 'check', key: randomUUID(), turn: '1', seen: 'Pale' };
   for (const [name, value] of Object.entries(fields)) form.set(name, value);
   form.set('photo', new Blob([new Uint8Array(picture)], { type: 'image/png' }), 'seed.png');
-  const headers = { origin: library.url };
-  const answer = await sessionOf(library, 'helper').get(`/bench/${samples.batch}.data`, { method: 'POST', body: form, headers });
+  const headers = { origin: sample.library.url };
+  const answer = await sessionOf(sample.library, 'helper').get(`/bench/${sample.samples.batch}.data`, {
+    method: 'POST',
+    body: form,
+    headers,
+  });
   return { status: answer.status, text: await answer.text() };
 }
 
@@ -89,7 +86,7 @@ test.each(BOMBS)('a picture made to fill the memory does not: %s', async (_, mak
   // Whatever is made of it (what is read in strips may even be a picture), nothing breaks.
   expect(answer.status).toBe(400);
   expect(largest).toBeLessThan(450 * 2 ** 20);
-  expect((await sessionOf(library, 'stranger').get('/health')).status).toBe(200);
+  expect((await sessionOf(sample.library, 'stranger').get('/health')).status).toBe(200);
 });
 
 test('of many photos at once a few wait, the others are told to come again', async () => {
@@ -97,6 +94,6 @@ test('of many photos at once a few wait, the others are told to come again', asy
     .jpeg()
     .toBuffer();
   const answers = await inParallel(Array.from({ length: 10 }), () => send(photo), 10);
-  expect(answers.filter(({ text }) => text.includes('Other photos are being read')).length).toBeGreaterThanOrEqual(4);
+  expect(answers.filter(({ text }) => text.includes('Several photos are being processed')).length).toBeGreaterThanOrEqual(4);
   expect(answers.every(({ status }) => status < 500)).toBe(true);
 });

@@ -1,17 +1,13 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
 import { sessionOf } from '../support/session.ts';
+import { sampleLibrary } from './sampleLibrary.ts';
 
-let library: SampleLibrary;
-beforeAll(async () => {
-  library = await startSampleLibrary();
-});
-afterAll(() => library.stop());
+const sample = sampleLibrary();
 
 describe('what the server says and refuses', () => {
   test('pages carry a content security policy with a nonce, and the usual headers', async () => {
-    const headers = async () => (await sessionOf(library, 'stranger').get('/sign-in')).headers;
+    const headers = async () => (await sessionOf(sample.library, 'stranger').get('/sign-in')).headers;
     const policy = (await headers()).get('content-security-policy');
     expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+'/);
     expect(policy).toContain("frame-ancestors 'none'");
@@ -22,7 +18,7 @@ describe('what the server says and refuses', () => {
   });
 
   test('a post from another site, or from nowhere, does nothing', async () => {
-    const session = sessionOf(library, 'coordinator');
+    const session = sessionOf(sample.library, 'coordinator');
     for (const origin of ['https://elsewhere.example', 'null', undefined])
       for (const path of ['/people/new', '/people/new.data']) {
         const body = new URLSearchParams({ key: randomUUID(), name: 'Nobody' });
@@ -33,12 +29,12 @@ describe('what the server says and refuses', () => {
 
   test('the session cookie is out of reach of scripts and of other sites', async () => {
     const form = { email: 'member@hollinreach.example', password: 'grain by grain' };
-    const answer = await sessionOf(library, 'stranger').post('/sign-in', form);
+    const answer = await sessionOf(sample.library, 'stranger').post('/sign-in', form);
     expect(answer.headers.get('set-cookie')).toMatch(/granary_session=[\w-]{43}; HttpOnly; Path=\/; .*SameSite=Lax/);
   });
 
   test('what people type is shown as text', async () => {
-    const page = await sessionOf(library, 'coordinator').text(`/find?q=${encodeURIComponent('<img src=x onerror=alert(1)>')}`);
+    const page = await sessionOf(sample.library, 'coordinator').text(`/find?q=${encodeURIComponent('<img src=x onerror=alert(1)>')}`);
     expect(page).toContain('&lt;img src=x');
     expect(page).not.toContain('<img src=x');
   });

@@ -42,7 +42,7 @@ export function storiesIn(library: SampleLibrary) {
     const answers = interviewOf(PLAIN, change);
     const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), false);
     if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
-    const intake = { key: randomUUID(), draftId: null, loanId: null, interview, wordsFor: (why: string) => why };
+    const intake = { key: randomUUID(), draftId: null, loanId: null, interview };
     return answerOf(await receiveLot(db, helper, library.today(), intake)).code;
   }
 

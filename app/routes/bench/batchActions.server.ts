@@ -8,7 +8,6 @@ import { db } from '#app/platform/database.server.ts';
 import { formActs } from '#app/platform/form.server.ts';
 import type { SignedIn } from '#app/platform/visit.server.ts';
 import { troubleOf } from './benchWords.ts';
-import { holdReason } from '#app/ui/promiseWords.ts';
 
 /** Does what one of the batch page's forms asks, and says at its field what stands in the way. */
 export async function actOnBatch(form: FormData, batchId: number, { actor, now, today, house }: SignedIn) {
@@ -31,7 +30,7 @@ export async function actOnBatch(form: FormData, batchId: number, { actor, now, 
     case 'air':
       return act(airForm, (air) => recordAir(db, actor, now, { ...air, batchId }));
     case 'mix-up':
-      return act(mixUpForm, (mixUp) => addMixUp(db, actor, today, { ...mixUp, batchId }, holdReason));
+      return act(mixUpForm, (mixUp) => addMixUp(db, actor, today, { ...mixUp, batchId }));
     case 'finish':
       return act(
         finishForm,

@@ -15,7 +15,7 @@ describe('what stands in the way at the bench is said at the field where it can 
     [{ code: 'not dry', against: ['no sign yet', 'too humid'] }, 'reason', 'silica gel'],
     [{ code: 'more than there was' }, 'amount', 'more than the book says'],
     [{ code: 'not a photo' }, 'photo', 'JPEG or PNG'],
-    [{ code: 'photo too large' }, 'photo', '50 million'],
+    [{ code: 'photo too large' }, 'photo', '50 megapixels'],
   ] as const)('%j', (problem, at, words) => {
     const [name, [said]] = field(problem) as [string, [string]];
     expect(name).toBe(at);

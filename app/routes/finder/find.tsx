@@ -38,7 +38,7 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
   const nothing = found.near.length + found.lots.length + found.people.length + found.places.length === 0;
   return (
     <>
-      <PageHead title={`Found for “${found.typed}”`} />
+      <PageHead title={`Results for “${found.typed}”`} />
       {found.mistyped && (
         <Notice tone="doubt">
           The last letter does not fit the numbers, so something is mistyped.{' '}
@@ -47,7 +47,7 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
       )}
       {found.missing && <Notice tone="doubt">The code is sound, but no lot has it.</Notice>}
       {nothing && !found.mistyped && !found.missing && (
-        <Empty>Nothing fits. Try part of a variety’s, person’s or place’s name, or the code on the jar.</Empty>
+        <Empty>No results. Try part of a variety, person or place name, or a lot code.</Empty>
       )}
       <ul className="divide-y divide-rule">
         {[...found.near, ...found.lots].map((lot) => (

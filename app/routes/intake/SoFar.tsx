@@ -1,3 +1,4 @@
+import { holdReason } from '#contracts/holdWords.ts';
 import { Link } from 'react-router';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { SoFar as SoFarView } from '#services/interview.server.ts';
@@ -6,7 +7,7 @@ import { Notice } from '#app/ui/Page.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { CLAIM_TONES, CLAIM_WORDS, CLAIM_MEANS } from '#app/ui/claimWords.ts';
-import { hazardWords, foreignRange, holdReason, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
+import { hazardWords, foreignRange, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
 
 /** What the interview comes to so far; it changes while one answers. */
 export function SoFar({

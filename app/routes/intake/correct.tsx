@@ -19,7 +19,6 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { holdReason } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/correct.ts';
 import { AskText } from './asks.tsx';
 import { CONTRADICTIONS } from './contradictionWords.ts';
@@ -116,7 +115,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     why === '' ? { why: 'Say why: whoever comes next will want to know' } : why.length > 300 ? { why: 'Keep it under 300 characters' } : {};
   if (!interview || why === '' || why.length > 300)
     return notAccepted({ said, faults: { ...faults, ...unexplained }, whole: null as string | null });
-  const done = await correctPassport(db, actor, today, { key, code: lot.code, passport: interview.passport, why }, holdReason);
+  const done = await correctPassport(db, actor, today, { key, code: lot.code, passport: interview.passport, why });
   if (!done.ok) return notAccepted({ said, ...faultsOf(done.problem) });
   throw redirect(`/lots/${lot.code}`);
 }

@@ -22,7 +22,6 @@ import { formOf, intentOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { holdReason } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/intake.ts';
 import { CONTRADICTIONS } from './contradictionWords.ts';
 import { Interview } from './Interview.tsx';
@@ -168,7 +167,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { interview, faults } = readInterview(said, facts, loanId !== null);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
   if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });
-  const done = await receiveLot(db, actor, today, { key, draftId, loanId, interview, wordsFor: holdReason });
+  const done = await receiveLot(db, actor, today, { key, draftId, loanId, interview });
   if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
   throw redirect(`/lots/${done.answer.code}?new=yes`);
 }

@@ -39,7 +39,7 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
       <PageHead title="Who did what" about="Every act, newest first. It can be read, and never changed." />
       <SearchForm label="Find an act" hint="What, whom or which lot" value={search} />
       {acts.length === 0 ? (
-        <Empty>Nothing fits.</Empty>
+        <Empty>No results. Try part of an action, a lot code or a person’s name.</Empty>
       ) : (
         <Table caption="Acts">
           <thead>

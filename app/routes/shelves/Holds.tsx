@@ -52,7 +52,7 @@ export function Holds({
               {hold.liftedOn && `. Lifted ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}
             </p>
             {hold.liftedOn === null && hold.isSpent && (
-              <p className="text-small font-semibold">No longer needed: what this hold was set for no longer applies to the lot.</p>
+              <p className="text-small font-semibold">May no longer be needed: the reason for this hold no longer applies.</p>
             )}
             {hold.liftedOn === null &&
               (hold.mayLift ? (

@@ -31,7 +31,6 @@ import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
-import { holdReason } from '#app/ui/promiseWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What was seen · Kind Granary' }];
 
@@ -99,9 +98,9 @@ export async function action({ request, params: { code }, context }: Route.Actio
   const { intent, act } = formActs(await formOf(request), ['evidence', 'incident', 'report', 'trial', 'endTrial'], troubleOf);
   switch (intent) {
     case 'evidence':
-      return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }, holdReason));
+      return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }));
     case 'incident':
-      return act(incidentForm, (incident) => addIncident(db, actor, today, { ...incident, code }, holdReason));
+      return act(incidentForm, (incident) => addIncident(db, actor, today, { ...incident, code }));
     case 'trial':
       return act(trialForm, (trial) => setTrial(db, actor, today, { ...trial, code }));
     case 'endTrial':

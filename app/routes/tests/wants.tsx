@@ -76,7 +76,9 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
         />
       </SearchForm>
       {wants.length === 0 ? (
-        <Empty>{search || act ? 'Nothing fits that.' : 'Nothing is wanted: every line has what one grow-out and its lending take.'}</Empty>
+        <Empty>
+          {search || act ? 'No results. Try another search.' : 'Nothing is wanted: every line has what one grow-out and its lending take.'}
+        </Empty>
       ) : (
         <Table caption="What each line wants">
           <Heads of={['Line', 'What to do', 'By', 'Wanted', 'Why', 'Price']} />
