@@ -33,11 +33,31 @@ describe('the shipped almanac', () => {
     expect(how('squash-pepo', 'cucumber')).toBeNull();
   });
 
-  test('warns of bitter cucurbits, hot peppers and poisonous seed', () => {
-    for (const id of ['squash-pepo', 'cucumber', 'melon', 'bottle-gourd'])
-      expect(crop(id).cautions.join(' ')).toContain('Bitter fruit can poison');
-    expect(crop('pepper').cautions.join(' ')).toContain('gloves');
-    for (const id of ['foxglove', 'sweet-pea', 'french-bean']) expect(crop(id).cautions.join(' ')).toMatch(/poison/);
+  test('warns, crop by crop, of what can hurt', () => {
+    const codes = Object.fromEntries(
+      almanac.crops.flatMap(({ id, cautions }) => (cautions.length > 0 ? [[id, cautions.map(({ code }) => code)]] : [])),
+    );
+    expect(codes).toEqual({
+      ...Object.fromEntries(
+        ['squash-pepo', 'squash-maxima', 'squash-moschata', 'cucumber', 'melon', 'watermelon', 'bottle-gourd'].map((id) => [
+          id,
+          ['bitter'],
+        ]),
+      ),
+      ...Object.fromEntries(['pepper', 'chilli-baccatum', 'chilli-chinense'].map((id) => [id, ['hot']])),
+      ...Object.fromEntries(
+        ['french-bean', 'runner-bean', 'lima-bean', 'sweet-pea', 'foxglove', 'asparagus', 'ground-cherry'].map((id) => [id, ['toxic']]),
+      ),
+      ...Object.fromEntries(['artichoke', 'spinach', 'nz-spinach', 'okra'].map((id) => [id, ['spines']])),
+      poppy: ['toxic', 'rules'],
+      rye: ['ergot'],
+      'broad-bean': ['allergy'],
+      parsnip: ['sap'],
+      parsley: ['lookalike'],
+      chervil: ['lookalike'],
+      angelica: ['sap', 'lookalike'],
+      lovage: ['sap', 'lookalike'],
+    });
   });
 
   test('carries the published viability constants', () => {

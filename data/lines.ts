@@ -23,10 +23,14 @@ export async function ensureLine(
   return made ?? (await findLineByName(db, cropId, name))!;
 }
 
-export async function findLineByName(db: Db, cropId: string, name: string): Promise<{ id: number; name: string; aim: Aim } | undefined> {
+export async function findLineByName(
+  db: Db,
+  cropId: string,
+  name: string,
+): Promise<{ id: number; name: string; aim: Aim; rules: Rules } | undefined> {
   return db
     .selectFrom('line')
-    .select(['id', 'name', 'aim'])
+    .select(['id', 'name', 'aim', 'rules'])
     .where('crop_id', '=', cropId)
     .where(
       (eb) =>

@@ -87,6 +87,7 @@ const LOT_COLUMNS = [
   'lot.line_id as lineId',
   'line.name as variety',
   'line.aim',
+  'line.rules as lineRules',
   'crop.id as cropId',
   'crop.name as crop',
   'crop.facts',

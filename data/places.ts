@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { PlaceWarmth } from '#core/stock/placeByRule.ts';
 import type { Db } from './database.ts';
 import { holdsWords } from './search.ts';
 
@@ -30,6 +31,20 @@ export async function createHolding(
 
 export async function listPlaces(db: Db) {
   return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
+}
+
+/** Places whose warmth has been written down, with how warm each is on a day. */
+export async function readPlaceWarmth(db: Db, today: string): Promise<PlaceWarmth[]> {
+  return db
+    .selectFrom('place_climate')
+    .innerJoin('place', 'place.id', 'place_climate.place_id')
+    .distinctOn('place.id')
+    .select(['place.name as place', 'place_climate.celsius'])
+    .where('since', '<=', today)
+    .orderBy('place.id')
+    .orderBy('since', 'desc')
+    .orderBy('place_climate.id', 'desc')
+    .execute();
 }
 
 /** Every place with how many lots have seed there. */

@@ -264,7 +264,7 @@ function addLoan(random: Random, lot: SampleLot, member: number, lentOn: string,
   const cost = packets * unitsForSeeds(lot.crop.packet, lot.unit, lot.perGram);
   if (cost > lot.left * 0.7) return;
   lot.left -= cost;
-  const dueOn = returnBy(lentOn, seasonOf(lot.crop), HOUSE.lastFrost).due;
+  const dueOn = returnBy(lentOn, seasonOf(lot.crop), { last: HOUSE.lastFrost, first: HOUSE.firstFrost }).due;
   const closedOn = addDays(dueOn, random.whole(-20, 30));
   const outcome = random.pick(['returned', 'returned', 'failed crop', 'kept on', 'written off'] as const);
   const ended = closedOn <= today && !stillOpen && random.chance(0.94);

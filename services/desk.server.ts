@@ -68,7 +68,7 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
         inPacket,
       );
       const house = (await readHouse(tx))!;
-      const dueOn = returnBy(today, seasonOf(lot.facts), house.lastFrost).due;
+      const dueOn = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost }).due;
       const loanId = await writeLoan(
         tx,
         {

@@ -8,6 +8,7 @@ import { createHold, findHolds, liftHold } from '#data/holds.ts';
 import { readHouse } from '#data/house.ts';
 import { lockLot } from '#data/lots.ts';
 import { batchAt, readFirst, type BatchGone, type MovedOn, type ReadFirst } from './bench.server.ts';
+import { isDeadlyPlace } from './frost.server.ts';
 import { enterClean, unitsOf } from './cleaned.server.ts';
 import { readDrying } from './drying.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
@@ -20,7 +21,8 @@ export type FinishProblem =
   | ReadFirst
   | Short
   | { readonly code: 'not dry'; readonly against: readonly NotDry[] }
-  | { readonly code: 'more than there was' };
+  | { readonly code: 'more than there was' }
+  | { readonly code: 'frost kills it' };
 
 /** Ends a batch with the clean seed that came out. Seed that is not dry enough wants a reason, and is held as drying. */
 export function finishBatch(
@@ -51,6 +53,7 @@ export function finishBatch(
       const lot = (await lockLot(tx, batch.code))!;
       const house = await readHouse(tx);
       const today = dayInZone(now, house?.timeZone ?? 'UTC');
+      if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
       const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
       const act = { actKey: finish.key, by: actor.personId };
       await bench.endBatch(tx, {

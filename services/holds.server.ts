@@ -7,6 +7,7 @@ import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createTrial } from '#data/evidence.ts';
 import { createHold, findHolds } from '#data/holds.ts';
+import { readHouse } from '#data/house.ts';
 import { findLot } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
 import { readPromise } from '#data/promises.ts';
@@ -26,10 +27,15 @@ interface AskedFor {
  * @throws Error for a lot whose promise is not known: the best is never assumed
  */
 async function askedFor(db: Db, lotId: number, promise?: Claim): Promise<AskedFor> {
-  const [lot, [newest], own] = await Promise.all([findLot(db, lotId), readPassports(db, lotId), readPromise(db, lotId)]);
+  const [lot, [newest], own, house] = await Promise.all([
+    findLot(db, lotId),
+    readPassports(db, lotId),
+    readPromise(db, lotId),
+    readHouse(db),
+  ]);
   const claim = promise ?? own?.promise;
   if (!lot || !newest || !claim) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
-  return { code: lot.code, passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, claim) };
+  return { code: lot.code, passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, claim, house?.rules ?? {}) };
 }
 
 const reasonsOf = ({ holds }: AskedFor): ReadonlySet<HoldReason> => new Set(holds.map(({ why }) => why));

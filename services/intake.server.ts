@@ -1,10 +1,9 @@
 import type { Interview } from '#contracts/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
-import { ruleFor } from '#core/house/rules.ts';
+import { aimBy, takesHybrids } from '#core/house/rules.ts';
 import { parseDistance } from '#core/units/parseDistance.ts';
 import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
-import type { Aim } from '#core/lots/words.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
@@ -57,7 +56,7 @@ interface Parent {
 function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: string): IntakeProblem | null {
   const found = contradictionsIn(interview.passport, crop, today);
   if (found.length > 0) return { code: 'contradiction', found };
-  if (interview.passport.kind === 'F1' && ruleFor('hybrids', house.rules).id === 'never') return { code: 'hybrids are not taken' };
+  if (interview.passport.kind === 'F1' && !takesHybrids(house.rules)) return { code: 'hybrids are not taken' };
   return null;
 }
 
@@ -113,7 +112,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
   if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, refuse);
   const line = await ensureLine(tx, crop.id, lineName(interview), {
     offspring: passport.offspring,
-    aim: passport.kind === 'mixture' ? 'let adapt' : (ruleFor('aim', house.rules).id as Aim),
+    aim: aimBy(house.rules, passport),
   });
   const code = await takeLotCode(tx, yearOf(today));
   const stock = stockOf(interview, crop);

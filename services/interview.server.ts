@@ -1,3 +1,4 @@
+import { plantsBy, type Rules } from '#core/house/rules.ts';
 import { readInterview } from '#contracts/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { crossing } from '#core/almanac/crossing.ts';
@@ -36,14 +37,17 @@ export interface SoFar {
   readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
   /** Names of other crops that cross with this one, for choosing a neighbour. */
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  /** Where the line of that name differs from the house. */
+  readonly lineRules: Rules;
 }
 
 export async function readSoFar(
   db: Db,
-  { answers, crop, loanId, today }: { answers: Answers; crop: Crop | null; loanId: number | null; today: string },
+  { answers, crop, loanId, today, rules }: { answers: Answers; crop: Crop | null; loanId: number | null; today: string; rules: Rules },
 ): Promise<SoFar> {
-  if (!crop) return { near: [], judged: null, grownNear: [], crossers: [] };
+  if (!crop) return { near: [], judged: null, grownNear: [], crossers: [], lineRules: {} };
   const variety = answers['variety'] ?? '';
+  const line = variety ? await findLineByName(db, crop.id, variety) : undefined;
   const near = variety.length >= 3 ? await findNearLines(db, crop.id, variety) : [];
   const { passport } = readInterview(answers, crop, loanId !== null);
   const knowledge = await readCrossing(db);
@@ -53,9 +57,12 @@ export async function readSoFar(
       near.map(async (line) => ({ ...line, enough: enoughOf(crop, line.seeds, await readLentAYear(db, line.id, today)) })),
     ),
     judged:
-      passport && (answers['kind'] || loanId !== null) ? await judgeSoFar(db, { answers, crop, passport, loanId, today }, knowledge) : null,
+      passport && (answers['kind'] || loanId !== null)
+        ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules, line }, knowledge)
+        : null,
     grownNear: await grownNear(db, answers, crop, passport),
     crossers: crossers.map(({ id, name }) => ({ id, name })),
+    lineRules: line?.rules ?? {},
   };
 }
 
@@ -75,11 +82,26 @@ const MOST_GROWN_NEAR = 6;
 
 async function judgeSoFar(
   db: Db,
-  { answers, crop, passport, loanId, today }: { answers: Answers; crop: Crop; passport: Passport; loanId: number | null; today: string },
+  {
+    answers,
+    crop,
+    passport,
+    loanId,
+    today,
+    rules,
+    line,
+  }: {
+    answers: Answers;
+    crop: Crop;
+    passport: Passport;
+    loanId: number | null;
+    today: string;
+    rules: Rules;
+    line: Awaited<ReturnType<typeof findLineByName>>;
+  },
   knowledge: Awaited<ReturnType<typeof readCrossing>>,
 ): Promise<NonNullable<SoFar['judged']>> {
   const origin = saidSoFar(answers, loanId !== null).source ?? 'donated';
-  const line = answers['variety'] ? await findLineByName(db, crop.id, answers['variety']) : undefined;
   const lot: LotForJudging = {
     passport,
     crop,
@@ -94,8 +116,8 @@ async function judgeSoFar(
     judgement,
     reasons: reasonsFor(lot, knowledge),
     raises: whatWouldRaise(lot, knowledge),
-    holds: holdsByRule(passport, crop, origin, judgement.promise),
-    plants: judgePlants(crop, known(passport.plantsHarvested), known(passport.plantsStanding)),
+    holds: holdsByRule(passport, crop, origin, judgement.promise, rules),
+    plants: judgePlants(crop, known(passport.plantsHarvested), known(passport.plantsStanding), plantsBy(rules, crop, line?.rules)),
     ripe: checkRipe(crop, passport, today),
     passport,
   };

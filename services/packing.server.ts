@@ -6,6 +6,7 @@ import { activeHolds } from '#data/holds.ts';
 import { move } from '#data/ledger.ts';
 import { lockLot } from '#data/lots.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/places.ts';
+import { isDeadlyPlace } from './frost.server.ts';
 import { perform } from './perform.server.ts';
 import { looseHolding } from './stock.server.ts';
 
@@ -13,7 +14,8 @@ export type PackProblem =
   | { readonly code: 'no such lot' }
   | { readonly code: 'on hold'; readonly kind: 'drying' | 'recall' }
   | { readonly code: 'more than there is'; readonly most: number }
-  | { readonly code: 'nothing to pack' };
+  | { readonly code: 'nothing to pack' }
+  | { readonly code: 'frost kills it' };
 
 /** Makes packets of so many seeds each out of what lies loose, and puts them at a place; what is kept back stays loose. */
 export function packLot(
@@ -26,6 +28,7 @@ export function packLot(
     const lot = (await lockLot(tx, pack.code)) ?? refuse({ code: 'no such lot' });
     const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
     if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
+    if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
     const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
     const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
     const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);

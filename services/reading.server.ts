@@ -9,6 +9,7 @@ import { thickerOf } from '#core/germination/sowThicker.ts';
 import { germinationSpeed, vigourOf } from '#core/germination/speed.ts';
 import { countStates, sproutedByDay, type SeedOnTowel } from '#core/germination/towel.ts';
 import { openQuestion, verdict } from '#core/germination/verdict.ts';
+import { oldSeedWays } from '#core/house/rules.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
 import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
@@ -57,6 +58,7 @@ export async function readTestResult(db: Db, test: Test, house: House, today: st
     otherCounted: others.some((one) => isRead(one) && one.counted !== test.counted),
     forecast: againstForecast({ sprouted, laid }, prior),
     odd,
+    oldSeed: oldSeedWays(house.rules),
     /** The next test hangs on the lot's last one; an older test no longer says when. */
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,
   };

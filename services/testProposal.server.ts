@@ -1,7 +1,7 @@
 import { spotFor } from '#core/germination/layout.ts';
 import { proposeSize, type ProposedSize } from '#core/germination/proposeSize.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
-import { ruleFor } from '#core/house/rules.ts';
+import { testSizeBy } from '#core/house/rules.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { betaAt } from '#core/viability/forecast.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
@@ -19,8 +19,6 @@ export interface Proposal extends ProposedSize {
   readonly houseRule: number | null;
 }
 
-const RULES: Readonly<Record<string, number>> = { ten: 10, hundred: 100 };
-
 /** How many seeds of each lot to lay, from what is believed of it today, what the house asks, and what is left. */
 export async function proposeTests(
   db: Db,
@@ -29,7 +27,7 @@ export async function proposeTests(
   today: string,
 ): Promise<Proposal[]> {
   const left = new Map(lots.map(({ id, seedsLeft }) => [id, seedsLeft]));
-  const houseRule = RULES[ruleFor('testSize', house.rules).id] ?? null;
+  const houseRule = testSizeBy(house.rules);
   return (await readOutlookFacts(db, [...left.keys()], today)).map(({ lot, facts }) => {
     const outlook = outlookOf(facts, today);
     const seedsLeft = left.get(lot.id)!;

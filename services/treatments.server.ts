@@ -13,11 +13,12 @@ type NoLot = { readonly code: 'no such lot' };
 export type ShutProblem =
   | NoLot
   | { readonly code: 'not dry' }
+  | { readonly code: 'must stay moist' }
   | { readonly code: 'shut already' }
   | { readonly code: 'to come' }
   | { readonly code: 'still open then'; readonly until: string };
 
-/** Shuts a lot away from insects, in the freezer or airtight; seed that is not dry is refused, since frost kills it. */
+/** Shuts a lot away from insects, in the freezer or airtight; seed that is not dry, or must not be, is refused: frost kills it. */
 export function shutAway(
   db: Db,
   actor: Actor,
@@ -26,6 +27,7 @@ export function shutAway(
 ) {
   return perform<null, ShutProblem>(db, { key: shut.key, kind: `shut away: ${shut.kind}`, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, shut.code)) ?? refuse({ code: 'no such lot' });
+    if (lot.facts.storage === 'not to be dried') refuse({ code: 'must stay moist' });
     const holds = await activeHolds(tx, lot.id);
     if (holds.includes('drying')) refuse({ code: 'not dry' });
     if (shut.since > today) refuse({ code: 'to come' });

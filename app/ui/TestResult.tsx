@@ -5,6 +5,7 @@ import type { Comparison, Count } from '#core/germination/compareTests.ts';
 import type { Replicates } from '#core/germination/replicates.ts';
 import type { StateCounts } from '#core/germination/towel.ts';
 import type { MoreTesting } from '#core/germination/moreTesting.ts';
+import type { OldSeedWay } from '#core/house/rules.ts';
 import type { OddTest } from '#core/viability/outlook.ts';
 import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
@@ -40,6 +41,8 @@ export interface TestResultProps {
   readonly prior: Beta;
   readonly thresholds: Thresholds;
   readonly seedsLeft: number;
+  /** What this house does with seed too poor to lend, its first choice first. */
+  readonly oldSeed: readonly OldSeedWay[];
   readonly endedOn: string;
   readonly next: { readonly on: string | null; readonly reason: string | null } | null;
 }
@@ -165,6 +168,21 @@ function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): 
     : `Even ${more.seeds} more seeds would settle ${question} only about ${Math.round(more.chance * 10)} times in 10${cost}.`;
 }
 
+/** What may be done with seed too poor to lend, as this house does it. */
+function OldSeedWays({ oldSeed, code }: Pick<TestResultProps, 'oldSeed' | 'code'>) {
+  const ways: Record<OldSeedWay, { readonly to: string; readonly words: string }> = {
+    'grow out': { to: `/lots/${code}?hold=grow-out`, words: 'Hold it, to grow out' },
+    blend: { to: `/lots/${code}/blend`, words: 'Blend with fresh seed' },
+    replace: { to: '/wants', words: 'Replace it: the wants list' },
+    discard: { to: `/lots/${code}#discard`, words: 'Discard it' },
+  };
+  return oldSeed.map((way, index) => (
+    <ButtonLink key={way} to={ways[way].to} look={index === 0 ? 'action' : undefined}>
+      {ways[way].words}
+    </ButtonLink>
+  ));
+}
+
 function Actions(result: TestResultProps) {
   const { kind, code, onLotPage } = result;
   const lend = (
@@ -173,7 +191,7 @@ function Actions(result: TestResultProps) {
     </ButtonLink>
   );
   const again = <ButtonLink to={`/lots/${code}/test`}>Test more</ButtonLink>;
-  const blend = <ButtonLink to={`/lots/${code}/blend`}>Blend with fresh seed</ButtonLink>;
+  const blend = result.oldSeed.includes('blend') && <ButtonLink to={`/lots/${code}/blend`}>Blend with fresh seed</ButtonLink>;
   if (disagree(result) || isOpen(result))
     return (
       <ButtonLink to={`/lots/${code}/test`} look="action">
@@ -181,17 +199,7 @@ function Actions(result: TestResultProps) {
       </ButtonLink>
     );
   if (wentWrong(result)) return <ButtonLink to={`/lots/${code}/outlook`}>Its outlook</ButtonLink>;
-  if (kind === 'do not lend')
-    return (
-      <>
-        <ButtonLink to={`/lots/${code}?hold=grow-out`} look="action">
-          Hold it, to grow out
-        </ButtonLink>
-        {blend}
-        <ButtonLink to="/wants">Replace it: the wants list</ButtonLink>
-        <ButtonLink to={`/lots/${code}#discard`}>Discard it</ButtonLink>
-      </>
-    );
+  if (kind === 'do not lend') return <OldSeedWays {...result} />;
   if (kind === 'not settled' || onLotPage)
     return (
       kind !== 'full strength' && (

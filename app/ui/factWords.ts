@@ -1,3 +1,4 @@
+import type { CropCaution } from '#core/almanac/cautions.ts';
 import type { Crop, SeedDisease, ViabilityConstants } from '#core/almanac/crop.ts';
 import { factKind, type Confidence, type FactKey } from '#core/almanac/facts.ts';
 
@@ -25,6 +26,8 @@ export function factWords(key: FactKey, value: Crop[FactKey]): string | null {
       );
     case 'treatments':
       return (value as readonly SeedDisease[]).map(({ name, usual }) => `${name}: ${usual}`).join('. ');
+    case 'cautions':
+      return (value as readonly CropCaution[]).map(({ words }) => words).join(' ');
     case 'constants': {
       const { KE, CW, CH, CQ } = value as ViabilityConstants;
       return `its own constants: K_E ${KE}, C_W ${CW}, C_H ${CH}, C_Q ${CQ}`;

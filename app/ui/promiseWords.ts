@@ -1,3 +1,4 @@
+import type { CropCaution } from '#core/almanac/cautions.ts';
 import { CLAIM_WORDS } from './claimWords.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
@@ -122,14 +123,17 @@ export const METHOD_NAMES: Record<Method, string> = {
 };
 
 /** Hazards of a lot that stand on every screen and label: what it is treated with first. */
-export function hazardWords(lot: { readonly treated: 'yes' | 'unknown' | null; readonly cautions: readonly string[] }): readonly string[] {
+export function hazardWords(lot: {
+  readonly treated: 'yes' | 'unknown' | null;
+  readonly cautions: readonly CropCaution[];
+}): readonly string[] {
   const treated =
     lot.treated === 'yes'
       ? ['Treated seed. Gloves or tweezers; never food or feed; never compost or ferment it; dispose of it as the packet says.']
       : lot.treated === 'unknown'
         ? ['May be treated seed. Handle it as treated until that is known: gloves, never food or feed, never compost.']
         : [];
-  return [...treated, ...lot.cautions];
+  return [...treated, ...lot.cautions.map(({ words }) => words)];
 }
 
 /** How many plants gave seed, and what that does to the line. */

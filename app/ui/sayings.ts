@@ -100,3 +100,6 @@ export function lendingAnswer(lending: MayLend, packets: number): string {
       return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
   }
 }
+
+/** Where seed that must not be dried was to be put into the frost. */
+export const FROST_KILLS_IT = 'Frost kills seed of this crop. Choose a place above 0 °C';

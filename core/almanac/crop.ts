@@ -1,3 +1,4 @@
+import type { CropCaution } from './cautions.ts';
 import type { Confidence, FactKey, Source } from './facts.ts';
 
 /** [low, high], in the fact's own unit. */
@@ -27,7 +28,7 @@ export interface Crop {
   readonly family: string;
   readonly lifeCycle: LifeCycle;
   readonly lookalike: string | null;
-  readonly cautions: readonly string[];
+  readonly cautions: readonly CropCaution[];
   readonly hybrids: 'common' | 'some' | 'rare';
 
   readonly sow: Range;
@@ -113,4 +114,9 @@ export function halfLifeYears({ longevity: [low, high] }: Pick<Crop, 'longevity'
 /** Whether its flowers hardly ever take foreign pollen, so that the desk need not ask about cages and bags. */
 export function isSelfing({ breeding }: Pick<Crop, 'breeding'>): boolean {
   return breeding === 'selfing';
+}
+
+/** Of seed that dies of drying, how to keep it instead; null for all other seed. */
+export function keptMoist({ storage, storageNote }: Pick<Crop, 'storage' | 'storageNote'>): string | null {
+  return storage === 'not to be dried' ? (storageNote ?? 'Keep it moist and cold') : null;
 }

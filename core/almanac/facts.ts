@@ -14,7 +14,7 @@ export type Source = keyof typeof SOURCES;
 /** How a fact is written, and so how it is read and checked. */
 export type Shape =
   | { readonly kind: 'range' | 'number'; readonly unit: string; readonly least: number; readonly most: number }
-  | { readonly kind: 'text' | 'list' | 'treatments' | 'constants' | 'group' }
+  | { readonly kind: 'text' | 'list' | 'treatments' | 'cautions' | 'constants' | 'group' }
   | { readonly kind: 'choice'; readonly of: readonly string[] };
 
 /** Where a crop's page tells it. */
@@ -65,7 +65,7 @@ const FACTS = {
   family: fact('what it is', 'Family', TEXT, FIRM_TEXTBOOK),
   lifeCycle: fact('what it is', 'Life cycle', choice('annual', 'biennial', 'perennial'), FIRM_TEXTBOOK),
   lookalike: fact('what it is', 'Seed that looks alike', TEXT, FAIR_PRACTICE, 'optional'),
-  cautions: fact('what it is', 'Cautions', LIST, FAIR_EXTENSION, 'optional'),
+  cautions: fact('what it is', 'Cautions', { kind: 'cautions' }, FAIR_EXTENSION, 'optional'),
   hybrids: fact('what it is', 'Hybrids in shops', choice('common', 'some', 'rare'), FAIR_PRACTICE),
 
   sow: fact('grow for seed', 'Sow', range('weeks', -52, 60), FAIR_EXTENSION),

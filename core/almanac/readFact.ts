@@ -1,3 +1,4 @@
+import { CROP_CAUTIONS, isCropCaution, type CropCaution } from './cautions.ts';
 import type { Crop, SeedDisease, ViabilityConstants } from './crop.ts';
 import { factKind, type FactKey, type Shape } from './facts.ts';
 
@@ -34,6 +35,10 @@ export function readFact(key: FactKey, written: WrittenFact): ReadFact {
       return typeof written === 'object' && !Array.isArray(written)
         ? readTreatments(written as Readonly<Record<string, string>>)
         : no('diseases are wanted here, each with what is usually done');
+    case 'cautions':
+      return typeof written === 'object' && !Array.isArray(written)
+        ? readCautions(written as Readonly<Record<string, string>>)
+        : no('cautions are wanted here, each with its code');
     case 'constants':
       return typeof written === 'string' ? readConstants(written) : no('one line is wanted here');
   }
@@ -41,8 +46,11 @@ export function readFact(key: FactKey, written: WrittenFact): ReadFact {
 
 /** What an optional fact is when a crop is without it. */
 export function emptyOf(shape: Shape): null | readonly [] {
-  return shape.kind === 'list' || shape.kind === 'treatments' ? [] : null;
+  return shape.kind === 'list' || isPaired(shape) ? [] : null;
 }
+
+/** Facts of which each line has a name, a colon and some words. */
+const isPaired = ({ kind }: Shape): boolean => kind === 'treatments' || kind === 'cautions';
 
 function readFigure(written: string, shape: Extract<Shape, { unit: string }>): ReadFact {
   const match = /^(-?\d+(?:\.\d+)?)(?: to (-?\d+(?:\.\d+)?))? (\S+)$/.exec(written.trim());
@@ -75,6 +83,16 @@ function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
     : yes(diseases);
 }
 
+function readCautions(written: Readonly<Record<string, string>>): ReadFact {
+  const cautions: CropCaution[] = [];
+  for (const [code, words] of Object.entries(written)) {
+    if (!isCropCaution(code)) return no(`“${code}” is no kind of caution; begin each with ${Object.keys(CROP_CAUTIONS).join(', ')}`);
+    if (words.trim() === '' || words.length > MOST_LETTERS) return no(`say in a few words what to do about “${code}”`);
+    cautions.push({ code, words: words.trim() });
+  }
+  return yes(cautions);
+}
+
 function readConstants(written: string): ReadFact {
   const match = /^K_E ([\d.]+), C_W ([\d.]+), C_H ([\d.]+), C_Q ([\d.]+)$/.exec(written);
   if (!match) return no('write it like K_E 8.69, C_W 4.715, C_H 0.026, C_Q 0.000498');
@@ -98,6 +116,8 @@ export function writeFact(key: FactKey, value: Crop[FactKey]): string {
       return (value as readonly string[]).join('\n');
     case 'treatments':
       return (value as readonly SeedDisease[]).map(({ name, usual }) => `${name}: ${usual}`).join('\n');
+    case 'cautions':
+      return (value as readonly CropCaution[]).map(({ code, words }) => `${code}: ${words}`).join('\n');
     case 'constants': {
       const { KE, CW, CH, CQ } = value as ViabilityConstants;
       return `K_E ${KE}, C_W ${CW}, C_H ${CH}, C_Q ${CQ}`;
@@ -109,14 +129,17 @@ export function writeFact(key: FactKey, value: Crop[FactKey]): string {
   }
 }
 
-/** Reads a fact that was typed into one field: a list has one item a line, a disease and its treatment are parted by a colon. */
+/** Reads a fact that was typed into one field: a list has one item a line; a disease and its treatment, or a caution's code and its words, have a colon between them. */
 export function readTypedFact(key: FactKey, typed: string): ReadFact {
   const { shape } = factKind(key);
   const text = typed.trim();
   const lines = text.split('\n').map((line) => line.trim());
-  if (text === 'none' || (shape.kind !== 'list' && shape.kind !== 'treatments')) return readFact(key, text);
+  if (text === 'none' || (shape.kind !== 'list' && !isPaired(shape))) return readFact(key, text);
   if (shape.kind === 'list') return readFact(key, lines.filter(Boolean));
   const pairs = lines.filter(Boolean).map((line) => /^([^:]+):(.*)$/.exec(line));
-  if (pairs.some((pair) => pair === null)) return no('write each as “disease: what is usually done”');
+  if (pairs.some((pair) => pair === null))
+    return no(
+      shape.kind === 'cautions' ? 'write each as “hot: gloves, nothing near the eyes”' : 'write each as “disease: what is usually done”',
+    );
   return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!.trim()])));
 }

@@ -105,10 +105,10 @@ describe('methods and their clocks', () => {
     cure: null,
     waits: [7, 35],
     extraction: 'wet with a gel coat',
-    cautions: ['Bitter fruit can poison, cooked or not'],
-    id: 'cucumber',
+    cautions: [{ code: 'bitter', words: 'Bitter fruit can poison, cooked or not' }],
+    storage: 'ordinary',
   } as const;
-  const squash = { cure: [20, 60], waits: [21, 180], extraction: 'wet', cautions: [], id: 'squash' } as const;
+  const squash = { cure: [20, 60], waits: [21, 180], extraction: 'wet', cautions: [], storage: 'ordinary' } as const;
 
   test('the house’s school decides which method is proposed; the others stay at hand', () => {
     expect(methodsFor(cucumber, 'whole fruit', house())[0]).toBe('ferment');
@@ -170,9 +170,15 @@ describe('methods and their clocks', () => {
     test('takes after the known way with the same bath, and has its own name and hours', () => {
       const facts = methodFacts('recipe 7', [recipe]);
       expect(facts).toMatchObject({ title: 'Cold soak', colour: METHOD_FACTS.soda.colour, disease: METHOD_FACTS.soda.disease });
-      expect(ownHours({ method: 'recipe 7', place: 1, facts: { cure: null }, brought: 'whole fruit' }, [recipe])?.latest).toBe(8);
-      expect(ownHours({ method: 'recipe 7', place: 2, facts: { cure: null }, brought: 'whole fruit' }, [recipe])).toBeNull();
-      expect(ownHours({ method: 'soda', place: 1, facts: { cure: null }, brought: 'whole fruit' }, [recipe])).toBeNull();
+      expect(
+        ownHours({ method: 'recipe 7', place: 1, facts: { cure: null, storage: 'ordinary' }, brought: 'whole fruit' }, [recipe])?.latest,
+      ).toBe(8);
+      expect(
+        ownHours({ method: 'recipe 7', place: 2, facts: { cure: null, storage: 'ordinary' }, brought: 'whole fruit' }, [recipe]),
+      ).toBeNull();
+      expect(
+        ownHours({ method: 'soda', place: 1, facts: { cure: null, storage: 'ordinary' }, brought: 'whole fruit' }, [recipe]),
+      ).toBeNull();
       expect(() => methodFacts('recipe 8', [recipe])).toThrow(RangeError);
     });
 
@@ -194,10 +200,21 @@ describe('methods and their clocks', () => {
     expect(stepFacts('dry', { sun: 'sun' }).lookFor.join()).toMatch('35 °C');
   });
 
+  test('seed that dies of drying is never hung, dried or put over a desiccant, whatever the method', () => {
+    const angelica = { cure: null, storage: 'not to be dried' } as const;
+    expect(stepsFor('thresh', angelica, 'heads or pods', [])).toEqual(['thresh', 'screen', 'winnow', 'sort']);
+    const dries = { id: 9, name: 'Dry', extraction: 'dry', why: '', retired: false, steps: [{ step: 'dry', hours: null }] } as const;
+    expect(stepsFor('recipe 9', angelica, 'heads or pods', [dries])).toEqual(['sort']);
+    expect(ownHours({ method: 'recipe 9', place: 0, facts: angelica, brought: 'heads or pods' }, [dries])).toBeNull();
+  });
+
   test('hazards stand where the hands are', () => {
     expect(cautionsFor('scoop', cucumber, false, {})).toEqual(['knife', 'bitter']);
     expect(cautionsFor('thresh', squash, true, {})).toEqual(['dust', 'treated']);
-    expect(cautionsFor('ferment', { id: 'p', cautions: ['Hot kinds call for gloves'] }, false, {})).toEqual(['hot']);
+    expect(cautionsFor('ferment', { cautions: [{ code: 'hot', words: 'Reworded by the library' }] }, false, {})).toEqual(['hot']);
+    expect(cautionsFor('sort', { cautions: [{ code: 'ergot', words: 'Black grains' }] }, false, {})).toEqual(['ergot']);
+    // What warns of the garden or the table, asks nothing at the bench, whatever its words.
+    expect(cautionsFor('sort', { cautions: [{ code: 'lookalike', words: 'Poisonous umbels look like it' }] }, false, {})).toEqual([]);
   });
 });
 

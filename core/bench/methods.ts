@@ -1,7 +1,8 @@
+import type { CropCautionCode } from '../almanac/cautions.ts';
 import type { Crop } from '../almanac/crop.ts';
 import type { Rules } from '../house/rules.ts';
 import { ruleFor } from '../house/rules.ts';
-import { CAUTIONS, stepFacts, type Caution, type Step, type StepHours } from './steps.ts';
+import { DRIES, stepFacts, type Caution, type Step, type StepHours } from './steps.ts';
 
 /** Ways from what was brought to clean seed that every house knows. */
 export const METHODS = ['thresh', 'ferment', 'soda', 'wipe', 'rinse', 'peroxide', 'as it is'] as const;
@@ -156,21 +157,34 @@ export function methodsFor(crop: Pick<Crop, 'extraction'>, brought: Brought, { r
 const curesFirst = (method: Method, steps: readonly Step[], crop: Pick<Crop, 'cure'>, brought: Brought): boolean =>
   crop.cure !== null && brought === 'whole fruit' && method !== 'as it is' && !steps.includes('cure');
 
-/** The steps of a method for this batch, in order: whole fruit of crops that cure is cured first. */
-export function stepsFor(method: Method, crop: Pick<Crop, 'cure'>, brought: Brought, recipes: readonly Recipe[]): readonly Step[] {
-  const { steps } = methodFacts(method, recipes);
-  return curesFirst(method, steps, crop, brought) ? ['cure', ...steps] : steps;
+type Handled = Pick<Crop, 'cure' | 'storage'>;
+const byUsualHours = (step: Step): RecipeStep => ({ step, hours: null });
+
+/** The steps of a method with a recipe's own hours: crops that cure are cured first, and seed that dies of drying is never dried. */
+function placesOf(method: Method, crop: Handled, brought: Brought, recipes: readonly Recipe[]): readonly RecipeStep[] {
+  const steps = recipeOf(method, recipes)?.steps ?? METHOD_FACTS[method as KnownMethod].steps.map(byUsualHours);
+  const moist = steps.filter(({ step }) => !DRIES.has(step));
+  const fitting = crop.storage !== 'not to be dried' ? steps : moist.length > 0 ? moist : [byUsualHours('sort')];
+  const cures = curesFirst(
+    method,
+    steps.map(({ step }) => step),
+    crop,
+    brought,
+  );
+  return cures ? [byUsualHours('cure'), ...fitting] : fitting;
+}
+
+/** The steps of a method for this batch, in order; never empty. Throws RangeError for an unknown recipe. */
+export function stepsFor(method: Method, crop: Handled, brought: Brought, recipes: readonly Recipe[]): readonly Step[] {
+  return placesOf(method, crop, brought, recipes).map(({ step }) => step);
 }
 
 /** The hours a recipe gives the step at this place; null where it has none of its own, or the method is no recipe. */
 export function ownHours(
-  { method, place, facts, brought }: { method: Method; place: number; facts: Pick<Crop, 'cure'>; brought: Brought },
+  { method, place, facts, brought }: { method: Method; place: number; facts: Handled; brought: Brought },
   recipes: readonly Recipe[],
 ): StepHours | null {
-  const recipe = recipeOf(method, recipes);
-  if (!recipe) return null;
-  const steps = recipe.steps.map(({ step }) => step);
-  return recipe.steps[place - (curesFirst(method, steps, facts, brought) ? 1 : 0)]?.hours ?? null;
+  return placesOf(method, facts, brought, recipes)[place]?.hours ?? null;
 }
 
 /**
@@ -191,17 +205,23 @@ export function switchAt(done: readonly Step[], to: readonly Step[]): number {
   return at < 0 ? to.length - 1 : at;
 }
 
+/** Where hands meet the fruit or its seed. */
+const handles = (step: Step): boolean => step !== 'cure' && step !== 'hang' && step !== 'dry';
+
+/** What a crop's caution asks to be read at the bench, and at which steps. What is not here concerns the garden or the table. */
+const CROP_CAUTIONS_AT: Partial<Record<CropCautionCode, { readonly caution: Caution; readonly at: (step: Step) => boolean }>> = {
+  hot: { caution: 'hot', at: handles },
+  bitter: { caution: 'bitter', at: (step) => step === 'scoop' },
+  toxic: { caution: 'toxic', at: handles },
+  spines: { caution: 'spines', at: handles },
+  ergot: { caution: 'ergot', at: handles },
+};
+
 /** Hazards to acknowledge before a step: the step's own, and the crop's where hands meet it. */
-export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions' | 'id'>, treated: boolean, rules: Rules): readonly Caution[] {
-  const said = crop.cautions.join(' ').toLowerCase();
-  const handles = step !== 'cure' && step !== 'hang' && step !== 'dry';
-  const cropOnes: Caution[] = [
-    ...(/hot|gloves.*eyes/.test(said) ? (['hot'] as const) : []),
-    ...(/bitter/.test(said) && step === 'scoop' ? (['bitter'] as const) : []),
-    ...(/poison|toxic/.test(said) && !/bitter/.test(said) ? (['toxic'] as const) : []),
-    ...(/spin|prickl/.test(said) ? (['spines'] as const) : []),
-  ];
-  return [...stepFacts(step, rules).cautions, ...(handles ? cropOnes : []), ...(treated ? (['treated'] as const) : [])].filter(
-    (caution, index, all) => caution in CAUTIONS && all.indexOf(caution) === index,
-  );
+export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions'>, treated: boolean, rules: Rules): readonly Caution[] {
+  const ofCrop = crop.cautions.flatMap(({ code }) => {
+    const met = CROP_CAUTIONS_AT[code];
+    return met?.at(step) ? [met.caution] : [];
+  });
+  return [...new Set<Caution>([...stepFacts(step, rules).cautions, ...ofCrop, ...(treated ? (['treated'] as const) : [])])];
 }

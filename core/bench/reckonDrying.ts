@@ -14,7 +14,7 @@ export interface Air {
 }
 
 export interface DryingFacts {
-  readonly crop: Pick<Crop, 'oil' | 'seedsPerGram' | 'extraction'>;
+  readonly crop: Pick<Crop, 'oil' | 'seedsPerGram' | 'extraction' | 'storage'>;
   /** Whether it came wet from fruit or bath. */
   readonly wet: boolean;
   readonly weighings: readonly ScaledWeight[];
@@ -36,6 +36,7 @@ export interface DryingReckoning {
   readonly moisture: number | null;
   readonly room: RoomAnswer | null;
   readonly sign: string;
+  /** Seed that dies of drying has nothing against it: it is put away moist. */
   readonly against: readonly NotDry[];
 }
 
@@ -67,14 +68,17 @@ export function reckonDrying({ crop, wet, weighings, room, jar, sign, now }: Dry
     moisture: jarNow && settlingMoisture(jarNow.humidity, jarNow.celsius, oil).fresh,
     room: roomNow && canRoomDry(roomNow.humidity, roomNow.celsius, oil),
     sign: signOf(crop),
-    against: againstSealing({
-      settled: sound.length >= 2 ? forecast!.settled : null,
-      scaleShare: last ? last.scaleError / last.milligrams : 0,
-      hoursWeighed: first && last ? (last.at - first.at) / HOUR_MS : 0,
-      sign,
-      humidity,
-      atTarget: targetWeight !== null && last !== undefined && last.milligrams <= targetWeight,
-    }),
+    against:
+      crop.storage === 'not to be dried'
+        ? []
+        : againstSealing({
+            settled: sound.length >= 2 ? forecast!.settled : null,
+            scaleShare: last ? last.scaleError / last.milligrams : 0,
+            hoursWeighed: first && last ? (last.at - first.at) / HOUR_MS : 0,
+            sign,
+            humidity,
+            atTarget: targetWeight !== null && last !== undefined && last.milligrams <= targetWeight,
+          }),
   };
 }
 

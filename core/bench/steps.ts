@@ -12,7 +12,8 @@ export const CAUTIONS = {
   treated: 'Treated seed: gloves, never food or feed; dispose of it as its packet says',
   toxic: 'Toxic seed: keep it from children, label it so',
   silica: 'Blue silica gel contains cobalt: do not breathe its dust, keep it from children; orange gel is the safer choice',
-  spines: 'Spiny heads: gloves',
+  spines: 'Spines or bristles: wear gloves',
+  ergot: 'Black horn-shaped grains are ergot, a poison: pick them out, discard them, wash your hands',
 } as const;
 export type Caution = keyof typeof CAUTIONS;
 
@@ -105,7 +106,7 @@ export const STEP_FACTS: Record<Step, StepFacts> = {
   rinse: {
     title: 'Rinse and pour off',
     doing: 'being rinsed',
-    lookFor: ['The water is clear', 'Good seed has sunk'],
+    lookFor: ['The water is clear'],
     ifLeft: 'Wet seed sprouts or moulds',
     cautions: [],
   },
@@ -153,7 +154,7 @@ export const STEP_FACTS: Record<Step, StepFacts> = {
   },
 };
 
-/** A step's facts as this house works: what it dries over, and whether its seed lies in the sun, changes what is said. */
+/** A step's facts as this house works: its rules on fruit, floating seed, sun and desiccant change what is looked for. */
 export function stepFacts(step: Step, rules: Rules): StepFacts {
   const facts = STEP_FACTS[step];
   if (step === 'silica' && ruleFor('desiccant', rules).id === 'rice')
@@ -166,11 +167,29 @@ export function stepFacts(step: Step, rules: Rules): StepFacts {
     };
   if (step === 'dry' && ruleFor('sun', rules).id === 'sun')
     return { ...facts, lookFor: ['Not over 35 °C in the sun: seed too hot for the hand is too hot', 'In before the evening’s dew'] };
+  if (step === 'rinse')
+    return {
+      ...facts,
+      lookFor: [
+        ...facts.lookFor,
+        ruleFor('float', rules).id === 'discard' ? 'Seed that floats is poured off' : 'Only pulp is poured off: seed that floats is kept',
+      ],
+    };
+  if (step === 'scoop')
+    return {
+      ...facts,
+      lookFor: [
+        ...facts.lookFor,
+        ruleFor('fruit', rules).id === 'ripest' ? 'The ripest fruit is used, mouldy too' : 'Fruit is sound: what rots is left out',
+      ],
+    };
   return facts;
 }
 
 /** Steps that leave seed open on the table; two lots there at once get mixed. */
 export const ON_THE_TABLE: ReadonlySet<Step> = new Set<Step>(['scoop', 'wipe', 'rinse', 'thresh', 'screen', 'winnow', 'sort']);
+/** Steps that take water out of the seed itself. */
+export const DRIES: ReadonlySet<Step> = new Set<Step>(['hang', 'dry', 'silica']);
 /** Steps that a weight ends. */
 export const BY_WEIGHT: ReadonlySet<Step> = new Set<Step>(['dry', 'silica']);
 

@@ -1,3 +1,7 @@
+import type { Crop } from '../almanac/crop.ts';
+import type { Aim } from '../lots/words.ts';
+import type { Passport } from '../passport/passport.ts';
+
 /** One school of thought, and what follows from it. */
 export interface School {
   readonly id: string;
@@ -168,16 +172,43 @@ export function ruleFor(key: RuleKey, house: Rules, line: Rules = {}): School {
   return rule.schools.find(({ id }) => id === chosen) ?? rule.schools.find(({ id }) => id === rule.usual)!;
 }
 
-/** The isolation distance by the rule that holds, in metres. */
-export function distanceBy(rules: Rules, crop: { readonly homeDistance: number; readonly productionDistance: number }): number {
-  return ruleFor('isolation', rules).id === 'production' ? crop.productionDistance : crop.homeDistance;
+/** The isolation distance by the rule that holds for a line, in metres. */
+export function distanceBy(rules: Rules, crop: Pick<Crop, 'homeDistance' | 'productionDistance'>, line: Rules = {}): number {
+  return ruleFor('isolation', rules, line).id === 'production' ? crop.productionDistance : crop.homeDistance;
 }
 
-/** How many plants to save from by the rule that holds. */
-export function plantsBy(
-  rules: Rules,
-  crop: { readonly plantsForSeed: number; readonly plantsToKeep: number; readonly plantsToConserve: number },
-): number {
-  const { id } = ruleFor('plants', rules);
+/** How many plants to save from by the rule that holds for a line. */
+export function plantsBy(rules: Rules, crop: Pick<Crop, 'plantsForSeed' | 'plantsToKeep' | 'plantsToConserve'>, line: Rules = {}): number {
+  const { id } = ruleFor('plants', rules, line);
   return id === 'many' ? crop.plantsToConserve : id === 'few' ? crop.plantsForSeed : crop.plantsToKeep;
 }
+
+/** What a new line is kept for: a mixture adapts, and so do a hybrid's offspring where the house makes a line of them; else as the house does. */
+export function aimBy(rules: Rules, { kind, offspring }: Pick<Passport, 'kind' | 'offspring'>): Aim {
+  if (kind === 'mixture' || (offspring && ruleFor('hybrids', rules).id === 'stabilise')) return 'let adapt';
+  return ruleFor('aim', rules).id as Aim;
+}
+
+export const takesHybrids = (rules: Rules): boolean => ruleFor('hybrids', rules).id !== 'never';
+
+const TEST_SIZES: Readonly<Record<string, number>> = { ten: 10, hundred: 100 };
+
+/** How many seeds the house always tests; null where it goes by what the decision needs. */
+export const testSizeBy = (rules: Rules): number | null => TEST_SIZES[ruleFor('testSize', rules).id] ?? null;
+
+export const isPepper = ({ species }: Pick<Crop, 'species'>): boolean => species.startsWith('Capsicum');
+
+/** When its fruit is ripe, by the rule that holds. */
+export function ripeBy(rules: Rules, crop: Pick<Crop, 'species' | 'ripe'>): string {
+  return isPepper(crop) && ruleFor('colour', rules).id === 'corked' ? 'Deep green or corked will do; say so in the record' : crop.ripe;
+}
+
+/** What to do with seed that germinates too poorly to lend, the house's first choice first. */
+export type OldSeedWay = 'grow out' | 'blend' | 'replace' | 'discard';
+const OLD_SEED_WAYS: Readonly<Record<string, readonly OldSeedWay[]>> = {
+  verdict: ['grow out', 'blend', 'replace', 'discard'],
+  blend: ['blend', 'grow out', 'replace', 'discard'],
+  discard: ['discard', 'replace', 'grow out'],
+};
+
+export const oldSeedWays = (rules: Rules): readonly OldSeedWay[] => OLD_SEED_WAYS[ruleFor('oldSeed', rules).id]!;

@@ -1,3 +1,4 @@
+import { usualBloom } from './usualBloom.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { barrierOf, METHODS } from './barriers.ts';
@@ -8,6 +9,11 @@ import { binned, binnedByWeight, BINS, meanOf } from './quantiles.ts';
 const SQUASH = { outcrossing: 0.9, homeDistance: 150, productionDistance: 800, barrier: 1 };
 const at = (metres: number): Neighbour => ({ metres, overlap: 1, amount: 1, weight: 1 });
 const known = (...metres: number[]) => crossedShareKnown({ ...SQUASH, neighbours: metres.map(at) });
+
+test('a crop usually flowers some weeks from the last frost, in either half of the year', () => {
+  expect(usualBloom({ bloom: [4, 10] }, '05-01', 2026)).toEqual(['2026-05-29', '2026-07-10']);
+  expect(usualBloom({ bloom: [-2, 3] }, '10-15', 2025)).toEqual(['2025-10-01', '2025-11-05']);
+});
 
 describe('how much foreign pollen arrives', () => {
   test('is all of it at no distance, 1 % at the home-garden distance, 0.1 % at the seed-production distance', () => {

@@ -1,4 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
+import { ruleFor, type Rules } from '../house/rules.ts';
 import type { HoldKind, Origin } from '../lots/words.ts';
 import type { Claim } from '../promise/judge.ts';
 import { known, type Passport } from './passport.ts';
@@ -34,12 +35,16 @@ export interface RuledHold {
   readonly why: HoldReason;
 }
 
-/** The holds that intake sets by rule, in the order in which they are settled at the bench. Nothing is left out because another holds already. */
+/**
+ * The holds that intake sets by rule, in the order in which they are settled at the bench. Nothing is left out because another holds
+ * already. Offspring of a hybrid is a trial, unless the house takes it as a line of its own.
+ */
 export function holdsByRule(
   passport: Passport,
-  crop: Pick<Crop, 'breeding' | 'hybrids' | 'pests'>,
+  crop: Pick<Crop, 'breeding' | 'hybrids' | 'storage'>,
   origin: Origin,
   promise: Claim,
+  rules: Rules,
 ): readonly RuledHold[] {
   const holds: RuledHold[] = [];
   const hold = (when: boolean, kind: HoldKind, why: HoldReason) => when && holds.push({ kind, why });
@@ -51,7 +56,7 @@ export function holdsByRule(
 
   hold(passport.form !== 'clean seed' && passport.form !== 'on paper', 'drying', 'not cleaned');
   hold(passport.mould === true, 'drying', 'mouldy');
-  hold(passport.dried === 'not dried', 'drying', 'not dried');
+  hold(passport.dried === 'not dried' && crop.storage !== 'not to be dried', 'drying', 'not dried');
   hold(passport.insects === 'seen' || passport.insects === 'holes in seed', 'pests', 'insects');
   hold(passport.insects === 'unknown', 'pests', 'insects possible');
   hold(passport.diseaseChoice === 'treat', 'pests', 'disease to treat');
@@ -60,7 +65,7 @@ export function holdsByRule(
   hold(passport.dried === 'with heat', 'test', 'dried with heat');
   hold(passport.use === 'for food', 'test', 'for food');
   hold(hybrid && !passport.offspring, 'identity', 'F1 under its name');
-  hold(passport.offspring, 'trial', 'offspring trial');
+  hold(passport.offspring && ruleFor('hybrids', rules).id !== 'stabilise', 'trial', 'offspring trial');
   hold(fatherUnknown && !passport.offspring, 'trial', 'unknown father');
   hold((boughtPlant || stallHybrid) && !hybrid && !passport.offspring, 'trial', 'bought plant');
   hold(passport.kind === 'crossed', 'trial', 'known crossed');

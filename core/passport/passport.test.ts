@@ -6,10 +6,10 @@ import { checkRipe } from './ripe.ts';
 
 const TODAY = '2026-11-23';
 const passport = (said: Partial<Passport>): Passport => ({ ...EMPTY_PASSPORT, kind: 'open-pollinated', harvested: '2026-09', ...said });
-const SQUASH = { breeding: 'crossed by insects', hybrids: 'common', pests: [] } as const;
-const PEA = { breeding: 'selfing', hybrids: 'rare', pests: ['weevils'] } as const;
+const SQUASH = { breeding: 'crossed by insects', hybrids: 'common', storage: 'ordinary' } as const;
+const PEA = { breeding: 'selfing', hybrids: 'rare', storage: 'ordinary' } as const;
 const holds = (said: Partial<Passport>, crop: typeof SQUASH | typeof PEA = PEA, origin: 'donated' | 'market fruit' = 'donated') =>
-  holdsByRule(passport(said), crop, origin, 'true').map(({ kind, why }) => `${kind}: ${why}`);
+  holdsByRule(passport(said), crop, origin, 'true', {}).map(({ kind, why }) => `${kind}: ${why}`);
 
 describe('holds by rule', () => {
   test.each([
@@ -34,9 +34,21 @@ describe('holds by rule', () => {
     expect(holds({}, PEA, 'market fruit')).toEqual([]);
   });
 
+  test('a house that makes lines of hybrids’ offspring does not hold them for a trial', () => {
+    const offspring = passport({ kind: 'F1', offspring: true });
+    expect(holdsByRule(offspring, PEA, 'donated', 'may vary', { hybrids: 'stabilise' })).toEqual([]);
+    expect(holdsByRule(passport({ kind: 'F1' }), PEA, 'donated', 'may vary', { hybrids: 'stabilise' })).toHaveLength(1);
+  });
+
+  test('seed that must not be dried is not held for being moist', () => {
+    const moist = passport({ dried: 'not dried' });
+    expect(holdsByRule(moist, { ...PEA, storage: 'not to be dried' }, 'donated', 'true', {})).toEqual([]);
+    expect(holdsByRule(moist, PEA, 'donated', 'true', {})).toMatchObject([{ kind: 'drying', why: 'not dried' }]);
+  });
+
   test('what may have crossed is held for a trial once, not twice', () => {
-    expect(holdsByRule(passport({}), SQUASH, 'donated', 'may vary').map(({ why }) => why)).toEqual(['may have crossed']);
-    expect(holdsByRule(passport({ kind: 'F1' }), SQUASH, 'donated', 'may vary').map(({ why }) => why)).toEqual(['F1 under its name']);
+    expect(holdsByRule(passport({}), SQUASH, 'donated', 'may vary', {}).map(({ why }) => why)).toEqual(['may have crossed']);
+    expect(holdsByRule(passport({ kind: 'F1' }), SQUASH, 'donated', 'may vary', {}).map(({ why }) => why)).toEqual(['F1 under its name']);
   });
 });
 

@@ -9,15 +9,19 @@ export interface PlantsReckoning {
   /** Effective plants of this season; null when the number is unknown. */
   readonly effective: number | null;
   readonly mothers: number | null;
-  /** How many would keep the line. */
+  /** How many the house's rule asks for; by the crop's breeding, how many would keep the line. */
   readonly wanted: number;
 }
 
 type Facts = Pick<Crop, 'outcrossing' | 'breeding' | 'plantsForSeed' | 'plantsToKeep' | 'plantsToConserve'>;
 
-/** Judges how many mother plants gave seed, and how many flowered with them, against what the crop wants. */
-export function judgePlants(crop: Facts, mothers: number | null, flowered: number | null): PlantsReckoning {
-  const wanted = crop.plantsToKeep;
+/** Judges how many mother plants gave seed, and how many flowered with them, against what the crop wants; `wanted` by the house's rule. */
+export function judgePlants(
+  crop: Facts,
+  mothers: number | null,
+  flowered: number | null,
+  wanted: number = crop.plantsToKeep,
+): PlantsReckoning {
   if (mothers === null) return { verdict: 'unknown', effective: null, mothers, wanted };
   const effective = effectivePlants(crop, mothers, flowered);
   const verdict =

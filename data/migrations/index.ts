@@ -11,6 +11,7 @@ import * as quickLooks from './0009_quick_looks.ts';
 import * as afterReading from './0010_after_reading.ts';
 import * as wholePackets from './0011_whole_packets.ts';
 import * as search from './0012_search.ts';
+import * as codedCautions from './0013_coded_cautions.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -26,4 +27,5 @@ export const migrations: Record<string, Migration> = {
   '0010_after_reading': afterReading,
   '0011_whole_packets': wholePackets,
   '0012_search': search,
+  '0013_coded_cautions': codedCautions,
 };

@@ -13,6 +13,7 @@ import { readTowel } from '#services/tests.server.ts';
 import { findHoldings } from '#data/places.ts';
 import { findPurityCards } from '#data/purity.ts';
 import { bareDatabase } from '../support/databases.ts';
+import { readCrop } from '#data/almanac.ts';
 import { connect } from './database.ts';
 
 let owner: Db;
@@ -29,7 +30,9 @@ async function oldHouse(db: Db): Promise<number> {
   await sql`insert into house (name, time_zone, last_frost, first_frost, lending_opens) values ('Old house', 'Etc/UTC', '05-01', '10-15', '02-01')`.execute(
     db,
   );
-  await sql`insert into crop (id, name, facts, shipped) values ('pea', 'Pea', '{}', '{}')`.execute(db);
+  await sql`insert into crop (id, name, facts, shipped) values ('pea', 'Pea', ${{ cautions: ['Pods are poisonous', 'Spiny heads', 'Hot juice', 'And seed is toxic', 'Wash hands'] }}, '{}')`.execute(
+    db,
+  );
   const line = await number(sql<{ id: number }>`insert into line (crop_id, name) values ('pea', 'Long Siding') returning id`);
   const place = await number(sql<{ id: number }>`insert into place (name) values ('Shelf') returning id`);
   return db.transaction().execute(async (tx) => {
@@ -106,7 +109,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
   testId = await oldTest(owner, lotId);
   expect((await migrator.migrateTo('0010_after_reading')).error).toBeUndefined();
   opened = await openedPackets(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0011_whole_packets', '0012_search']);
+  expect(await migrate(owner)).toEqual(['0011_whole_packets', '0012_search', '0013_coded_cautions']);
   expect(await findHoldings(owner, lotId)).toMatchObject([
     { balance: 230, packetUnits: null },
     { balance: 40, packetUnits: 40 },
@@ -139,6 +142,15 @@ test('an old house gets usual figures of its bench and prices, and no recipe', a
 test('brought up to date, it stays as it is', async () => {
   expect(await migrate(owner)).toEqual([]);
   expect(await findPurityCards(owner, lotId)).toEqual([]);
+});
+
+test('cautions in a library’s own words keep them, and get the code that decides at the bench', async () => {
+  expect((await readCrop(owner, 'pea'))?.cautions).toEqual([
+    { code: 'toxic', words: 'Pods are poisonous And seed is toxic' },
+    { code: 'spines', words: 'Spiny heads' },
+    { code: 'hot', words: 'Hot juice' },
+    { code: 'other', words: 'Wash hands' },
+  ]);
 });
 
 test('packets that were opened without a word are put right by a movement that says so', async () => {

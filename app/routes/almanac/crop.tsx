@@ -1,7 +1,7 @@
 import { data, Link } from 'react-router';
 import { CHAPTERS, FACT_KEYS, factKind, SOURCES, type Chapter, type FactKey } from '#core/almanac/facts.ts';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
-import { HOUSE_RULES, ruleFor, type RuleKey } from '#core/house/rules.ts';
+import { HOUSE_RULES, isPepper, ruleFor, type RuleKey } from '#core/house/rules.ts';
 import { isSelfing } from '#core/almanac/crop.ts';
 import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
@@ -52,7 +52,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const ruleKeys = (chapter: Chapter): RuleKey[] => [
     ...(RULES[chapter] ?? []),
     ...(chapter === 'clean and dry' && crop.extraction === 'wet with a gel coat' ? (['ferment', 'float'] as const) : []),
-    ...(chapter === 'harvest' && crop.species.startsWith('Capsicum') ? (['colour'] as const) : []),
+    ...(chapter === 'harvest' && isPepper(crop) ? (['colour'] as const) : []),
   ];
   const crosses = names.flatMap(({ id, name, group }) => {
     const how = id === crop.id ? null : crossing(groups, crop.group, group);
@@ -143,9 +143,9 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
           </>
         }
       />
-      {crop.cautions.map((caution) => (
-        <Notice key={caution} tone="poor">
-          {caution}
+      {crop.cautions.map(({ code, words }) => (
+        <Notice key={code} tone="poor">
+          {words}
         </Notice>
       ))}
       <p className="mb-6 max-w-prose text-large">

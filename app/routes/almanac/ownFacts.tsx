@@ -1,5 +1,6 @@
 import { data, Form, useSubmit } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
 import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
 import { writeFact } from '#core/almanac/readFact.ts';
 import { overrideForm } from '#contracts/seen.ts';
@@ -36,10 +37,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     title: factKind(fact).title,
     now: writeFact(fact, crop[fact]),
     shipped: writeFact(fact, shipped[fact]),
-    groups: fact === 'group' ? groups.map(({ id, name }) => `${id} (${name})`) : [],
+    hint: hintFor(fact, groups),
     history: overrides,
     typed,
   };
+}
+
+/** How a fact is written, where its shipped value does not show it. */
+function hintFor(fact: FactKey, groups: readonly { readonly id: string; readonly name: string }[]): string {
+  if (fact === 'group') return `One of: ${groups.map(({ id, name }) => `${id} (${name})`).join(', ')}`;
+  if (fact === 'cautions') {
+    const codes = Object.entries(CROP_CAUTIONS).map(([code, means]) => `${code} (${means})`);
+    return `One on each line, as “hot: wear gloves”. Begin each with one of: ${codes.join(', ')}. “none” takes them away`;
+  }
+  return 'Written like the shipped one, unit and all; “none” takes it away';
 }
 
 function trouble(problem: OverrideProblem): Record<string, string[]> {
@@ -122,15 +133,7 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
       />
       <PostForm key={loaderData.key} form={form} formKey={loaderData.key} className="mt-6">
         <input type="hidden" name="fact" value={fact} />
-        <TextArea
-          field={fields.typed}
-          label="Holds here"
-          hint={
-            loaderData.groups.length > 0
-              ? `One of: ${loaderData.groups.join(', ')}`
-              : 'Written like the shipped one, unit and all; “none” takes it away'
-          }
-        />
+        <TextArea field={fields.typed} label="Holds here" hint={loaderData.hint} />
         <TickField field={fields.restore} label="Go back to what was shipped" />
         <TextField field={fields.why} label="Reason" hint="Ten years of our own notes" />
         <Button type="submit" look="action">

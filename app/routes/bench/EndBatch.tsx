@@ -21,7 +21,7 @@ export function EndBatch({
   const start = {
     amount: batch.byWeight && last ? last.weight : '',
     place: batch.place,
-    container: batch.drying.against.length > 0 ? 'paper envelope' : 'jar',
+    container: batch.moist ? 'plastic bag' : batch.drying.against.length > 0 ? 'paper envelope' : 'jar',
     liftDrying: 'on',
     sign: batch.signSeen ? 'on' : null,
   };
@@ -31,8 +31,10 @@ export function EndBatch({
   const [giveUp, give] = usePostForm<'reason'>({ id: `give-${keys.give}`, result: abandoned });
   return (
     <section aria-label="Finish" className="space-y-4 border-t border-rule pt-5">
-      <details open={batch.byWeight || finished !== null}>
-        <summary className="cursor-pointer font-slab text-large font-semibold">Finish: clean, dry seed goes into the lot</summary>
+      <details open={batch.byWeight || batch.moist !== null || finished !== null}>
+        <summary className="cursor-pointer font-slab text-large font-semibold">
+          {batch.moist ? 'Finish: clean seed goes into the lot, undried' : 'Finish: clean, dry seed goes into the lot'}
+        </summary>
         <PostForm form={form} formKey={keys.end} intent="finish" className="mt-3 space-y-5">
           <input type="hidden" name="turn" value={batch.turn} />
           <TextField
@@ -43,22 +45,29 @@ export function EndBatch({
           />
           {!batch.wasClean && (
             <>
-              <TextField field={fields.place} label="Where does it go?" hint="A new place is added" />
+              <TextField field={fields.place} label="Where does it go?" hint={batch.placeHint} />
               <ChoiceField
                 field={fields.container}
                 label="Into a"
-                hint="Seed still drying wants one that breathes"
+                hint={batch.moist ?? 'Seed still drying wants one that breathes'}
                 options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
                 initial={follows ? start.container : undefined}
               />
             </>
           )}
+          {!batch.moist && (
+            <TickField
+              field={fields.sign}
+              label={`I have seen the sign: ${batch.drying.sign.charAt(0).toLowerCase()}${batch.drying.sign.slice(1)}`}
+              initial={follows ? batch.signSeen : undefined}
+            />
+          )}
           <TickField
-            field={fields.sign}
-            label={`I have seen the sign: ${batch.drying.sign.charAt(0).toLowerCase()}${batch.drying.sign.slice(1)}`}
-            initial={follows ? batch.signSeen : undefined}
+            field={fields.liftDrying}
+            label={
+              batch.moist ? 'Remove its hold for drying: it is clean, and stays moist' : 'Lift its hold for drying, when it is dry enough'
+            }
           />
-          <TickField field={fields.liftDrying} label="Lift its hold for drying, when it is dry enough" />
           {(finished || batch.drying.against.length > 0) && (
             <TextField field={fields.reason} label="Why it is put away before it is dry (only then)" />
           )}

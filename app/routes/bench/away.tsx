@@ -63,6 +63,8 @@ function troubleOf(
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'not dry':
       return { kind: ['It is held as not dry. Frost kills damp seed, and shut airtight it spoils. Dry it first'] };
+    case 'must stay moist':
+      return { kind: ['Seed of this crop must not be dried: frost kills it, and shut airtight it rots. Sort out bored seed by hand'] };
     case 'shut already':
       return { kind: ['It is shut away already'] };
     case 'to come':

@@ -10,6 +10,7 @@ import { actOnBatch } from './batchActions.server.ts';
 import { readBatchPage } from './batchPage.server.ts';
 import { PeroxideCalculator, SilicaCalculator, SodaCalculator } from './calculators.tsx';
 import { Cautions } from './Cautions.tsx';
+import { KnowTheSeed } from './KnowTheSeed.tsx';
 import { Drying, WeighForm } from './Drying.tsx';
 import { EndBatch } from './EndBatch.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
@@ -79,6 +80,7 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
       ) : (
         <Cautions unread={batch.unread} formKey={keys.read} result={resultOf('read')} />
       )}
+      {!end && <KnowTheSeed moist={batch.moist} lookalike={batch.lookalike} />}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0 space-y-8">
           {batch.yielded && <YieldReckoning yielded={batch.yielded} />}

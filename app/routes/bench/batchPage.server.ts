@@ -1,6 +1,7 @@
+import { keptMoist } from '#core/almanac/crop.ts';
 import { methodFacts, methodsFor, nextSteps, stepsFor, switchAt } from '#core/bench/methods.ts';
 import { signOf } from '#core/bench/sealing.ts';
-import { BY_WEIGHT, CAUTIONS, stepFacts, type Step } from '#core/bench/steps.ts';
+import { BY_WEIGHT, CAUTIONS, ON_THE_TABLE, stepFacts, type Step } from '#core/bench/steps.ts';
 import { boughtFor, yieldOf } from '#core/bench/yield.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { ruleFor } from '#core/house/rules.ts';
@@ -10,24 +11,25 @@ import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { House } from '#data/house.ts';
 import { findBatch, listBatchesOfLot, readAir, readChecks, readEnd, readSteps, readWeighings, type Batch } from '#data/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { findHoldings } from '#data/places.ts';
+import { findHoldings, readPlaceWarmth } from '#data/places.ts';
 import { findOnTable, rindSeen, unreadCautions } from '#services/bench.server.ts';
 import { readDrying } from '#services/drying.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { devices } from '#app/platform/devices.server.ts';
 import { newFormKey } from '#app/platform/form.server.ts';
 import type { SignedIn } from '#app/platform/visit.server.ts';
+import { placeHint } from '#app/ui/placeHint.ts';
 import { viewOf } from './viewOf.server.ts';
 
 const DAY = 86_400_000;
 
 /** Everything the page of one batch shows. @returns null where there is no such batch */
-export async function readBatchPage(id: number, { actor, house, now }: SignedIn, isNew: boolean) {
+export async function readBatchPage(id: number, { actor, house, now, today }: SignedIn, isNew: boolean) {
   const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
   if (!batch) return null;
   const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
   const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === signOf(batch.facts));
-  const [steps, weighings, end, table, unread, drying, room, holdings] = await Promise.all([
+  const [steps, weighings, end, table, unread, drying, room, holdings, warmth] = await Promise.all([
     readSteps(db, id),
     readWeighings(db, id),
     readEnd(db, id),
@@ -36,6 +38,7 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
     readDrying(db, batch, now, signSeen),
     readAir(db),
     findHoldings(db, batch.lotId),
+    readPlaceWarmth(db, today),
   ]);
   const when = (at: Date | number) => formatMoment(Number(at), now.getTime(), house.timeZone);
   const facts = stepFacts(batch.step, house.rules);
@@ -69,6 +72,10 @@ export async function readBatchPage(id: number, { actor, house, now }: SignedIn,
     byWeight: BY_WEIGHT.has(batch.step),
     wasClean: brought,
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place ?? '',
+    placeHint: placeHint(house.rules, lot!, warmth),
+    /** What to do with seed that must not be dried; null for all other. */
+    moist: keptMoist(batch.facts),
+    lookalike: ON_THE_TABLE.has(batch.step) ? batch.facts.lookalike : null,
     signSeen,
     unread: unread.map((caution) => ({ caution, words: CAUTIONS[caution] })),
     next: nextSteps(own, batch.place, house.rules).map(({ step, at }) => ({ method: batch.method, step, place: at, title: title(step) })),

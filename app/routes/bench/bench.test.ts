@@ -13,6 +13,7 @@ describe('what stands in the way at the bench is said at the field where it can 
     [{ code: 'read first', cautions: ['knife'] }, '', 'Knife'],
     [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g before'],
     [{ code: 'not dry', against: ['no sign yet', 'too humid'] }, 'reason', 'silica gel'],
+    [{ code: 'frost kills it' }, 'place', 'above 0 °C'],
     [{ code: 'more than there was' }, 'amount', 'more than the book says'],
     [{ code: 'not a photo' }, 'photo', 'JPEG or PNG'],
     [{ code: 'photo too large' }, 'photo', '50 megapixels'],

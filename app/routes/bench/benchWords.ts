@@ -4,7 +4,7 @@ import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import { formatWeight } from '#core/units/formatAmount.ts';
 import type { CheckProblem, NextProblem, WeighProblem } from '#services/bench.server.ts';
 import type { FinishProblem } from '#services/finishing.server.ts';
-import { shortWords } from '#app/ui/sayings.ts';
+import { FROST_KILLS_IT, shortWords } from '#app/ui/sayings.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
   'weights not settled': 'its weight may still be falling',
@@ -68,6 +68,8 @@ export function troubleOf(
           `It is not dry enough to seal: ${problem.against.map((one) => NOT_DRY[one]).join('; ')}. Say why it is put away all the same`,
         ],
       };
+    case 'frost kills it':
+      return { place: [FROST_KILLS_IT] };
     case 'more than there was':
       return { amount: ['That is more than the book says there was. Count the shelf on the lot’s page instead'] };
   }

@@ -2,12 +2,13 @@ import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data } from 'react-router';
 import { packetsOf, CONTAINERS } from '#core/bench/packing.ts';
+import { keptMoist } from '#core/almanac/crop.ts';
 import { enoughOf } from '#core/stock/enough.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import { packForm, unpackForm } from '#contracts/bench.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { findHoldings, listPlaces } from '#data/places.ts';
+import { findHoldings, listPlaces, readPlaceWarmth } from '#data/places.ts';
 import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#services/packing.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -18,19 +19,26 @@ import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { placeHint } from '#app/ui/placeHint.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { KnowTheSeed } from './KnowTheSeed.tsx';
 import type { Route } from './+types/pack.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Pack · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor } = visitBy(context, request, 'work');
+  const { actor, today, house } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [holdings, places, typed] = await Promise.all([findHoldings(db, lot.id), listPlaces(db), typedBefore(request, actor)]);
+  const [holdings, places, typed, warmth] = await Promise.all([
+    findHoldings(db, lot.id),
+    listPlaces(db),
+    typedBefore(request, actor),
+    readPlaceWarmth(db, today),
+  ]);
   const loose = holdings.filter(({ packetUnits }) => packetUnits === null).reduce((sum, { balance }) => sum + balance, 0);
   return {
     key: newFormKey(),
@@ -45,6 +53,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     packet: lot.facts.packet,
     reserve: enoughOf(lot.facts, 0, 0).reserve,
     places: places.map(({ name }) => name),
+    placeHint: placeHint(house.rules, lot, warmth),
+    moist: keptMoist(lot.facts),
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place,
     packed: holdings
       .filter(({ packetUnits, balance }) => packetUnits !== null && balance > 0)
@@ -73,6 +83,8 @@ function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, strin
       return { packets: [problem.most === 0 ? 'There is not enough for one' : `There is enough for ${problem.most}`] };
     case 'no such packets':
       return { packets: ['They are gone meanwhile'] };
+    case 'frost kills it':
+      return { place: [FROST_KILLS_IT] };
     case 'nothing to pack':
       return { packets: ['There is not enough for one packet, with what is kept back'] };
   }
@@ -122,6 +134,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           {hazard}
         </Notice>
       ))}
+      <KnowTheSeed moist={lot.moist} />
       <PostForm key={lot.key} form={form} formKey={lot.key} intent="pack">
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField
@@ -151,7 +164,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
             value={keepBack}
             onChange={(event) => setKeepBack(event.target.value)}
           />
-          <TextField field={fields.place} label="Where do they go?" suggestions={lot.places} />
+          <TextField field={fields.place} label="Where do they go?" hint={lot.placeHint} suggestions={lot.places} />
         </div>
         {made && (
           <Reckoning

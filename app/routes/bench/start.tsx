@@ -1,3 +1,4 @@
+import { keptMoist } from '#core/almanac/crop.ts';
 import { useState } from 'react';
 import { data, redirect } from 'react-router';
 import { methodFacts, methodsFor, stepsFor, type Brought } from '#core/bench/methods.ts';
@@ -22,6 +23,7 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { EMPTY_IS_NOW, TO_COME, vesselTaken } from './benchWords.ts';
+import { KnowTheSeed } from './KnowTheSeed.tsx';
 import type { Route } from './+types/start.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
@@ -72,6 +74,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     },
     picked: passport ? known(passport.answers.pickedOn) : null,
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+    lookalike: lot.facts.lookalike,
+    moist: keptMoist(lot.facts),
   };
 }
 
@@ -150,6 +154,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           {hazard}
         </Notice>
       ))}
+      <KnowTheSeed moist={lot.moist} lookalike={lot.lookalike} />
       {lot.under.length > 0 && (
         <Notice tone="doubt">
           {lot.under.length === 1 ? 'Another picking of it is' : `${lot.under.length} other pickings of it are`} under way, in{' '}

@@ -7,7 +7,7 @@ import { anyVisit } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
-import { distanceBy } from '#core/house/rules.ts';
+import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
 import { CLAIM_MEANS, CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/packet.ts';
@@ -20,7 +20,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
-  const { howToSow, howToSave, ripe, cautions, plantsForSeed, plantsToKeep, species, lifeCycle } = lot.facts;
+  const { howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
   return {
     code: lot.code,
     crop: lot.crop,
@@ -28,12 +28,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     house: house.name,
     howToSow,
     howToSave,
-    ripe,
+    ripe: ripeBy(house.rules, lot.facts),
     cautions: hazardWords({ treated: lot.treated, cautions }),
     promise: lot.promise,
-    apart: distanceBy(house.rules, lot.facts),
+    apart: distanceBy(house.rules, lot.facts, lot.lineRules),
     plantsForSeed,
-    plantsToKeep,
+    plantsToKeep: plantsBy(house.rules, lot.facts, lot.lineRules),
     species,
     lifeCycle,
     worksHere: actor !== null && may(actor.role, 'work'),

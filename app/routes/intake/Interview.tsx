@@ -4,7 +4,7 @@ import { Form, useFetcher, useSubmit } from 'react-router';
 import type { Answers } from '#core/passport/answers.ts';
 import { questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
-import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
+import { distanceBy, plantsBy, ripeBy, type Rules } from '#core/house/rules.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
@@ -63,8 +63,10 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
     crop,
     crossers: saved.soFar.crossers,
     grownNear: saved.soFar.grownNear,
-    distance: crop && distanceBy(rules, crop),
-    plants: crop && plantsBy(rules, crop),
+    distance: crop && distanceBy(rules, crop, saved.soFar.lineRules),
+    plants: crop && plantsBy(rules, crop, saved.soFar.lineRules),
+    ripe: crop && ripeBy(rules, crop),
+    bloom: saved.bloom,
     places,
     gardens,
     loan,

@@ -11,6 +11,10 @@ export interface InterviewContext extends Asking {
   readonly places: readonly string[];
   readonly distance: number | null;
   readonly plants: number | null;
+  /** When its fruit is ripe, as the house holds. */
+  readonly ripe: string | null;
+  /** When it usually flowers here, as “29 May to 10 Jul”. */
+  readonly bloom: string | null;
   readonly gardens: readonly string[];
   readonly loan: { readonly member: string } | null;
   readonly asksWho: boolean;

@@ -1,3 +1,4 @@
+import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
 import { useState, type FormEvent } from 'react';
 import { data, Form, redirect, useSubmit } from 'react-router';
 import { actKey } from '#contracts/fields.ts';
@@ -19,6 +20,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
+import { bloomHere } from './bloomHere.server.ts';
 import type { Route } from './+types/correct.ts';
 import { AskText } from './asks.tsx';
 import { CONTRADICTIONS } from './contradictionWords.ts';
@@ -40,7 +42,7 @@ const NOT_HERE: ReadonlySet<Question> = new Set<Question>([
 ]);
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const { actor, today, house } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
   const [passport] = await readPassports(db, lot.id);
@@ -50,13 +52,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     ...(await typedBefore(request, actor)),
   };
   const returned = lot.origin === 'returned';
-  const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, loanId: null, today });
+  const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, loanId: null, today, rules: house.rules });
   return {
     key: newFormKey(),
     lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned },
     crop: lot.facts,
     start: withUnknowns(lot.facts, start, returned),
     crossers,
+    distance: distanceBy(house.rules, lot.facts, lot.lineRules),
+    plants: plantsBy(house.rules, lot.facts, lot.lineRules),
+    ripe: ripeBy(house.rules, lot.facts),
+    bloom: bloomHere(lot.facts, house.lastFrost, today),
   };
 }
 
@@ -120,7 +126,10 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   throw redirect(`/lots/${lot.code}`);
 }
 
-export default function Correct({ loaderData: { key, lot, crop, start, crossers }, actionData }: Route.ComponentProps) {
+export default function Correct({
+  loaderData: { key, lot, crop, start, crossers, distance, plants, ripe, bloom },
+  actionData,
+}: Route.ComponentProps) {
   const [answers, setAnswers] = useState<Answers>(actionData?.said ?? start);
   const submit = useSubmit();
   const busy = useBusy();
@@ -135,8 +144,10 @@ export default function Correct({ loaderData: { key, lot, crop, start, crossers 
     crop,
     crossers,
     grownNear: [],
-    distance: crop.homeDistance,
-    plants: crop.plantsToKeep,
+    distance,
+    plants,
+    ripe,
+    bloom,
     places: [],
     gardens: [],
     loan: null,

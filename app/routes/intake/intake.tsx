@@ -17,11 +17,12 @@ import { receiveLot, refuseSeed, type IntakeProblem } from '#services/intake.ser
 import { readSoFar, startOfReturn, type SoFar } from '#services/interview.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { typedBefore, visitBy, type SignedIn } from '#app/platform/visit.server.ts';
 import { formOf, intentOf } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { bloomHere } from './bloomHere.server.ts';
 import type { Route } from './+types/intake.ts';
 import { CONTRADICTIONS } from './contradictionWords.ts';
 import { Interview } from './Interview.tsx';
@@ -37,13 +38,16 @@ export interface Saved {
   readonly draft: { readonly id: string; readonly version: number } | null;
   readonly answers: Answers;
   readonly crop: Crop | null;
+  /** When the crop usually flowers here. */
+  readonly bloom: string | null;
   readonly soFar: SoFar;
 }
 
 const DEFAULTS: Answers = { container: 'jar' };
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor, today, house } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
+  const { actor, today, house } = visit;
   const url = new URL(request.url);
   const draft = params.draft ? await findDraft(db, params.draft) : undefined;
   if (params.draft && !draft) throw data(null, { status: 404 });
@@ -59,7 +63,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (loanId && !loan) throw data(null, { status: 404 });
   const start = typed ??
     draft?.answers ?? { ...DEFAULTS, ...(loanId ? await startOfReturn(db, loanId, today) : {}), place: places[0]?.name ?? '' };
-  const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, loanId, today);
+  const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, loanId, visit);
   return {
     key: newFormKey(),
     saved,
@@ -84,9 +88,15 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-async function savedAs(answers: Answers, draft: Saved['draft'], loanId: number | null, today: string): Promise<Saved> {
+async function savedAs(
+  answers: Answers,
+  draft: Saved['draft'],
+  loanId: number | null,
+  { today, house }: Pick<SignedIn, 'today' | 'house'>,
+): Promise<Saved> {
   const crop = answers['crop'] ? await readCrop(db, answers['crop']) : null;
-  return { draft, answers, crop, soFar: await readSoFar(db, { answers, crop, loanId, today }) };
+  const bloom = crop && bloomHere(crop, house.lastFrost, today);
+  return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, loanId, today, rules: house.rules }) };
 }
 
 const PLACE_FAULTS = {
@@ -124,7 +134,8 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today, now } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
+  const { actor, today, now } = visit;
   const form = await formOf(request);
   const intent = form.has('intent') ? intentOf(form, ['take', 'save', 'keep', 'drop', 'refuse']) : 'take';
   const key = actKey.safeParse(form.get('key')).data;
@@ -143,7 +154,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       return notAccepted({ saved: undefined, faults: {}, whole: null, asksWho: false });
     if (intent === 'keep') throw redirect(`/intake/${id}`);
     return {
-      saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, loanId, today),
+      saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, loanId, visit),
       faults: {},
       whole: null,
       asksWho: false,
@@ -163,7 +174,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     if (draftId) await refuseSeed(db, actor, { key, draftId, what: title, why });
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
-  const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, today);
+  const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, visit);
   const { interview, faults } = readInterview(said, facts, loanId !== null);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
   if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });

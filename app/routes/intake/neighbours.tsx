@@ -81,7 +81,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
 }
 
 function Neighbour({ row, context }: { row: number; context: InterviewContext }) {
-  const { answers, faults, say, crop, crossers } = context;
+  const { answers, faults, say, crop, crossers, bloom } = context;
   const ask = { answers, faults, say };
   const name = (part: string) => `n${row}${part}`;
   return (
@@ -113,6 +113,7 @@ function Neighbour({ row, context }: { row: number; context: InterviewContext })
         {...ask}
         name={name('overlap')}
         label="In flower together"
+        hint={bloom ? `${crop!.name} usually flowers here from ${bloom}` : undefined}
         choices={choices(OVERLAPS, { none: 'Never', some: 'For a while', most: 'Most of the time', all: 'All along' })}
         unknown
       />

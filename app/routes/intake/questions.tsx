@@ -184,7 +184,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           {...ask}
           name="plantsHarvested"
           label="How many gave seed?"
-          hint={context.plants === null ? undefined : `${context.plants} or more keep a line`}
+          hint={context.plants === null ? undefined : `This library asks for ${context.plants} or more`}
           unknown
           inputMode="numeric"
         />
@@ -296,7 +296,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           {...ask}
           name="ripeSigns"
           label="Are the signs there?"
-          hint={crop ? `Ripe: ${crop.ripe.charAt(0).toLowerCase()}${crop.ripe.slice(1)}` : undefined}
+          hint={context.ripe ? `Ripe: ${context.ripe.charAt(0).toLowerCase()}${context.ripe.slice(1)}` : undefined}
           choices={YES_NO}
           unknown
         />

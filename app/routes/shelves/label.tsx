@@ -13,14 +13,14 @@ export const links: Route.LinksFunction = () => [{ rel: 'stylesheet', href: labe
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, today, request);
+  const label = await readLabel(params.code, house, today, request);
   if (!label) throw data(null, { status: 404 });
   return { species: label.species, label: labelPage(label.words, `/lots/${label.words.code}/labels.pdf`, request) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const { house, actor, today } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, today, request);
+  const label = await readLabel(params.code, house, today, request);
   if (!label) throw data(null, { status: 404 });
   return printFromForm(label.words, request, actor);
 }

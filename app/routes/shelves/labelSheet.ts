@@ -7,7 +7,7 @@ import { readLabel } from './labelWords.server.ts';
 /** Labels of one lot as a PDF. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
-  const label = await readLabel(params.code, house.name, today, request);
+  const label = await readLabel(params.code, house, today, request);
   if (!label) throw data(null, { status: 404 });
   return labelFile(label.words, request);
 }

@@ -1,3 +1,5 @@
+import { ripeBy } from '#core/house/rules.ts';
+import type { House } from '#data/house.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { findLotByCode } from '#data/lots.ts';
@@ -27,7 +29,7 @@ function germinationLine(
 /** What a packet's label says of a lot; it never claims more than the lot's promise. */
 export async function readLabel(
   code: string,
-  house: string,
+  house: Pick<House, 'name' | 'rules'>,
   today: string,
   request: Request,
 ): Promise<{ words: LabelWords; species: string } | null> {
@@ -44,8 +46,8 @@ export async function readLabel(
     { text: germinationLine(lot, outlook, today) },
     ...(thicker ? [{ text: thickerWords(thicker), strong: true }] : []),
     { text: facts.howToSow },
-    { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${facts.ripe.toLowerCase()}.` },
-    { text: `${facts.storageNote ?? 'Keep cool, dark and dry.'} ${house}` },
+    { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${ripeBy(house.rules, facts).toLowerCase()}.` },
+    { text: `${facts.storageNote ?? 'Keep cool, dark and dry.'} ${house.name}` },
   ];
   return {
     species: facts.species,

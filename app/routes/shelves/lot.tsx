@@ -1,3 +1,4 @@
+import { plantsBy } from '#core/house/rules.ts';
 import { data, Link } from 'react-router';
 import { holdsByRule } from '#core/passport/holds.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
@@ -123,7 +124,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
   const active = holds.filter(({ liftedOn }) => liftedOn === null);
-  const asked = new Set<string>(promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise).map(({ why }) => why) : []);
+  const asked = new Set<string>(
+    promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
+  );
   const { facts, ...passport } = lot;
   return {
     triesMethods: methodTrial !== undefined,
@@ -152,7 +155,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     central: centralShare(judged),
     health: healthWords(said),
     raises: whatWouldRaise(judged.lot, judged.knowledge),
-    plants: plantsView(lot.facts, said, kin, lot.id),
+    plants: plantsView(lot.facts, said, kin, lot.id, plantsBy(house.rules, lot.facts, lot.lineRules)),
     ancestry: ancestryOf(
       kin.map((row) => ({ ...row, mothers: row.plants })),
       lot.id,
@@ -179,8 +182,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 /** How many plants gave seed, what that keeps, and what chance would do; the same lot always shows the same runs. */
-function plantsView(crop: Crop, said: PassportAnswers, kin: readonly KinRow[], lotId: number): PlantsView {
-  const plants = judgePlants(crop, known(said.plantsHarvested), known(said.plantsStanding));
+function plantsView(crop: Crop, said: PassportAnswers, kin: readonly KinRow[], lotId: number, wanted: number): PlantsView {
+  const plants = judgePlants(crop, known(said.plantsHarvested), known(said.plantsStanding), wanted);
   const t = (crop.outcrossing[0] + crop.outcrossing[1]) / 200;
   const generations = kin.map(({ effective }) => effective);
   const chance = seeded(lotId);

@@ -1,3 +1,4 @@
+import { keptMoist } from '#core/almanac/crop.ts';
 import { data } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
@@ -67,7 +68,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     borrowed: outlook.history.borrowed,
     isBlend: facts.blend !== null,
     underOn,
-    underInFreezer: dayUnder(cold, thresholds.lend, risk, today),
+    // Frost kills seed that must not be dried: the freezer is no way out for it.
+    underInFreezer: keptMoist(lot.facts) ? underOn : dayUnder(cold, thresholds.lend, risk, today),
     rate: outlook.rate,
     next: { on: lot.nextTestOn, words: nextTestWords(lot.nextTestReason) },
     odd: oddTestsOf(outlook),
