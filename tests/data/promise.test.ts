@@ -22,6 +22,7 @@ import {
   type Seen,
 } from '#services/evidence.server.ts';
 import { receiveLot } from '#services/intake.server.ts';
+import { readSoFar } from '#services/interview.server.ts';
 import { changeLine } from '#services/lines.server.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
@@ -337,6 +338,21 @@ describe('lines', () => {
       rules: {},
     });
     expect((await promiseOf(code)).promise).toBe('mixture');
+  });
+
+  test('rules of its own hold for the line’s lots, and for what is brought under its name', async () => {
+    const { lineId } = await lot(await takeIn(library, { variety: 'Signal Wire' }));
+    const rules = { plants: 'many', isolation: 'production' };
+    const change = { key: randomUUID(), id: lineId, version: 1, aim: 'keep true' as const, story: null, aliases: [], rules };
+    expect((await changeLine(library.db, library.helper, TODAY, change)).ok).toBe(true);
+    const next = await lot(await takeIn(library, { variety: 'Signal Wire' }));
+    expect(next.lineRules).toEqual(rules);
+    const brought = async (variety: string) => {
+      const answers = { crop: 'pea', source: 'donated', kind: 'open-pollinated', plantsHarvested: '20', variety };
+      return readSoFar(library.db, { answers, crop: next.facts, loanId: null, today: TODAY, rules: {} });
+    };
+    expect(await brought('Signal Wire')).toMatchObject({ lineRules: rules, judged: { plants: { wanted: next.facts.plantsToConserve } } });
+    expect(await brought('Never Seen')).toMatchObject({ lineRules: {}, judged: { plants: { wanted: next.facts.plantsToKeep } } });
   });
 
   test('each way of sorting lists every line once', async () => {
