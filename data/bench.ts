@@ -23,7 +23,6 @@ export async function createBatch(
       fruits: batch.fruits,
       weight_in: batch.weightIn,
       opened_at: batch.openedAt,
-      opened_by: batch.by,
       act_key: batch.actKey,
     })
     .returning('id')
@@ -54,7 +53,6 @@ export interface NewStep extends Act {
   readonly celsius: number;
   readonly since: Date;
   readonly vessel: string;
-  readonly why: string | null;
 }
 
 /** Moves a batch on; the database refuses a turn that somebody else has taken (`batch_turn_taken_once`). */
@@ -70,7 +68,6 @@ export async function createStep(db: Db, step: NewStep): Promise<void> {
       celsius: step.celsius,
       since: step.since,
       vessel: step.vessel,
-      why: step.why,
       written_by: step.by,
       act_key: step.actKey,
     })
@@ -132,7 +129,6 @@ export async function createWeighing(
 export async function createAirReading(
   db: Db,
   reading: Omit<Act, 'by'> & {
-    by: number | null;
     batchId: number | null;
     of: 'room' | 'jar';
     humidity: number;
@@ -148,7 +144,6 @@ export async function createAirReading(
       humidity: reading.humidity,
       celsius: reading.celsius,
       read_at: reading.readAt,
-      written_by: reading.by,
       act_key: reading.actKey,
     })
     .execute();
@@ -284,7 +279,7 @@ export async function readSteps(db: Db, batchId: number) {
     .selectFrom('batch_step')
     .innerJoin('batch', 'batch.id', 'batch_step.batch_id')
     .leftJoin('person', 'person.id', 'batch_step.written_by')
-    .select(['turn', 'method', 'step', 'place', 'celsius', 'since', 'why', 'person.name as by'])
+    .select(['turn', 'method', 'step', 'place', 'celsius', 'since', 'person.name as by'])
     .select(sql<string>`coalesce(batch_step.vessel, batch.vessel)`.as('vessel'))
     .where('batch_id', '=', batchId)
     .orderBy('turn')

@@ -20,7 +20,7 @@ export async function ensureGarden(db: Db, personId: number | null, name: string
   if (found) return found.id;
   await db
     .insertInto('garden')
-    .values({ person_id: personId, name, latitude: null, longitude: null, radius_m: null })
+    .values({ person_id: personId, name, latitude: null, longitude: null })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
   return pick(await called.execute())!.id;
@@ -31,15 +31,7 @@ export async function listGardens(db: Db, search = '') {
   return db
     .selectFrom('garden')
     .leftJoin('person', 'person.id', 'garden.person_id')
-    .select([
-      'garden.id',
-      'garden.name',
-      'garden.person_id as personId',
-      'person.name as person',
-      'latitude',
-      'longitude',
-      'radius_m as radiusM',
-    ])
+    .select(['garden.id', 'garden.name', 'garden.person_id as personId', 'person.name as person', 'latitude', 'longitude'])
     .where(holdsWords(search, 'garden.name'))
     .orderBy('garden.name')
     .execute();
@@ -67,10 +59,10 @@ export async function readGardenPoints(db: Db): Promise<(Point & { id: number })
   return rows;
 }
 
-export async function saveGardenPlace(db: Db, id: number, place: (Point & { radiusM: number | null }) | null): Promise<void> {
+export async function saveGardenPlace(db: Db, id: number, place: Point | null): Promise<void> {
   await db
     .updateTable('garden')
-    .set({ latitude: place?.latitude ?? null, longitude: place?.longitude ?? null, radius_m: place?.radiusM ?? null })
+    .set({ latitude: place?.latitude ?? null, longitude: place?.longitude ?? null })
     .where('id', '=', id)
     .execute();
 }

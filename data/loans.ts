@@ -41,7 +41,9 @@ function loans(db: Db) {
     .innerJoin('line', 'line.id', 'lot.line_id')
     .innerJoin('crop', 'crop.id', 'line.crop_id')
     .innerJoin('person', 'person.id', 'loan.member_id')
-    .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id');
+    .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
+    .leftJoin('person as lender', 'lender.id', 'loan.lent_by')
+    .leftJoin('person as closer', 'closer.id', 'loan_close.closed_by');
 }
 
 const LOAN_COLUMNS = [
@@ -61,6 +63,9 @@ const LOAN_COLUMNS = [
   'loan_close.outcome',
   'loan_close.closed_on as closedOn',
   'loan_close.note as closeNote',
+  'loan.override_reason as overrideReason',
+  'lender.name as lentBy',
+  'closer.name as closedBy',
 ] as const;
 
 export async function findLoan(db: Db, id: number) {
@@ -106,11 +111,8 @@ export async function closeLoan(
     .execute();
 }
 
-export async function recordReturn(db: Db, back: { loanId: number; lotId: number; returnedOn: string; actKey: string }): Promise<void> {
-  await db
-    .insertInto('loan_return')
-    .values({ loan_id: back.loanId, lot_id: back.lotId, returned_on: back.returnedOn, act_key: back.actKey })
-    .execute();
+export async function recordReturn(db: Db, back: { loanId: number; lotId: number; actKey: string }): Promise<void> {
+  await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, act_key: back.actKey }).execute();
 }
 
 /** Open loans, soonest due first. */

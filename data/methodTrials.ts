@@ -53,7 +53,11 @@ export async function findMethodTrial(db: Db, lotId: number) {
     .selectFrom('method_trial')
     .innerJoin('method_trial_arm as own', 'own.trial_id', 'method_trial.id')
     .leftJoin('method_trial_end', 'method_trial_end.trial_id', 'method_trial.id')
+    .leftJoin('person as beginner', 'beginner.id', 'method_trial.begun_by')
+    .leftJoin('person as ender', 'ender.id', 'method_trial_end.ended_by')
     .select([
+      'beginner.name as begunBy',
+      'ender.name as endedBy',
       'method_trial.id',
       'usual',
       'difference',

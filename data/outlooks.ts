@@ -150,6 +150,17 @@ export async function addClimate(
     .execute();
 }
 
+/** What was seen to come up of a lot, with its note and who wrote it down. */
+export async function findEmergence(db: Db, lotId: number) {
+  return db
+    .selectFrom('emergence')
+    .leftJoin('person', 'person.id', 'emergence.written_by')
+    .select(['seen_on as on', 'sown', 'up', 'emergence.note', 'person.name as by'])
+    .where('lot_id', '=', lotId)
+    .orderBy('emergence.id')
+    .execute();
+}
+
 export async function addEmergence(
   db: Db,
   seen: { lotId: number; sown: number; up: number; seenOn: string; note: string | null; writtenBy: number; actKey: string },

@@ -16,6 +16,17 @@ export async function createRecipe(db: Db, recipe: Omit<Recipe, 'id' | 'retired'
   return id;
 }
 
+/** Who wrote each recipe and when, and who retired it. */
+export async function readRecipeAuthors(db: Db) {
+  return db
+    .selectFrom('recipe')
+    .leftJoin('recipe_end', 'recipe_end.recipe_id', 'recipe.id')
+    .leftJoin('person as author', 'author.id', 'recipe.written_by')
+    .leftJoin('person as ender', 'ender.id', 'recipe_end.ended_by')
+    .select(['recipe.id', 'recipe.written_at as writtenAt', 'author.name as by', 'ender.name as retiredBy'])
+    .execute();
+}
+
 /** Retires a recipe; twice is once. */
 export async function endRecipe(db: Db, end: { recipeId: number } & Act): Promise<void> {
   await db

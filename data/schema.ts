@@ -84,7 +84,6 @@ interface PersonTable {
   is_member: Generated<boolean>;
   erased_at: Date | null;
   version: Generated<number>;
-  created_at: WrittenAt;
 }
 interface GardenTable {
   id: GeneratedAlways<number>;
@@ -92,7 +91,6 @@ interface GardenTable {
   name: string;
   latitude: number | null;
   longitude: number | null;
-  radius_m: number | null;
 }
 interface GardenDistanceTable {
   one_id: Fact<number>;
@@ -106,13 +104,11 @@ interface AccountTable {
   password_hash: string | null;
   role: Role;
   closed_at: Date | null;
-  created_at: WrittenAt;
 }
 interface SessionTable {
   token_hash: Fact<Buffer>;
   account_id: Fact<number>;
   device: Fact<string>;
-  created_at: WrittenAt;
   expires_at: Date;
   revoked_at: Date | null;
 }
@@ -132,7 +128,6 @@ interface ParkedFormTable {
   account_id: Fact<number>;
   path: Fact<string>;
   fields: ColumnType<Record<string, string>, string, never>;
-  parked_at: WrittenAt;
 }
 interface ActTable {
   key: Fact<string>;
@@ -268,7 +263,6 @@ interface DraftTable {
   answers: ColumnType<Record<string, string>, string, string>;
   title: string;
   loan_id: MaybeFact<number>;
-  started_at: WrittenAt;
   saved_at: ColumnType<Date, Date | undefined, Date>;
   version: Generated<number>;
 }
@@ -474,8 +468,6 @@ interface BlendTable {
   lot_id: Fact<number>;
   probit_mean: Fact<number>;
   probit_spread: Fact<number>;
-  blended_on: Fact<string>;
-  blended_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface PottedTable {
@@ -511,7 +503,6 @@ interface PlannedTestTable {
   lot_id: Fact<number>;
   week: Fact<string>;
   pinned: Fact<boolean>;
-  planned_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface CalendarFeedTable {
@@ -539,7 +530,6 @@ interface OpenLoanTable {
 interface LoanReturnTable {
   loan_id: Fact<number>;
   lot_id: Fact<number>;
-  returned_on: Fact<string>;
   act_key: Fact<string>;
 }
 export type LoanOutcome = 'returned' | 'failed crop' | 'kept on' | 'written off';
@@ -560,7 +550,6 @@ interface BatchTable {
   fruits: MaybeFact<number>;
   weight_in: MaybeFact<number>;
   opened_at: Fact<Date>;
-  opened_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface BatchStepTable {
@@ -574,7 +563,6 @@ interface BatchStepTable {
   since: Fact<Date>;
   /** Null in steps from before a batch could be moved from one vessel to another. */
   vessel: MaybeFact<string>;
-  why: MaybeFact<string>;
   written_at: WrittenAt;
   written_by: MaybeFact<number>;
   act_key: Fact<string>;
@@ -606,7 +594,6 @@ interface AirReadingTable {
   humidity: Fact<number>;
   celsius: Fact<number>;
   read_at: Fact<Date>;
-  written_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
 interface BatchEndTable {

@@ -100,7 +100,7 @@ export async function replacePlan(db: Db, plan: readonly PlannedTest[], by: { ac
   if (plan.length > 0)
     await db
       .insertInto('planned_test')
-      .values(plan.map(({ lotId, week, pinned }) => ({ lot_id: lotId, week, pinned, planned_by: by.personId, act_key: by.actKey })))
+      .values(plan.map(({ lotId, week, pinned }) => ({ lot_id: lotId, week, pinned, act_key: by.actKey })))
       .execute();
 }
 

@@ -64,8 +64,12 @@ function tests(db: Db) {
     .innerJoin('line', 'line.id', 'lot.line_id')
     .innerJoin('crop', 'crop.id', 'line.crop_id')
     .leftJoin('test_end', 'test_end.test_id', 'germination_test.id')
+    .leftJoin('person as layer', 'layer.id', 'germination_test.laid_by')
+    .leftJoin('person as ender', 'ender.id', 'test_end.ended_by')
     .select([
       'germination_test.id',
+      'layer.name as laidBy',
+      'ender.name as endedBy',
       'germination_test.lot_id as lotId',
       'lot.code',
       'line.name as variety',

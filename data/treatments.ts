@@ -48,6 +48,7 @@ export async function findTreatments(db: Db, lotId: number) {
     .selectFrom('treatment')
     .leftJoin('treatment_opening as opening', 'opening.treatment_id', 'treatment.id')
     .leftJoin('person', 'person.id', 'treatment.shut_by')
+    .leftJoin('person as opener', 'opener.id', 'opening.opened_by')
     .select([
       'treatment.id',
       'treatment.kind',
@@ -55,6 +56,7 @@ export async function findTreatments(db: Db, lotId: number) {
       'treatment.use',
       'treatment.since',
       'person.name as by',
+      'opener.name as openedBy',
       'opening.opened_on as openedOn',
       'opening.early',
       'opening.reason',
@@ -86,6 +88,20 @@ export async function endWarmUp(db: Db, end: Act & { warmUpId: number; openedAt:
   await db
     .insertInto('warm_up_end')
     .values({ warm_up_id: end.warmUpId, opened_at: end.openedAt, early: end.early, opened_by: end.by, act_key: end.actKey })
+    .execute();
+}
+
+/** Every time a lot was taken out of the cold and opened, oldest first. */
+export async function findOpenings(db: Db, lotId: number) {
+  return db
+    .selectFrom('warm_up')
+    .innerJoin('warm_up_end', 'warm_up_end.warm_up_id', 'warm_up.id')
+    .leftJoin('person as taker', 'taker.id', 'warm_up.taken_by')
+    .leftJoin('person as opener', 'opener.id', 'warm_up_end.opened_by')
+    .select(['container', 'taken_out_at as takenOutAt', 'taker.name as takenBy'])
+    .select(['opened_at as openedAt', 'early', 'opener.name as openedBy'])
+    .where('warm_up.lot_id', '=', lotId)
+    .orderBy('warm_up.id')
     .execute();
 }
 

@@ -93,7 +93,7 @@ class Loader {
     this.gardenIds = await addRows(
       this.tx,
       'garden',
-      GARDENS.map(({ name, ...place }) => ({ name, person_id: null, radius_m: null, ...place })),
+      GARDENS.map(({ name, ...place }) => ({ name, person_id: null, ...place })),
     );
     this.placeIds = await addRows(
       this.tx,
@@ -416,7 +416,6 @@ class Loader {
               {
                 loan_id: loanIds[at]!,
                 lot_id: this.lotIds[loan.child]!,
-                returned_on: loan.close!.on,
                 act_key: this.act('seed returned', this.codes[index]!, loan.close!.on),
               },
             ],

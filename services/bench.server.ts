@@ -94,7 +94,6 @@ export function startBatch(
       celsius: start.celsius,
       since,
       vessel: start.vessel,
-      why: null,
     });
     if (start.humidity !== null)
       await bench.createAirReading(tx, {
@@ -229,7 +228,6 @@ export function nextStep(
       celsius: next.celsius,
       since,
       vessel: next.vessel,
-      why: null,
     });
     return { answer: { step: next.step }, subject: batch.code };
   });
@@ -309,7 +307,7 @@ export function recordAir(
 ) {
   return perform<null, BatchGone>(db, { key: air.key, kind: 'air read', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, air.batchId, refuse);
-    await bench.createAirReading(tx, { actKey: air.key, by: actor.personId, ...air, readAt: now });
+    await bench.createAirReading(tx, { ...air, actKey: air.key, readAt: now });
     return { answer: null, subject: batch.code };
   });
 }

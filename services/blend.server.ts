@@ -201,7 +201,7 @@ export function blendLots(db: Db, actor: Actor, today: string, blending: Blendin
       writtenBy: actor.personId,
       actKey: blending.key,
     });
-    await createBlend(tx, { lotId, expected, blendedOn: today, blendedBy: actor.personId, actKey: blending.key });
+    await createBlend(tx, { lotId, expected, actKey: blending.key });
     for (const { lot, amount, seeds: count } of parts)
       await drawFromLot(
         tx,

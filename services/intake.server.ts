@@ -205,7 +205,7 @@ async function closeReturn(tx: Db, actor: Actor, today: string, intake: Intake, 
       writtenBy: actor.personId,
       actKey,
     });
-  await recordReturn(tx, { loanId: parent.loanId, lotId, returnedOn: today, actKey });
+  await recordReturn(tx, { loanId: parent.loanId, lotId, actKey });
   if (!keepsLoanOpen)
     await closeLoan(tx, { loanId: parent.loanId, outcome: 'returned', closedOn: today, note: null, closedBy: actor.personId, actKey });
 }
@@ -239,7 +239,7 @@ async function placeGarden(tx: Db, gardenId: number, text: string, house: House,
   const others = (await readGardenPoints(tx)).filter(({ id }) => id !== gardenId);
   const fault = placeFault(point, { southern: house.southern, others });
   if (fault) refuse({ code: 'garden place', fault });
-  await saveGardenPlace(tx, gardenId, { ...point, radiusM: null });
+  await saveGardenPlace(tx, gardenId, point);
 }
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */

@@ -27,7 +27,7 @@ export async function logRoom(db: Db, room: RoomLogger, now: Date): Promise<bool
   if (air.kind !== 'read') return false;
   const { humidity, celsius } = air;
   await perform(db, { key, kind: 'room air logged', actor: null }, async (tx) => {
-    await createAirReading(tx, { actKey: key, by: null, batchId: null, of: 'room', humidity, celsius, readAt: now });
+    await createAirReading(tx, { actKey: key, batchId: null, of: 'room', humidity, celsius, readAt: now });
     return { answer: null, subject: 'room' };
   });
   return true;

@@ -12,6 +12,7 @@ import * as afterReading from './0010_after_reading.ts';
 import * as wholePackets from './0011_whole_packets.ts';
 import * as search from './0012_search.ts';
 import * as codedCautions from './0013_coded_cautions.ts';
+import * as unreadColumns from './0014_unread_columns.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -28,4 +29,5 @@ export const migrations: Record<string, Migration> = {
   '0011_whole_packets': wholePackets,
   '0012_search': search,
   '0013_coded_cautions': codedCautions,
+  '0014_unread_columns': unreadColumns,
 };

@@ -26,9 +26,9 @@ describe('what grew near', () => {
     const [here, near, told, farther] = await Promise.all(
       ['Lever Plot', 'Crank Row', 'Points Bed', 'Far Buffer'].map((name) => ensureGarden(db, null, name)),
     );
-    await saveGardenPlace(db, here!, { latitude: 41.21, longitude: -34.04, radiusM: null });
-    await saveGardenPlace(db, near!, { latitude: 41.211, longitude: -34.04, radiusM: null });
-    await saveGardenPlace(db, farther!, { latitude: 41.22, longitude: -34.04, radiusM: null });
+    await saveGardenPlace(db, here!, { latitude: 41.21, longitude: -34.04 });
+    await saveGardenPlace(db, near!, { latitude: 41.211, longitude: -34.04 });
+    await saveGardenPlace(db, farther!, { latitude: 41.22, longitude: -34.04 });
     await saveGardenDistance(db, told!, here!, 900);
     await saveGardenDistance(db, here!, told!, 300);
     expect(await findGardensNear(db, here!)).toEqual([

@@ -71,8 +71,8 @@ test('a neighbour is not forgotten, however many gardens there are', async () =>
   await sql`insert into garden (person_id, name, latitude, longitude)
     select ${person}, 'Aaa ' || n, 20 + n * 0.01, -40 from generate_series(1, 700) as n`.execute(library.owner);
   const [here, near] = [await ensureGarden(library.db, person, 'Zz here'), await ensureGarden(library.db, person, 'Zz near')];
-  await saveGardenPlace(library.db, here, { latitude: -38, longitude: 179.9999, radiusM: null });
-  await saveGardenPlace(library.db, near, { latitude: -38.001, longitude: -179.9999, radiusM: null });
+  await saveGardenPlace(library.db, here, { latitude: -38, longitude: 179.9999 });
+  await saveGardenPlace(library.db, near, { latitude: -38.001, longitude: -179.9999 });
   const found = await findGardensNear(library.db, here);
   expect(found.map(({ name }) => name)).toEqual(['Zz near']);
   expect(found[0]!.metres).toBeLessThan(200);

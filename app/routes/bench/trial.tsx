@@ -47,6 +47,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     methods: methodsFor(lot.facts, lot.form, house).map((method) => ({ method, title: title(method) })),
     trial: trial && {
       begunOn: trial.begunOn,
+      begunBy: trial.begunBy,
+      endedBy: trial.endedBy,
       usual: trial.usual,
       difference: trial.difference,
       seedsEach: trial.seedsEach,
@@ -228,7 +230,7 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
     <div className="space-y-6">
       <Reckoning
         tone={TONES[answer.kind]}
-        question={`Begun ${formatDate(trial.begunOn)}: which keeps its seed best?`}
+        question={`Begun ${formatDate(trial.begunOn)}${trial.begunBy ? ` by ${trial.begunBy}` : ''}: which keeps its seed best?`}
         verdict={
           answer.kind === 'one is better'
             ? titleOf(answer.best)
@@ -301,7 +303,8 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
       </Table>
       {trial.endedOn ? (
         <Notice tone="good">
-          Ended {formatDate(trial.endedOn)}: {trial.learnt}
+          Ended {formatDate(trial.endedOn)}
+          {trial.endedBy && ` by ${trial.endedBy}`}: {trial.learnt}
           {trial.adopted && '. It became the house’s rule'}
         </Notice>
       ) : (

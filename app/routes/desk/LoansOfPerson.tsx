@@ -16,9 +16,23 @@ interface LoanView {
   readonly outcome: string | null;
   readonly closedOn: string | null;
   readonly closeNote: string | null;
+  readonly lentBy: string | null;
+  readonly overrideReason: string | null;
+  readonly closedBy: string | null;
   readonly late: boolean;
   readonly treated: 'yes' | 'unknown' | null;
   readonly returnedAs: readonly string[];
+}
+
+/** Who lent it, and why all the same where the rules spoke against it. */
+function How({ loan }: { loan: Pick<LoanView, 'lentBy' | 'overrideReason'> }) {
+  if (loan.lentBy === null && loan.overrideReason === null) return null;
+  return (
+    <span className="block text-small text-soft">
+      {loan.lentBy && `Lent by ${loan.lentBy}`}
+      {loan.overrideReason && `${loan.lentBy ? '. ' : ''}Lent although the rules advised against it: ${loan.overrideReason}`}
+    </span>
+  );
 }
 
 /** What somebody has borrowed: open loans first, each with the two ways it can end. */
@@ -42,6 +56,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
                 {loan.late && <Mark tone="doubt">late</Mark>}
                 {loan.returnedAs.length > 0 && `; some came back as ${loan.returnedAs.join(', ')}`}
               </span>
+              <How loan={loan} />
             </span>
             <span className="flex flex-wrap gap-2">
               <ButtonLink to={`/intake?loan=${loan.id}`}>Seed comes back</ButtonLink>
@@ -63,6 +78,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
               <li key={loan.id} className="border-t border-rule py-2 text-small">
                 {loan.crop} ‘{loan.variety}’, lent {formatDate(loan.lentOn)}: <b>{loan.outcome}</b>{' '}
                 {loan.closedOn && formatDate(loan.closedOn)}
+                {loan.closedBy && `, by ${loan.closedBy}`}
                 {loan.returnedAs.map((code) => (
                   <span key={code}>
                     , as{' '}
@@ -72,6 +88,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
                   </span>
                 ))}
                 {loan.closeNote && <span className="block text-soft">{loan.closeNote}</span>}
+                <How loan={loan} />
               </li>
             ))}
           </ul>

@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import { Form } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { readRecipeAuthors } from '#data/recipes.ts';
 import type { RecipeStep } from '#core/bench/methods.ts';
 import { STEP_FACTS, STEPS } from '#core/bench/steps.ts';
 import { RECIPE_ROWS, recipeForm, retireRecipeForm } from '#contracts/recipes.ts';
@@ -18,8 +21,17 @@ export const meta: Route.MetaFunction = () => [{ title: 'Recipes · Kind Granary
 
 const hoursWords = ({ hours }: RecipeStep) => (hours ? ` ${hours.earliest} to ${hours.latest} h, usually ${hours.usual}` : '');
 
+type Authors = Awaited<ReturnType<typeof readRecipeAuthors>>[number];
+
+const authorOf = (author: Authors | undefined, timeZone: string) => ({
+  on: author ? dayInZone(author.writtenAt, timeZone) : null,
+  by: author?.by ?? null,
+  retiredBy: author?.retiredBy ?? null,
+});
+
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'set house rules');
+  const authors = new Map((await readRecipeAuthors(db)).map((one) => [one.id, one]));
   return {
     key: newFormKey(),
     typed: await typedBefore(request, actor),
@@ -30,6 +42,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       extraction,
       why,
       retired,
+      ...authorOf(authors.get(id), house.timeZone),
       steps: steps.map((one) => `${STEP_FACTS[one.step].title}${hoursWords(one)}`),
     })),
   };
@@ -91,14 +104,18 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
             <div className="min-w-0">
               <b>{recipe.name}</b>{' '}
               <span className="text-soft">
-                for {recipe.extraction} seed{recipe.retired && ', retired'}
+                for {recipe.extraction} seed{recipe.retired && `, retired${recipe.retiredBy ? ` by ${recipe.retiredBy}` : ''}`}
               </span>
               <ol className="list-decimal pl-5">
                 {recipe.steps.map((step, index) => (
                   <li key={index}>{step}</li>
                 ))}
               </ol>
-              <p className="text-small text-soft">{recipe.why}</p>
+              <p className="text-small text-soft">
+                {recipe.why}
+                {recipe.on && ` · ${formatDate(recipe.on)}`}
+                {recipe.by && `, ${recipe.by}`}
+              </p>
             </div>
             {!recipe.retired && (
               <Form method="post">

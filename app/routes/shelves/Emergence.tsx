@@ -13,7 +13,7 @@ export function Emergence({
 }: {
   formKey: string;
   today: string;
-  seen: readonly { on: string; sown: number; up: number }[];
+  seen: readonly { on: string; sown: number; up: number; note: string | null; by: string | null }[];
   result: SubmissionResult | null;
 }) {
   const [form, fields] = usePostForm<'sown' | 'up' | 'seenOn' | 'note'>({ id: `emergence-${formKey}`, result, start: { seenOn: today } });
@@ -21,12 +21,14 @@ export function Emergence({
     <section aria-label="In members’ gardens">
       <h2 className="mb-2">In members’ gardens</h2>
       <ul>
-        {seen.map(({ on, sown, up }, index) => (
+        {seen.map(({ on, sown, up, note, by }, index) => (
           <li key={index} className="border-t border-rule py-2">
             <b>
               {up} of {sown}
             </b>{' '}
             came up, {formatDate(on)}
+            {by && <span className="text-small text-soft"> · {by}</span>}
+            {note && <p className="text-small text-soft">{note}</p>}
           </li>
         ))}
       </ul>

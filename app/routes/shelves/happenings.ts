@@ -3,8 +3,12 @@ import type { findEvidence, findIncidents, findReports, findTrials } from '#data
 import type { findHolds } from '#data/holds.ts';
 import type { readPassports } from '#data/passports.ts';
 import type { testsOfLot } from '#data/tests.ts';
+import type { findOpenings, findTreatments } from '#data/treatments.ts';
+import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import type { Happening } from './Timeline.tsx';
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface Told {
   readonly lot: {
@@ -21,10 +25,14 @@ interface Told {
   readonly trials: Awaited<ReturnType<typeof findTrials>>;
   readonly reports: Awaited<ReturnType<typeof findReports>>;
   readonly potted: Awaited<ReturnType<typeof readPotted>>;
+  readonly treatments: Awaited<ReturnType<typeof findTreatments>>;
+  readonly openings: Awaited<ReturnType<typeof findOpenings>>;
+  readonly dayOf: (at: Date) => string;
 }
 
 /** What happened to a lot, from every record of it. */
-export function happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports, potted }: Told): Happening[] {
+export function happeningsOf(told: Told): Happening[] {
+  const { lot, passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings, dayOf } = told;
   const event = (on: string | null, what: string, by: string | null = null): Happening[] => (on === null ? [] : [{ on, what, by }]);
   return [
     ...event(
@@ -37,8 +45,20 @@ export function happeningsOf({ lot, passports, holds, tests, evidence, incidents
       ...event(hold.liftedOn, `Hold lifted, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
     ]),
     ...tests.flatMap((test) => [
-      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`),
-      ...event(test.endedOn, test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned'),
+      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`, test.laidBy),
+      ...event(
+        test.endedOn,
+        test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned',
+        test.endedBy,
+      ),
+    ]),
+    ...treatments.flatMap(({ kind, container, since, by, openedOn, early, reason, openedBy }) => [
+      ...event(since, `${TREATMENT_FACTS[kind].title}, in ${container}`, by),
+      ...event(openedOn, `Taken out again${early ? ' too early' : ''}${reason ? `: ${reason}` : ''}`, openedBy),
+    ]),
+    ...openings.flatMap(({ container, takenOutAt, takenBy, openedAt, early, openedBy }) => [
+      ...event(dayOf(takenOutAt), `${capital(container)} taken out of the cold to warm up`, takenBy),
+      ...event(dayOf(openedAt), `${capital(container)} opened${early ? ' while it was still cold' : ', warm'}`, openedBy),
     ]),
     ...potted.flatMap(({ pottedOn, seedlings, note, by }) =>
       event(pottedOn, `${seedlings} seedlings of a test potted up${note ? `: ${note}` : ''}`, by),

@@ -1,3 +1,5 @@
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { findOpenings, findTreatments } from '#data/treatments.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { data, Link } from 'react-router';
 import { holdsByRule } from '#core/passport/holds.ts';
@@ -102,6 +104,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     outlook,
     potted,
     looks,
+    treatments,
+    openings,
   ] = await Promise.all([
     readLedger(db, lot.id),
     testsOfLot(db, lot.id),
@@ -120,6 +124,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     readOutlook(db, lot.id),
     readPotted(db, { lotId: lot.id }),
     findQuickLooks(db, lot.id),
+    findTreatments(db, lot.id),
+    findOpenings(db, lot.id),
   ]);
   const said = judged.lot.passport;
   const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
@@ -161,7 +167,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       lot.id,
     ),
     trials,
-    happenings: happeningsOf({ lot, passports, holds, tests, evidence, incidents, trials, reports, potted }),
+    happenings: happeningsOf({
+      lot,
+      passports,
+      holds,
+      tests,
+      evidence,
+      incidents,
+      trials,
+      reports,
+      potted,
+      treatments,
+      openings,
+      dayOf: (at) => dayInZone(at, house.timeZone),
+    }),
     holdings,
     loans,
     holds: holds.map(({ rule, ...hold }) => ({

@@ -1,3 +1,4 @@
+import { findEmergence } from '#data/outlooks.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { data } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -95,7 +96,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       isMeasured: spell.moisture !== null,
       thumb: ruleOfThumb(spell.air),
     })),
-    emergence: facts.seen.flatMap(({ kind, on, sown, up }) => (kind === 'emergence' ? [{ on, sown, up }] : [])),
+    emergence: await findEmergence(db, lot.id),
   };
 }
 
