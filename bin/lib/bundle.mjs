@@ -13,6 +13,7 @@ await build({
     outlooks: 'bench/outlooks.ts',
     calibration: 'bench/calibration.ts',
     labels: 'bench/labels.ts',
+    parsers: 'bench/parsers.ts',
     weigh: 'bench/weigh.ts',
     plan: 'bench/plan.ts',
   },
