@@ -1,6 +1,7 @@
 import axe from 'axe-core';
 import { expect, test, type Page } from './granary.ts';
 import { PLACES, type Place } from '../support/places.ts';
+import { faultsOfDrawing } from './drawn.ts';
 import { NOBODY, stateOf } from './roles.ts';
 import { BUTTON } from './words.ts';
 
@@ -47,10 +48,11 @@ for (const [area, places] of areas)
       for (const place of places) {
         await page.setViewportSize({ width: 1280, height: 800 });
         await page.goto(place.path(samples));
-        troubles.push(...(await violationsOn(page)));
+        troubles.push(...(await violationsOn(page)), ...(await faultsOfDrawing(page)));
         await page.setViewportSize({ width: 390, height: 844 });
         const width = await page.evaluate(() => document.documentElement.scrollWidth);
         if (width > 390) troubles.push(`${width} wide on a phone`);
+        troubles.push(...(await faultsOfDrawing(page)).map((fault) => `on a phone, ${fault}`));
         expect(troubles, `/${place.route}`).toEqual([]);
       }
     });

@@ -1,5 +1,7 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from './granary.ts';
+import sharp from 'sharp';
+import { faultsOfDrawing } from './drawn.ts';
 import { answer } from './interview.ts';
 import { stateOf } from './roles.ts';
 
@@ -38,7 +40,22 @@ async function planned(page: Page): Promise<void> {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
-test('each main view can be pictured', async ({ browser, request, samples }) => {
+const TILE = 40;
+
+/** The share of a picture's tiles, of 40 by 40 pixels, that are not of one colour throughout. */
+async function inkIn(picture: Buffer): Promise<number> {
+  const { data, info } = await sharp(picture).greyscale().raw().toBuffer({ resolveWithObject: true });
+  const [across, down] = [Math.floor(info.width / TILE), Math.floor(info.height / TILE)];
+  let inked = 0;
+  for (let tile = 0; tile < across * down; tile += 1) {
+    const [left, top] = [(tile % across) * TILE, Math.floor(tile / across) * TILE];
+    const shades = Array.from({ length: TILE * TILE }, (_, at) => data[(top + Math.floor(at / TILE)) * info.width + left + (at % TILE)]!);
+    if (Math.max(...shades) - Math.min(...shades) > 40) inked += 1;
+  }
+  return inked / (across * down);
+}
+
+test('each main view, pictured, is neither empty nor crowded, and nothing in it is cut', async ({ browser, request, samples }) => {
   test.setTimeout(120_000);
   const kettle = await (await request.get('/shelves?search=copper+kettle&sort=harvest')).text();
   const crossed = /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(kettle)![1]!;
@@ -71,11 +88,14 @@ test('each main view can be pictured', async ({ browser, request, samples }) => 
       colorScheme: 'light',
     });
     const page = await context.newPage();
-    expect((await page.goto(path))!.status()).toBe(200);
-    await page.waitForLoadState('networkidle');
+    await page.goto(path);
+    await page.waitForSelector('html[data-ready]');
     if (name === 'intake') await halfTold(page);
     if (name === 'test-plan') await planned(page);
-    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await page.evaluate(() => document.fonts.ready);
+    const picture = await page.screenshot({ path: join(folder, `${name}.png`) });
+    expect([name, ...(await faultsOfDrawing(page))]).toEqual([name]);
+    expect(await inkIn(picture), `${name}: how many of its tiles have something in them`).toBeGreaterThan(0.25);
     await context.close();
   }
 });

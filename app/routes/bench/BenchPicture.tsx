@@ -29,8 +29,10 @@ export function BenchPicture({ batches, now }: { batches: readonly BatchView[]; 
         </div>
         {batches.slice(0, 14).map((batch) => (
           <div key={batch.id} className="contents">
-            <Link to={`/bench/${batch.id}`} className="truncate py-1.5 hover:underline">
-              {batch.variety}, <span className="text-soft">{batch.doing}</span>
+            <Link to={`/bench/${batch.id}`} className="py-1.5 leading-snug hover:underline">
+              <span className="block sm:inline">{batch.variety}</span>
+              <span className="hidden sm:inline">, </span>
+              <span className="text-soft">{batch.doing}</span>
             </Link>
             <div className="relative my-1.5 border-b border-rule" aria-hidden>
               {batch.clock ? (

@@ -26,7 +26,7 @@ export function NarrowingFan() {
     const up = Array.from({ length: seeds }, () => Math.random() < trueShare(year)).filter(Boolean).length;
     setTests([...tests, { kind: 'test', sown: seeds, up, age: year * YEAR }]);
   };
-  const [x, y] = [(years: number) => 30 + (years / YEARS) * 360, (share: number) => 8 + (1 - share) * 150];
+  const [x, y] = [(years: number) => 40 + (years / YEARS) * 360, (share: number) => 8 + (1 - share) * 150];
   const line = (of: (point: (typeof fan)[number]) => number, points = fan) =>
     points.map((point) => `${x(point.years)},${y(of(point))}`).join(' ');
   const end = fan.at(-1)!;
@@ -61,7 +61,7 @@ export function NarrowingFan() {
         points wide.
       </p>
       <svg
-        viewBox="0 0 400 180"
+        viewBox="0 0 420 180"
         className="w-full max-w-2xl"
         role="img"
         aria-label={`What is believed of the lot over ${YEARS} years, after ${tests.length} tests`}
@@ -80,7 +80,7 @@ export function NarrowingFan() {
           <circle key={age} cx={x(age / YEAR)} cy={y(up / sown)} r="4" className="fill-ink" />
         ))}
         {[0, 0.5, 1].map((share) => (
-          <text key={share} x="26" y={y(share) + 3} textAnchor="end" className="fill-soft text-[9px]">
+          <text key={share} x="36" y={y(share) + 3} textAnchor="end" className="fill-soft text-[9px]">
             {percent(share)}
           </text>
         ))}
