@@ -12,20 +12,23 @@ export type Remade = { readonly ok: true; readonly photo: RemadePhoto } | { read
 
 const LONGEST_SIDE = 1600;
 const MOST_PIXELS = 50_000_000;
+/** No camera makes a longer strip, and one of a pixel's width takes the decoder many seconds. */
+const MOST_PIXELS_ALONG = 30_000;
 const QUALITY = 78;
 const FORMATS = ['jpeg', 'png'];
 
 /**
  * Makes a photo anew from its pixels alone, so that neither the place it was taken at nor anything hidden in the file is kept. It is read
  * in strips, never whole. What strangers send is opened in a process of its own, see app/platform/photos.server.ts.
- * @param bytes a JPEG or PNG as uploaded, of 50 megapixels at most; what it says it is is not believed
+ * @param bytes a JPEG or PNG as uploaded, of 50 megapixels and 30 000 along a side at most; what it says it is is not believed
  */
 export async function remakePhoto(bytes: Uint8Array): Promise<Remade> {
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, sequentialRead: true, failOn: 'error', pages: 1 });
     const { format, width, height } = await picture.metadata();
     if (!FORMATS.includes(format)) return { ok: false, problem: { code: 'not a photo' } };
-    if (width * height > MOST_PIXELS) return { ok: false, problem: { code: 'photo too large' } };
+    if (width * height > MOST_PIXELS || Math.max(width, height) > MOST_PIXELS_ALONG)
+      return { ok: false, problem: { code: 'photo too large' } };
     const { data, info } = await picture
       .autoOrient()
       .resize(LONGEST_SIDE, LONGEST_SIDE, { fit: 'inside', withoutEnlargement: true })

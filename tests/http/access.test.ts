@@ -1,28 +1,9 @@
 import { expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { mayEnter, PLACES, VISITORS, type Place } from '../support/places.ts';
-import { inParallel, sessionOf } from '../support/session.ts';
+import { idOf, ROUTES, mayEnter, PLACES, VISITORS, type Place } from '../support/places.ts';
+import { dataAddress, inParallel, sessionOf } from '../support/session.ts';
 import { sampleLibrary } from './sampleLibrary.ts';
 
 const sample = sampleLibrary();
-
-const routes = readFileSync(join(import.meta.dirname, '../../app/routes.ts'), 'utf8');
-
-/** A route's own id, by which its data can be asked for alone, past its parents' loaders. */
-function idOf(route: string): string {
-  const file =
-    route === ''
-      ? /index\('([^']+)'\)/.exec(routes)?.[1]
-      : new RegExp(`route\\('${route.replace(/[*?]/g, '\\$&')}', '([^']+)'`).exec(routes)?.[1];
-  return file!.replace(/\.tsx?$/, '');
-}
-
-/** The data address of a page, as the application's own navigation asks for it. */
-function dataAddress(path: string): string {
-  const [page, query] = path.split('?');
-  return `${page === '/' ? '/_root' : page}.data${query ? `?${query}` : ''}`;
-}
 
 /** Outcomes of a request that was let in: a page, a way on, or a form that wants something else filled in. Never an error of the server. */
 const LET_IN = [200, 202, 204, 302, 400, 404, 409];
@@ -36,7 +17,7 @@ async function verdictOn(answer: Response): Promise<string> {
 }
 
 test('every route of the application stands in the table', () => {
-  const paths = [...routes.matchAll(/route\('([^']+)'/g)].map((match) => match[1]);
+  const paths = [...ROUTES.matchAll(/route\('([^']+)'/g)].map((match) => match[1]);
   expect(PLACES.map(({ route }) => route).sort()).toEqual(['', ...paths].sort());
 });
 

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 /** Codes and numbers of the sample data that addresses need. */
 export interface Samples {
   readonly code: string;
@@ -34,6 +36,18 @@ export async function findSamples(read: (path: string) => Promise<string>): Prom
 }
 
 type Who = 'everybody' | 'signed in' | 'works here' | 'coordinator';
+
+/** The map of the application, as it is written. */
+export const ROUTES = readFileSync(join(import.meta.dirname, '../../app/routes.ts'), 'utf8');
+
+/** A route's own id, by which its data can be asked for alone, past its parents' loaders: its file in app/, without an ending. */
+export function idOf(route: string): string {
+  const file =
+    route === ''
+      ? /index\('([^']+)'\)/.exec(ROUTES)?.[1]
+      : new RegExp(`route\\('${route.replace(/[*?]/g, '\\$&')}', '([^']+)'`).exec(ROUTES)?.[1];
+  return file!.replace(/\.tsx?$/, '');
+}
 
 export interface Place {
   /** The route's path as app/routes.ts has it. */

@@ -21,6 +21,12 @@ export function sessionOf({ url }: Pick<SampleLibrary, 'url'>, visitor: Visitor)
   };
 }
 
+/** The data address of a page, as the application's own navigation asks for it. */
+export function dataAddress(path: string): string {
+  const [page, query] = path.split('?');
+  return `${page === '/' ? '/_root' : page}.data${query ? `?${query}` : ''}`;
+}
+
 /** Runs work over all items, some at a time; gives the results in their order. */
 export async function inParallel<Item, Result>(items: readonly Item[], work: (item: Item) => Promise<Result>, most = 8): Promise<Result[]> {
   const results: Result[] = new Array<Result>(items.length);
