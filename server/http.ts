@@ -78,7 +78,14 @@ export const shortPostsOnly: RequestHandler = (request, response, next) => {
  */
 export function makeServer(application: RequestListener, limits = { head: 10_000, whole: 180_000, checkEvery: 2_000 }): Server {
   return createServer(
-    { headersTimeout: limits.head, requestTimeout: limits.whole, connectionsCheckingInterval: limits.checkEvery, requireHostHeader: false },
+    {
+      headersTimeout: limits.head,
+      requestTimeout: limits.whole,
+      connectionsCheckingInterval: limits.checkEvery,
+      requireHostHeader: false,
+      // Longer than browsers and proxies keep an idle connection: else one is closed just as a form is sent on it.
+      keepAliveTimeout: 75_000,
+    },
     application,
   );
 }

@@ -6,6 +6,29 @@ import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
 
+test('a form whose connection breaks is sent again by itself, and what was typed waits while the server cannot be reached', async ({
+  page,
+}) => {
+  const notice = page.getByText('The library cannot be reached');
+  for (const [name, breaks] of [
+    ['Once Broken', 1],
+    ['Thrice Broken', 3],
+  ] as const) {
+    await page.goto('/people/new?member=yes');
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.route(/people\/new\.data/, (route) => route.abort('connectionreset'), { times: breaks });
+    await page.getByRole('button', { name: BUTTON.add }).click();
+    if (breaks > 1) {
+      await expect(notice).toBeVisible();
+      await expect(page.getByLabel('Name', { exact: true })).toHaveValue(name);
+    }
+    await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+    await expect(notice).toBeHidden();
+    await page.goto(`/desk?search=${encodeURIComponent(name)}`);
+    await expect(page.getByRole('row').filter({ hasText: name })).toHaveCount(1);
+  }
+});
+
 test('while the database is away a form waits with what was typed, and is sent once when it is back', async ({ page, library }) => {
   const far = new URL(library.database.serverUrl);
   const line = new Line({ host: far.hostname, port: Number(far.port) });

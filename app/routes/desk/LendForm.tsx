@@ -35,7 +35,7 @@ export function LendForm({
     const typed = section.current?.querySelector<HTMLInputElement>('input[name="code"]')?.value;
     if (typed) void load(`/desk/lot?code=${encodeURIComponent(typed)}`);
   }, [first, load]);
-  const { onInput, onSubmitCapture } = useScans(
+  const { waiting, notLent, forgetNotLent, onInput, onSubmitCapture } = useScans(
     section,
     carried,
     result,
@@ -84,6 +84,25 @@ export function LendForm({
                 {hazard}
               </p>
             ))}
+          </div>
+        )}
+        {waiting.length > 0 && (
+          <p role="status" className="border-t border-rule pt-3">
+            Still to be lent: <span className="font-mono">{waiting.map(({ code }) => code).join(', ')}</span>
+          </p>
+        )}
+        {notLent.length > 0 && (
+          <div role="alert" className="border-l-4 border-poor bg-poor-tint px-4 py-3 text-poor">
+            <ul className="mb-2 font-semibold">
+              {notLent.map(({ code, why }, index) => (
+                <li key={index}>
+                  <span className="font-mono">{code}</span> was not lent. {why}
+                </li>
+              ))}
+            </ul>
+            <Button type="button" onClick={forgetNotLent}>
+              I have seen it
+            </Button>
           </div>
         )}
         {needsReason && leads && <TextField field={fields.overrideReason} label="Reason to lend it all the same" />}
