@@ -35,7 +35,7 @@ export function LendForm({
     const typed = section.current?.querySelector<HTMLInputElement>('input[name="code"]')?.value;
     if (typed) void load(`/desk/lot?code=${encodeURIComponent(typed)}`);
   }, [first, load]);
-  const { waiting, notLent, forgetNotLent, onInput, onSubmitCapture } = useScans(
+  const { waiting, sending, notLent, forgetNotLent, onInput, onSubmitCapture } = useScans(
     section,
     carried,
     result,
@@ -86,9 +86,18 @@ export function LendForm({
             ))}
           </div>
         )}
-        {waiting.length > 0 && (
+        {(sending !== null || waiting.length > 0) && (
           <p role="status" className="border-t border-rule pt-3">
-            Still to be lent: <span className="font-mono">{waiting.map(({ code }) => code).join(', ')}</span>
+            {sending !== null && (
+              <>
+                Lending <span className="font-mono">{sending}</span>.{' '}
+              </>
+            )}
+            {waiting.length > 0 && (
+              <>
+                Still to be lent: <span className="font-mono">{waiting.map(({ code }) => code).join(', ')}</span>
+              </>
+            )}
           </p>
         )}
         {notLent.length > 0 && (

@@ -1,9 +1,9 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useEffect, useLayoutEffect, useRef, useState, type FormEvent, type RefObject } from 'react';
-import { useSubmit } from 'react-router';
+import { useNavigation, useSubmit } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 
-/** A scan that was ended with Enter while the answer to the one before was on its way. */
+/** A scan that was ended with Enter. */
 export interface Scan {
   readonly code: string;
   readonly packets: string;
@@ -27,7 +27,7 @@ const PAUSE_MS = 150;
 
 /**
  * Keeps the code field ready for the next scan: it has the focus after each answer, a scan replaces the code before it instead of being
- * written behind it, and scans that come while an answer is on its way wait for it and are sent one after the other. What is refused while
+ * written behind it, and scans stand in line and are sent one after the other, each with the key of a new form. What is refused while
  * others came after it is listed with its reason until somebody has seen it.
  * @param look called with what stands in the field, once for each pause in typing
  */
@@ -38,116 +38,114 @@ export function useScans(
   look: (code: string) => void,
 ) {
   const submit = useSubmit();
-  const [waiting, setWaiting] = useState<readonly Scan[]>([]);
-  const [notLent, setNotLent] = useState<readonly NotLent[]>([]);
-  const queue = useRef<readonly Scan[]>([]);
-  const failed = useRef<readonly NotLent[]>([]);
+  const { state, formData } = useNavigation();
+  const [waiting, keepWaiting, line] = useKept<readonly Scan[]>([]);
+  const [notLent, keepNotLent, failed] = useKept<readonly NotLent[]>([]);
   const before = useRef('');
   const isOnItsWay = useRef(false);
-  const typedSinceSent = useRef(false);
+  const isHalfTyped = useRef(false);
+  const stateBefore = useRef(state);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const field = (name: string) => section.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`) ?? null;
-
-  const keep = (scans: readonly Scan[]) => {
-    queue.current = scans;
-    setWaiting(scans);
-  };
-  const keepFailed = (scans: readonly NotLent[]) => {
-    failed.current = scans;
-    setNotLent(scans);
+  const write = (text: string, halfTyped: boolean) => {
+    const input = field('code');
+    if (input) input.value = before.current = text;
+    isHalfTyped.current = halfTyped;
   };
 
-  /** Sends the first of the waiting scans; what is being typed stays in the field. */
+  /** Sends the first in line, unless an answer is on its way; what is being typed stays in the field. */
   const sendNext = () => {
     const form = field('code')?.form;
-    const [next, ...rest] = queue.current;
+    const [next, ...rest] = line.current;
     if (!form || !next || isOnItsWay.current) return;
     const body = new FormData(form);
     body.set('code', next.code);
     body.set('packets', next.packets);
     isOnItsWay.current = true;
-    keep(rest);
+    keepWaiting(rest);
     void submit(body, { method: 'post' });
   };
 
   useLayoutEffect(() => {
-    const input = field('code');
     const left = carried.current;
     carried.current = null;
-    if (input && left) {
-      input.focus();
-      input.value = before.current = left.text;
-      typedSinceSent.current = left.text !== '';
-      keep(left.waiting);
-      keepFailed(left.notLent);
-      sendNext();
+    if (left) {
+      field('code')?.focus();
+      write(left.text, left.text !== '');
+      keepWaiting(left.waiting);
+      keepNotLent(left.notLent);
     }
+    const input = field('code');
     return () => {
       clearTimeout(pause.current);
-      carried.current = {
-        waiting: queue.current,
-        notLent: failed.current,
-        text: typedSinceSent.current ? (input?.value ?? '') : '',
-      };
+      carried.current = { waiting: line.current, notLent: failed.current, text: isHalfTyped.current ? (input?.value ?? '') : '' };
     };
-    // Once for each form: it is made anew after each loan.
+    // Once for each form, which is made anew after each loan.
   }, [carried, section]);
 
   useEffect(() => {
-    const input = section.current?.querySelector<HTMLInputElement>('input[name="code"]');
-    if (!refused || !input) return;
-    isOnItsWay.current = false;
-    if (queue.current.length > 0 || typedSinceSent.current) {
-      keepFailed([
-        ...failed.current,
-        {
-          code: codeOf(refused),
-          why: Object.values(refused.error ?? {})
-            .flat()
-            .filter(Boolean)
-            .join('. '),
-        },
-      ]);
-      sendNext();
-    } else {
-      // What was refused is seen, and the next scan takes its place.
-      input.value = before.current = codeOf(refused);
-      input.select();
+    if (!refused) return;
+    const { code, packets } = typedIn(refused);
+    if (line.current.length > 0 || isHalfTyped.current) {
+      const why = Object.values(refused.error ?? {})
+        .flat()
+        .filter(Boolean)
+        .join('. ');
+      return keepNotLent([...failed.current, { code, why }]);
     }
-  }, [refused, section]);
+    // It is seen beside its field, and the next scan takes its place.
+    write(code, false);
+    field('packets')!.value = packets;
+    field('code')!.select();
+  }, [refused]);
+
+  useEffect(() => {
+    if (state === 'idle' && stateBefore.current !== 'idle') isOnItsWay.current = false;
+    stateBefore.current = state;
+    if (state === 'idle') sendNext();
+  }, [state, waiting]);
 
   return {
     waiting,
     notLent,
-    forgetNotLent: () => keepFailed([]),
+    forgetNotLent: () => keepNotLent([]),
+    /** The code that is being lent at this moment. */
+    sending: state === 'idle' ? null : (formData?.get('code')?.toString() ?? null),
     onInput(event: FormEvent<HTMLInputElement>) {
       const input = event.currentTarget;
       const wasWhole =
         readLotCode(before.current).ok && input.value.startsWith(before.current) && input.value.length > before.current.length;
       if (wasWhole) input.value = input.value.slice(before.current.length);
       before.current = input.value;
-      typedSinceSent.current = true;
+      isHalfTyped.current = true;
       clearTimeout(pause.current);
       pause.current = setTimeout(() => look(input.value), PAUSE_MS);
     },
     onSubmitCapture(event: FormEvent) {
-      if (!isOnItsWay.current) {
-        isOnItsWay.current = true;
-        typedSinceSent.current = false;
-        return;
-      }
       event.preventDefault();
       event.stopPropagation();
-      const [input, packets] = [field('code')!, field('packets')!];
-      const code = input.value.trim();
-      if (!code || !typedSinceSent.current) return;
-      keep([...queue.current, { code, packets: packets.value }]);
+      const packets = field('packets')!;
+      keepWaiting([...line.current, { code: field('code')!.value.trim(), packets: packets.value }]);
+      write('', false);
+      sendNext();
       packets.value = packets.defaultValue;
-      input.value = before.current = '';
-      typedSinceSent.current = false;
     },
   };
 }
 
-/** The code that was refused, as it was typed. */
-const codeOf = ({ initialValue }: SubmissionResult): string => (typeof initialValue?.['code'] === 'string' ? initialValue['code'] : '');
+/** State that an event can read and write at once, between two drawings of the page. */
+function useKept<Value>(start: Value): [Value, (value: Value) => void, RefObject<Value>] {
+  const [shown, setShown] = useState(start);
+  const now = useRef(start);
+  const keep = (value: Value) => {
+    now.current = value;
+    setShown(value);
+  };
+  return [shown, keep, now];
+}
+
+/** What was sent and refused, as it was typed. */
+function typedIn({ initialValue }: SubmissionResult): Scan {
+  const of = (name: string) => (typeof initialValue?.[name] === 'string' ? initialValue[name] : '');
+  return { code: of('code'), packets: of('packets') };
+}
