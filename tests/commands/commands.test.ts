@@ -92,6 +92,29 @@ test('what is missing is named in a line, with the way out', async () => {
   expect(ask('command() { return 1; }; need_node').stderr).toContain('Node.js is missing');
 });
 
+test('a port that somebody else takes at the last moment is left to them: PostgreSQL starts on the next', async () => {
+  const data = await mkdtemp(join(tmpdir(), 'kind-granary-port-'));
+  spawnSync('chmod', ['755', data]);
+  const busy = await freePort();
+  const other = createServer();
+  await new Promise<void>((resolve) => other.listen(busy, '127.0.0.1', resolve));
+  // It looked free when it was asked for.
+  const script = `. bin/lib/common.sh; . bin/lib/postgres.sh; need_postgres
+    free_port() { if [ "$1" = 54320 ]; then echo ${busy}; else port=$1; until port_is_free $port; do port=$((port + 1)); done; echo $port; fi; }
+    start_postgres ${data}/data ${data}/secrets; echo "on $PG_PORT"; stop_postgres`;
+  try {
+    const { stdout, stderr } = spawnSync('bash', ['-c', script], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, KIND_GRANARY_DATA: data },
+    });
+    expect(stderr).not.toContain('did not start');
+    expect(Number(/on (\d+)/.exec(stdout)?.[1])).toBeGreaterThan(busy);
+  } finally {
+    other.close();
+  }
+});
+
 test('bin/demo starts, stops with Ctrl-C, keeps the data, and starts again after a crash', async () => {
   const data = await mkdtemp(join(tmpdir(), 'kind-granary-demo-'));
   spawnSync('chmod', ['755', data]);

@@ -95,7 +95,12 @@ export function LendForm({
             )}
             {waiting.length > 0 && (
               <>
-                Still to be lent: <span className="font-mono">{waiting.map(({ code }) => code).join(', ')}</span>
+                Still to be lent:{' '}
+                {waiting.map(({ code }, index) => (
+                  <span key={index} className="mr-3 font-mono whitespace-nowrap">
+                    {code}
+                  </span>
+                ))}
               </>
             )}
           </p>
