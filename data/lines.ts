@@ -3,6 +3,7 @@ import type { Rules } from '#core/house/rules.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from './database.ts';
+import { searchKey } from '#core/search/searchKey.ts';
 import { holdsWords } from './search.ts';
 
 /** The line of this name within a crop, under its own name or an alias, made if need be; returns its id and its name as first written. */
@@ -53,13 +54,14 @@ export interface NearLine {
 
 /** Lines of a crop whose name or alias is spelled like this, with what is in store and the best promise among it. */
 export async function findNearLines(db: Db, cropId: string, typed: string): Promise<NearLine[]> {
+  const key = searchKey(typed);
   const { rows } = await sql<NearLine>`
     with near as (
-      select line.id, line.name, null::text as alias, similarity(line.name, ${typed}) as likeness, lower(line.name) = lower(${typed}) as exact
-      from line where crop_id = ${cropId} and (line.name % ${typed} or ${holdsWords(typed, 'line.name')})
+      select line.id, line.name, null::text as alias, similarity(search_key(line.name), ${key}) as likeness, lower(line.name) = lower(${typed}) as exact
+      from line where crop_id = ${cropId} and (search_key(line.name) % ${key} or ${holdsWords(typed, 'line.name')})
       union all
-      select line.id, line.name, line_alias.name, similarity(line_alias.name, ${typed}), lower(line_alias.name) = lower(${typed})
-      from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId} and line_alias.name % ${typed}
+      select line.id, line.name, line_alias.name, similarity(search_key(line_alias.name), ${key}), lower(line_alias.name) = lower(${typed})
+      from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId} and search_key(line_alias.name) % ${key}
     ), best as (
       select distinct on (id) * from near order by id, exact desc, likeness desc
     )

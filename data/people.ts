@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
+import { searchKey } from '#core/search/searchKey.ts';
 import { holdsWords } from './search.ts';
 
 export interface PersonFields {
@@ -76,13 +77,14 @@ export async function findPerson(db: Db, id: number) {
 
 /** People of this very name, and people whose name is nearly this one. */
 export async function matchPeople(db: Db, name: string): Promise<{ id: number; name: string; exact: boolean }[]> {
+  const key = searchKey(name);
   return db
     .selectFrom('person')
     .select(['id', 'name', sql<boolean>`lower(name) = lower(${name})`.as('exact')])
-    .where(sql<boolean>`(name % ${name} and similarity(name, ${name}) > 0.55)`)
+    .where(sql<boolean>`(search_key(name) % ${key} and similarity(search_key(name), ${key}) > 0.55)`)
     .where('erased_at', 'is', null)
     .orderBy('exact', 'desc')
-    .orderBy(sql`similarity(name, ${name})`, 'desc')
+    .orderBy(sql`similarity(search_key(name), ${key})`, 'desc')
     .limit(6)
     .execute();
 }

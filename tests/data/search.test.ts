@@ -3,8 +3,8 @@ import { sql } from 'kysely';
 import { searchKey } from '#core/search/searchKey.ts';
 import { readCrops } from '#data/almanac.ts';
 import { ensureGarden, findGardensNear, listGardens, saveGardenPlace } from '#data/gardens.ts';
-import { listLines } from '#data/lines.ts';
-import { createPerson, suggestPeople } from '#data/people.ts';
+import { findNearLines, listLines } from '#data/lines.ts';
+import { createPerson, matchPeople, suggestPeople } from '#data/people.ts';
 import { ensurePlace, findPlaces } from '#data/places.ts';
 import { listShelves } from '#data/shelves.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -55,6 +55,11 @@ describe('every search', () => {
   test('finds people and places likewise', async () => {
     expect((await suggestPeople(library.db, "sian o'dowd")).map(({ name }) => name)).toEqual(['Siân O’Dowd']);
     expect((await findPlaces(library.db, 'drivers LOFT_')).map(({ name }) => name)).toEqual(['Driver’s loft_2']);
+  });
+
+  test('near spellings are as near without accents and quotes', async () => {
+    expect(await matchPeople(library.db, 'SIAN ODOWD')).toMatchObject([{ name: 'Siân O’Dowd' }]);
+    expect((await findNearLines(library.db, 'pea', 'rube elon')).map(({ name }) => name)).toEqual(['Rübe Élan']);
   });
 
   test('the database folds text as the core does', async () => {
