@@ -19,7 +19,7 @@ const shared = {
 
 export default {
   // Tests say what is right, not how fast; only here, for all projects, is it heeded.
-  testTimeout: 120_000,
+  testTimeout: 300_000,
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,devices,almanac,demo,app,server,services}/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { storiesIn } from '../support/stories.ts';
 import { BUTTON } from './words.ts';
 
 const history = (page: Page) => page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
@@ -36,6 +37,23 @@ export async function weigh(page: Page, weight: string, when?: string) {
   await page.getByLabel('When was it weighed?').fill(when);
   await page.keyboard.press('Enter');
   await expect(history(page)).toHaveCount(before + 1);
+}
+
+/** Weighs it time after time: first and last by hand, what lies between by the command that the page calls. */
+export async function weighAll(
+  page: Page,
+  story: ReturnType<typeof storiesIn>,
+  weighings: readonly (readonly [weight: string, when: string])[],
+) {
+  const [first, ...between] = weighings;
+  const last = between.pop();
+  await weigh(page, ...first!);
+  const batchId = Number(/\/bench\/(\d+)/.exec(page.url())![1]);
+  const scaleError = (await page.getByLabel('0.1 g').isChecked()) ? 100 : 1000;
+  for (const [weight, when] of between) await story.weigh(batchId, weight, when, scaleError);
+  await page.reload();
+  await page.waitForSelector('html[data-ready]');
+  if (last) await weigh(page, ...last);
 }
 
 export async function readAir(page: Page, where: 'In the room' | 'In its jar', humidity: string, celsius: string) {

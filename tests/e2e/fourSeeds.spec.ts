@@ -1,6 +1,6 @@
 import { addDays } from '#core/calendar/plainDate.ts';
 import { expect, test, type Page } from './granary.ts';
-import { goOn, readAir, readHazards, weigh } from './benchDriver.ts';
+import { goOn, readAir, readHazards, weighAll } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
 import { BUTTON } from './words.ts';
@@ -80,26 +80,24 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
   await readAir(page, 'In the room', '58', '17');
   await expect(verdict(page, 'Can this room dry it?')).toContainText('Not in this room: silica gel');
   await page.getByLabel('0.1 g').check();
-  for (const [weight, when] of [
+  await weighAll(page, story, [
     ['62 g', '9 days ago'],
     ['51.2 g', '8 days ago'],
     ['48.9 g', '7 days ago'],
-  ] as const)
-    await weigh(page, weight, when);
+  ]);
   // The scale of the last weighing is the one that stands there.
   await expect(page.getByLabel('0.1 g')).toBeChecked();
   await expect(verdict(page, 'Dry enough to seal?')).toContainText('Water lost so far');
   await goOn(page, 'Dry over silica gel', { when: '7 days ago', vessel: 'Gel jar 3' });
   await readHazards(page, 'contains cobalt');
-  for (const [weight, when] of [
+  await weighAll(page, story, [
     ['48.8 g', '7 days ago'],
     ['45.9 g', '6 days ago'],
     ['45.2 g', '5 days ago'],
     ['45.1 g', '4 days ago'],
     ['45.1 g', '2 days ago'],
     ['45.1 g', '1 day ago'],
-  ] as const)
-    await weigh(page, weight, when);
+  ]);
   await readAir(page, 'In its jar', '30', '17');
   await expect(verdict(page, 'Dry enough to seal?')).toContainText('Yes, once the sign is there');
   await finish(page, code, { amount: '45.1 g', place: 'Seed cupboard', into: 'Glass jar' });
@@ -122,21 +120,20 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
   await goOn(page, 'Dry the seed', { when: '39 days ago' });
   await readAir(page, 'In the room', '68', '17');
   await expect(verdict(page, 'Can this room dry it?')).toContainText('Not in this room: silica gel');
-  for (const [weight, when] of [
+  await weighAll(page, story, [
     ['820 g', '39 days ago'],
     ['801 g', '37 days ago'],
     ['792 g', '34 days ago'],
     ['789 g', '30 days ago'],
     ['788 g', '26 days ago'],
     ['788 g', '22 days ago'],
-  ] as const)
-    await weigh(page, weight, when);
+  ]);
   await page.getByLabel(/Clean seed that came out/).fill('788 g');
   await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
   await expect(page.getByText('the air it settled in is over 35 % humid: silica gel. Say why')).toBeVisible();
   await goOn(page, 'Dry over silica gel', { when: '22 days ago', vessel: 'Gel jar 4' });
   await readHazards(page, 'contains cobalt');
-  for (const [weight, when] of [
+  await weighAll(page, story, [
     ['788 g', '22 days ago'],
     ['757 g', '20 days ago'],
     ['742 g', '18 days ago'],
@@ -145,8 +142,7 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
     ['729 g', '11 days ago'],
     ['729 g', '8 days ago'],
     ['729 g', '5 days ago'],
-  ] as const)
-    await weigh(page, weight, when);
+  ]);
   await readAir(page, 'In its jar', '31', '17');
   await page.getByRole('button', { name: BUTTON.aThumbnailLeavesNoMarkItBreaksRatherThanDents }).click();
   await finish(page, code, { amount: '729 g', into: 'Glass jar' });
@@ -186,7 +182,7 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
   await goOn(page, 'Dry the seed', { when: '25 days ago', vessel: 'Tray P' });
   await readAir(page, 'In the room', '32', '20');
   await expect(verdict(page, 'Can this room dry it?')).toContainText('This room dries it');
-  for (const [weight, when] of [
+  await weighAll(page, story, [
     ['512 g', '25 days ago'],
     ['402 g', '23 days ago'],
     ['341 g', '21 days ago'],
@@ -196,8 +192,7 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
     ['289 g', '7 days ago'],
     ['289 g', '4 days ago'],
     ['289 g', '1 day ago'],
-  ] as const)
-    await weigh(page, weight, when);
+  ]);
   await page.getByRole('button', { name: BUTTON.itCracksWhenBent }).click();
   await finish(page, code, { amount: '289 g', place: 'Seed cupboard', into: 'Metal tin' });
   await expect(page.getByRole('main')).toContainText('tin, Seed cupboard');
@@ -231,17 +226,21 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
     await goOn(page, 'Screen', { when: '25 days ago' });
     await goOn(page, 'Winnow', { when: '25 days ago' });
     await goOn(page, 'Dry the seed', { when: '24 days ago' });
-    for (const [share, ago] of [
-      [1.09, '24 days ago'],
-      [1.02, '22 days ago'],
-      [1, '19 days ago'],
-      [1, '12 days ago'],
-      [1, '5 days ago'],
-      [1, '1 day ago'],
-    ] as const) {
-      await page.getByLabel('0.1 g').check();
-      await weigh(page, `${(grams * share).toFixed(2)} g`, ago);
-    }
+    await page.getByLabel('0.1 g').check();
+    await weighAll(
+      page,
+      story,
+      (
+        [
+          [1.09, '24 days ago'],
+          [1.02, '22 days ago'],
+          [1, '19 days ago'],
+          [1, '12 days ago'],
+          [1, '5 days ago'],
+          [1, '1 day ago'],
+        ] as const
+      ).map(([share, ago]) => [`${(grams * share).toFixed(2)} g`, ago] as const),
+    );
     await readAir(page, 'In its jar', '33', '19');
     await page.getByRole('button', { name: BUTTON.itSnapsWhenBent }).click();
     await finish(page, code, { amount: `${grams} g`, place: 'Seed cupboard', into: 'Glass jar' });

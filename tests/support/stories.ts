@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { readInterview } from '#contracts/interview.ts';
+import { parseWhen } from '#core/calendar/when.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { findHolds } from '#data/holds.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { startBatch } from '#services/bench.server.ts';
+import { startBatch, weighBatch } from '#services/bench.server.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { receiveLot } from '#services/intake.server.ts';
 import { layTests } from '#services/layTests.server.ts';
@@ -88,6 +89,15 @@ export function storiesIn(library: SampleLibrary) {
     return answerOf(await startBatch(db, helper, library.now(), { ...batch, ...how })).batchId;
   }
 
+  /** Weighs a batch some time ago, as `48.9 g` and `7 days ago`; the scale's error in milligrams. */
+  async function weigh(batchId: number, weight: string, ago: string, scaleError: number): Promise<void> {
+    const when = parseWhen(ago);
+    if (!when.ok) throw new Error(`not a moment: ${ago}`);
+    const milligrams = Math.round(parseFloat(weight) * 1000);
+    const weighing = { key: randomUUID(), batchId, milligrams, typed: weight, scaleError, heavier: null, when: when.when };
+    answerOf(await weighBatch(db, helper, library.now(), weighing));
+  }
+
   /** A member of the library; their id. */
   async function addMember(name: string): Promise<number> {
     const person = { key: randomUUID(), name, email: null, phone: null, note: null, isMember: true };
@@ -100,5 +110,5 @@ export function storiesIn(library: SampleLibrary) {
     return answerOf(await lendPackets(db, coordinator, library.today(), lending)).loanId;
   }
 
-  return { takeIn, liftHolds, layTest, readTest, beginBatch, addMember, lend };
+  return { takeIn, liftHolds, layTest, readTest, beginBatch, weigh, addMember, lend };
 }
