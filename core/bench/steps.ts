@@ -167,23 +167,19 @@ export function stepFacts(step: Step, rules: Rules): StepFacts {
     };
   if (step === 'dry' && ruleFor('sun', rules).id === 'sun')
     return { ...facts, lookFor: ['Not over 35 °C in the sun: seed too hot for the hand is too hot', 'In before the evening’s dew'] };
+  const also = lookForBy(step, rules);
+  return also === null ? facts : { ...facts, lookFor: [...facts.lookFor, also] };
+}
+
+/** What a rule of the house adds to look for at a step; null where none does. */
+function lookForBy(step: Step, rules: Rules): string | null {
   if (step === 'rinse')
-    return {
-      ...facts,
-      lookFor: [
-        ...facts.lookFor,
-        ruleFor('float', rules).id === 'discard' ? 'Seed that floats is poured off' : 'Only pulp is poured off: seed that floats is kept',
-      ],
-    };
+    return ruleFor('float', rules).id === 'discard'
+      ? 'Seed that floats is poured off'
+      : 'Only pulp is poured off: seed that floats is kept';
   if (step === 'scoop')
-    return {
-      ...facts,
-      lookFor: [
-        ...facts.lookFor,
-        ruleFor('fruit', rules).id === 'ripest' ? 'The ripest fruit is used, mouldy too' : 'Fruit is sound: what rots is left out',
-      ],
-    };
-  return facts;
+    return ruleFor('fruit', rules).id === 'ripest' ? 'The ripest fruit is used, mouldy too' : 'Fruit is sound: what rots is left out';
+  return null;
 }
 
 /** Steps that leave seed open on the table; two lots there at once get mixed. */
