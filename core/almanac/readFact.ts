@@ -86,7 +86,7 @@ function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
 function readCautions(written: Readonly<Record<string, string>>): ReadFact {
   const cautions: CropCaution[] = [];
   for (const [code, words] of Object.entries(written)) {
-    if (!isCropCaution(code)) return no(`“${code}” is no kind of caution; begin each with ${Object.keys(CROP_CAUTIONS).join(', ')}`);
+    if (!isCropCaution(code)) return no(`“${code}” is not a caution code. Use one of: ${Object.keys(CROP_CAUTIONS).join(', ')}`);
     if (words.trim() === '' || words.length > MOST_LETTERS) return no(`say in a few words what to do about “${code}”`);
     cautions.push({ code, words: words.trim() });
   }
