@@ -109,12 +109,9 @@ function benchFrom(bench: TestBench, standing: Awaited<ReturnType<typeof listSta
   };
 }
 
-export type PlanProblemCode =
-  | { readonly code: 'changed meanwhile' }
-  | { readonly code: 'no such week'; readonly week: string }
-  | { readonly code: 'not due'; readonly lotId: number };
+export type PlanProblemCode = { readonly code: 'changed meanwhile' } | { readonly code: 'no such week'; readonly week: string };
 
-/** Saves a plan for all lots at once; of two people the second is told. */
+/** Saves a plan for all lots at once; of two people the second is told. A lot that is not due any more, laid or judged anew meanwhile, is left out. */
 export function savePlan(
   db: Db,
   actor: Actor,
@@ -126,13 +123,11 @@ export function savePlan(
     const { start, due } = await readPlan(tx, house, today);
     const weeks = new Set(Array.from({ length: PLAN_WEEKS }, (_, week) => addDays(start, 7 * week)));
     const lots = new Set(due.map(({ lotId }) => lotId));
-    for (const { lotId, week } of saved.plan) {
-      if (!weeks.has(week)) refuse({ code: 'no such week', week });
-      if (!lots.has(lotId)) refuse({ code: 'not due', lotId });
-    }
+    for (const { week } of saved.plan) if (!weeks.has(week)) refuse({ code: 'no such week', week });
+    const plan = saved.plan.filter(({ lotId }) => lots.has(lotId));
     if (!(await nextBenchVersion(tx, saved.version))) refuse({ code: 'changed meanwhile' });
-    await replacePlan(tx, saved.plan, { actKey: saved.key, personId: actor.personId });
-    return { answer: { tests: saved.plan.length }, subject: `${saved.plan.length} tests` };
+    await replacePlan(tx, plan, { actKey: saved.key, personId: actor.personId });
+    return { answer: { tests: plan.length }, subject: `${plan.length} tests` };
   });
 }
 

@@ -1,10 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { data, Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
-import { weekIndex } from '#core/schedule/planTest.ts';
 import { planForm, testBenchForm } from '#contracts/testPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/testPlan.server.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -22,6 +21,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/plan.ts';
 import { PlanBoard } from './PlanBoard.tsx';
 import { relaxationWords, weeksLate } from './planWords.ts';
+import { usePlacing } from './usePlacing.ts';
 import { usePlanner } from './usePlanner.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan of tests · Kind Granary' }];
@@ -48,8 +48,6 @@ function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
       return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
     case 'no such week':
       return { '': [`The week of ${formatDate(problem.week)} is not in this plan any more. Load the page again`] };
-    case 'not due':
-      return { '': ['One of these lots has been laid or used up meanwhile. Load the page again, and plan the rest'] };
   }
 }
 
@@ -64,20 +62,19 @@ export async function action({ request, context }: Route.ActionArgs) {
 export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {
   const { due, start, bench, opening, tooFew } = loaderData;
   const keys = useFormKeys(loaderData.keys, actionData?.spent, bench.version);
-  const saved = useMemo(() => due.map(({ week }) => (week === null ? null : Math.max(0, weekIndex(start, week)))), [due, start]);
-  const [plan, setPlan] = useState<Plan>(saved);
-  const [pinned, setPinned] = useState<readonly boolean[]>(() => due.map((one) => one.pinned));
-  const planner = usePlanner(setPlan);
+  const { plan, pinned, isChanged, place } = usePlacing(due, start);
   const problem = useMemo(
     () => ({
       bench: loaderData.plan,
-      tests: due.map(({ test }, index) => ({ ...test, pinned: pinned[index] ? (plan[index] ?? null) : null })),
+      tests: due.map(({ lotId, test }, index) => ({ ...test, lotId, pinned: pinned[index] ? (plan[index] ?? null) : null })),
     }),
     // Pinned weeks are read when they are pinned: a test moved afterwards takes its pin with it.
     [loaderData.plan, due, pinned, plan],
   );
+  const planner = usePlanner<{ lotId: number }>((found, tests) =>
+    place(tests.map(({ lotId }, index) => ({ lotId, week: found[index] ?? null }))),
+  );
   const result = actionData?.result ?? null;
-  const isChanged = plan.some((week, index) => week !== saved[index]) || pinned.some((pin, index) => pin !== due[index]!.pinned);
   const entries = plan.flatMap((week, index) =>
     week === null ? [] : [{ lotId: due[index]!.lotId, week: addDays(start, 7 * week), pinned: pinned[index]! }],
   );
@@ -125,14 +122,16 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             plan={plan}
             pinned={pinned}
             onMove={(index, week) => {
-              const moved = plan.map((one, at) => (at === index ? week : one));
               // Whoever moves a test takes over: a planner still at work would put it back.
-              if (planner.running) planner.stop(problem, moved);
-              setPlan(moved);
+              if (planner.running)
+                planner.stop(
+                  problem,
+                  plan.map((one, at) => (at === index ? week : one)),
+                );
               // What somebody moved stays where they put it.
-              setPinned(pinned.map((pin, at) => pin || at === index));
+              place([{ lotId: due[index]!.lotId, week, pinned: true }]);
             }}
-            onPin={(index, pin) => setPinned(pinned.map((one, at) => (at === index ? pin && plan[index] !== null : one)))}
+            onPin={(index, pin) => place([{ lotId: due[index]!.lotId, week: plan[index]!, pinned: pin && plan[index] !== null }])}
           />
         </>
       )}
@@ -169,7 +168,7 @@ function PlanReckoning({
   due: number;
   plan: Plan;
   problem: { tests: Route.ComponentProps['loaderData']['due'][number]['test'][]; bench: Route.ComponentProps['loaderData']['plan'] };
-  planner: ReturnType<typeof usePlanner>;
+  planner: Omit<ReturnType<typeof usePlanner>, 'begin' | 'stop'>;
   onPlan: () => void;
   onStop: () => void;
 }) {
