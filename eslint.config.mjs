@@ -21,15 +21,11 @@ export default tseslint.config(
     },
   },
   {
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    // The rules that need types are in .oxlintrc.json: a compiler of its own answers them in a tenth of the time.
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off',
-      '@typescript-eslint/only-throw-error': 'off',
-      '@typescript-eslint/no-floating-promises': 'error',
       // Leaving a property out of a rest is how it is kept back.
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
-      '@typescript-eslint/switch-exhaustiveness-check': 'error',
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'no-console': 'error',
       eqeqeq: 'error',
@@ -67,8 +63,6 @@ export default tseslint.config(
   },
   {
     files: ['**/*.mjs', '**/*.cjs'],
-    extends: [tseslint.configs.disableTypeChecked],
-    languageOptions: { parserOptions: { projectService: false } },
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
 );

@@ -9,7 +9,7 @@ import { createHouse } from '#data/house.ts';
 import { migrate } from '#data/migrate.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashPassword } from '#services/secrets.server.ts';
-import { readAlmanac } from '#almanac/read.ts';
+import { builtAlmanac } from '#almanac/built.ts';
 import { reckonNextOutlooks } from '#services/outlook.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
@@ -46,7 +46,7 @@ async function seed(): Promise<void> {
   const owner = openDatabase({ url, most: 2 });
   try {
     await migrate(owner);
-    const almanac = readAlmanac();
+    const almanac = builtAlmanac();
     await loadAlmanac(owner, almanac);
     if (await owner.selectFrom('person').select('id').limit(1).executeTakeFirst()) return;
     await createHouse(owner, HOUSE);

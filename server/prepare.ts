@@ -1,4 +1,4 @@
-import { readAlmanac } from '#almanac/read.ts';
+import { builtAlmanac } from '#almanac/built.ts';
 import { loadAlmanac } from '#data/almanac.ts';
 import { openDatabase } from '#data/database.ts';
 import { migrate } from '#data/migrate.ts';
@@ -13,7 +13,7 @@ export async function prepareDatabase({ ownerUrl, timeZone }: Pick<Settings, 'ow
   const owner = openDatabase({ url: ownerUrl, most: 2 });
   try {
     await migrate(owner);
-    await loadAlmanac(owner, readAlmanac());
+    await loadAlmanac(owner, builtAlmanac());
     const token = await prepareFirstStart(owner, now, timeZone);
     return token && `/welcome/${token}`;
   } finally {

@@ -1,5 +1,9 @@
-// Bundles the programs that run beside the application's own build; packages stay in node_modules.
+import { readFile, writeFile } from 'node:fs/promises';
 import { build } from 'esbuild';
+
+// Bundles the programs that run beside the application's own build. Packages stay in node_modules, but for one of some hundred files.
+const { dependencies } = JSON.parse(await readFile('package.json', 'utf8'));
+const external = Object.keys(dependencies).filter((name) => name !== 'kysely');
 
 await build({
   entryPoints: {
@@ -7,6 +11,7 @@ await build({
     reckoner: 'workers/reckoner.ts',
     photo: 'workers/photo.ts',
     seed: 'demo/seed.ts',
+    almanac: 'almanac/read.ts',
     bare: 'bench/bare.ts',
     bench: 'bench/bench.ts',
     reckon: 'bench/reckon.ts',
@@ -22,10 +27,14 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  packages: 'external',
+  external,
   sourcemap: 'inline',
   logLevel: 'warning',
 });
+
+// Its many files are read and judged here, once, and not each time the server starts.
+const { readAlmanac } = await import('../../build/programs/almanac.js');
+await writeFile('build/programs/almanac.json', JSON.stringify(readAlmanac()));
 
 // The worker beside the count round stands at the site's root: only from there may it answer for that page.
 await build({
