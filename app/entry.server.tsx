@@ -3,7 +3,7 @@ import { PassThrough } from 'node:stream';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { renderToPipeableStream } from 'react-dom/server';
 import { isRouteErrorResponse, ServerRouter, type EntryContext, type HandleErrorFunction } from 'react-router';
-import { noteAbsence } from './platform/absence.server.ts';
+import { noteReason } from './platform/reason.server.ts';
 import { log } from './platform/log.server.ts';
 
 const GIVE_UP_MS = 10_000;
@@ -48,7 +48,6 @@ export default function handleRequest(request: Request, status: number, headers:
 
 /** Writes a bug down with a reference; expected answers (not found, not allowed) are no bugs. */
 export const handleError: HandleErrorFunction = (error, { request, context }) => {
-  noteAbsence(error, context);
-  if (request.signal.aborted || isRouteErrorResponse(error)) return;
+  if (noteReason(error, context) || request.signal.aborted || isRouteErrorResponse(error)) return;
   log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'a request failed');
 };

@@ -11,7 +11,7 @@ import {
 } from 'react-router';
 import { may } from '#core/people/may.ts';
 import type { Route } from './+types/root.ts';
-import { tellAbsence } from './platform/absence.server.ts';
+import { tellReason } from './platform/reason.server.ts';
 import { checkRequest } from './platform/incoming.server.ts';
 import { readTheme } from './platform/cookies.server.ts';
 import { anyVisit, meetVisitor } from './platform/visit.server.ts';
@@ -20,7 +20,7 @@ import { Frame } from './ui/Frame.tsx';
 import { UnitsContext } from './ui/units.tsx';
 import './styles/app.css';
 
-export const middleware: Route.MiddlewareFunction[] = [tellAbsence, checkRequest, meetVisitor];
+export const middleware: Route.MiddlewareFunction[] = [tellReason, checkRequest, meetVisitor];
 
 export function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = anyVisit(context);

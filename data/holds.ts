@@ -25,6 +25,23 @@ export async function findHolds(db: Db, lotId: number) {
     .execute();
 }
 
+/** What decides the holds by rule of every judged lot that is in stock, or of those of one crop. */
+export async function listForHolds(db: Db, { cropId }: { readonly cropId?: string }) {
+  return db
+    .selectFrom('lot')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .innerJoin('lot_promise', 'lot_promise.lot_id', 'lot.id')
+    .innerJoinLateral(
+      (eb) => eb.selectFrom('passport').select('answers').whereRef('lot_id', '=', 'lot.id').orderBy('id', 'desc').limit(1).as('newest'),
+      (join) => join.onTrue(),
+    )
+    .select(['lot.id', 'lot.origin', 'crop.facts', 'lot_promise.promise', 'newest.answers as passport'])
+    .where('lot.on_hand', '>', 0)
+    .$if(cropId !== undefined, (query) => query.where('crop.id', '=', cropId!))
+    .execute();
+}
+
 /** Kinds of the holds that lie on a lot now. */
 export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
   const rows = await db

@@ -13,7 +13,7 @@ export type ReopenProblem =
 
 /** Takes back the end of a test, with a reason: it can be counted on and ended again, and the lot's verdict goes without it until then. */
 export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key: string; testId: number; reason: string }) {
-  return perform<null, ReopenProblem>(db, { key: reopening.key, kind: 'test re-opened', actor }, async (tx, refuse) => {
+  return perform<null, ReopenProblem>(db, { key: reopening.key, command: 'test re-opened', actor }, async (tx, refuse) => {
     const test = (await lockTest(tx, reopening.testId)) ?? refuse({ code: 'no such test' });
     if (!may(actor.role, 'override policy')) refuse({ code: 'a coordinator re-opens' });
     if (test.endedOn === null) refuse({ code: 'not ended' });
@@ -42,7 +42,7 @@ export function potUp(
   today: string,
   potted: { key: string; testId: number; seedlings: number; pottedOn: string; note: string | null },
 ) {
-  return perform<null, PotProblem>(db, { key: potted.key, kind: 'seedlings potted', actor }, async (tx, refuse) => {
+  return perform<null, PotProblem>(db, { key: potted.key, command: 'seedlings potted', actor }, async (tx, refuse) => {
     const test = (await lockTest(tx, potted.testId)) ?? refuse({ code: 'no such test' });
     if (potted.pottedOn > today) refuse({ code: 'potted in the future' });
     if (potted.pottedOn < test.laidOn) refuse({ code: 'potted before it was laid', laidOn: test.laidOn });

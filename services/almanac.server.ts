@@ -7,6 +7,7 @@ import { lockCrop, readGroups, recordOverride, saveCropFacts } from '#data/alman
 import type { Db } from '#data/database.ts';
 import { markOutlooksStale } from '#data/outlooks.ts';
 import { markAllStale } from '#data/promises.ts';
+import { layHoldsOfNewRules } from './holds.server.ts';
 import { perform } from './perform.server.ts';
 
 export type OverrideProblem =
@@ -40,7 +41,7 @@ export function overrideFact(
 ) {
   return perform<null, OverrideProblem>(
     db,
-    { key: said.key, kind: said.typed === null ? 'almanac fact restored' : 'almanac fact changed', actor },
+    { key: said.key, command: said.typed === null ? 'almanac fact restored' : 'almanac fact changed', actor },
     async (tx, refuse) => {
       const crop = (await lockCrop(tx, said.cropId)) ?? refuse({ code: 'no such crop' });
       const facts = said.typed === null ? restored(crop, said.fact) : await changed(tx, crop.facts, said.fact, said.typed, refuse);
@@ -56,6 +57,7 @@ export function overrideFact(
         actKey: said.key,
       });
       await saveCropFacts(tx, facts);
+      await layHoldsOfNewRules(tx, today, { facts: crop.facts });
       if (FORECAST_BY.has(said.fact)) await markOutlooksStale(tx, { cropId: said.cropId });
       if (JUDGED_BY.has(said.fact)) await markAllStale(tx, said.fact === 'group' ? {} : { cropId: said.cropId });
       return { answer: null, subject: `${said.cropId}: ${said.fact}` };

@@ -65,7 +65,7 @@ export function startBatch(
     when?: When | null;
   },
 ) {
-  return perform<{ batchId: number }, StartProblem>(db, { key: start.key, kind: 'batch started', actor }, async (tx, refuse) => {
+  return perform<{ batchId: number }, StartProblem>(db, { key: start.key, command: 'batch started', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, start.code)) ?? refuse({ code: 'no such lot' });
     const house = (await readHouse(tx))!;
     if (!methodsFor(lot.facts, start.brought, house).includes(start.method)) refuse({ code: 'method does not fit' });
@@ -145,7 +145,7 @@ export async function readFirst(
 
 /** Writes down that somebody has read the hazards of the step a batch stands at. */
 export function acknowledgeCautions(db: Db, actor: Actor, seen: { key: string; batchId: number; cautions: readonly Caution[] }) {
-  return perform<null, BatchGone>(db, { key: seen.key, kind: 'hazards read', actor }, async (tx, refuse) => {
+  return perform<null, BatchGone>(db, { key: seen.key, command: 'hazards read', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, seen.batchId, refuse);
     for (const caution of seen.cautions) await bench.acknowledge(tx, { actKey: seen.key, by: actor.personId, batchId: batch.id, caution });
     return { answer: null, subject: batch.code };
@@ -198,7 +198,7 @@ export function nextStep(
     early: boolean;
   },
 ) {
-  return perform<{ step: Step }, NextProblem>(db, { key: next.key, kind: 'batch moved on', actor }, async (tx, refuse) => {
+  return perform<{ step: Step }, NextProblem>(db, { key: next.key, command: 'batch moved on', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, next.batchId, next.turn, refuse);
     const house = (await readHouse(tx))!;
     const fits = next.method === batch.method || methodsFor(batch.facts, batch.brought, house).includes(next.method);
@@ -256,7 +256,7 @@ export async function checkBatch(
 ): Promise<Outcome<null, CheckProblem>> {
   const remade = check.photo && (await remakePhoto(new Uint8Array(await check.photo.arrayBuffer())));
   if (remade && !remade.ok) return remade;
-  return perform<null, CheckProblem>(db, { key: check.key, kind: 'batch looked at', actor }, async (tx, refuse) => {
+  return perform<null, CheckProblem>(db, { key: check.key, command: 'batch looked at', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, check.batchId, check.turn, refuse);
     await readFirst(tx, batch, actor, refuse);
     const { timeZone } = (await readHouse(tx))!;
@@ -284,7 +284,7 @@ export function weighBatch(
     when?: When | null;
   },
 ) {
-  return perform<null, WeighProblem>(db, { key: weighed.key, kind: 'batch weighed', actor }, async (tx, refuse) => {
+  return perform<null, WeighProblem>(db, { key: weighed.key, command: 'batch weighed', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, weighed.batchId, refuse);
     const { timeZone } = (await readHouse(tx))!;
     const weighedAt = momentOf(weighed.when, now, batch.openedAt, timeZone, refuse);
@@ -305,7 +305,7 @@ export function recordAir(
   now: Date,
   air: { key: string; batchId: number; of: 'room' | 'jar'; humidity: number; celsius: number },
 ) {
-  return perform<null, BatchGone>(db, { key: air.key, kind: 'air read', actor }, async (tx, refuse) => {
+  return perform<null, BatchGone>(db, { key: air.key, command: 'air read', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, air.batchId, refuse);
     await bench.createAirReading(tx, { ...air, actKey: air.key, readAt: now });
     return { answer: null, subject: batch.code };

@@ -137,7 +137,7 @@ type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
  * and treated seed only with treated. The new lot's forecast begins with what its parents' let expect of it.
  */
 export function blendLots(db: Db, actor: Actor, today: string, blending: Blending) {
-  return perform<{ code: string }, BlendProblem>(db, { key: blending.key, kind: 'lots blended', actor }, async (tx, refuse) => {
+  return perform<{ code: string }, BlendProblem>(db, { key: blending.key, command: 'lots blended', actor }, async (tx, refuse) => {
     const codes = [blending.code, blending.other];
     if (codes[0] === codes[1]) refuse({ code: 'same lot' });
     const locked = new Map<string, Lot>();

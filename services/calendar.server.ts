@@ -16,7 +16,7 @@ import { hashToken, newToken } from './secrets.server.ts';
 export async function makeFeed(db: Db, actor: Actor, now: Date, key: string): Promise<string | null> {
   const { token, tokenHash } = newToken();
   let told: string | null = null;
-  await perform<null, never>(db, { key, kind: 'calendar address made', actor }, async (tx) => {
+  await perform<null, never>(db, { key, command: 'calendar address made', actor }, async (tx) => {
     await lockFeed(tx, actor.accountId);
     await revokeFeed(tx, actor.accountId, now);
     await createFeed(tx, { tokenHash, accountId: actor.accountId });
@@ -27,7 +27,7 @@ export async function makeFeed(db: Db, actor: Actor, now: Date, key: string): Pr
 }
 
 export function endFeed(db: Db, actor: Actor, now: Date, key: string) {
-  return perform<null, never>(db, { key, kind: 'calendar address ended', actor }, async (tx) => {
+  return perform<null, never>(db, { key, command: 'calendar address ended', actor }, async (tx) => {
     await revokeFeed(tx, actor.accountId, now);
     return { answer: null, subject: null };
   });

@@ -35,7 +35,7 @@ export interface Lending {
 export function lendPackets(db: Db, actor: Actor, today: string, lending: Lending) {
   return perform<{ loanId: number; dueOn: string }, LendProblem>(
     db,
-    { key: lending.key, kind: 'packets lent', actor },
+    { key: lending.key, command: 'packets lent', actor },
     async (tx, refuse) => {
       const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
       if (!member.isMember) refuse({ code: 'not a member' });
@@ -113,7 +113,7 @@ export function closeLoan(
 ) {
   return perform<{ memberId: number }, CloseProblem>(
     db,
-    { key: close.key, kind: `loan closed: ${close.outcome}`, actor },
+    { key: close.key, command: 'loan closed', detail: close.outcome, actor },
     async (tx, refuse) => {
       const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
       if (loan.outcome !== null) refuse({ code: 'already closed' });

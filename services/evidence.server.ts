@@ -63,7 +63,7 @@ export type SeenProblem =
 
 /** Writes down what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
 export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen) {
-  return perform<null, SeenProblem>(db, { key: seen.key, kind: 'off-types counted', actor }, async (tx, refuse) => {
+  return perform<null, SeenProblem>(db, { key: seen.key, command: 'off-types counted', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
     if (seen.seenOn > today) refuse({ code: 'in the future' });
     if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in' });
@@ -98,7 +98,7 @@ export interface Happened {
 
 /** Records that other seed may have got into a lot; its promise falls, and that of all grown from it. */
 export function addIncident(db: Db, actor: Actor, today: string, happened: Happened) {
-  return perform<null, NoLot>(db, { key: happened.key, kind: `incident: ${happened.kind}`, actor }, async (tx, refuse) => {
+  return perform<null, NoLot>(db, { key: happened.key, command: 'incident', detail: happened.kind, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, happened.code)) ?? refuse({ code: 'no such lot' });
     const { key, code: _code, ...incident } = happened;
     await recordIncident(tx, { ...incident, lotId: lot.id, happenedOn: today, writtenBy: actor.personId, actKey: key });
@@ -114,7 +114,7 @@ export function addMixUp(
   today: string,
   mixUp: { key: string; batchId: number; what: string; withTable: boolean; discarded: boolean },
 ) {
-  return perform<null, BatchGone>(db, { key: mixUp.key, kind: 'incident: mix-up', actor }, async (tx, refuse) => {
+  return perform<null, BatchGone>(db, { key: mixUp.key, command: 'incident', detail: 'mix-up', actor }, async (tx, refuse) => {
     const batch = await openBatch(tx, mixUp.batchId, refuse);
     const other = mixUp.withTable ? await findOnTable(tx, batch) : null;
     const lots = [batch.lotId, ...(other ? [(await lockLot(tx, other.code))!.id] : [])];
@@ -142,7 +142,7 @@ export function setTrial(
   today: string,
   trial: { key: string; code: string; mustShow: string; plantsWanted: number },
 ) {
-  return perform<null, NoLot>(db, { key: trial.key, kind: 'trial set', actor }, async (tx, refuse) => {
+  return perform<null, NoLot>(db, { key: trial.key, command: 'trial set', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, trial.code)) ?? refuse({ code: 'no such lot' });
     const set = { lotId: lot.id, setOn: today, setBy: actor.personId, actKey: trial.key };
     await createTrial(tx, { ...set, mustShow: trial.mustShow, plantsWanted: trial.plantsWanted });
@@ -164,7 +164,7 @@ export type TrialProblem =
 
 /** Ends a trial: the lot is released, goes under another name, or is discarded. Its trial holds are lifted with the reason. */
 export function endTrial(db: Db, actor: Actor, today: string, ending: TrialEnding) {
-  return perform<null, TrialProblem>(db, { key: ending.key, kind: `trial ended: ${ending.outcome}`, actor }, async (tx, refuse) => {
+  return perform<null, TrialProblem>(db, { key: ending.key, command: 'trial ended', detail: ending.outcome, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, ending.code)) ?? refuse({ code: 'no such lot' });
     const trial = (await findTrials(tx, lot.id)).find(({ id }) => id === ending.trial) ?? refuse({ code: 'no such trial' });
     if (trial.outcome !== null) refuse({ code: 'ended already' });
@@ -210,7 +210,7 @@ export function addReport(
   today: string,
   report: Omit<NewReport, 'lotId' | 'writtenOn' | 'writtenBy' | 'actKey'> & { key: string; code: string },
 ) {
-  return perform<null, ReportProblem>(db, { key: report.key, kind: 'report written', actor }, async (tx, refuse) => {
+  return perform<null, ReportProblem>(db, { key: report.key, command: 'report written', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, report.code)) ?? refuse({ code: 'no such lot' });
     if (report.year > yearOf(today)) refuse({ code: 'year to come' });
     const { key, code: _code, ...told } = report;
@@ -233,7 +233,7 @@ export function correctPassport(
   today: string,
   correction: { key: string; code: string; passport: Passport; why: string },
 ) {
-  return perform<null, CorrectionProblem>(db, { key: correction.key, kind: 'passport corrected', actor }, async (tx, refuse) => {
+  return perform<null, CorrectionProblem>(db, { key: correction.key, command: 'passport corrected', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, correction.code)) ?? refuse({ code: 'no such lot' });
     const { passport } = correction;
     const found = contradictionsIn(passport, lot.facts, today);
@@ -291,7 +291,7 @@ export function receiveClean(
   today: string,
   cleaned: { key: string; code: string; amount: Amount & { typed: string } },
 ) {
-  return perform<null, CleanedProblem>(db, { key: cleaned.key, kind: 'clean seed received', actor }, async (tx, refuse) => {
+  return perform<null, CleanedProblem>(db, { key: cleaned.key, command: 'clean seed received', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, cleaned.code)) ?? refuse({ code: 'no such lot' });
     if (lot.form === 'clean seed' || lot.form === 'on paper') refuse({ code: 'clean already' });
     const units = unitsOf(cleaned.amount, lot.unit, lot.seedsPerGram);
@@ -312,7 +312,7 @@ export function receiveClean(
 
 /** Stops a lot and everything that descends from it: a recall hold on each that has none yet. */
 export function recall(db: Db, actor: Actor, today: string, call: { key: string; code: string; reason: string }) {
-  return perform<{ held: number }, NoLot>(db, { key: call.key, kind: 'recall', actor }, async (tx, refuse) => {
+  return perform<{ held: number }, NoLot>(db, { key: call.key, command: 'recall', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, call.code)) ?? refuse({ code: 'no such lot' });
     const touched = (await readRecall(tx, lot.id)).filter(({ recalled }) => !recalled);
     for (const { id } of touched)

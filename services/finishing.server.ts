@@ -44,7 +44,7 @@ export function finishBatch(
 ) {
   return perform<{ code: string; lifted: boolean }, FinishProblem>(
     db,
-    { key: finish.key, kind: 'batch finished', actor },
+    { key: finish.key, command: 'batch finished', actor },
     async (tx, refuse) => {
       const batch = await batchAt(tx, finish.batchId, finish.turn, refuse);
       await readFirst(tx, batch, actor, refuse);
@@ -148,7 +148,7 @@ async function settleDrying(
 
 /** Gives a batch up; what was lost is in the words. */
 export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
-  return perform<null, BatchGone | MovedOn>(db, { key: end.key, kind: 'batch given up', actor }, async (tx, refuse) => {
+  return perform<null, BatchGone | MovedOn>(db, { key: end.key, command: 'batch given up', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, end.batchId, end.turn, refuse);
     await bench.endBatch(tx, {
       actKey: end.key,

@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { holdReason } from '#contracts/holdWords.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { Rules } from '#core/house/rules.ts';
 import { holdsByRule, type HoldReason, type RuledHold } from '#core/passport/holds.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createTrial } from '#data/evidence.ts';
-import { createHold, findHolds } from '#data/holds.ts';
+import { createHold, findHolds, listForHolds } from '#data/holds.ts';
 import { readHouse } from '#data/house.ts';
 import { findLot } from '#data/lots.ts';
 import { readPassports } from '#data/passports.ts';
@@ -67,4 +69,24 @@ export async function changeUnderRules(tx: Db, lotId: number, today: string, cha
 /** Lays the holds that the rules ask for since a lot's promise is another one. */
 export async function layHoldsOfNewPromise(tx: Db, lotId: number, today: string, promiseBefore: Claim): Promise<void> {
   await layHolds(tx, lotId, today, reasonsOf(await askedFor(tx, lotId, promiseBefore)));
+}
+
+/**
+ * Lays the holds that the rules ask for since a crop's facts or the house's own rules are others; a promise that changes with them lays its
+ * own when the lot is judged again.
+ * @param before what has changed, as it was
+ */
+export async function layHoldsOfNewRules(
+  tx: Db,
+  today: string,
+  before: { readonly facts: Crop } | { readonly rules: Rules },
+): Promise<void> {
+  const rules = (await readHouse(tx))?.rules ?? {};
+  for (const lot of await listForHolds(tx, 'facts' in before ? { cropId: before.facts.id } : {})) {
+    const now = { facts: lot.facts, rules };
+    const [asked, askedBefore] = [now, { ...now, ...before }].map(
+      ({ facts, rules }) => new Set(holdsByRule(lot.passport, facts, lot.origin, lot.promise, rules).map(({ why }) => why)),
+    );
+    if ([...asked!].some((why) => !askedBefore!.has(why))) await layHolds(tx, lot.id, today, askedBefore);
+  }
 }

@@ -65,7 +65,7 @@ export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) 
   const { interview } = intake;
   return perform<{ code: string }, IntakeProblem>(
     db,
-    { key: intake.key, kind: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
+    { key: intake.key, command: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
     async (tx, refuse) => {
       const crop = (await readCrop(tx, interview.cropId)) ?? refuse({ code: 'no such crop' });
       const house = (await readHouse(tx))!;
@@ -244,7 +244,7 @@ async function placeGarden(tx: Db, gardenId: number, text: string, house: House,
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */
 export function refuseSeed(db: Db, actor: Actor, refusal: { key: string; draftId: string; what: string; why: string }) {
-  return perform<null, never>(db, { key: refusal.key, kind: 'seed refused', actor }, async (tx) => {
+  return perform<null, never>(db, { key: refusal.key, command: 'seed refused', actor }, async (tx) => {
     await forgetDraft(tx, refusal.draftId);
     return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
   });

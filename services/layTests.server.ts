@@ -44,7 +44,7 @@ export type LayProblem = { readonly of: string } & (
 
 /** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
 export function layTests(db: Db, actor: Actor, today: string, laying: Laying) {
-  return perform<{ testIds: number[] }, LayProblem>(db, { key: laying.key, kind: 'test laid', actor }, async (tx, refuse) => {
+  return perform<{ testIds: number[] }, LayProblem>(db, { key: laying.key, command: 'test laid', actor }, async (tx, refuse) => {
     const testIds: number[] = [];
     // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
     for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))

@@ -20,7 +20,7 @@ export interface LineChange {
 export function changeLine(db: Db, actor: Actor, today: string, change: LineChange) {
   return perform<null, { readonly code: 'no such line' | 'changed meanwhile' }>(
     db,
-    { key: change.key, kind: 'line changed', actor },
+    { key: change.key, command: 'line changed', actor },
     async (tx, refuse) => {
       const line = (await findLine(tx, change.id)) ?? refuse({ code: 'no such line' });
       if (!(await updateLine(tx, change.id, change))) refuse({ code: 'changed meanwhile' });

@@ -35,7 +35,7 @@ export function beginMethodTrial(
 ) {
   return perform<{ codes: readonly string[] }, BeginProblem>(
     db,
-    { key: trial.key, kind: 'trial of methods begun', actor },
+    { key: trial.key, command: 'trial of methods begun', actor },
     async (tx, refuse) => {
       const lot = (await lockLot(tx, trial.code)) ?? refuse({ code: 'no such lot' });
       const house = (await readHouse(tx))!;
@@ -130,7 +130,7 @@ export function concludeMethodTrial(
   today: string,
   end: { key: string; code: string; learnt: string; adopt: Method | null },
 ) {
-  return perform<null, EndTrialProblem>(db, { key: end.key, kind: 'trial of methods ended', actor }, async (tx, refuse) => {
+  return perform<null, EndTrialProblem>(db, { key: end.key, command: 'trial of methods ended', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
     const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
     if (trial.endedOn !== null) refuse({ code: 'ended already' });

@@ -24,7 +24,7 @@ export function packLot(
   today: string,
   pack: { key: string; code: string; seeds: number; packets: number | null; keepBack: number; place: string },
 ) {
-  return perform<{ packets: number }, PackProblem>(db, { key: pack.key, kind: 'packed', actor }, async (tx, refuse) => {
+  return perform<{ packets: number }, PackProblem>(db, { key: pack.key, command: 'packed', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, pack.code)) ?? refuse({ code: 'no such lot' });
     const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
     if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
@@ -68,7 +68,7 @@ export type UnpackProblem =
 
 /** Opens packets: their seed goes back to what lies loose. */
 export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: string; code: string; holding: number; packets: number }) {
-  return perform<null, UnpackProblem>(db, { key: unpack.key, kind: 'unpacked', actor }, async (tx, refuse) => {
+  return perform<null, UnpackProblem>(db, { key: unpack.key, command: 'unpacked', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, unpack.code)) ?? refuse({ code: 'no such lot' });
     const holdings = await findHoldings(tx, lot.id);
     const from = holdings.find(({ id, packetUnits }) => id === unpack.holding && packetUnits !== null);

@@ -2,15 +2,16 @@ import type { Role } from '#core/people/may.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, revokeSessions, type Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule } from '#data/databaseErrors.ts';
-import { updateHouse, type HouseSettings } from '#data/house.ts';
+import { readHouse, updateHouse, type HouseSettings } from '#data/house.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson, type PersonFields } from '#data/people.ts';
+import { layHoldsOfNewRules } from './holds.server.ts';
 import { perform } from './perform.server.ts';
 import { refreshVerdicts } from './outlook.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export function addPerson(db: Db, actor: Actor, person: PersonFields & { key: string }) {
   const { key, ...fields } = person;
-  return perform<{ id: number }, never>(db, { key, kind: 'person added', actor }, async (tx) => {
+  return perform<{ id: number }, never>(db, { key, command: 'person added', actor }, async (tx) => {
     const id = await createPerson(tx, fields);
     return { answer: { id }, subject: `person ${id}` };
   });
@@ -21,7 +22,7 @@ export type EditProblem = { readonly code: 'changed meanwhile' } | { readonly co
 /** Changes what is known of a person, unless somebody else has changed it since the form was shown. */
 export function editPerson(db: Db, actor: Actor, id: number, edit: PersonFields & { key: string; version: number }) {
   const { key, version, ...fields } = edit;
-  return perform<null, EditProblem>(db, { key, kind: 'person changed', actor }, async (tx, refuse) => {
+  return perform<null, EditProblem>(db, { key, command: 'person changed', actor }, async (tx, refuse) => {
     if (!(await findPerson(tx, id))) refuse({ code: 'no such person' });
     if (!(await updatePerson(tx, id, fields, version))) refuse({ code: 'changed meanwhile' });
     return { answer: null, subject: `person ${id}` };
@@ -34,7 +35,7 @@ export type AccessProblem = { readonly code: 'no such person' } | { readonly cod
 export function grantAccess(db: Db, actor: Actor, now: Date, grant: { key: string; personId: number; email: string; role: Role }) {
   return perform<{ accountId: number }, AccessProblem>(
     db,
-    { key: grant.key, kind: `access given: ${grant.role}`, actor },
+    { key: grant.key, command: 'access given', detail: grant.role, actor },
     async (tx, refuse) => {
       const person = await findPerson(tx, grant.personId);
       if (!person || person.erasedAt) return refuse({ code: 'no such person' });
@@ -63,7 +64,7 @@ export async function linkFor(db: Db, now: Date, personId: number): Promise<stri
 export function endAccess(db: Db, actor: Actor, now: Date, end: { key: string; personId: number; erase: boolean }) {
   return perform<null, AccessProblem>(
     db,
-    { key: end.key, kind: end.erase ? 'person erased' : 'access ended', actor },
+    { key: end.key, command: end.erase ? 'person erased' : 'access ended', actor },
     async (tx, refuse) => {
       const coordinators = await lockCoordinators(tx);
       const account = await findAccountOfPerson(tx, end.personId);
@@ -80,9 +81,11 @@ export function endAccess(db: Db, actor: Actor, now: Date, end: { key: string; p
 
 /** Changes the house's settings and what hangs on its thresholds, unless somebody else has since the form was shown. */
 export function changeHouse(db: Db, actor: Actor, today: string, key: string, house: HouseSettings & { version: number }) {
-  return perform<null, { readonly code: 'changed meanwhile' }>(db, { key, kind: 'house rules changed', actor }, async (tx, refuse) => {
+  return perform<null, { readonly code: 'changed meanwhile' }>(db, { key, command: 'house rules changed', actor }, async (tx, refuse) => {
+    const before = await readHouse(tx);
     if (!(await updateHouse(tx, house))) refuse({ code: 'changed meanwhile' });
     await refreshVerdicts(tx, today);
+    await layHoldsOfNewRules(tx, today, { rules: before?.rules ?? {} });
     return { answer: null, subject: 'house' };
   });
 }

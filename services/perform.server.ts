@@ -1,3 +1,4 @@
+import { mayGive, type CommandName } from '#core/people/commands.ts';
 import type { Actor } from '#data/accounts.ts';
 import { findAct, lockActKey, recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
@@ -16,20 +17,32 @@ class Refusal extends Error {
 /** Ends the act: nothing of it is kept, and the caller gets this problem. */
 export type Refuse<Problem> = (problem: Problem) => never;
 
+/** Somebody gave a command that their role does not have. Pages do not offer it, so it is no outcome that a form could explain. */
+export class NotAllowed extends Error {
+  readonly command: CommandName;
+  constructor(command: CommandName) {
+    super(`not allowed: ${command}`);
+    this.command = command;
+  }
+}
+
 const TRIES = 4;
 
 /**
- * Does one act in one transaction and writes down who did it. The same key has one effect and gets the same answer,
- * also when it is sent twice at once; a deadlock is tried again.
+ * Gives one command: looks up whether the actor may, does it in one transaction and writes down who did it. The same key has one effect and
+ * gets the same answer, also when it is sent twice at once; a deadlock is tried again.
+ * @param act `detail` is kept beside the command's name; without an actor it is the server itself that acts
  * @param work does the act; returns the answer (plain JSON) and what it was about
- * @throws what `work` throws, other than its refusals; Error when a key is re-used for another act or by another person
+ * @throws NotAllowed; what `work` throws, other than its refusals; Error when a key is re-used for another act or by another person
  */
 export async function perform<Answer, Problem>(
   db: Db,
-  act: { readonly key: string; readonly kind: string; readonly actor: Actor | null },
+  act: { readonly key: string; readonly command: CommandName; readonly detail?: string; readonly actor: Actor | null },
   work: (tx: Db, refuse: Refuse<Problem>) => Promise<{ readonly answer: Answer; readonly subject: string | null }>,
 ): Promise<Outcome<Answer, Problem>> {
+  if (!mayGive(act.actor?.role ?? null, act.command)) throw new NotAllowed(act.command);
   const accountId = act.actor?.accountId ?? null;
+  const kind = act.detail === undefined ? act.command : `${act.command}: ${act.detail}`;
   const refuse: Refuse<Problem> = (problem) => {
     throw new Refusal(problem);
   };
@@ -39,11 +52,11 @@ export async function perform<Answer, Problem>(
         await lockActKey(tx, act.key);
         const before = await findAct(tx, act.key);
         if (before) {
-          if (before.kind !== act.kind || before.accountId !== accountId) throw new Error('this key belongs to another act');
+          if (before.kind !== kind || before.accountId !== accountId) throw new Error('this key belongs to another act');
           return { ok: true as const, answer: before.answer as Answer };
         }
         const { answer, subject } = await work(tx, refuse);
-        await recordAct(tx, { key: act.key, kind: act.kind, subject, accountId, answer });
+        await recordAct(tx, { key: act.key, kind, subject, accountId, answer });
         return { ok: true as const, answer };
       });
     } catch (error) {

@@ -19,7 +19,7 @@ export async function printLabels(
   const pdf = await labelPdf(print.words, print.sheet, print.count, print.start);
   return perform<{ labels: number }, { readonly code: 'no printer' }>(
     db,
-    { key: print.key, kind: 'labels printed', actor },
+    { key: print.key, command: 'labels printed', actor },
     async (_tx, refuse) => {
       if (!(await printer?.print(new Uint8Array(pdf)))) refuse({ code: 'no printer' });
       return { answer: { labels: print.count }, subject: print.words.code };

@@ -18,7 +18,7 @@ export function addPurityCard(
 ) {
   return perform<{ held: boolean }, { readonly code: 'no such lot' } | { readonly code: 'no pure seed' }>(
     db,
-    { key: card.key, kind: 'sample parted', actor },
+    { key: card.key, command: 'sample parted', actor },
     async (tx, refuse) => {
       const lot = (await lockLot(tx, card.code)) ?? refuse({ code: 'no such lot' });
       const { hold } = purityOf(card.parts, lot.seedsPerGram);

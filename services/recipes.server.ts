@@ -10,7 +10,7 @@ export type RecipeProblem = RecipeFault | { readonly kind: 'name taken' };
 
 /** Writes down the house's own way from fruit or pod to clean seed. */
 export function addRecipe(db: Db, actor: Actor, recipe: Omit<Recipe, 'id' | 'retired'> & { key: string }) {
-  return perform<{ id: number }, RecipeProblem>(db, { key: recipe.key, kind: 'recipe written', actor }, async (tx, refuse) => {
+  return perform<{ id: number }, RecipeProblem>(db, { key: recipe.key, command: 'recipe written', actor }, async (tx, refuse) => {
     const fault = recipeFault(recipe.steps);
     if (fault) refuse(fault);
     const { recipes } = (await readHouse(tx))!;
@@ -22,9 +22,13 @@ export function addRecipe(db: Db, actor: Actor, recipe: Omit<Recipe, 'id' | 'ret
 
 /** Takes a recipe out of what is offered; batches that began by it go on. */
 export function retireRecipe(db: Db, actor: Actor, retire: { key: string; id: number }) {
-  return perform<null, { readonly kind: 'no such recipe' }>(db, { key: retire.key, kind: 'recipe retired', actor }, async (tx, refuse) => {
-    const recipe = (await readHouse(tx))!.recipes.find(({ id }) => id === retire.id) ?? refuse({ kind: 'no such recipe' });
-    await endRecipe(tx, { recipeId: recipe.id, by: actor.personId, actKey: retire.key });
-    return { answer: null, subject: recipe.name };
-  });
+  return perform<null, { readonly kind: 'no such recipe' }>(
+    db,
+    { key: retire.key, command: 'recipe retired', actor },
+    async (tx, refuse) => {
+      const recipe = (await readHouse(tx))!.recipes.find(({ id }) => id === retire.id) ?? refuse({ kind: 'no such recipe' });
+      await endRecipe(tx, { recipeId: recipe.id, by: actor.personId, actKey: retire.key });
+      return { answer: null, subject: recipe.name };
+    },
+  );
 }

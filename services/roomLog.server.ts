@@ -26,7 +26,7 @@ export async function logRoom(db: Db, room: RoomLogger, now: Date): Promise<bool
   const air = await room.read();
   if (air.kind !== 'read') return false;
   const { humidity, celsius } = air;
-  await perform(db, { key, kind: 'room air logged', actor: null }, async (tx) => {
+  await perform(db, { key, command: 'room air logged', actor: null }, async (tx) => {
     await createAirReading(tx, { actKey: key, batchId: null, of: 'room', humidity, celsius, readAt: now });
     return { answer: null, subject: 'room' };
   });

@@ -17,7 +17,7 @@ type NoLot = { readonly code: 'no such lot' };
 
 /** Lays a hold on a lot: until somebody lifts it, the lot is not lent. */
 export function setHold(db: Db, actor: Actor, today: string, hold: { key: string; code: string; kind: HoldKind; reason: string }) {
-  return perform<null, NoLot>(db, { key: hold.key, kind: `hold set: ${hold.kind}`, actor }, async (tx, refuse) => {
+  return perform<null, NoLot>(db, { key: hold.key, command: 'hold set', detail: hold.kind, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, hold.code)) ?? refuse({ code: 'no such lot' });
     await createHold(tx, { lotId: lot.id, kind: hold.kind, reason: hold.reason, setOn: today, setBy: actor.personId, actKey: hold.key });
     return { answer: null, subject: lot.code };
@@ -32,7 +32,7 @@ export type LiftProblem =
 
 /** Lifts a hold, with a reason, if this role may lift its kind. */
 export function liftHold(db: Db, actor: Actor, today: string, lift: { key: string; code: string; hold: number; reason: string }) {
-  return perform<null, LiftProblem>(db, { key: lift.key, kind: 'hold lifted', actor }, async (tx, refuse) => {
+  return perform<null, LiftProblem>(db, { key: lift.key, command: 'hold lifted', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, lift.code)) ?? refuse({ code: 'no such lot' });
     const hold = (await findHolds(tx, lot.id)).find(({ id }) => id === lift.hold) ?? refuse({ code: 'no such hold' });
     if (!mayLift(actor.role, hold.kind)) refuse({ code: 'not yours to lift', kind: hold.kind });
@@ -57,7 +57,7 @@ export function recountLot(
   today: string,
   recount: { key: string; code: string; amount: (Amount & { typed: string }) | null; reason: string },
 ) {
-  return perform<null, RecountProblem>(db, { key: recount.key, kind: 'stock counted', actor }, async (tx, refuse) => {
+  return perform<null, RecountProblem>(db, { key: recount.key, command: 'stock counted', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, recount.code)) ?? refuse({ code: 'no such lot' });
     const { amount } = recount;
     if (amount?.kind === 'weight' && lot.unit === 'seed') refuse({ code: 'other unit', unit: 'seed' });
@@ -97,7 +97,7 @@ export function recordQuickLook(
   today: string,
   look: Omit<NewQuickLook, 'lotId' | 'lookedBy' | 'actKey'> & { key: string; code: string },
 ) {
-  return perform<null, LookProblem>(db, { key: look.key, kind: 'quick look', actor }, async (tx, refuse) => {
+  return perform<null, LookProblem>(db, { key: look.key, command: 'quick look', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, look.code)) ?? refuse({ code: 'no such lot' });
     if (look.lookedOn > today) refuse({ code: 'look in the future' });
     await addQuickLook(tx, { ...look, lotId: lot.id, lookedBy: actor.personId, actKey: look.key });
@@ -116,7 +116,7 @@ const MOST_BY_HELPER = 500;
 
 /** Throws away all that is left of a lot, with a reason. */
 export function discardLot(db: Db, actor: Actor, today: string, discard: { key: string; code: string; reason: string }) {
-  return perform<null, DiscardProblem>(db, { key: discard.key, kind: 'lot discarded', actor }, async (tx, refuse) => {
+  return perform<null, DiscardProblem>(db, { key: discard.key, command: 'lot discarded', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, discard.code)) ?? refuse({ code: 'no such lot' });
     if (lot.onHand === 0) refuse({ code: 'nothing left' });
     if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_BY_HELPER && !may(actor.role, 'override policy'))

@@ -17,7 +17,7 @@ export function recordClimate(
   today: string,
   climate: { key: string; place: string; since: string; celsius: number; humidity: number; why: string | null },
 ) {
-  return perform<null, ClimateProblem>(db, { key: climate.key, kind: 'air of a place', actor }, async (tx, refuse) => {
+  return perform<null, ClimateProblem>(db, { key: climate.key, command: 'air of a place', actor }, async (tx, refuse) => {
     const named = climate.place.trim().toLowerCase();
     const place = (await listPlaces(tx)).find(({ name }) => name.toLowerCase() === named) ?? refuse({ code: 'no such place' });
     if (climate.since > today) refuse({ code: 'in the future' });
@@ -39,7 +39,7 @@ export function recordEmergence(
   today: string,
   seen: { key: string; code: string; sown: number; up: number; seenOn: string; note: string | null },
 ) {
-  return perform<null, EmergenceProblem>(db, { key: seen.key, kind: 'emergence told', actor }, async (tx, refuse) => {
+  return perform<null, EmergenceProblem>(db, { key: seen.key, command: 'emergence told', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
     if (seen.seenOn > today) refuse({ code: 'in the future' });
     if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in', takenInOn: lot.takenInOn });
@@ -59,16 +59,20 @@ export function recordLoanEmergence(
   today: string,
   seen: { key: string; loanId: number; sown: number; up: number; seenOn: string; note: string | null },
 ) {
-  return perform<{ memberId: number }, LoanEmergenceProblem>(db, { key: seen.key, kind: 'emergence told', actor }, async (tx, refuse) => {
-    const loan = await findLoan(tx, seen.loanId);
-    if (!loan || (!may(actor.role, 'work') && loan.memberId !== actor.personId)) return refuse({ code: 'no such loan' });
-    const lent = loan.packets * loan.seedsPerPacket;
-    if (seen.sown > lent) refuse({ code: 'more than was lent', seeds: lent });
-    if (seen.seenOn > today) refuse({ code: 'in the future' });
-    if (seen.seenOn < loan.lentOn) refuse({ code: 'before it came in', takenInOn: loan.lentOn });
-    await lockLot(tx, loan.code);
-    await addEmergence(tx, { ...seen, lotId: loan.lotId, writtenBy: actor.personId, actKey: seen.key });
-    await refreshOutlook(tx, loan.lotId, today);
-    return { answer: { memberId: loan.memberId }, subject: loan.code };
-  });
+  return perform<{ memberId: number }, LoanEmergenceProblem>(
+    db,
+    { key: seen.key, command: 'emergence of a loan told', actor },
+    async (tx, refuse) => {
+      const loan = await findLoan(tx, seen.loanId);
+      if (!loan || (!may(actor.role, 'work') && loan.memberId !== actor.personId)) return refuse({ code: 'no such loan' });
+      const lent = loan.packets * loan.seedsPerPacket;
+      if (seen.sown > lent) refuse({ code: 'more than was lent', seeds: lent });
+      if (seen.seenOn > today) refuse({ code: 'in the future' });
+      if (seen.seenOn < loan.lentOn) refuse({ code: 'before it came in', takenInOn: loan.lentOn });
+      await lockLot(tx, loan.code);
+      await addEmergence(tx, { ...seen, lotId: loan.lotId, writtenBy: actor.personId, actKey: seen.key });
+      await refreshOutlook(tx, loan.lotId, today);
+      return { answer: { memberId: loan.memberId }, subject: loan.code };
+    },
+  );
 }

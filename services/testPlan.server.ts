@@ -119,7 +119,7 @@ export function savePlan(
   today: string,
   saved: { key: string; version: number; plan: readonly PlannedTest[] },
 ) {
-  return perform<{ tests: number }, PlanProblemCode>(db, { key: saved.key, kind: 'test plan saved', actor }, async (tx, refuse) => {
+  return perform<{ tests: number }, PlanProblemCode>(db, { key: saved.key, command: 'test plan saved', actor }, async (tx, refuse) => {
     const { start, due } = await readPlan(tx, house, today);
     const weeks = new Set(Array.from({ length: PLAN_WEEKS }, (_, week) => addDays(start, 7 * week)));
     const lots = new Set(due.map(({ lotId }) => lotId));
@@ -139,7 +139,7 @@ export function setTestBench(
 ) {
   return perform<null, { readonly code: 'changed meanwhile' }>(
     db,
-    { key: bench.key, kind: 'test bench set', actor },
+    { key: bench.key, command: 'test bench set', actor },
     async (tx, refuse) => {
       if (!(await nextBenchVersion(tx, bench.version))) refuse({ code: 'changed meanwhile' });
       const { warm, room, cool, hours, closed } = bench;

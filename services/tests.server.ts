@@ -68,7 +68,7 @@ export async function countTowel(db: Db, actor: Actor, today: string, count: Cou
   const remade = count.photo && (await remakePhoto(new Uint8Array(await count.photo.arrayBuffer())));
   return perform<{ sprouted: number; seedsLaid: number }, CountProblem>(
     db,
-    { key: count.key, kind: 'towel counted', actor },
+    { key: count.key, command: 'towel counted', actor },
     async (tx, refuse) => {
       if (remade && !remade.ok) refuse(remade.problem);
       const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, refuse);
@@ -110,7 +110,7 @@ export function correctLaid(
   today: string,
   relay: { key: string; testId: number; replicate: number; seeds: number; reason: string },
 ) {
-  return perform<null, RelayProblem>(db, { key: relay.key, kind: 'number laid put right', actor }, async (tx, refuse) => {
+  return perform<null, RelayProblem>(db, { key: relay.key, command: 'number laid put right', actor }, async (tx, refuse) => {
     const test = (await lockTest(tx, relay.testId)) ?? refuse({ code: 'no such test' });
     if (test.endedOn !== null) refuse({ code: 'already ended' });
     if (relay.replicate > test.replicates) refuse({ code: 'no such replicate' });
@@ -176,7 +176,7 @@ export function endTest(
 ) {
   return perform<{ code: string }, EndProblem>(
     db,
-    { key: end.key, kind: end.outcome === 'read' ? 'test read' : 'test abandoned', actor },
+    { key: end.key, command: end.outcome === 'read' ? 'test read' : 'test abandoned', actor },
     async (tx, refuse) => {
       const test = await lockOpenTest(tx, end.testId, end.endedOn, today, refuse);
       const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);

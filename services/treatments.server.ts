@@ -25,7 +25,7 @@ export function shutAway(
   today: string,
   shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
 ) {
-  return perform<null, ShutProblem>(db, { key: shut.key, kind: `shut away: ${shut.kind}`, actor }, async (tx, refuse) => {
+  return perform<null, ShutProblem>(db, { key: shut.key, command: 'shut away', detail: shut.kind, actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, shut.code)) ?? refuse({ code: 'no such lot' });
     if (lot.facts.storage === 'not to be dried') refuse({ code: 'must stay moist' });
     const holds = await activeHolds(tx, lot.id);
@@ -58,7 +58,7 @@ export function openTreated(
   today: string,
   open: { key: string; code: string; reason: string | null; liftPests: boolean },
 ) {
-  return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, kind: 'taken out', actor }, async (tx, refuse) => {
+  return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, command: 'taken out', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
     const shut = (await findTreatments(tx, lot.id)).find(({ openedOn }) => openedOn === null) ?? refuse({ code: 'not shut' });
     const clock = treatmentClock(shut.kind, shut.since, today);
@@ -87,7 +87,7 @@ const USUAL_ROOM = { celsius: 20, humidity: 0.6 };
 
 /** Takes a cold, closed container off its shelf: it stays closed until it is as warm as the room. */
 export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; code: string; container: string; celsius: number }) {
-  return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, kind: 'warming up', actor }, async (tx, refuse) => {
+  return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, command: 'warming up', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, cold.code)) ?? refuse({ code: 'no such lot' });
     if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
     const room = (await readAir(tx)) ?? USUAL_ROOM;
@@ -111,7 +111,7 @@ export type UncloseProblem = NoLot | { readonly code: 'not warming' } | { readon
 
 /** Opens a container that has warmed up; before its time only by somebody who says so. */
 export function openWarm(db: Db, actor: Actor, now: Date, open: { key: string; code: string; early: boolean }) {
-  return perform<null, UncloseProblem>(db, { key: open.key, kind: 'container opened', actor }, async (tx, refuse) => {
+  return perform<null, UncloseProblem>(db, { key: open.key, command: 'container opened', actor }, async (tx, refuse) => {
     const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
     const warming = (await findWarming(tx, lot.id)) ?? refuse({ code: 'not warming' });
     const early = now < warming.opensAt;

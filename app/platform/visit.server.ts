@@ -7,7 +7,7 @@ import { readHouse, type House } from '#data/house.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { whoIs } from '#services/signIn.server.ts';
-import { failed } from './absence.server.ts';
+import { failed } from './reason.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
 import { readUpload } from './form.server.ts';

@@ -4,9 +4,12 @@ import { sql } from 'kysely';
 import type { Answers } from '#core/passport/answers.ts';
 import { findHolds } from '#data/holds.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { readHouse } from '#data/house.ts';
 import { readPassports } from '#data/passports.ts';
 import { countStale, markAllStale, readPromise } from '#data/promises.ts';
+import { overrideFact } from '#services/almanac.server.ts';
 import { addEvidence, correctPassport } from '#services/evidence.server.ts';
+import { changeHouse } from '#services/people.server.ts';
 import { judgeNext } from '#services/promises.server.ts';
 import { liftHold } from '#services/shelves.server.ts';
 import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -99,6 +102,35 @@ test('off-types that lower a promise hold the lot for a trial, and what was grow
   const seen = { seen: 'plants', source: 'trial', offTypes: 4, lookedAt: 30, seenOn: TODAY, note: null, insteadOf: null } as const;
   expect((await addEvidence(library.db, library.helper, TODAY, { key: randomUUID(), code, ...seen })).ok).toBe(true);
   expect([await standing(code), await standing(child)]).toEqual([['may have crossed'], ['may have crossed']]);
+});
+
+describe('rules that change', () => {
+  test('a fact of the almanac that is put right holds what it had let pass, and nothing else', async () => {
+    const say = (typed: string | null) =>
+      overrideFact(library.db, library.coordinator, TODAY, { key: randomUUID(), cropId: 'pea', fact: 'storage', typed, why: 'Looked up' });
+    expect((await say('not to be dried')).ok).toBe(true);
+    const [moist, dry] = [await takeIn(library, { variety: 'Kept Moist', dried: 'not dried' }), await takeIn(library)];
+    expect(await standing(moist)).toEqual([]);
+    expect((await say(null)).ok).toBe(true);
+    expect([await standing(moist), await standing(dry)]).toEqual([['not dried'], []]);
+    await liftAll(moist);
+    await say('not to be dried');
+    await say('ordinary');
+    expect(await standing(moist)).toEqual(['not dried']);
+  });
+
+  test('a house that stops making lines of hybrids’ offspring tries those it has', async () => {
+    const by = async (hybrids: string) => {
+      const house = (await readHouse(library.db))!;
+      const changed = { ...house, rules: { ...house.rules, hybrids } };
+      expect((await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), changed)).ok).toBe(true);
+    };
+    await by('stabilise');
+    const code = await takeIn(library, { variety: 'Second Generation', kind: 'F1', offspring: 'yes' });
+    expect(await standing(code)).toEqual([]);
+    await by('trial');
+    expect(await standing(code)).toEqual(['offspring trial']);
+  });
 });
 
 describe('the database’s last word', () => {

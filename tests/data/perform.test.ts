@@ -5,6 +5,7 @@ import { findAct } from '#data/acts.ts';
 import { brokenRule, worthAnotherTry } from '#data/databaseErrors.ts';
 import type { Db } from '#data/database.ts';
 import { createPerson } from '#data/people.ts';
+import type { CommandName } from '#core/people/commands.ts';
 import { perform } from '#services/perform.server.ts';
 import { preparedLibrary, type Library } from './database.ts';
 
@@ -15,25 +16,28 @@ beforeAll(async () => {
 
 const person = (tx: Db, name: string) => createPerson(tx, { name, email: null, phone: null, note: null, isMember: false });
 const named = async (name: string) => (await library.db.selectFrom('person').select('id').where('name', '=', name).execute()).length;
-const act = (kind: string, key = randomUUID()) => ({ key, kind, actor: library.helper });
+const act = (command: CommandName, key = randomUUID()) => ({ key, command, actor: library.helper });
 
 describe('one act', () => {
   test('is one transaction: what fails half-way leaves nothing, and may be tried again under the same key', async () => {
     const key = randomUUID();
-    const failing = perform(library.db, act('try', key), async (tx) => {
+    const failing = perform(library.db, act('person added', key), async (tx) => {
       await person(tx, 'Half Done');
       throw new Error('the lamp fell over');
     });
     await expect(failing).rejects.toThrow('the lamp fell over');
     expect(await named('Half Done')).toBe(0);
     expect(await findAct(library.db, key)).toBeNull();
-    const again = await perform(library.db, act('try', key), async (tx) => ({ answer: await person(tx, 'Half Done'), subject: null }));
+    const again = await perform(library.db, act('person added', key), async (tx) => ({
+      answer: await person(tx, 'Half Done'),
+      subject: null,
+    }));
     expect(again.ok).toBe(true);
     expect(await named('Half Done')).toBe(1);
   });
 
   test('that is refused gives its problem, and nothing is kept', async () => {
-    const done = await perform<null, { code: 'no' }>(library.db, act('refused'), async (tx, refuse) => {
+    const done = await perform<null, { code: 'no' }>(library.db, act('person added'), async (tx, refuse) => {
       await person(tx, 'Refused');
       return refuse({ code: 'no' });
     });
@@ -44,7 +48,7 @@ describe('one act', () => {
   test('sent twice at once is done once, and both get the same answer', async () => {
     const key = randomUUID();
     const send = () =>
-      perform(library.db, act('twice', key), async (tx) => ({ answer: { id: await person(tx, 'Once') }, subject: 'once' }));
+      perform(library.db, act('person added', key), async (tx) => ({ answer: { id: await person(tx, 'Once') }, subject: 'once' }));
     const [one, other] = await Promise.all([send(), send()]);
     expect(one).toEqual(other);
     expect(await named('Once')).toBe(1);
@@ -54,7 +58,7 @@ describe('one act', () => {
     const ids = [await person(library.db, 'Left'), await person(library.db, 'Right')];
     // Each waits for the row the other holds; PostgreSQL ends one of the two, which starts over.
     const touch = (order: readonly number[]) =>
-      perform(library.db, act('touch'), async (tx) => {
+      perform(library.db, act('person changed'), async (tx) => {
         for (const id of order) {
           await sql`select from person where id = ${id} for update`.execute(tx);
           await sql`select pg_sleep(0.2)`.execute(tx);

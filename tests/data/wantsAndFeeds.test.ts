@@ -6,6 +6,7 @@ import { readOutlook } from '#data/outlooks.ts';
 import { endFeed, makeFeed, readCalendar } from '#services/calendar.server.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { recordLoanEmergence } from '#services/storage.server.ts';
+import { NotAllowed } from '#services/perform.server.ts';
 import { readPlan, savePlan } from '#services/testPlan.server.ts';
 import { readWants } from '#services/wants.server.ts';
 import { onTowels } from './onTowels.ts';
@@ -98,7 +99,14 @@ describe('tests in a calendar', () => {
 
   test('a guessed address, and a member’s, tell nothing', async () => {
     expect(await calendar('guessed')).toBeNull();
-    const token = (await makeFeed(library.db, library.member, NOW, randomUUID()))!;
+    await expect(makeFeed(library.db, library.member, NOW, randomUUID())).rejects.toThrow(NotAllowed);
+    // An address outlives its owner's work here, and from then on tells nothing.
+    const token = (await makeFeed(library.db, library.helper, NOW, randomUUID()))!;
+    const become = (role: 'member' | 'helper') =>
+      library.owner.updateTable('account').set({ role }).where('id', '=', library.helper.accountId).execute();
+    await become('member');
     expect(await calendar(token)).toBeNull();
+    await become('helper');
+    expect(await calendar(token)).not.toBeNull();
   });
 });

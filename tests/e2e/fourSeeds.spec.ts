@@ -219,13 +219,22 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
       .getByRole('link', { name: /Tender Wheel/ })
       .first()
       .click();
-    await page.getByRole('button', { name: BUTTON.stemsSnapNotBend }).click();
-    await expect(page.getByText('Seen: Stems snap, not bend')).toBeVisible();
-    await goOn(page, 'Thresh', { when: '25 days ago' });
-    await readHazards(page, 'dust');
-    await goOn(page, 'Screen', { when: '25 days ago' });
-    await goOn(page, 'Winnow', { when: '25 days ago' });
-    await goOn(page, 'Dry the seed', { when: '24 days ago' });
+    await expect(page).toHaveURL(/bench\/\d/);
+    if (index === 0) {
+      await page.getByRole('button', { name: BUTTON.stemsSnapNotBend }).click();
+      await expect(page.getByText('Seen: Stems snap, not bend')).toBeVisible();
+      await goOn(page, 'Thresh', { when: '25 days ago' });
+      await readHazards(page, 'dust');
+      await goOn(page, 'Screen', { when: '25 days ago' });
+      await goOn(page, 'Winnow', { when: '25 days ago' });
+      await goOn(page, 'Dry the seed', { when: '24 days ago' });
+    } else {
+      // The others go the same way, by the commands that these buttons give.
+      const batchId = Number(/bench\/(\d+)/.exec(page.url())![1]);
+      for (const step of ['thresh', 'screen', 'winnow'] as const) await story.moveOn(batchId, step, '25 days ago');
+      await story.moveOn(batchId, 'dry', '24 days ago');
+      await page.goto(page.url());
+    }
     await page.getByLabel('0.1 g').check();
     await weighAll(
       page,

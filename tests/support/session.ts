@@ -1,7 +1,7 @@
 import { tokenOf, type SampleLibrary } from './library.ts';
 import type { Visitor } from './places.ts';
 
-/** A visitor's requests, without a browser: no redirect is followed, and posts come from the library's own page. */
+/** A visitor's requests, without a browser: no redirect is followed, nothing is packed, and posts come from the library's own page. */
 export interface Session {
   get(path: string, init?: RequestInit): Promise<Response>;
   /** A form's post; `fields` may name one field several times. */
@@ -10,9 +10,12 @@ export interface Session {
 }
 
 export function sessionOf({ url }: Pick<SampleLibrary, 'url'>, visitor: Visitor): Session {
-  const cookie: Record<string, string> = visitor === 'stranger' ? {} : { cookie: `granary_session=${tokenOf(visitor)}` };
+  const always: Record<string, string> = {
+    'accept-encoding': 'identity',
+    ...(visitor !== 'stranger' && { cookie: `granary_session=${tokenOf(visitor)}` }),
+  };
   const get = (path: string, init: RequestInit = {}) =>
-    fetch(url + path, { redirect: 'manual', ...init, headers: { ...cookie, ...(init.headers as Record<string, string>) } });
+    fetch(url + path, { redirect: 'manual', ...init, headers: { ...always, ...(init.headers as Record<string, string>) } });
   return {
     get,
     post: (path, fields, headers = {}) =>

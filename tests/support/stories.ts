@@ -1,10 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { readInterview } from '#contracts/interview.ts';
-import { parseWhen } from '#core/calendar/when.ts';
+import { parseWhen, type When } from '#core/calendar/when.ts';
+import { stepsFor } from '#core/bench/methods.ts';
+import type { Step } from '#core/bench/steps.ts';
 import type { Answers } from '#core/passport/answers.ts';
+import { findBatch } from '#data/bench.ts';
 import { findHolds } from '#data/holds.ts';
+import { readHouse } from '#data/house.ts';
 import { findLotByCode } from '#data/lots.ts';
-import { startBatch, weighBatch } from '#services/bench.server.ts';
+import { acknowledgeCautions, nextStep, startBatch, unreadCautions, weighBatch } from '#services/bench.server.ts';
 import { lendPackets } from '#services/desk.server.ts';
 import { receiveLot } from '#services/intake.server.ts';
 import { layTests } from '#services/layTests.server.ts';
@@ -24,6 +28,12 @@ const PLAIN: Answers = {
   place: 'Seed cupboard',
   container: 'jar',
 };
+
+function moment(ago: string): When {
+  const read = parseWhen(ago);
+  if (!read.ok) throw new Error(`not a moment: ${ago}`);
+  return read.when;
+}
 
 function answerOf<Answer>(done: Outcome<Answer, unknown>): Answer {
   if (!done.ok) throw new Error(`refused: ${JSON.stringify(done.problem)}`);
@@ -89,12 +99,21 @@ export function storiesIn(library: SampleLibrary) {
     return answerOf(await startBatch(db, helper, library.now(), { ...batch, ...how })).batchId;
   }
 
+  /** Moves a batch on to a later step some time ago, with the hazards of the step before read. */
+  async function moveOn(batchId: number, step: Step, ago: string): Promise<void> {
+    const batch = (await findBatch(db, batchId))!;
+    const cautions = await unreadCautions(db, batch, helper.personId);
+    answerOf(await acknowledgeCautions(db, helper, { key: randomUUID(), batchId, cautions }));
+    const { turn, method, celsius, vessel } = batch;
+    const place = stepsFor(method, batch.facts, batch.brought, (await readHouse(db))!.recipes).indexOf(step);
+    const next = { key: randomUUID(), batchId, turn, method, step, place, celsius, vessel, when: moment(ago), cleared: true, early: true };
+    answerOf(await nextStep(db, helper, library.now(), next));
+  }
+
   /** Weighs a batch some time ago, as `48.9 g` and `7 days ago`; the scale's error in milligrams. */
   async function weigh(batchId: number, weight: string, ago: string, scaleError: number): Promise<void> {
-    const when = parseWhen(ago);
-    if (!when.ok) throw new Error(`not a moment: ${ago}`);
     const milligrams = Math.round(parseFloat(weight) * 1000);
-    const weighing = { key: randomUUID(), batchId, milligrams, typed: weight, scaleError, heavier: null, when: when.when };
+    const weighing = { key: randomUUID(), batchId, milligrams, typed: weight, scaleError, heavier: null, when: moment(ago) };
     answerOf(await weighBatch(db, helper, library.now(), weighing));
   }
 
@@ -110,5 +129,5 @@ export function storiesIn(library: SampleLibrary) {
     return answerOf(await lendPackets(db, coordinator, library.today(), lending)).loanId;
   }
 
-  return { takeIn, liftHolds, layTest, readTest, beginBatch, weigh, addMember, lend };
+  return { takeIn, liftHolds, layTest, readTest, beginBatch, moveOn, weigh, addMember, lend };
 }

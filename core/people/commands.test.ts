@@ -1,0 +1,54 @@
+import { expect, test } from '@jest/globals';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { COMMANDS, commandOf, mayGive, type CommandName } from './commands.ts';
+import type { ROLES } from './may.ts';
+
+const names = Object.keys(COMMANDS) as CommandName[];
+const givenBy = (role: (typeof ROLES)[number] | null) => names.filter((name) => mayGive(role, name));
+const SERVERS: readonly CommandName[] = ['room air logged', 'held by rule'];
+const LEADERS: readonly CommandName[] = [
+  'test bench set',
+  'recall',
+  'trial ended',
+  'access given',
+  'access ended',
+  'person erased',
+  'almanac fact changed',
+  'almanac fact restored',
+  'house rules changed',
+  'recipe written',
+  'recipe retired',
+];
+
+test('members and growers tell what came up of their loans, and write nothing else', () => {
+  expect(givenBy('member')).toEqual(['emergence of a loan told']);
+  expect(givenBy('grower')).toEqual(givenBy('member'));
+});
+
+test('a helper does all the work, and what leads the house is a coordinator’s alone', () => {
+  expect(givenBy('coordinator')).toEqual(names.filter((name) => !SERVERS.includes(name)));
+  expect(givenBy('helper')).toEqual(givenBy('coordinator').filter((name) => !LEADERS.includes(name)));
+});
+
+test('what the server does by itself nobody may ask of it, and it does nothing else', () => {
+  expect(givenBy(null)).toEqual(SERVERS);
+});
+
+test('each command is given somewhere, and no act has a name that is none', () => {
+  const folder = join(import.meta.dirname, '../../services');
+  const source = readdirSync(folder)
+    .map((file) => readFileSync(join(folder, file), 'utf8'))
+    .join('\n');
+  const given = [...source.matchAll(/\bcommand: ([^{}]+?)(?:, detail: [^{}]+?)?, actor/g)].flatMap(([, said]) =>
+    [...said!.matchAll(/'([^']+)'/g)].map(([, name]) => name!).filter((name) => name !== 'read'),
+  );
+  expect([...new Set([...given, 'held by rule'])].sort()).toEqual([...names].sort());
+});
+
+test('a kept act is known by its command, with or without a detail', () => {
+  expect(commandOf('hold set: drying')).toBe('hold set');
+  expect(commandOf('packed')).toBe('packed');
+  expect(commandOf('signed in')).toBeNull();
+  expect(commandOf('constructor')).toBeNull();
+});

@@ -1,0 +1,108 @@
+import { may, type Permission, type Role } from './may.ts';
+
+/** Who may give a command: whoever has the permission, or only the server itself, in the background. */
+export type Giver = Permission | 'the server';
+
+/**
+ * How a command is taken back: by `undo`, in the minutes after it; by a command that is the other half of it; by writing it anew, where the
+ * newest word holds and the older ones stay to be read; or not at all, because what was done is out of the house.
+ */
+export type TakenBack = 'undo' | 'its opposite' | 'written anew' | 'out of the house';
+
+interface Command {
+  readonly may: Giver;
+  readonly takenBack: TakenBack;
+}
+
+const work = <Way extends TakenBack>(takenBack: Way) => ({ may: 'work', takenBack }) as const;
+const lead = <Way extends TakenBack>(may: Permission, takenBack: Way) => ({ may, takenBack }) as const;
+
+/**
+ * Everything that can be written, by the name under which the record keeps it. A command that asks more than its permission (the kind of a
+ * hold, the size of what is thrown away, whose loan it is) asks it of the locked row, where it is given.
+ */
+export const COMMANDS = {
+  'lot taken in': work('undo'),
+  'seed returned': work('undo'),
+  'seed refused': work('written anew'),
+  'passport corrected': work('written anew'),
+
+  'batch started': work('undo'),
+  'hazards read': work('written anew'),
+  'batch moved on': work('undo'),
+  'batch looked at': work('written anew'),
+  'batch weighed': work('undo'),
+  'air read': work('written anew'),
+  'batch finished': work('its opposite'),
+  'batch given up': work('its opposite'),
+  'clean seed received': work('its opposite'),
+  'sample parted': work('written anew'),
+  'trial of methods begun': work('its opposite'),
+  'trial of methods ended': work('written anew'),
+  'shut away': work('its opposite'),
+  'taken out': work('its opposite'),
+  'warming up': work('its opposite'),
+  'container opened': work('its opposite'),
+  'room air logged': { may: 'the server', takenBack: 'written anew' },
+
+  'test laid': work('its opposite'),
+  'towel counted': work('written anew'),
+  'number laid put right': work('written anew'),
+  'test read': work('its opposite'),
+  'test abandoned': work('its opposite'),
+  'test re-opened': work('its opposite'),
+  'seedlings potted': work('written anew'),
+  'test plan saved': work('written anew'),
+  'test bench set': lead('set house rules', 'written anew'),
+  'quick look': work('written anew'),
+  'emergence told': work('written anew'),
+  'emergence of a loan told': lead('read own loans', 'written anew'),
+
+  packed: work('undo'),
+  unpacked: work('undo'),
+  'stock counted': work('written anew'),
+  'lot discarded': work('its opposite'),
+  'lots blended': work('its opposite'),
+  'hold set': work('undo'),
+  'hold lifted': work('undo'),
+  'held by rule': { may: 'the server', takenBack: 'its opposite' },
+  recall: lead('lift doubtful holds', 'its opposite'),
+  'off-types counted': work('written anew'),
+  incident: work('written anew'),
+  'trial set': work('its opposite'),
+  'trial ended': lead('lift doubtful holds', 'its opposite'),
+  'report written': work('written anew'),
+  'air of a place': work('written anew'),
+  'labels printed': work('out of the house'),
+
+  'packets lent': work('undo'),
+  'loan closed': work('undo'),
+  'person added': work('written anew'),
+  'person changed': work('written anew'),
+  'access given': lead('manage people', 'written anew'),
+  'access ended': lead('manage people', 'written anew'),
+  'person erased': lead('manage people', 'out of the house'),
+
+  'line changed': work('written anew'),
+  'almanac fact changed': lead('set house rules', 'written anew'),
+  'almanac fact restored': lead('set house rules', 'written anew'),
+  'house rules changed': lead('set house rules', 'written anew'),
+  'recipe written': lead('set house rules', 'written anew'),
+  'recipe retired': lead('set house rules', 'written anew'),
+  'calendar address made': work('its opposite'),
+  'calendar address ended': work('its opposite'),
+} as const satisfies Record<string, Command>;
+
+export type CommandName = keyof typeof COMMANDS;
+
+/** The command under whose name, with or without a detail after it, an act is kept; null for acts that are no commands (signing in). */
+export function commandOf(kind: string): CommandName | null {
+  const name = kind.split(': ')[0]!;
+  return Object.hasOwn(COMMANDS, name) ? (name as CommandName) : null;
+}
+
+/** Whether somebody of this role (null: the server itself) may give this command at all. */
+export function mayGive(role: Role | null, name: CommandName): boolean {
+  const { may: giver } = COMMANDS[name];
+  return giver === 'the server' ? role === null : role !== null && may(role, giver);
+}
