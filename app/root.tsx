@@ -10,21 +10,27 @@ import {
   type ShouldRevalidateFunctionArgs,
 } from 'react-router';
 import { may } from '#core/people/may.ts';
+import { readLastAct } from '#services/undo.server.ts';
 import type { Route } from './+types/root.ts';
 import { tellReason } from './platform/reason.server.ts';
+import { db } from './platform/database.server.ts';
+import { newFormKey } from './platform/form.server.ts';
 import { checkRequest } from './platform/incoming.server.ts';
 import { readTheme } from './platform/cookies.server.ts';
 import { anyVisit, meetVisitor } from './platform/visit.server.ts';
 import { Trouble } from './platform/Trouble.tsx';
+import { UndoBar } from './ui/UndoBar.tsx';
 import { Frame } from './ui/Frame.tsx';
 import { UnitsContext } from './ui/units.tsx';
 import './styles/app.css';
 
 export const middleware: Route.MiddlewareFunction[] = [tellReason, checkRequest, meetVisitor];
 
-export function loader({ request, context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house } = anyVisit(context);
   return {
+    last: actor && may(actor.role, 'work') ? await readLastAct(db, actor) : null,
+    undoKey: newFormKey(),
     theme: readTheme(request),
     house: house.name,
     units: house.units,
@@ -62,7 +68,12 @@ export function Layout({ children }: { children: ReactNode }) {
         <Links />
       </head>
       <body>
-        <Frame visitor={data?.visitor ?? null} house={data?.house ?? null} theme={data?.theme ?? 'system'}>
+        <Frame
+          visitor={data?.visitor ?? null}
+          house={data?.house ?? null}
+          theme={data?.theme ?? 'system'}
+          foot={data?.last && <UndoBar key={data.last.key} act={data.last} formKey={data.undoKey} />}
+        >
           {children}
         </Frame>
         <ScrollRestoration />

@@ -70,6 +70,7 @@ export default [
   route('mine', 'routes/mine/mine.tsx'),
   route('find', 'routes/finder/find.tsx'),
   route('suggest', 'routes/finder/suggest.ts'),
+  route('undo', 'routes/door/undo.tsx'),
   route('sign-in', 'routes/door/signIn.tsx'),
   route('sign-out', 'routes/door/signOut.ts'),
   route('welcome/:token', 'routes/door/welcome.tsx'),

@@ -46,7 +46,6 @@ export async function lockVessel(db: Db, vessel: string, batchId: number | null 
 
 export interface NewStep extends Act {
   readonly batchId: number;
-  readonly turn: number;
   readonly method: Method;
   readonly step: Step;
   readonly place: number;
@@ -55,13 +54,13 @@ export interface NewStep extends Act {
   readonly vessel: string;
 }
 
-/** Moves a batch on; the database refuses a turn that somebody else has taken (`batch_turn_taken_once`). */
+/** Moves a batch on, in its next turn; a turn that was undone is not used again. */
 export async function createStep(db: Db, step: NewStep): Promise<void> {
   await db
     .insertInto('batch_step')
     .values({
       batch_id: step.batchId,
-      turn: step.turn,
+      turn: sql<number>`(select coalesce(max(turn), 0) + 1 from batch_step_written where batch_id = ${step.batchId})`,
       method: step.method,
       step: step.step,
       place: step.place,

@@ -145,6 +145,11 @@ export async function lockLot(db: Db, code: string) {
   return findLotByCode(db, code);
 }
 
+/** Locks the rows of several lots, in order of their ids. */
+export async function lockLots(db: Db, ids: readonly number[]): Promise<void> {
+  if (ids.length > 0) await db.selectFrom('lot').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute();
+}
+
 /** Of several possible codes, those that exist. */
 export async function existingCodes(
   db: Db,

@@ -137,6 +137,10 @@ interface ActTable {
   written_at: ColumnType<Date, Date | undefined, never>;
   answer: ColumnType<unknown, string, never>;
 }
+interface UndoneTable {
+  act_key: Fact<string>;
+  by_act: Fact<string>;
+}
 interface LineTable {
   id: GeneratedAlways<number>;
   crop_id: Fact<string>;
@@ -747,6 +751,7 @@ export interface Schema {
   emergence: EmergenceTable;
   place: PlaceTable;
   holding: HoldingTable;
+  undone: UndoneTable;
   movement: MovementTable;
   hold: HoldTable;
   hold_lift: HoldLiftTable;

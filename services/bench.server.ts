@@ -87,7 +87,6 @@ export function startBatch(
     await bench.createStep(tx, {
       ...act,
       batchId,
-      turn: 1,
       method: start.method,
       step: steps[0]!,
       place: 0,
@@ -221,7 +220,6 @@ export function nextStep(
       actKey: next.key,
       by: actor.personId,
       batchId: batch.id,
-      turn: batch.turn + 1,
       method: next.method,
       step: next.step,
       place: next.place,

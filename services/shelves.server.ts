@@ -40,7 +40,7 @@ export function liftHold(db: Db, actor: Actor, today: string, lift: { key: strin
     try {
       await writeLift(tx, { holdId: hold.id, reason: lift.reason, liftedOn: today, liftedBy: actor.personId, actKey: lift.key });
     } catch (error) {
-      if (brokenRule(error) === 'hold_lift_pkey') refuse({ code: 'already lifted' });
+      if (brokenRule(error) === 'hold_lifted_once') refuse({ code: 'already lifted' });
       throw error;
     }
     return { answer: null, subject: lot.code };

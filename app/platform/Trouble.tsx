@@ -55,6 +55,10 @@ const WORDS: Record<number, { title: string; words: string }> = {
   },
   404: { title: 'Nothing here', words: 'There is no such page. A link may be old, or an address mistyped.' },
   405: { title: 'Not supported', words: 'This address does not accept that kind of request.' },
+  410: {
+    title: 'Withdrawn',
+    words: 'This lot was taken in by mistake and then withdrawn. Its seed is not counted, and its code will not be used again.',
+  },
   413: { title: 'Too long', words: 'One of the fields holds more text than can be saved. Nothing was saved. Go back and shorten it.' },
   415: { title: 'Not a form', words: 'This address only accepts forms from this site. Nothing was saved.' },
   503: {

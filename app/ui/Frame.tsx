@@ -45,16 +45,18 @@ const MINE: Place = { to: '/mine', name: 'My seed', Icon: Footprints };
 const ALMANAC: Place = { to: '/almanac', name: 'Almanac', Icon: BookOpen };
 const SETTINGS: Place = { to: '/settings', name: 'Settings', Icon: Settings };
 
-/** What stands around every page: the places one may go, the finder, and who is signed in. */
+/** What stands around every page: the places one may go, the finder, who is signed in, and over its foot what was just done. */
 export function Frame({
   visitor,
   house,
   theme,
+  foot,
   children,
 }: {
   visitor: Visitor | null;
   house: string | null;
   theme: string;
+  foot: ReactNode;
   children: ReactNode;
 }) {
   if (!visitor) return <StrangersFrame house={house}>{children}</StrangersFrame>;
@@ -91,6 +93,7 @@ export function Frame({
           {visitor.works && <UnsentCounts owner={visitor.account} />}
           {children}
         </main>
+        {foot}
       </div>
       <nav aria-label="Places" className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-rule bg-sheet lg:hidden">
         {main.map((place) => (

@@ -83,6 +83,8 @@ export const COMMANDS = {
   'access ended': lead('manage people', 'written anew'),
   'person erased': lead('manage people', 'out of the house'),
 
+  'act undone': work('written anew'),
+
   'line changed': work('written anew'),
   'almanac fact changed': lead('set house rules', 'written anew'),
   'almanac fact restored': lead('set house rules', 'written anew'),
@@ -94,12 +96,16 @@ export const COMMANDS = {
 } as const satisfies Record<string, Command>;
 
 export type CommandName = keyof typeof COMMANDS;
+/** Commands that `undo` takes back. */
+export type UndoableName = { [Name in CommandName]: (typeof COMMANDS)[Name]['takenBack'] extends 'undo' ? Name : never }[CommandName];
 
 /** The command under whose name, with or without a detail after it, an act is kept; null for acts that are no commands (signing in). */
 export function commandOf(kind: string): CommandName | null {
   const name = kind.split(': ')[0]!;
   return Object.hasOwn(COMMANDS, name) ? (name as CommandName) : null;
 }
+
+export const isUndoable = (name: CommandName): name is UndoableName => COMMANDS[name].takenBack === 'undo';
 
 /** Whether somebody of this role (null: the server itself) may give this command at all. */
 export function mayGive(role: Role | null, name: CommandName): boolean {

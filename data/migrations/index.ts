@@ -13,6 +13,7 @@ import * as wholePackets from './0011_whole_packets.ts';
 import * as search from './0012_search.ts';
 import * as codedCautions from './0013_coded_cautions.ts';
 import * as unreadColumns from './0014_unread_columns.ts';
+import * as undo from './0015_undo.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -30,4 +31,5 @@ export const migrations: Record<string, Migration> = {
   '0012_search': search,
   '0013_coded_cautions': codedCautions,
   '0014_unread_columns': unreadColumns,
+  '0015_undo': undo,
 };

@@ -20,8 +20,8 @@ const { layOne, laying, one } = onTowels(() => library);
 const FACTS = [
   'act',
   'movement',
-  'hold',
-  'hold_lift',
+  'hold_written',
+  'hold_lift_written',
   'lot_parent',
   'test_check',
   'test_towel',
@@ -32,9 +32,9 @@ const FACTS = [
   'test_reopening',
   'blend',
   'potted',
-  'loan',
-  'loan_return',
-  'loan_close',
+  'loan_written',
+  'loan_return_written',
+  'loan_close_written',
 ];
 
 describe('a ledger that cannot lie', () => {

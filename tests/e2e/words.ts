@@ -79,6 +79,7 @@ export const BUTTON = {
   theStalkIsCorky: 'The stalk is corky',
   throwTheDraftAway: 'Throw the draft away',
   toTheLabelPrinter: 'To the label printer',
+  undo: 'Undo',
   unplugIt: 'Unplug it',
   weighed: 'Weighed',
   writeItDown: 'Write it down',

@@ -137,6 +137,7 @@ export const PLACES: readonly Place[] = [
   place('mine', 'signed in'),
   place('find', 'works here', 'nobody', () => '/find?q=pea'),
   place('suggest', 'works here', 'nobody', () => '/suggest?typed=ma', false),
+  place('undo', 'works here', 'works here'),
   place('sign-in', 'everybody', 'everybody'),
   place('sign-out', 'everybody', 'everybody', () => '/sign-out', false),
   place('welcome/:token', 'everybody', 'everybody', () => '/welcome/invented'),

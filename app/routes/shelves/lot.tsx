@@ -26,6 +26,7 @@ import { findHolds } from '#data/holds.ts';
 import { readDescent, type KinRow } from '#data/descent.ts';
 import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
 import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots.ts';
+import { isWithdrawn } from '#data/undo.ts';
 import { findMethodTrial } from '#data/methodTrials.ts';
 import { readOutlook } from '#data/outlooks.ts';
 import { discardForm, quickLookForm } from '#contracts/tests.ts';
@@ -85,6 +86,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
+  if (!lot && read.ok && (await isWithdrawn(db, read.code))) throw data(null, { status: 410 });
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
   const [
     ledger,

@@ -1,0 +1,47 @@
+import { data, redirect } from 'react-router';
+import { undoForm } from '#contracts/undo.ts';
+import { undo } from '#services/undo.server.ts';
+import { localPath } from '#contracts/localPath.ts';
+import { db } from '#app/platform/database.server.ts';
+import { parseWithZod } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { undoProblemWords } from '#app/ui/undoWords.ts';
+import type { Route } from './+types/undo.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Undo · Kind Granary' }];
+
+export function loader({ request, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  return null;
+}
+
+/** Takes an act back, and goes on where that leaves one: at its lot, or on the page from which it was asked. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const submission = parseWithZod(await formOf(request), { schema: undoForm });
+  if (submission.status !== 'success') throw data(null, { status: 400 });
+  const done = await undo(db, actor, today, submission.value);
+  if (!done.ok) return data({ trouble: undoProblemWords(done.problem) }, { status: 409 });
+  const { kind, subject } = done.answer;
+  if (subject && LEADS_TO_LOT.has(kind)) return redirect(`/lots/${subject}`);
+  const from = request.headers.get('referer');
+  const back = from && URL.canParse(from) ? new URL(from) : null;
+  return redirect(back ? localPath(back.pathname + back.search) : '/');
+}
+
+/** Acts whose own page is there no more once they are undone. */
+const LEADS_TO_LOT: ReadonlySet<string> = new Set(['lot taken in', 'seed returned', 'batch started']);
+
+/** Seen only without scripts, where something stood in the way: else the bar itself says it. */
+export default function Undo({ actionData }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead title="Undo" about="What you did last can be undone for ten minutes, from the bar at the foot of the page." />
+      {actionData && <Notice tone="poor">{actionData.trouble}</Notice>}
+      <ButtonLink to="/">Go to the start</ButtonLink>
+    </>
+  );
+}
