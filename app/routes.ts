@@ -38,6 +38,8 @@ export default [
   route('shelves', 'routes/shelves/shelves.tsx'),
   route('places', 'routes/shelves/places.tsx'),
   route('lots/:code', 'routes/shelves/lot.tsx'),
+  route('lots/:code/move', 'routes/shelves/move.tsx'),
+  route('lots/:code/give', 'routes/shelves/give.tsx'),
   route('lots/:code/outlook', 'routes/shelves/outlook.tsx'),
   route('lots/:code/blend', 'routes/shelves/blend.tsx'),
   route('lots/:code/test', 'routes/tests/lay.tsx'),

@@ -23,6 +23,19 @@ export const blendForm = z.object({
 /** A shelf count of one lot that puts the book right. */
 export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });
 
+/** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */
+const someOfIt = { key: actKey, holding: z.int({ error: 'Which one?' }), part: maybeWords(40) };
+
+/** Into another container, or to another place. */
+export const moveForm = z.object({
+  ...someOfIt,
+  place: words(60, 'Where does it go?'),
+  container: container.optional().transform((into) => into ?? null),
+});
+
+/** Out of the house for good. */
+export const giveForm = z.object({ ...someOfIt, to: words(120, 'To whom?'), overrideReason: maybeWords(300) });
+
 /** Handing packets of one lot to a member. */
 export const lendForm = z.object({
   key: actKey,

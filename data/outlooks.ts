@@ -107,17 +107,26 @@ async function readLots(db: Db, lotIds: readonly number[], today: string): Promi
   return rows;
 }
 
-/** Where lots lay, by the day each of their jars was first filled; packets go where they are handed out, and do not count. */
+/**
+ * Where lots lay, by the day each of their jars was first filled, and each day on which all of a jar was moved: a part that goes into a
+ * better place does not better the rest. Packets go where they are handed out, and do not count.
+ */
 async function readStays(db: Db, lotIds: readonly number[]): Promise<(Stay & { readonly lotId: number })[]> {
   const { rows } = await sql<Stay & { lotId: number }>`
-    select holding.lot_id as "lotId", coalesce(min(movement.happened_on), lot.taken_in_on) as since, place.name as place, holding.container
-    from holding
-    join lot on lot.id = holding.lot_id
-    join place on place.id = holding.place_id
-    left join movement on movement.lot_id = holding.lot_id and movement.to_holding = holding.id
-    where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null
-    group by holding.id, lot.taken_in_on, place.name
-    order by since, holding.id`.execute(db);
+    with fill as (
+      select holding.lot_id, holding.id as holding, holding.container, place.name as place, movement.id, movement.kind,
+        movement.from_holding, movement.happened_on, row_number() over (partition by holding.id order by movement.id) as nth
+      from holding
+      join place on place.id = holding.place_id
+      left join movement on movement.lot_id = holding.lot_id and movement.to_holding = holding.id
+      where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null)
+    select fill.lot_id as "lotId", coalesce(fill.happened_on, lot.taken_in_on) as since, fill.place, fill.container
+    from fill join lot on lot.id = fill.lot_id
+    where (fill.nth = 1 and fill.kind is distinct from 'moved')
+      or (fill.kind in ('moved', 'correction') and fill.from_holding is not null and 0 = (
+        select sum(case when moved.to_holding = fill.from_holding then moved.amount else -moved.amount end) from movement as moved
+        where moved.lot_id = fill.lot_id and fill.from_holding in (moved.to_holding, moved.from_holding) and moved.id <= fill.id))
+    order by since, fill.id nulls first, fill.holding`.execute(db);
   return rows;
 }
 

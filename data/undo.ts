@@ -92,6 +92,8 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   'batch weighed': (key) => [['batch went on', ofItsBatches(key).moved]],
   packed: () => [],
   unpacked: () => [],
+  moved: () => [],
+  'seed given': () => [],
   'hold set': (key) => [
     ['hold lifted', sql`exists (select from hold join hold_lift on hold_lift.hold_id = hold.id where hold.act_key = ${key})`],
   ],

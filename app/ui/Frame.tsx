@@ -82,7 +82,7 @@ export function Frame({
           <Who visitor={visitor} theme={theme} />
         </div>
       </aside>
-      <div className="flex min-w-0 flex-col pb-20 lg:pb-0">
+      <div className={classes('flex min-w-0 flex-col', foot ? 'pb-36 lg:pb-16' : 'pb-20 lg:pb-0')}>
         <header className="no-print flex items-center gap-3 border-b border-rule px-4 py-2 lg:px-8">
           <Link to="/" className="lg:hidden" aria-label="Kind Granary: to the start">
             <Sheaf />

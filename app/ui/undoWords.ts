@@ -10,6 +10,8 @@ const DONE: Readonly<Record<UndoableName, string>> = {
   'batch weighed': 'Weighed',
   packed: 'Packed',
   unpacked: 'Packets opened',
+  moved: 'Moved',
+  'seed given': 'Given away',
   'hold set': 'Hold set',
   'hold lifted': 'Hold lifted',
   'packets lent': 'Packets lent',

@@ -60,6 +60,8 @@ export const COMMANDS = {
 
   packed: work('undo'),
   unpacked: work('undo'),
+  moved: work('undo'),
+  'seed given': work('undo'),
   'stock counted': work('written anew'),
   'lot discarded': work('its opposite'),
   'lots blended': work('its opposite'),

@@ -85,7 +85,7 @@ test('forms work before scripts have loaded, and a form sent twice has one effec
   await page.getByRole('button', { name: BUTTON.add }).click();
   await expect(page.getByText('Write the name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Sent Twice');
-  const key = await page.locator('input[name=key]').inputValue();
+  const key = await page.locator('main input[name=key]').inputValue();
   await page.getByRole('button', { name: BUTTON.add }).click();
   await expect(page).toHaveURL(/\/people\/\d+$/);
   const again = await context.request.post('/people/new', {

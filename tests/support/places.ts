@@ -107,6 +107,8 @@ export const PLACES: readonly Place[] = [
   place('places', 'works here', 'works here'),
   place('lots/:code', 'works here', 'works here', ({ code }) => `/lots/${code}`),
   place('lots/:code/blend', 'works here', 'works here', ({ code }) => `/lots/${code}/blend`),
+  place('lots/:code/move', 'works here', 'works here', ({ code }) => `/lots/${code}/move`),
+  place('lots/:code/give', 'works here', 'works here', ({ code }) => `/lots/${code}/give`),
   place('lots/:code/outlook', 'works here', 'works here', ({ code }) => `/lots/${code}/outlook`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
   place('lots/:code/passport', 'works here', 'works here', ({ code }) => `/lots/${code}/passport`),

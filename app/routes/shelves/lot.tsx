@@ -319,6 +319,8 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             {!uncleaned && <ButtonLink to={`/lots/${lot.code}/away`}>Freezer, jar</ButtonLink>}
             {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/purity`}>Purity</ButtonLink>}
             {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/pack`}>Pack</ButtonLink>}
+            {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/move`}>Move</ButtonLink>}
+            {lot.onHand > 0 && <ButtonLink to={`/lots/${lot.code}/give`}>Give away</ButtonLink>}
             {(uncleaned || loaderData.triesMethods) && <ButtonLink to={`/lots/${lot.code}/methods`}>Try methods</ButtonLink>}
             {!uncleaned && <ButtonLink to={`/lots/${lot.code}/test`}>Lay a test</ButtonLink>}
           </>

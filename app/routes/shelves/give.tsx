@@ -1,0 +1,106 @@
+import { data } from 'react-router';
+import { may } from '#core/people/may.ts';
+import { giveForm } from '#contracts/work.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findHoldings } from '#data/places.ts';
+import { giveSeed, type GiveProblem } from '#services/giving.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/give.ts';
+import { holdingLabel, partTrouble } from './partWords.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const holdings = await findHoldings(db, lot.id);
+  return {
+    key: newFormKey(),
+    code: lot.code,
+    name: `${lot.crop} ‘${lot.variety}’`,
+    leads: may(actor.role, 'override policy'),
+    hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+    holdings: holdings
+      .filter(({ balance }) => balance > 0)
+      // Packets are what is handed over; loose seed where there are none.
+      .sort((one, other) => Number(other.packetUnits !== null) - Number(one.packetUnits !== null))
+      .map((one) => ({ value: String(one.id), label: holdingLabel(one, lot.unit, lot.seedsPerGram) })),
+  };
+}
+
+function troubleOf(problem: GiveProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'no such holding':
+      return { holding: ['It is empty meanwhile. Load the page again'] };
+    case 'refused':
+      return problem.because.answer === 'coordinator'
+        ? { '': ['Its last test says it is too weak, or left that open. A coordinator may give it with a reason'] }
+        : { '': [`This seed does not leave the house: ${lendingAnswer(problem.because, 0).toLowerCase()}`] };
+    case 'coordinator only':
+      return { part: [`More than ${problem.most} seeds are a coordinator’s to give away`] };
+    default:
+      return partTrouble(problem);
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { act } = formActs(await formOf(request), ['give'], troubleOf);
+  return act(
+    giveForm,
+    (giving) => giveSeed(db, actor, today, { ...giving, code }),
+    () => `/lots/${code}`,
+  );
+}
+
+export default function Give({ loaderData: { key, code, name, leads, hazards, holdings }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'holding' | 'part' | 'to' | 'overrideReason'>({
+    id: `give-${key}`,
+    result: actionData?.result ?? null,
+    start: { holding: holdings[0]?.value ?? '' },
+  });
+  return (
+    <div className="max-w-2xl">
+      <PageHead
+        title={`Give away ${name}`}
+        about={
+          <>
+            <LotCode>{code}</LotCode>. Nothing is expected back; what should come back is lent at the desk.
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
+      />
+      {hazards.map((hazard) => (
+        <Notice key={hazard} tone="poor">
+          {hazard}
+        </Notice>
+      ))}
+      {holdings.length === 0 ? (
+        <Empty>Nothing of this lot is left to give.</Empty>
+      ) : (
+        <PostForm form={form} formKey={key} intent="give">
+          <SelectField field={fields.holding} label="What is given?" options={holdings} />
+          <TextField field={fields.part} label="How much of it? (optional)" hint="Empty: all of it. Else 3 packets, 200 seeds or 12 g" />
+          <TextField field={fields.to} label="To whom?" hint="A person, a school, a swap: whoever comes next will want to know" />
+          {leads && <TextField field={fields.overrideReason} label="Why all the same? (optional)" hint="Asked where its test says no" />}
+          <Button type="submit" look="action">
+            Give it away
+          </Button>
+        </PostForm>
+      )}
+    </div>
+  );
+}

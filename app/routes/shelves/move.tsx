@@ -1,0 +1,105 @@
+import { data } from 'react-router';
+import { moveForm } from '#contracts/work.ts';
+import { findLotByCode } from '#data/lots.ts';
+import { findHoldings, listPlaces, readPlaceWarmth } from '#data/places.ts';
+import { moveSeed, type MoveProblem } from '#services/moving.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { placeHint } from '#app/ui/placeHint.ts';
+import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { CONTAINERS } from '#core/bench/packing.ts';
+import type { Route } from './+types/move.ts';
+import { holdingLabel, partTrouble } from './partWords.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Move · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { today, house } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [holdings, places, warmth] = await Promise.all([findHoldings(db, lot.id), listPlaces(db), readPlaceWarmth(db, today)]);
+  return {
+    key: newFormKey(),
+    code: lot.code,
+    name: `${lot.crop} ‘${lot.variety}’`,
+    places: places.map(({ name }) => name),
+    placeHint: placeHint(house.rules, lot, warmth),
+    holdings: holdings
+      .filter(({ balance }) => balance > 0)
+      .map((one) => ({ value: String(one.id), label: holdingLabel(one, lot.unit, lot.seedsPerGram), isPackets: one.packetUnits !== null })),
+  };
+}
+
+function troubleOf(problem: MoveProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'no such holding':
+      return { holding: ['It is empty meanwhile. Load the page again'] };
+    case 'it is there':
+      return { place: ['It is there already, in that container'] };
+    case 'shut in damp':
+      return { container: ['It is held as not dry: shut in now, it would spoil. Use an envelope or a box'] };
+    case 'frost kills it':
+      return { place: [FROST_KILLS_IT] };
+    default:
+      return partTrouble(problem);
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { act } = formActs(await formOf(request), ['move'], troubleOf);
+  return act(
+    moveForm,
+    (moving) => moveSeed(db, actor, today, { ...moving, code }),
+    () => `/lots/${code}`,
+  );
+}
+
+const INTO = Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }));
+
+export default function Move({ loaderData: { key, code, name, places, placeHint: hint, holdings }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'holding' | 'part' | 'place' | 'container'>({
+    id: `move-${key}`,
+    result: actionData?.result ?? null,
+    start: { holding: holdings[0]?.value ?? '' },
+  });
+  return (
+    <div className="max-w-2xl">
+      <PageHead
+        title={`Move ${name}`}
+        about={<LotCode>{code}</LotCode>}
+        actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
+      />
+      {holdings.length === 0 ? (
+        <Empty>Nothing of this lot is left to move.</Empty>
+      ) : (
+        <PostForm form={form} formKey={key} intent="move">
+          <SelectField field={fields.holding} label="What moves?" options={holdings} />
+          <TextField field={fields.part} label="How much of it? (optional)" hint="Empty: all of it. Else 200 seeds, 12 g or 3 packets" />
+          <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
+          {holdings.some(({ isPackets }) => !isPackets) && (
+            <SelectField
+              field={fields.container}
+              label="Into another container? (optional)"
+              hint="Packets stay in their packets"
+              empty="Leave it in what it is in"
+              options={INTO}
+            />
+          )}
+          <Button type="submit" look="action">
+            Move it
+          </Button>
+        </PostForm>
+      )}
+    </div>
+  );
+}

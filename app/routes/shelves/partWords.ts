@@ -1,0 +1,31 @@
+import type { PartProblem } from '#services/moving.server.ts';
+import { formatSeeds } from '#core/units/formatAmount.ts';
+import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
+
+/** What stands in the way of taking so much out of a container, at the field where it was typed. */
+export function partTrouble(problem: PartProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'unreadable part':
+      return {
+        part: [problem.ofPackets ? 'Write a number of packets, or leave it empty' : 'Write it as 200 seeds or 12 g, or leave it empty'],
+      };
+    case 'weight of counted seed':
+      return { part: ['This lot is counted in seeds. Write a number of seeds'] };
+    case 'more than there is':
+      return { part: [problem.ofPackets ? `There are ${problem.most} packets` : 'That is more than is in it'] };
+  }
+}
+
+export interface HoldingView {
+  readonly id: number;
+  readonly container: string;
+  readonly place: string;
+  readonly balance: number;
+  readonly packetUnits: number | null;
+}
+
+/** What lies where, for choosing one of a lot's containers. */
+export function holdingLabel({ container, place, balance, packetUnits }: HoldingView, unit: StockUnit, perGram: number): string {
+  const seeds = formatSeeds(seedsInUnits(balance, unit, perGram));
+  return packetUnits === null ? `${container}, ${place}: about ${seeds}` : `${Math.floor(balance / packetUnits)} packets, ${place}`;
+}
