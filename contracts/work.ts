@@ -29,12 +29,12 @@ const someOfIt = { key: actKey, holding: z.int({ error: 'Which one?' }), part: m
 /** Into another container, or to another place. */
 export const moveForm = z.object({
   ...someOfIt,
-  place: words(60, 'Where does it go?'),
+  place: words(60, 'Say where it goes'),
   container: container.optional().transform((into) => into ?? null),
 });
 
 /** Out of the house for good. */
-export const giveForm = z.object({ ...someOfIt, to: words(120, 'To whom?'), overrideReason: maybeWords(300) });
+export const giveForm = z.object({ ...someOfIt, to: words(120, 'Say who gets it'), overrideReason: maybeWords(300) });
 
 /** Handing packets of one lot to a member. */
 export const lendForm = z.object({

@@ -35,10 +35,14 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
 
 /** The record of who did what, newest first. */
 export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {
-  let query = db.selectFrom('act').leftJoin('account', 'account.id', 'act.account_id').leftJoin('person', 'person.id', 'account.person_id');
+  let query = db
+    .selectFrom('act')
+    .leftJoin('account', 'account.id', 'act.account_id')
+    .leftJoin('person', 'person.id', 'account.person_id')
+    .leftJoin('undone', 'undone.act_key', 'act.key');
   if (page.search) query = query.where(holdsWords(page.search, 'act.kind', 'act.subject', 'person.name'));
   const rows = query
-    .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by'])
+    .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by', 'undone.by_act as undoneBy'])
     .orderBy('act.written_at', 'desc')
     .limit(page.limit)
     .offset(page.offset);

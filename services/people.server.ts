@@ -1,4 +1,4 @@
-import type { Role } from '#core/people/may.ts';
+import { mayEdit, type Role } from '#core/people/may.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, revokeSessions, type Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule } from '#data/databaseErrors.ts';
@@ -17,13 +17,14 @@ export function addPerson(db: Db, actor: Actor, person: PersonFields & { key: st
   });
 }
 
-export type EditProblem = { readonly code: 'changed meanwhile' } | { readonly code: 'no such person' };
+export type EditProblem = { readonly code: 'changed meanwhile' } | { readonly code: 'no such person' } | { readonly code: 'signs in' };
 
 /** Changes what is known of a person, unless somebody else has changed it since the form was shown. */
 export function editPerson(db: Db, actor: Actor, id: number, edit: PersonFields & { key: string; version: number }) {
   const { key, version, ...fields } = edit;
   return perform<null, EditProblem>(db, { key, command: 'person changed', actor }, async (tx, refuse) => {
-    if (!(await findPerson(tx, id))) refuse({ code: 'no such person' });
+    const person = (await findPerson(tx, id)) ?? refuse({ code: 'no such person' });
+    if (!mayEdit(actor, person)) refuse({ code: 'signs in' });
     if (!(await updatePerson(tx, id, fields, version))) refuse({ code: 'changed meanwhile' });
     return { answer: null, subject: `person ${id}` };
   });

@@ -34,3 +34,11 @@ export function mayLift(role: Role, hold: HoldKind): boolean {
   const atTheBench = hold === 'drying' || hold === 'pests' || hold === 'test';
   return may(role, atTheBench ? 'work' : 'lift doubtful holds');
 }
+
+/** Whoever works here changes people who do not sign in, and their own entry; those who sign in are changed by a coordinator. */
+export function mayEdit(
+  actor: { readonly role: Role; readonly personId: number },
+  person: { readonly id: number; readonly role: Role | null },
+): boolean {
+  return may(actor.role, 'manage people') || (may(actor.role, 'work') && (person.role === null || person.id === actor.personId));
+}

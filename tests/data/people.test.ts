@@ -115,11 +115,11 @@ describe('signing in', () => {
 });
 
 describe('people', () => {
-  test('the second writer of a person is told, and nothing is lost', async () => {
+  test('somebody who signs in is changed by a coordinator; the second writer is told, and nothing is lost', async () => {
     const { personId } = await somebody('Edwin Lackland', 'edwin@house.example');
     const { version } = (await findPerson(library.db, personId))!;
-    const edit = (phone: string) =>
-      editPerson(library.db, library.helper, personId, {
+    const edit = (phone: string, actor = library.coordinator) =>
+      editPerson(library.db, actor, personId, {
         key: randomUUID(),
         version,
         name: 'Edwin Lackland',
@@ -128,6 +128,7 @@ describe('people', () => {
         note: null,
         isMember: true,
       });
+    expect(await edit('1', library.helper)).toMatchObject({ problem: { code: 'signs in' } });
     expect(await edit('1')).toMatchObject({ ok: true });
     expect(await edit('2')).toMatchObject({ problem: { code: 'changed meanwhile' } });
     expect((await findPerson(library.db, personId))!.phone).toBe('1');

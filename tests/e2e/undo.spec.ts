@@ -76,3 +76,21 @@ test('without scripts it is undone all the same', async ({ browser, library, sto
   await expect(page.getByRole('heading', { name: 'Withdrawn' })).toBeVisible();
   await context.close();
 });
+
+test.describe('a coordinator', () => {
+  test.use({ storageState: stateOf('coordinator') });
+
+  test('undoes what somebody else did from the record, or is told why not', async ({ page, story }) => {
+    const code = await story.takeIn({ variety: 'Of The Record' });
+    await page.goto(`/settings/record?search=${code}`);
+    const row = page.getByRole('row').filter({ hasText: /Jory Thackwell ?lot taken in/ });
+    await story.layTest(code, 20);
+    await row.getByRole('button', { name: BUTTON.undo }).click();
+    await expect(page.getByRole('alert')).toContainText('a test has been laid from it since');
+    const other = await story.takeIn({ variety: 'Off The Record' });
+    await page.goto(`/settings/record?search=${other}`);
+    await row.getByRole('button', { name: BUTTON.undo }).click();
+    await expect(row).toContainText('undone');
+    await expect(row.getByRole('button')).toHaveCount(0);
+  });
+});

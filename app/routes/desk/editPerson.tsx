@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { data, redirect } from 'react-router';
-import { may, ROLES } from '#core/people/may.ts';
+import { may, mayEdit, ROLES } from '#core/people/may.ts';
 import { editPersonForm, grantForm } from '#contracts/people.ts';
 import { findPerson } from '#data/people.ts';
 import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from '#services/people.server.ts';
@@ -8,9 +8,9 @@ import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { formOf, intentOf, keyOf } from '#app/platform/incoming.server.ts';
-import { Button } from '#app/ui/Button.tsx';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
-import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/editPerson.ts';
@@ -27,6 +27,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     keys: { edit: newFormKey(), grant: newFormKey(), end: newFormKey() },
     typed: await typedBefore(request, actor),
     leads: may(actor.role, 'manage people'),
+    canEdit: mayEdit(actor, person),
     person,
   };
 }
@@ -36,6 +37,8 @@ const ACCESS_WORDS: Record<AccessProblem['code'], string> = {
   'email taken': 'Somebody else signs in with this address',
   'last coordinator': 'This is the last coordinator: make somebody else one first',
 };
+
+const SIGNS_IN = 'Whoever signs in here is changed by a coordinator';
 
 interface Answer {
   readonly result: SubmissionResult | null;
@@ -74,6 +77,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (submission.status !== 'success') return notAccepted({ ...NOTHING, intent, result: submission.reply() });
   const done = await editPerson(db, actor, personId, submission.value);
   if (done.ok) throw redirect(`/people/${personId}`);
+  if (done.problem.code === 'signs in') return notAccepted({ ...NOTHING, intent, said: SIGNS_IN });
   const theirs = (await findPerson(db, personId)) ?? null;
   return notAccepted({
     ...NOTHING,
@@ -85,7 +89,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   });
 }
 
-export default function EditPerson({ loaderData: { keys, typed, person, leads }, actionData }: Route.ComponentProps) {
+export default function EditPerson({ loaderData: { keys, typed, person, leads, canEdit }, actionData }: Route.ComponentProps) {
   const theirs = actionData?.theirs;
   const start = typed ?? { ...person, isMember: person.isMember ? 'on' : '' };
   const [form, fields] = usePostForm<PersonField>({
@@ -97,24 +101,27 @@ export default function EditPerson({ loaderData: { keys, typed, person, leads },
     <div className="max-w-xl">
       <PageHead title={`Change ${person.name}`} />
       {actionData?.said && <Notice tone="poor">{actionData.said}</Notice>}
-      <PostForm form={form} formKey={keys.edit} intent="edit">
-        {theirs && (
-          <Facts
-            rows={[
-              ['Name now', theirs.name],
-              ['Telephone now', theirs.phone ?? 'none'],
-              ['E-mail now', theirs.email ?? 'none'],
-              ['Note now', theirs.note ?? 'none'],
-              ['Member now', theirs.isMember ? 'yes' : 'no'],
-            ]}
-          />
-        )}
-        <input type="hidden" name="version" value={theirs?.version ?? person.version} />
-        <PersonFields fields={fields} />
-        <Button type="submit" look="action">
-          {theirs ? 'Keep mine' : 'Save'}
-        </Button>
-      </PostForm>
+      {!canEdit && <Empty action={<ButtonLink to={`/people/${person.id}`}>Back to {person.name}</ButtonLink>}>{SIGNS_IN}.</Empty>}
+      {canEdit && (
+        <PostForm form={form} formKey={keys.edit} intent="edit">
+          {theirs && (
+            <Facts
+              rows={[
+                ['Name now', theirs.name],
+                ['Telephone now', theirs.phone ?? 'none'],
+                ['E-mail now', theirs.email ?? 'none'],
+                ['Note now', theirs.note ?? 'none'],
+                ['Member now', theirs.isMember ? 'yes' : 'no'],
+              ]}
+            />
+          )}
+          <input type="hidden" name="version" value={theirs?.version ?? person.version} />
+          <PersonFields fields={fields} />
+          <Button type="submit" look="action">
+            {theirs ? 'Keep mine' : 'Save'}
+          </Button>
+        </PostForm>
+      )}
       {leads && (
         <Access
           keys={keys}

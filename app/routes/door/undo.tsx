@@ -26,20 +26,23 @@ export async function action({ request, context }: Route.ActionArgs) {
   const done = await undo(db, actor, today, submission.value);
   if (!done.ok) return data({ trouble: undoProblemWords(done.problem) }, { status: 409 });
   const { kind, subject } = done.answer;
-  if (subject && LEADS_TO_LOT.has(kind)) return redirect(`/lots/${subject}`);
   const from = request.headers.get('referer');
   const back = from && URL.canParse(from) ? new URL(from) : null;
-  return redirect(back ? localPath(back.pathname + back.search) : '/');
+  const isGone = OWN_PAGES[kind]?.test(back?.pathname ?? '');
+  return redirect(isGone ? `/lots/${subject}` : back ? localPath(back.pathname + back.search) : '/');
 }
 
-/** Acts whose own page is there no more once they are undone. */
-const LEADS_TO_LOT: ReadonlySet<string> = new Set(['lot taken in', 'seed returned', 'batch started']);
+/** The page of a batch is there no more once the batch is undone; its lot tells what is left of it. */
+const OWN_PAGES: Readonly<Record<string, RegExp>> = { 'batch started': /^\/bench\/\d/ };
 
-/** Seen only without scripts, where something stood in the way: else the bar itself says it. */
+/** Says what stood in the way, where it was asked from the record or without scripts: else the bar itself says it. */
 export default function Undo({ actionData }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Undo" about="What you did last can be undone for ten minutes, from the bar at the foot of the page." />
+      <PageHead
+        title="Undo"
+        about="What you did last can be undone for ten minutes, from the bar at the foot of the page. A coordinator can undo more, from the record of who did what."
+      />
       {actionData && <Notice tone="poor">{actionData.trouble}</Notice>}
       <ButtonLink to="/">Go to the start</ButtonLink>
     </>

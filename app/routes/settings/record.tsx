@@ -1,7 +1,11 @@
+import { Form } from 'react-router';
+import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { readActs } from '#data/acts.ts';
 import { db } from '#app/platform/database.server.ts';
+import { newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
+import { Button } from '#app/ui/Button.tsx';
 import { Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -29,14 +33,21 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     search,
     page,
     total,
-    acts: acts.map((act) => ({ key: act.key, kind: act.kind, subject: act.subject, by: act.by, at: clock.format(act.writtenAt) })),
+    acts: acts.map(({ key, kind, subject, by, writtenAt, undoneBy }) => {
+      const command = commandOf(kind);
+      const canUndo = command !== null && isUndoable(command) && undoneBy === null;
+      return { key, kind, subject, by, at: clock.format(writtenAt), isUndone: undoneBy !== null, undoKey: canUndo ? newFormKey() : null };
+    }),
   };
 }
 
 export default function Record({ loaderData: { search, page, total, acts } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Who did what" about="Every act, newest first. It can be read, and never changed." />
+      <PageHead
+        title="Who did what"
+        about="Every act, newest first. It can be read, and never changed; some acts can be undone while nothing was built on them."
+      />
       <SearchForm label="Find an act" hint="What, whom or which lot" value={search} />
       {acts.length === 0 ? (
         <Empty>No results. Try part of an action, a lot code or a person’s name.</Empty>
@@ -48,6 +59,9 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
               <th scope="col">Who</th>
               <th scope="col">What</th>
               <th scope="col">About</th>
+              <th scope="col">
+                <span className="sr-only">Undo</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -57,6 +71,13 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
                 <td>{act.by ?? 'the server'}</td>
                 <td>{act.kind}</td>
                 <td className="font-mono">{act.subject}</td>
+                <td>
+                  {act.isUndone ? (
+                    <span className="text-soft">undone</span>
+                  ) : (
+                    act.undoKey && <UndoForm act={act.key} formKey={act.undoKey} />
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -64,5 +85,18 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
       )}
       <Pager page={page} size={PAGE} total={total} things="acts" />
     </>
+  );
+}
+
+/** Takes back somebody's act; where that cannot be, the next page says why. */
+function UndoForm({ act, formKey }: { act: string; formKey: string }) {
+  return (
+    <Form method="post" action="/undo">
+      <input type="hidden" name="key" value={formKey} />
+      <input type="hidden" name="act" value={act} />
+      <Button type="submit" look="quiet" className="min-h-9 px-0 py-0">
+        Undo
+      </Button>
+    </Form>
   );
 }

@@ -1,7 +1,9 @@
 import { data } from 'react-router';
+import { mayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
 import { giveForm } from '#contracts/work.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { activeHolds } from '#data/holds.ts';
 import { findHoldings } from '#data/places.ts';
 import { giveSeed, type GiveProblem } from '#services/giving.server.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -16,7 +18,7 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/give.ts';
-import { holdingLabel, partTrouble } from './partWords.ts';
+import { holdingLabel, partHint, partTrouble } from './partWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
 
@@ -24,10 +26,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const holdings = await findHoldings(db, lot.id);
+  const [holdings, holds] = await Promise.all([findHoldings(db, lot.id), activeHolds(db, lot.id)]);
+  const lending = mayLend({ hybridUnderName: lot.kind === 'F1' && !lot.offspring, holds, onHand: lot.onHand, verdict: lot.verdict });
   return {
+    refused: lending.answer === 'refused' ? lendingAnswer(lending, 0) : null,
     key: newFormKey(),
     code: lot.code,
+    unit: lot.unit,
     name: `${lot.crop} ‘${lot.variety}’`,
     leads: may(actor.role, 'override policy'),
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
@@ -51,7 +56,9 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
         : { '': [`This seed does not leave the house: ${lendingAnswer(problem.because, 0).toLowerCase()}`] };
     case 'coordinator only':
       return { part: [`More than ${problem.most} seeds are a coordinator’s to give away`] };
-    default:
+    case 'unreadable part':
+    case 'weight of counted seed':
+    case 'more than there is':
       return partTrouble(problem);
   }
 }
@@ -66,7 +73,10 @@ export async function action({ request, params: { code }, context }: Route.Actio
   );
 }
 
-export default function Give({ loaderData: { key, code, name, leads, hazards, holdings }, actionData }: Route.ComponentProps) {
+export default function Give({
+  loaderData: { key, code, unit, name, leads, hazards, holdings, refused },
+  actionData,
+}: Route.ComponentProps) {
   const [form, fields] = usePostForm<'holding' | 'part' | 'to' | 'overrideReason'>({
     id: `give-${key}`,
     result: actionData?.result ?? null,
@@ -88,12 +98,14 @@ export default function Give({ loaderData: { key, code, name, leads, hazards, ho
           {hazard}
         </Notice>
       ))}
-      {holdings.length === 0 ? (
-        <Empty>Nothing of this lot is left to give.</Empty>
+      {refused ? (
+        <Empty action={<ButtonLink to={`/lots/${code}#holds`}>What holds it back</ButtonLink>}>
+          {refused}. What may not be lent is not given away either.
+        </Empty>
       ) : (
         <PostForm form={form} formKey={key} intent="give">
           <SelectField field={fields.holding} label="What is given?" options={holdings} />
-          <TextField field={fields.part} label="How much of it? (optional)" hint="Empty: all of it. Else 3 packets, 200 seeds or 12 g" />
+          <TextField field={fields.part} label="How much of it? (optional)" hint={partHint(unit)} />
           <TextField field={fields.to} label="To whom?" hint="A person, a school, a swap: whoever comes next will want to know" />
           {leads && <TextField field={fields.overrideReason} label="Why all the same? (optional)" hint="Asked where its test says no" />}
           <Button type="submit" look="action">

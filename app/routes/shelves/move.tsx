@@ -16,7 +16,7 @@ import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { CONTAINERS } from '#core/bench/packing.ts';
 import type { Route } from './+types/move.ts';
-import { holdingLabel, partTrouble } from './partWords.ts';
+import { holdingLabel, partHint, partTrouble } from './partWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Move · Kind Granary' }];
 
@@ -28,6 +28,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return {
     key: newFormKey(),
     code: lot.code,
+    unit: lot.unit,
     name: `${lot.crop} ‘${lot.variety}’`,
     places: places.map(({ name }) => name),
     placeHint: placeHint(house.rules, lot, warmth),
@@ -49,7 +50,9 @@ function troubleOf(problem: MoveProblem): Record<string, string[]> {
       return { container: ['It is held as not dry: shut in now, it would spoil. Use an envelope or a box'] };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
-    default:
+    case 'unreadable part':
+    case 'weight of counted seed':
+    case 'more than there is':
       return partTrouble(problem);
   }
 }
@@ -66,7 +69,10 @@ export async function action({ request, params: { code }, context }: Route.Actio
 
 const INTO = Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }));
 
-export default function Move({ loaderData: { key, code, name, places, placeHint: hint, holdings }, actionData }: Route.ComponentProps) {
+export default function Move({
+  loaderData: { key, code, unit, name, places, placeHint: hint, holdings },
+  actionData,
+}: Route.ComponentProps) {
   const [form, fields] = usePostForm<'holding' | 'part' | 'place' | 'container'>({
     id: `move-${key}`,
     result: actionData?.result ?? null,
@@ -84,7 +90,7 @@ export default function Move({ loaderData: { key, code, name, places, placeHint:
       ) : (
         <PostForm form={form} formKey={key} intent="move">
           <SelectField field={fields.holding} label="What moves?" options={holdings} />
-          <TextField field={fields.part} label="How much of it? (optional)" hint="Empty: all of it. Else 200 seeds, 12 g or 3 packets" />
+          <TextField field={fields.part} label="How much of it? (optional)" hint={partHint(unit)} />
           <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
           {holdings.some(({ isPackets }) => !isPackets) && (
             <SelectField

@@ -16,6 +16,10 @@ export function partTrouble(problem: PartProblem): Record<string, string[]> {
   }
 }
 
+/** How to write how much is meant. */
+export const partHint = (unit: StockUnit): string =>
+  `Empty: all of it. Else ${unit === 'mg' ? '12 g, 200 seeds' : '200 seeds'} or 3 packets`;
+
 export interface HoldingView {
   readonly id: number;
   readonly container: string;
