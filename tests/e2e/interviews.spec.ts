@@ -162,9 +162,13 @@ test.describe('eight people at the desk', () => {
     }
   });
 
-  test('a member brings back biennial beet after two seasons; what bolted early is asked', async ({ page }) => {
-    await page.goto('/desk/loans?search=Hollin+Dark');
-    await page.getByRole('link', { name: 'Seed comes back' }).first().click();
+  test('a member brings back biennial beet after two seasons; what bolted early is asked', async ({ page, story }) => {
+    const lent = await story.takeIn({ crop: 'beet', variety: 'Hollin Deep', harvested: '2023' });
+    await story.liftHolds(lent);
+    const member = await story.addMember('Odo Trevanion');
+    await story.lend(lent, member);
+    await page.goto(`/people/${member}`);
+    await page.getByRole('link', { name: 'Seed comes back' }).click();
     await answer(page, {
       'When was it harvested?': 'Aug 2026',
       'How many stood and flowered?': '30',

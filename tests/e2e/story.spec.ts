@@ -239,7 +239,7 @@ test('a queue is served by scanning alone: each scan is lent, however many come 
     await page.keyboard.type(code);
     await page.keyboard.press('Enter');
   }
-  const loans = page.getByRole('main').getByRole('listitem');
+  const loans = page.getByRole('main').getByRole('listitem').filter({ hasText: 'seed expected by' });
   for (const variety of ['First Class', 'Second Class', 'Third Class']) await expect(loans.filter({ hasText: variety })).toHaveCount(1);
   await expect(page.getByLabel('Lot code')).toBeFocused();
   await expect(page.getByLabel('Lot code')).toHaveValue('');

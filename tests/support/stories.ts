@@ -50,10 +50,11 @@ export function storiesIn(library: SampleLibrary) {
 
   /** Takes a lot in, everything not said left unknown; its code. */
   async function takeIn(change: Change): Promise<string> {
+    const loanId = change['loan'] === undefined ? null : Number(change['loan']);
     const answers = interviewOf(PLAIN, change);
-    const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), false);
+    const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
     if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
-    const intake = { key: randomUUID(), draftId: null, loanId: null, interview };
+    const intake = { key: randomUUID(), draftId: null, loanId, interview };
     return answerOf(await receiveLot(db, helper, library.today(), intake)).code;
   }
 
