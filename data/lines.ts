@@ -63,7 +63,7 @@ export async function findNearLines(db: Db, cropId: string, typed: string): Prom
       select line.id, line.name, line_alias.name, similarity(search_key(line_alias.name), ${key}), lower(line_alias.name) = lower(${typed})
       from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId} and search_key(line_alias.name) % ${key}
     ), best as (
-      select distinct on (id) * from near order by id, exact desc, likeness desc
+      select distinct on (id) * from near where exists (select from lot where lot.line_id = near.id) order by id, exact desc, likeness desc
     )
     select best.id, best.name, best.alias, best.exact,
       count(lot.id) filter (where lot.on_hand > 0)::int as lots,
@@ -88,7 +88,7 @@ const LINE_ORDER: Record<LineSort, ReturnType<typeof sql>> = {
 const SEEDS = sql`coalesce(sum(case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end), 0)::bigint`;
 const BEST_PROMISE = sql<Claim | null>`(array_agg(lot_promise.promise order by array_position(array['true', 'likely true', 'may vary', 'mixture'], lot_promise.promise)) filter (where lot.on_hand > 0 and lot_promise.promise is not null))[1]`;
 
-/** One page of the lines, with what is in store of each and how many jars and gardens stand behind it. */
+/** One page of the lines that have or had a lot, with what is in store of each and how many jars and gardens stand behind it. */
 export async function listLines(db: Db, page: { search: string; crop: string; sort: LineSort; limit: number; offset: number }) {
   const { rows } = await sql<{
     id: number;
@@ -107,7 +107,7 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
       count(distinct lot.garden_id) filter (where lot.on_hand > 0)::int as gardens,
       ${SEEDS} as seeds, ${BEST_PROMISE} as promise, count(*) over ()::int as total
     from line join crop on crop.id = line.crop_id
-    left join lot on lot.line_id = line.id left join lot_promise on lot_promise.lot_id = lot.id
+    join lot on lot.line_id = line.id left join lot_promise on lot_promise.lot_id = lot.id
     where ${holdsWords(page.search, 'line.name', 'crop.name', sql`(select string_agg(line_alias.name, ' ') from line_alias where line_id = line.id)`)}
       and (${page.crop} = '' or crop.id = ${page.crop})
     group by line.id, crop.id) found

@@ -6,7 +6,9 @@ import { findBatch, listWaiting, readSteps, readWeighings } from '#data/bench.ts
 import { activeHolds } from '#data/holds.ts';
 import { findDisagreements, readLedger } from '#data/ledger.ts';
 import { findLoan, listOpenLoans } from '#data/loans.ts';
+import { listLines } from '#data/lines.ts';
 import { findLotByCode } from '#data/lots.ts';
+import { suggestLines } from '#data/people.ts';
 import { findHoldings } from '#data/places.ts';
 import { nextStep, startBatch, weighBatch } from '#services/bench.server.ts';
 import { closeLoan } from '#services/desk.server.ts';
@@ -83,6 +85,8 @@ describe('a lot taken in by mistake', () => {
     const { id } = (await lot(code))!;
     expect((await undoLast()).ok).toBe(true);
     expect(await lot(code)).toBeUndefined();
+    expect(await suggestLines(library.db, 'pea', 'Never Brought')).toEqual([]);
+    expect((await listLines(library.db, { search: 'Never Brought', crop: '', sort: 'name', limit: 9, offset: 0 })).lines).toEqual([]);
     expect(await takeIn(library, { variety: 'Brought After' })).not.toBe(code);
     expect(await findDisagreements(library.db)).toEqual([]);
     await expect(
