@@ -5,7 +5,7 @@ import { may } from '#core/people/may.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
+import type { BrokenRule } from '#data/databaseErrors.ts';
 import { readHouse } from '#data/house.ts';
 import { closeLoan as writeClose, createLoan, lockLoan } from '#data/loans.ts';
 import { activeHolds } from '#data/holds.ts';
@@ -35,7 +35,7 @@ export interface Lending {
 export function lendPackets(db: Db, actor: Actor, today: string, lending: Lending) {
   return perform<{ loanId: number; dueOn: string }, LendProblem>(
     db,
-    { key: lending.key, command: 'packets lent', actor },
+    { key: lending.key, command: 'packets lent', actor, broken: BROKEN },
     async (tx, refuse) => {
       const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
       if (!member.isMember) refuse({ code: 'not a member' });
@@ -69,38 +69,28 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
       );
       const house = (await readHouse(tx))!;
       const dueOn = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost }).due;
-      const loanId = await writeLoan(
-        tx,
-        {
-          lotId: lot.id,
-          memberId: member.id,
-          packets: lending.packets,
-          seedsPerPacket,
-          lentOn: today,
-          dueOn,
-          overrideReason: overridden ? lending.overrideReason : null,
-          lentBy: actor.personId,
-          actKey: lending.key,
-        },
-        refuse,
-      );
+      const loanId = await createLoan(tx, {
+        lotId: lot.id,
+        memberId: member.id,
+        packets: lending.packets,
+        seedsPerPacket,
+        lentOn: today,
+        dueOn,
+        overrideReason: overridden ? lending.overrideReason : null,
+        lentBy: actor.personId,
+        actKey: lending.key,
+      });
       await refreshOutlook(tx, lot.id, today);
       return { answer: { loanId, dueOn }, subject: lot.code };
     },
   );
 }
 
-async function writeLoan(tx: Db, loan: Parameters<typeof createLoan>[1], refuse: (problem: LendProblem) => never): Promise<number> {
-  try {
-    return await createLoan(tx, loan);
-  } catch (error) {
-    // The rule above has already said no in nearly every case; the database has the last word when two desks act at once.
-    if (brokenRule(error) === 'loan_not_of_hybrid') return refuse({ code: 'refused', because: { answer: 'refused', why: 'F1' } });
-    if (brokenRule(error) === 'loan_not_of_held_lot')
-      return refuse({ code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } });
-    throw error;
-  }
-}
+/** The rule of the desk as the database holds it. */
+const BROKEN: Readonly<Partial<Record<BrokenRule, LendProblem>>> = {
+  loan_not_of_hybrid: { code: 'refused', because: { answer: 'refused', why: 'F1' } },
+  loan_not_of_held_lot: { code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } },
+};
 
 export type CloseProblem = { readonly code: 'no such loan' } | { readonly code: 'already closed' };
 

@@ -6,7 +6,6 @@ import { checkRipe } from '#core/passport/ripe.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
 import { readRecall } from '#data/descent.ts';
 import {
   endTrial as writeTrialEnd,
@@ -63,14 +62,16 @@ export type SeenProblem =
 
 /** Writes down what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
 export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen) {
-  return perform<null, SeenProblem>(db, { key: seen.key, command: 'off-types counted', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
-    if (seen.seenOn > today) refuse({ code: 'in the future' });
-    if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in' });
-    if (seen.insteadOf !== null && !(await findEvidence(tx, lot.id)).some(({ id }) => id === seen.insteadOf))
-      refuse({ code: 'no such count' });
-    const { key, code: _code, ...counted } = seen;
-    try {
+  return perform<null, SeenProblem>(
+    db,
+    { key: seen.key, command: 'off-types counted', actor, broken: { evidence_instead_of_key: { code: 'corrected already' } } },
+    async (tx, refuse) => {
+      const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
+      if (seen.seenOn > today) refuse({ code: 'in the future' });
+      if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in' });
+      if (seen.insteadOf !== null && !(await findEvidence(tx, lot.id)).some(({ id }) => id === seen.insteadOf))
+        refuse({ code: 'no such count' });
+      const { key, code: _code, ...counted } = seen;
       await recordEvidence(tx, {
         ...counted,
         lotId: lot.id,
@@ -78,13 +79,10 @@ export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen) {
         writtenBy: actor.personId,
         actKey: key,
       });
-    } catch (error) {
-      if (brokenRule(error) === 'evidence_instead_of_key') refuse({ code: 'corrected already' });
-      throw error;
-    }
-    await refreshPromises(tx, [lot.id], today);
-    return { answer: null, subject: lot.code };
-  });
+      await refreshPromises(tx, [lot.id], today);
+      return { answer: null, subject: lot.code };
+    },
+  );
 }
 
 export interface Happened {

@@ -5,7 +5,6 @@ import { may } from '#core/people/may.ts';
 import type { Actor } from '#data/accounts.ts';
 import { listBatchesOfLot } from '#data/bench.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
 import { createHold, findHolds } from '#data/holds.ts';
 import { readHouse, updateHouse, type House } from '#data/house.ts';
 import { createLot, lockLot, takeLotCode } from '#data/lots.ts';
@@ -130,23 +129,22 @@ export function concludeMethodTrial(
   today: string,
   end: { key: string; code: string; learnt: string; adopt: Method | null },
 ) {
-  return perform<null, EndTrialProblem>(db, { key: end.key, command: 'trial of methods ended', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
-    const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
-    if (trial.endedOn !== null) refuse({ code: 'ended already' });
-    const rule = end.adopt && schoolOf(end.adopt);
-    if (end.adopt && (!rule || !trial.arms.some(({ method }) => method === end.adopt))) refuse({ code: 'no such method' });
-    if (rule && !may(actor.role, 'set house rules')) refuse({ code: 'rule not yours' });
-    try {
+  return perform<null, EndTrialProblem>(
+    db,
+    { key: end.key, command: 'trial of methods ended', actor, broken: { method_trial_end_pkey: { code: 'ended already' } } },
+    async (tx, refuse) => {
+      const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
+      const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
+      if (trial.endedOn !== null) refuse({ code: 'ended already' });
+      const rule = end.adopt && schoolOf(end.adopt);
+      if (end.adopt && (!rule || !trial.arms.some(({ method }) => method === end.adopt))) refuse({ code: 'no such method' });
+      if (rule && !may(actor.role, 'set house rules')) refuse({ code: 'rule not yours' });
       await endMethodTrial(tx, { trialId: trial.id, learnt: end.learnt, rule, endedOn: today, by: actor.personId, actKey: end.key });
-    } catch (error) {
-      if (brokenRule(error) === 'method_trial_end_pkey') refuse({ code: 'ended already' });
-      throw error;
-    }
-    if (rule) {
-      const house = (await readHouse(tx))!;
-      if (!(await updateHouse(tx, { ...house, rules: { ...house.rules, ferment: rule } }))) refuse({ code: 'rules changed meanwhile' });
-    }
-    return { answer: null, subject: trial.arms.map(({ code }) => code).join(', ') };
-  });
+      if (rule) {
+        const house = (await readHouse(tx))!;
+        if (!(await updateHouse(tx, { ...house, rules: { ...house.rules, ferment: rule } }))) refuse({ code: 'rules changed meanwhile' });
+      }
+      return { answer: null, subject: trial.arms.map(({ code }) => code).join(', ') };
+    },
+  );
 }

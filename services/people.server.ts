@@ -1,7 +1,6 @@
 import { mayEdit, type Role } from '#core/people/may.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, revokeSessions, type Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
 import { readHouse, updateHouse, type HouseSettings } from '#data/house.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson, type PersonFields } from '#data/people.ts';
 import { layHoldsOfNewRules } from './holds.server.ts';
@@ -36,21 +35,16 @@ export type AccessProblem = { readonly code: 'no such person' } | { readonly cod
 export function grantAccess(db: Db, actor: Actor, now: Date, grant: { key: string; personId: number; email: string; role: Role }) {
   return perform<{ accountId: number }, AccessProblem>(
     db,
-    { key: grant.key, command: 'access given', detail: grant.role, actor },
+    { key: grant.key, command: 'access given', detail: grant.role, actor, broken: { account_email_once: { code: 'email taken' } } },
     async (tx, refuse) => {
       const person = await findPerson(tx, grant.personId);
       if (!person || person.erasedAt) return refuse({ code: 'no such person' });
       const coordinators = await lockCoordinators(tx);
       if (grant.role !== 'coordinator' && coordinators.length === 1 && person.accountId === coordinators[0])
         refuse({ code: 'last coordinator' });
-      try {
-        const accountId = await grantAccount(tx, grant);
-        if (person.role && person.role !== grant.role) await revokeSessions(tx, accountId, now);
-        return { answer: { accountId }, subject: `person ${grant.personId}` };
-      } catch (error) {
-        if (brokenRule(error) === 'account_email_once') return refuse({ code: 'email taken' });
-        throw error;
-      }
+      const accountId = await grantAccount(tx, grant);
+      if (person.role && person.role !== grant.role) await revokeSessions(tx, accountId, now);
+      return { answer: { accountId }, subject: `person ${grant.personId}` };
     },
   );
 }

@@ -2,7 +2,7 @@ import { mayGive, type CommandName } from '#core/people/commands.ts';
 import type { Actor } from '#data/accounts.ts';
 import { findAct, lockActKey, recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
-import { worthAnotherTry } from '#data/databaseErrors.ts';
+import { brokenRule, worthAnotherTry, type BrokenRule } from '#data/databaseErrors.ts';
 
 export type Outcome<Answer, Problem> = { readonly ok: true; readonly answer: Answer } | { readonly ok: false; readonly problem: Problem };
 
@@ -31,13 +31,20 @@ const TRIES = 4;
 /**
  * Gives one command: looks up whether the actor may, does it in one transaction and writes down who did it. The same key has one effect and
  * gets the same answer, also when it is sent twice at once; a deadlock is tried again.
- * @param act `detail` is kept beside the command's name; without an actor it is the server itself that acts
+ * @param act `detail` is kept beside the command's name; without an actor it is the server itself that acts; `broken` tells the problem of each
+ *   of the database's rules that the act may run into although it has asked: the database has the last word when two act at once
  * @param work does the act; returns the answer (plain JSON) and what it was about
  * @throws NotAllowed; what `work` throws, other than its refusals; Error when a key is re-used for another act or by another person
  */
 export async function perform<Answer, Problem>(
   db: Db,
-  act: { readonly key: string; readonly command: CommandName; readonly detail?: string; readonly actor: Actor | null },
+  act: {
+    readonly key: string;
+    readonly command: CommandName;
+    readonly detail?: string;
+    readonly actor: Actor | null;
+    readonly broken?: Readonly<Partial<Record<BrokenRule, Problem>>>;
+  },
   work: (tx: Db, refuse: Refuse<Problem>) => Promise<{ readonly answer: Answer; readonly subject: string | null }>,
 ): Promise<Outcome<Answer, Problem>> {
   if (!mayGive(act.actor?.role ?? null, act.command)) throw new NotAllowed(act.command);
@@ -61,6 +68,9 @@ export async function perform<Answer, Problem>(
       });
     } catch (error) {
       if (error instanceof Refusal) return { ok: false, problem: error.problem as Problem };
+      const rule = brokenRule(error);
+      const problem = rule === null ? undefined : act.broken?.[rule];
+      if (problem !== undefined) return { ok: false, problem };
       if (tries === TRIES || !worthAnotherTry(error)) throw error;
     }
   }

@@ -4,7 +4,6 @@ import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
 import { move } from '#data/ledger.ts';
 import { createHold, findHolds, liftHold as writeLift } from '#data/holds.ts';
 import { lockLot } from '#data/lots.ts';
@@ -32,19 +31,18 @@ export type LiftProblem =
 
 /** Lifts a hold, with a reason, if this role may lift its kind. */
 export function liftHold(db: Db, actor: Actor, today: string, lift: { key: string; code: string; hold: number; reason: string }) {
-  return perform<null, LiftProblem>(db, { key: lift.key, command: 'hold lifted', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, lift.code)) ?? refuse({ code: 'no such lot' });
-    const hold = (await findHolds(tx, lot.id)).find(({ id }) => id === lift.hold) ?? refuse({ code: 'no such hold' });
-    if (!mayLift(actor.role, hold.kind)) refuse({ code: 'not yours to lift', kind: hold.kind });
-    if (hold.liftedOn !== null) refuse({ code: 'already lifted' });
-    try {
+  return perform<null, LiftProblem>(
+    db,
+    { key: lift.key, command: 'hold lifted', actor, broken: { hold_lifted_once: { code: 'already lifted' } } },
+    async (tx, refuse) => {
+      const lot = (await lockLot(tx, lift.code)) ?? refuse({ code: 'no such lot' });
+      const hold = (await findHolds(tx, lot.id)).find(({ id }) => id === lift.hold) ?? refuse({ code: 'no such hold' });
+      if (!mayLift(actor.role, hold.kind)) refuse({ code: 'not yours to lift', kind: hold.kind });
+      if (hold.liftedOn !== null) refuse({ code: 'already lifted' });
       await writeLift(tx, { holdId: hold.id, reason: lift.reason, liftedOn: today, liftedBy: actor.personId, actKey: lift.key });
-    } catch (error) {
-      if (brokenRule(error) === 'hold_lifted_once') refuse({ code: 'already lifted' });
-      throw error;
-    }
-    return { answer: null, subject: lot.code };
-  });
+      return { answer: null, subject: lot.code };
+    },
+  );
 }
 
 export type RecountProblem =

@@ -4,7 +4,6 @@ import { countStates, lookedAt, relaid, towelNow, type Look, type SeedOnTowel } 
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
 import { move } from '#data/ledger.ts';
 import { lockLot } from '#data/lots.ts';
 import {
@@ -176,26 +175,26 @@ export function endTest(
 ) {
   return perform<{ code: string }, EndProblem>(
     db,
-    { key: end.key, command: end.outcome === 'read' ? 'test read' : 'test abandoned', actor },
+    {
+      key: end.key,
+      command: end.outcome === 'read' ? 'test read' : 'test abandoned',
+      actor,
+      broken: { test_ends_once: { code: 'already ended' } },
+    },
     async (tx, refuse) => {
       const test = await lockOpenTest(tx, end.testId, end.endedOn, today, refuse);
       const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);
       const early = daysBetween(test.laidOn, end.endedOn) < test.finalCountDays && waiting > 0;
       if (end.outcome === 'read' && early && !end.reason) refuse({ code: 'too early without a reason', finalOn: test.finalCountDays });
-      try {
-        await writeEnd(tx, {
-          testId: test.id,
-          endedOn: end.endedOn,
-          outcome: end.outcome,
-          counts,
-          reason: end.reason,
-          endedBy: actor.personId,
-          actKey: end.key,
-        });
-      } catch (error) {
-        if (brokenRule(error) === 'test_ends_once') refuse({ code: 'already ended' });
-        throw error;
-      }
+      await writeEnd(tx, {
+        testId: test.id,
+        endedOn: end.endedOn,
+        outcome: end.outcome,
+        counts,
+        reason: end.reason,
+        endedBy: actor.personId,
+        actKey: end.key,
+      });
       await refreshOutlook(tx, test.lotId, today);
       return { answer: { code: test.code }, subject: test.code };
     },

@@ -3,13 +3,13 @@ import { may } from '#core/people/may.ts';
 import type { LastAct, UndoProblem } from '#core/people/undo.ts';
 import type { Actor } from '#data/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { brokenRule } from '#data/databaseErrors.ts';
+import type { BrokenRule } from '#data/databaseErrors.ts';
 import { move } from '#data/ledger.ts';
 import { findLot, lockLots } from '#data/lots.ts';
 import { forgetStale } from '#data/promises.ts';
 import { builtOn, findActToUndo, findNewestAct, readLotsOf, readMovementsOf, recordUndone } from '#data/undo.ts';
 import { refreshOutlook } from './outlook.server.ts';
-import { perform, type Refuse } from './perform.server.ts';
+import { perform } from './perform.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
 /** For so long after an act whoever did it is offered to undo it. */
@@ -33,7 +33,7 @@ export async function readLastAct(db: Db, actor: Actor): Promise<LastAct | null>
 export function undo(db: Db, actor: Actor, today: string, undoing: { readonly key: string; readonly act: string }) {
   return perform<{ kind: string; subject: string | null }, UndoProblem>(
     db,
-    { key: undoing.key, command: 'act undone', actor },
+    { key: undoing.key, command: 'act undone', actor, broken: BROKEN },
     async (tx, refuse) => {
       const act = (await findActToUndo(tx, undoing.act)) ?? refuse({ code: 'no such act' });
       const command = commandOf(act.kind);
@@ -47,42 +47,23 @@ export function undo(db: Db, actor: Actor, today: string, undoing: { readonly ke
       await lockLots(tx, lots);
       const built = await builtOn(tx, command, act.key);
       if (built) refuse({ code: 'built on', by: built });
-      await moveBack(tx, actor, today, { key: undoing.key, act: act.key }, refuse);
-      await writeUndone(tx, { actKey: act.key, byAct: undoing.key }, refuse);
+      await moveBack(tx, actor, today, { key: undoing.key, act: act.key });
+      await recordUndone(tx, { actKey: act.key, byAct: undoing.key });
       await refresh(tx, lots, today);
       return { answer: { kind: act.kind, subject: act.subject }, subject: [act.kind, act.subject].filter(Boolean).join(' ') };
     },
   );
 }
 
-async function moveBack(
-  tx: Db,
-  actor: Actor,
-  today: string,
-  { key, act }: { readonly key: string; readonly act: string },
-  refuse: Refuse<UndoProblem>,
-): Promise<void> {
-  const back = { actKey: key, kind: 'correction', typed: null, reason: 'undone', happenedOn: today, personId: actor.personId } as const;
-  try {
-    for (const { lotId, from, to, amount } of await readMovementsOf(tx, act))
-      await move(tx, { ...back, lotId, from: to, to: from, amount });
-  } catch (error) {
-    if (brokenRule(error) === 'holding_never_below_zero') refuse({ code: 'built on', by: 'lot used' });
-    throw error;
-  }
-}
+/** Two may undo at once, and what was moved may have gone on meanwhile. */
+const BROKEN: Readonly<Partial<Record<BrokenRule, UndoProblem>>> = {
+  undone_pkey: { code: 'undone already' },
+  holding_never_below_zero: { code: 'built on', by: 'lot used' },
+};
 
-async function writeUndone(
-  tx: Db,
-  undone: { readonly actKey: string; readonly byAct: string },
-  refuse: Refuse<UndoProblem>,
-): Promise<void> {
-  try {
-    await recordUndone(tx, undone);
-  } catch (error) {
-    if (brokenRule(error) === 'undone_pkey') refuse({ code: 'undone already' });
-    throw error;
-  }
+async function moveBack(tx: Db, actor: Actor, today: string, { key, act }: { readonly key: string; readonly act: string }): Promise<void> {
+  const back = { actKey: key, kind: 'correction', typed: null, reason: 'undone', happenedOn: today, personId: actor.personId } as const;
+  for (const { lotId, from, to, amount } of await readMovementsOf(tx, act)) await move(tx, { ...back, lotId, from: to, to: from, amount });
 }
 
 /** What is kept of the touched lots is reckoned anew; a lot that was withdrawn has nothing to reckon. */

@@ -93,7 +93,8 @@ export function Frame({
           {visitor.works && <UnsentCounts owner={visitor.account} />}
           {children}
         </main>
-        {foot}
+        {/* There before its words are, so that they are read out when they come. */}
+        <div aria-live="polite">{foot}</div>
       </div>
       <nav aria-label="Places" className="no-print fixed inset-x-0 bottom-0 z-40 flex border-t border-rule bg-sheet lg:hidden">
         {main.map((place) => (

@@ -19,7 +19,6 @@ export function UndoBar({ act, formKey }: { act: LastAct; formKey: string }) {
   return (
     <section
       aria-label="Just done"
-      aria-live="polite"
       className="no-print fixed inset-x-0 bottom-16 z-30 mx-auto flex min-h-14 max-w-xl flex-wrap items-center justify-between gap-x-4 gap-y-1 border-t-2 border-edge bg-sheet px-4 py-1 sm:rounded-t-md sm:border-x-2 lg:bottom-0 lg:left-54"
     >
       <p>

@@ -40,7 +40,7 @@ test('each command is given somewhere, and no act has a name that is none', () =
   const source = readdirSync(folder)
     .map((file) => readFileSync(join(folder, file), 'utf8'))
     .join('\n');
-  const given = [...source.matchAll(/\bcommand: ([^{}]+?)(?:, detail: [^{}]+?)?, actor/g)].flatMap(([, said]) =>
+  const given = [...source.matchAll(/\bcommand: ([^{}]+?)(?:,\s*detail: [^{}]+?)?,\s*actor/g)].flatMap(([, said]) =>
     [...said!.matchAll(/'([^']+)'/g)].map(([, name]) => name!).filter((name) => name !== 'read'),
   );
   expect([...new Set([...given, 'held by rule'])].sort()).toEqual([...names].sort());

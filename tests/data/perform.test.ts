@@ -45,6 +45,19 @@ describe('one act', () => {
     expect(await named('Refused')).toBe(0);
   });
 
+  test('that runs into a rule of the database it was told of is refused with the rule’s problem; any other rule is an error', async () => {
+    const taken = { ...act('person added'), broken: { account_email_once: { code: 'email taken' } } as const };
+    const breaking = (constraint: string) =>
+      perform<null, { code: string }>(library.db, { ...taken, key: randomUUID() }, async (tx) => {
+        await person(tx, 'Broken');
+        await sql.raw(`do $$ begin raise exception 'no' using errcode = '23505', constraint = '${constraint}'; end $$`).execute(tx);
+        return { answer: null, subject: null };
+      });
+    expect(await breaking('account_email_once')).toEqual({ ok: false, problem: { code: 'email taken' } });
+    await expect(breaking('another_rule')).rejects.toMatchObject({ constraint: 'another_rule' });
+    expect(await named('Broken')).toBe(0);
+  });
+
   test('sent twice at once is done once, and both get the same answer', async () => {
     const key = randomUUID();
     const send = () =>

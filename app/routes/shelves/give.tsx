@@ -53,7 +53,7 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
     case 'refused':
       return problem.because.answer === 'coordinator'
         ? { '': ['Its last test says it is too weak, or left that open. A coordinator may give it with a reason'] }
-        : { '': [`This seed does not leave the house: ${lendingAnswer(problem.because, 0).toLowerCase()}`] };
+        : { '': [`${lendingAnswer(problem.because, 0)}. What may not be lent is not given away either`] };
     case 'coordinator only':
       return { part: [`More than ${problem.most} seeds are a coordinator’s to give away`] };
     case 'unreadable part':
