@@ -81,14 +81,8 @@ const ofItsBatches = (key: string) => {
 const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn, RawBuilder<boolean>])[]> = {
   'lot taken in': ofAnIntake,
   'seed returned': ofAnIntake,
-  'batch started': (key) => [
-    ['batch went on', ofItsBatches(key).moved],
-    ['batch went on', ofItsBatches(key).seen],
-  ],
-  'batch moved on': (key) => [
-    ['batch went on', ofItsBatches(key).moved],
-    ['batch went on', ofItsBatches(key).seen],
-  ],
+  'batch started': ofABatch,
+  'batch moved on': ofABatch,
   'batch weighed': (key) => [['batch went on', ofItsBatches(key).moved]],
   packed: () => [],
   unpacked: () => [],
@@ -115,11 +109,20 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   'loan closed': () => [],
 };
 
+function ofABatch(key: string) {
+  const { moved, seen } = ofItsBatches(key);
+  return [
+    ['batch went on', moved],
+    ['batch went on', seen],
+  ] as const;
+}
+
 function ofAnIntake(key: string) {
   return [
     ['lot lent', ofItsLots('loan', key)],
     ['lot tested', ofItsLots('germination_test', key)],
     ['lot on the bench', ofItsLots('batch', key)],
+    ['lot on the bench', ofItsLots('method_trial', key)],
     ['lot shut away', ofItsLots('treatment', key)],
     ['passport corrected', ofItsLots('passport', key)],
     ['lot observed', ofItsLots('evidence', key)],
@@ -132,12 +135,7 @@ function ofAnIntake(key: string) {
     ['lot held', ofItsLots('hold', key)],
     [
       'lot used',
-      ofItsLots(
-        'movement',
-        key,
-        'lot_id',
-        sql`and not exists (select from undone where undone.act_key in (later.act_key) or undone.by_act in (later.act_key))`,
-      ),
+      ofItsLots('movement', key, 'lot_id', sql`and not exists (select from undone where later.act_key in (undone.act_key, undone.by_act))`),
     ],
     [
       'hold lifted',
