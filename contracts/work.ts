@@ -24,17 +24,17 @@ export const blendForm = z.object({
 export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });
 
 /** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */
-const someOfIt = { key: actKey, holding: z.int({ error: 'Which one?' }), part: maybeWords(40) };
+const someOfIt = { key: actKey, holding: z.int({ error: 'Choose a container' }), part: maybeWords(40) };
 
 /** Into another container, or to another place. */
 export const moveForm = z.object({
   ...someOfIt,
-  place: words(60, 'Say where it goes'),
+  place: words(60, 'Enter where it goes'),
   container: container.optional().transform((into) => into ?? null),
 });
 
 /** Out of the house for good. */
-export const giveForm = z.object({ ...someOfIt, to: words(120, 'Say who gets it'), overrideReason: maybeWords(300) });
+export const giveForm = z.object({ ...someOfIt, to: words(120, 'Enter who it is for'), overrideReason: maybeWords(300) });
 
 /** Handing packets of one lot to a member. */
 export const lendForm = z.object({

@@ -48,11 +48,11 @@ export function undoProblemWords(problem: UndoProblem): string {
     case 'cannot be undone':
       return 'This cannot be undone';
     case 'undone already':
-      return 'This has been undone already';
+      return 'This was already undone';
     case 'not yours':
       return 'Only a coordinator can undo what somebody else did';
     case 'too late':
-      return 'The minutes to undo this are over. A coordinator still can';
+      return 'It is too late to undo this yourself. Ask a coordinator';
     case 'built on':
       return `This cannot be undone: ${BUILT_ON[problem.by]}`;
   }

@@ -11,14 +11,14 @@ test('a jar is carried to another place and back, and some of it given away for 
   const done = page.getByRole('region', { name: 'Just done' });
   await page.goto(`/lots/${code}`);
   await page.getByRole('link', { name: 'Move', exact: true }).click();
-  await page.getByLabel('How much of it? (optional)').fill('a bit');
+  await page.getByLabel('How much? (optional)').fill('a bit');
   await page.getByRole('button', { name: BUTTON.moveIt }).click();
   await expect(page.getByText('Where does it go?', { exact: true }).first()).toBeVisible();
   await page.getByLabel('Where does it go?').fill('Cold cellar');
   await page.getByRole('button', { name: BUTTON.moveIt }).click();
-  await expect(page.getByText('Write it as 200 seeds or 12 g')).toBeVisible();
+  await expect(page.getByText('Enter an amount, for example 200 seeds or 12 g')).toBeVisible();
   await expect(page.getByLabel('Where does it go?')).toHaveValue('Cold cellar');
-  await page.getByLabel('How much of it? (optional)').fill('');
+  await page.getByLabel('How much? (optional)').fill('');
   await page.getByRole('button', { name: BUTTON.moveIt }).click();
   await expect(page).toHaveURL(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('jar, Cold cellar');
@@ -27,11 +27,11 @@ test('a jar is carried to another place and back, and some of it given away for 
   await expect(page.getByRole('main')).toContainText('jar, Seed cupboard');
 
   await page.getByRole('link', { name: 'Give away' }).click();
-  await page.getByLabel('How much of it? (optional)').fill('900 seeds');
-  await page.getByLabel('To whom?').fill('The school at Wend Bridge');
+  await page.getByLabel('How much? (optional)').fill('900 seeds');
+  await page.getByLabel('Who is it for?').fill('The school at Wend Bridge');
   await page.getByRole('button', { name: BUTTON.giveItAway }).click();
-  await expect(page.getByText('a coordinator’s to give away')).toBeVisible();
-  await page.getByLabel('How much of it? (optional)').fill('90 seeds');
+  await expect(page.getByText('Only a coordinator can give away')).toBeVisible();
+  await page.getByLabel('How much? (optional)').fill('90 seeds');
   await page.getByRole('button', { name: BUTTON.giveItAway }).click();
   await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('The school at Wend Bridge');
   await expect(done).toContainText(`Given away ${code}`);

@@ -38,7 +38,7 @@ const ACCESS_WORDS: Record<AccessProblem['code'], string> = {
   'last coordinator': 'This is the last coordinator: make somebody else one first',
 };
 
-const SIGNS_IN = 'Whoever signs in here is changed by a coordinator';
+const SIGNS_IN = 'Only a coordinator can change people who sign in';
 
 interface Answer {
   readonly result: SubmissionResult | null;

@@ -44,10 +44,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Record({ loaderData: { search, page, total, acts } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead
-        title="Who did what"
-        about="Every act, newest first. It can be read, and never changed; some acts can be undone while nothing was built on them."
-      />
+      <PageHead title="Who did what" about="Every action, newest first. Some can be undone, as long as nothing depends on them." />
       <SearchForm label="Find an act" hint="What, whom or which lot" value={search} />
       {acts.length === 0 ? (
         <Empty>No results. Try part of an action, a lot code or a person’s name.</Empty>

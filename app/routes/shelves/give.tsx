@@ -49,13 +49,13 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such holding':
-      return { holding: ['It is empty meanwhile. Load the page again'] };
+      return { holding: ['This container is empty now. Reload the page'] };
     case 'refused':
       return problem.because.answer === 'coordinator'
-        ? { '': ['Its last test says it is too weak, or left that open. A coordinator may give it with a reason'] }
-        : { '': [`${lendingAnswer(problem.because, 0)}. What may not be lent is not given away either`] };
+        ? { '': ['Its last test says it is too weak, or did not settle it. A coordinator can give it away with a reason'] }
+        : { '': [`${lendingAnswer(problem.because, 0)}. Seed that cannot be lent cannot be given away`] };
     case 'coordinator only':
-      return { part: [`More than ${problem.most} seeds are a coordinator’s to give away`] };
+      return { part: [`Only a coordinator can give away more than ${problem.most} seeds`] };
     case 'unreadable part':
     case 'weight of counted seed':
     case 'more than there is':
@@ -88,7 +88,7 @@ export default function Give({
         title={`Give away ${name}`}
         about={
           <>
-            <LotCode>{code}</LotCode>. Nothing is expected back; what should come back is lent at the desk.
+            <LotCode>{code}</LotCode>. Nothing comes back. To get seed back, lend it at the desk.
           </>
         }
         actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
@@ -99,15 +99,21 @@ export default function Give({
         </Notice>
       ))}
       {refused ? (
-        <Empty action={<ButtonLink to={`/lots/${code}#holds`}>What holds it back</ButtonLink>}>
-          {refused}. What may not be lent is not given away either.
+        <Empty action={<ButtonLink to={`/lots/${code}#holds`}>See its holds</ButtonLink>}>
+          {refused}. Seed that cannot be lent cannot be given away.
         </Empty>
       ) : (
         <PostForm form={form} formKey={key} intent="give">
-          <SelectField field={fields.holding} label="What is given?" options={holdings} />
-          <TextField field={fields.part} label="How much of it? (optional)" hint={partHint(unit)} />
-          <TextField field={fields.to} label="To whom?" hint="A person, a school, a swap: whoever comes next will want to know" />
-          {leads && <TextField field={fields.overrideReason} label="Why all the same? (optional)" hint="Asked where its test says no" />}
+          <SelectField field={fields.holding} label="Which container?" options={holdings} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
+          <TextField field={fields.to} label="Who is it for?" hint="A person, a school or a seed swap" />
+          {leads && (
+            <TextField
+              field={fields.overrideReason}
+              label="Reason to override the test (optional)"
+              hint="Needed when the last test says not to lend it"
+            />
+          )}
           <Button type="submit" look="action">
             Give it away
           </Button>

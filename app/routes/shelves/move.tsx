@@ -43,11 +43,11 @@ function troubleOf(problem: MoveProblem): Record<string, string[]> {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such holding':
-      return { holding: ['It is empty meanwhile. Load the page again'] };
+      return { holding: ['This container is empty now. Reload the page'] };
     case 'it is there':
-      return { place: ['It is there already, in that container'] };
+      return { place: ['It is already there, in that container'] };
     case 'shut in damp':
-      return { container: ['It is held as not dry: shut in now, it would spoil. Use an envelope or a box'] };
+      return { container: ['This lot is on hold because it is not dry. Choose an envelope or a box, or it will spoil'] };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
     case 'unreadable part':
@@ -89,15 +89,15 @@ export default function Move({
         <Empty>Nothing of this lot is left to move.</Empty>
       ) : (
         <PostForm form={form} formKey={key} intent="move">
-          <SelectField field={fields.holding} label="What moves?" options={holdings} />
-          <TextField field={fields.part} label="How much of it? (optional)" hint={partHint(unit)} />
+          <SelectField field={fields.holding} label="Which container?" options={holdings} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
           <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
           {holdings.some(({ isPackets }) => !isPackets) && (
             <SelectField
               field={fields.container}
-              label="Into another container? (optional)"
+              label="New container (optional)"
               hint="Packets stay in their packets"
-              empty="Leave it in what it is in"
+              empty="Same container"
               options={INTO}
             />
           )}

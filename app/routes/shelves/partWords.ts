@@ -7,18 +7,22 @@ export function partTrouble(problem: PartProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'unreadable part':
       return {
-        part: [problem.ofPackets ? 'Write a number of packets, or leave it empty' : 'Write it as 200 seeds or 12 g, or leave it empty'],
+        part: [
+          problem.ofPackets
+            ? 'Enter a number of packets, for example 3, or leave it empty'
+            : 'Enter an amount, for example 200 seeds or 12 g, or leave it empty',
+        ],
       };
     case 'weight of counted seed':
-      return { part: ['This lot is counted in seeds. Write a number of seeds'] };
+      return { part: ['This lot is counted in seeds. Enter a number of seeds'] };
     case 'more than there is':
-      return { part: [problem.ofPackets ? `There are ${problem.most} packets` : 'That is more than is in it'] };
+      return { part: [problem.ofPackets ? `There are only ${problem.most} packets` : 'There is less than that in this container'] };
   }
 }
 
 /** How to write how much is meant. */
 export const partHint = (unit: StockUnit): string =>
-  `Empty: all of it. Else ${unit === 'mg' ? '12 g, 200 seeds' : '200 seeds'} or 3 packets`;
+  `Leave empty for all of it, or enter ${unit === 'mg' ? '12 g, 200 seeds' : '200 seeds'} or 3 packets`;
 
 export interface HoldingView {
   readonly id: number;
