@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FactKey } from '#core/almanac/facts.ts';
 import { FACT_KEYS, factKind } from '#core/almanac/facts.ts';
-import type { House } from '#data/house.ts';
+import type { House } from '#data/house/house.ts';
 
 const source = (path: string) => readFileSync(fileURLToPath(new URL(`../${path}`, import.meta.url)), 'utf8');
 
@@ -17,14 +17,14 @@ const TOLD = 'app/routes/almanac/crop.tsx';
 const READ_BY: Record<FactKey, string> = {
   alsoCalled: 'core/almanac/findCrop.ts',
   species: 'core/house/rules.ts',
-  synonyms: 'data/almanac.ts',
+  synonyms: 'data/almanac/almanac.ts',
   family: 'app/routes/almanac/almanac.tsx',
   lifeCycle: 'core/almanac/assembleCrop.ts',
   lookalike: 'app/routes/bench/batchPage.server.ts',
   cautions: 'core/bench/methods.ts',
   hybrids: 'core/passport/holds.ts',
   sow: 'core/almanac/crop.ts',
-  howToSow: 'app/routes/shelves/labelWords.server.ts',
+  howToSow: 'app/routes/lots/labelWords.server.ts',
   plantsForSeed: 'core/population/bottleneck.ts',
   plantsToKeep: 'core/house/rules.ts',
   plantsToConserve: 'core/house/rules.ts',
@@ -40,14 +40,14 @@ const READ_BY: Record<FactKey, string> = {
   homeDistance: 'core/house/rules.ts',
   productionDistance: 'core/house/rules.ts',
   crossesShow: 'core/promise/raise.ts',
-  showsIn: 'services/evidence.server.ts',
+  showsIn: 'services/lots/evidence.server.ts',
   misbeliefs: 'app/routes/intake/SoFar.tsx',
   daysToRipe: 'core/passport/ripe.ts',
   daysToSeed: 'core/lending/returnBy.ts',
   ripeWeeks: 'core/lending/returnBy.ts',
   ripe: 'core/house/rules.ts',
   harvest: 'core/passport/questions.ts',
-  howToSave: 'app/routes/door/packet.tsx',
+  howToSave: 'app/routes/lots/packet.tsx',
   cure: 'core/bench/methods.ts',
   waits: 'core/passport/ripe.ts',
   extraction: 'core/bench/methods.ts',
@@ -58,12 +58,12 @@ const READ_BY: Record<FactKey, string> = {
   seedsPerGram: 'core/bench/reckonDrying.ts',
   longevity: 'core/viability/outlook.ts',
   storage: 'core/bench/methods.ts',
-  storageNote: 'app/routes/shelves/labelWords.server.ts',
+  storageNote: 'app/routes/lots/labelWords.server.ts',
   oil: 'core/bench/reckonDrying.ts',
   constants: 'core/viability/storage.ts',
-  celsius: 'services/testProposal.server.ts',
-  firstCount: 'services/layTests.server.ts',
-  finalCount: 'services/layTests.server.ts',
+  celsius: 'services/tests/testProposal.server.ts',
+  firstCount: 'services/tests/layTests.server.ts',
+  finalCount: 'services/tests/layTests.server.ts',
   wakes: 'app/routes/tests/lay.tsx',
   packet: 'app/routes/bench/pack.tsx',
 };
@@ -76,20 +76,20 @@ test.each(FACT_KEYS)('the fact “%s” is read by code that obeys it', (key) =>
 
 /** The code that goes by each setting of the house. */
 const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
-  name: 'app/routes/shelves/labelWords.server.ts',
-  timeZone: 'services/bench.server.ts',
-  lastFrost: 'services/desk.server.ts',
-  firstFrost: 'services/desk.server.ts',
-  lendingOpens: 'services/outlook.server.ts',
+  name: 'app/routes/lots/labelWords.server.ts',
+  timeZone: 'services/bench/bench.server.ts',
+  lastFrost: 'services/desk/desk.server.ts',
+  firstFrost: 'services/desk/desk.server.ts',
+  lendingOpens: 'services/lots/outlook.server.ts',
   sowingStarts: 'core/stock/wants.ts',
   units: 'app/root.tsx',
   southern: 'core/isolation/gardens.ts',
-  rules: 'services/holds.server.ts',
+  rules: 'services/lots/holds.server.ts',
   thresholds: 'core/house/thresholds.ts',
   cropThresholds: 'core/house/thresholds.ts',
-  bench: 'services/testPlan.server.ts',
-  prices: 'services/wants.server.ts',
-  recipes: 'services/bench.server.ts',
+  bench: 'services/tests/testPlan.server.ts',
+  prices: 'services/stock/wants.server.ts',
+  recipes: 'services/bench/bench.server.ts',
 };
 
 test.each(Object.entries(SET_FOR))('the setting “%s” is read by code that goes by it', (key, path) => {

@@ -3,7 +3,7 @@ import { Agent, get } from 'node:http';
 import { availableParallelism } from 'node:os';
 import { gzipSync } from 'node:zlib';
 import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
-import { findSession } from '#data/accounts.ts';
+import { findSession } from '#data/people/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { ON_THE_TABLE } from '#core/bench/steps.ts';
 import {
@@ -18,25 +18,25 @@ import {
   readEnd,
   readSteps,
   readWeighings,
-} from '#data/bench.ts';
-import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac.ts';
-import { readDescent, readRecall } from '#data/descent.ts';
-import { findEvidence, findIncidents, findReports, findTrials } from '#data/evidence.ts';
-import { findLine, findLotsOfLine, findSamplesOfLine, listLines, readLentAYear } from '#data/lines.ts';
-import { readPassports } from '#data/passports.ts';
-import { readForJudging, readHandedOn, readPromise } from '#data/promises.ts';
-import { readHouse } from '#data/house.ts';
-import { readLedger } from '#data/ledger.ts';
-import { listOpenLoans, loansOfMember } from '#data/loans.ts';
-import { findHolds } from '#data/holds.ts';
-import { findLoansOfLot, findLot, findLotByCode } from '#data/lots.ts';
-import { listDrafts } from '#data/drafts.ts';
-import { listGardens } from '#data/gardens.ts';
-import { findHoldings, listPlaces } from '#data/places.ts';
-import { listShelves } from '#data/shelves.ts';
-import { findPerson, listPeople } from '#data/people.ts';
-import { countOpenTests, findTest, listTests, readChecks, readMarks, testsOfLot } from '#data/tests.ts';
-import { readComing, readDue } from '#data/today.ts';
+} from '#data/bench/bench.ts';
+import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
+import { readDescent, readRecall } from '#data/lots/descent.ts';
+import { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
+import { findLine, findLotsOfLine, findSamplesOfLine, listLines, readLentAYear } from '#data/lots/lines.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { readForJudging, readHandedOn, readPromise } from '#data/lots/promises.ts';
+import { readHouse } from '#data/house/house.ts';
+import { readLedger } from '#data/stock/ledger.ts';
+import { listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
+import { findHolds } from '#data/lots/holds.ts';
+import { findLoansOfLot, findLot, findLotByCode } from '#data/lots/lots.ts';
+import { listDrafts } from '#data/intake/drafts.ts';
+import { listGardens } from '#data/people/gardens.ts';
+import { findHoldings, listPlaces } from '#data/stock/places.ts';
+import { listShelves } from '#data/stock/shelves.ts';
+import { findPerson, listPeople } from '#data/people/people.ts';
+import { countOpenTests, findTest, listTests, readChecks, readMarks, testsOfLot } from '#data/tests/tests.ts';
+import { readComing, readDue } from '#data/today/today.ts';
 import type { BarePlan } from './bare.ts';
 
 type Group = readonly ((db: Db) => Promise<unknown>)[];

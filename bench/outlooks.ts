@@ -3,8 +3,8 @@ import { dayInZone } from '#core/calendar/plainDate.ts';
 import { outlookOf, outlookOn } from '#core/viability/outlook.ts';
 import { USUAL_THRESHOLDS } from '#core/germination/verdict.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { countStaleOutlooks, markOutlooksStale } from '#data/outlooks.ts';
-import { readOutlookFacts, reckonNextOutlooks, refreshOutlook } from '#services/outlook.server.ts';
+import { countStaleOutlooks, markOutlooksStale } from '#data/lots/outlooks.ts';
+import { readOutlookFacts, reckonNextOutlooks, refreshOutlook } from '#services/lots/outlook.server.ts';
 
 const TESTS = 60_000;
 const SINGLE = 60;

@@ -1,4 +1,4 @@
-import { readAirLine, readWeightLine } from '#contracts/deviceLines.ts';
+import { readAirLine, readWeightLine } from '#contracts/bench/deviceLines.ts';
 import { readTypedFact } from '#core/almanac/readFact.ts';
 import { parsePartialDate } from '#core/calendar/parsePartialDate.ts';
 import { parseWhen } from '#core/calendar/when.ts';

@@ -1,10 +1,10 @@
 import { sql } from 'kysely';
 import { judgeLot } from '#core/promise/judgeLot.ts';
 import { always } from '#core/isolation/quantiles.ts';
-import { readCropsById } from '#data/almanac.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { countStale, markAllStale, readForJudging } from '#data/promises.ts';
-import { judgeNext, readCrossing } from '#services/promises.server.ts';
+import { countStale, markAllStale, readForJudging } from '#data/lots/promises.ts';
+import { judgeNext, readCrossing } from '#services/lots/promises.server.ts';
 
 const GENERATIONS = 10;
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
 import { parseWithZod } from '@conform-to/zod/v4';
 import type { z } from 'zod';
-import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people.ts';
+import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people/people.ts';
 import {
   evidenceForm,
   incidentForm,
@@ -14,9 +14,9 @@ import {
   rulesFrom,
   trialForm,
   endTrialForm,
-} from './seen.ts';
-import { countForm, endTestForm, layTestForm, layTrayForm, relayForm } from './tests.ts';
-import { lendForm, recountForm, setHoldForm } from './work.ts';
+} from './lots/seen.ts';
+import { countForm, endTestForm, layTestForm, layTrayForm, relayForm } from './tests/tests.ts';
+import { lendForm, recountForm, setHoldForm } from './stock/work.ts';
 
 /** Reads fields as a browser posts them: all text, an unticked box not at all. */
 function post<Schema extends z.ZodType>(schema: Schema, fields: Record<string, string>) {

@@ -2,7 +2,7 @@ import { sql, type RawBuilder } from 'kysely';
 import type { UndoableName } from '#core/people/commands.ts';
 import type { BuiltOn } from '#core/people/undo.ts';
 import type { Db } from './database.ts';
-import type { NewMovement } from './ledger.ts';
+import type { NewMovement } from './stock/ledger.ts';
 
 /** Milliseconds since an act was written, by the one clock that wrote it. */
 const AGE = sql<number>`(extract(epoch from clock_timestamp() - act.written_at) * 1000)::bigint`;

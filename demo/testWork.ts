@@ -2,11 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { TestKind } from '#core/germination/layout.ts';
-import type { Actor } from '#data/accounts.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { lots } from '#data/lots.ts';
-import { layTests } from '#services/layTests.server.ts';
-import { correctLaid, countTowel, endTest } from '#services/tests.server.ts';
+import { lots } from '#data/lots/lots.ts';
+import { layTests } from '#services/tests/layTests.server.ts';
+import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
 
 /** A test with what was counted on it; days are since it was laid. */
 interface TestStory {

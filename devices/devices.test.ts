@@ -3,7 +3,7 @@ import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readAirLine, readWeightLine } from '#contracts/deviceLines.ts';
+import { readAirLine, readWeightLine } from '#contracts/bench/deviceLines.ts';
 import { hygrometerAt } from './hygrometer.ts';
 import { ask, readAddress } from './line.ts';
 import { printerAt } from './printer.ts';

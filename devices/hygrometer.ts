@@ -1,4 +1,4 @@
-import { ASK_AIR, readAirLine, type AirLine } from '#contracts/deviceLines.ts';
+import { ASK_AIR, readAirLine, type AirLine } from '#contracts/bench/deviceLines.ts';
 import { ask, type Address } from './line.ts';
 
 export type AirRead =

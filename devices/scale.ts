@@ -1,4 +1,4 @@
-import { ASK_TARE, ASK_WEIGHT, readWeightLine, type WeightLine } from '#contracts/deviceLines.ts';
+import { ASK_TARE, ASK_WEIGHT, readWeightLine, type WeightLine } from '#contracts/bench/deviceLines.ts';
 import { ask, type Address } from './line.ts';
 
 export type Weighed =

@@ -1,8 +1,8 @@
 import { builtAlmanac } from '#almanac/built.ts';
-import { loadAlmanac } from '#data/almanac.ts';
+import { loadAlmanac } from '#data/almanac/almanac.ts';
 import { openDatabase } from '#data/database.ts';
 import { migrate } from '#data/migrate.ts';
-import { prepareFirstStart } from '#services/signIn.server.ts';
+import { prepareFirstStart } from '#services/people/signIn.server.ts';
 import type { Settings } from './settings.ts';
 
 /**

@@ -1,5 +1,5 @@
 import { mayGive, type CommandName } from '#core/people/commands.ts';
-import type { Actor } from '#data/accounts.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { findAct, lockActKey, recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule, worthAnotherTry, type BrokenRule } from '#data/databaseErrors.ts';

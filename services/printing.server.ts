@@ -1,5 +1,5 @@
 import type { SheetId } from '#core/labels/sheets.ts';
-import type { Actor } from '#data/accounts.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { labelPdf, type LabelWords } from './labels.server.ts';
 import { perform } from './perform.server.ts';

@@ -1,16 +1,16 @@
 import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { may } from '#core/people/may.ts';
 import type { LastAct, UndoProblem } from '#core/people/undo.ts';
-import type { Actor } from '#data/accounts.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
-import { move } from '#data/ledger.ts';
-import { findLot, lockLots } from '#data/lots.ts';
-import { forgetStale } from '#data/promises.ts';
+import { move } from '#data/stock/ledger.ts';
+import { findLot, lockLots } from '#data/lots/lots.ts';
+import { forgetStale } from '#data/lots/promises.ts';
 import { builtOn, findActToUndo, findNewestAct, readLotsOf, readMovementsOf, recordUndone } from '#data/undo.ts';
-import { refreshOutlook } from './outlook.server.ts';
+import { refreshOutlook } from './lots/outlook.server.ts';
 import { perform } from './perform.server.ts';
-import { refreshPromises } from './promises.server.ts';
+import { refreshPromises } from './lots/promises.server.ts';
 
 /** For so long after an act whoever did it is offered to undo it. */
 const OFFERED_MS = 10 * 60_000;

@@ -3,9 +3,9 @@ import { openDatabase, type Connection } from '#data/database.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
-import { logRoom } from '#services/roomLog.server.ts';
-import { reckonNextOutlooks } from '#services/outlook.server.ts';
-import { judgeNext } from '#services/promises.server.ts';
+import { logRoom } from '#services/bench/roomLog.server.ts';
+import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
+import { judgeNext } from '#services/lots/promises.server.ts';
 
 /** Waits this long when nothing is left to do. */
 const REST_MS = 1_500;

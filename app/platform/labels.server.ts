@@ -1,6 +1,6 @@
 import bwipjs from 'bwip-js/node';
-import { printForm, sheetFrom } from '#contracts/bench.ts';
-import type { Actor } from '#data/accounts.ts';
+import { printForm, sheetFrom } from '#contracts/bench/bench.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { labelPdf, type LabelWords } from '#services/labels.server.ts';
 import { printLabels } from '#services/printing.server.ts';
 import { db } from './database.server.ts';

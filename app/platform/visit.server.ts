@@ -2,11 +2,11 @@ import { createContext, data, redirect, type MiddlewareFunction, type RouterCont
 import { localPath } from '#contracts/localPath.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { may, type Permission } from '#core/people/may.ts';
-import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/accounts.ts';
-import { readHouse, type House } from '#data/house.ts';
+import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/people/accounts.ts';
+import { readHouse, type House } from '#data/house/house.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
-import { whoIs } from '#services/signIn.server.ts';
+import { whoIs } from '#services/people/signIn.server.ts';
 import { failed } from './reason.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';

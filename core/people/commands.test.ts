@@ -37,7 +37,8 @@ test('what the server does by itself nobody may ask of it, and it does nothing e
 
 test('each command is given somewhere, and no act has a name that is none', () => {
   const folder = join(import.meta.dirname, '../../services');
-  const source = readdirSync(folder)
+  const source = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts'))
     .map((file) => readFileSync(join(folder, file), 'utf8'))
     .join('\n');
   const given = [...source.matchAll(/\bcommand: ([^{}]+?)(?:,\s*detail: [^{}]+?)?,\s*actor/g)].flatMap(([, said]) =>

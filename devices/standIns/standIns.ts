@@ -1,7 +1,7 @@
 import { mkdir, readdir, writeFile } from 'node:fs/promises';
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
-import { ASK_AIR, ASK_TARE, ASK_WEIGHT } from '#contracts/deviceLines.ts';
+import { ASK_AIR, ASK_TARE, ASK_WEIGHT } from '#contracts/bench/deviceLines.ts';
 import { Pan } from './pan.ts';
 
 export const DEVICES = ['scale', 'jar', 'room', 'printer'] as const;

@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
-import { readHouse } from '#data/house.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { readPotted, readReopenings } from '#data/afterTest.ts';
-import { findTest } from '#data/tests.ts';
-import { potUp, reopenTest } from '#services/afterTest.server.ts';
-import { changeHouse } from '#services/people.server.ts';
-import { readTestResult } from '#services/reading.server.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readPotted, readReopenings } from '#data/tests/afterTest.ts';
+import { findTest } from '#data/tests/tests.ts';
+import { potUp, reopenTest } from '#services/tests/afterTest.server.ts';
+import { changeHouse } from '#services/people/people.server.ts';
+import { readTestResult } from '#services/tests/reading.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

@@ -3,11 +3,11 @@ import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
 import { stepsFor, type Method } from '#core/bench/methods.ts';
 import type { When } from '#core/calendar/when.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
-import { findBatch } from '#data/bench.ts';
-import { readHouse } from '#data/house.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { acknowledgeCautions, checkBatch, nextStep, startBatch, weighBatch } from '#services/bench.server.ts';
-import { finishBatch } from '#services/finishing.server.ts';
+import { findBatch } from '#data/bench/bench.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { acknowledgeCautions, checkBatch, nextStep, startBatch, weighBatch } from '#services/bench/bench.server.ts';
+import { finishBatch } from '#services/bench/finishing.server.ts';
 import { remakePhoto } from '#services/remakePhoto.server.ts';
 import { NOW, type Library } from './database.ts';
 

@@ -2,9 +2,9 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import type { When } from '#core/calendar/when.ts';
-import { findPhoto, listBatchesOfLot, readChecks, readSteps } from '#data/bench.ts';
-import { findOnTable, startBatch } from '#services/bench.server.ts';
-import { abandonBatch } from '#services/finishing.server.ts';
+import { findPhoto, listBatchesOfLot, readChecks, readSteps } from '#data/bench/bench.ts';
+import { findOnTable, startBatch } from '#services/bench/bench.server.ts';
+import { abandonBatch } from '#services/bench/finishing.server.ts';
 import { after, atTheBench, CUCUMBER, problem } from './atTheBench.ts';
 import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
 

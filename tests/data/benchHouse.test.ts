@@ -1,14 +1,14 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { createPerson } from '#data/people.ts';
-import { grantAccount } from '#data/accounts.ts';
-import { findIncidents } from '#data/evidence.ts';
-import { findOnTable } from '#services/bench.server.ts';
-import { abandonBatch } from '#services/finishing.server.ts';
-import { addMixUp } from '#services/evidence.server.ts';
-import { lendPackets } from '#services/desk.server.ts';
-import { readLoad } from '#services/load.server.ts';
-import { readRipe } from '#services/ripe.server.ts';
+import { createPerson } from '#data/people/people.ts';
+import { grantAccount } from '#data/people/accounts.ts';
+import { findIncidents } from '#data/lots/evidence.ts';
+import { findOnTable } from '#services/bench/bench.server.ts';
+import { abandonBatch } from '#services/bench/finishing.server.ts';
+import { addMixUp } from '#services/lots/evidence.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { readLoad } from '#services/bench/load.server.ts';
+import { readRipe } from '#services/today/ripe.server.ts';
 import { after, atTheBench, CUCUMBER } from './atTheBench.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

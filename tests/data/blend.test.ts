@@ -2,12 +2,12 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { findRelatives, findLotByCode } from '#data/lots.ts';
-import { readHouse } from '#data/house.ts';
-import { findDisagreements, readLedger } from '#data/ledger.ts';
-import { readOutlook } from '#data/outlooks.ts';
-import { blendLots, readBlendables, type Blending } from '#services/blend.server.ts';
-import { setHold } from '#services/shelves.server.ts';
+import { findRelatives, findLotByCode } from '#data/lots/lots.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
+import { blendLots, readBlendables, type Blending } from '#services/lots/blend.server.ts';
+import { setHold } from '#services/stock/shelves.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

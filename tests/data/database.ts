@@ -1,16 +1,16 @@
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readInterview } from '#contracts/interview.ts';
+import { readInterview } from '#contracts/intake/interview.ts';
 import type { Answers } from '#core/passport/answers.ts';
-import type { Actor } from '#data/accounts.ts';
-import { grantAccount } from '#data/accounts.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { grantAccount } from '#data/people/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { createHouse } from '#data/house.ts';
-import { ensurePlace } from '#data/places.ts';
-import { createPerson } from '#data/people.ts';
+import { createHouse } from '#data/house/house.ts';
+import { ensurePlace } from '#data/stock/places.ts';
+import { createPerson } from '#data/people/people.ts';
 import type { Role } from '#core/people/may.ts';
-import { lendPackets } from '#services/desk.server.ts';
-import { receiveLot, type Intake } from '#services/intake.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { receiveLot, type Intake } from '#services/intake/intake.server.ts';
 import { cropOf, interviewOf, type Change } from '../support/answers.ts';
 import { cloneDatabase, upToDateTemplate } from '../support/databases.ts';
 

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
-import { ensureGarden, findGardensNear, findGrowersNear, saveGardenDistance, saveGardenPlace } from '#data/gardens.ts';
-import { findSamplesOfLine } from '#data/lines.ts';
-import { findLotByCode } from '#data/lots.ts';
+import { ensureGarden, findGardensNear, findGrowersNear, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
+import { findSamplesOfLine } from '#data/lots/lines.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
 import { preparedLibrary, takeIn, type Library } from './database.ts';
 
 let library: Library;

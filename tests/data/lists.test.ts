@@ -1,17 +1,17 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { SHELF_SORTS } from '#core/lots/words.ts';
-import { existingCodes, findLotByCode } from '#data/lots.ts';
-import { listPlaces } from '#data/places.ts';
-import { listShelves } from '#data/shelves.ts';
-import { listOpenLoans } from '#data/loans.ts';
-import { listPeople, matchPeople, suggestLines, suggestPeople } from '#data/people.ts';
+import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
+import { listPlaces } from '#data/stock/places.ts';
+import { listShelves } from '#data/stock/shelves.ts';
+import { listOpenLoans } from '#data/desk/loans.ts';
+import { listPeople, matchPeople, suggestLines, suggestPeople } from '#data/people/people.ts';
 import { readActs } from '#data/acts.ts';
-import { readCrop, readCrops } from '#data/almanac.ts';
-import { ensureGarden } from '#data/gardens.ts';
-import { countOpenTests, listTests } from '#data/tests.ts';
-import { readComing } from '#data/today.ts';
-import { closeLoan } from '#services/desk.server.ts';
+import { readCrop, readCrops } from '#data/almanac/almanac.ts';
+import { ensureGarden } from '#data/people/gardens.ts';
+import { countOpenTests, listTests } from '#data/tests/tests.ts';
+import { readComing } from '#data/today/today.ts';
+import { closeLoan } from '#services/desk/desk.server.ts';
 import { onTowels } from './onTowels.ts';
 import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

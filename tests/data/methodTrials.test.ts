@@ -1,15 +1,15 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { Method } from '#core/bench/methods.ts';
-import type { Actor } from '#data/accounts.ts';
-import { activeHolds } from '#data/holds.ts';
-import { readHouse } from '#data/house.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { findMethodTrial } from '#data/methodTrials.ts';
-import { readPassports } from '#data/passports.ts';
-import { readPromise } from '#data/promises.ts';
-import { beginMethodTrial, concludeMethodTrial } from '#services/methodTrials.server.ts';
-import { setHold } from '#services/shelves.server.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findMethodTrial } from '#data/bench/methodTrials.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { readPromise } from '#data/lots/promises.ts';
+import { beginMethodTrial, concludeMethodTrial } from '#services/bench/methodTrials.server.ts';
+import { setHold } from '#services/stock/shelves.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

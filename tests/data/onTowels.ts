@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Countable } from '#core/germination/towel.ts';
-import { layTests, type Laying, type OneLaid } from '#services/layTests.server.ts';
-import { correctLaid, countTowel, endTest } from '#services/tests.server.ts';
+import { layTests, type Laying, type OneLaid } from '#services/tests/layTests.server.ts';
+import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
 import { TODAY, type Library } from './database.ts';
 
 type Count = Omit<Partial<Parameters<typeof countTowel>[3]>, 'more'> & { readonly more?: Partial<Record<Countable, number>> };

@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/outlooks.ts';
-import { reckonNextOutlooks, readOutlookFacts, refreshOutlook } from '#services/outlook.server.ts';
-import { recordClimate, recordEmergence } from '#services/storage.server.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/lots/outlooks.ts';
+import { reckonNextOutlooks, readOutlookFacts, refreshOutlook } from '#services/lots/outlook.server.ts';
+import { recordClimate, recordEmergence } from '#services/stock/storage.server.ts';
 import { onTowels } from './onTowels.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

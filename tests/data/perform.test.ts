@@ -4,7 +4,7 @@ import { sql } from 'kysely';
 import { findAct } from '#data/acts.ts';
 import { brokenRule, worthAnotherTry } from '#data/databaseErrors.ts';
 import type { Db } from '#data/database.ts';
-import { createPerson } from '#data/people.ts';
+import { createPerson } from '#data/people/people.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { perform } from '#services/perform.server.ts';
 import { preparedLibrary, type Library } from './database.ts';

@@ -1,12 +1,12 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { HoldKind } from '#core/lots/words.ts';
-import type { Actor } from '#data/accounts.ts';
-import { activeHolds, findHolds } from '#data/holds.ts';
-import { findLotByCode } from '#data/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { activeHolds, findHolds } from '#data/lots/holds.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
 import { NotAllowed, perform } from '#services/perform.server.ts';
-import { discardLot, liftHold, setHold } from '#services/shelves.server.ts';
-import { recordLoanEmergence } from '#services/storage.server.ts';
+import { discardLot, liftHold, setHold } from '#services/stock/shelves.server.ts';
+import { recordLoanEmergence } from '#services/stock/storage.server.ts';
 import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

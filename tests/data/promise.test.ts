@@ -2,15 +2,15 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { EMPTY_PASSPORT } from '#core/passport/passport.ts';
-import { readDescent, readRecall } from '#data/descent.ts';
-import { findEvidence, findReports, findTrials } from '#data/evidence.ts';
-import { activeHolds, findHolds } from '#data/holds.ts';
-import { findLine, findNearLines, listLines } from '#data/lines.ts';
-import { createLot, findLotByCode, takeLotCode } from '#data/lots.ts';
-import { readPassports, recordPassport } from '#data/passports.ts';
-import { countStale, markAllStale, markStale, readPromise } from '#data/promises.ts';
-import { readCrop } from '#data/almanac.ts';
-import { overrideFact } from '#services/almanac.server.ts';
+import { readDescent, readRecall } from '#data/lots/descent.ts';
+import { findEvidence, findReports, findTrials } from '#data/lots/evidence.ts';
+import { activeHolds, findHolds } from '#data/lots/holds.ts';
+import { findLine, findNearLines, listLines } from '#data/lots/lines.ts';
+import { createLot, findLotByCode, takeLotCode } from '#data/lots/lots.ts';
+import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { countStale, markAllStale, markStale, readPromise } from '#data/lots/promises.ts';
+import { readCrop } from '#data/almanac/almanac.ts';
+import { overrideFact } from '#services/almanac/almanac.server.ts';
 import {
   addEvidence,
   addIncident,
@@ -20,12 +20,12 @@ import {
   recall,
   receiveClean,
   type Seen,
-} from '#services/evidence.server.ts';
-import { receiveLot } from '#services/intake.server.ts';
-import { readSoFar } from '#services/interview.server.ts';
-import { changeLine } from '#services/lines.server.ts';
-import { lendPackets } from '#services/desk.server.ts';
-import { judgeNext } from '#services/promises.server.ts';
+} from '#services/lots/evidence.server.ts';
+import { receiveLot } from '#services/intake/intake.server.ts';
+import { readSoFar } from '#services/intake/interview.server.ts';
+import { changeLine } from '#services/lots/lines.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { judgeNext } from '#services/lots/promises.server.ts';
 import { lendOne, intake, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

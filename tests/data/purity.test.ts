@@ -1,9 +1,9 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { activeHolds } from '#data/holds.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { createPurityCard, findPurityCards } from '#data/purity.ts';
-import { addPurityCard } from '#services/purity.server.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
+import { addPurityCard } from '#services/bench/purity.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

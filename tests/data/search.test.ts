@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { searchKey } from '#core/search/searchKey.ts';
-import { readCrops } from '#data/almanac.ts';
-import { ensureGarden, findGardensNear, listGardens, saveGardenPlace } from '#data/gardens.ts';
-import { findNearLines, listLines } from '#data/lines.ts';
-import { createPerson, matchPeople, suggestPeople } from '#data/people.ts';
-import { ensurePlace, findPlaces } from '#data/places.ts';
-import { listShelves } from '#data/shelves.ts';
+import { readCrops } from '#data/almanac/almanac.ts';
+import { ensureGarden, findGardensNear, listGardens, saveGardenPlace } from '#data/people/gardens.ts';
+import { findNearLines, listLines } from '#data/lots/lines.ts';
+import { createPerson, matchPeople, suggestPeople } from '#data/people/people.ts';
+import { ensurePlace, findPlaces } from '#data/stock/places.ts';
+import { listShelves } from '#data/stock/shelves.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

@@ -2,10 +2,10 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
-import { readHouse } from '#data/house.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { listPlanned } from '#data/testPlan.ts';
-import { PLAN_WEEKS, readPlan, savePlan, setTestBench } from '#services/testPlan.server.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { listPlanned } from '#data/tests/testPlan.ts';
+import { PLAN_WEEKS, readPlan, savePlan, setTestBench } from '#services/tests/testPlan.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

@@ -1,14 +1,14 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readHouse } from '#data/house.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { readOutlook } from '#data/outlooks.ts';
-import { endFeed, makeFeed, readCalendar } from '#services/calendar.server.ts';
-import { lendPackets } from '#services/desk.server.ts';
-import { recordLoanEmergence } from '#services/storage.server.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
+import { endFeed, makeFeed, readCalendar } from '#services/tests/calendar.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { recordLoanEmergence } from '#services/stock/storage.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
-import { readPlan, savePlan } from '#services/testPlan.server.ts';
-import { readWants } from '#services/wants.server.ts';
+import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
+import { readWants } from '#services/stock/wants.server.ts';
 import { onTowels } from './onTowels.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

@@ -1,15 +1,15 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { activeHolds, findHolds } from '#data/holds.ts';
-import { findLotByCode, findRelatives } from '#data/lots.ts';
-import { readPassports } from '#data/passports.ts';
-import { listLendable, listShelves } from '#data/shelves.ts';
-import { loansOfMember } from '#data/loans.ts';
-import { readDue } from '#data/today.ts';
-import { closeLoan, lendPackets } from '#services/desk.server.ts';
-import { receiveLot } from '#services/intake.server.ts';
-import { liftHold, recountLot, setHold } from '#services/shelves.server.ts';
+import { activeHolds, findHolds } from '#data/lots/holds.ts';
+import { findLotByCode, findRelatives } from '#data/lots/lots.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { listLendable, listShelves } from '#data/stock/shelves.ts';
+import { loansOfMember } from '#data/desk/loans.ts';
+import { readDue } from '#data/today/today.ts';
+import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
+import { receiveLot } from '#services/intake/intake.server.ts';
+import { liftHold, recountLot, setHold } from '#services/stock/shelves.server.ts';
 import { onTowels } from './onTowels.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

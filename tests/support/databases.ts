@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { readAlmanac } from '#almanac/read.ts';
-import { loadAlmanac } from '#data/almanac.ts';
+import { loadAlmanac } from '#data/almanac/almanac.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { migrate } from '#data/migrate.ts';
 

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { readCrops } from '#data/almanac.ts';
+import { readCrops } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { Form, useSubmit } from 'react-router';
 import { CHAPTERS, FACT_KEYS, factKind } from '#core/almanac/facts.ts';
-import { listCropNames, readCrop } from '#data/almanac.ts';
+import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';

@@ -5,7 +5,7 @@ import { HOUSE_RULES, isPepper, ruleFor, type RuleKey } from '#core/house/rules.
 import { isSelfing } from '#core/almanac/crop.ts';
 import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
-import { readCrop, readGroupOfCrops, readGroups, readOverrides, readShippedCrop } from '#data/almanac.ts';
+import { readCrop, readGroupOfCrops, readGroups, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { Form, Link, useSubmit } from 'react-router';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
-import { readCrops, readGroups } from '#data/almanac.ts';
+import { readCrops, readGroups } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';

@@ -1,4 +1,4 @@
-import { readGlossary } from '#data/almanac.ts';
+import { readGlossary } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';

@@ -2,9 +2,9 @@ import { data } from 'react-router';
 import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
-import { openTreatedForm, openWarmForm, shutAwayForm, takeOutForm } from '#contracts/bench.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { findTreatments, findWarming } from '#data/treatments.ts';
+import { openTreatedForm, openWarmForm, shutAwayForm, takeOutForm } from '#contracts/bench/bench.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findTreatments, findWarming } from '#data/bench/treatments.ts';
 import {
   openTreated,
   openWarm,
@@ -14,7 +14,7 @@ import {
   type ShutProblem,
   type UncloseProblem,
   type WarmProblem,
-} from '#services/treatments.server.ts';
+} from '#services/bench/treatments.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

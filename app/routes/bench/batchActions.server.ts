@@ -1,8 +1,17 @@
-import { abandonForm, acknowledgeForm, airForm, checkForm, finishForm, mixUpForm, nextStepForm, weighForm } from '#contracts/bench.ts';
+import {
+  abandonForm,
+  acknowledgeForm,
+  airForm,
+  checkForm,
+  finishForm,
+  mixUpForm,
+  nextStepForm,
+  weighForm,
+} from '#contracts/bench/bench.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
-import { acknowledgeCautions, checkBatch, nextStep, recordAir, weighBatch } from '#services/bench.server.ts';
-import { addMixUp } from '#services/evidence.server.ts';
-import { abandonBatch, finishBatch } from '#services/finishing.server.ts';
+import { acknowledgeCautions, checkBatch, nextStep, recordAir, weighBatch } from '#services/bench/bench.server.ts';
+import { addMixUp } from '#services/lots/evidence.server.ts';
+import { abandonBatch, finishBatch } from '#services/bench/finishing.server.ts';
 import { remakePhoto } from '#app/platform/photos.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs } from '#app/platform/form.server.ts';

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
-import { listEndedBatches, listOpenBatches } from '#data/bench.ts';
+import { listEndedBatches, listOpenBatches } from '#data/bench/bench.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';

@@ -2,8 +2,8 @@ import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import { formatWeight } from '#core/units/formatAmount.ts';
-import type { CheckProblem, NextProblem, WeighProblem } from '#services/bench.server.ts';
-import type { FinishProblem } from '#services/finishing.server.ts';
+import type { CheckProblem, NextProblem, WeighProblem } from '#services/bench/bench.server.ts';
+import type { FinishProblem } from '#services/bench/finishing.server.ts';
 import { FROST_KILLS_IT, shortWords } from '#app/ui/sayings.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {

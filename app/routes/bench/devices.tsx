@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
-import { handForm } from '#contracts/bench.ts';
+import { handForm } from '#contracts/bench/bench.ts';
 import { devices } from '#app/platform/devices.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

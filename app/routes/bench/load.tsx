@@ -4,7 +4,7 @@ import { methodFacts, methodsFor } from '#core/bench/methods.ts';
 import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
-import { readLoad } from '#services/load.server.ts';
+import { readLoad } from '#services/bench/load.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';

@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { findPhoto } from '#data/bench.ts';
+import { findPhoto } from '#data/bench/bench.ts';
 import { db } from '#app/platform/database.server.ts';
 import { photoAnswer } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

@@ -1,8 +1,8 @@
 import { methodFacts } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
-import { findBatch } from '#data/bench.ts';
-import type { House } from '#data/house.ts';
+import { findBatch } from '#data/bench/bench.ts';
+import type { House } from '#data/house/house.ts';
 import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';

@@ -1,8 +1,8 @@
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { findLotByCode } from '#data/lots.ts';
-import { readOutlook } from '#data/outlooks.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';

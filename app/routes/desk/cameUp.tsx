@@ -1,9 +1,9 @@
 import { data, redirect } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
-import { emergenceForm } from '#contracts/outlook.ts';
-import { findLoan } from '#data/loans.ts';
-import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/storage.server.ts';
+import { emergenceForm } from '#contracts/stock/outlook.ts';
+import { findLoan } from '#data/desk/loans.ts';
+import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/stock/storage.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { listPeople } from '#data/people.ts';
-import { listOpenLoans } from '#data/loans.ts';
+import { listPeople } from '#data/people/people.ts';
+import { listOpenLoans } from '#data/desk/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';

@@ -1,10 +1,10 @@
 import { data, redirect } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { daysBetween } from '#core/calendar/plainDate.ts';
-import { closeLoanForm } from '#contracts/work.ts';
-import { findLoan } from '#data/loans.ts';
-import { findPerson } from '#data/people.ts';
-import { closeLoan } from '#services/desk.server.ts';
+import { closeLoanForm } from '#contracts/stock/work.ts';
+import { findLoan } from '#data/desk/loans.ts';
+import { findPerson } from '#data/people/people.ts';
+import { closeLoan } from '#services/desk/desk.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';

@@ -1,7 +1,7 @@
-import { holdReason } from '#contracts/holdWords.ts';
+import { holdReason } from '#contracts/lots/holdWords.ts';
 import { Link } from 'react-router';
 import type { Crop } from '#core/almanac/crop.ts';
-import type { SoFar as SoFarView } from '#services/interview.server.ts';
+import type { SoFar as SoFarView } from '#services/intake/interview.server.ts';
 import { HoldMark, Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { useUnits } from '#app/ui/units.tsx';

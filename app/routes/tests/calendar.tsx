@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { actKey } from '#contracts/fields.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
-import { feedSince } from '#data/calendarFeeds.ts';
-import { endFeed, makeFeed } from '#services/calendar.server.ts';
+import { feedSince } from '#data/tests/calendarFeeds.ts';
+import { endFeed, makeFeed } from '#services/tests/calendar.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { intentOf } from '#app/platform/incoming.server.ts';

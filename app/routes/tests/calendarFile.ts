@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { readCalendar } from '#services/calendar.server.ts';
+import { readCalendar } from '#services/tests/calendar.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
 import type { Route } from './+types/calendarFile.ts';

@@ -1,7 +1,7 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { PHOTO_TROUBLE } from '#contracts/photos.ts';
-import type { PotProblem, ReopenProblem } from '#services/afterTest.server.ts';
-import type { EndProblem, RelayProblem } from '#services/tests.server.ts';
+import type { PotProblem, ReopenProblem } from '#services/tests/afterTest.server.ts';
+import type { EndProblem, RelayProblem } from '#services/tests/tests.server.ts';
 import { shortWords } from '#app/ui/sayings.ts';
 
 /** What stands in the way of counting, ending, putting right, re-opening a test or potting from it, at its field. */

@@ -1,7 +1,7 @@
 import { parseWithZod } from '@conform-to/zod/v4';
 import { data } from 'react-router';
-import { countForm } from '#contracts/tests.ts';
-import { countTowel } from '#services/tests.server.ts';
+import { countForm } from '#contracts/tests/tests.ts';
+import { countTowel } from '#services/tests/tests.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { remakePhoto } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

@@ -1,5 +1,5 @@
 import type { ProposedSize } from '#core/germination/proposeSize.ts';
-import type { LayProblem } from '#services/layTests.server.ts';
+import type { LayProblem } from '#services/tests/layTests.server.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 

@@ -1,8 +1,8 @@
 import { Printer } from 'lucide-react';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
-import { listPlanned } from '#data/testPlan.ts';
-import { listTests } from '#data/tests.ts';
+import { listPlanned } from '#data/tests/testPlan.ts';
+import { listTests } from '#data/tests/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';

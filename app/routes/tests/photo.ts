@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { findTestPhoto } from '#data/tests.ts';
+import { findTestPhoto } from '#data/tests/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { photoAnswer } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

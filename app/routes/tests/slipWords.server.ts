@@ -1,6 +1,6 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findTest, findTests } from '#data/tests.ts';
+import { findTest, findTests } from '#data/tests/tests.ts';
 import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
-import { countOpenTests, listTests } from '#data/tests.ts';
+import { countOpenTests, listTests } from '#data/tests/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';

@@ -1,0 +1,79 @@
+import { HOUSE_RULES, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
+import { rulesForm, rulesFrom } from '#contracts/lots/seen.ts';
+import { readHouse } from '#data/house/house.ts';
+import { changeHouse } from '#services/people/people.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm } from '#app/ui/fields.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/rules.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'House rules · Kind Granary' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house } = visitBy(context, request, 'set house rules');
+  const chosen = Object.fromEntries(RULE_KEYS.map((rule) => [`rule-${rule}`, house.rules[rule] ?? HOUSE_RULES[rule].usual]));
+  return {
+    key: newFormKey(),
+    version: house.version,
+    start: { ...chosen, ...(await typedBefore(request, actor)) } as Record<string, string>,
+  };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, today, house } = visitBy(context, request, 'set house rules');
+  const { submission } = await readForm(request, rulesForm);
+  if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), version: null });
+  const { key, version, ...rest } = submission.value;
+  const done = await changeHouse(db, actor, today, key, { ...house, version, rules: rulesFrom(rest) });
+  if (done.ok) return { saved: true, result: null, version: null };
+  return notAccepted({
+    saved: false,
+    result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS['changed meanwhile']] }),
+    version: (await readHouse(db))?.version ?? null,
+  });
+}
+
+export default function Rules({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<string>({ id: 'rules', result: actionData?.result, start });
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title="House rules"
+        about="Where practitioners disagree, the library chooses once. Each school has its reasons; some lines may differ."
+        actions={<ButtonLink to="/settings">Settings</ButtonLink>}
+      />
+      {actionData?.saved && <Notice tone="good">Saved. The almanac, the desk and the bench follow.</Notice>}
+      <PostForm form={form} formKey={key} className="space-y-8">
+        <input type="hidden" name="version" value={actionData?.version ?? version} />
+        {RULE_KEYS.map((rule) => {
+          const { question, schools, why, usual, byLine }: HouseRule = HOUSE_RULES[rule];
+          return (
+            <div key={rule} className="border-t border-rule pt-4">
+              <ChoiceField
+                field={fields[`rule-${rule}`]!}
+                label={question}
+                hint={`Usual: ${schools.find(({ id }) => id === usual)!.label.toLowerCase()}. ${why}.${byLine ? ' A line may differ.' : ''}`}
+                options={schools.map(({ id, label }) => ({ value: id, label }))}
+              />
+              <ul className="mt-2 text-small text-soft">
+                {schools.map(({ id, label, follows }) => (
+                  <li key={id}>
+                    <b>{label}:</b> {follows}.
+                  </li>
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+        <Button type="submit" look="action">
+          Save the rules
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

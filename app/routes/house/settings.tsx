@@ -1,0 +1,217 @@
+import { findCrop } from '#core/almanac/findCrop.ts';
+import { readPrices } from '#core/house/prices.ts';
+import { readCropThresholds } from '#core/house/thresholds.ts';
+import { houseForm } from '#contracts/people/people.ts';
+import { listCropNames } from '#data/almanac/almanac.ts';
+import { readHouse } from '#data/house/house.ts';
+import { changeHouse } from '#services/people/people.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/settings.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Settings · Kind Granary' }];
+
+const asMoney = (hundredths: number) => (hundredths / 100).toFixed(2);
+const asPercent = (share: number) => String(Math.round(share * 100));
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house } = visitBy(context, request, 'set house rules');
+  const { name, timeZone, lastFrost, firstFrost, lendingOpens, sowingStarts, units, southern, version, bench, prices } = house;
+  const { thresholds, cropThresholds } = house;
+  const crops = await listCropNames(db);
+  const now = {
+    name,
+    timeZone,
+    lastFrost,
+    firstFrost,
+    lendingOpens,
+    sowingStarts,
+    units,
+    hemisphere: southern ? 'southern' : 'northern',
+    lend: asPercent(thresholds.lend),
+    full: asPercent(thresholds.full),
+    sureness: asPercent(thresholds.sureness),
+    trays: String(bench.trays),
+    jars: String(bench.jars),
+    hours: String(bench.hours),
+    currency: prices.currency,
+    packetPrice: asMoney(prices.packet),
+    cropThresholds: crops
+      .filter(({ id }) => id in cropThresholds)
+      .map(({ id, name: crop }) => `${crop} ${asPercent(cropThresholds[id]!.lend)} ${asPercent(cropThresholds[id]!.full)}`)
+      .join('\n'),
+    cropPrices: crops
+      .filter(({ id }) => id in prices.crops)
+      .map(({ id, name: crop }) => `${crop} ${asMoney(prices.crops[id]!)}`)
+      .join('\n'),
+  };
+  return { key: newFormKey(), version, start: { ...now, ...(await typedBefore(request, actor)) } };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor, today, house: before } = visitBy(context, request, 'set house rules');
+  const { submission } = await readForm(request, houseForm);
+  if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
+  const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, ...rest } = submission.value;
+  const crops = await listCropNames(db);
+  const { cropPrices, cropThresholds, ...house } = rest;
+  const cropNamed = (cropName: string) => findCrop(crops, cropName);
+  const priced = readPrices(cropPrices ?? '', cropNamed);
+  const asked = readCropThresholds(cropThresholds ?? '', cropNamed);
+  if (!priced.ok || !asked.ok)
+    return notAccepted({
+      saved: false,
+      result: submission.reply({
+        fieldErrors: {
+          ...(!priced.ok && { cropPrices: [lineTrouble(priced, 'write the crop and its price, like maize 4.10')] }),
+          ...(!asked.ok && {
+            cropThresholds: [lineTrouble(asked, 'write the crop and two percentages, the lower one first, like parsnip 40 65')],
+          }),
+        },
+      }),
+      theirs: null,
+    });
+  const done = await changeHouse(db, actor, today, key, {
+    ...house,
+    southern: hemisphere === 'southern',
+    rules: before.rules,
+    bench: { trays, jars, hours },
+    prices: { currency, packet: Math.round(packetPrice * 100), crops: priced.crops },
+    thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
+    cropThresholds: asked.crops,
+  });
+  if (!done.ok)
+    return notAccepted({
+      saved: false,
+      result: submission.reply({ formErrors: [EVERYBODYS_PROBLEMS['changed meanwhile']] }),
+      theirs: await readHouse(db),
+    });
+  return { saved: true, result: null, theirs: null };
+}
+
+const lineTrouble = ({ line, why }: { line: string; why: 'no such crop' | 'not read' }, howto: string) =>
+  `“${line}”: ${why === 'no such crop' ? 'the almanac has no such crop' : howto}`;
+
+type HouseField =
+  | 'name'
+  | 'timeZone'
+  | 'lastFrost'
+  | 'firstFrost'
+  | 'lendingOpens'
+  | 'sowingStarts'
+  | 'units'
+  | 'hemisphere'
+  | 'lend'
+  | 'full'
+  | 'sureness'
+  | 'trays'
+  | 'jars'
+  | 'hours'
+  | 'currency'
+  | 'packetPrice'
+  | 'cropPrices'
+  | 'cropThresholds';
+
+export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<HouseField>({ id: 'house', result: actionData?.result, start });
+  const theirs = actionData?.theirs;
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title="Settings"
+        about="Change them when you know your place better. Verdicts follow; dates agreed with members stay."
+        actions={
+          <>
+            <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
+            <ButtonLink to="/settings/rules">House rules</ButtonLink>
+            <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
+            <ButtonLink to="/settings/record">Who did what</ButtonLink>
+          </>
+        }
+      />
+      {actionData?.saved && <Notice tone="good">Saved.</Notice>}
+      <PostForm form={form} formKey={key}>
+        <input type="hidden" name="version" value={theirs?.version ?? version} />
+        {theirs && (
+          <Facts
+            rows={[
+              ['Name now', theirs.name],
+              ['Last frost now', theirs.lastFrost],
+              ['First frost now', theirs.firstFrost],
+              ['Lending opens now', theirs.lendingOpens],
+              ['Sowing starts now', theirs.sowingStarts],
+              ['Units now', theirs.units],
+              ['Lent from now', `${asPercent(theirs.thresholds.lend)} %`],
+              ['Full strength now', `${asPercent(theirs.thresholds.full)} %`],
+            ]}
+          />
+        )}
+        <h2>The house</h2>
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField field={fields.name} label="Name" />
+          <TextField field={fields.timeZone} label="Time zone" hint="Like Atlantic/Azores" />
+        </div>
+        <h2>The season</h2>
+        <p className="text-soft">
+          Month-day, as it is on average. South of the equator the last frost comes in the second half of the year; all seasons follow it.
+        </p>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.lastFrost} label="Last frost" hint="Like 05-12" />
+          <TextField field={fields.firstFrost} label="First frost" hint="Like 10-05" />
+          <TextField field={fields.lendingOpens} label="Lending opens" hint="Like 02-01" />
+          <TextField field={fields.sowingStarts} label="Sowing starts" hint="Like 03-10" />
+        </div>
+        <ChoiceField
+          field={fields.hemisphere}
+          label="Hemisphere"
+          hint="Gardens on the other half of the earth are taken for slips of the pen"
+          options={[
+            { value: 'northern', label: 'Northern' },
+            { value: 'southern', label: 'Southern' },
+          ]}
+        />
+        <ChoiceField
+          field={fields.units}
+          label="Weights and distances are shown in"
+          options={[
+            { value: 'metric', label: 'Grams and metres' },
+            { value: 'imperial', label: 'Ounces and feet' },
+          ]}
+        />
+        <h2>What seed must do</h2>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.lend} label="Lent from, %" hint="Germination at least" type="number" />
+          <TextField field={fields.full} label="Full strength from, %" hint="Else: sow thicker" type="number" />
+          <TextField field={fields.sureness} label="How sure, %" hint="Before a question is answered" type="number" />
+        </div>
+        <TextArea
+          field={fields.cropThresholds}
+          label="Crops of which other shares are asked (optional)"
+          hint="One a line, lent from and full strength from, like parsnip 40 65"
+        />
+        <h2>The bench</h2>
+        <p className="text-soft">What there is in a week; the load is held against it.</p>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.trays} label="Trays and screens" type="number" min={0} />
+          <TextField field={fields.jars} label="Jars" type="number" min={0} />
+          <TextField field={fields.hours} label="Helpers’ hours a week" type="number" step="any" min={0} />
+        </div>
+        <h2>What seed costs to buy</h2>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <TextField field={fields.packetPrice} label="A bought packet" type="number" step="any" min={0} />
+          <TextField field={fields.currency} label="Currency" hint="Like EUR" />
+        </div>
+        <TextArea field={fields.cropPrices} label="Crops that cost another price (optional)" hint="One a line, like maize 4.10" />
+        <Button type="submit" look="action">
+          {theirs ? 'Keep mine' : 'Save'}
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import { data, redirect } from 'react-router';
+import { HOUSE_RULES, RULE_KEYS, ruleFor, type HouseRule } from '#core/house/rules.ts';
+import { lineForm, rulesFrom } from '#contracts/lots/seen.ts';
+import { findLine } from '#data/lots/lines.ts';
+import { changeLine } from '#services/lots/lines.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ChoiceField, PostForm, SelectField, TextArea, TextField } from '#app/ui/fields.tsx';
+import { PageHead } from '#app/ui/Page.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/editLine.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'A line · Kind Granary' }];
+
+const BY_LINE = RULE_KEYS.filter((rule) => HOUSE_RULES[rule].byLine && rule !== 'aim');
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, house } = visitBy(context, request, 'work');
+  const line = await findLine(db, Number(params.id) || 0);
+  if (!line) throw data(null, { status: 404 });
+  return {
+    key: newFormKey(),
+    line: { id: line.id, name: line.name, crop: line.crop, version: line.version },
+    start: {
+      aim: line.aim,
+      story: line.story ?? '',
+      aliases: (line.aliases ?? []).join(', '),
+      ...Object.fromEntries(BY_LINE.map((rule) => [`rule-${rule}`, line.rules[rule] ?? ''])),
+      ...(await typedBefore(request, actor)),
+    } as Record<string, string>,
+    usual: BY_LINE.map((rule) => ({ rule, label: ruleFor(rule, house.rules).label })),
+  };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, lineForm);
+  if (submission.status !== 'success') return notAccepted({ result: submission.reply(), version: null });
+  const { key, version, aim, story, aliases, ...rest } = submission.value;
+  const id = Number(params.id) || 0;
+  const done = await changeLine(db, actor, today, { key, id, version, aim, story, aliases, rules: rulesFrom(rest) });
+  if (!done.ok)
+    return notAccepted({
+      result: submission.reply({
+        formErrors: [done.problem.code === 'no such line' ? 'There is no such line' : EVERYBODYS_PROBLEMS['changed meanwhile']],
+      }),
+      version: (await findLine(db, id))?.version ?? null,
+    });
+  throw redirect(`/lines/${id}`);
+}
+
+export default function EditLine({ loaderData: { key, line, start, usual }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<string>({ id: 'line', result: actionData?.result, start });
+  return (
+    <div className="max-w-3xl">
+      <PageHead title={`‘${line.name}’`} about={line.crop} actions={<ButtonLink to={`/lines/${line.id}`}>Leave it as it is</ButtonLink>} />
+      <PostForm form={form} formKey={key}>
+        <input type="hidden" name="version" value={actionData?.version ?? line.version} />
+        <ChoiceField
+          field={fields['aim']!}
+          label="What is it for?"
+          hint="The label says which"
+          options={HOUSE_RULES.aim.schools.map(({ id, label, follows }) => ({ value: id, label: `${label}: ${follows.toLowerCase()}` }))}
+        />
+        <TextArea field={fields['story']!} label="Its story (optional)" />
+        <TextField field={fields['aliases']!} label="Also known as (optional)" hint="Parted by commas; found while typing at intake" />
+        <h2>Where it differs from the house rules</h2>
+        {usual.map(({ rule, label }) => {
+          const { question, schools }: HouseRule = HOUSE_RULES[rule];
+          return (
+            <SelectField
+              key={rule}
+              field={fields[`rule-${rule}`]!}
+              label={question}
+              empty={`As the house: ${label.toLowerCase()}`}
+              options={schools.map((school) => ({ value: school.id, label: `${school.label}: ${school.follows.toLowerCase()}` }))}
+            />
+          );
+        })}
+        <Button type="submit" look="action">
+          Save
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

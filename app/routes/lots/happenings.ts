@@ -1,0 +1,92 @@
+import type { readPotted } from '#data/tests/afterTest.ts';
+import type { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
+import type { findHolds } from '#data/lots/holds.ts';
+import type { readPassports } from '#data/lots/passports.ts';
+import type { testsOfLot } from '#data/tests/tests.ts';
+import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
+import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
+import type { Happening } from './Timeline.tsx';
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+interface Told {
+  readonly lot: {
+    readonly takenInOn: string;
+    readonly origin: keyof typeof ORIGIN_WORDS;
+    readonly note: string | null;
+    readonly donor: string | null;
+  };
+  readonly passports: Awaited<ReturnType<typeof readPassports>>;
+  readonly holds: Awaited<ReturnType<typeof findHolds>>;
+  readonly tests: Awaited<ReturnType<typeof testsOfLot>>;
+  readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
+  readonly incidents: Awaited<ReturnType<typeof findIncidents>>;
+  readonly trials: Awaited<ReturnType<typeof findTrials>>;
+  readonly reports: Awaited<ReturnType<typeof findReports>>;
+  readonly potted: Awaited<ReturnType<typeof readPotted>>;
+  readonly treatments: Awaited<ReturnType<typeof findTreatments>>;
+  readonly openings: Awaited<ReturnType<typeof findOpenings>>;
+  readonly dayOf: (at: Date) => string;
+}
+
+/** What happened to a lot, from every record of it. */
+export function happeningsOf(told: Told): Happening[] {
+  const { lot, passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings, dayOf } = told;
+  const event = (on: string | null, what: string, by: string | null = null): Happening[] => (on === null ? [] : [{ on, what, by }]);
+  return [
+    ...event(
+      lot.takenInOn,
+      `${lot.origin === 'blend' && lot.note ? lot.note : ORIGIN_WORDS[lot.origin]}${lot.donor ? ` by ${lot.donor}` : ''}`,
+    ),
+    ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Passport put right: ${why}`, writtenBy)),
+    ...holds.flatMap((hold) => [
+      ...event(hold.setOn, `Held, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'by rule'),
+      ...event(hold.liftedOn, `Hold lifted, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
+    ]),
+    ...tests.flatMap((test) => [
+      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`, test.laidBy),
+      ...event(
+        test.endedOn,
+        test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned',
+        test.endedBy,
+      ),
+    ]),
+    ...treatments.flatMap(({ kind, container, since, by, openedOn, early, reason, openedBy }) => [
+      ...event(since, `${TREATMENT_FACTS[kind].title}, in ${container}`, by),
+      ...event(openedOn, `Taken out again${early ? ' too early' : ''}${reason ? `: ${reason}` : ''}`, openedBy),
+    ]),
+    ...openings.flatMap(({ container, takenOutAt, takenBy, openedAt, early, openedBy }) => [
+      ...event(dayOf(takenOutAt), `${capital(container)} taken out of the cold to warm up`, takenBy),
+      ...event(dayOf(openedAt), `${capital(container)} opened${early ? ' while it was still cold' : ', warm'}`, openedBy),
+    ]),
+    ...potted.flatMap(({ pottedOn, seedlings, note, by }) =>
+      event(pottedOn, `${seedlings} seedlings of a test potted up${note ? `: ${note}` : ''}`, by),
+    ),
+    ...evidence.flatMap((seen) =>
+      event(
+        seen.seenOn,
+        `${seen.offTypes} off-types among ${seen.lookedAt} ${seen.seen}${seen.correctedBy ? ' (corrected since)' : ''}${seen.note ? `: ${seen.note}` : ''}`,
+        seen.writtenBy,
+      ),
+    ),
+    ...incidents.flatMap(({ happenedOn, kind, what, discarded, writtenBy }) =>
+      event(
+        happenedOn,
+        `${kind === 'mix-up' ? 'Mix-up' : 'Contamination'}: ${what}${discarded ? '. The mixed part was thrown away' : ''}`,
+        writtenBy,
+      ),
+    ),
+    ...trials.flatMap((trial) => [
+      ...event(trial.setOn, `Trial of ${trial.plantsWanted} plants set: ${trial.mustShow}`),
+      ...event(
+        trial.endedOn,
+        `Trial ended, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`,
+        trial.endedBy,
+      ),
+    ]),
+    ...reports.flatMap(({ writtenOn, words, liking, by }) =>
+      event(writtenOn, `How it did${liking ? `, ${liking} of 5` : ''}${words ? `: ${words}` : ''}`, by),
+    ),
+  ];
+}

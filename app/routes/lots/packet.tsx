@@ -1,0 +1,79 @@
+import { data } from 'react-router';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { may } from '#core/people/may.ts';
+import { db } from '#app/platform/database.server.ts';
+import { anyVisit } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Facts, PageHead } from '#app/ui/Page.tsx';
+import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
+import { CLAIM_MEANS, CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import type { Route } from './+types/packet.ts';
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop ?? 'Packet'} · Kind Granary` }];
+
+/** What a packet's QR code shows to anybody: how to sow and how to save. No person, no place, no stock. */
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { actor, house } = anyVisit(context);
+  const read = readLotCode(params.code);
+  const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
+  if (!lot) throw data(null, { status: 404 });
+  const { howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
+  return {
+    code: lot.code,
+    crop: lot.crop,
+    variety: lot.variety,
+    house: house.name,
+    howToSow,
+    howToSave,
+    ripe: ripeBy(house.rules, lot.facts),
+    cautions: hazardWords({ treated: lot.treated, cautions }),
+    promise: lot.promise,
+    apart: distanceBy(house.rules, lot.facts, lot.lineRules),
+    plantsForSeed,
+    plantsToKeep: plantsBy(house.rules, lot.facts, lot.lineRules),
+    species,
+    lifeCycle,
+    worksHere: actor !== null && may(actor.role, 'work'),
+  };
+}
+
+export default function Packet({ loaderData: packet }: Route.ComponentProps) {
+  return (
+    <article>
+      <PageHead
+        title={`${packet.crop} ‘${packet.variety}’`}
+        about={
+          <>
+            <i>{packet.species}</i>, <LotCode>{packet.code}</LotCode>, lent by {packet.house}
+          </>
+        }
+        actions={packet.worksHere && <ButtonLink to={`/lots/${packet.code}`}>Open the lot</ButtonLink>}
+      />
+      {packet.cautions.map((caution) => (
+        <p key={caution} className="mb-5 border-l-4 border-poor bg-poor-tint px-4 py-3 font-semibold text-poor">
+          {caution}
+        </p>
+      ))}
+      <h2>To sow</h2>
+      <p className="mt-1 mb-6 max-w-prose">{packet.howToSow}</p>
+      <h2>To save seed</h2>
+      <p className="mt-1 mb-4 max-w-prose">{packet.howToSave}</p>
+      <Facts
+        rows={[
+          ...(packet.promise ? ([['What to expect', `${CLAIM_WORDS[packet.promise]}: ${CLAIM_MEANS[packet.promise]}`]] as const) : []),
+          ['Ripe when', packet.ripe],
+          ['Save from', `at least ${packet.plantsForSeed} plants; ${packet.plantsToKeep} or more to keep the line`],
+          ['Keep apart', `${packet.apart} m or more from others of its kind in flower, or ask how to cover the flowers`],
+          ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
+        ]}
+      />
+      <p className="mt-6 max-w-prose">
+        If it did well, bring some seed back, and say how many plants it came from and what else was in flower. If it failed, say so: that
+        teaches something too.
+      </p>
+    </article>
+  );
+}

@@ -1,0 +1,258 @@
+import { data } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import { may } from '#core/people/may.ts';
+import { mostLeftPossible, plantsToShow } from '#core/promise/evidence.ts';
+import { endTrialForm, evidenceForm, incidentForm, reportForm, trialForm } from '#contracts/lots/seen.ts';
+import { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { matchPeople } from '#data/people/people.ts';
+import { readPromise } from '#data/lots/promises.ts';
+import {
+  addEvidence,
+  addIncident,
+  addReport,
+  endTrial,
+  setTrial,
+  type ReportProblem,
+  type SeenProblem,
+  type TrialProblem,
+} from '#services/lots/evidence.server.ts';
+import type { Outcome } from '#services/perform.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
+import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import type { Route } from './+types/seen.ts';
+import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'What was seen · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [evidence, incidents, trials, reports, promise, typed] = await Promise.all([
+    findEvidence(db, lot.id),
+    findIncidents(db, lot.id),
+    findTrials(db, lot.id),
+    findReports(db, { lotId: lot.id }),
+    readPromise(db, lot.id),
+    typedBefore(request, actor),
+  ]);
+  const [low, high] = lot.facts.crossesShow;
+  return {
+    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, showsIn: lot.facts.showsIn, shows: [low, high] as const },
+    today,
+    year: yearOf(today),
+    evidence,
+    incidents,
+    trials,
+    reports,
+    promise: promise && { promise: promise.promise, chance: promise.chance },
+    typed,
+    mayEndTrials: may(actor.role, 'lift doubtful holds'),
+    keys: { evidence: newFormKey(), incident: newFormKey(), trial: newFormKey(), endTrial: newFormKey(), report: newFormKey() },
+    trialTable: [20, 30, 60, 100, 300].map((plants) => ({ plants, left: mostLeftPossible(plants) })),
+    toShow: { twentieth: plantsToShow(0.05), hundredth: plantsToShow(0.01) },
+  };
+}
+
+type Problem = SeenProblem | TrialProblem | ReportProblem | { readonly code: 'nobody of that name' };
+
+function troubleOf(problem: Problem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'before it came in':
+      return { seenOn: ['The lot was not here yet. Check the day'] };
+    case 'in the future':
+      return { seenOn: ['That is still to come. Check the day'] };
+    case 'no such count':
+      return { '': ['There is no such count'] };
+    case 'corrected already':
+      return { '': ['That count has been corrected meanwhile'] };
+    case 'no such trial':
+      return { '': ['There is no such trial any more'] };
+    case 'ended already':
+      return { '': ['This trial has ended meanwhile'] };
+    case 'same name':
+      return { newName: ['That is its name already'] };
+    case 'short':
+      return { '': [shortWords(problem)] };
+    case 'year to come':
+      return { year: ['That is still to come'] };
+    case 'nobody of that name':
+      return { by: ['Nobody of that name is known. Choose a name, or leave it empty'] };
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { intent, act } = formActs(await formOf(request), ['evidence', 'incident', 'report', 'trial', 'endTrial'], troubleOf);
+  switch (intent) {
+    case 'evidence':
+      return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }));
+    case 'incident':
+      return act(incidentForm, (incident) => addIncident(db, actor, today, { ...incident, code }));
+    case 'trial':
+      return act(trialForm, (trial) => setTrial(db, actor, today, { ...trial, code }));
+    case 'endTrial':
+      if (!may(actor.role, 'lift doubtful holds')) throw data({ permission: 'lift doubtful holds' }, { status: 403 });
+      return act(endTrialForm, (end) => endTrial(db, actor, today, { ...end, code }));
+    case 'report':
+      return act(reportForm, async ({ by, ...report }): Promise<Outcome<null, Problem>> => {
+        const person = by === null ? null : await personCalled(by);
+        if (person === undefined) return { ok: false, problem: { code: 'nobody of that name' } };
+        return addReport(db, actor, today, { ...report, code, personId: person });
+      });
+  }
+}
+
+/** The one person of this name, or undefined. */
+async function personCalled(name: string): Promise<number | undefined> {
+  const exact = (await matchPeople(db, name.replace(/ · \d+$/, ''))).filter((person) => person.exact);
+  return exact.length === 1 ? exact[0]!.id : undefined;
+}
+
+export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
+  const { lot, promise } = loaderData;
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
+  const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
+  return (
+    <>
+      <PageHead
+        title={`What was seen of ${lot.crop} ‘${lot.variety}’`}
+        about={
+          <span className="flex flex-wrap items-center gap-3">
+            <LotCode>{lot.code}</LotCode>
+            {promise && (
+              <>
+                <ClaimMark promise={promise.promise} />
+                {promise.promise !== 'mixture' && (
+                  <span>
+                    {Math.round(promise.chance * 100)} % sure that{' '}
+                    {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
+                  </span>
+                )}
+              </>
+            )}
+          </span>
+        }
+        actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
+      />
+      {actionData?.spent && <Notice tone="good">Written down. The lot is judged again, and what came from it.</Notice>}
+      <div className="grid gap-x-10 gap-y-10 xl:grid-cols-2">
+        <div className="min-w-0 space-y-10">
+          <section aria-label="Off-types counted">
+            <h2 className="mb-2">Off-types counted</h2>
+            <p className="mb-3 max-w-prose text-soft">
+              Crosses of this crop show in the {lot.showsIn}, {lot.shows[0]} to {lot.shows[1]} % of them. No off-type in 20 plants still
+              leaves up to 14 %; showing less than 1 in 20 takes {loaderData.toShow.twentieth} plants, less than 1 in 100 takes{' '}
+              {loaderData.toShow.hundredth}.
+            </p>
+            <Counts evidence={loaderData.evidence} />
+            <EvidenceForm
+              key={keys.evidence}
+              formKey={keys.evidence}
+              result={resultOf('evidence')}
+              today={loaderData.today}
+              counts={loaderData.evidence}
+              typed={loaderData.typed}
+            />
+          </section>
+          <Trials
+            key={keys.trial}
+            trials={loaderData.trials}
+            mayEnd={loaderData.mayEndTrials}
+            keys={keys}
+            setResult={resultOf('trial')}
+            endResult={resultOf('endTrial')}
+            table={loaderData.trialTable}
+          />
+        </div>
+        <div className="min-w-0 space-y-10">
+          <section aria-label="Mix-ups">
+            <h2 className="mb-2">Mix-ups and contamination</h2>
+            {loaderData.incidents.length === 0 && <p className="mb-3 text-soft">None is recorded.</p>}
+            <ul className="mb-3">
+              {loaderData.incidents.map((one) => (
+                <li key={one.id} className="border-t border-rule py-2">
+                  <b>{one.kind === 'mix-up' ? 'Mix-up' : 'Contamination'}</b>, {formatDate(one.happenedOn)}: {one.what}.{' '}
+                  {one.discarded
+                    ? 'The mixed part was thrown away.'
+                    : one.share === null
+                      ? 'How much of it is unknown.'
+                      : `About ${Math.round(one.share * 100)} % of the lot.`}
+                  {one.writtenBy && <span className="text-small text-soft"> {one.writtenBy}</span>}
+                </li>
+              ))}
+            </ul>
+            <IncidentForm key={keys.incident} formKey={keys.incident} result={resultOf('incident')} />
+          </section>
+          <section aria-label="How it did">
+            <h2 className="mb-2">How it did in gardens</h2>
+            <Reports reports={loaderData.reports} />
+            <ReportForm key={keys.report} formKey={keys.report} result={resultOf('report')} year={loaderData.year} />
+          </section>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Counts({ evidence }: { evidence: Route.ComponentProps['loaderData']['evidence'] }) {
+  if (evidence.length === 0) return <p className="mb-3 text-soft">Nothing was counted yet.</p>;
+  return (
+    <ul className="mb-3">
+      {evidence.map((seen) => (
+        <li key={seen.id} className="border-t border-rule py-2">
+          <span className={seen.correctedBy ? 'text-soft line-through' : 'font-semibold'}>
+            {seen.offTypes} off-types among {seen.lookedAt} {seen.seen}
+          </span>{' '}
+          <span className="text-small text-soft">
+            {formatDate(seen.seenOn)}, {seen.source}
+            {seen.writtenBy && `, ${seen.writtenBy}`}
+            {seen.correctedBy && ', corrected since'}
+          </span>
+          {seen.note && <p className="text-small">{seen.note}</p>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Reports({ reports }: { reports: Route.ComponentProps['loaderData']['reports'] }) {
+  if (reports.length === 0) return <p className="mb-3 text-soft">Nobody has told yet.</p>;
+  return (
+    <ul className="mb-3">
+      {reports.map((one) => (
+        <li key={one.id} className="border-t border-rule py-2">
+          <b>{one.year}</b>
+          {one.by && `, ${one.by}`}: {reportWords(one)}
+          {one.words && <p className="text-small">{one.words}</p>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function reportWords(report: {
+  trueToType: string | null;
+  taste: number | null;
+  yield: number | null;
+  health: number | null;
+  liking: number | null;
+}): string {
+  const marks = (['taste', 'yield', 'health', 'liking'] as const).flatMap((of) =>
+    report[of] === null ? [] : [`${of} ${report[of]} of 5`],
+  );
+  const came = report.trueToType && { yes: 'came true', mostly: 'mostly came true', no: 'did not come true' }[report.trueToType];
+  return [came, ...marks].filter(Boolean).join(', ') || 'in words';
+}

@@ -1,0 +1,101 @@
+import { Link } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { listLendable } from '#data/stock/shelves.ts';
+import { loansOfMember } from '#data/desk/loans.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { SearchForm } from '#app/ui/List.tsx';
+import { Table } from '#app/ui/Table.tsx';
+import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import type { Route } from './+types/mine.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'My seed · Kind Granary' }];
+
+const MOST = 60;
+
+/** A member's own loans, and what may be borrowed; nobody else's data. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'read own loans');
+  const search = new URL(request.url).searchParams.get('search')?.trim().slice(0, 60) ?? '';
+  const [loans, offers] = await Promise.all([loansOfMember(db, actor.personId), listLendable(db, search, MOST)]);
+  return {
+    search,
+    offers,
+    loans: loans.map(({ id, code, crop, variety, lentOn, dueOn, outcome }) => ({
+      id,
+      code,
+      crop,
+      variety,
+      lentOn,
+      dueOn,
+      outcome,
+      late: outcome === null && dueOn < today,
+    })),
+  };
+}
+
+export default function Mine({ loaderData: { search, loans, offers } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead title="My seed" about="What you have borrowed, and what you may borrow next." />
+      <h2 className="mb-2">Borrowed</h2>
+      {loans.length === 0 ? (
+        <Empty>You have borrowed nothing yet. Choose below, and ask at the desk.</Empty>
+      ) : (
+        <ul className="mb-10">
+          {loans.map((loan) => (
+            <li key={loan.id} className="flex flex-wrap items-center justify-between gap-x-6 border-t border-rule py-3">
+              <span>
+                <b>
+                  {loan.crop} ‘{loan.variety}’
+                </b>{' '}
+                <LotCode>{loan.code}</LotCode>
+                <span className="block text-small text-soft">
+                  Lent {formatDate(loan.lentOn)}; {loan.outcome ?? `bring seed by ${formatDate(loan.dueOn)}`}{' '}
+                  {loan.late && <Mark tone="doubt">late: bring what there is, or say that it failed</Mark>}
+                </span>
+              </span>
+              <span className="flex flex-wrap gap-x-5">
+                <Link className="link inline-flex min-h-11 items-center" to={`/loans/${loan.id}/came-up`}>
+                  Tell what came up
+                </Link>
+                <Link className="link inline-flex min-h-11 items-center" to={`/s/${loan.code}`}>
+                  How to sow and save it
+                </Link>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <h2 className="mt-8 mb-2">May be borrowed</h2>
+      <SearchForm label="Find a kind" hint="Crop or variety" value={search} />
+      {offers.length === 0 ? (
+        <Empty>Nothing that fits is to be had just now.</Empty>
+      ) : (
+        <Table caption="What may be borrowed">
+          <thead>
+            <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
+              <th scope="col">Kind</th>
+              <th scope="col">Saving seed of it is</th>
+              <th scope="col">Seed comes</th>
+            </tr>
+          </thead>
+          <tbody>
+            {offers.map((offer) => (
+              <tr key={`${offer.crop} ${offer.variety}`}>
+                <td>
+                  <b>
+                    {offer.crop} ‘{offer.variety}’
+                  </b>
+                </td>
+                <td>{offer.ease}</td>
+                <td>{offer.lifeCycle === 'annual' ? 'the same year' : 'in the second year'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </>
+  );
+}

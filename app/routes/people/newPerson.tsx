@@ -1,0 +1,43 @@
+import { redirect } from 'react-router';
+import { addPersonForm } from '#contracts/people/people.ts';
+import { addPerson } from '#services/people/people.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
+import { PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/newPerson.ts';
+import { PersonFields, type PersonField } from './PersonFields.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'New person · Kind Granary' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const member = new URL(request.url).searchParams.has('member');
+  return { key: newFormKey(), start: (await typedBefore(request, actor)) ?? (member ? { isMember: 'on' } : null) };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const { submission } = await readForm(request, addPersonForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply());
+  const done = await addPerson(db, actor, submission.value);
+  throw redirect(done.ok ? `/people/${done.answer.id}` : '/desk');
+}
+
+export default function NewPerson({ loaderData, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<PersonField>({ id: 'person', result: actionData, start: loaderData.start });
+  return (
+    <div className="max-w-xl">
+      <PageHead title="New person" about="Only what the work needs: a name, and a way to reach them." />
+      <PostForm form={form} formKey={loaderData.key}>
+        <PersonFields fields={fields} />
+        <Button type="submit" look="action">
+          Add
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

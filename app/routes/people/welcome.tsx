@@ -1,0 +1,75 @@
+import { redirect } from 'react-router';
+import type { z } from 'zod';
+import { firstWelcomeForm, welcomeForm } from '#contracts/people/people.ts';
+import { acceptLink, readLink, type FirstCoordinator } from '#services/people/signIn.server.ts';
+import { sessionCookie } from '#app/platform/cookies.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { notAccepted, readForm } from '#app/platform/form.server.ts';
+import { anyVisit } from '#app/platform/visit.server.ts';
+import { Button } from '#app/ui/Button.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/welcome.ts';
+
+type Password = z.output<typeof welcomeForm>;
+
+export const meta: Route.MetaFunction = () => [{ title: 'Welcome · Kind Granary' }];
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  return { purpose: await readLink(db, params.token, anyVisit(context).now) };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const { now } = anyVisit(context);
+  const purpose = await readLink(db, params.token, now);
+  if (purpose === null) return null;
+  const device = request.headers.get('user-agent') ?? 'unknown';
+  const isFirst = purpose === 'first coordinator';
+  const { submission } = await readForm<z.ZodType<Password & Partial<FirstCoordinator>>>(request, isFirst ? firstWelcomeForm : welcomeForm);
+  if (submission.status !== 'success') return notAccepted(submission.reply({ hideFields: ['password', 'again'] }));
+  const { password, name, email, house } = submission.value;
+  const first = isFirst ? { name: name!, email: email!, house: house! } : null;
+  const token = await acceptLink(db, now, { token: params.token, password, device, first });
+  if (token === null) return notAccepted(submission.reply({ formErrors: ['This link has been used meanwhile'] }));
+  throw redirect('/', { headers: { 'set-cookie': sessionCookie(token) } });
+}
+
+export default function Welcome({ loaderData: { purpose }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'name' | 'email' | 'house' | 'password' | 'again'>({ id: 'welcome', result: actionData });
+  if (purpose === null)
+    return (
+      <PageHead
+        title="This link no longer works"
+        about="It was used already, or its three days are over. Ask a coordinator for a new one."
+      />
+    );
+  return (
+    <div className="max-w-md">
+      <PageHead
+        title={purpose === 'password' ? 'Choose a password' : 'Welcome, first coordinator'}
+        about={purpose === 'password' ? 'Then you are signed in.' : 'Say who you are; everything else can be set later, under Settings.'}
+      />
+      <PostForm form={form} formKey="welcome">
+        {purpose === 'first coordinator' && (
+          <>
+            <TextField field={fields.house} label="Your library’s name" />
+            <TextField field={fields.name} label="Your name" autoComplete="name" />
+            <TextField field={fields.email} label="E-mail" type="email" autoComplete="username" />
+          </>
+        )}
+        <TextField
+          field={fields.password}
+          label="New password"
+          hint="At least 12 characters; three or four words make a good one"
+          type="password"
+          autoComplete="new-password"
+        />
+        <TextField field={fields.again} label="The same again" type="password" autoComplete="new-password" />
+        <Button type="submit" look="action">
+          Go in
+        </Button>
+      </PostForm>
+    </div>
+  );
+}

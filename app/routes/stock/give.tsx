@@ -1,0 +1,124 @@
+import { data } from 'react-router';
+import { mayLend } from '#core/lending/mayLend.ts';
+import { may } from '#core/people/may.ts';
+import { giveForm } from '#contracts/stock/work.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { findHoldings } from '#data/stock/places.ts';
+import { giveSeed, type GiveProblem } from '#services/stock/giving.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { hazardWords } from '#app/ui/promiseWords.ts';
+import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Route } from './+types/give.ts';
+import { holdingLabel, partHint, partTrouble } from './partWords.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [holdings, holds] = await Promise.all([findHoldings(db, lot.id), activeHolds(db, lot.id)]);
+  const lending = mayLend({ hybridUnderName: lot.kind === 'F1' && !lot.offspring, holds, onHand: lot.onHand, verdict: lot.verdict });
+  return {
+    refused: lending.answer === 'refused' ? lendingAnswer(lending, 0) : null,
+    key: newFormKey(),
+    code: lot.code,
+    unit: lot.unit,
+    name: `${lot.crop} ‘${lot.variety}’`,
+    leads: may(actor.role, 'override policy'),
+    hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+    holdings: holdings
+      .filter(({ balance }) => balance > 0)
+      // Packets are what is handed over; loose seed where there are none.
+      .sort((one, other) => Number(other.packetUnits !== null) - Number(one.packetUnits !== null))
+      .map((one) => ({ value: String(one.id), label: holdingLabel(one, lot.unit, lot.seedsPerGram) })),
+  };
+}
+
+function troubleOf(problem: GiveProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'no such holding':
+      return { holding: ['This container is empty now. Reload the page'] };
+    case 'refused':
+      return problem.because.answer === 'coordinator'
+        ? { '': ['Its last test says it is too weak, or did not settle it. A coordinator can give it away with a reason'] }
+        : { '': [`${lendingAnswer(problem.because, 0)}. Seed that cannot be lent cannot be given away`] };
+    case 'coordinator only':
+      return { part: [`Only a coordinator can give away more than ${problem.most} seeds`] };
+    case 'unreadable part':
+    case 'weight of counted seed':
+    case 'more than there is':
+      return partTrouble(problem);
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { act } = formActs(await formOf(request), ['give'], troubleOf);
+  return act(
+    giveForm,
+    (giving) => giveSeed(db, actor, today, { ...giving, code }),
+    () => `/lots/${code}`,
+  );
+}
+
+export default function Give({
+  loaderData: { key, code, unit, name, leads, hazards, holdings, refused },
+  actionData,
+}: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'holding' | 'part' | 'to' | 'overrideReason'>({
+    id: `give-${key}`,
+    result: actionData?.result ?? null,
+    start: { holding: holdings[0]?.value ?? '' },
+  });
+  return (
+    <div className="max-w-2xl">
+      <PageHead
+        title={`Give away ${name}`}
+        about={
+          <>
+            <LotCode>{code}</LotCode>. Nothing comes back. To get seed back, lend it at the desk.
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
+      />
+      {hazards.map((hazard) => (
+        <Notice key={hazard} tone="poor">
+          {hazard}
+        </Notice>
+      ))}
+      {refused ? (
+        <Empty action={<ButtonLink to={`/lots/${code}#holds`}>See its holds</ButtonLink>}>
+          {refused}. Seed that cannot be lent cannot be given away.
+        </Empty>
+      ) : (
+        <PostForm form={form} formKey={key} intent="give">
+          <SelectField field={fields.holding} label="Which container?" options={holdings} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
+          <TextField field={fields.to} label="Who is it for?" hint="A person, a school or a seed swap" />
+          {leads && (
+            <TextField
+              field={fields.overrideReason}
+              label="Reason to override the test (optional)"
+              hint="Needed when the last test says not to lend it"
+            />
+          )}
+          <Button type="submit" look="action">
+            Give it away
+          </Button>
+        </PostForm>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,111 @@
+import { data } from 'react-router';
+import { moveForm } from '#contracts/stock/work.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
+import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { placeHint } from '#app/ui/placeHint.ts';
+import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { CONTAINERS } from '#core/bench/packing.ts';
+import type { Route } from './+types/move.ts';
+import { holdingLabel, partHint, partTrouble } from './partWords.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Move · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { today, house } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [holdings, places, warmth] = await Promise.all([findHoldings(db, lot.id), listPlaces(db), readPlaceWarmth(db, today)]);
+  return {
+    key: newFormKey(),
+    code: lot.code,
+    unit: lot.unit,
+    name: `${lot.crop} ‘${lot.variety}’`,
+    places: places.map(({ name }) => name),
+    placeHint: placeHint(house.rules, lot, warmth),
+    holdings: holdings
+      .filter(({ balance }) => balance > 0)
+      .map((one) => ({ value: String(one.id), label: holdingLabel(one, lot.unit, lot.seedsPerGram), isPackets: one.packetUnits !== null })),
+  };
+}
+
+function troubleOf(problem: MoveProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'no such holding':
+      return { holding: ['This container is empty now. Reload the page'] };
+    case 'it is there':
+      return { place: ['It is already there, in that container'] };
+    case 'shut in damp':
+      return { container: ['This lot is on hold because it is not dry. Choose an envelope or a box, or it will spoil'] };
+    case 'frost kills it':
+      return { place: [FROST_KILLS_IT] };
+    case 'unreadable part':
+    case 'weight of counted seed':
+    case 'more than there is':
+      return partTrouble(problem);
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const { act } = formActs(await formOf(request), ['move'], troubleOf);
+  return act(
+    moveForm,
+    (moving) => moveSeed(db, actor, today, { ...moving, code }),
+    () => `/lots/${code}`,
+  );
+}
+
+const INTO = Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }));
+
+export default function Move({
+  loaderData: { key, code, unit, name, places, placeHint: hint, holdings },
+  actionData,
+}: Route.ComponentProps) {
+  const [form, fields] = usePostForm<'holding' | 'part' | 'place' | 'container'>({
+    id: `move-${key}`,
+    result: actionData?.result ?? null,
+    start: { holding: holdings[0]?.value ?? '' },
+  });
+  return (
+    <div className="max-w-2xl">
+      <PageHead
+        title={`Move ${name}`}
+        about={<LotCode>{code}</LotCode>}
+        actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
+      />
+      {holdings.length === 0 ? (
+        <Empty>Nothing of this lot is left to move.</Empty>
+      ) : (
+        <PostForm form={form} formKey={key} intent="move">
+          <SelectField field={fields.holding} label="Which container?" options={holdings} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
+          <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
+          {holdings.some(({ isPackets }) => !isPackets) && (
+            <SelectField
+              field={fields.container}
+              label="New container (optional)"
+              hint="Packets stay in their packets"
+              empty="Same container"
+              options={INTO}
+            />
+          )}
+          <Button type="submit" look="action">
+            Move it
+          </Button>
+        </PostForm>
+      )}
+    </div>
+  );
+}

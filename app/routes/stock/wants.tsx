@@ -1,0 +1,114 @@
+import { Download } from 'lucide-react';
+import { Link } from 'react-router';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Want } from '#core/stock/wants.ts';
+import { formatMoney } from '#core/units/formatAmount.ts';
+import { readWants } from '#services/stock/wants.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import type { Route } from './+types/wants.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Wants list · Kind Granary' }];
+
+const PAGE = 60;
+const ACTS: readonly Want['act'][] = ['ask, swap or order', 'grow out, and ask', 'grow out'];
+const WHY: Record<Want['why'], string> = {
+  'nothing lives': 'nothing of it lives',
+  'too weak to lend': 'what there is is too weak or held',
+  'too little': 'too little is left',
+};
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { house, today } = visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim().slice(0, 60) ?? '';
+  const act = ACTS.find((one) => one === query.get('act')) ?? '';
+  const page = pageFrom(query);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (await readWants(db, house, today)).filter(
+    (want) => (!act || want.act === act) && words.every((word) => `${want.crop} ${want.variety}`.toLowerCase().includes(word)),
+  );
+  const priced = found.reduce((sum, { price }) => sum + price, 0);
+  return {
+    search,
+    act,
+    page,
+    total: found.length,
+    price: formatMoney(priced, house.prices.currency),
+    sooner: found.filter(({ by }) => by <= today).length,
+    wants: found
+      .slice((page - 1) * PAGE, page * PAGE)
+      .map(({ price, ...want }) => ({ ...want, price: price > 0 ? formatMoney(price, house.prices.currency) : null })),
+  };
+}
+
+export default function Wants({ loaderData: { wants, search, act, page, total, price, sooner } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead
+        title="Wants list"
+        about={
+          total === 0
+            ? 'There is enough of every line.'
+            : `${total} lines want seed; to order it all would cost ${price}.${sooner > 0 ? ` ${sooner} of them now.` : ''}`
+        }
+        actions={
+          <>
+            <ButtonLink to="/wants.csv" reloadDocument>
+              <Download aria-hidden className="size-5" />
+              As a table (CSV)
+            </ButtonLink>
+            <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
+          </>
+        }
+      />
+      <SearchForm label="Find a line" hint="Crop or variety" value={search}>
+        <FilterSelect
+          label="What to do"
+          name="act"
+          value={act}
+          options={[{ value: '', label: 'Anything' }, ...ACTS.map((value) => ({ value, label: value }))]}
+        />
+      </SearchForm>
+      {wants.length === 0 ? (
+        <Empty>
+          {search || act ? 'No results. Try another search.' : 'Nothing is wanted: every line has what one grow-out and its lending take.'}
+        </Empty>
+      ) : (
+        <Table caption="What each line wants">
+          <Heads of={['Line', 'What to do', 'By', 'Wanted', 'Why', 'Price']} />
+          <tbody>
+            {wants.map((want) => (
+              <tr key={want.lineId}>
+                <td>
+                  <Link className="link font-semibold" to={`/lines/${want.lineId}`}>
+                    {want.crop} ‘{want.variety}’
+                  </Link>
+                </td>
+                <td>{want.act}</td>
+                <td className="whitespace-nowrap">{formatDate(want.by)}</td>
+                <td>
+                  {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
+                </td>
+                <td>
+                  {WHY[want.why]}: {want.usable} of {want.target} seeds may be lent
+                </td>
+                <td className="whitespace-nowrap">{want.price ?? '–'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <Pager page={page} size={PAGE} total={total} things="lines" />
+      <p className="mt-6 max-w-prose text-small text-soft">
+        A line’s target is what one representative grow-out sows and what members borrow while its seed is good, at the pace of the last
+        three years. Lots that are held, or not surely fit to be lent, count for growing out only.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import { stringify } from 'csv-stringify/sync';
+import { readWants } from '#services/stock/wants.server.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import type { Route } from './+types/wantsTable.ts';
+
+/** The wants list as CSV, for a letter to other libraries or an order; a name that a spreadsheet would take for a formula is made harmless. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { house, today } = visitBy(context, request, 'work');
+  const rows = (await readWants(db, house, today)).map((want) => ({
+    crop: want.crop,
+    variety: want.variety,
+    what_to_do: want.act,
+    by: want.by,
+    seeds: want.seeds,
+    packets: want.packets,
+    price: (want.price / 100).toFixed(2),
+    currency: house.prices.currency,
+    why: want.why,
+    seeds_that_may_be_lent: want.usable,
+    seeds_aimed_at: want.target,
+  }));
+  const csv = stringify(rows, { header: true, escape_formulas: true, columns: rows.length > 0 ? Object.keys(rows[0]!) : ['crop'] });
+  return new Response(csv, {
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': `attachment; filename="wants-${today}.csv"`,
+      'cache-control': 'private, no-store',
+    },
+  });
+}

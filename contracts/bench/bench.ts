@@ -1,0 +1,273 @@
+import { z } from 'zod';
+import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
+import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
+import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
+import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
+import { HEAVIER } from '#core/bench/weighings.ts';
+import {
+  actKey,
+  amount,
+  AMOUNT_TROUBLE,
+  container,
+  day,
+  maybePhoto,
+  maybePercent,
+  maybeWhen,
+  maybeWords,
+  tick,
+  words,
+} from '#contracts/fields.ts';
+import { parseAmount } from '#core/units/parseAmount.ts';
+
+const celsius = z
+  .number({ error: 'How warm is the room? Degrees Celsius' })
+  .min(-5, 'No bench is as cold as that: degrees Celsius')
+  .max(45, 'No bench is as warm as that: degrees Celsius');
+
+/** A weight as people write it. */
+const weight = z
+  .string({ error: 'What does the scale say?' })
+  .trim()
+  .transform((text, context) => {
+    const read = parseAmount(text);
+    if (read.ok && read.amount.kind === 'weight') return { milligrams: read.amount.milligrams, typed: text };
+    context.addIssue({ code: 'custom', message: read.ok ? 'A weight, please: 640 g, 1 lb 6 oz' : AMOUNT_TROUBLE[read.why] });
+    return z.NEVER;
+  });
+const maybeWeight = weight.optional().transform((read) => read ?? null);
+
+/** A known method, or one of the house's recipes by its number. */
+const method = z.string({ error: 'Say how it will be cleaned' }).transform((text, context): Method => {
+  if ((METHODS as readonly string[]).includes(text)) return text as KnownMethod;
+  const recipe = /^recipe (\d{1,9})$/.exec(text)?.[1];
+  if (recipe) return nameOfRecipe(Number(recipe));
+  context.addIssue({ code: 'custom', message: 'Say how it will be cleaned' });
+  return z.NEVER;
+});
+
+const vessel = words(40, 'What is it in? Jar 3, tray B, the blue bucket');
+
+const turn = z.int({ error: 'Load the page again' });
+/** Hazards read and ticked, parted by commas. */
+const cautions = z
+  .string()
+  .optional()
+  .transform((text) => (text ?? '').split(',').filter((one): one is Caution => one in CAUTIONS));
+
+export const acknowledgeForm = z.object({ key: actKey, cautions });
+
+export const startBatchForm = z.object({
+  key: actKey,
+  brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'Say what it is now' }),
+  method,
+  vessel,
+  celsius,
+  humidity: maybePercent,
+  fruits: z
+    .int({ error: 'A whole number' })
+    .min(1, 'At least one')
+    .max(10_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? null),
+  weightIn: maybeWeight,
+  when: maybeWhen,
+});
+
+const target = z.object({ method, step: z.enum(STEPS), place: z.int().min(0).max(20) });
+
+/** Moving a batch on, to a later step or over to another method: `method|step|place`. */
+export const nextStepForm = z.object({
+  key: actKey,
+  turn,
+  to: z.string({ error: 'Say what comes next' }).transform((text, context) => {
+    const [method, step, place] = text.split('|');
+    const read = target.safeParse({ method, step, place: Number(place) });
+    if (read.success) return read.data;
+    context.addIssue({ code: 'custom', message: 'Say what comes next' });
+    return z.NEVER;
+  }),
+  celsius,
+  vessel,
+  when: maybeWhen,
+  cleared: tick,
+  early: tick,
+});
+
+export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto, when: maybeWhen });
+
+export const mixUpForm = z.object({ key: actKey, what: words(300, 'Say what happened'), withTable: tick, discarded: tick });
+
+export const weighForm = z.object({
+  key: actKey,
+  weight,
+  scale: z.enum(['1 g', '0.1 g'], { error: 'Which scale?' }),
+  heavier: z
+    .enum(HEAVIER)
+    .optional()
+    .transform((why) => why ?? null),
+  when: maybeWhen,
+});
+
+export const airForm = z.object({
+  key: actKey,
+  of: z.enum(['room', 'jar'], { error: 'Of the room or the jar?' }),
+  humidity: maybePercent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
+  celsius,
+});
+
+export const finishForm = z.object({
+  key: actKey,
+  turn,
+  amount,
+  place: maybeWords(60),
+  container: container.optional().transform((into) => into ?? null),
+  sign: tick,
+  liftDrying: tick,
+  reason: maybeWords(300),
+});
+
+export const abandonForm = z.object({ key: actKey, turn, reason: words(300, 'Say what happened, and what was lost') });
+
+/** Shutting a lot away: what its container must be is ticked line by line. */
+export const shutAwayForm = z
+  .object({
+    key: actKey,
+    kind: z.enum(TREATMENTS, { error: 'Freezer or airtight?' }),
+    container: words(40, 'What is it in?'),
+    since: day,
+    use: z.enum(['food', 'sowing'], { error: 'For food or for sowing?' }),
+    checked: z
+      .union([z.string(), z.array(z.string())])
+      .optional()
+      .transform((ticked) => (ticked === undefined ? [] : [ticked].flat())),
+  })
+  .superRefine(({ kind, checked }, context) => {
+    const missing = checksFor(kind).filter((check) => !checked.includes(check));
+    if (missing.length > 0)
+      context.addIssue({
+        code: 'custom',
+        path: ['checked'],
+        message: `Not yet: ${missing.map((check) => CONTAINER_CHECKS[check].toLowerCase()).join('; ')}`,
+      });
+  });
+
+export const openTreatedForm = z.object({ key: actKey, reason: maybeWords(300), liftPests: tick });
+
+export const takeOutForm = z.object({
+  key: actKey,
+  container,
+  celsius: z.number({ error: 'How cold was it?' }).min(-40, 'No freezer is as cold as that').max(25, 'That is not cold'),
+});
+export const openWarmForm = z.object({ key: actKey, early: tick });
+
+/** Packets out of loose seed. */
+export const packForm = z.object({
+  key: actKey,
+  seeds: z.int({ error: 'How many seeds go into one?' }).min(1, 'At least one seed').max(100_000, 'Check the number'),
+  packets: z
+    .int({ error: 'A whole number of packets' })
+    .min(1, 'At least one')
+    .max(100_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? null),
+  keepBack: z
+    .int({ error: 'A whole number of seeds' })
+    .min(0, 'Not less than nothing')
+    .max(10_000_000, 'Check the number')
+    .optional()
+    .transform((count) => count ?? 0),
+  place: words(60, 'Where do they go?'),
+});
+
+const part = weight.optional().transform((read) => read?.milligrams ?? 0);
+
+/** A weighed sample, part by part; a part left empty weighs nothing. */
+export const purityForm = z
+  .object({
+    key: actKey,
+    counted: z
+      .int({ error: 'A whole number of seeds' })
+      .min(1, 'At least one')
+      .max(1_000_000, 'Check the number')
+      .optional()
+      .transform((seeds) => seeds ?? null),
+    pure: part,
+    otherCrop: part,
+    weed: part,
+    noxious: part,
+    chaff: part,
+    damaged: part,
+  })
+  .refine(({ key: _, counted: _counted, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
+    path: ['pure'],
+    message: 'Weigh at least one part',
+  });
+
+const onOff = z.enum(['on', 'off']);
+/** Working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
+export const handForm = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('put'), weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'The scale carries 6 kg') }),
+  z.object({ intent: z.literal('clear') }),
+  z.object({ intent: z.literal('shake'), to: onOff }),
+  z.object({ intent: z.literal('plug'), device: z.enum(['scale', 'jar', 'room', 'printer']), to: onOff }),
+  z.object({
+    intent: z.literal('air'),
+    device: z.enum(['jar', 'room']),
+    humidity: maybePercent.refine((share) => share !== null, 'Say how humid').transform((share) => share!),
+    celsius: z.number({ error: 'Say how warm' }).min(-40, 'Not on earth').max(40, 'Not on this bench'),
+  }),
+]);
+
+const MOST_LABELS = 600;
+const places = (sheet: SheetId) => SHEETS[sheet].columns * SHEETS[sheet].rows;
+
+/** Labels to print: on what, how many, and from which place of a used sheet. */
+export const printForm = z
+  .object({
+    key: actKey,
+    sheet: z.enum(SHEET_IDS),
+    count: z.int().min(1).max(MOST_LABELS),
+    start: z.int().min(1).default(1),
+  })
+  .refine(({ sheet, start }) => start <= places(sheet), { path: ['start'], message: 'The sheet has no such place' });
+
+/** The same from an address; what makes no sense becomes the nearest that does. */
+export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: number; start: number } {
+  const sheet = SHEET_IDS.find((id) => id === query.get('sheet')) ?? 'a4-24';
+  const whole = (name: string, most: number) => Math.min(most, Math.max(1, Math.trunc(Number(query.get(name))) || 1));
+  return { sheet, count: whole('count', MOST_LABELS), start: whole('start', places(sheet)) };
+}
+
+/** Packets back into the jar. */
+export const unpackForm = z.object({
+  key: actKey,
+  holding: z.int(),
+  packets: z.int({ error: 'How many packets?' }).min(1, 'At least one').max(100_000, 'Check the number'),
+});
+
+const sharePercent = (missing: string) =>
+  z
+    .number({ error: missing })
+    .min(1, 'At least 1 %')
+    .max(99, 'At most 99 %')
+    .transform((percentage) => percentage / 100);
+
+/** Splitting a lot over methods. */
+export const beginTrialForm = z
+  .object({
+    key: actKey,
+    methods: z
+      .union([method, z.array(method)])
+      .optional()
+      .transform((chosen) => (chosen === undefined ? [] : [chosen].flat())),
+    usual: sharePercent('What germination is usual?'),
+    difference: sharePercent('Which difference should show?'),
+  })
+  .refine(({ methods }) => methods.length === 2 || methods.length === 3, { path: ['methods'], message: 'Choose two or three' })
+  .refine(({ usual, difference }) => difference < usual, { path: ['difference'], message: 'Less than what is usual' });
+
+export const endTrialOfMethodsForm = z.object({
+  key: actKey,
+  learnt: words(500, 'Say what was learnt, also where nothing showed'),
+  adopt: method.optional().transform((chosen) => chosen ?? null),
+});

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { isIsoDate } from '#core/calendar/plainDate.ts';
+import { actKey } from '#contracts/fields.ts';
+
+const MOST_TESTS = 2000;
+const isoDay = z.string().refine(isIsoDate);
+const entry = z.object({ lotId: z.int().min(1), week: isoDay, pinned: z.boolean() });
+
+/** A plan as the page holds it, as one JSON text. */
+export const planForm = z.object({
+  key: actKey,
+  version: z.int(),
+  plan: z
+    .string()
+    .max(200_000)
+    .transform((text, context) => {
+      try {
+        const read = z.array(entry).max(MOST_TESTS).safeParse(JSON.parse(text));
+        if (read.success && new Set(read.data.map(({ lotId }) => lotId)).size === read.data.length) return read.data;
+      } catch {
+        // Falls through to the same words: it did not come from the page.
+      }
+      context.addIssue({ code: 'custom', message: 'The plan cannot be read. Load the page again' });
+      return z.NEVER;
+    }),
+});
+
+const towels = z.int({ error: 'A whole number of towels' }).min(0, 'Not less than none').max(500, 'Check the number');
+
+/** What the testing bench has, and when nobody is here. */
+export const testBenchForm = z.object({
+  key: actKey,
+  version: z.int(),
+  warm: towels,
+  room: towels,
+  cool: towels,
+  hours: z.number({ error: 'Hours a week' }).min(0, 'Not less than none').max(200, 'Check the number'),
+  closed: z
+    .string()
+    .trim()
+    .optional()
+    .transform((text, context) => {
+      const days = (text ?? '').split(/[\s,;]+/).filter(Boolean);
+      if (days.length <= 60 && days.every(isIsoDate)) return days;
+      context.addIssue({ code: 'custom', message: 'Days, one in each closed week: 2026-12-24, 2026-12-31' });
+      return z.NEVER;
+    }),
+});

@@ -1,0 +1,136 @@
+import type { Crop } from '#core/almanac/crop.ts';
+import type { CrossingGroup } from '#core/almanac/crossing.ts';
+import type { FactKey } from '#core/almanac/facts.ts';
+import { sql } from 'kysely';
+import type { Db } from '#data/database.ts';
+import { holdsWords } from '#data/search.ts';
+
+/** Loads the shipped almanac as the tables' owner, in place of what was shipped before. The library's own words are laid over it afterwards. */
+export async function loadAlmanac(
+  owner: Db,
+  almanac: {
+    readonly crops: readonly Crop[];
+    readonly groups: readonly CrossingGroup[];
+    readonly glossary: readonly { readonly word: string; readonly means: string }[];
+  },
+): Promise<void> {
+  await owner
+    .insertInto('crop')
+    .values(almanac.crops.map((crop) => ({ id: crop.id, name: crop.name, facts: JSON.stringify(crop), shipped: JSON.stringify(crop) })))
+    .onConflict((conflict) =>
+      conflict.column('id').doUpdateSet((eb) => ({
+        name: eb.ref('excluded.name'),
+        shipped: eb.ref('excluded.shipped'),
+        // Facts the library has changed are kept; the others follow what is shipped.
+        facts: sql<string>`excluded.shipped || coalesce((
+          select jsonb_object_agg(o.fact, crop.facts->o.fact) || jsonb_build_object('told', excluded.shipped->'told' || jsonb_object_agg(o.fact, crop.facts->'told'->o.fact))
+          from (select distinct on (fact) fact, typed from crop_override where crop_id = crop.id order by fact, id desc) o where o.typed is not null), '{}'::jsonb)`,
+      })),
+    )
+    .execute();
+  await owner
+    .insertInto('crossing_group')
+    .values(almanac.groups.map(({ id, name, crosses }) => ({ id, name, crosses: JSON.stringify(crosses) })))
+    .onConflict((conflict) =>
+      conflict.column('id').doUpdateSet((eb) => ({ name: eb.ref('excluded.name'), crosses: eb.ref('excluded.crosses') })),
+    )
+    .execute();
+  await owner
+    .insertInto('glossary')
+    .values([...almanac.glossary])
+    .onConflict((conflict) => conflict.column('word').doUpdateSet((eb) => ({ means: eb.ref('excluded.means') })))
+    .execute();
+}
+
+/** All crops by name, or those whose name, other name or species holds the search words. */
+export async function readCrops(db: Db, search = ''): Promise<Crop[]> {
+  let query = db.selectFrom('crop').select('facts').orderBy('name');
+  if (search) {
+    const facts = ['species', 'family', 'alsoCalled', 'synonyms'].map((fact) => sql`facts->>${sql.lit(fact)}`);
+    query = query.where(holdsWords(search, 'crop.name', ...facts));
+  }
+  return (await query.execute()).map(({ facts }) => facts);
+}
+
+/** Id, name and other names of every crop, for choosing one. */
+export async function listCropNames(db: Db): Promise<{ id: string; name: string; alsoCalled: readonly string[] }[]> {
+  return db
+    .selectFrom('crop')
+    .select(['id', 'name', sql<string[]>`facts->'alsoCalled'`.as('alsoCalled')])
+    .orderBy('name')
+    .execute();
+}
+
+/** One crop's facts, or null. */
+export async function readCrop(db: Db, id: string): Promise<Crop | null> {
+  return (await db.selectFrom('crop').select('facts').where('id', '=', id).executeTakeFirst())?.facts ?? null;
+}
+
+/** One crop as it was shipped, or null. */
+export async function readShippedCrop(db: Db, id: string): Promise<Crop | null> {
+  return (await db.selectFrom('crop').select('shipped').where('id', '=', id).executeTakeFirst())?.shipped ?? null;
+}
+
+export async function lockCrop(db: Db, id: string): Promise<{ facts: Crop; shipped: Crop } | undefined> {
+  return db.selectFrom('crop').select(['facts', 'shipped']).where('id', '=', id).forUpdate().executeTakeFirst();
+}
+
+/** What this library has said about a crop's facts, newest first. */
+export async function readOverrides(db: Db, cropId: string) {
+  return db
+    .selectFrom('crop_override')
+    .leftJoin('person', 'person.id', 'crop_override.set_by')
+    .select(['crop_override.id', 'fact', 'typed', 'why', 'set_on as setOn', 'person.name as setBy'])
+    .where('crop_id', '=', cropId)
+    .orderBy('crop_override.id', 'desc')
+    .execute();
+}
+
+export async function recordOverride(
+  db: Db,
+  said: { cropId: string; fact: FactKey; typed: string | null; why: string; setOn: string; setBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('crop_override')
+    .values({
+      crop_id: said.cropId,
+      fact: said.fact,
+      typed: said.typed,
+      why: said.why,
+      set_on: said.setOn,
+      set_by: said.setBy,
+      act_key: said.actKey,
+    })
+    .execute();
+}
+
+export async function saveCropFacts(db: Db, crop: Crop): Promise<void> {
+  await db
+    .updateTable('crop')
+    .set({ facts: JSON.stringify(crop) })
+    .where('id', '=', crop.id)
+    .execute();
+}
+
+export async function readGroups(db: Db): Promise<CrossingGroup[]> {
+  return db.selectFrom('crossing_group').selectAll().orderBy('name').execute();
+}
+
+export async function readGlossary(db: Db): Promise<{ word: string; means: string }[]> {
+  return db.selectFrom('glossary').selectAll().orderBy('word').execute();
+}
+
+/** Id, name and crossing group of every crop. */
+export async function readGroupOfCrops(db: Db): Promise<{ id: string; name: string; group: string }[]> {
+  return db
+    .selectFrom('crop')
+    .select(['id', 'name', sql<string>`facts->>'group'`.as('group')])
+    .orderBy('name')
+    .execute();
+}
+
+/** Facts of these crops. */
+export async function readCropsById(db: Db, ids: readonly string[]): Promise<Crop[]> {
+  if (ids.length === 0) return [];
+  return (await db.selectFrom('crop').select('facts').where('id', 'in', ids).execute()).map(({ facts }) => facts);
+}

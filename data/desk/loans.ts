@@ -1,0 +1,128 @@
+import { sql } from 'kysely';
+import type { Db } from '#data/database.ts';
+import type { LoanOutcome } from '#data/schema.ts';
+import { holdsWords } from '#data/search.ts';
+
+export interface NewLoan {
+  readonly lotId: number;
+  readonly memberId: number;
+  readonly packets: number;
+  readonly seedsPerPacket: number;
+  readonly lentOn: string;
+  readonly dueOn: string;
+  readonly overrideReason: string | null;
+  readonly lentBy: number;
+  readonly actKey: string;
+}
+
+export async function createLoan(db: Db, loan: NewLoan): Promise<number> {
+  const row = await db
+    .insertInto('loan')
+    .values({
+      lot_id: loan.lotId,
+      member_id: loan.memberId,
+      packets: loan.packets,
+      seeds_per_packet: loan.seedsPerPacket,
+      lent_on: loan.lentOn,
+      due_on: loan.dueOn,
+      override_reason: loan.overrideReason,
+      lent_by: loan.lentBy,
+      act_key: loan.actKey,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return row.id;
+}
+
+function loans(db: Db) {
+  return db
+    .selectFrom('loan')
+    .innerJoin('lot', 'lot.id', 'loan.lot_id')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .innerJoin('person', 'person.id', 'loan.member_id')
+    .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
+    .leftJoin('person as lender', 'lender.id', 'loan.lent_by')
+    .leftJoin('person as closer', 'closer.id', 'loan_close.closed_by');
+}
+
+const LOAN_COLUMNS = [
+  'loan.id',
+  'loan.member_id as memberId',
+  'person.name as member',
+  'loan.lot_id as lotId',
+  'lot.code',
+  'line.name as variety',
+  'crop.name as crop',
+  'crop.id as cropId',
+  'lot.treated',
+  'loan.packets',
+  'loan.seeds_per_packet as seedsPerPacket',
+  'loan.lent_on as lentOn',
+  'loan.due_on as dueOn',
+  'loan_close.outcome',
+  'loan_close.closed_on as closedOn',
+  'loan_close.note as closeNote',
+  'loan.override_reason as overrideReason',
+  'lender.name as lentBy',
+  'closer.name as closedBy',
+] as const;
+
+export async function findLoan(db: Db, id: number) {
+  return loans(db).select(LOAN_COLUMNS).where('loan.id', '=', id).executeTakeFirst();
+}
+
+/** Locks the loan so that two returns of it wait for each other. */
+export async function lockLoan(db: Db, id: number) {
+  await sql`select pg_advisory_xact_lock(hashtextextended('loan', ${id}))`.execute(db);
+  return findLoan(db, id);
+}
+
+export async function loansOfMember(db: Db, memberId: number) {
+  return loans(db)
+    .select(LOAN_COLUMNS)
+    .select(
+      sql<
+        string[]
+      >`array(select returned.code from loan_return join lot as returned on returned.id = loan_return.lot_id where loan_return.loan_id = loan.id order by returned.id)`.as(
+        'returnedAs',
+      ),
+    )
+    .where('loan.member_id', '=', memberId)
+    .orderBy(sql`loan_close.loan_id is not null`)
+    .orderBy('loan.due_on')
+    .execute();
+}
+
+export async function closeLoan(
+  db: Db,
+  close: { loanId: number; outcome: LoanOutcome; closedOn: string; note: string | null; closedBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('loan_close')
+    .values({
+      loan_id: close.loanId,
+      outcome: close.outcome,
+      closed_on: close.closedOn,
+      note: close.note,
+      closed_by: close.closedBy,
+      act_key: close.actKey,
+    })
+    .execute();
+}
+
+export async function recordReturn(db: Db, back: { loanId: number; lotId: number; actKey: string }): Promise<void> {
+  await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, act_key: back.actKey }).execute();
+}
+
+/** Open loans, soonest due first. */
+export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: string; limit: number; offset: number }) {
+  let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
+  if (page.lateOnly) query = query.where('open_loan.due_on', '<', page.today);
+  if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text', 'person.name'));
+  const [rows, total] = await Promise.all([
+    query.select(LOAN_COLUMNS).orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset).execute(),
+    query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
+  ]);
+  return { loans: rows, total: total.count };
+}

@@ -1,0 +1,55 @@
+import type { Db } from '#data/database.ts';
+
+/** Interviews that were begun and not finished, newest first, whoever began them. */
+export async function listDrafts(db: Db) {
+  return db
+    .selectFrom('draft')
+    .innerJoin('account', 'account.id', 'draft.account_id')
+    .innerJoin('person', 'person.id', 'account.person_id')
+    .select(['draft.id', 'draft.title', 'draft.saved_at as savedAt', 'person.name as by', 'draft.loan_id as loanId'])
+    .orderBy('draft.saved_at', 'desc')
+    .limit(50)
+    .execute();
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+export async function findDraft(db: Db, id: string) {
+  if (!UUID.test(id)) return undefined;
+  return db
+    .selectFrom('draft')
+    .select(['id', 'answers', 'title', 'loan_id as loanId', 'version', 'saved_at as savedAt'])
+    .where('id', '=', id)
+    .executeTakeFirst();
+}
+
+export async function createDraft(
+  db: Db,
+  draft: { accountId: number; answers: Record<string, string>; title: string; loanId: number | null },
+): Promise<string> {
+  const { id } = await db
+    .insertInto('draft')
+    .values({ account_id: draft.accountId, answers: JSON.stringify(draft.answers), title: draft.title, loan_id: draft.loanId })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+/** Keeps a half-done interview; false when it has been finished or thrown away, or taken up on another device since `version`. */
+export async function saveDraft(
+  db: Db,
+  id: string,
+  draft: { answers: Record<string, string>; title: string; version: number; now: Date },
+): Promise<boolean> {
+  const result = await db
+    .updateTable('draft')
+    .set({ answers: JSON.stringify(draft.answers), title: draft.title, saved_at: draft.now, version: draft.version + 1 })
+    .where('id', '=', id)
+    .where('version', '=', draft.version)
+    .executeTakeFirst();
+  return result.numUpdatedRows === 1n;
+}
+
+export async function forgetDraft(db: Db, id: string): Promise<void> {
+  if (UUID.test(id)) await db.deleteFrom('draft').where('id', '=', id).execute();
+}

@@ -1,0 +1,245 @@
+import { sql } from 'kysely';
+import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { Passport } from '#core/passport/passport.ts';
+import type { Climate, Stay } from '#core/viability/whereabouts.ts';
+import type { Db } from '#data/database.ts';
+import { isAmong } from '#data/isAmong.ts';
+
+/** Marks lots to be reckoned again in the background. */
+export async function markOutlooksStale(db: Db, only: { cropId?: string; placeId?: number } = {}): Promise<void> {
+  await sql`
+    insert into outlook_stale (lot_id)
+    select lot.id from lot join line on line.id = lot.line_id
+    where true
+      ${only.cropId ? sql`and line.crop_id = ${only.cropId}` : sql``}
+      ${only.placeId ? sql`and exists (select from holding where holding.lot_id = lot.id and holding.place_id = ${only.placeId})` : sql``}
+    on conflict (lot_id) do update set since = now()`.execute(db);
+}
+
+/** The next lots to reckon, locked until the transaction ends: those that have changed first, then those not reckoned since `before`. */
+export async function takeStaleOutlooks(db: Db, before: string, most: number): Promise<number[]> {
+  const changed = await db.selectFrom('outlook_stale').select('lot_id').orderBy('lot_id').limit(most).forUpdate().skipLocked().execute();
+  if (changed.length > 0) return changed.map(({ lot_id }) => lot_id);
+  const old = await db
+    .selectFrom('lot_outlook')
+    .select('lot_id')
+    .where('reckoned_on', '<', before)
+    .orderBy('reckoned_on')
+    .limit(most)
+    .forUpdate()
+    .skipLocked()
+    .execute();
+  return old.map(({ lot_id }) => lot_id);
+}
+
+export async function countStaleOutlooks(db: Db): Promise<number> {
+  return (
+    await db
+      .selectFrom('outlook_stale')
+      .select((eb) => eb.fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow()
+  ).count;
+}
+
+/** All that the outlook of some lots hangs on. */
+export async function readForOutlook(db: Db, lotIds: readonly number[], today: string) {
+  const [lots, tests, emergence, stays, climates, jars] = await Promise.all([
+    readLots(db, lotIds, today),
+    db
+      .selectFrom('germination_test')
+      .innerJoin('test_end', 'test_end.test_id', 'germination_test.id')
+      .select(['lot_id as lotId', 'laid_on as laidOn', 'ended_on as endedOn', 'seeds_laid as laid', 'sprouted', 'counted'])
+      .where(isAmong('lot_id', lotIds))
+      .where('outcome', '=', 'read')
+      .where('kind', '=', 'viability')
+      .orderBy('ended_on')
+      .orderBy('germination_test.id')
+      .execute(),
+    db
+      .selectFrom('emergence')
+      .select(['lot_id as lotId', 'sown', 'up', 'seen_on as seenOn'])
+      .where(isAmong('lot_id', lotIds))
+      .orderBy('id')
+      .execute(),
+    readStays(db, lotIds),
+    readClimates(db),
+    db
+      .selectFrom('air_reading')
+      .innerJoin('batch', 'batch.id', 'air_reading.batch_id')
+      .select(['batch.lot_id as lotId', 'humidity', 'celsius', sql<string>`(read_at at time zone 'UTC')::date`.as('on')])
+      .where('of', '=', 'jar')
+      .where(isAmong('batch.lot_id', lotIds))
+      .orderBy('read_at')
+      .execute(),
+  ]);
+  return { lots, tests, emergence, stays, climates, jars };
+}
+
+interface LotRow {
+  readonly id: number;
+  readonly cropId: string;
+  readonly harvested: string | null;
+  readonly takenInOn: string;
+  readonly onHand: number;
+  readonly answers: Passport | null;
+  /** Loans of it in the last year, and other lots of its line that still have seed. */
+  readonly lent: number;
+  readonly others: number;
+  /** Where a blend's forecast begins; null for all others. */
+  readonly blend: { readonly mean: number; readonly spread: number } | null;
+}
+
+async function readLots(db: Db, lotIds: readonly number[], today: string): Promise<LotRow[]> {
+  const { rows } = await sql<LotRow>`
+    with wanted as (select * from lot where ${isAmong('lot.id', lotIds)}),
+      kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
+      lent as (select lot_id, count(*)::int as loans from loan where ${isAmong('lot_id', lotIds)} and lent_on > ${today}::date - 365 group by lot_id)
+    select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", said.answers,
+      coalesce(lent.loans, 0) as lent, coalesce(kept.lots, 0) - (wanted.on_hand > 0)::int as others,
+      case when blend.lot_id is not null then json_build_object('mean', blend.probit_mean, 'spread', blend.probit_spread) end as blend
+    from wanted
+    join line on line.id = wanted.line_id
+    left join kept on kept.line_id = wanted.line_id
+    left join lent on lent.lot_id = wanted.id
+    left join blend on blend.lot_id = wanted.id
+    left join lateral (select answers from passport where passport.lot_id = wanted.id order by passport.id desc limit 1) said on true
+    order by wanted.id`.execute(db);
+  return rows;
+}
+
+/**
+ * Where lots lay, by the day each of their jars was first filled, and each day on which all of a jar was moved: a part that goes into a
+ * better place does not better the rest. Packets go where they are handed out, and do not count.
+ */
+async function readStays(db: Db, lotIds: readonly number[]): Promise<(Stay & { readonly lotId: number })[]> {
+  const { rows } = await sql<Stay & { lotId: number }>`
+    with fill as (
+      select holding.lot_id, holding.id as holding, holding.container, place.name as place, movement.id, movement.kind,
+        movement.from_holding, movement.happened_on, row_number() over (partition by holding.id order by movement.id) as nth
+      from holding
+      join place on place.id = holding.place_id
+      left join movement on movement.lot_id = holding.lot_id and movement.to_holding = holding.id
+      where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null)
+    select fill.lot_id as "lotId", coalesce(fill.happened_on, lot.taken_in_on) as since, fill.place, fill.container
+    from fill join lot on lot.id = fill.lot_id
+    where (fill.nth = 1 and fill.kind is distinct from 'moved')
+      or (fill.kind in ('moved', 'correction') and fill.from_holding is not null and 0 = (
+        select sum(case when moved.to_holding = fill.from_holding then moved.amount else -moved.amount end) from movement as moved
+        where moved.lot_id = fill.lot_id and fill.from_holding in (moved.to_holding, moved.from_holding) and moved.id <= fill.id))
+    order by since, fill.id nulls first, fill.holding`.execute(db);
+  return rows;
+}
+
+/** What every place is like, and has been. */
+export async function readClimates(db: Db): Promise<(Climate & { readonly id: number; readonly why: string | null })[]> {
+  return db
+    .selectFrom('place_climate')
+    .innerJoin('place', 'place.id', 'place_climate.place_id')
+    .select(['place_climate.id', 'place.name as place', 'since', 'celsius', 'humidity', 'why'])
+    .orderBy('since')
+    .orderBy('place_climate.id')
+    .execute();
+}
+
+export async function addClimate(
+  db: Db,
+  climate: { placeId: number; since: string; celsius: number; humidity: number; why: string | null; writtenBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('place_climate')
+    .values({
+      place_id: climate.placeId,
+      since: climate.since,
+      celsius: climate.celsius,
+      humidity: climate.humidity,
+      why: climate.why,
+      written_by: climate.writtenBy,
+      act_key: climate.actKey,
+    })
+    .execute();
+}
+
+/** What was seen to come up of a lot, with its note and who wrote it down. */
+export async function findEmergence(db: Db, lotId: number) {
+  return db
+    .selectFrom('emergence')
+    .leftJoin('person', 'person.id', 'emergence.written_by')
+    .select(['seen_on as on', 'sown', 'up', 'emergence.note', 'person.name as by'])
+    .where('lot_id', '=', lotId)
+    .orderBy('emergence.id')
+    .execute();
+}
+
+export async function addEmergence(
+  db: Db,
+  seen: { lotId: number; sown: number; up: number; seenOn: string; note: string | null; writtenBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('emergence')
+    .values({
+      lot_id: seen.lotId,
+      sown: seen.sown,
+      up: seen.up,
+      seen_on: seen.seenOn,
+      note: seen.note,
+      written_by: seen.writtenBy,
+      act_key: seen.actKey,
+    })
+    .execute();
+}
+
+export interface OutlookRow {
+  readonly lotId: number;
+  readonly verdict: VerdictKind | null;
+  readonly low: number;
+  readonly median: number;
+  readonly high: number;
+  readonly mayBeLent: number;
+  readonly fullStrength: number;
+  readonly ownShare: number;
+  readonly underOn: string | null;
+  readonly nextTestOn: string | null;
+  readonly nextTestReason: string;
+  /** The last test of its viability that was read; null where there is none. */
+  readonly sprouted: number | null;
+  readonly laid: number | null;
+  readonly testedOn: string | null;
+}
+
+/** Keeps outlooks in place of those before, and with each lot its last test, its verdict and its next test. The rows travel as one JSON text. */
+export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: string): Promise<void> {
+  if (rows.length === 0) return;
+  const told = JSON.stringify(rows);
+  const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
+      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)`;
+  await sql`
+    insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, reckoned_on)
+    select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", ${today}::date from ${recordset}
+    on conflict (lot_id) do update set low = excluded.low, median = excluded.median, high = excluded.high, may_be_lent = excluded.may_be_lent,
+      full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, reckoned_on = excluded.reckoned_on`.execute(
+    db,
+  );
+  await sql`
+    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
+      tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn" from ${recordset}
+    where lot.id = told."lotId"
+      and (lot.next_test_on, lot.next_test_reason, lot.verdict, lot.tested_sprouted, lot.tested_laid, lot.tested_on)
+        is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn")`.execute(db);
+  await db
+    .deleteFrom('outlook_stale')
+    .where(
+      isAmong(
+        'lot_id',
+        rows.map(({ lotId }) => lotId),
+      ),
+    )
+    .execute();
+}
+
+export type KeptOutlook = NonNullable<Awaited<ReturnType<typeof readOutlook>>>;
+
+/** What is kept of a lot's outlook, or null while it waits. */
+export async function readOutlook(db: Db, lotId: number) {
+  const row = await db.selectFrom('lot_outlook').selectAll().where('lot_id', '=', lotId).executeTakeFirst();
+  return row ?? null;
+}

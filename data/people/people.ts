@@ -1,0 +1,158 @@
+import { sql } from 'kysely';
+import type { Db } from '#data/database.ts';
+import { searchKey } from '#core/search/searchKey.ts';
+import { holdsWords } from '#data/search.ts';
+
+export interface PersonFields {
+  readonly name: string;
+  readonly email: string | null;
+  readonly phone: string | null;
+  readonly note: string | null;
+  readonly isMember: boolean;
+}
+
+const FORMER = 'Former member';
+
+export async function createPerson(db: Db, person: PersonFields): Promise<number> {
+  const { isMember, ...fields } = person;
+  return (
+    await db
+      .insertInto('person')
+      .values({ ...fields, is_member: isMember })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+  ).id;
+}
+
+/** Changes a person if nobody else has since `version`; returns whether it did. */
+export async function updatePerson(db: Db, id: number, person: PersonFields, version: number): Promise<boolean> {
+  const { isMember, ...fields } = person;
+  const result = await db
+    .updateTable('person')
+    .set({ ...fields, is_member: isMember, version: version + 1 })
+    .where('id', '=', id)
+    .where('version', '=', version)
+    .where('erased_at', 'is', null)
+    .executeTakeFirst();
+  return result.numUpdatedRows === 1n;
+}
+
+/** Blanks a person's row for good; lots, loans and the ledger keep only its number. */
+export async function erasePerson(db: Db, id: number, now: Date): Promise<void> {
+  await db
+    .updateTable('person')
+    .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, erased_at: now })
+    .where('id', '=', id)
+    .execute();
+  await db.updateTable('garden').set({ name: 'Former garden', latitude: null, longitude: null }).where('person_id', '=', id).execute();
+  await db
+    .deleteFrom('garden_distance')
+    .where((eb) => {
+      const theirs = eb.selectFrom('garden').select('garden.id').where('person_id', '=', id);
+      return eb.or([eb('one_id', 'in', theirs), eb('other_id', 'in', theirs)]);
+    })
+    .execute();
+}
+
+export async function findPerson(db: Db, id: number) {
+  return db
+    .selectFrom('person')
+    .leftJoin('account', (join) => join.onRef('account.person_id', '=', 'person.id').on('account.closed_at', 'is', null))
+    .select([
+      'person.id',
+      'person.name',
+      'person.email',
+      'person.phone',
+      'person.note',
+      'person.is_member as isMember',
+      'person.version',
+      'person.erased_at as erasedAt',
+      'account.role',
+      'account.email as signInEmail',
+      'account.id as accountId',
+    ])
+    .where('person.id', '=', id)
+    .executeTakeFirst();
+}
+
+/** People of this very name, and people whose name is nearly this one. */
+export async function matchPeople(db: Db, name: string): Promise<{ id: number; name: string; exact: boolean }[]> {
+  const key = searchKey(name);
+  return db
+    .selectFrom('person')
+    .select(['id', 'name', sql<boolean>`lower(name) = lower(${name})`.as('exact')])
+    .where(sql<boolean>`(search_key(name) % ${key} and similarity(search_key(name), ${key}) > 0.55)`)
+    .where('erased_at', 'is', null)
+    .orderBy('exact', 'desc')
+    .orderBy(sql`similarity(search_key(name), ${key})`, 'desc')
+    .limit(6)
+    .execute();
+}
+
+/** Names that hold what has been typed so far, for the suggestions below a field. */
+export async function suggestPeople(db: Db, typed: string): Promise<{ id: number; name: string }[]> {
+  return db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where(holdsWords(typed, 'person.name'))
+    .where('erased_at', 'is', null)
+    .orderBy('name')
+    .limit(12)
+    .execute();
+}
+
+/** Lines of a crop whose name holds what was typed, and that have or had a lot. */
+export async function suggestLines(db: Db, cropId: string, typed: string): Promise<{ id: number; name: string }[]> {
+  return db
+    .selectFrom('line')
+    .select(['id', 'name'])
+    .where('crop_id', '=', cropId)
+    .where(holdsWords(typed, 'line.name'))
+    .where((eb) => eb.exists(eb.selectFrom('lot').select('lot.id').whereRef('lot.line_id', '=', 'line.id')))
+    .orderBy('name')
+    .limit(12)
+    .execute();
+}
+
+export type PeopleSort = 'name' | 'loans';
+
+/** Members and others with their open loans, a page at a time. */
+export async function listPeople(
+  db: Db,
+  page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: string },
+) {
+  const open = db
+    .selectFrom('open_loan')
+    .innerJoin('loan', 'loan.id', 'open_loan.loan_id')
+    .select((eb) => [
+      'loan.member_id',
+      eb.fn.countAll<number>().as('open'),
+      eb.fn.countAll<number>().filterWhere('open_loan.due_on', '<', page.today).as('late'),
+    ])
+    .groupBy('loan.member_id')
+    .as('open_loans');
+  let query = db
+    .selectFrom('person')
+    .leftJoin(open, 'open_loans.member_id', 'person.id')
+    .leftJoin('account', (join) => join.onRef('account.person_id', '=', 'person.id').on('account.closed_at', 'is', null))
+    .where('person.erased_at', 'is', null);
+  if (page.search) query = query.where(holdsWords(page.search, 'person.name'));
+  if (page.membersOnly) query = query.where('person.is_member', '=', true);
+  const rows = query
+    .select((eb) => [
+      'person.id',
+      'person.name',
+      'person.is_member as isMember',
+      'account.role',
+      eb.fn.coalesce('open_loans.open', eb.lit(0)).as('open'),
+      eb.fn.coalesce('open_loans.late', eb.lit(0)).as('late'),
+    ])
+    .orderBy(
+      page.sort === 'loans' ? sql`coalesce(open_loans.late, 0) desc, coalesce(open_loans.open, 0) desc, person.name` : sql`person.name`,
+    )
+    .limit(page.limit)
+    .offset(page.offset);
+  const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
+  const [people, count] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
+  return { people, total: count.count };
+}

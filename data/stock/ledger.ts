@@ -1,0 +1,74 @@
+import { sql } from 'kysely';
+import type { Db } from '#data/database.ts';
+import type { MovementKind, OutsideAccount } from '#data/schema.ts';
+
+export interface NewMovement {
+  readonly actKey: string;
+  readonly lotId: number;
+  readonly kind: MovementKind;
+  readonly from: { readonly holding: number } | { readonly outside: OutsideAccount };
+  readonly to: { readonly holding: number } | { readonly outside: OutsideAccount };
+  /** Whole seeds or milligrams, as the lot is kept; above 0. */
+  readonly amount: number;
+  readonly typed: string | null;
+  readonly reason: string | null;
+  readonly happenedOn: string;
+  readonly personId: number | null;
+}
+
+/** Writes one movement; the database moves both balances, or refuses when the holding has too little. */
+export async function move(db: Db, movement: NewMovement): Promise<void> {
+  const { from, to } = movement;
+  await db
+    .insertInto('movement')
+    .values({
+      act_key: movement.actKey,
+      lot_id: movement.lotId,
+      kind: movement.kind,
+      amount: movement.amount,
+      typed: movement.typed,
+      reason: movement.reason,
+      from_holding: 'holding' in from ? from.holding : null,
+      from_outside: 'outside' in from ? from.outside : null,
+      to_holding: 'holding' in to ? to.holding : null,
+      to_outside: 'outside' in to ? to.outside : null,
+      happened_on: movement.happenedOn,
+      person_id: movement.personId,
+    })
+    .execute();
+}
+
+/** Every movement of a lot, oldest first, with the balance after each. */
+export async function readLedger(db: Db, lotId: number) {
+  return db
+    .selectFrom('movement')
+    .leftJoin('person', 'person.id', 'movement.person_id')
+    .select([
+      'movement.id',
+      'movement.kind',
+      'movement.amount',
+      'movement.typed',
+      'movement.reason',
+      'movement.happened_on as happenedOn',
+      'movement.written_at as writtenAt',
+      'movement.from_outside as fromOutside',
+      'movement.to_outside as toOutside',
+      'person.name as by',
+      sql<number>`(sum((case when to_holding is not null then amount else 0 end) - (case when from_holding is not null then amount else 0 end)) over (order by movement.id))::bigint`.as(
+        'balance',
+      ),
+    ])
+    .where('movement.lot_id', '=', lotId)
+    .orderBy('movement.id')
+    .execute();
+}
+
+/** Lots and holdings whose kept balance differs from the sum of their movements: always none. */
+export async function findDisagreements(db: Db): Promise<{ kind: string; id: number }[]> {
+  const { rows } = await sql<{ kind: string; id: number }>`
+    select 'holding' as kind, holding.id from holding
+      where balance <> coalesce((select sum(amount) from movement where to_holding = holding.id), 0) - coalesce((select sum(amount) from movement where from_holding = holding.id), 0)
+    union all
+    select 'lot', lot.id from lot where on_hand <> coalesce((select sum(balance) from holding where lot_id = lot.id), 0)`.execute(db);
+  return rows;
+}

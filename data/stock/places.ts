@@ -1,0 +1,80 @@
+import { sql } from 'kysely';
+import type { PlaceWarmth } from '#core/stock/placeByRule.ts';
+import type { Db } from '#data/database.ts';
+import { holdsWords } from '#data/search.ts';
+
+/** Where a lot lies, jar by jar: loose seed before packets, and empty jars after full ones. */
+export async function findHoldings(db: Db, lotId: number) {
+  return db
+    .selectFrom('holding')
+    .innerJoin('place', 'place.id', 'holding.place_id')
+    .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance', 'holding.packet_units as packetUnits'])
+    .where('lot_id', '=', lotId)
+    .orderBy(sql`holding.packet_units is not null`)
+    .orderBy(sql`holding.balance = 0`)
+    .orderBy('holding.id')
+    .execute();
+}
+
+export async function createHolding(
+  db: Db,
+  holding: { lotId: number; placeId: number; container: string; packetUnits?: number },
+): Promise<number> {
+  return (
+    await db
+      .insertInto('holding')
+      .values({ lot_id: holding.lotId, place_id: holding.placeId, container: holding.container, packet_units: holding.packetUnits ?? null })
+      .returning('id')
+      .executeTakeFirstOrThrow()
+  ).id;
+}
+
+export async function listPlaces(db: Db) {
+  return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
+}
+
+/** Places whose warmth has been written down, with how warm each is on a day. */
+export async function readPlaceWarmth(db: Db, today: string): Promise<PlaceWarmth[]> {
+  return db
+    .selectFrom('place_climate')
+    .innerJoin('place', 'place.id', 'place_climate.place_id')
+    .distinctOn('place.id')
+    .select(['place.name as place', 'place_climate.celsius'])
+    .where('since', '<=', today)
+    .orderBy('place.id')
+    .orderBy('since', 'desc')
+    .orderBy('place_climate.id', 'desc')
+    .execute();
+}
+
+/** Every place with how many lots have seed there. */
+export async function countLotsByPlace(db: Db) {
+  return db
+    .selectFrom('place')
+    .leftJoin('holding', (join) => join.onRef('holding.place_id', '=', 'place.id').on('holding.balance', '>', 0))
+    .select((eb) => ['place.name', eb.fn.count<number>('holding.lot_id').distinct().as('lots')])
+    .groupBy('place.id')
+    .orderBy('place.id')
+    .execute();
+}
+
+/** The place of this name, made if need be; returns its id. */
+export async function ensurePlace(db: Db, name: string): Promise<number> {
+  const same = db
+    .selectFrom('place')
+    .select('id')
+    .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
+  const found = await same.executeTakeFirst();
+  if (found) return found.id;
+  await db
+    .insertInto('place')
+    .values({ name })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return (await same.executeTakeFirstOrThrow()).id;
+}
+
+/** Places whose name holds what was typed. */
+export async function findPlaces(db: Db, typed: string): Promise<{ id: number; name: string }[]> {
+  return db.selectFrom('place').select(['id', 'name']).where(holdsWords(typed, 'place.name')).orderBy('name').limit(12).execute();
+}

@@ -1,0 +1,108 @@
+import { sql } from 'kysely';
+import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
+import type { Db } from '#data/database.ts';
+import { lots } from '#data/lots/lots.ts';
+import { holdsWords } from '#data/search.ts';
+
+export interface ShelfPage {
+  readonly search: string;
+  readonly crop: string;
+  readonly state: ShelfState | '';
+  readonly sort: ShelfSort;
+  readonly today: string;
+  readonly limit: number;
+  readonly offset: number;
+}
+
+const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
+  variety: sql`crop.name, line.name, lot.id desc`,
+  code: sql`lot.code desc`,
+  harvest: sql`lot.harvested desc nulls last, lot.id desc`,
+  amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
+  germination: sql`lot_outlook.median nulls last, lot.id`,
+  'next test': sql`lot.next_test_on nulls last, lot.id`,
+};
+const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
+
+const CLEAN = ['clean seed', 'on paper'] as const;
+
+/** One page of the shelves, and how many lots match in all. */
+export async function listShelves(db: Db, page: ShelfPage) {
+  let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
+  for (const word of page.search.split(/\s+/).filter(Boolean))
+    query = query.where(
+      sql<boolean>`(${holdsWords(word, 'lot.search_text')} or lot.donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
+    );
+  if (page.crop) query = query.where('crop.id', '=', page.crop);
+  if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'in', CLEAN);
+  else if (page.state === 'to be cleaned') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'not in', CLEAN);
+  else if (page.state) query = query.where('lot.on_hand', '>', 0);
+  if (page.state === 'on hold') query = query.where(HELD);
+  if (page.state === 'may be lent')
+    query = query
+      .where(sql<boolean>`not ${HELD}`)
+      .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
+      .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+  if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
+  const rows = query
+    .select([
+      'lot.code',
+      'line.name as variety',
+      'crop.name as crop',
+      'lot.kind',
+      'lot.harvested',
+      'lot.unit',
+      'lot.on_hand as onHand',
+      'lot.seeds_per_gram as seedsPerGram',
+      'donor.name as donor',
+      'lot.verdict',
+      'lot_outlook.low',
+      'lot_outlook.median',
+      'lot_outlook.high',
+      'lot.treated',
+      'lot.form',
+      'lot_promise.promise',
+      'lot.tested_sprouted as sprouted',
+      'lot.tested_laid as laid',
+      'lot.tested_on as testedOn',
+      'lot.next_test_on as nextTestOn',
+      sql<
+        HoldKind[]
+      >`array(select kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`.as(
+        'holds',
+      ),
+      sql<
+        string | null
+      >`(select string_agg(place.name, ', ') from holding join place on place.id = holding.place_id where holding.lot_id = lot.id and holding.balance > 0)`.as(
+        'places',
+      ),
+    ])
+    .orderBy(ORDER[page.sort])
+    .limit(page.limit)
+    .offset(page.offset);
+  const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
+  const [found, { count }] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
+  return { lots: found, total: count };
+}
+
+/** Kinds of which something may be lent now: no amounts, no people, no places. */
+export async function listLendable(db: Db, search: string, most: number) {
+  let query = lots(db)
+    .where('lot.on_hand', '>', 0)
+    .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
+    .where(sql<boolean>`not ${HELD}`)
+    .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+  if (search) query = query.where(holdsWords(search, 'lot.search_text'));
+  return query
+    .select([
+      'crop.name as crop',
+      'line.name as variety',
+      sql<string>`facts->>'ease'`.as('ease'),
+      sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
+    ])
+    .distinct()
+    .orderBy('crop.name')
+    .orderBy('line.name')
+    .limit(most)
+    .execute();
+}

@@ -1,0 +1,112 @@
+import { sql } from 'kysely';
+import type { HoldKind } from '#core/lots/words.ts';
+import type { Db } from '#data/database.ts';
+
+/** The most of each kind of work that Today shows; the counts tell what lies beyond. */
+const MOST = 12;
+
+const LOT = sql`lot.code, line.name as variety, crop.name as crop, lot.treated`;
+type Treated = 'yes' | 'unknown' | null;
+const LOT_NAMES = sql`join line on line.id = lot.line_id join crop on crop.id = line.crop_id`;
+
+export interface DueCount {
+  id: number;
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  laidOn: string;
+  seedsLaid: number;
+  finalCountDays: number;
+  total: number;
+}
+export interface DueTest {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  reason: string;
+  total: number;
+}
+export interface DueReturn {
+  id: number;
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  member: string;
+  memberId: number;
+  packets: number;
+  total: number;
+}
+/** Fruit or heads that must be opened by a day, or their seed spoils. */
+export interface DueOpening {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  form: string;
+  total: number;
+}
+const OPEN_AHEAD_DAYS = 7;
+export interface HeldLot {
+  on: string;
+  code: string;
+  variety: string;
+  crop: string;
+  treated: Treated;
+  kind: HoldKind;
+  reason: string;
+  total: number;
+}
+
+/** What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind. */
+export async function readDue(db: Db, today: string) {
+  const [counts, tests, returns, holds, openings] = await Promise.all([
+    sql<DueCount>`
+      select t.id, t.next_count_on as "on", ${LOT}, t.laid_on as "laidOn", t.seeds_laid as "seedsLaid", t.final_count_days as "finalCountDays", count(*) over () as total
+      from germination_test t join lot on lot.id = t.lot_id ${LOT_NAMES}
+      where t.next_count_on <= ${today} order by t.next_count_on, t.id limit ${MOST}`.execute(db),
+    sql<DueTest>`
+      select lot.next_test_on as "on", ${LOT}, lot.next_test_reason as reason, due.total
+      from (select id, count(*) over () as total from lot where next_test_on <= ${today} and on_hand > 0
+            and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) order by next_test_on, id limit ${MOST}) due
+      join lot on lot.id = due.id ${LOT_NAMES} order by lot.next_test_on, lot.id`.execute(db),
+    sql<DueReturn>`
+      select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
+      from (select loan_id, count(*) over () as total from open_loan where due_on < ${today} order by due_on, loan_id limit ${MOST}) due
+      join loan on loan.id = due.loan_id join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
+      order by loan.due_on, loan.id`.execute(db),
+    sql<HeldLot>`
+      select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
+      from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}
+      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) order by hold.set_on, hold.id limit ${MOST}`.execute(
+      db,
+    ),
+    sql<DueOpening>`
+      select lot.open_by as "on", ${LOT}, lot.form, count(*) over () as total
+      from lot ${LOT_NAMES}
+      where lot.on_hand = 0 and lot.form in ('whole fruit', 'heads or pods') and lot.open_by <= ${today}::date + ${OPEN_AHEAD_DAYS}::integer
+      order by lot.open_by, lot.id limit ${MOST}`.execute(db),
+  ]);
+  return { counts: counts.rows, tests: tests.rows, returns: returns.rows, holds: holds.rows, openings: openings.rows };
+}
+
+export interface ComingDay {
+  on: string;
+  kind: 'count' | 'test' | 'return';
+  count: number;
+}
+
+/** How much falls due on each day after `today` up to `until`. */
+export async function readComing(db: Db, today: string, until: string): Promise<ComingDay[]> {
+  const { rows } = await sql<ComingDay>`
+    select next_count_on as "on", 'count' as kind, count(*) from germination_test where next_count_on > ${today} and next_count_on <= ${until} group by 1
+    union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
+    union all select due_on, 'return', count(*) from open_loan where due_on >= ${today} and due_on <= ${until} group by 1`.execute(db);
+  return rows;
+}

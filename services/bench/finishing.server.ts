@@ -1,0 +1,165 @@
+import type { NotDry } from '#core/bench/sealing.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Amount } from '#core/units/parseAmount.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import * as bench from '#data/bench/bench.ts';
+import type { Db } from '#data/database.ts';
+import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
+import { readHouse } from '#data/house/house.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { batchAt, readFirst, type BatchGone, type MovedOn, type ReadFirst } from './bench.server.ts';
+import { isDeadlyPlace } from '#services/stock/frost.server.ts';
+import { enterClean, unitsOf } from './cleaned.server.ts';
+import { readDrying } from './drying.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform, type Refuse } from '#services/perform.server.ts';
+import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
+
+export type FinishProblem =
+  | BatchGone
+  | MovedOn
+  | ReadFirst
+  | Short
+  | { readonly code: 'not dry'; readonly against: readonly NotDry[] }
+  | { readonly code: 'more than there was' }
+  | { readonly code: 'frost kills it' };
+
+/** Ends a batch with the clean seed that came out. Seed that is not dry enough wants a reason, and is held as drying. */
+export function finishBatch(
+  db: Db,
+  actor: Actor,
+  now: Date,
+  finish: {
+    key: string;
+    batchId: number;
+    turn: number;
+    amount: Amount & { typed: string };
+    /** Where seed that was cleaned goes, and into what; null leaves it where the lot is. */
+    place?: string | null;
+    container?: string | null;
+    sign: boolean;
+    liftDrying: boolean;
+    reason: string | null;
+  },
+) {
+  return perform<{ code: string; lifted: boolean }, FinishProblem>(
+    db,
+    { key: finish.key, command: 'batch finished', actor },
+    async (tx, refuse) => {
+      const batch = await batchAt(tx, finish.batchId, finish.turn, refuse);
+      await readFirst(tx, batch, actor, refuse);
+      const { against } = await readDrying(tx, batch, now, finish.sign);
+      if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
+      const lot = (await lockLot(tx, batch.code))!;
+      const house = await readHouse(tx);
+      const today = dayInZone(now, house?.timeZone ?? 'UTC');
+      if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
+      const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
+      const act = { actKey: finish.key, by: actor.personId };
+      await bench.endBatch(tx, {
+        ...act,
+        batchId: batch.id,
+        outcome: 'finished',
+        clean: units,
+        typed: finish.amount.typed,
+        reason: finish.reason,
+        endedAt: now < batch.since ? batch.since : now,
+      });
+      if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
+        const others = (await bench.listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
+        if (units > 0)
+          await enterClean(tx, lot, {
+            actKey: finish.key,
+            units,
+            typed: finish.amount.typed,
+            today,
+            actor,
+            isLast: others.length === 0,
+            place: finish.place ?? null,
+            container: finish.container ?? null,
+          });
+      } else await settleStock(tx, lot, units, { actKey: finish.key, typed: finish.amount.typed, today, actor }, refuse);
+      const lifted = await settleDrying(tx, lot.id, today, actor, finish, against);
+      await refreshOutlook(tx, lot.id, today);
+      return { answer: { code: lot.code, lifted }, subject: lot.code };
+    },
+  );
+}
+
+/** Seed that was in the book already is less by the water, chaff and bad seed that left it. */
+async function settleStock(
+  tx: Db,
+  lot: NonNullable<Awaited<ReturnType<typeof lockLot>>>,
+  units: number,
+  by: { actKey: string; typed: string; today: string; actor: Actor },
+  refuse: Refuse<Short | { readonly code: 'more than there was' }>,
+): Promise<void> {
+  const gone = lot.onHand - units;
+  if (gone < 0) refuse({ code: 'more than there was' });
+  if (gone > 0)
+    await drawFromLot(
+      tx,
+      lot,
+      gone,
+      {
+        actKey: by.actKey,
+        kind: 'discarded',
+        to: { outside: 'waste' },
+        typed: by.typed,
+        reason: 'Water, chaff and bad seed, at the bench',
+        happenedOn: by.today,
+        personId: by.actor.personId,
+      },
+      refuse,
+    );
+}
+
+/** Lifts the drying hold of seed that is dry, when asked to; seed that was put away too soon is held for just that. */
+async function settleDrying(
+  tx: Db,
+  lotId: number,
+  today: string,
+  actor: Actor,
+  finish: { key: string; liftDrying: boolean; reason: string | null },
+  against: readonly NotDry[],
+): Promise<boolean> {
+  const holds = (await findHolds(tx, lotId)).filter(({ kind, liftedOn }) => kind === 'drying' && liftedOn === null);
+  const isDry = against.length === 0;
+  if (isDry && !finish.liftDrying) return false;
+  for (const hold of holds)
+    await liftHold(tx, {
+      holdId: hold.id,
+      reason: isDry ? 'Weights settled, the sign seen, the air dry' : 'Cleaned, and put away before it was dry',
+      liftedOn: today,
+      liftedBy: actor.personId,
+      actKey: finish.key,
+    });
+  if (!isDry)
+    await createHold(tx, {
+      lotId,
+      kind: 'drying',
+      reason: `Put away before it was dry: ${finish.reason}`,
+      setOn: today,
+      setBy: actor.personId,
+      actKey: finish.key,
+    });
+  return isDry && holds.length > 0;
+}
+
+/** Gives a batch up; what was lost is in the words. */
+export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
+  return perform<null, BatchGone | MovedOn>(db, { key: end.key, command: 'batch given up', actor }, async (tx, refuse) => {
+    const batch = await batchAt(tx, end.batchId, end.turn, refuse);
+    await bench.endBatch(tx, {
+      actKey: end.key,
+      by: actor.personId,
+      batchId: batch.id,
+      outcome: 'abandoned',
+      clean: null,
+      typed: null,
+      reason: end.reason,
+      endedAt: now < batch.since ? batch.since : now,
+    });
+    return { answer: null, subject: batch.code };
+  });
+}

@@ -1,0 +1,93 @@
+import { packetsOf } from '#core/bench/packing.ts';
+import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { move } from '#data/stock/ledger.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { isDeadlyPlace } from '#services/stock/frost.server.ts';
+import { perform } from '#services/perform.server.ts';
+import { looseHolding } from '#services/stock/stock.server.ts';
+
+export type PackProblem =
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'on hold'; readonly kind: 'drying' | 'recall' }
+  | { readonly code: 'more than there is'; readonly most: number }
+  | { readonly code: 'nothing to pack' }
+  | { readonly code: 'frost kills it' };
+
+/** Makes packets of so many seeds each out of what lies loose, and puts them at a place; what is kept back stays loose. */
+export function packLot(
+  db: Db,
+  actor: Actor,
+  today: string,
+  pack: { key: string; code: string; seeds: number; packets: number | null; keepBack: number; place: string },
+) {
+  return perform<{ packets: number }, PackProblem>(db, { key: pack.key, command: 'packed', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, pack.code)) ?? refuse({ code: 'no such lot' });
+    const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
+    if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
+    if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
+    const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
+    const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
+    const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
+    const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
+    if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
+    if (made.packets === 0) return refuse({ code: 'nothing to pack' });
+    const to = await createHolding(tx, {
+      lotId: lot.id,
+      placeId: await ensurePlace(tx, pack.place),
+      container: 'packets',
+      packetUnits: each,
+    });
+    let wanted = made.packets * each;
+    for (const { id, balance } of loose) {
+      const amount = Math.min(wanted, balance);
+      if (amount === 0) break;
+      await move(tx, {
+        actKey: pack.key,
+        lotId: lot.id,
+        kind: 'packed',
+        from: { holding: id },
+        to: { holding: to },
+        amount,
+        typed: `${made.packets} × ${pack.seeds} seeds`,
+        reason: null,
+        happenedOn: today,
+        personId: actor.personId,
+      });
+      wanted -= amount;
+    }
+    return { answer: { packets: made.packets }, subject: lot.code };
+  });
+}
+
+export type UnpackProblem =
+  { readonly code: 'no such lot' } | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
+
+/** Opens packets: their seed goes back to what lies loose. */
+export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: string; code: string; holding: number; packets: number }) {
+  return perform<null, UnpackProblem>(db, { key: unpack.key, command: 'unpacked', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, unpack.code)) ?? refuse({ code: 'no such lot' });
+    const holdings = await findHoldings(tx, lot.id);
+    const from = holdings.find(({ id, packetUnits }) => id === unpack.holding && packetUnits !== null);
+    if (!from) return refuse({ code: 'no such packets' });
+    const each = from.packetUnits!;
+    const most = Math.floor(from.balance / each);
+    if (unpack.packets > most) refuse({ code: 'more than there is', most });
+    await move(tx, {
+      actKey: unpack.key,
+      lotId: lot.id,
+      kind: 'unpacked',
+      from: { holding: from.id },
+      to: { holding: await looseHolding(tx, lot.id) },
+      amount: unpack.packets * each,
+      typed: `${unpack.packets} packets`,
+      reason: null,
+      happenedOn: today,
+      personId: actor.personId,
+    });
+    return { answer: null, subject: lot.code };
+  });
+}

@@ -1,0 +1,50 @@
+import { contentOf, purityOf, type PurityCard } from '#core/bench/yield.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { createHold } from '#data/lots/holds.ts';
+import { lockLot, setSeedsPerGram } from '#data/lots/lots.ts';
+import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
+import { perform } from '#services/perform.server.ts';
+
+/**
+ * Keeps what a sample was parted into. What a gram of the lot holds follows from it, and with it packets, tests and sowing by weight;
+ * seed of a noxious weed holds the lot until local rules are asked.
+ */
+export function addPurityCard(
+  db: Db,
+  actor: Actor,
+  today: string,
+  card: { key: string; code: string; parts: PurityCard; counted: number | null },
+) {
+  return perform<{ held: boolean }, { readonly code: 'no such lot' } | { readonly code: 'no pure seed' }>(
+    db,
+    { key: card.key, command: 'sample parted', actor },
+    async (tx, refuse) => {
+      const lot = (await lockLot(tx, card.code)) ?? refuse({ code: 'no such lot' });
+      const { hold } = purityOf(card.parts, lot.seedsPerGram);
+      const [before] = await findPurityCards(tx, lot.id);
+      const content = contentOf(card.parts, before?.purePerGram ?? lot.seedsPerGram, card.counted);
+      if (content.perGram === 0) refuse({ code: 'no pure seed' });
+      await setSeedsPerGram(tx, lot.id, content.perGram);
+      await createPurityCard(tx, {
+        counted: card.counted,
+        purePerGram: content.purePerGram,
+        lotId: lot.id,
+        parts: card.parts,
+        weighedOn: today,
+        by: actor.personId,
+        actKey: card.key,
+      });
+      if (hold)
+        await createHold(tx, {
+          lotId: lot.id,
+          kind: 'rules',
+          reason: 'Seed of a noxious weed in its sample: what is to be done with it is a matter of local law',
+          setOn: today,
+          setBy: null,
+          actKey: card.key,
+        });
+      return { answer: { held: hold }, subject: lot.code };
+    },
+  );
+}

@@ -1,0 +1,122 @@
+import { warmUpHours } from '#core/bench/calculators.ts';
+import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { readAir } from '#data/bench/bench.ts';
+import type { Db } from '#data/database.ts';
+import { activeHolds, createHold, findHolds, liftHold } from '#data/lots/holds.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
+import { perform } from '#services/perform.server.ts';
+
+type NoLot = { readonly code: 'no such lot' };
+export type ShutProblem =
+  | NoLot
+  | { readonly code: 'not dry' }
+  | { readonly code: 'must stay moist' }
+  | { readonly code: 'shut already' }
+  | { readonly code: 'to come' }
+  | { readonly code: 'still open then'; readonly until: string };
+
+/** Shuts a lot away from insects, in the freezer or airtight; seed that is not dry, or must not be, is refused: frost kills it. */
+export function shutAway(
+  db: Db,
+  actor: Actor,
+  today: string,
+  shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
+) {
+  return perform<null, ShutProblem>(db, { key: shut.key, command: 'shut away', detail: shut.kind, actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, shut.code)) ?? refuse({ code: 'no such lot' });
+    if (lot.facts.storage === 'not to be dried') refuse({ code: 'must stay moist' });
+    const holds = await activeHolds(tx, lot.id);
+    if (holds.includes('drying')) refuse({ code: 'not dry' });
+    if (shut.since > today) refuse({ code: 'to come' });
+    for (const { openedOn } of await findTreatments(tx, lot.id)) {
+      const until = openedOn ?? refuse({ code: 'shut already' });
+      if (until > shut.since) refuse({ code: 'still open then', until });
+    }
+    await createTreatment(tx, { ...shut, actKey: shut.key, by: actor.personId, lotId: lot.id });
+    if (!holds.includes('pests'))
+      await createHold(tx, {
+        lotId: lot.id,
+        kind: 'pests',
+        reason: `${TREATMENT_FACTS[shut.kind].title}, in ${shut.container}`,
+        setOn: today,
+        setBy: actor.personId,
+        actKey: shut.key,
+      });
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export type OpenProblem = NoLot | { readonly code: 'not shut' } | { readonly code: 'too early'; readonly opens: string };
+
+/** Takes a lot out again. Too early wants a reason, and begins the time anew; in time its hold for pests is lifted. */
+export function openTreated(
+  db: Db,
+  actor: Actor,
+  today: string,
+  open: { key: string; code: string; reason: string | null; liftPests: boolean },
+) {
+  return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, command: 'taken out', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
+    const shut = (await findTreatments(tx, lot.id)).find(({ openedOn }) => openedOn === null) ?? refuse({ code: 'not shut' });
+    const clock = treatmentClock(shut.kind, shut.since, today);
+    const early = clock.state === 'too early';
+    if (early && open.reason === null) refuse({ code: 'too early', opens: clock.opens });
+    const act = { actKey: open.key, by: actor.personId };
+    await createOpening(tx, { ...act, treatmentId: shut.id, openedOn: today, early, reason: open.reason });
+    if (early)
+      await createTreatment(tx, { ...act, lotId: lot.id, kind: shut.kind, container: shut.container, use: shut.use, since: today });
+    else if (open.liftPests)
+      for (const hold of (await findHolds(tx, lot.id)).filter(({ kind, liftedOn }) => kind === 'pests' && liftedOn === null))
+        await liftHold(tx, {
+          holdId: hold.id,
+          reason: `${TREATMENT_FACTS[shut.kind].title}, ${clock.days} days`,
+          liftedOn: today,
+          liftedBy: actor.personId,
+          actKey: open.key,
+        });
+    return { answer: { again: early }, subject: lot.code };
+  });
+}
+
+export type WarmProblem = NoLot | { readonly code: 'warms already' };
+/** Where nobody has read the room: as a heated room is. */
+const USUAL_ROOM = { celsius: 20, humidity: 0.6 };
+
+/** Takes a cold, closed container off its shelf: it stays closed until it is as warm as the room. */
+export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; code: string; container: string; celsius: number }) {
+  return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, command: 'warming up', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, cold.code)) ?? refuse({ code: 'no such lot' });
+    if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
+    const room = (await readAir(tx)) ?? USUAL_ROOM;
+    const milligrams = lot.unit === 'mg' ? lot.onHand : (seedsInUnits(lot.onHand, 'seed', lot.seedsPerGram) / lot.seedsPerGram) * 1000;
+    const hours = warmUpHours(Math.max(milligrams, 1000), cold.container, cold.celsius, room.celsius, room.humidity);
+    const opensAt = new Date(now.getTime() + hours * 3_600_000);
+    await createWarmUp(tx, {
+      actKey: cold.key,
+      by: actor.personId,
+      lotId: lot.id,
+      container: cold.container,
+      fromCelsius: cold.celsius,
+      takenOutAt: now,
+      opensAt,
+    });
+    return { answer: { opensAt: opensAt.toISOString() }, subject: lot.code };
+  });
+}
+
+export type UncloseProblem = NoLot | { readonly code: 'not warming' } | { readonly code: 'still cold'; readonly opensAt: string };
+
+/** Opens a container that has warmed up; before its time only by somebody who says so. */
+export function openWarm(db: Db, actor: Actor, now: Date, open: { key: string; code: string; early: boolean }) {
+  return perform<null, UncloseProblem>(db, { key: open.key, command: 'container opened', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
+    const warming = (await findWarming(tx, lot.id)) ?? refuse({ code: 'not warming' });
+    const early = now < warming.opensAt;
+    if (early && !open.early) refuse({ code: 'still cold', opensAt: warming.opensAt.toISOString() });
+    await endWarmUp(tx, { actKey: open.key, by: actor.personId, warmUpId: warming.id, openedAt: now, early });
+    return { answer: null, subject: lot.code };
+  });
+}

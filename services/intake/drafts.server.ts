@@ -1,0 +1,26 @@
+import type { Answers } from '#core/passport/answers.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { createDraft, forgetDraft, saveDraft } from '#data/intake/drafts.ts';
+
+/** What a half-done interview is called in the list of them. */
+export function draftTitle(answers: Answers, cropName: string | null): string {
+  const variety = answers['variety'] ? `‘${answers['variety']}’` : null;
+  const from = answers['donor'] && answers['donor'] !== 'unknown' ? `from ${answers['donor']}` : null;
+  return [cropName ?? 'Seed', variety, from].filter(Boolean).join(' ').slice(0, 160);
+}
+
+/** Begins an interview that is kept on the server from its first answer. */
+export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; loanId: number | null }): Promise<string> {
+  return createDraft(db, { accountId: actor.accountId, answers: { ...draft.answers }, title: draft.title, loanId: draft.loanId });
+}
+
+/** Keeps what has been said so far; false when it was taken up elsewhere since `version`, or has been finished. */
+export function keepDraft(db: Db, now: Date, id: string, draft: { answers: Answers; title: string; version: number }): Promise<boolean> {
+  return saveDraft(db, id, { answers: { ...draft.answers }, title: draft.title, version: draft.version, now });
+}
+
+/** Throws a half-done interview away. */
+export function dropDraft(db: Db, id: string): Promise<void> {
+  return forgetDraft(db, id);
+}

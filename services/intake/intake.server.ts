@@ -1,0 +1,251 @@
+import type { Interview } from '#contracts/intake/interview.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import { aimBy, takesHybrids } from '#core/house/rules.ts';
+import { parseDistance } from '#core/units/parseDistance.ts';
+import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
+import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
+import { known, type Passport } from '#core/passport/passport.ts';
+import { checkRipe } from '#core/passport/ripe.ts';
+import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { readCrop } from '#data/almanac/almanac.ts';
+import type { Db } from '#data/database.ts';
+import { forgetDraft } from '#data/intake/drafts.ts';
+import { recordEvidence } from '#data/lots/evidence.ts';
+import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
+import { readHouse, type House } from '#data/house/house.ts';
+import { move } from '#data/stock/ledger.ts';
+import { ensureLine } from '#data/lots/lines.ts';
+import { closeLoan, lockLoan, recordReturn } from '#data/desk/loans.ts';
+import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
+import { recordPassport } from '#data/lots/passports.ts';
+import { createHolding, ensurePlace } from '#data/stock/places.ts';
+import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
+import { layHolds } from '#services/lots/holds.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform, type Refuse } from '#services/perform.server.ts';
+import { refreshPromises } from '#services/lots/promises.server.ts';
+
+export type IntakeProblem =
+  | { readonly code: 'no such crop' }
+  | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
+  | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
+  | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
+  | { readonly code: 'loan is closed' }
+  | { readonly code: 'another crop was lent'; readonly lent: string }
+  | { readonly code: 'hybrids are not taken' }
+  | { readonly code: 'garden place'; readonly fault: PlaceFault | 'unreadable' | 'unknown garden' };
+
+export interface Intake {
+  readonly key: string;
+  readonly draftId: string | null;
+  readonly loanId: number | null;
+  readonly interview: Interview;
+}
+
+interface Parent {
+  readonly loanId: number;
+  readonly lotId: number;
+  readonly memberId: number;
+  readonly generation: number | null;
+  readonly variety: string;
+}
+
+/** What is judged by the interview alone, before anything is written: answers that contradict, and the house's rule on hybrids. */
+function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: string): IntakeProblem | null {
+  const found = contradictionsIn(interview.passport, crop, today);
+  if (found.length > 0) return { code: 'contradiction', found };
+  if (interview.passport.kind === 'F1' && !takesHybrids(house.rules)) return { code: 'hybrids are not taken' };
+  return null;
+}
+
+/** Takes in a lot: donated, bought, found or market fruit, or seed that comes back from a loan and becomes a child of the lent lot. */
+export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) {
+  const { interview } = intake;
+  return perform<{ code: string }, IntakeProblem>(
+    db,
+    { key: intake.key, command: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
+    async (tx, refuse) => {
+      const crop = (await readCrop(tx, interview.cropId)) ?? refuse({ code: 'no such crop' });
+      const house = (await readHouse(tx))!;
+      const fault = checkInterview(interview, crop, house, today);
+      if (fault) refuse(fault);
+      const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, interview, refuse);
+      const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
+      if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
+      await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
+      await layHolds(tx, lot.id, today);
+      await refreshOutlook(tx, lot.id, today);
+      if (intake.draftId) await forgetDraft(tx, intake.draftId);
+      return { answer: { code: lot.code }, subject: lot.code };
+    },
+  );
+}
+
+async function findParent(tx: Db, loanId: number, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
+  const loan = await lockLoan(tx, loanId);
+  if (!loan || loan.outcome !== null) return refuse({ code: 'loan is closed' });
+  const lent = (await findLot(tx, loan.lotId))!;
+  if (lent.cropId !== interview.cropId) refuse({ code: 'another crop was lent', lent: lent.crop });
+  const harvested = known(interview.passport.harvested);
+  if (before(harvested, lent.harvested)) refuse({ code: 'harvest before parent', parentHarvest: lent.harvested! });
+  return { loanId, lotId: lent.id, memberId: loan.memberId, generation: lent.generation, variety: lent.variety };
+}
+
+interface Writing {
+  readonly actor: Actor;
+  readonly today: string;
+  readonly intake: Intake;
+  readonly crop: Crop;
+  readonly house: House;
+  readonly parent: Parent | null;
+  readonly refuse: Refuse<IntakeProblem>;
+}
+
+async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: string }> {
+  const { actor, today, intake, crop, house, parent, refuse } = writing;
+  const { interview } = intake;
+  const { passport } = interview;
+  const donorId = parent ? parent.memberId : await findOrAddDonor(tx, interview, refuse);
+  const gardenId = interview.garden === null ? null : await ensureGarden(tx, donorId, interview.garden);
+  if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, refuse);
+  const line = await ensureLine(tx, crop.id, lineName(interview), {
+    offspring: passport.offspring,
+    aim: aimBy(house.rules, passport),
+  });
+  const code = await takeLotCode(tx, yearOf(today));
+  const stock = stockOf(interview, crop);
+  const harvested = known(passport.harvested) ?? (passport.packet?.dateMeans === 'harvested' ? passport.packet.date : null);
+  const id = await createLot(
+    tx,
+    {
+      code,
+      lineId: line.id,
+      origin: interview.source,
+      kind: passport.kind,
+      unit: stock.unit,
+      seedsPerGram: stock.perGram,
+      donorId,
+      gardenId,
+      harvested,
+      plantsHarvested: known(passport.plantsHarvested),
+      treated: treatedColumn(passport),
+      form: passport.form,
+      openBy: checkRipe(crop, passport, today)?.kind === 'too early' ? null : openByOf(crop, passport, today),
+      generation: parent ? (parent.generation === null ? null : parent.generation + 1) : 0,
+      note:
+        [interview.brought.kind === 'uncleaned' ? `To be cleaned: ${interview.brought.typed}` : null, interview.note]
+          .filter(Boolean)
+          .join('. ') || null,
+      takenInOn: today,
+      searchText: [code, line.name, crop.name, crop.species].join(' '),
+      actKey: intake.key,
+    },
+    parent ? [{ id: parent.lotId, seeds: null }] : [],
+  );
+  await recordPassport(tx, { lotId: id, answers: passport, why: null, writtenOn: today, writtenBy: actor.personId, actKey: intake.key });
+  const holding = await createHolding(tx, { lotId: id, placeId: await ensurePlace(tx, interview.place), container: interview.container });
+  if (stock.amount > 0)
+    await move(tx, {
+      actKey: intake.key,
+      lotId: id,
+      kind: parent ? 'returned in' : 'received',
+      from: { outside: parent ? 'members' : 'donors' },
+      to: { holding },
+      amount: stock.amount,
+      typed: interview.brought.typed,
+      reason: null,
+      happenedOn: today,
+      personId: actor.personId,
+    });
+  return { id, code };
+}
+
+export const treatedColumn = ({ treated }: Passport): 'yes' | 'unknown' | null =>
+  treated === true ? 'yes' : treated === 'unknown' ? 'unknown' : null;
+
+function openByOf(crop: Crop, passport: Passport, today: string): string | null {
+  const ripe = checkRipe(crop, passport, today);
+  return ripe === null || ripe.kind === 'too early' ? null : ripe.openBy;
+}
+
+/** The line it is kept under: its name, or "Offspring of" it. */
+function lineName({ variety, passport }: Pick<Interview, 'variety' | 'passport'>): string {
+  return passport.offspring && !/^offspring of /i.test(variety) ? `Offspring of ${variety}` : variety;
+}
+
+/** Small seed is kept by weight, large seed by count, unless it came counted or weighed. Uncleaned stock starts at nothing. */
+function stockOf({ brought, passport }: Interview, crop: Crop): { unit: StockUnit; perGram: number; amount: number } {
+  const perGram = passport.sample
+    ? (passport.sample.seeds * 1000) / passport.sample.milligrams
+    : middleSeedsPerGram({ low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] });
+  if (brought.kind === 'uncleaned') return { unit: perGram > 20 ? 'mg' : 'seed', perGram, amount: 0 };
+  const { amount } = brought;
+  return amount.kind === 'weight' ? { unit: 'mg', perGram, amount: amount.milligrams } : { unit: 'seed', perGram, amount: amount.seeds };
+}
+
+/** What grew of the lent lot is evidence on it; and the loan ends unless more is still to come. */
+async function closeReturn(tx: Db, actor: Actor, today: string, intake: Intake, parent: Parent, lotId: number, crop: Crop): Promise<void> {
+  const { passport, keepsLoanOpen } = intake.interview;
+  const actKey = intake.key;
+  const lookedAt = known(passport.plantsSown) ?? known(passport.plantsStanding);
+  const offTypes = known(passport.offTypes);
+  if (lookedAt !== null && offTypes !== null)
+    await recordEvidence(tx, {
+      lotId: parent.lotId,
+      seen: 'plants',
+      source: 'grow-out',
+      offTypes,
+      lookedAt,
+      shows: (crop.crossesShow[0] + crop.crossesShow[1]) / 200,
+      seenOn: today,
+      note: null,
+      insteadOf: null,
+      writtenBy: actor.personId,
+      actKey,
+    });
+  await recordReturn(tx, { loanId: parent.loanId, lotId, actKey });
+  if (!keepsLoanOpen)
+    await closeLoan(tx, { loanId: parent.loanId, outcome: 'returned', closedOn: today, note: null, closedBy: actor.personId, actKey });
+}
+
+/** The person of this name; a new one when nobody is called nearly so, or when the desk says it is somebody new. */
+async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: Refuse<IntakeProblem>): Promise<number | null> {
+  if (donor === null) return null;
+  const numbered = /^(.*) · (\d+)$/.exec(donor);
+  if (numbered) {
+    const person = await findPerson(tx, Number(numbered[2]));
+    if (person && person.name === numbered[1]) return person.id;
+  }
+  const near = await matchPeople(tx, donor);
+  const exact = near.filter((person) => person.exact);
+  if (exact.length === 1) return exact[0]!.id;
+  if (near.length > 0 && !donorIsNew) refuse({ code: 'who is it', near });
+  return createPerson(tx, { name: donor, email: null, phone: null, note: null, isMember: false });
+}
+
+/** Places a garden by coordinates, or by a distance to another one: `47.2, -38.1`, or `300 m to Alder Row`. */
+async function placeGarden(tx: Db, gardenId: number, text: string, house: House, refuse: Refuse<IntakeProblem>): Promise<void> {
+  const [far = '', ...garden] = text.split(/\s(?:to|from)\s/i);
+  const distance = parseDistance(far);
+  const name = garden.join(' to ').trim();
+  if (name !== '' && distance.ok) {
+    const other =
+      (await listGardens(tx, name)).find(({ id }) => id !== gardenId) ?? refuse({ code: 'garden place', fault: 'unknown garden' });
+    return saveGardenDistance(tx, gardenId, other.id, distance.metres);
+  }
+  const point = readPoint(text) ?? refuse({ code: 'garden place', fault: 'unreadable' });
+  const others = (await readGardenPoints(tx)).filter(({ id }) => id !== gardenId);
+  const fault = placeFault(point, { southern: house.southern, others });
+  if (fault) refuse({ code: 'garden place', fault });
+  await saveGardenPlace(tx, gardenId, point);
+}
+
+/** Seed that is turned away at the desk: nothing is taken in, and the record says why. */
+export function refuseSeed(db: Db, actor: Actor, refusal: { key: string; draftId: string; what: string; why: string }) {
+  return perform<null, never>(db, { key: refusal.key, command: 'seed refused', actor }, async (tx) => {
+    await forgetDraft(tx, refusal.draftId);
+    return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
+  });
+}

@@ -1,0 +1,234 @@
+import { plantsBy, type Rules } from '#core/house/rules.ts';
+import { readInterview } from '#contracts/intake/interview.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { crossing } from '#core/almanac/crossing.ts';
+import { saidSoFar, type Answers } from '#core/passport/answers.ts';
+import { holdsByRule, type RuledHold } from '#core/passport/holds.ts';
+import { known, type Passport } from '#core/passport/passport.ts';
+import { checkRipe, type Ripeness } from '#core/passport/ripe.ts';
+import { judgePlants, type PlantsReckoning } from '#core/population/bottleneck.ts';
+import { judgeLot, type LotForJudging } from '#core/promise/judgeLot.ts';
+import type { Judgement } from '#core/promise/judge.ts';
+import { whatWouldRaise, type Raise } from '#core/promise/raise.ts';
+import { reasonsFor, type Reason } from '#core/promise/reasons.ts';
+import { enoughOf, type Enough } from '#core/stock/enough.ts';
+import type { Db } from '#data/database.ts';
+import { findGardenOf, findGrowersNear } from '#data/people/gardens.ts';
+import { findLineByName, findNearLines, readLentAYear, type NearLine } from '#data/lots/lines.ts';
+import { findLoan } from '#data/desk/loans.ts';
+import { findLot } from '#data/lots/lots.ts';
+import { latestPassportFrom, readPassports } from '#data/lots/passports.ts';
+import { readHandedOn } from '#data/lots/promises.ts';
+import { readCrossing } from '#services/lots/promises.server.ts';
+
+/** What the interview comes to so far, reckoned from what has been said; what is still open counts as unknown. */
+export interface SoFar {
+  readonly near: readonly (NearLine & { readonly enough: Enough })[];
+  readonly judged: {
+    readonly judgement: Omit<Judgement, 'handedOn'>;
+    readonly reasons: readonly Reason[];
+    readonly raises: readonly Raise[];
+    readonly holds: readonly RuledHold[];
+    readonly plants: PlantsReckoning;
+    readonly ripe: Ripeness | null;
+    readonly passport: Passport;
+  } | null;
+  /** What else of its crossing group the library knows to have grown around that garden in that year. */
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
+  /** Names of other crops that cross with this one, for choosing a neighbour. */
+  readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  /** Where the line of that name differs from the house. */
+  readonly lineRules: Rules;
+}
+
+export async function readSoFar(
+  db: Db,
+  { answers, crop, loanId, today, rules }: { answers: Answers; crop: Crop | null; loanId: number | null; today: string; rules: Rules },
+): Promise<SoFar> {
+  if (!crop) return { near: [], judged: null, grownNear: [], crossers: [], lineRules: {} };
+  const variety = answers['variety'] ?? '';
+  const line = variety ? await findLineByName(db, crop.id, variety) : undefined;
+  const near = variety.length >= 3 ? await findNearLines(db, crop.id, variety) : [];
+  const { passport } = readInterview(answers, crop, loanId !== null);
+  const knowledge = await readCrossing(db);
+  const crossers = knowledge.names.filter((other) => other.id !== crop.id && crossing(knowledge.groups, crop.group, other.group) !== null);
+  return {
+    near: await Promise.all(
+      near.map(async (line) => ({ ...line, enough: enoughOf(crop, line.seeds, await readLentAYear(db, line.id, today)) })),
+    ),
+    judged:
+      passport && (answers['kind'] || loanId !== null)
+        ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules, line }, knowledge)
+        : null,
+    grownNear: await grownNear(db, answers, crop, passport),
+    crossers: crossers.map(({ id, name }) => ({ id, name })),
+    lineRules: line?.rules ?? {},
+  };
+}
+
+/** Asked about a garden and a year, the library looks at what it knows itself, other than the variety that is brought. */
+async function grownNear(db: Db, answers: Answers, crop: Crop, passport: Passport | null): Promise<SoFar['grownNear']> {
+  const garden = answers['garden'];
+  const harvested = passport && known(passport.harvested);
+  if (!garden || garden === 'unknown' || !harvested) return [];
+  const grown = await findGrowersNear(db, { garden, group: crop.group, year: harvested.slice(0, 4) });
+  return grown
+    .filter(({ variety, metres }) => variety.toLowerCase() !== answers['variety']?.toLowerCase() && metres <= crop.productionDistance)
+    .slice(0, MOST_GROWN_NEAR)
+    .map(({ garden: name, variety, crop: cropName, metres }) => ({ garden: name, variety, crop: cropName, metres }));
+}
+
+const MOST_GROWN_NEAR = 6;
+
+async function judgeSoFar(
+  db: Db,
+  {
+    answers,
+    crop,
+    passport,
+    loanId,
+    today,
+    rules,
+    line,
+  }: {
+    answers: Answers;
+    crop: Crop;
+    passport: Passport;
+    loanId: number | null;
+    today: string;
+    rules: Rules;
+    line: Awaited<ReturnType<typeof findLineByName>>;
+  },
+  knowledge: Awaited<ReturnType<typeof readCrossing>>,
+): Promise<NonNullable<SoFar['judged']>> {
+  const origin = saidSoFar(answers, loanId !== null).source ?? 'donated';
+  const lot: LotForJudging = {
+    passport,
+    crop,
+    origin,
+    aim: line?.aim ?? 'keep true',
+    parents: loanId === null ? [] : await parentsByLoan(db, loanId),
+    evidence: [],
+    incidents: [],
+  };
+  const { handedOn: _handedOn, ...judgement } = judgeLot(lot, knowledge);
+  return {
+    judgement,
+    reasons: reasonsFor(lot, knowledge),
+    raises: whatWouldRaise(lot, knowledge),
+    holds: holdsByRule(passport, crop, origin, judgement.promise, rules),
+    plants: judgePlants(crop, known(passport.plantsHarvested), known(passport.plantsStanding), plantsBy(rules, crop, line?.rules)),
+    ripe: checkRipe(crop, passport, today),
+    passport,
+  };
+}
+
+async function parentsByLoan(db: Db, loanId: number): Promise<LotForJudging['parents']> {
+  const loan = await findLoan(db, loanId);
+  if (!loan) return [];
+  return (await readHandedOn(db, [loan.lotId])).map(({ handedOn }) => ({ handedOn, seeds: 1 }));
+}
+
+/** Answers to start a return from: what the library knows of the lent lot, and of what else the grower's garden had in flower before. */
+export async function startOfReturn(db: Db, loanId: number, today: string): Promise<Answers> {
+  const loan = (await findLoan(db, loanId))!;
+  const lot = (await findLot(db, loan.lotId))!;
+  const [passport] = await readPassports(db, lot.id);
+  const garden = await findGardenOf(db, loan.memberId);
+  const before = garden ? await latestPassportFrom(db, { gardenId: garden.id, group: lot.facts.group }) : null;
+  return {
+    source: 'returned',
+    crop: lot.cropId,
+    variety: lot.variety,
+    kind: passport?.answers.kind ?? lot.kind,
+    donor: loan.member,
+    // Seed saved this season is the likeliest to be carried in; the desk changes it when it is not so.
+    harvested: today.slice(0, 4),
+    ...(garden && { garden: garden.name }),
+    ...(before && neighboursAsAnswers(before)),
+    form: 'clean seed',
+  };
+}
+
+/** A passport's neighbours and ways of keeping apart, as the interview's fields hold them. */
+function neighboursAsAnswers({ neighbours, methods, stigma }: Passport): Answers {
+  const answers: Record<string, string> = {};
+  if (methods) answers['methods'] = methods.join('|');
+  if (stigma) answers['stigma'] = stigma;
+  if (neighbours === 'unknown') answers['neighbours'] = 'unknown';
+  else if (neighbours) {
+    answers['neighbours'] = neighbours.length === 0 ? 'none' : 'some';
+    neighbours.forEach(({ what, cropId, metres, overlap, amount }, row) => {
+      answers[`n${row}what`] = what;
+      if (cropId) answers[`n${row}crop`] = cropId;
+      answers[`n${row}metres`] = metres === 'unknown' ? 'unknown' : `${metres} m`;
+      answers[`n${row}overlap`] = overlap;
+      answers[`n${row}amount`] = amount;
+    });
+  }
+  return answers;
+}
+
+/** A passport as the interview's fields hold it, to start a correction from. */
+export function passportAsAnswers(passport: Passport): Answers {
+  const yesNo = (said: Passport['treated']) => (said === null ? '' : said === 'unknown' ? 'unknown' : said ? 'yes' : 'no');
+  const text = (said: string | number | null) => (said === null ? '' : String(said));
+  const { packet } = passport;
+  const answers: Record<string, string> = {
+    kind: passport.kind,
+    offspring: passport.offspring ? 'yes' : '',
+    nameFrom: text(passport.nameFrom),
+    nameSure: text(passport.nameSure),
+    boughtPlant: yesNo(passport.boughtPlant),
+    protectedName: yesNo(passport.protectedName),
+    invasive: yesNo(passport.invasive),
+    treated: yesNo(passport.treated),
+    use: text(passport.use),
+    harvested: text(passport.harvested),
+    seasonsGrown: text(passport.seasonsGrown),
+    firstSource: text(passport.firstSource),
+    plantsSown: text(passport.plantsSown),
+    plantsStanding: text(passport.plantsStanding),
+    plantsHarvested: text(passport.plantsHarvested),
+    selection: text(passport.selection),
+    traits: text(passport.traits),
+    roguing: text(passport.roguing),
+    offTypes: text(passport.offTypes),
+    bolters: text(passport.bolters),
+    boltedWhy: text(passport.boltedWhy),
+    diseases:
+      passport.diseases === null
+        ? ''
+        : passport.diseases === 'unknown'
+          ? 'unknown'
+          : passport.diseases.length === 0
+            ? 'none'
+            : passport.diseases.join('|'),
+    diseaseChoice: text(passport.diseaseChoice),
+    forcedByWeather: text(passport.forcedByWeather),
+    pickings: text(passport.pickings),
+    selfSown: passport.selfSown === true ? 'yes' : '',
+    pollinatedOn: text(passport.pollinatedOn),
+    pickedOn: text(passport.pickedOn),
+    form: passport.form,
+    ripeSigns: yesNo(passport.ripeSigns),
+    dried: text(passport.dried),
+    look: passport.look.join('|'),
+    insects: text(passport.insects),
+    mould: yesNo(passport.mould),
+    storedIn: text(passport.storedIn),
+    storedSince: text(passport.storedSince),
+    ...neighboursAsAnswers(passport),
+  };
+  if (packet)
+    Object.assign(answers, {
+      dateMeans: text(packet.dateMeans),
+      packetDate: text(packet.date),
+      statedGermination: packet.germination === null ? '' : `${Math.round(packet.germination * 100)} %`,
+      daysToEmerge: text(packet.daysToEmerge),
+      ageYears: packet.ageYears ? `${packet.ageYears[0]} to ${packet.ageYears[1]} years` : '',
+    });
+  if (passport.sample)
+    Object.assign(answers, { sampleSeeds: String(passport.sample.seeds), sampleWeight: `${passport.sample.milligrams / 1000} g` });
+  return Object.fromEntries(Object.entries(answers).filter(([, value]) => value !== ''));
+}

@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import { holdReason } from '#contracts/lots/holdWords.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { Rules } from '#core/house/rules.ts';
+import { holdsByRule, type HoldReason, type RuledHold } from '#core/passport/holds.ts';
+import type { Passport } from '#core/passport/passport.ts';
+import type { Claim } from '#core/promise/judge.ts';
+import { recordAct } from '#data/acts.ts';
+import type { Db } from '#data/database.ts';
+import { createTrial } from '#data/lots/evidence.ts';
+import { createHold, findHolds, listForHolds } from '#data/lots/holds.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLot } from '#data/lots/lots.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { readPromise } from '#data/lots/promises.ts';
+
+/** Thirty plants without an off-type leave less than a tenth. */
+const TRIAL_PLANTS = 30;
+
+interface AskedFor {
+  readonly code: string;
+  readonly passport: Passport;
+  readonly holds: readonly RuledHold[];
+}
+
+/**
+ * The holds that the rules ask for, as everything stands now.
+ * @param promise another promise than the lot's own, to ask what the rules wanted before it changed
+ * @throws Error for a lot whose promise is not known: the best is never assumed
+ */
+async function askedFor(db: Db, lotId: number, promise?: Claim): Promise<AskedFor> {
+  const [lot, [newest], own, house] = await Promise.all([
+    findLot(db, lotId),
+    readPassports(db, lotId),
+    readPromise(db, lotId),
+    readHouse(db),
+  ]);
+  const claim = promise ?? own?.promise;
+  if (!lot || !newest || !claim) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
+  return { code: lot.code, passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, claim, house?.rules ?? {}) };
+}
+
+const reasonsOf = ({ holds }: AskedFor): ReadonlySet<HoldReason> => new Set(holds.map(({ why }) => why));
+
+/**
+ * Lays the holds that the rules ask for, and did not ask for before. Holds are never lifted here: a person does that, and is told when a
+ * hold's reason has gone. What a person lifted while its reason stood stays lifted.
+ */
+export async function layHolds(tx: Db, lotId: number, today: string, before: ReadonlySet<HoldReason> = new Set()): Promise<void> {
+  const { code, passport, holds } = await askedFor(tx, lotId);
+  const standing = new Set((await findHolds(tx, lotId)).filter(({ liftedOn }) => liftedOn === null).map(({ rule }) => rule));
+  const wanted = holds.filter(({ why }) => !before.has(why) && !standing.has(why));
+  if (wanted.length === 0) return;
+  const actKey = randomUUID();
+  await recordAct(tx, { key: actKey, kind: 'held by rule', subject: code, accountId: null, answer: null });
+  const set = { lotId, setOn: today, setBy: null, actKey };
+  for (const { kind, why } of wanted) await createHold(tx, { ...set, kind, rule: why, reason: holdReason(why, passport) });
+  const trial = wanted.find(({ kind }) => kind === 'trial');
+  if (trial) await createTrial(tx, { ...set, mustShow: holdReason(trial.why, passport), plantsWanted: TRIAL_PLANTS });
+}
+
+/** Changes what a lot's passport says, and lays the holds that the rules ask for since. */
+export async function changeUnderRules(tx: Db, lotId: number, today: string, change: () => Promise<void>): Promise<void> {
+  const before = reasonsOf(await askedFor(tx, lotId));
+  await change();
+  await layHolds(tx, lotId, today, before);
+}
+
+/** Lays the holds that the rules ask for since a lot's promise is another one. */
+export async function layHoldsOfNewPromise(tx: Db, lotId: number, today: string, promiseBefore: Claim): Promise<void> {
+  await layHolds(tx, lotId, today, reasonsOf(await askedFor(tx, lotId, promiseBefore)));
+}
+
+/**
+ * Lays the holds that the rules ask for since a crop's facts or the house's own rules are others; a promise that changes with them lays its
+ * own when the lot is judged again.
+ * @param before what has changed, as it was
+ */
+export async function layHoldsOfNewRules(
+  tx: Db,
+  today: string,
+  before: { readonly facts: Crop } | { readonly rules: Rules },
+): Promise<void> {
+  const rules = (await readHouse(tx))?.rules ?? {};
+  for (const lot of await listForHolds(tx, 'facts' in before ? { cropId: before.facts.id } : {})) {
+    const now = { facts: lot.facts, rules };
+    const [asked, askedBefore] = [now, { ...now, ...before }].map(
+      ({ facts, rules }) => new Set(holdsByRule(lot.passport, facts, lot.origin, lot.promise, rules).map(({ why }) => why)),
+    );
+    if ([...asked!].some((why) => !askedBefore!.has(why))) await layHolds(tx, lot.id, today, askedBefore);
+  }
+}

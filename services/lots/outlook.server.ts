@@ -1,0 +1,173 @@
+import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
+import { MUCH_LENT } from '#core/schedule/testValue.ts';
+import { answer } from '#core/germination/verdict.ts';
+import type { Beta } from '#core/germination/betaPosterior.ts';
+import { known } from '#core/passport/passport.ts';
+import {
+  chanceOn,
+  daysToFallFrom,
+  dayUnder,
+  oddTestsOf,
+  outlookOf,
+  outlookOn,
+  priorOf,
+  toldByItself,
+  type OddTest,
+  type OutlookFacts,
+  type SeenOn,
+} from '#core/viability/outlook.ts';
+import { moistureByJar } from '#core/viability/storage.ts';
+import { retest } from '#core/viability/retest.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse, type House } from '#data/house/house.ts';
+import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/lots/outlooks.ts';
+import { takeReckonersSeat } from '#data/lots/promises.ts';
+
+/** An outlook holds for a week: seed ages slowly. */
+const DAYS_KEPT = 7;
+const CHUNK = 500;
+
+/** Reckons again what a lot's last test says, its outlook, and when its next test is due, and keeps them with the lot. */
+export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Promise<void> {
+  const house = await readHouse(tx);
+  if (!house) throw new Error('the library has no settings');
+  await reckonOutlooks(tx, [lotId], house, today);
+}
+
+/** What hangs on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
+export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
+  await markOutlooksStale(tx);
+  const house = (await readHouse(tx))!;
+  await reckonOutlooks(tx, await takeStaleOutlooks(tx, today, CHUNK), house, today);
+}
+
+/** What the outlook of a lot hangs on, as the core takes it, with its last test. */
+export async function readOutlookFacts(db: Db, lotIds: readonly number[], today: IsoDate) {
+  const read = await readForOutlook(db, lotIds, today);
+  const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  const [testsOf, emergenceOf, staysOf, jarsOf] = [byLot(read.tests), byLot(read.emergence), byLot(read.stays), byLot(read.jars)];
+  return read.lots.map((lot) => {
+    const tests = testsOf(lot.id);
+    const last = tests.at(-1) ?? null;
+    const crop = crops.get(lot.cropId)!;
+    // Normal seedlings and any root are two figures: the outlook is of the one that was counted last.
+    const seen: SeenOn[] = [
+      ...tests.filter(({ counted }) => counted === last?.counted).map(({ laidOn, laid, sprouted }) => testSeen(laidOn, laid, sprouted!)),
+      ...emergenceOf(lot.id).map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up }) as const),
+    ];
+    const facts: OutlookFacts & { readonly crop: Crop } = {
+      crop,
+      harvested: lot.harvested,
+      takenInOn: lot.takenInOn,
+      blend: lot.blend,
+      storage: {
+        before: {
+          storedIn: lot.answers && known(lot.answers.storedIn),
+          since: lot.answers && known(lot.answers.storedSince),
+        },
+        stays: staysOf(lot.id),
+        climates: read.climates,
+        jars: jarsOf(lot.id).map(({ on, ...air }) => ({ on, moisture: moistureByJar(air, crop.oil) })),
+      },
+      seen,
+    };
+    return { lot, last, tests, facts };
+  });
+}
+
+/** Rows by their lot, in the order in which they were read. */
+function byLot<Row extends { readonly lotId: number }>(rows: readonly Row[]): (lotId: number) => readonly Row[] {
+  const groups = new Map<number, Row[]>();
+  for (const row of rows) {
+    const group = groups.get(row.lotId);
+    if (group) group.push(row);
+    else groups.set(row.lotId, [row]);
+  }
+  return (lotId) => groups.get(lotId) ?? [];
+}
+
+/** A test that does not fit what else is known of its lot, among all that do not. */
+export interface OddReading {
+  readonly all: readonly OddTest[];
+  readonly own: OddTest;
+}
+
+/**
+ * What was to be expected of a test before it was read: the lot's forecast without it, at its day, worth ten seeds at most. And the
+ * lot's odd tests, where it is one of them.
+ */
+export async function readExpectation(
+  db: Db,
+  lotId: number,
+  test: { on: IsoDate; sown: number; up: number },
+  today: IsoDate,
+): Promise<{ readonly prior: Beta; readonly odd: OddReading | null }> {
+  const [read] = await readOutlookFacts(db, [lotId], today);
+  if (!read) throw new Error(`lot ${lotId} has vanished`);
+  const isIt = ({ on, sown, up }: Pick<SeenOn, 'on' | 'sown' | 'up'>) => on === test.on && sown === test.sown && up === test.up;
+  const same = read.facts.seen.find((one) => one.kind === 'test' && isIt(one));
+  const all = oddTestsOf(outlookOf(read.facts, today));
+  const own = all.find(isIt);
+  return {
+    prior: priorOf(read.facts, same ?? { kind: 'test', ...test }, today),
+    odd: own ? { all, own } : null,
+  };
+}
+
+const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
+
+async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
+  const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
+    const outlook = outlookOf(facts, today);
+    const thresholds = thresholdsFor(house, facts.crop.id);
+    const now = outlookOn(outlook, today, thresholds);
+    const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
+    const from = last?.endedOn ?? outlook.start;
+    const next = retest({
+      today,
+      somethingLeft: lot.onHand > 0,
+      dated: lot.harvested !== null || facts.blend !== null,
+      testedOn: last?.endedOn ?? null,
+      start: outlook.start,
+      mayBeLent: last ? chanceOn(outlook, thresholds.lend, last.endedOn!) : now.mayBeLent,
+      sureness: thresholds.sureness,
+      underOn,
+      daysToFall: daysToFallFrom(outlook, from),
+      lendingOpens: nextOn(house.lendingOpens, today),
+      stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
+    });
+    return {
+      lotId: lot.id,
+      ...now,
+      // Seed that was never tested has an outlook, and no verdict; a blend goes by what its parents' tests let expect.
+      verdict: (last ?? facts.blend) && answer(now.mayBeLent, now.fullStrength, thresholds.sureness),
+      ownShare: toldByItself(outlook, today),
+      underOn,
+      nextTestOn: next.kind === 'due' ? next.on : null,
+      nextTestReason: next.reason,
+      sprouted: last?.sprouted ?? null,
+      laid: last?.laid ?? null,
+      testedOn: last?.endedOn ?? null,
+    };
+  });
+  await saveOutlooks(tx, rows, today);
+}
+
+/**
+ * Reckons the next outlooks that wait or have grown old, in one transaction; what was done stays done when the server stops.
+ * @returns how many were reckoned; 0 when none wait or another server is at it
+ */
+export async function reckonNextOutlooks(db: Db, now: Date, most = CHUNK): Promise<number> {
+  return db.transaction().execute(async (tx) => {
+    if (!(await takeReckonersSeat(tx))) return 0;
+    const house = await readHouse(tx);
+    if (!house) return 0;
+    const today = dayInZone(now, house.timeZone);
+    const ids = await takeStaleOutlooks(tx, addDays(today, -DAYS_KEPT), most);
+    if (ids.length > 0) await reckonOutlooks(tx, ids, house, today);
+    return ids.length;
+  });
+}

@@ -1,0 +1,68 @@
+import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
+import { may } from '#core/people/may.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { move } from '#data/stock/ledger.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { findHoldings } from '#data/stock/places.ts';
+import { unitsOfPart, type PartProblem } from './moving.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform } from '#services/perform.server.ts';
+
+export type GiveProblem =
+  | PartProblem
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'no such holding' }
+  | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> }
+  | { readonly code: 'coordinator only'; readonly most: number };
+
+/** A helper gives away so many seeds at most; more is a coordinator's to decide. */
+const MOST_BY_HELPER = 500;
+
+export interface Giving {
+  readonly key: string;
+  readonly code: string;
+  readonly holding: number;
+  /** As typed; null for all of it. */
+  readonly part: string | null;
+  readonly to: string;
+  readonly overrideReason: string | null;
+}
+
+/** Gives packets or loose seed away for good: nothing is expected back. It leaves the house under its name, so the desk's rules hold. */
+export function giveSeed(db: Db, actor: Actor, today: string, giving: Giving) {
+  return perform<null, GiveProblem>(db, { key: giving.key, command: 'seed given', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, giving.code)) ?? refuse({ code: 'no such lot' });
+    const from =
+      (await findHoldings(tx, lot.id)).find(({ id, balance }) => id === giving.holding && balance > 0) ??
+      refuse({ code: 'no such holding' });
+    const leads = may(actor.role, 'override policy');
+    const answer = mayLend({
+      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
+      holds: await activeHolds(tx, lot.id),
+      onHand: lot.onHand,
+      verdict: lot.verdict,
+    });
+    const overridden = answer.answer === 'coordinator' && giving.overrideReason !== null && leads;
+    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
+    const amount = unitsOfPart(from, lot, giving.part, refuse);
+    if (seedsInUnits(amount, lot.unit, lot.seedsPerGram) > MOST_BY_HELPER && !leads)
+      refuse({ code: 'coordinator only', most: MOST_BY_HELPER });
+    await move(tx, {
+      actKey: giving.key,
+      lotId: lot.id,
+      kind: 'given',
+      from: { holding: from.id },
+      to: { outside: 'members' },
+      amount,
+      typed: giving.part,
+      reason: [giving.to, overridden ? giving.overrideReason : null].filter(Boolean).join('; '),
+      happenedOn: today,
+      personId: actor.personId,
+    });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}

@@ -1,0 +1,106 @@
+import { CONTAINERS } from '#core/bench/packing.ts';
+import { readPart } from '#core/stock/readPart.ts';
+import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { move } from '#data/stock/ledger.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { isDeadlyPlace } from './frost.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform } from '#services/perform.server.ts';
+
+type Holding = Awaited<ReturnType<typeof findHoldings>>[number];
+
+/** How much of a holding was typed, in its lot's units; `null` is all of it. */
+export type PartProblem =
+  | { readonly code: 'unreadable part'; readonly ofPackets: boolean }
+  | { readonly code: 'weight of counted seed' }
+  | { readonly code: 'more than there is'; readonly most: number; readonly ofPackets: boolean };
+
+/** Reads how much of a holding is meant, or refuses. */
+export function unitsOfPart(
+  { balance, packetUnits }: Pick<Holding, 'balance' | 'packetUnits'>,
+  lot: { readonly unit: StockUnit; readonly seedsPerGram: number },
+  typed: string | null,
+  refuse: (problem: PartProblem) => never,
+): number {
+  const ofPackets = packetUnits !== null;
+  if (typed === null) return balance;
+  const part = readPart(typed, ofPackets) ?? refuse({ code: 'unreadable part', ofPackets });
+  const units = 'packets' in part ? part.packets * packetUnits! : unitsOf(part.loose, lot, refuse);
+  if (units > balance) refuse({ code: 'more than there is', most: Math.floor(balance / (packetUnits ?? 1)), ofPackets });
+  return units;
+}
+
+function unitsOf(
+  amount: Extract<ReturnType<typeof readPart>, { loose: unknown }>['loose'],
+  { unit, seedsPerGram }: { readonly unit: StockUnit; readonly seedsPerGram: number },
+  refuse: (problem: PartProblem) => never,
+): number {
+  if (amount.kind === 'count') return unitsForSeeds(amount.seeds, unit, seedsPerGram);
+  return unit === 'mg' ? amount.milligrams : refuse({ code: 'weight of counted seed' });
+}
+
+export type MoveProblem =
+  | PartProblem
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'no such holding' }
+  | { readonly code: 'it is there' }
+  | { readonly code: 'shut in damp' }
+  | { readonly code: 'frost kills it' };
+
+export interface Moving {
+  readonly key: string;
+  readonly code: string;
+  readonly holding: number;
+  /** As typed; null for all of it. */
+  readonly part: string | null;
+  readonly place: string;
+  /** Null where packets move, which stay what they are. */
+  readonly container: keyof typeof CONTAINERS | null;
+}
+
+/** Puts all or part of what lies in one container into another, or at another place. A lot on hold is moved all the same. */
+export function moveSeed(db: Db, actor: Actor, today: string, moving: Moving) {
+  return perform<null, MoveProblem>(db, { key: moving.key, command: 'moved', actor }, async (tx, refuse) => {
+    const lot = (await lockLot(tx, moving.code)) ?? refuse({ code: 'no such lot' });
+    const holdings = (await findHoldings(tx, lot.id)).filter(({ balance }) => balance > 0);
+    const from = holdings.find(({ id }) => id === moving.holding) ?? refuse({ code: 'no such holding' });
+    const container = from.packetUnits === null ? (moving.container ?? from.container) : from.container;
+    const amount = unitsOfPart(from, lot, moving.part, refuse);
+    if (await isDeadlyPlace(tx, lot.facts, moving.place, today)) refuse({ code: 'frost kills it' });
+    const shuts = container in CONTAINERS && !CONTAINERS[container as keyof typeof CONTAINERS].breathes;
+    if (shuts && container !== from.container && (await activeHolds(tx, lot.id)).includes('drying')) refuse({ code: 'shut in damp' });
+    const to = await holdingFor(tx, lot.id, { ...from, container, place: moving.place });
+    if (to === from.id) refuse({ code: 'it is there' });
+    await move(tx, {
+      actKey: moving.key,
+      lotId: lot.id,
+      kind: 'moved',
+      from: { holding: from.id },
+      to: { holding: to },
+      amount,
+      typed: moving.part,
+      reason: null,
+      happenedOn: today,
+      personId: actor.personId,
+    });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}
+
+/** The lot's holding of this kind at this place, made where there is none. Packets of one size and place are one holding. */
+async function holdingFor(
+  tx: Db,
+  lotId: number,
+  { container, place, packetUnits }: Pick<Holding, 'container' | 'place' | 'packetUnits'>,
+): Promise<number> {
+  const same = (await findHoldings(tx, lotId)).find(
+    (one) => one.container === container && one.packetUnits === packetUnits && one.place.toLowerCase() === place.trim().toLowerCase(),
+  );
+  if (same) return same.id;
+  return createHolding(tx, { lotId, placeId: await ensurePlace(tx, place), container, ...(packetUnits !== null && { packetUnits }) });
+}

@@ -1,0 +1,55 @@
+import { may } from '#core/people/may.ts';
+import { countStates } from '#core/germination/towel.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { addPotted, readPotted, reopenTest as writeReopening } from '#data/tests/afterTest.ts';
+import { lockTest } from '#data/tests/tests.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform } from '#services/perform.server.ts';
+import { readTowel } from './tests.server.ts';
+
+export type ReopenProblem =
+  { readonly code: 'no such test' } | { readonly code: 'not ended' } | { readonly code: 'a coordinator re-opens' };
+
+/** Takes back the end of a test, with a reason: it can be counted on and ended again, and the lot's verdict goes without it until then. */
+export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key: string; testId: number; reason: string }) {
+  return perform<null, ReopenProblem>(db, { key: reopening.key, command: 'test re-opened', actor }, async (tx, refuse) => {
+    const test = (await lockTest(tx, reopening.testId)) ?? refuse({ code: 'no such test' });
+    if (!may(actor.role, 'override policy')) refuse({ code: 'a coordinator re-opens' });
+    if (test.endedOn === null) refuse({ code: 'not ended' });
+    await writeReopening(tx, {
+      testId: test.id,
+      reason: reopening.reason,
+      reopenedOn: today,
+      reopenedBy: actor.personId,
+      actKey: reopening.key,
+    });
+    await refreshOutlook(tx, test.lotId, today);
+    return { answer: null, subject: test.code };
+  });
+}
+
+export type PotProblem =
+  | { readonly code: 'no such test' }
+  | { readonly code: 'not so many'; readonly left: number }
+  | { readonly code: 'potted in the future' }
+  | { readonly code: 'potted before it was laid'; readonly laidOn: string };
+
+/** Writes down seedlings of a test that were potted up; no more than sprouted are there to pot. The lot's stock is not touched. */
+export function potUp(
+  db: Db,
+  actor: Actor,
+  today: string,
+  potted: { key: string; testId: number; seedlings: number; pottedOn: string; note: string | null },
+) {
+  return perform<null, PotProblem>(db, { key: potted.key, command: 'seedlings potted', actor }, async (tx, refuse) => {
+    const test = (await lockTest(tx, potted.testId)) ?? refuse({ code: 'no such test' });
+    if (potted.pottedOn > today) refuse({ code: 'potted in the future' });
+    if (potted.pottedOn < test.laidOn) refuse({ code: 'potted before it was laid', laidOn: test.laidOn });
+    const already = (await readPotted(tx, { testId: test.id })).reduce((sum, { seedlings }) => sum + seedlings, 0);
+    const left = countStates((await readTowel(tx, test.id)).towel).sprouted - already;
+    if (potted.seedlings > left) refuse({ code: 'not so many', left });
+    await addPotted(tx, { ...potted, pottedBy: actor.personId, actKey: potted.key });
+    return { answer: null, subject: test.code };
+  });
+}

@@ -1,0 +1,83 @@
+import ical from 'ical-generator';
+import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
+import { may } from '#core/people/may.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { createFeed, findFeed, lockFeed, revokeFeed } from '#data/tests/calendarFeeds.ts';
+import type { Db } from '#data/database.ts';
+import { listPlanned } from '#data/tests/testPlan.ts';
+import { listTests } from '#data/tests/tests.ts';
+import { perform } from '#services/perform.server.ts';
+import { hashToken, newToken } from '#services/secrets.server.ts';
+
+/**
+ * Makes somebody's calendar a new address; the one before ends. It is told once: only its hash is kept, and the record of acts, which others
+ * read, does not hold it. @returns null when the same form was sent again: what was told then stands
+ */
+export async function makeFeed(db: Db, actor: Actor, now: Date, key: string): Promise<string | null> {
+  const { token, tokenHash } = newToken();
+  let told: string | null = null;
+  await perform<null, never>(db, { key, command: 'calendar address made', actor }, async (tx) => {
+    await lockFeed(tx, actor.accountId);
+    await revokeFeed(tx, actor.accountId, now);
+    await createFeed(tx, { tokenHash, accountId: actor.accountId });
+    told = token;
+    return { answer: null, subject: null };
+  });
+  return told;
+}
+
+export function endFeed(db: Db, actor: Actor, now: Date, key: string) {
+  return perform<null, never>(db, { key, command: 'calendar address ended', actor }, async (tx) => {
+    await revokeFeed(tx, actor.accountId, now);
+    return { answer: null, subject: null };
+  });
+}
+
+const WEEKS_AHEAD = 26;
+const MOST = 500;
+
+/**
+ * The calendar behind an address: towels to count by day, tests to lay by week. No person is named in it.
+ * @returns null for an address that is guessed or ended, or of somebody who no longer works here
+ */
+export async function readCalendar(db: Db, token: string, house: string, today: string, origin: string): Promise<string | null> {
+  const feed = await findFeed(db, hashToken(token));
+  if (!feed || !may(feed.role, 'work')) return null;
+  const [planned, open] = await Promise.all([
+    listPlanned(db, addDays(mondayOf(today), 7 * WEEKS_AHEAD)),
+    listTests(db, { open: true, search: '', limit: MOST, offset: 0 }),
+  ]);
+  const calendar = ical({ name: `${house}: tests`, prodId: { company: 'Kind Granary', product: 'Tests' } });
+  const add = (id: string, on: string, summary: string, lines: readonly string[], path: string) =>
+    calendar.createEvent({
+      id: `${id}@kind-granary`,
+      start: new Date(`${on}T00:00:00Z`),
+      allDay: true,
+      summary,
+      description: lines.join('\n'),
+      url: `${origin}${path}`,
+    });
+  for (const [on, tests] of groupBy(open.tests, ({ nextCountOn }) => nextCountOn!))
+    add(
+      `count-${on}`,
+      on,
+      `Count ${tests.length} ${tests.length === 1 ? 'towel' : 'towels'}`,
+      tests.map(({ crop, variety, code, spot }) => `${crop} ‘${variety}’ ${code}, ${spot} place`),
+      '/tests/round',
+    );
+  for (const [week, lots] of groupBy(planned, (one) => one.week))
+    add(
+      `lay-${week}`,
+      week,
+      `Lay ${lots.length} ${lots.length === 1 ? 'test' : 'tests'} this week`,
+      lots.map(({ crop, variety, code }) => `${crop} ‘${variety}’ ${code}`),
+      '/tests/list',
+    );
+  return calendar.toString();
+}
+
+function groupBy<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map<string, Item[]> {
+  const groups = new Map<string, Item[]>();
+  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  return groups;
+}

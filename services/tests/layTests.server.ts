@@ -1,0 +1,105 @@
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
+import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import type { Db } from '#data/database.ts';
+import { lockLot } from '#data/lots/lots.ts';
+import { createTest, findTest } from '#data/tests/tests.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { perform, type Refuse } from '#services/perform.server.ts';
+import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
+
+/** What is laid of one lot: so many replicates of so many seeds, or one batch of a sequential test. */
+export interface OneLaid {
+  readonly code: string;
+  readonly seeds: number;
+  readonly replicates?: number;
+  readonly celsius: number;
+  readonly spot: Spot;
+  readonly part?: string | null;
+  readonly inBatches?: boolean;
+  /** The first test of the series, for a further batch. */
+  readonly seriesOf?: number | undefined;
+}
+
+export interface Laying {
+  readonly key: string;
+  readonly laidOn: string;
+  readonly counted: Counted;
+  readonly kind: TestKind;
+  readonly medium: string;
+  readonly treatments: readonly TreatmentBefore[];
+  readonly checkDays: readonly number[] | null;
+  readonly lots: readonly OneLaid[];
+}
+
+/** What stands in the way, and of which of the lots. */
+export type LayProblem = { readonly of: string } & (
+  | Short
+  | { readonly code: 'no such lot' }
+  | { readonly code: 'in the future' }
+  | { readonly code: 'before intake'; readonly takenInOn: string }
+  | { readonly code: 'no such series' }
+);
+
+/** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
+export function layTests(db: Db, actor: Actor, today: string, laying: Laying) {
+  return perform<{ testIds: number[] }, LayProblem>(db, { key: laying.key, command: 'test laid', actor }, async (tx, refuse) => {
+    const testIds: number[] = [];
+    // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
+    for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
+      testIds.push(await layOne(tx, actor, today, laying, one, refuse));
+    return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
+  });
+}
+
+async function layOne(tx: Db, actor: Actor, today: string, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
+  const of = one.code;
+  const lot = (await lockLot(tx, of)) ?? refuse({ of, code: 'no such lot' });
+  if (laying.laidOn > today) refuse({ of, code: 'in the future' });
+  if (laying.laidOn < lot.takenInOn) refuse({ of, code: 'before intake', takenInOn: lot.takenInOn });
+  const series = one.seriesOf === undefined ? null : await findTest(tx, one.seriesOf);
+  if (one.seriesOf !== undefined && (series?.lotId !== lot.id || series.batchSeeds === null || series.seriesOf !== null))
+    refuse({ of, code: 'no such series' });
+  const replicates = one.replicates ?? 1;
+  const seeds = one.seeds * replicates;
+  await drawFromLot(
+    tx,
+    lot,
+    unitsForSeeds(seeds, lot.unit, lot.seedsPerGram),
+    {
+      actKey: laying.key,
+      kind: 'drawn for test',
+      to: { outside: 'tests' },
+      typed: replicates > 1 ? `${replicates} × ${one.seeds} seeds` : `${seeds} seeds`,
+      reason: null,
+      happenedOn: laying.laidOn,
+      personId: actor.personId,
+    },
+    (short) => refuse({ of, ...short }),
+  );
+  const { firstCount: firstCountDays, finalCount: finalCountDays } = lot.facts;
+  const testId = await createTest(tx, {
+    lotId: lot.id,
+    laidOn: laying.laidOn,
+    seedsLaid: seeds,
+    replicates,
+    counted: laying.counted,
+    kind: laying.kind,
+    medium: laying.medium,
+    spot: one.spot,
+    treatments: laying.treatments,
+    celsius: one.celsius,
+    firstCountDays,
+    finalCountDays,
+    checkDays: laying.checkDays,
+    part: one.part ?? null,
+    seriesOf: series?.id ?? null,
+    batchSeeds: series || one.inBatches ? one.seeds : null,
+    nextCountOn: nextCountDay(laying.laidOn, null, laying.checkDays ?? usualCheckDays(firstCountDays, finalCountDays)),
+    laidBy: actor.personId,
+    actKey: laying.key,
+  });
+  await refreshOutlook(tx, lot.id, today);
+  return testId;
+}

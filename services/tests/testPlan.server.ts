@@ -1,0 +1,150 @@
+import { addDays, addMonths, mondayOf, nextOn } from '#core/calendar/plainDate.ts';
+import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
+import { usualCheckDays } from '#core/germination/checkDays.ts';
+import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
+import { planTestOf, standingIn } from '#core/schedule/planTest.ts';
+import { testValue, type TestValue } from '#core/schedule/testValue.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
+import type { Db } from '#data/database.ts';
+import type { House } from '#data/house/house.ts';
+import {
+  listForPlan,
+  listStanding,
+  nextBenchVersion,
+  readTestBench,
+  replacePlan,
+  saveTestBench,
+  type PlannedTest,
+  type TestBench,
+} from '#data/tests/testPlan.ts';
+import { perform } from '#services/perform.server.ts';
+
+export const PLAN_WEEKS = 26;
+/** A tenth of fewer seeds says next to nothing: such a lot is grown out instead. */
+const FEWEST_SEEDS = 50;
+
+export interface DueForPlan {
+  readonly lotId: number;
+  readonly code: string;
+  readonly crop: string;
+  readonly variety: string;
+  readonly dueOn: string;
+  readonly reason: string | null;
+  readonly worth: TestValue;
+  readonly test: PlanTest;
+  readonly week: string | null;
+  readonly pinned: boolean;
+}
+
+export interface BenchPlan {
+  /** Monday of the first week. */
+  readonly start: string;
+  readonly opening: string;
+  readonly bench: TestBench;
+  readonly plan: PlanBench;
+  readonly due: readonly DueForPlan[];
+  /** Due, and too few to spend any on a test. */
+  readonly tooFew: readonly { readonly code: string; readonly crop: string; readonly variety: string; readonly seeds: number }[];
+}
+
+/** What is due in the coming half year, why, what each test is worth, and what the bench has for it. */
+export async function readPlan(db: Db, house: House, today: string): Promise<BenchPlan> {
+  const start = mondayOf(today);
+  const [bench, lots, standing] = await Promise.all([
+    readTestBench(db),
+    listForPlan(db, addDays(start, 7 * PLAN_WEEKS - 1), addMonths(today, -12)),
+    listStanding(db),
+  ]);
+  const crops = new Map((await readCropsById(db, [...new Set(lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  const opening = nextOn(house.lendingOpens, today);
+  const seedsOf = (lot: (typeof lots)[number]) => seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
+  const due = lots
+    .filter((lot) => seedsOf(lot) >= FEWEST_SEEDS)
+    .map((lot): DueForPlan => {
+      const crop = crops.get(lot.cropId)!;
+      const worth = testValue({
+        mayBeLent: lot.mayBeLent ?? 0.5,
+        fullStrength: lot.fullStrength ?? 0.5,
+        lent: lot.lent,
+        others: lot.others,
+      });
+      const { id: lotId, code, variety, dueOn, reason, week } = lot;
+      const pinned = lot.pinned ?? false;
+      const wanted = {
+        dueOn: dueOn!,
+        value: worth.value,
+        spot: spotFor(crop.celsius),
+        firstCount: crop.firstCount,
+        finalCount: crop.finalCount,
+      };
+      const test = planTestOf({ ...wanted, pinnedTo: pinned ? week : null }, { start, opening });
+      return { lotId, code, crop: lot.crop, variety, dueOn: dueOn!, reason, worth, test, week, pinned };
+    });
+  const tooFew = lots
+    .filter((lot) => seedsOf(lot) < FEWEST_SEEDS)
+    .map((lot) => ({ code: lot.code, crop: lot.crop, variety: lot.variety, seeds: seedsOf(lot) }));
+  return { start, opening, bench, plan: benchFrom(bench, standing, start), due, tooFew };
+}
+
+function benchFrom(bench: TestBench, standing: Awaited<ReturnType<typeof listStanding>>, start: string): PlanBench {
+  const none = () => Array.from({ length: PLAN_WEEKS }, () => 0);
+  const taken: { towels: Record<Spot, number[]>; hours: number[] } = {
+    towels: { warm: none(), room: none(), cool: none() },
+    hours: none(),
+  };
+  for (const { spot, replicates, laidOn, firstCountDays, finalCountDays, checkDays } of standing) {
+    const days = checkDays ?? usualCheckDays(firstCountDays, finalCountDays);
+    const stands = standingIn({ laidOn, finalCountDays, checkDays: days }, start, PLAN_WEEKS);
+    for (const week of stands.weeks) taken.towels[spot][week]! += replicates;
+    for (const [week, hours] of stands.hours.entries()) taken.hours[week]! += hours;
+  }
+  const closed = new Set(bench.closed);
+  return {
+    weeks: PLAN_WEEKS,
+    towels: bench.towels,
+    hours: none().map((_, week) => (closed.has(addDays(start, 7 * week)) ? 0 : bench.hours)),
+    taken,
+  };
+}
+
+export type PlanProblemCode = { readonly code: 'changed meanwhile' } | { readonly code: 'no such week'; readonly week: string };
+
+/** Saves a plan for all lots at once; of two people the second is told. A lot that is not due any more, laid or judged anew meanwhile, is left out. */
+export function savePlan(
+  db: Db,
+  actor: Actor,
+  house: House,
+  today: string,
+  saved: { key: string; version: number; plan: readonly PlannedTest[] },
+) {
+  return perform<{ tests: number }, PlanProblemCode>(db, { key: saved.key, command: 'test plan saved', actor }, async (tx, refuse) => {
+    const { start, due } = await readPlan(tx, house, today);
+    const weeks = new Set(Array.from({ length: PLAN_WEEKS }, (_, week) => addDays(start, 7 * week)));
+    const lots = new Set(due.map(({ lotId }) => lotId));
+    for (const { week } of saved.plan) if (!weeks.has(week)) refuse({ code: 'no such week', week });
+    const plan = saved.plan.filter(({ lotId }) => lots.has(lotId));
+    if (!(await nextBenchVersion(tx, saved.version))) refuse({ code: 'changed meanwhile' });
+    await replacePlan(tx, plan, { actKey: saved.key, personId: actor.personId });
+    return { answer: { tests: plan.length }, subject: `${plan.length} tests` };
+  });
+}
+
+/** Says what the testing bench has. */
+export function setTestBench(
+  db: Db,
+  actor: Actor,
+  bench: { key: string; version: number; warm: number; room: number; cool: number; hours: number; closed: readonly string[] },
+) {
+  return perform<null, { readonly code: 'changed meanwhile' }>(
+    db,
+    { key: bench.key, command: 'test bench set', actor },
+    async (tx, refuse) => {
+      if (!(await nextBenchVersion(tx, bench.version))) refuse({ code: 'changed meanwhile' });
+      const { warm, room, cool, hours, closed } = bench;
+      await saveTestBench(tx, { towels: { warm, room, cool }, hours, closed: [...new Set(closed.map(mondayOf))].sort() });
+      return { answer: null, subject: `${SPOTS.map((spot) => `${spot} ${bench[spot]}`).join(', ')}, ${hours} h` };
+    },
+  );
+}

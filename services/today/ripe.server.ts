@@ -1,0 +1,40 @@
+import type { Clock } from '#core/bench/clock.ts';
+import { treatmentClock } from '#core/bench/treatments.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { listOpenBatches, type Batch } from '#data/bench/bench.ts';
+import type { Db } from '#data/database.ts';
+import type { House } from '#data/house/house.ts';
+import { listAway } from '#data/bench/treatments.ts';
+import { clockOfBatch } from '#services/bench/bench.server.ts';
+
+type Away = Awaited<ReturnType<typeof listAway>>;
+
+/** What at the bench may go on now. */
+export interface Ripe {
+  readonly batches: readonly { readonly batch: Batch; readonly clock: Clock }[];
+  /** Shut away long enough to be sure, or for sowing longer than seed stands it (`late`). */
+  readonly done: readonly {
+    readonly lot: Away['treatments'][number];
+    readonly clock: ReturnType<typeof treatmentClock>;
+    readonly late: boolean;
+  }[];
+  /** Taken from the cold, and as warm as the room by now. */
+  readonly warm: Away['warming'];
+}
+
+/** Batches that may go on, seed whose time in the freezer or jar is done, and containers that are warm. */
+export async function readRipe(db: Db, house: House, now: Date): Promise<Ripe> {
+  const today = dayInZone(now, house.timeZone);
+  const [batches, away] = await Promise.all([listOpenBatches(db), listAway(db)]);
+  return {
+    batches: batches.flatMap((batch) => {
+      const clock = clockOfBatch(batch, now, house);
+      return clock && clock.state !== 'running' ? [{ batch, clock }] : [];
+    }),
+    done: away.treatments
+      .map((lot) => ({ lot, clock: treatmentClock(lot.kind, lot.since, today) }))
+      .map((one) => ({ ...one, late: one.clock.state === 'too long' && one.lot.use === 'sowing' }))
+      .filter(({ clock, late }) => clock.state === 'sure' || late),
+    warm: away.warming.filter(({ opensAt }) => opensAt <= now),
+  };
+}
