@@ -40,7 +40,7 @@ module.exports = {
       '^contracts/',
       '^services/',
       '^devices/(?!standIns/)',
-      '^data/(people/accounts|house/house|database|databaseErrors|schema|lots/lots)\\.ts$',
+      '^data/(people/(accounts|sessions|parkedForms)|house/house|database|databaseErrors|schema|lots/lots)\\.ts$',
       'crypto',
       'path',
       'child_process',

@@ -77,7 +77,7 @@ test.each(FACT_KEYS)('the fact “%s” is read by code that obeys it', (key) =>
 /** The code that goes by each setting of the house. */
 const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   name: 'app/routes/lots/labelWords.server.ts',
-  timeZone: 'services/bench/bench.server.ts',
+  timeZone: 'services/bench/startBatch.server.ts',
   lastFrost: 'services/desk/desk.server.ts',
   firstFrost: 'services/desk/desk.server.ts',
   lendingOpens: 'services/lots/outlook.server.ts',
@@ -89,7 +89,7 @@ const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   cropThresholds: 'core/house/thresholds.ts',
   bench: 'services/tests/testPlan.server.ts',
   prices: 'services/stock/wants.server.ts',
-  recipes: 'services/bench/bench.server.ts',
+  recipes: 'services/bench/moveOn.server.ts',
 };
 
 test.each(Object.entries(SET_FOR))('the setting “%s” is read by code that goes by it', (key, path) => {

@@ -2,40 +2,39 @@ import { writeFileSync } from 'node:fs';
 import { Agent, get } from 'node:http';
 import { availableParallelism } from 'node:os';
 import { gzipSync } from 'node:zlib';
-import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
-import { findSession } from '#data/people/accounts.ts';
-import { openDatabase, type Db } from '#data/database.ts';
 import { ON_THE_TABLE } from '#core/bench/steps.ts';
-import {
-  findAcknowledged,
-  findBatch,
-  listBatchesOfLot,
-  listExpected,
-  listOpenBatches,
-  listWaiting,
-  readAir,
-  readChecks as readBatchChecks,
-  readEnd,
-  readSteps,
-  readWeighings,
-} from '#data/bench/bench.ts';
+import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
 import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
+import { readAir } from '#data/bench/air.ts';
+import { findBatch, listBatchesOfLot, listOpenBatches, readEnd } from '#data/bench/batches.ts';
+import { findAcknowledged } from '#data/bench/cautions.ts';
+import { readChecks as readBatchChecks } from '#data/bench/checks.ts';
+import { readSteps } from '#data/bench/steps.ts';
+import { listExpected, listWaiting } from '#data/bench/toCome.ts';
+import { readWeighings } from '#data/bench/weighings.ts';
+import { openDatabase, type Db } from '#data/database.ts';
+import { listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
+import { readHouse } from '#data/house/house.ts';
+import { listDrafts } from '#data/intake/drafts.ts';
 import { readDescent, readRecall } from '#data/lots/descent.ts';
-import { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
+import { findEvidence } from '#data/lots/evidence.ts';
+import { findHolds } from '#data/lots/holds.ts';
+import { findIncidents } from '#data/lots/incidents.ts';
 import { findLine, findLotsOfLine, findSamplesOfLine, listLines, readLentAYear } from '#data/lots/lines.ts';
+import { findLoansOfLot, findLot, findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { readForJudging, readHandedOn, readPromise } from '#data/lots/promises.ts';
-import { readHouse } from '#data/house/house.ts';
-import { readLedger } from '#data/stock/ledger.ts';
-import { listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
-import { findHolds } from '#data/lots/holds.ts';
-import { findLoansOfLot, findLot, findLotByCode } from '#data/lots/lots.ts';
-import { listDrafts } from '#data/intake/drafts.ts';
+import { findReports } from '#data/lots/reports.ts';
+import { findTrials } from '#data/lots/trials.ts';
 import { listGardens } from '#data/people/gardens.ts';
+import { findPerson, listPeople } from '#data/people/people.ts';
+import { findSession } from '#data/people/sessions.ts';
+import { readLedger } from '#data/stock/ledger.ts';
 import { findHoldings, listPlaces } from '#data/stock/places.ts';
 import { listShelves } from '#data/stock/shelves.ts';
-import { findPerson, listPeople } from '#data/people/people.ts';
-import { countOpenTests, findTest, listTests, readChecks, readMarks, testsOfLot } from '#data/tests/tests.ts';
+import { readChecks } from '#data/tests/checks.ts';
+import { countOpenTests, findTest, listTests, testsOfLot } from '#data/tests/tests.ts';
+import { readMarks } from '#data/tests/towels.ts';
 import { readComing, readDue } from '#data/today/today.ts';
 import type { BarePlan } from './bare.ts';
 

@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, test } from '@jest/globals';
 import { parseWithZod } from '@conform-to/zod/v4';
 import type { z } from 'zod';
-import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people/people.ts';
+import { lendForm } from '#contracts/desk/loans.ts';
+import { setHoldForm } from '#contracts/lots/holds.ts';
+import { recountForm } from '#contracts/stock/stock.ts';
 import {
   evidenceForm,
   incidentForm,
@@ -15,8 +17,8 @@ import {
   trialForm,
   endTrialForm,
 } from './lots/seen.ts';
+import { addPersonForm, firstWelcomeForm, houseForm, signInForm, welcomeForm } from './people/people.ts';
 import { countForm, endTestForm, layTestForm, layTrayForm, relayForm } from './tests/tests.ts';
-import { lendForm, recountForm, setHoldForm } from './stock/work.ts';
 
 /** Reads fields as a browser posts them: all text, an unticked box not at all. */
 function post<Schema extends z.ZodType>(schema: Schema, fields: Record<string, string>) {

@@ -2,15 +2,17 @@ import { createContext, data, redirect, type MiddlewareFunction, type RouterCont
 import { localPath } from '#contracts/localPath.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { may, type Permission } from '#core/people/may.ts';
-import { findFormerSession, parkForm, readParkedForm, type Actor } from '#data/people/accounts.ts';
 import { readHouse, type House } from '#data/house/house.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
+import { findFormerSession } from '#data/people/sessions.ts';
 import { clockFrom } from '#services/clock.server.ts';
-import { hashToken } from '#services/secrets.server.ts';
 import { whoIs } from '#services/people/signIn.server.ts';
-import { failed } from './reason.server.ts';
+import { hashToken } from '#services/secrets.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
 import { readUpload } from './form.server.ts';
+import { failed } from './reason.server.ts';
 
 /** What every loader and action knows of a request; resolved once, before any of them runs. */
 export interface Visit {

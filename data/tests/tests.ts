@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
-import type { Countable, SeedMark, SeedPlace, SeedState, StateCounts } from '#core/germination/towel.ts';
+import type { Countable, StateCounts } from '#core/germination/towel.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -154,48 +154,6 @@ export async function listTests(db: Db, page: { open: boolean; search: string; l
   return { tests: rows, total: total.count };
 }
 
-export async function readChecks(db: Db, testId: number) {
-  return db
-    .selectFrom('test_check')
-    .leftJoin('person', 'person.id', 'test_check.checked_by')
-    .leftJoin('test_photo', 'test_photo.check_id', 'test_check.id')
-    .select([
-      'test_check.id',
-      'test_check.checked_on as checkedOn',
-      'test_check.note',
-      'test_check.re_wetted as reWetted',
-      'test_check.mould',
-      'test_photo.width',
-      'test_photo.height',
-      'person.name as by',
-    ])
-    .where('test_id', '=', testId)
-    .orderBy('test_check.id')
-    .execute();
-}
-
-/** All sightings of a test in the order they were written. */
-export async function readMarks(db: Db, testId: number): Promise<SeedMark[]> {
-  return db
-    .selectFrom('seed_mark')
-    .innerJoin('test_check', 'test_check.id', 'seed_mark.check_id')
-    .select(['seed_mark.replicate', 'seed_mark.seed', 'seed_mark.state', 'test_check.checked_on as on'])
-    .where('seed_mark.test_id', '=', testId)
-    .orderBy('seed_mark.id')
-    .execute();
-}
-
-/** A test's towels as they were laid and put right, in the order written. */
-export async function readTowels(db: Db, testId: number) {
-  return db
-    .selectFrom('test_towel')
-    .leftJoin('person', 'person.id', 'test_towel.written_by')
-    .select(['replicate', 'seeds', 'places', 'reason', 'written_on as writtenOn', 'person.name as by'])
-    .where('test_id', '=', testId)
-    .orderBy('test_towel.id')
-    .execute();
-}
-
 /** Other batches of a test's series that have ended or are open, oldest first, the test itself among them. */
 export async function readSeries(db: Db, test: { id: number; seriesOf: number | null }) {
   const first = test.seriesOf ?? test.id;
@@ -216,80 +174,6 @@ export async function nextDueTest(db: Db, today: string, after: { id: number } |
     .execute();
   const at = rows.findIndex(({ id }) => id === after?.id);
   return { next: rows[at + 1]?.id ?? rows.find(({ id }) => id !== after?.id)?.id ?? null, due: rows.length };
-}
-
-export interface NewTowel {
-  readonly testId: number;
-  readonly replicate: number;
-  readonly seeds: number;
-  readonly places: number;
-  readonly reason: string;
-  readonly writtenOn: string;
-  readonly writtenBy: number;
-  readonly actKey: string;
-}
-
-export async function putTowelRight(db: Db, towel: NewTowel): Promise<void> {
-  await db
-    .insertInto('test_towel')
-    .values({
-      test_id: towel.testId,
-      replicate: towel.replicate,
-      seeds: towel.seeds,
-      places: towel.places,
-      reason: towel.reason,
-      written_on: towel.writtenOn,
-      written_by: towel.writtenBy,
-      act_key: towel.actKey,
-    })
-    .execute();
-}
-
-export interface NewCheck {
-  readonly testId: number;
-  readonly checkedOn: string;
-  readonly note: string | null;
-  readonly reWetted: boolean;
-  readonly mould: boolean;
-  readonly checkedBy: number;
-  readonly actKey: string;
-  readonly marks: readonly (SeedPlace & { readonly state: SeedState })[];
-}
-
-export async function createCheck(db: Db, check: NewCheck): Promise<number> {
-  const { id } = await db
-    .insertInto('test_check')
-    .values({
-      test_id: check.testId,
-      checked_on: check.checkedOn,
-      note: check.note,
-      re_wetted: check.reWetted,
-      mould: check.mould,
-      checked_by: check.checkedBy,
-      act_key: check.actKey,
-    })
-    .returning('id')
-    .executeTakeFirstOrThrow();
-  if (check.marks.length > 0)
-    await db
-      .insertInto('seed_mark')
-      .values(check.marks.map(({ replicate, seed, state }) => ({ check_id: id, test_id: check.testId, replicate, seed, state })))
-      .execute();
-  return id;
-}
-
-export async function createTestPhoto(
-  db: Db,
-  { checkId, actKey, jpeg, width, height }: { checkId: number; actKey: string; jpeg: Uint8Array; width: number; height: number },
-): Promise<void> {
-  await db
-    .insertInto('test_photo')
-    .values({ check_id: checkId, act_key: actKey, jpeg: Buffer.from(jpeg), width, height })
-    .execute();
-}
-
-export async function findTestPhoto(db: Db, checkId: number): Promise<Buffer | null> {
-  return (await db.selectFrom('test_photo').select('jpeg').where('check_id', '=', checkId).executeTakeFirst())?.jpeg ?? null;
 }
 
 export async function setNextCount(db: Db, testId: number, on: string): Promise<void> {
@@ -330,42 +214,4 @@ export async function countOpenTests(db: Db, today: string): Promise<{ open: num
     .where('next_count_on', 'is not', null)
     .executeTakeFirstOrThrow();
   return row;
-}
-
-/** Lots that may be put on the bench: those of some codes, or those due for a test by a day that have none under way, the longest due first. */
-export async function listToTest(db: Db, which: { codes: readonly string[] } | { dueBy: string; limit: number }) {
-  const query = db
-    .selectFrom('lot')
-    .innerJoin('line', 'line.id', 'lot.line_id')
-    .innerJoin('crop', 'crop.id', 'line.crop_id')
-    .select([
-      'lot.id',
-      'lot.code',
-      'line.name as variety',
-      'crop.name as crop',
-      'lot.unit',
-      'lot.on_hand as onHand',
-      'lot.seeds_per_gram as seedsPerGram',
-      'lot.treated',
-      'lot.next_test_on as nextTestOn',
-      'lot.next_test_reason as nextTestReason',
-    ])
-    .where('lot.on_hand', '>', 0)
-    .orderBy('lot.next_test_on')
-    .orderBy('lot.id');
-  if ('codes' in which) return which.codes.length === 0 ? [] : query.where('lot.code', 'in', which.codes).execute();
-  return query
-    .where('lot.next_test_on', '<=', which.dueBy)
-    .where(({ not, exists, selectFrom }) =>
-      not(
-        exists(
-          selectFrom('germination_test')
-            .select('germination_test.id')
-            .whereRef('germination_test.lot_id', '=', 'lot.id')
-            .where('next_count_on', 'is not', null),
-        ),
-      ),
-    )
-    .limit(which.limit)
-    .execute();
 }

@@ -1,15 +1,18 @@
 import { reckonDrying } from '#core/bench/reckonDrying.ts';
 import { BY_WEIGHT } from '#core/bench/steps.ts';
-import * as bench from '#data/bench/bench.ts';
+import { readAir } from '#data/bench/air.ts';
+import type { Batch } from '#data/bench/batches.ts';
+import { readSteps } from '#data/bench/steps.ts';
+import { readWeighings } from '#data/bench/weighings.ts';
 import type { Db } from '#data/database.ts';
 
 /** All that drying of a batch is judged by, read and reckoned. */
-export async function readDrying(db: Db, batch: bench.Batch, now: Date, sign: boolean) {
+export async function readDrying(db: Db, batch: Batch, now: Date, sign: boolean) {
   const [steps, weighings, room, jar] = await Promise.all([
-    bench.readSteps(db, batch.id),
-    bench.readWeighings(db, batch.id),
-    bench.readAir(db),
-    bench.readAir(db, batch.id),
+    readSteps(db, batch.id),
+    readWeighings(db, batch.id),
+    readAir(db),
+    readAir(db, batch.id),
   ]);
   // Drying in air and over gel are two curves: each begins with its step.
   const from = steps.filter(({ step }) => BY_WEIGHT.has(step)).at(-1)?.since ?? batch.openedAt;

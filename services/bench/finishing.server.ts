@@ -1,19 +1,20 @@
 import type { NotDry } from '#core/bench/sealing.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import * as bench from '#data/bench/bench.ts';
+import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
-import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { readHouse } from '#data/house/house.ts';
+import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { lockLot } from '#data/lots/lots.ts';
-import { batchAt, readFirst, type BatchGone, type MovedOn, type ReadFirst } from './bench.server.ts';
-import { isDeadlyPlace } from '#services/stock/frost.server.ts';
-import { enterClean, unitsOf } from './cleaned.server.ts';
-import { readDrying } from './drying.server.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform, type Refuse } from '#services/perform.server.ts';
+import { isDeadlyPlace } from '#services/stock/frost.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
+import { batchAt, type BatchGone, type MovedOn } from './batchAt.server.ts';
+import { readFirst, type ReadFirst } from './cautions.server.ts';
+import { enterClean, unitsOf } from './cleaned.server.ts';
+import { readDrying } from './drying.server.ts';
 
 export type FinishProblem =
   | BatchGone
@@ -56,7 +57,7 @@ export function finishBatch(
       if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
       const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
       const act = { actKey: finish.key, by: actor.personId };
-      await bench.endBatch(tx, {
+      await endBatch(tx, {
         ...act,
         batchId: batch.id,
         outcome: 'finished',
@@ -66,7 +67,7 @@ export function finishBatch(
         endedAt: now < batch.since ? batch.since : now,
       });
       if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
-        const others = (await bench.listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
+        const others = (await listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
         if (units > 0)
           await enterClean(tx, lot, {
             actKey: finish.key,
@@ -150,7 +151,7 @@ async function settleDrying(
 export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
   return perform<null, BatchGone | MovedOn>(db, { key: end.key, command: 'batch given up', actor }, async (tx, refuse) => {
     const batch = await batchAt(tx, end.batchId, end.turn, refuse);
-    await bench.endBatch(tx, {
+    await endBatch(tx, {
       actKey: end.key,
       by: actor.personId,
       batchId: batch.id,

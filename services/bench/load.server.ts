@@ -1,9 +1,11 @@
+import type { Crop } from '#core/almanac/crop.ts';
 import { daysOf, inARow, planLoad, type LoadPlan, type Stretch } from '#core/bench/load.ts';
 import { methodsFor, ownHours, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
 import { hoursOf, type Step } from '#core/bench/steps.ts';
-import type { Crop } from '#core/almanac/crop.ts';
 import { addDays, dayInZone } from '#core/calendar/plainDate.ts';
-import { listExpected, listOpenBatches, listWaiting, readAir, type Batch } from '#data/bench/bench.ts';
+import { readAir } from '#data/bench/air.ts';
+import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
+import { listExpected, listWaiting } from '#data/bench/toCome.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
 

@@ -2,20 +2,21 @@ import { schoolOf, seedsToTellApart } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor, type Method } from '#core/bench/methods.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { listBatchesOfLot } from '#data/bench/bench.ts';
-import type { Db } from '#data/database.ts';
-import { createHold, findHolds } from '#data/lots/holds.ts';
-import { readHouse, updateHouse, type House } from '#data/house/house.ts';
-import { createLot, lockLot, takeLotCode } from '#data/lots/lots.ts';
+import { listBatchesOfLot } from '#data/bench/batches.ts';
 import { createMethodTrial, endMethodTrial, findMethodTrial } from '#data/bench/methodTrials.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse, updateHouse, type House } from '#data/house/house.ts';
+import { createHold, findHolds } from '#data/lots/holds.ts';
+import { createLot, lockLot, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
-import { perform } from '#services/perform.server.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
+import { perform } from '#services/perform.server.ts';
 
 export type BeginProblem =
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'not uncleaned' }
   | { readonly code: 'at the bench' }
   | { readonly code: 'in a trial' }
@@ -36,7 +37,7 @@ export function beginMethodTrial(
     db,
     { key: trial.key, command: 'trial of methods begun', actor },
     async (tx, refuse) => {
-      const lot = (await lockLot(tx, trial.code)) ?? refuse({ code: 'no such lot' });
+      const lot = await lockedLot(tx, trial.code, refuse);
       const house = (await readHouse(tx))!;
       const methods = [...new Set(trial.methods)];
       if (methods.length < 2 || methods.length > 3) refuse({ code: 'two or three methods' });

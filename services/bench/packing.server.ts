@@ -1,17 +1,17 @@
 import { packetsOf } from '#core/bench/packing.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
-import { lockLot } from '#data/lots/lots.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
-import { isDeadlyPlace } from '#services/stock/frost.server.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { perform } from '#services/perform.server.ts';
+import { isDeadlyPlace } from '#services/stock/frost.server.ts';
 import { looseHolding } from '#services/stock/stock.server.ts';
 
 export type PackProblem =
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'on hold'; readonly kind: 'drying' | 'recall' }
   | { readonly code: 'more than there is'; readonly most: number }
   | { readonly code: 'nothing to pack' }
@@ -25,7 +25,7 @@ export function packLot(
   pack: { key: string; code: string; seeds: number; packets: number | null; keepBack: number; place: string },
 ) {
   return perform<{ packets: number }, PackProblem>(db, { key: pack.key, command: 'packed', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, pack.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, pack.code, refuse);
     const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
     if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
     if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
@@ -63,13 +63,12 @@ export function packLot(
   });
 }
 
-export type UnpackProblem =
-  { readonly code: 'no such lot' } | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
+export type UnpackProblem = NoLot | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
 
 /** Opens packets: their seed goes back to what lies loose. */
 export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: string; code: string; holding: number; packets: number }) {
   return perform<null, UnpackProblem>(db, { key: unpack.key, command: 'unpacked', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, unpack.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, unpack.code, refuse);
     const holdings = await findHoldings(tx, lot.id);
     const from = holdings.find(({ id, packetUnits }) => id === unpack.holding && packetUnits !== null);
     if (!from) return refuse({ code: 'no such packets' });

@@ -1,9 +1,10 @@
 import { contentOf, purityOf, type PurityCard } from '#core/bench/yield.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
 import type { Db } from '#data/database.ts';
 import { createHold } from '#data/lots/holds.ts';
-import { lockLot, setSeedsPerGram } from '#data/lots/lots.ts';
-import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
+import { setSeedsPerGram } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { perform } from '#services/perform.server.ts';
 
 /**
@@ -16,11 +17,11 @@ export function addPurityCard(
   today: string,
   card: { key: string; code: string; parts: PurityCard; counted: number | null },
 ) {
-  return perform<{ held: boolean }, { readonly code: 'no such lot' } | { readonly code: 'no pure seed' }>(
+  return perform<{ held: boolean }, NoLot | { readonly code: 'no pure seed' }>(
     db,
     { key: card.key, command: 'sample parted', actor },
     async (tx, refuse) => {
-      const lot = (await lockLot(tx, card.code)) ?? refuse({ code: 'no such lot' });
+      const lot = await lockedLot(tx, card.code, refuse);
       const { hold } = purityOf(card.parts, lot.seedsPerGram);
       const [before] = await findPurityCards(tx, lot.id);
       const content = contentOf(card.parts, before?.purePerGram ?? lot.seedsPerGram, card.counted);

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { findAct } from '#data/acts.ts';
-import { createAirReading } from '#data/bench/bench.ts';
+import { createAirReading } from '#data/bench/air.ts';
 import type { Db } from '#data/database.ts';
 import { perform } from '#services/perform.server.ts';
 

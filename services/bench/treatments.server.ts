@@ -1,15 +1,14 @@
 import { warmUpHours } from '#core/bench/calculators.ts';
 import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { readAir } from '#data/bench/bench.ts';
+import { readAir } from '#data/bench/air.ts';
+import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds, createHold, findHolds, liftHold } from '#data/lots/holds.ts';
-import { lockLot } from '#data/lots/lots.ts';
-import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { perform } from '#services/perform.server.ts';
 
-type NoLot = { readonly code: 'no such lot' };
 export type ShutProblem =
   | NoLot
   | { readonly code: 'not dry' }
@@ -26,7 +25,7 @@ export function shutAway(
   shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
 ) {
   return perform<null, ShutProblem>(db, { key: shut.key, command: 'shut away', detail: shut.kind, actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, shut.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, shut.code, refuse);
     if (lot.facts.storage === 'not to be dried') refuse({ code: 'must stay moist' });
     const holds = await activeHolds(tx, lot.id);
     if (holds.includes('drying')) refuse({ code: 'not dry' });
@@ -59,7 +58,7 @@ export function openTreated(
   open: { key: string; code: string; reason: string | null; liftPests: boolean },
 ) {
   return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, command: 'taken out', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, open.code, refuse);
     const shut = (await findTreatments(tx, lot.id)).find(({ openedOn }) => openedOn === null) ?? refuse({ code: 'not shut' });
     const clock = treatmentClock(shut.kind, shut.since, today);
     const early = clock.state === 'too early';
@@ -88,7 +87,7 @@ const USUAL_ROOM = { celsius: 20, humidity: 0.6 };
 /** Takes a cold, closed container off its shelf: it stays closed until it is as warm as the room. */
 export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; code: string; container: string; celsius: number }) {
   return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, command: 'warming up', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, cold.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, cold.code, refuse);
     if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
     const room = (await readAir(tx)) ?? USUAL_ROOM;
     const milligrams = lot.unit === 'mg' ? lot.onHand : (seedsInUnits(lot.onHand, 'seed', lot.seedsPerGram) / lot.seedsPerGram) * 1000;
@@ -112,7 +111,7 @@ export type UncloseProblem = NoLot | { readonly code: 'not warming' } | { readon
 /** Opens a container that has warmed up; before its time only by somebody who says so. */
 export function openWarm(db: Db, actor: Actor, now: Date, open: { key: string; code: string; early: boolean }) {
   return perform<null, UncloseProblem>(db, { key: open.key, command: 'container opened', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, open.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, open.code, refuse);
     const warming = (await findWarming(tx, lot.id)) ?? refuse({ code: 'not warming' });
     const early = now < warming.opensAt;
     if (early && !open.early) refuse({ code: 'still cold', opensAt: warming.opensAt.toISOString() });

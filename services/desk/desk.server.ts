@@ -3,22 +3,22 @@ import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
-import { readHouse } from '#data/house/house.ts';
 import { closeLoan as writeClose, createLoan, lockLoan } from '#data/desk/loans.ts';
+import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
-import { lockLot } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { findPerson } from '#data/people/people.ts';
 import type { LoanOutcome } from '#data/schema.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 
 export type LendProblem =
   | Short
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'no such member' }
   | { readonly code: 'not a member' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> };
@@ -39,7 +39,7 @@ export function lendPackets(db: Db, actor: Actor, today: string, lending: Lendin
     async (tx, refuse) => {
       const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
       if (!member.isMember) refuse({ code: 'not a member' });
-      const lot = (await lockLot(tx, lending.code)) ?? refuse({ code: 'no such lot' });
+      const lot = await lockedLot(tx, lending.code, refuse);
       const answer = mayLend({
         hybridUnderName: lot.kind === 'F1' && !lot.offspring,
         holds: await activeHolds(tx, lot.id),

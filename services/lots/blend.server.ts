@@ -1,31 +1,33 @@
 import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import type { Counted } from '#core/germination/layout.ts';
-import type { Claim } from '#core/promise/judge.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
 import { blendPassports } from '#core/passport/blendPassports.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { bandOf, beginningOf, blendOf } from '#core/viability/blend.ts';
 import { betaAt } from '#core/viability/forecast.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { createBlend } from '#data/lots/blends.ts';
 import type { Db } from '#data/database.ts';
-import { activeHolds } from '#data/lots/holds.ts';
 import type { House } from '#data/house/house.ts';
-import { move } from '#data/stock/ledger.ts';
+import { createBlend } from '#data/lots/blends.ts';
+import { activeHolds } from '#data/lots/holds.ts';
 import { findLotsOfLine } from '#data/lots/lines.ts';
-import { createLot, lockLot, takeLotCode } from '#data/lots/lots.ts';
+import { createLot, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
-import { readChecks, testsOfLot } from '#data/tests/tests.ts';
-import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
-import { layHolds } from './holds.server.ts';
+import { readChecks } from '#data/tests/checks.ts';
+import { testsOfLot } from '#data/tests/tests.ts';
 import { perform, type Refuse } from '#services/perform.server.ts';
-import { refreshPromises } from './promises.server.ts';
-import { readSpeed } from '#services/tests/reading.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
+import { readSpeed } from '#services/tests/reading.server.ts';
 import { readTowel } from '#services/tests/tests.server.ts';
+import { layHolds } from './holds.server.ts';
+import { lockedLot, type NoLot } from './lockedLot.server.ts';
+import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
+import { refreshPromises } from './promises.server.ts';
 
 /** Why a lot cannot be blended with another. */
 export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart';
@@ -114,7 +116,7 @@ async function daysToHalf(db: Db, lotId: number): Promise<number | null> {
 
 export type BlendProblem =
   | (Short & { readonly of: string; readonly seedsLeft: number })
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'same lot' }
   | { readonly code: 'other line' }
   | { readonly code: 'on hold'; readonly of: string }
@@ -130,7 +132,7 @@ export interface Blending {
   readonly container: string;
 }
 
-type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
+type Lot = Awaited<ReturnType<typeof lockedLot>>;
 
 /**
  * Makes a new lot of seed of two lots of one line. The seed leaves its parents, which keep what is left; nothing that is held is blended,
@@ -141,7 +143,7 @@ export function blendLots(db: Db, actor: Actor, today: string, blending: Blendin
     const codes = [blending.code, blending.other];
     if (codes[0] === codes[1]) refuse({ code: 'same lot' });
     const locked = new Map<string, Lot>();
-    for (const code of [...codes].sort()) locked.set(code, (await lockLot(tx, code)) ?? refuse({ code: 'no such lot' }));
+    for (const code of [...codes].sort()) locked.set(code, await lockedLot(tx, code, refuse));
     const [one, other] = codes.map((code) => locked.get(code)!) as [Lot, Lot];
     if (one.lineId !== other.lineId) refuse({ code: 'other line' });
     if (one.treated !== other.treated) refuse({ code: 'treated apart' });

@@ -7,12 +7,12 @@ import type { Passport } from '#core/passport/passport.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
-import { createTrial } from '#data/lots/evidence.ts';
-import { createHold, findHolds, listForHolds } from '#data/lots/holds.ts';
 import { readHouse } from '#data/house/house.ts';
+import { createHold, findHolds, listForHolds } from '#data/lots/holds.ts';
 import { findLot } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { readPromise } from '#data/lots/promises.ts';
+import { createTrial } from '#data/lots/trials.ts';
 
 /** Thirty plants without an off-type leave less than a tenth. */
 const TRIAL_PLANTS = 30;

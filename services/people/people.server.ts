@@ -1,11 +1,12 @@
 import { mayEdit, type Role } from '#core/people/may.ts';
-import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, revokeSessions, type Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, updateHouse, type HouseSettings } from '#data/house/house.ts';
+import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators, type Actor } from '#data/people/accounts.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson, type PersonFields } from '#data/people/people.ts';
+import { revokeSessions } from '#data/people/sessions.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { refreshVerdicts } from '#services/lots/outlook.server.ts';
+import { perform } from '#services/perform.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export function addPerson(db: Db, actor: Actor, person: PersonFields & { key: string }) {

@@ -1,26 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { waitBeforeNextTry } from '#core/people/guessing.ts';
-import {
-  countWrongTries,
-  createLink,
-  createSession,
-  findAccountByEmail,
-  findLink,
-  findSession,
-  forgetWrongTries,
-  grantAccount,
-  lockCoordinators,
-  recordWrongTry,
-  revokeSession,
-  revokeSessions,
-  setPassword,
-  useLink,
-  type Actor,
-} from '#data/people/accounts.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createHouse, readHouse, updateHouse } from '#data/house/house.ts';
+import { findAccountByEmail, grantAccount, lockCoordinators, setPassword, type Actor } from '#data/people/accounts.ts';
+import { createLink, findLink, useLink } from '#data/people/links.ts';
 import { createPerson } from '#data/people/people.ts';
+import { createSession, findSession, revokeSession, revokeSessions } from '#data/people/sessions.ts';
+import { countWrongTries, forgetWrongTries, recordWrongTry } from '#data/people/wrongTries.ts';
 import { hashPassword, hashToken, newToken, passwordFits } from '#services/secrets.server.ts';
 
 const QUARTER_HOUR_MS = 15 * 60_000;

@@ -1,19 +1,19 @@
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
-import { lockLot } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
-import { unitsOfPart, type PartProblem } from './moving.server.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
+import { unitsOfPart, type PartProblem } from './moving.server.ts';
 
 export type GiveProblem =
   | PartProblem
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'no such holding' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> }
   | { readonly code: 'coordinator only'; readonly most: number };
@@ -34,7 +34,7 @@ export interface Giving {
 /** Gives packets or loose seed away for good: nothing is expected back. It leaves the house under its name, so the desk's rules hold. */
 export function giveSeed(db: Db, actor: Actor, today: string, giving: Giving) {
   return perform<null, GiveProblem>(db, { key: giving.key, command: 'seed given', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, giving.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, giving.code, refuse);
     const from =
       (await findHoldings(tx, lot.id)).find(({ id, balance }) => id === giving.holding && balance > 0) ??
       refuse({ code: 'no such holding' });

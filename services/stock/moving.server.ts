@@ -1,15 +1,15 @@
 import { CONTAINERS } from '#core/bench/packing.ts';
 import { readPart } from '#core/stock/readPart.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
-import { lockLot } from '#data/lots/lots.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
-import { isDeadlyPlace } from './frost.server.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
+import { isDeadlyPlace } from './frost.server.ts';
 
 type Holding = Awaited<ReturnType<typeof findHoldings>>[number];
 
@@ -45,7 +45,7 @@ function unitsOf(
 
 export type MoveProblem =
   | PartProblem
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'no such holding' }
   | { readonly code: 'it is there' }
   | { readonly code: 'shut in damp' }
@@ -65,7 +65,7 @@ export interface Moving {
 /** Puts all or part of what lies in one container into another, or at another place. A lot on hold is moved all the same. */
 export function moveSeed(db: Db, actor: Actor, today: string, moving: Moving) {
   return perform<null, MoveProblem>(db, { key: moving.key, command: 'moved', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, moving.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, moving.code, refuse);
     const holdings = (await findHoldings(tx, lot.id)).filter(({ balance }) => balance > 0);
     const from = holdings.find(({ id }) => id === moving.holding) ?? refuse({ code: 'no such holding' });
     const container = from.packetUnits === null ? (moving.container ?? from.container) : from.container;

@@ -1,20 +1,19 @@
-import { may } from '#core/people/may.ts';
 import { countStates } from '#core/germination/towel.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { may } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { addPotted, readPotted, reopenTest as writeReopening } from '#data/tests/afterTest.ts';
-import { lockTest } from '#data/tests/tests.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
+import { lockedTest, type NoTest } from './lockedTest.server.ts';
 import { readTowel } from './tests.server.ts';
 
-export type ReopenProblem =
-  { readonly code: 'no such test' } | { readonly code: 'not ended' } | { readonly code: 'a coordinator re-opens' };
+export type ReopenProblem = NoTest | { readonly code: 'not ended' } | { readonly code: 'a coordinator re-opens' };
 
 /** Takes back the end of a test, with a reason: it can be counted on and ended again, and the lot's verdict goes without it until then. */
 export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key: string; testId: number; reason: string }) {
   return perform<null, ReopenProblem>(db, { key: reopening.key, command: 'test re-opened', actor }, async (tx, refuse) => {
-    const test = (await lockTest(tx, reopening.testId)) ?? refuse({ code: 'no such test' });
+    const test = await lockedTest(tx, reopening.testId, refuse);
     if (!may(actor.role, 'override policy')) refuse({ code: 'a coordinator re-opens' });
     if (test.endedOn === null) refuse({ code: 'not ended' });
     await writeReopening(tx, {
@@ -30,7 +29,7 @@ export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key
 }
 
 export type PotProblem =
-  | { readonly code: 'no such test' }
+  | NoTest
   | { readonly code: 'not so many'; readonly left: number }
   | { readonly code: 'potted in the future' }
   | { readonly code: 'potted before it was laid'; readonly laidOn: string };
@@ -43,7 +42,7 @@ export function potUp(
   potted: { key: string; testId: number; seedlings: number; pottedOn: string; note: string | null },
 ) {
   return perform<null, PotProblem>(db, { key: potted.key, command: 'seedlings potted', actor }, async (tx, refuse) => {
-    const test = (await lockTest(tx, potted.testId)) ?? refuse({ code: 'no such test' });
+    const test = await lockedTest(tx, potted.testId, refuse);
     if (potted.pottedOn > today) refuse({ code: 'potted in the future' });
     if (potted.pottedOn < test.laidOn) refuse({ code: 'potted before it was laid', laidOn: test.laidOn });
     const already = (await readPotted(tx, { testId: test.id })).reduce((sum, { seedlings }) => sum + seedlings, 0);

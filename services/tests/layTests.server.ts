@@ -1,10 +1,11 @@
-import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { createTest, findTest } from '#data/tests/tests.ts';
+import type { NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform, type Refuse } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
@@ -36,7 +37,7 @@ export interface Laying {
 /** What stands in the way, and of which of the lots. */
 export type LayProblem = { readonly of: string } & (
   | Short
-  | { readonly code: 'no such lot' }
+  | NoLot
   | { readonly code: 'in the future' }
   | { readonly code: 'before intake'; readonly takenInOn: string }
   | { readonly code: 'no such series' }

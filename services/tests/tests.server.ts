@@ -2,28 +2,21 @@ import { daysBetween } from '#core/calendar/plainDate.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
 import { countStates, lookedAt, relaid, towelNow, type Look, type SeedOnTowel } from '#core/germination/towel.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { move } from '#data/stock/ledger.ts';
 import { lockLot } from '#data/lots/lots.ts';
-import {
-  createCheck,
-  createTestPhoto,
-  endTest as writeEnd,
-  lockTest,
-  putTowelRight,
-  readChecks,
-  readMarks,
-  readTowels,
-  setNextCount,
-} from '#data/tests/tests.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { move } from '#data/stock/ledger.ts';
+import { createCheck, createTestPhoto, readChecks } from '#data/tests/checks.ts';
+import { endTest as writeEnd, setNextCount } from '#data/tests/tests.ts';
+import { putTowelRight, readMarks, readTowels } from '#data/tests/towels.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform, type Refuse } from '#services/perform.server.ts';
 import type { PhotoProblem, Remade } from '#services/remakePhoto.server.ts';
 import { drawFromLot, looseHolding, type Short } from '#services/stock/stock.server.ts';
+import { lockedTest, type NoTest } from './lockedTest.server.ts';
 
 export type CountProblem =
-  | { readonly code: 'no such test' }
+  | NoTest
   | { readonly code: 'already ended' }
   | { readonly code: 'in the future' }
   | { readonly code: 'before it was laid'; readonly laidOn: string }
@@ -32,10 +25,10 @@ export type CountProblem =
   | { readonly code: 'not on the towel'; readonly seedsLaid: number }
   | PhotoProblem;
 
-type OpenTest = NonNullable<Awaited<ReturnType<typeof lockTest>>>;
+type OpenTest = Awaited<ReturnType<typeof lockedTest>>;
 
 async function lockOpenTest(tx: Db, testId: number, on: string, today: string, refuse: Refuse<CountProblem>): Promise<OpenTest> {
-  const test = (await lockTest(tx, testId)) ?? refuse({ code: 'no such test' });
+  const test = await lockedTest(tx, testId, refuse);
   if (test.endedOn !== null) refuse({ code: 'already ended' });
   if (on > today) refuse({ code: 'in the future' });
   if (on < test.laidOn) refuse({ code: 'before it was laid', laidOn: test.laidOn });
@@ -95,7 +88,7 @@ export async function countTowel(db: Db, actor: Actor, today: string, count: Cou
 }
 
 export type RelayProblem =
-  | { readonly code: 'no such test' }
+  | NoTest
   | { readonly code: 'already ended' }
   | { readonly code: 'no such replicate' }
   | { readonly code: 'nothing changed' }
@@ -110,7 +103,7 @@ export function correctLaid(
   relay: { key: string; testId: number; replicate: number; seeds: number; reason: string },
 ) {
   return perform<null, RelayProblem>(db, { key: relay.key, command: 'number laid put right', actor }, async (tx, refuse) => {
-    const test = (await lockTest(tx, relay.testId)) ?? refuse({ code: 'no such test' });
+    const test = await lockedTest(tx, relay.testId, refuse);
     if (test.endedOn !== null) refuse({ code: 'already ended' });
     if (relay.replicate > test.replicates) refuse({ code: 'no such replicate' });
     const lot = (await lockLot(tx, test.code))!;

@@ -1,11 +1,11 @@
 import type { Clock } from '#core/bench/clock.ts';
 import { treatmentClock } from '#core/bench/treatments.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
-import { listOpenBatches, type Batch } from '#data/bench/bench.ts';
+import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
+import { listAway } from '#data/bench/treatments.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
-import { listAway } from '#data/bench/treatments.ts';
-import { clockOfBatch } from '#services/bench/bench.server.ts';
+import { clockOfBatch } from '#services/bench/moveOn.server.ts';
 
 type Away = Awaited<ReturnType<typeof listAway>>;
 

@@ -1,13 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
 import { stepsFor, type Method } from '#core/bench/methods.ts';
+import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
 import type { When } from '#core/calendar/when.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
-import { findBatch } from '#data/bench/bench.ts';
+import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { acknowledgeCautions, checkBatch, nextStep, startBatch, weighBatch } from '#services/bench/bench.server.ts';
+import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
+import { checkBatch } from '#services/bench/checkBatch.server.ts';
 import { finishBatch } from '#services/bench/finishing.server.ts';
+import { nextStep } from '#services/bench/moveOn.server.ts';
+import { startBatch } from '#services/bench/startBatch.server.ts';
+import { weighBatch } from '#services/bench/weighBatch.server.ts';
 import { remakePhoto } from '#services/remakePhoto.server.ts';
 import { NOW, type Library } from './database.ts';
 

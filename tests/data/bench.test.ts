@@ -2,9 +2,12 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import type { When } from '#core/calendar/when.ts';
-import { findPhoto, listBatchesOfLot, readChecks, readSteps } from '#data/bench/bench.ts';
-import { findOnTable, startBatch } from '#services/bench/bench.server.ts';
+import { listBatchesOfLot } from '#data/bench/batches.ts';
+import { findPhoto, readChecks } from '#data/bench/checks.ts';
+import { readSteps } from '#data/bench/steps.ts';
 import { abandonBatch } from '#services/bench/finishing.server.ts';
+import { startBatch } from '#services/bench/startBatch.server.ts';
+import { findOnTable } from '#services/bench/table.server.ts';
 import { after, atTheBench, CUCUMBER, problem } from './atTheBench.ts';
 import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
 

@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { createPerson } from '#data/people/people.ts';
+import { findIncidents } from '#data/lots/incidents.ts';
 import { grantAccount } from '#data/people/accounts.ts';
-import { findIncidents } from '#data/lots/evidence.ts';
-import { findOnTable } from '#services/bench/bench.server.ts';
+import { createPerson } from '#data/people/people.ts';
 import { abandonBatch } from '#services/bench/finishing.server.ts';
-import { addMixUp } from '#services/lots/evidence.server.ts';
-import { lendPackets } from '#services/desk/desk.server.ts';
 import { readLoad } from '#services/bench/load.server.ts';
+import { findOnTable } from '#services/bench/table.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { addMixUp } from '#services/lots/incidents.server.ts';
 import { readRipe } from '#services/today/ripe.server.ts';
 import { after, atTheBench, CUCUMBER } from './atTheBench.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';

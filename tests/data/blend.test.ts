@@ -2,14 +2,14 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { findRelatives, findLotByCode } from '#data/lots/lots.ts';
 import { readHouse } from '#data/house/house.ts';
-import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
+import { findRelatives, findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { blendLots, readBlendables, type Blending } from '#services/lots/blend.server.ts';
-import { setHold } from '#services/stock/shelves.server.ts';
-import { onTowels } from './onTowels.ts';
+import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

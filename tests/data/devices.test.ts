@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readAir } from '#data/bench/bench.ts';
-import { printLabels } from '#services/printing.server.ts';
+import { readAir } from '#data/bench/air.ts';
 import { logRoom, type RoomLogger } from '#services/bench/roomLog.server.ts';
+import { printLabels } from '#services/printing.server.ts';
 import { NOW, preparedLibrary, type Library } from './database.ts';
 
 let library: Library;

@@ -5,17 +5,20 @@ import { addDays } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { findTest, nextDueTest, readChecks, readMarks, readTowels, testsOfLot } from '#data/tests/tests.ts';
-import { findQuickLooks } from '#data/tests/quickLooks.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
-import { discardLot, recordQuickLook } from '#services/stock/shelves.server.ts';
+import { readChecks } from '#data/tests/checks.ts';
+import { findQuickLooks } from '#data/tests/quickLooks.ts';
+import { findTest, nextDueTest, testsOfLot } from '#data/tests/tests.ts';
+import { readMarks, readTowels } from '#data/tests/towels.ts';
+import { changeHouse } from '#services/people/people.server.ts';
+import { discardLot } from '#services/stock/discard.server.ts';
+import { layTests } from '#services/tests/layTests.server.ts';
+import { recordQuickLook } from '#services/tests/quickLooks.server.ts';
 import { readSequential, readSpeed, readTestResult } from '#services/tests/reading.server.ts';
 import { proposeTests, seedsLeftOf } from '#services/tests/testProposal.server.ts';
-import { layTests } from '#services/tests/layTests.server.ts';
 import { readTowel } from '#services/tests/tests.server.ts';
-import { changeHouse } from '#services/people/people.server.ts';
-import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

@@ -1,14 +1,14 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
-import { recountLot } from '#services/stock/shelves.server.ts';
+import { recountLot } from '#services/stock/recount.server.ts';
 import { layTests } from '#services/tests/layTests.server.ts';
-import { onTowels } from './onTowels.ts';
 import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

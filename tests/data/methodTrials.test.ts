@@ -1,15 +1,15 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { Method } from '#core/bench/methods.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { activeHolds } from '#data/lots/holds.ts';
-import { readHouse } from '#data/house/house.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
 import { findMethodTrial } from '#data/bench/methodTrials.ts';
+import { readHouse } from '#data/house/house.ts';
+import { activeHolds } from '#data/lots/holds.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { readPromise } from '#data/lots/promises.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { beginMethodTrial, concludeMethodTrial } from '#services/bench/methodTrials.server.ts';
-import { setHold } from '#services/stock/shelves.server.ts';
+import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

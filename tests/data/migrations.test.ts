@@ -1,19 +1,20 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { Migrator, sql } from 'kysely';
-import { findBatch, readSteps } from '#data/bench/bench.ts';
+import { countStates } from '#core/germination/towel.ts';
+import { readCrop } from '#data/almanac/almanac.ts';
+import { findBatch } from '#data/bench/batches.ts';
+import { findPurityCards } from '#data/bench/purity.ts';
+import { readSteps } from '#data/bench/steps.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
-import { findDisagreements } from '#data/stock/ledger.ts';
 import { migrate } from '#data/migrate.ts';
 import { migrations } from '#data/migrations/index.ts';
-import { countStates } from '#core/germination/towel.ts';
+import { findDisagreements } from '#data/stock/ledger.ts';
+import { findHoldings } from '#data/stock/places.ts';
 import { findTest } from '#data/tests/tests.ts';
 import { readTowel } from '#services/tests/tests.server.ts';
-import { findHoldings } from '#data/stock/places.ts';
-import { findPurityCards } from '#data/bench/purity.ts';
 import { bareDatabase } from '../support/databases.ts';
-import { readCrop } from '#data/almanac/almanac.ts';
 import { connect } from './database.ts';
 
 let owner: Db;

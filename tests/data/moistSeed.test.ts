@@ -4,8 +4,8 @@ import { addDays } from '#core/calendar/plainDate.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { ensurePlace, findHoldings, readPlaceWarmth } from '#data/stock/places.ts';
 import { packLot } from '#services/bench/packing.server.ts';
-import { recordClimate } from '#services/stock/storage.server.ts';
 import { shutAway } from '#services/bench/treatments.server.ts';
+import { recordClimate } from '#services/stock/climate.server.ts';
 import { after, atTheBench, problem, seeds } from './atTheBench.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readForOutlook } from '#data/lots/outlooks.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
+import { packLot } from '#services/bench/packing.server.ts';
+import { setHold } from '#services/lots/holdSeed.server.ts';
 import { giveSeed, type Giving } from '#services/stock/giving.server.ts';
 import { moveSeed, type Moving } from '#services/stock/moving.server.ts';
-import { packLot } from '#services/bench/packing.server.ts';
-import { setHold } from '#services/stock/shelves.server.ts';
 import { readLastAct, undo } from '#services/undo.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 

@@ -4,9 +4,10 @@ import { addDays } from '#core/calendar/plainDate.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/lots/outlooks.ts';
 import { reckonNextOutlooks, readOutlookFacts, refreshOutlook } from '#services/lots/outlook.server.ts';
-import { recordClimate, recordEmergence } from '#services/stock/storage.server.ts';
-import { onTowels } from './onTowels.ts';
+import { recordClimate } from '#services/stock/climate.server.ts';
+import { recordEmergence } from '#services/tests/emergence.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

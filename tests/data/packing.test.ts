@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
-import { lendPackets } from '#services/desk/desk.server.ts';
 import { packLot, unpackLot } from '#services/bench/packing.server.ts';
-import { setHold } from '#services/stock/shelves.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
+import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 import { onTowels } from './onTowels.ts';
 

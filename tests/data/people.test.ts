@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
-import { parkForm, readParkedForm } from '#data/people/accounts.ts';
 import { readActs } from '#data/acts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findPerson } from '#data/people/people.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
 import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/people/signIn.server.ts';

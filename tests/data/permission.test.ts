@@ -1,12 +1,13 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { HoldKind } from '#core/lots/words.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
 import { NotAllowed, perform } from '#services/perform.server.ts';
-import { discardLot, liftHold, setHold } from '#services/stock/shelves.server.ts';
-import { recordLoanEmergence } from '#services/stock/storage.server.ts';
+import { discardLot } from '#services/stock/discard.server.ts';
+import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
 import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

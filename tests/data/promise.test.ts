@@ -2,30 +2,29 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { EMPTY_PASSPORT } from '#core/passport/passport.ts';
+import { readCrop } from '#data/almanac/almanac.ts';
 import { readDescent, readRecall } from '#data/lots/descent.ts';
-import { findEvidence, findReports, findTrials } from '#data/lots/evidence.ts';
+import { findEvidence } from '#data/lots/evidence.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLine, findNearLines, listLines } from '#data/lots/lines.ts';
 import { createLot, findLotByCode, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports, recordPassport } from '#data/lots/passports.ts';
 import { countStale, markAllStale, markStale, readPromise } from '#data/lots/promises.ts';
-import { readCrop } from '#data/almanac/almanac.ts';
+import { findReports } from '#data/lots/reports.ts';
+import { findTrials } from '#data/lots/trials.ts';
 import { overrideFact } from '#services/almanac/almanac.server.ts';
-import {
-  addEvidence,
-  addIncident,
-  addReport,
-  correctPassport,
-  endTrial,
-  recall,
-  receiveClean,
-  type Seen,
-} from '#services/lots/evidence.server.ts';
+import { receiveClean } from '#services/bench/receiveClean.server.ts';
+import { lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { readSoFar } from '#services/intake/interview.server.ts';
+import { correctPassport } from '#services/lots/correctPassport.server.ts';
+import { addEvidence, type Seen } from '#services/lots/evidence.server.ts';
+import { addIncident } from '#services/lots/incidents.server.ts';
 import { changeLine } from '#services/lots/lines.server.ts';
-import { lendPackets } from '#services/desk/desk.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
+import { recall } from '#services/lots/recall.server.ts';
+import { addReport } from '#services/lots/reports.server.ts';
+import { endTrial } from '#services/lots/trials.server.ts';
 import { lendOne, intake, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

@@ -2,10 +2,12 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { nameOfRecipe, type RecipeStep } from '#core/bench/methods.ts';
 import { CAUTIONS, type Caution } from '#core/bench/steps.ts';
-import { findBatch } from '#data/bench/bench.ts';
+import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
-import { acknowledgeCautions, clockOfBatch, nextStep, startBatch } from '#services/bench/bench.server.ts';
+import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
+import { clockOfBatch, nextStep } from '#services/bench/moveOn.server.ts';
 import { addRecipe, retireRecipe } from '#services/bench/recipes.server.ts';
+import { startBatch } from '#services/bench/startBatch.server.ts';
 import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
 
 let library: Library;

@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
+import { createTreatment, findTreatments, findWarming, listAway } from '#data/bench/treatments.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { createTreatment, findTreatments, findWarming, listAway } from '#data/bench/treatments.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/bench/treatments.server.ts';
-import { setHold } from '#services/stock/shelves.server.ts';
+import { setHold } from '#services/lots/holdSeed.server.ts';
 import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;

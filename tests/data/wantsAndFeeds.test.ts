@@ -3,14 +3,14 @@ import { randomUUID } from 'node:crypto';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
-import { endFeed, makeFeed, readCalendar } from '#services/tests/calendar.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
-import { recordLoanEmergence } from '#services/stock/storage.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
-import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
-import { onTowels } from './onTowels.ts';
+import { endFeed, makeFeed, readCalendar } from '#services/tests/calendar.server.ts';
+import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
+import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

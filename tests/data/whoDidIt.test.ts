@@ -1,16 +1,16 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { loansOfMember } from '#data/desk/loans.ts';
-import { findEmergence } from '#data/lots/outlooks.ts';
 import { readRecipeAuthors } from '#data/bench/recipes.ts';
-import { findTest } from '#data/tests/tests.ts';
 import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
-import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
+import { loansOfMember } from '#data/desk/loans.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findEmergence } from '#data/lots/outlooks.ts';
+import { findTest } from '#data/tests/tests.ts';
 import { addRecipe, retireRecipe } from '#services/bench/recipes.server.ts';
-import { recordEmergence } from '#services/stock/storage.server.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/bench/treatments.server.ts';
+import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
+import { recordEmergence } from '#services/tests/emergence.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 import { onTowels } from './onTowels.ts';
 

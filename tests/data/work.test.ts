@@ -1,17 +1,18 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { loansOfMember } from '#data/desk/loans.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode, findRelatives } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { listLendable, listShelves } from '#data/stock/shelves.ts';
-import { loansOfMember } from '#data/desk/loans.ts';
 import { readDue } from '#data/today/today.ts';
 import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
-import { liftHold, recountLot, setHold } from '#services/stock/shelves.server.ts';
-import { onTowels } from './onTowels.ts';
+import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
+import { recountLot } from '#services/stock/recount.server.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {

@@ -1,8 +1,9 @@
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import type { Role } from '#core/people/may.ts';
-import { createSession, type Actor } from '#data/people/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { createSession } from '#data/people/sessions.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { cloneDatabase, dropDatabase, type Addresses } from './databases.ts';

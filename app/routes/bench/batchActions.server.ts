@@ -1,3 +1,7 @@
+import { db } from '#app/platform/database.server.ts';
+import { formActs } from '#app/platform/form.server.ts';
+import { remakePhoto } from '#app/platform/photos.server.ts';
+import type { SignedIn } from '#app/platform/visit.server.ts';
 import {
   abandonForm,
   acknowledgeForm,
@@ -9,13 +13,13 @@ import {
   weighForm,
 } from '#contracts/bench/bench.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
-import { acknowledgeCautions, checkBatch, nextStep, recordAir, weighBatch } from '#services/bench/bench.server.ts';
-import { addMixUp } from '#services/lots/evidence.server.ts';
+import { recordAir } from '#services/bench/air.server.ts';
+import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
+import { checkBatch } from '#services/bench/checkBatch.server.ts';
 import { abandonBatch, finishBatch } from '#services/bench/finishing.server.ts';
-import { remakePhoto } from '#app/platform/photos.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { formActs } from '#app/platform/form.server.ts';
-import type { SignedIn } from '#app/platform/visit.server.ts';
+import { nextStep } from '#services/bench/moveOn.server.ts';
+import { weighBatch } from '#services/bench/weighBatch.server.ts';
+import { addMixUp } from '#services/lots/incidents.server.ts';
 import { troubleOf } from './benchWords.ts';
 
 /** Does what one of the batch page's forms asks, and says at its field what stands in the way. */

@@ -1,10 +1,12 @@
-import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
-import type { NotDry } from '#core/bench/sealing.ts';
-import { PHOTO_TROUBLE } from '#contracts/photos.ts';
-import { formatWeight } from '#core/units/formatAmount.ts';
-import type { CheckProblem, NextProblem, WeighProblem } from '#services/bench/bench.server.ts';
-import type { FinishProblem } from '#services/bench/finishing.server.ts';
 import { FROST_KILLS_IT, shortWords } from '#app/ui/sayings.ts';
+import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import type { NotDry } from '#core/bench/sealing.ts';
+import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
+import { formatWeight } from '#core/units/formatAmount.ts';
+import type { CheckProblem } from '#services/bench/checkBatch.server.ts';
+import type { FinishProblem } from '#services/bench/finishing.server.ts';
+import type { NextProblem } from '#services/bench/moveOn.server.ts';
+import type { WeighProblem } from '#services/bench/weighBatch.server.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
   'weights not settled': 'its weight may still be falling',

@@ -1,8 +1,8 @@
 import { data } from 'react-router';
-import { findPhoto } from '#data/bench/bench.ts';
 import { db } from '#app/platform/database.server.ts';
 import { photoAnswer } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { findPhoto } from '#data/bench/checks.ts';
 import type { Route } from './+types/photo.ts';
 
 /** The photo of a look at a batch. It never changes. */

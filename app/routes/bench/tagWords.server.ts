@@ -1,12 +1,12 @@
-import { methodFacts } from '#core/bench/methods.ts';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
-import { findBatch } from '#data/bench/bench.ts';
-import type { House } from '#data/house/house.ts';
-import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
+import { methodFacts } from '#core/bench/methods.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { findBatch } from '#data/bench/batches.ts';
+import type { House } from '#data/house/house.ts';
+import type { LabelWords } from '#services/labels.server.ts';
 
 /** What the tag of a jar or tray says; null where there is no such batch. */
 export async function readTag(id: number, house: House, request: Request): Promise<{ vessel: string; words: LabelWords } | null> {

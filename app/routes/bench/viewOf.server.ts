@@ -2,8 +2,8 @@ import type { Clock } from '#core/bench/clock.ts';
 import { methodFacts, stepsFor, type Practice } from '#core/bench/methods.ts';
 import { BY_WEIGHT, stepFacts } from '#core/bench/steps.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
-import type { Batch } from '#data/bench/bench.ts';
-import { clockOfBatch } from '#services/bench/bench.server.ts';
+import type { Batch } from '#data/bench/batches.ts';
+import { clockOfBatch } from '#services/bench/moveOn.server.ts';
 
 /** How a batch stands in one line, and what its clock says. */
 export interface BatchView {

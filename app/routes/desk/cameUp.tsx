@@ -1,18 +1,18 @@
 import { data, redirect } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { may } from '#core/people/may.ts';
-import { emergenceForm } from '#contracts/stock/outlook.ts';
-import { findLoan } from '#data/desk/loans.ts';
-import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/stock/storage.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { emergenceForm } from '#contracts/tests/emergence.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { may } from '#core/people/may.ts';
+import { findLoan } from '#data/desk/loans.ts';
+import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/tests/emergence.server.ts';
 import type { Route } from './+types/cameUp.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What came up · Kind Granary' }];

@@ -1,18 +1,18 @@
 import { data, redirect } from 'react-router';
-import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
-import { daysBetween } from '#core/calendar/plainDate.ts';
-import { closeLoanForm } from '#contracts/stock/work.ts';
-import { findLoan } from '#data/desk/loans.ts';
-import { findPerson } from '#data/people/people.ts';
-import { closeLoan } from '#services/desk/desk.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextArea } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm, TextArea } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { closeLoanForm } from '#contracts/desk/loans.ts';
+import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
+import { daysBetween } from '#core/calendar/plainDate.ts';
+import { findLoan } from '#data/desk/loans.ts';
+import { findPerson } from '#data/people/people.ts';
+import { closeLoan } from '#services/desk/desk.server.ts';
 import type { Route } from './+types/loan.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Loan · Kind Granary' }];

@@ -1,25 +1,25 @@
 import { useRef } from 'react';
 import { data, Link } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { readLotCode } from '#core/lotcode/lotCode.ts';
-import { may } from '#core/people/may.ts';
-import { lendForm } from '#contracts/stock/work.ts';
-import { existingCodes } from '#data/lots/lots.ts';
-import { loansOfMember } from '#data/desk/loans.ts';
-import { findPerson } from '#data/people/people.ts';
-import { lendPackets, type LendProblem } from '#services/desk/desk.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
-import { HOLD_WORDS } from '#app/ui/words.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
+import { HOLD_WORDS } from '#app/ui/words.ts';
+import { lendForm } from '#contracts/desk/loans.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { may } from '#core/people/may.ts';
+import { loansOfMember } from '#data/desk/loans.ts';
+import { existingCodes } from '#data/lots/lots.ts';
+import { findPerson } from '#data/people/people.ts';
+import { lendPackets, type LendProblem } from '#services/desk/desk.server.ts';
 import type { Route } from './+types/person.ts';
 import { LendForm } from './LendForm.tsx';
-import type { Carried } from './useScans.ts';
 import { LoansOfPerson } from './LoansOfPerson.tsx';
+import type { Carried } from './useScans.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.person.name ?? 'Person'} · Kind Granary` }];
 

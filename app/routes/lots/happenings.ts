@@ -1,11 +1,14 @@
-import type { readPotted } from '#data/tests/afterTest.ts';
-import type { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
-import type { findHolds } from '#data/lots/holds.ts';
-import type { readPassports } from '#data/lots/passports.ts';
-import type { testsOfLot } from '#data/tests/tests.ts';
-import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
-import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
+import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
+import type { findEvidence } from '#data/lots/evidence.ts';
+import type { findHolds } from '#data/lots/holds.ts';
+import type { findIncidents } from '#data/lots/incidents.ts';
+import type { readPassports } from '#data/lots/passports.ts';
+import type { findReports } from '#data/lots/reports.ts';
+import type { findTrials } from '#data/lots/trials.ts';
+import type { readPotted } from '#data/tests/afterTest.ts';
+import type { testsOfLot } from '#data/tests/tests.ts';
 import type { Happening } from './Timeline.tsx';
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

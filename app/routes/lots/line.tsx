@@ -1,21 +1,21 @@
 import { data, Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
+import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { HOUSE_RULES, ruleFor, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
 import { PROMISES } from '#core/promise/judge.ts';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
 import { enoughOf } from '#core/stock/enough.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { findReports } from '#data/lots/evidence.ts';
 import { findLine, findLotsOfLine, findSamplesOfLine, readLentAYear } from '#data/lots/lines.ts';
-import { db } from '#app/platform/database.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { Stock } from '#app/ui/units.tsx';
-import { ButtonLink } from '#app/ui/Button.tsx';
-import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
-import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
-import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { Heads, Table } from '#app/ui/Table.tsx';
+import { findReports } from '#data/lots/reports.ts';
 import type { Route } from './+types/line.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -1,67 +1,65 @@
-import { dayInZone } from '#core/calendar/plainDate.ts';
-import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
-import { plantsBy } from '#core/house/rules.ts';
 import { data, Link } from 'react-router';
-import { holdsByRule } from '#core/passport/holds.ts';
-import { readLotCode } from '#core/lotcode/lotCode.ts';
-import { ancestryOf } from '#core/lineage/lineage.ts';
-import { known } from '#core/passport/passport.ts';
-import type { Crop } from '#core/almanac/crop.ts';
-import type { Passport as PassportAnswers } from '#core/passport/passport.ts';
-import { judgePlants } from '#core/population/bottleneck.ts';
-import { driftRun } from '#core/population/drift.ts';
-import { chanceOfKeeping, diversityKept, inbreeding } from '#core/population/effectivePlants.ts';
-import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
-import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
-import { reasonsFor } from '#core/promise/reasons.ts';
-import { whatWouldRaise } from '#core/promise/raise.ts';
-import { mayLend } from '#core/lending/mayLend.ts';
-import { mayLift } from '#core/people/may.ts';
-import { thickerOf } from '#core/germination/sowThicker.ts';
-import { formatAboutSeeds } from '#core/units/formatAmount.ts';
-import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { cleanForm, liftHoldForm, recountForm, setHoldForm } from '#contracts/stock/work.ts';
-import { readLedger } from '#data/stock/ledger.ts';
-import { findHolds } from '#data/lots/holds.ts';
-import { readDescent, type KinRow } from '#data/lots/descent.ts';
-import { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
-import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots/lots.ts';
-import { isWithdrawn } from '#data/undo.ts';
-import { findMethodTrial } from '#data/bench/methodTrials.ts';
-import { readOutlook } from '#data/lots/outlooks.ts';
-import { discardForm, quickLookForm } from '#contracts/tests/tests.ts';
-import { findQuickLooks } from '#data/tests/quickLooks.ts';
-import { readPassports } from '#data/lots/passports.ts';
-import { readPromise } from '#data/lots/promises.ts';
-import { findHoldings } from '#data/stock/places.ts';
-import { readPotted } from '#data/tests/afterTest.ts';
-import { testsOfLot } from '#data/tests/tests.ts';
-import { receiveClean, type CleanedProblem } from '#services/lots/evidence.server.ts';
-import { readLotForJudging } from '#services/lots/promises.server.ts';
-import {
-  discardLot,
-  liftHold,
-  recordQuickLook,
-  recountLot,
-  setHold,
-  type DiscardProblem,
-  type LiftProblem,
-  type LookProblem,
-  type RecountProblem,
-} from '#services/stock/shelves.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { readTestResult } from '#services/tests/reading.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
-import { Stock } from '#app/ui/units.tsx';
+import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
 import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords, shortWords } from '#app/ui/sayings.ts';
+import { Stock } from '#app/ui/units.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { cleanForm } from '#contracts/bench/clean.ts';
+import { liftHoldForm, setHoldForm } from '#contracts/lots/holds.ts';
+import { recountForm } from '#contracts/stock/stock.ts';
+import { discardForm, quickLookForm } from '#contracts/tests/tests.ts';
+import type { Crop } from '#core/almanac/crop.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
+import { plantsBy } from '#core/house/rules.ts';
+import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
+import { mayLend } from '#core/lending/mayLend.ts';
+import { ancestryOf } from '#core/lineage/lineage.ts';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { holdsByRule } from '#core/passport/holds.ts';
+import { known } from '#core/passport/passport.ts';
+import type { Passport as PassportAnswers } from '#core/passport/passport.ts';
+import { mayLift } from '#core/people/may.ts';
+import { judgePlants } from '#core/population/bottleneck.ts';
+import { driftRun } from '#core/population/drift.ts';
+import { chanceOfKeeping, diversityKept, inbreeding } from '#core/population/effectivePlants.ts';
+import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
+import { whatWouldRaise } from '#core/promise/raise.ts';
+import { reasonsFor } from '#core/promise/reasons.ts';
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { findMethodTrial } from '#data/bench/methodTrials.ts';
+import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
+import { readDescent, type KinRow } from '#data/lots/descent.ts';
+import { findEvidence } from '#data/lots/evidence.ts';
+import { findHolds } from '#data/lots/holds.ts';
+import { findIncidents } from '#data/lots/incidents.ts';
+import { existingCodes, findLoansOfLot, findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { readPromise } from '#data/lots/promises.ts';
+import { findReports } from '#data/lots/reports.ts';
+import { findTrials } from '#data/lots/trials.ts';
+import { readLedger } from '#data/stock/ledger.ts';
+import { findHoldings } from '#data/stock/places.ts';
+import { readPotted } from '#data/tests/afterTest.ts';
+import { findQuickLooks } from '#data/tests/quickLooks.ts';
+import { testsOfLot } from '#data/tests/tests.ts';
+import { isWithdrawn } from '#data/undo.ts';
+import { receiveClean, type CleanedProblem } from '#services/bench/receiveClean.server.ts';
+import { liftHold, setHold, type LiftProblem } from '#services/lots/holdSeed.server.ts';
+import { readLotForJudging } from '#services/lots/promises.server.ts';
+import { discardLot, type DiscardProblem } from '#services/stock/discard.server.ts';
+import { recountLot, type RecountProblem } from '#services/stock/recount.server.ts';
+import { recordQuickLook, type LookProblem } from '#services/tests/quickLooks.server.ts';
+import { readTestResult } from '#services/tests/reading.server.ts';
 import type { Route } from './+types/lot.ts';
 import { Clean } from './Clean.tsx';
 import { Descent } from './Descent.tsx';
@@ -70,13 +68,13 @@ import { Holds } from './Holds.tsx';
 import { Ledger } from './Ledger.tsx';
 import { LendingReckoning } from './LendingReckoning.tsx';
 import { LotTests } from './LotTests.tsx';
-import { layOutDescent } from './layOutDescent.server.ts';
 import { Passport } from './Passport.tsx';
 import { PlantsReckoning, type PlantsView } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
 import { QuickLooks } from './QuickLooks.tsx';
-import { happeningsOf } from './happenings.ts';
 import { Timeline } from './Timeline.tsx';
+import { happeningsOf } from './happenings.ts';
+import { layOutDescent } from './layOutDescent.server.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData ? `${loaderData.lot.crop} ‘${loaderData.lot.variety}’` : 'Lot'} · Kind Granary` },

@@ -1,20 +1,20 @@
 import { data, Link } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { may } from '#core/people/may.ts';
-import { recallForm } from '#contracts/lots/seen.ts';
-import { readRecall } from '#data/lots/descent.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { recall } from '#services/lots/evidence.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
-import { Stock } from '#app/ui/units.tsx';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { recallForm } from '#contracts/lots/seen.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { may } from '#core/people/may.ts';
+import { readRecall } from '#data/lots/descent.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { recall } from '#services/lots/recall.server.ts';
 import type { Route } from './+types/recall.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What came from it · Kind Granary' }];

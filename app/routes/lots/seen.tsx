@@ -1,34 +1,31 @@
 import { data } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { yearOf } from '#core/calendar/plainDate.ts';
-import { may } from '#core/people/may.ts';
-import { mostLeftPossible, plantsToShow } from '#core/promise/evidence.ts';
-import { endTrialForm, evidenceForm, incidentForm, reportForm, trialForm } from '#contracts/lots/seen.ts';
-import { findEvidence, findIncidents, findReports, findTrials } from '#data/lots/evidence.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { matchPeople } from '#data/people/people.ts';
-import { readPromise } from '#data/lots/promises.ts';
-import {
-  addEvidence,
-  addIncident,
-  addReport,
-  endTrial,
-  setTrial,
-  type ReportProblem,
-  type SeenProblem,
-  type TrialProblem,
-} from '#services/lots/evidence.server.ts';
-import type { Outcome } from '#services/perform.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { endTrialForm, evidenceForm, incidentForm, reportForm, trialForm } from '#contracts/lots/seen.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import { may } from '#core/people/may.ts';
+import { mostLeftPossible, plantsToShow } from '#core/promise/evidence.ts';
+import { findEvidence } from '#data/lots/evidence.ts';
+import { findIncidents } from '#data/lots/incidents.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readPromise } from '#data/lots/promises.ts';
+import { findReports } from '#data/lots/reports.ts';
+import { findTrials } from '#data/lots/trials.ts';
+import { matchPeople } from '#data/people/people.ts';
+import { addEvidence, type SeenProblem } from '#services/lots/evidence.server.ts';
+import { addIncident } from '#services/lots/incidents.server.ts';
+import { addReport, type ReportProblem } from '#services/lots/reports.server.ts';
+import { endTrial, setTrial, type TrialProblem } from '#services/lots/trials.server.ts';
+import type { Outcome } from '#services/perform.server.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
 

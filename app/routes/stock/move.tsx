@@ -1,20 +1,20 @@
 import { data } from 'react-router';
-import { moveForm } from '#contracts/stock/work.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
-import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#app/ui/placeHint.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { moveForm } from '#contracts/stock/stock.ts';
 import { CONTAINERS } from '#core/bench/packing.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
+import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
 import type { Route } from './+types/move.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
 

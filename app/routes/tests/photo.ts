@@ -1,8 +1,8 @@
 import { data } from 'react-router';
-import { findTestPhoto } from '#data/tests/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { photoAnswer } from '#app/platform/photos.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { findTestPhoto } from '#data/tests/checks.ts';
 import type { Route } from './+types/photo.ts';
 
 /** The photo of a look at a towel. It never changes. */

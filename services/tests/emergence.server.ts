@@ -1,36 +1,15 @@
-import type { Actor } from '#data/people/accounts.ts';
-import type { Db } from '#data/database.ts';
 import { may } from '#core/people/may.ts';
+import type { Db } from '#data/database.ts';
 import { findLoan } from '#data/desk/loans.ts';
 import { lockLot } from '#data/lots/lots.ts';
-import { addClimate, addEmergence, markOutlooksStale } from '#data/lots/outlooks.ts';
-import { listPlaces } from '#data/stock/places.ts';
+import { addEmergence } from '#data/lots/outlooks.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
 
-export type ClimateProblem = { readonly code: 'no such place' } | { readonly code: 'in the future' };
-
-/** Writes down what a place is like from a day on; every lot that lies or lay there is reckoned again in the background. */
-export function recordClimate(
-  db: Db,
-  actor: Actor,
-  today: string,
-  climate: { key: string; place: string; since: string; celsius: number; humidity: number; why: string | null },
-) {
-  return perform<null, ClimateProblem>(db, { key: climate.key, command: 'air of a place', actor }, async (tx, refuse) => {
-    const named = climate.place.trim().toLowerCase();
-    const place = (await listPlaces(tx)).find(({ name }) => name.toLowerCase() === named) ?? refuse({ code: 'no such place' });
-    if (climate.since > today) refuse({ code: 'in the future' });
-    await addClimate(tx, { ...climate, placeId: place.id, writtenBy: actor.personId, actKey: climate.key });
-    await markOutlooksStale(tx, { placeId: place.id });
-    return { answer: null, subject: place.name };
-  });
-}
-
 export type EmergenceProblem =
-  | { readonly code: 'no such lot' }
-  | { readonly code: 'in the future' }
-  | { readonly code: 'before it came in'; readonly takenInOn: string };
+  NoLot | { readonly code: 'in the future' } | { readonly code: 'before it came in'; readonly takenInOn: string };
 
 /** Writes down what came up in somebody's garden; it enters the outlook with the soil's own share, and never as a test. */
 export function recordEmergence(
@@ -40,7 +19,7 @@ export function recordEmergence(
   seen: { key: string; code: string; sown: number; up: number; seenOn: string; note: string | null },
 ) {
   return perform<null, EmergenceProblem>(db, { key: seen.key, command: 'emergence told', actor }, async (tx, refuse) => {
-    const lot = (await lockLot(tx, seen.code)) ?? refuse({ code: 'no such lot' });
+    const lot = await lockedLot(tx, seen.code, refuse);
     if (seen.seenOn > today) refuse({ code: 'in the future' });
     if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in', takenInOn: lot.takenInOn });
     await addEmergence(tx, { ...seen, lotId: lot.id, writtenBy: actor.personId, actKey: seen.key });

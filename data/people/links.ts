@@ -1,0 +1,25 @@
+import type { Db } from '#data/database.ts';
+
+export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: number | null; expiresAt: Date }): Promise<void> {
+  await db
+    .insertInto('one_time_link')
+    .values({ token_hash: link.tokenHash, account_id: link.accountId, expires_at: link.expiresAt })
+    .execute();
+}
+
+/** The link if it is unused and not expired, locked until the transaction ends so that it works once. */
+export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ accountId: number | null } | null> {
+  const row = await db
+    .selectFrom('one_time_link')
+    .select('account_id as accountId')
+    .where('token_hash', '=', tokenHash)
+    .where('used_at', 'is', null)
+    .where('expires_at', '>', now)
+    .forUpdate()
+    .executeTakeFirst();
+  return row ?? null;
+}
+
+export async function useLink(db: Db, tokenHash: Buffer, now: Date): Promise<void> {
+  await db.updateTable('one_time_link').set({ used_at: now }).where('token_hash', '=', tokenHash).execute();
+}

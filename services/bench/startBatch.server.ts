@@ -1,0 +1,81 @@
+import { methodsFor, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
+import type { When } from '#core/calendar/when.ts';
+import { createAirReading } from '#data/bench/air.ts';
+import { lockVessel, createBatch } from '#data/bench/batches.ts';
+import { createStep } from '#data/bench/steps.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse } from '#data/house/house.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
+import { perform } from '#services/perform.server.ts';
+import { type WhenProblem, momentOf } from './when.server.ts';
+
+export interface VesselTaken {
+  readonly code: 'vessel taken';
+  /** The code of the lot in it. */
+  readonly by: string;
+}
+export type StartProblem = NoLot | { readonly code: 'method does not fit' } | VesselTaken | { readonly code: 'long past' } | WhenProblem;
+
+/** Nothing lies on a bench for longer: a start before that is a slip of the year. */
+const LONGEST = 400 * 86_400_000;
+
+/** Begins work on a lot, or on another picking of it. */
+export function startBatch(
+  db: Db,
+  actor: Actor,
+  now: Date,
+  start: {
+    key: string;
+    code: string;
+    brought: Brought;
+    method: Method;
+    vessel: string;
+    celsius: number;
+    humidity: number | null;
+    fruits: number | null;
+    weightIn: { milligrams: number; typed: string } | null;
+    when?: When | null;
+  },
+) {
+  return perform<{ batchId: number }, StartProblem>(db, { key: start.key, command: 'batch started', actor }, async (tx, refuse) => {
+    const lot = await lockedLot(tx, start.code, refuse);
+    const house = (await readHouse(tx))!;
+    if (!methodsFor(lot.facts, start.brought, house).includes(start.method)) refuse({ code: 'method does not fit' });
+    const since = momentOf(start.when, now, new Date(0), house.timeZone, refuse);
+    if (now.getTime() - since.getTime() > LONGEST) refuse({ code: 'long past' });
+    const steps = stepsFor(start.method, lot.facts, start.brought, house.recipes);
+    const by = await lockVessel(tx, start.vessel);
+    if (by) refuse({ code: 'vessel taken', by });
+    const act = { actKey: start.key, by: actor.personId };
+    const batchId = await createBatch(tx, {
+      ...act,
+      lotId: lot.id,
+      brought: start.brought,
+      vessel: start.vessel,
+      fruits: start.fruits,
+      weightIn: start.weightIn?.milligrams ?? null,
+      openedAt: since,
+    });
+    await createStep(tx, {
+      ...act,
+      batchId,
+      method: start.method,
+      step: steps[0]!,
+      place: 0,
+      celsius: start.celsius,
+      since,
+      vessel: start.vessel,
+    });
+    if (start.humidity !== null)
+      await createAirReading(tx, {
+        ...act,
+        batchId: null,
+        of: 'room',
+        humidity: start.humidity,
+        celsius: start.celsius,
+        readAt: now,
+      });
+    return { answer: { batchId }, subject: lot.code };
+  });
+}

@@ -1,0 +1,40 @@
+import { isHeavier, type Heavier } from '#core/bench/weighings.ts';
+import type { When } from '#core/calendar/when.ts';
+import { readWeighings, createWeighing } from '#data/bench/weighings.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse } from '#data/house/house.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { perform } from '#services/perform.server.ts';
+import { type BatchGone, openBatch } from './batchAt.server.ts';
+import { type WhenProblem, momentOf } from './when.server.ts';
+
+export type WeighProblem = BatchGone | WhenProblem | { readonly code: 'heavier'; readonly last: number };
+
+/** A weighing; one heavier than the last is asked about, and both are kept. */
+export function weighBatch(
+  db: Db,
+  actor: Actor,
+  now: Date,
+  weighed: {
+    key: string;
+    batchId: number;
+    milligrams: number;
+    typed: string;
+    scaleError: number;
+    heavier: Heavier | null;
+    when?: When | null;
+  },
+) {
+  return perform<null, WeighProblem>(db, { key: weighed.key, command: 'batch weighed', actor }, async (tx, refuse) => {
+    const batch = await openBatch(tx, weighed.batchId, refuse);
+    const { timeZone } = (await readHouse(tx))!;
+    const weighedAt = momentOf(weighed.when, now, batch.openedAt, timeZone, refuse);
+    const before = (await readWeighings(tx, batch.id))
+      .filter((earlier) => earlier.weighedAt <= weighedAt)
+      .map((earlier) => ({ at: earlier.weighedAt.getTime(), milligrams: earlier.milligrams, heavier: earlier.heavier }));
+    if (weighed.heavier === null && isHeavier(before, weighed.milligrams, weighed.scaleError))
+      refuse({ code: 'heavier', last: before.at(-1)!.milligrams });
+    await createWeighing(tx, { actKey: weighed.key, by: actor.personId, ...weighed, weighedAt });
+    return { answer: null, subject: batch.code };
+  });
+}

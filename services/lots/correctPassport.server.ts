@@ -1,0 +1,76 @@
+import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
+import { known, type Passport } from '#core/passport/passport.ts';
+import { checkRipe } from '#core/passport/ripe.ts';
+import type { Db } from '#data/database.ts';
+import { findRelatives, updateLotFromPassport } from '#data/lots/lots.ts';
+import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { treatedColumn } from '#services/intake/intake.server.ts';
+import { perform } from '#services/perform.server.ts';
+import { changeUnderRules } from './holds.server.ts';
+import { lockedLot, type NoLot } from './lockedLot.server.ts';
+import { refreshOutlook } from './outlook.server.ts';
+import { refreshPromises } from './promises.server.ts';
+
+export type CorrectionProblem =
+  | NoLot
+  | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
+  | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
+  | { readonly code: 'harvest after child'; readonly childHarvest: string }
+  | { readonly code: 'nothing changed' };
+
+/** Puts a passport right: a new one takes the old one's place, which stays readable, and the lot is judged again. */
+export function correctPassport(
+  db: Db,
+  actor: Actor,
+  today: string,
+  correction: { key: string; code: string; passport: Passport; why: string },
+) {
+  return perform<null, CorrectionProblem>(db, { key: correction.key, command: 'passport corrected', actor }, async (tx, refuse) => {
+    const lot = await lockedLot(tx, correction.code, refuse);
+    const { passport } = correction;
+    const found = contradictionsIn(passport, lot.facts, today);
+    if (found.length > 0) refuse({ code: 'contradiction', found });
+    const [old] = await readPassports(tx, lot.id);
+    if (old && JSON.stringify(old.answers, keysSorted(old.answers)) === JSON.stringify(passport, keysSorted(passport)))
+      refuse({ code: 'nothing changed' });
+    const harvested = known(passport.harvested) ?? (passport.packet?.dateMeans === 'harvested' ? passport.packet.date : null);
+    const { parents, children } = await findRelatives(tx, lot.id);
+    const older = parents.find((parent) => before(harvested, parent.harvested));
+    if (older) refuse({ code: 'harvest before parent', parentHarvest: older.harvested! });
+    const younger = children.find((child) => before(child.harvested, harvested));
+    if (younger) refuse({ code: 'harvest after child', childHarvest: younger.harvested! });
+    const ripe = checkRipe(lot.facts, passport, today);
+    await changeUnderRules(tx, lot.id, today, async () => {
+      await updateLotFromPassport(tx, lot.id, {
+        kind: passport.kind,
+        harvested,
+        plantsHarvested: known(passport.plantsHarvested),
+        treated: treatedColumn(passport),
+        form: passport.form,
+        openBy: ripe === null || ripe.kind === 'too early' ? null : ripe.openBy,
+      });
+      await recordPassport(tx, {
+        lotId: lot.id,
+        answers: passport,
+        why: correction.why,
+        writtenOn: today,
+        writtenBy: actor.personId,
+        actKey: correction.key,
+      });
+      await refreshPromises(tx, [lot.id], today);
+    });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}
+
+/** Every key of a value and of what is in it, sorted: PostgreSQL gives a document's keys back in an order of its own. */
+function keysSorted(value: unknown): string[] {
+  const keys = new Set<string>();
+  JSON.stringify(value, (key, inner: unknown) => {
+    keys.add(key);
+    return inner;
+  });
+  return [...keys].sort();
+}

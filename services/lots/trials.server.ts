@@ -1,0 +1,77 @@
+import type { Db } from '#data/database.ts';
+import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
+import { ensureLine } from '#data/lots/lines.ts';
+import { updateLotLine } from '#data/lots/lots.ts';
+import { endTrial as writeTrialEnd, findTrials, createTrial } from '#data/lots/trials.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { perform } from '#services/perform.server.ts';
+import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
+import { lockedLot, type NoLot } from './lockedLot.server.ts';
+import { refreshOutlook } from './outlook.server.ts';
+import { refreshPromises } from './promises.server.ts';
+
+/** Sets a trial: the lot is held until a few of its plants have shown what it is. */
+export function setTrial(
+  db: Db,
+  actor: Actor,
+  today: string,
+  trial: { key: string; code: string; mustShow: string; plantsWanted: number },
+) {
+  return perform<null, NoLot>(db, { key: trial.key, command: 'trial set', actor }, async (tx, refuse) => {
+    const lot = await lockedLot(tx, trial.code, refuse);
+    const set = { lotId: lot.id, setOn: today, setBy: actor.personId, actKey: trial.key };
+    await createTrial(tx, { ...set, mustShow: trial.mustShow, plantsWanted: trial.plantsWanted });
+    await createHold(tx, { ...set, kind: 'trial', reason: trial.mustShow });
+    return { answer: null, subject: lot.code };
+  });
+}
+
+export interface TrialEnding {
+  readonly key: string;
+  readonly code: string;
+  readonly trial: number;
+  readonly outcome: 'released' | 'renamed' | 'discarded';
+  readonly newName: string | null;
+  readonly reason: string;
+}
+export type TrialProblem =
+  NoLot | Short | { readonly code: 'no such trial' } | { readonly code: 'ended already' } | { readonly code: 'same name' };
+
+/** Ends a trial: the lot is released, goes under another name, or is discarded. Its trial holds are lifted with the reason. */
+export function endTrial(db: Db, actor: Actor, today: string, ending: TrialEnding) {
+  return perform<null, TrialProblem>(db, { key: ending.key, command: 'trial ended', detail: ending.outcome, actor }, async (tx, refuse) => {
+    const lot = await lockedLot(tx, ending.code, refuse);
+    const trial = (await findTrials(tx, lot.id)).find(({ id }) => id === ending.trial) ?? refuse({ code: 'no such trial' });
+    if (trial.outcome !== null) refuse({ code: 'ended already' });
+    const done = { reason: ending.reason, actKey: ending.key };
+    let line = null;
+    if (ending.outcome === 'renamed') {
+      line = await ensureLine(tx, lot.cropId, ending.newName!);
+      if (line.id === lot.lineId) refuse({ code: 'same name' });
+      await updateLotLine(tx, lot.id, line.id, [lot.code, line.name, lot.crop, lot.facts.species].join(' '));
+    }
+    if (ending.outcome === 'discarded' && lot.onHand > 0)
+      await drawFromLot(
+        tx,
+        lot,
+        lot.onHand,
+        { ...done, kind: 'discarded', to: { outside: 'waste' }, typed: null, happenedOn: today, personId: actor.personId },
+        refuse,
+      );
+    await writeTrialEnd(tx, {
+      ...done,
+      trialId: trial.id,
+      outcome: ending.outcome,
+      oldLine: line ? lot.lineId : null,
+      newLine: line?.id ?? null,
+      endedOn: today,
+      endedBy: actor.personId,
+    });
+    for (const hold of await findHolds(tx, lot.id))
+      if (hold.liftedOn === null && (hold.kind === 'trial' || (hold.kind === 'identity' && ending.outcome === 'renamed')))
+        await liftHold(tx, { ...done, holdId: hold.id, liftedOn: today, liftedBy: actor.personId });
+    await refreshPromises(tx, [lot.id], today);
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  });
+}
