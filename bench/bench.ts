@@ -5,7 +5,7 @@ import { gzipSync } from 'node:zlib';
 import { ON_THE_TABLE } from '#core/bench/steps.ts';
 import { dayInZone, addDays } from '#core/calendar/plainDate.ts';
 import { listCropNames, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readJarAir, readRoomAir } from '#data/bench/air.ts';
 import { findBatch, listBatchesOfLot, listOpenBatches, readEnd } from '#data/bench/batches.ts';
 import { findAcknowledged } from '#data/bench/cautions.ts';
 import { readChecks as readBatchChecks } from '#data/bench/checks.ts';
@@ -196,15 +196,17 @@ async function choosePages(db: Db): Promise<Page[]> {
           (on) => readEnd(on, batch.id),
           (on) => listOpenBatches(on, { steps: [...ON_THE_TABLE] }),
           (on) => findAcknowledged(on, batch.id, 1),
-          (on) => readAir(on),
-          (on) => readAir(on, batch.id),
+          (on) => readRoomAir(on),
+          (on) => readJarAir(on, batch.id),
         ],
       ],
     },
     {
       name: 'Load by week',
       path: '/bench/load',
-      groups: [[(on) => listOpenBatches(on), (on) => listWaiting(on), (on) => listExpected(on, addDays(today, 55)), (on) => readAir(on)]],
+      groups: [
+        [(on) => listOpenBatches(on), (on) => listWaiting(on), (on) => listExpected(on, addDays(today, 55)), (on) => readRoomAir(on)],
+      ],
     },
     { name: 'A member', path: `/people/${member}`, groups: [[(on) => findPerson(on, member)], [(on) => loansOfMember(on, member)]] },
     {

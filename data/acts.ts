@@ -33,14 +33,22 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
     .execute();
 }
 
-/** The record of who did what, newest first. */
+/** So far ahead of a page its list is counted: counting all of a large record would take longer than finding. */
+const COUNTED_AHEAD = 2000;
+
+/** The record of who did what, newest first; `total` counts no further than the next 2000, and `more` says that it stopped there. */
 export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {
   let query = db
     .selectFrom('act')
     .leftJoin('account', 'account.id', 'act.account_id')
     .leftJoin('person', 'person.id', 'account.person_id')
     .leftJoin('undone', 'undone.act_key', 'act.key');
-  if (page.search) query = query.where(holdsWords(page.search, 'act.kind', 'act.subject', 'person.name'));
+  // Said of the act (by its index) or by the person (few, by the accounts' index): each word one or the other.
+  for (const word of page.search.split(/\s+/).filter(Boolean))
+    query = query.where(
+      sql<boolean>`(${holdsWords(word, sql`act.kind || ' ' || coalesce(act.subject, '')`)} or act.account_id = any(array(
+        select account.id from account join person on person.id = account.person_id where ${holdsWords(word, 'person.name')})))`,
+    );
   const rows = query
     .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by', 'undone.by_act as undoneBy'])
     .orderBy('act.written_at', 'desc')
@@ -48,7 +56,15 @@ export async function readActs(db: Db, page: { limit: number; offset: number; se
     .offset(page.offset);
   const [acts, { count }] = await Promise.all([
     rows.execute(),
-    query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
+    db
+      .selectFrom(
+        query
+          .select('act.key')
+          .limit(page.offset + COUNTED_AHEAD)
+          .as('counted'),
+      )
+      .select((eb) => eb.fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow(),
   ]);
-  return { acts, total: count };
+  return { acts, total: count, more: count === page.offset + COUNTED_AHEAD };
 }

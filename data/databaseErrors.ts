@@ -42,6 +42,11 @@ export function worthAnotherTry(error: unknown): boolean {
   return isDatabaseError(error) && (error.code === SERIALIZATION_FAILURE || error.code === DEADLOCK);
 }
 
+const LOCK_NOT_AVAILABLE = '55P03';
+
+/** Whether a statement was given up because somebody kept what it needed. */
+export const isLockTimeout = (error: unknown): boolean => isDatabaseError(error) && error.code === LOCK_NOT_AVAILABLE;
+
 /** SQLSTATE classes and codes, and codes of Node's sockets, that say PostgreSQL is not there just now rather than that a statement is wrong. */
 const ABSENT = /^(08...|57P0[1-5]|53300|ECONN\w+|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENOTFOUND|EAI_AGAIN)$/;
 /** What the driver says without a code. */

@@ -1,18 +1,42 @@
-import { Migrator, sql } from 'kysely';
+import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 import type { Db } from './database.ts';
+import { isLockTimeout } from './databaseErrors.ts';
 import { migrations } from './migrations/index.ts';
 
+/** How long a migration waits for a table before it gives it up: everybody else would wait behind it. And how often a start tries. */
+export interface Patience {
+  readonly longestLock: string;
+  readonly tries: number;
+}
+const USUAL: Patience = { longestLock: '10s', tries: 6 };
+
+const giveUpAfter = (longestLock: string): Record<string, Migration> =>
+  Object.fromEntries(
+    Object.entries(migrations).map(([name, { up }]) => {
+      const impatient = async (db: Kysely<unknown>) => {
+        await sql`select set_config('lock_timeout', ${longestLock}, true)`.execute(db);
+        await up(db);
+      };
+      return [name, { up: impatient }];
+    }),
+  );
+
 /**
- * Brings the schema up to date as its owner; several servers may start at once (the migrator holds an advisory lock).
+ * Brings the schema up to date as its owner; several servers may start at once (the migrator holds an advisory lock). Where another server
+ * keeps a table busy it gives up and tries again.
  * @returns the names of the migrations that ran
- * @throws the first migration's error; everything it did is rolled back
+ * @throws the first migration's error; everything that this start did is rolled back
  */
-export async function migrate(owner: Db): Promise<string[]> {
-  const migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
-  const { error, results } = await migrator.migrateToLatest();
-  if (error) throw error;
-  await refuseTemporaryTables(owner);
-  return (results ?? []).map(({ migrationName }) => migrationName);
+export async function migrate(owner: Db, { longestLock, tries }: Patience = USUAL): Promise<string[]> {
+  const provider = { getMigrations: () => Promise.resolve(giveUpAfter(longestLock)) };
+  for (let tried = 1; ; tried += 1) {
+    const { error, results } = await new Migrator({ db: owner, provider }).migrateToLatest();
+    if (!error) {
+      await refuseTemporaryTables(owner);
+      return (results ?? []).map(({ migrationName }) => migrationName);
+    }
+    if (tried === tries || !isLockTimeout(error)) throw error;
+  }
 }
 
 /**

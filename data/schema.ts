@@ -1,5 +1,5 @@
 import type { HoldReason } from '#core/passport/holds.ts';
-import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { ColumnType, Generated, GeneratedAlways, SelectType } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { Brought, Method, Recipe, RecipeStep } from '#core/bench/methods.ts';
 import type { Caution, Step } from '#core/bench/steps.ts';
@@ -21,10 +21,12 @@ import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 
 /** A fact: written once, never updated. */
 type Fact<T> = ColumnType<T, T, never>;
-/** A fact that may be left out and is then null. */
 /** Written once, or left to the column's default. */
 type FactWithDefault<T> = ColumnType<T, T | undefined, never>;
+/** A fact that may be left out and is then null. */
 type MaybeFact<T> = ColumnType<T | null, T | null | undefined, never>;
+/** A view that is only read. */
+type ReadOnly<T> = { [K in keyof T]: ColumnType<SelectType<T[K]>, never, never> };
 type WrittenAt = ColumnType<Date, never, never>;
 
 interface HouseTable {
@@ -159,7 +161,8 @@ interface LotCodeCounterTable {
   year: Fact<number>;
   last: number;
 }
-interface LotTable {
+/** What a lot is; changed by a corrected passport alone. */
+interface LotWrittenTable {
   id: GeneratedAlways<number>;
   code: Fact<string>;
   line_id: number;
@@ -178,6 +181,11 @@ interface LotTable {
   note: MaybeFact<string>;
   taken_in_on: Fact<string>;
   search_text: string;
+  act_key: Fact<string>;
+}
+/** What a lot holds and how it germinates: changes with every movement and every outlook. */
+interface LotStateTable {
+  lot_id: GeneratedAlways<number>;
   on_hand: ColumnType<number, never, never>;
   verdict: VerdictKind | null;
   tested_sprouted: number | null;
@@ -185,8 +193,9 @@ interface LotTable {
   tested_on: string | null;
   next_test_on: string | null;
   next_test_reason: string | null;
-  act_key: Fact<string>;
 }
+/** The view of both. */
+type LotView = ReadOnly<LotWrittenTable & Omit<LotStateTable, 'lot_id'>>;
 interface LotParentTable {
   child_id: Fact<number>;
   parent_id: Fact<number>;
@@ -591,6 +600,12 @@ interface WeighingTable {
   written_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
+interface RoomAirTable {
+  slot: Fact<number>;
+  humidity: Fact<number>;
+  celsius: Fact<number>;
+  read_at: Fact<Date>;
+}
 interface AirReadingTable {
   id: GeneratedAlways<number>;
   batch_id: MaybeFact<number>;
@@ -734,7 +749,9 @@ export interface Schema {
   line: LineTable;
   line_alias: LineAliasTable;
   lot_code_counter: LotCodeCounterTable;
-  lot: LotTable;
+  lot: LotView;
+  lot_written: LotWrittenTable;
+  lot_state: LotStateTable;
   lot_parent: LotParentTable;
   passport: PassportTable;
   evidence: EvidenceTable;
@@ -778,6 +795,7 @@ export interface Schema {
   batch_check: BatchCheckTable;
   weighing: WeighingTable;
   air_reading: AirReadingTable;
+  room_air: RoomAirTable;
   batch_end: BatchEndTable;
   caution_seen: CautionSeenTable;
   treatment: TreatmentTable;

@@ -132,7 +132,7 @@ class Loader {
     );
     this.lotIds = await addRows(
       this.tx,
-      'lot',
+      'lot_written',
       lots.map((lot, index) => this.lotRow(lot, this.codes[index]!, lineIds.get(lineKey(lot))!, keys[index]!)),
     );
     this.holdingIds = await addRows(
@@ -269,8 +269,7 @@ class Loader {
     return byKey;
   }
 
-  private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot']> {
-    const read = lot.tests.filter(({ end }) => end?.outcome === 'read').at(-1);
+  private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot_written']> {
     return {
       code,
       line_id: lineId,
@@ -287,12 +286,6 @@ class Loader {
       taken_in_on: lot.takenInOn,
       search_text: [code, lot.variety, lot.crop.name, lot.crop.species].join(' '),
       act_key: actKey,
-      verdict: null,
-      tested_sprouted: read?.end?.sprouted ?? null,
-      tested_laid: read?.seeds ?? null,
-      tested_on: read?.end?.on ?? null,
-      next_test_on: null,
-      next_test_reason: null,
     };
   }
 

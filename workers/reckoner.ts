@@ -6,11 +6,13 @@ import { readAddress } from '#devices/line.ts';
 import { logRoom } from '#services/bench/roomLog.server.ts';
 import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
+import { pruneAccess } from '#services/people/prune.server.ts';
 
 /** Waits this long when nothing is left to do. */
 const REST_MS = 1_500;
 /** After an error (a restart of PostgreSQL, say) it waits longer, and goes on where it was. */
 const RECOVER_MS = 10_000;
+const PRUNE_EVERY_MS = 3_600_000;
 
 const wait = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
@@ -22,14 +24,19 @@ interface Settings extends Connection {
 /**
  * Judges lots whose promise is out of date and reckons outlooks that are, off the threads that answer requests. What waits stands in the database, so that a restart
  * loses nothing; several servers may run it, one works at a time.
- * Between lots it reads the room's logger, where there is one.
+ * Between lots it reads the room's logger, where there is one, and once an hour it forgets what only open sessions needed.
  */
 async function run({ roomLogger, clock, ...connection }: Settings): Promise<never> {
   const now = clockFrom(clock);
   const db = openDatabase({ ...connection, most: 1 });
   const room = roomLogger === null ? null : hygrometerAt(readAddress(roomLogger));
+  let pruned = 0;
   for (;;) {
     try {
+      if (now().getTime() - pruned > PRUNE_EVERY_MS) {
+        await pruneAccess(db, now());
+        pruned = now().getTime();
+      }
       if (room) await logRoom(db, room, now());
       const judged = await judgeNext(db, now());
       const reckoned = judged === 0 ? await reckonNextOutlooks(db, now()) : 0;

@@ -83,8 +83,20 @@ export function SortHead({
   );
 }
 
-/** Where one is in a long list, and the way on. */
-export function Pager({ page, size, total, things }: { page: number; size: number; total: number; things: string }) {
+/** Where one is in a long list, and the way on; `more` where there may be more than the `total` that was counted. */
+export function Pager({
+  page,
+  size,
+  total,
+  things,
+  more = false,
+}: {
+  page: number;
+  size: number;
+  total: number;
+  things: string;
+  more?: boolean;
+}) {
   const [params] = useSearchParams();
   const to = (target: number) => {
     const next = new URLSearchParams(params);
@@ -96,7 +108,9 @@ export function Pager({ page, size, total, things }: { page: number; size: numbe
   return (
     <nav aria-label="Pages of this list" className="no-print mt-4 flex flex-wrap items-center gap-4 text-small">
       <span>
-        {total <= size ? `${total} ${things}` : `${(page - 1) * size + 1} to ${Math.min(total, page * size)} of ${total} ${things}`}
+        {total <= size
+          ? `${total} ${things}`
+          : `${(page - 1) * size + 1} to ${Math.min(total, page * size)} of ${more ? 'more than ' : ''}${total} ${things}`}
       </span>
       {page > 1 && (
         <Link className="link inline-flex min-h-11 items-center" to={to(page - 1)}>

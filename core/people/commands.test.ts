@@ -6,7 +6,7 @@ import type { ROLES } from './may.ts';
 
 const names = Object.keys(COMMANDS) as CommandName[];
 const givenBy = (role: (typeof ROLES)[number] | null) => names.filter((name) => mayGive(role, name));
-const SERVERS: readonly CommandName[] = ['room air logged', 'held by rule'];
+const SERVERS: readonly CommandName[] = ['held by rule'];
 const LEADERS: readonly CommandName[] = [
   'test bench set',
   'recall',

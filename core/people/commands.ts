@@ -43,7 +43,6 @@ export const COMMANDS = {
   'taken out': work('its opposite'),
   'warming up': work('its opposite'),
   'container opened': work('its opposite'),
-  'room air logged': { may: 'the server', takenBack: 'written anew' },
 
   'test laid': work('its opposite'),
   'towel counted': work('written anew'),

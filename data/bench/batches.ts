@@ -119,7 +119,7 @@ export async function findBatch(db: Db, id: number) {
 
 /** The batch, with its lot locked until the transaction ends, so that two helpers act on it one after the other. */
 export async function lockBatch(db: Db, id: number) {
-  await sql`select id from lot where id = (select lot_id from batch where id = ${id}) for update`.execute(db);
+  await sql`select id from lot_written where id = (select lot_id from batch where id = ${id}) for update`.execute(db);
   return findBatch(db, id);
 }
 

@@ -45,7 +45,7 @@ export async function createLot(
   parents: readonly { readonly id: number; readonly seeds: number | null }[],
 ): Promise<number> {
   const { id } = await db
-    .insertInto('lot')
+    .insertInto('lot_written')
     .values({
       code: lot.code,
       line_id: lot.lineId,
@@ -78,7 +78,7 @@ export async function createLot(
 
 /** What a gram of the lot holds, in seeds. */
 export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: number): Promise<void> {
-  await db.updateTable('lot').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
+  await db.updateTable('lot_written').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
 }
 
 const LOT_COLUMNS = [
@@ -141,13 +141,13 @@ export async function findLot(db: Db, id: number) {
 
 /** The lot's row, locked until the transaction ends: whoever else wants to change it waits. */
 export async function lockLot(db: Db, code: string) {
-  await db.selectFrom('lot').select('id').where('code', '=', code).forUpdate().execute();
+  await db.selectFrom('lot_written').select('id').where('code', '=', code).forUpdate().execute();
   return findLotByCode(db, code);
 }
 
 /** Locks the rows of several lots, in order of their ids. */
 export async function lockLots(db: Db, ids: readonly number[]): Promise<void> {
-  if (ids.length > 0) await db.selectFrom('lot').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute();
+  if (ids.length > 0) await db.selectFrom('lot_written').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute();
 }
 
 /** Of several possible codes, those that exist. */
@@ -226,7 +226,7 @@ export async function updateLotFromPassport(
   },
 ): Promise<void> {
   await db
-    .updateTable('lot')
+    .updateTable('lot_written')
     .set({
       kind: change.kind,
       harvested: change.harvested,
@@ -241,5 +241,5 @@ export async function updateLotFromPassport(
 
 /** Moves a lot to another line, under which it is searched from then on. */
 export async function updateLotLine(db: Db, lotId: number, lineId: number, searchText: string): Promise<void> {
-  await db.updateTable('lot').set({ line_id: lineId, search_text: searchText }).where('id', '=', lotId).execute();
+  await db.updateTable('lot_written').set({ line_id: lineId, search_text: searchText }).where('id', '=', lotId).execute();
 }

@@ -220,10 +220,10 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: s
     db,
   );
   await sql`
-    update lot set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
+    update lot_state as state set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
       tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn" from ${recordset}
-    where lot.id = told."lotId"
-      and (lot.next_test_on, lot.next_test_reason, lot.verdict, lot.tested_sprouted, lot.tested_laid, lot.tested_on)
+    where state.lot_id = told."lotId"
+      and (state.next_test_on, state.next_test_reason, state.verdict, state.tested_sprouted, state.tested_laid, state.tested_on)
         is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn")`.execute(db);
   await db
     .deleteFrom('outlook_stale')

@@ -120,7 +120,7 @@ async function findEvidenceOf(db: Db, lotIds: readonly number[]) {
 /** What lots hand on to their children; their rows are locked for sharing, so that a change under way is waited for. */
 export async function readHandedOn(db: Db, lotIds: readonly number[]) {
   if (lotIds.length === 0) return [];
-  await db.selectFrom('lot').select('id').where(isAmong('id', lotIds)).orderBy('id').forShare().execute();
+  await db.selectFrom('lot_written').select('id').where(isAmong('id', lotIds)).orderBy('id').forShare().execute();
   return db
     .selectFrom('lot_promise')
     .select(['lot_id as lotId', 'handed_on as handedOn', 'effective', 'generations'])

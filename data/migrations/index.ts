@@ -14,6 +14,7 @@ import * as search from './0012_search.ts';
 import * as codedCautions from './0013_coded_cautions.ts';
 import * as unreadColumns from './0014_unread_columns.ts';
 import * as undo from './0015_undo.ts';
+import * as stateApart from './0016_state_apart.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -32,4 +33,5 @@ export const migrations: Record<string, Migration> = {
   '0013_coded_cautions': codedCautions,
   '0014_unread_columns': unreadColumns,
   '0015_undo': undo,
+  '0016_state_apart': stateApart,
 };

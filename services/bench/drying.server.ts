@@ -1,6 +1,6 @@
 import { reckonDrying } from '#core/bench/reckonDrying.ts';
 import { BY_WEIGHT } from '#core/bench/steps.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readJarAir, readRoomAir } from '#data/bench/air.ts';
 import type { Batch } from '#data/bench/batches.ts';
 import { readSteps } from '#data/bench/steps.ts';
 import { readWeighings } from '#data/bench/weighings.ts';
@@ -11,8 +11,8 @@ export async function readDrying(db: Db, batch: Batch, now: Date, sign: boolean)
   const [steps, weighings, room, jar] = await Promise.all([
     readSteps(db, batch.id),
     readWeighings(db, batch.id),
-    readAir(db),
-    readAir(db, batch.id),
+    readRoomAir(db),
+    readJarAir(db, batch.id),
   ]);
   // Drying in air and over gel are two curves: each begins with its step.
   const from = steps.filter(({ step }) => BY_WEIGHT.has(step)).at(-1)?.since ?? batch.openedAt;

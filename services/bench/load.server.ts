@@ -3,7 +3,7 @@ import { daysOf, inARow, planLoad, type LoadPlan, type Stretch } from '#core/ben
 import { methodsFor, ownHours, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
 import { hoursOf, type Step } from '#core/bench/steps.ts';
 import { addDays, dayInZone } from '#core/calendar/plainDate.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readRoomAir } from '#data/bench/air.ts';
 import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
 import { listExpected, listWaiting } from '#data/bench/toCome.ts';
 import type { Db } from '#data/database.ts';
@@ -27,7 +27,7 @@ export async function readLoad(db: Db, house: House, now: Date, weeks: number): 
     listOpenBatches(db),
     listWaiting(db),
     listExpected(db, addDays(today, 7 * weeks - 1)),
-    readAir(db),
+    readRoomAir(db),
   ]);
   const celsius = air?.celsius ?? USUAL_CELSIUS;
   const stepsOf = (method: Method, crop: Crop, brought: Brought) =>

@@ -1,7 +1,7 @@
 import { warmUpHours } from '#core/bench/calculators.ts';
 import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readRoomAir } from '#data/bench/air.ts';
 import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds, createHold, findHolds, liftHold } from '#data/lots/holds.ts';
@@ -89,7 +89,7 @@ export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; co
   return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, command: 'warming up', actor }, async (tx, refuse) => {
     const lot = await lockedLot(tx, cold.code, refuse);
     if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
-    const room = (await readAir(tx)) ?? USUAL_ROOM;
+    const room = (await readRoomAir(tx)) ?? USUAL_ROOM;
     const milligrams = lot.unit === 'mg' ? lot.onHand : (seedsInUnits(lot.onHand, 'seed', lot.seedsPerGram) / lot.seedsPerGram) * 1000;
     const hours = warmUpHours(Math.max(milligrams, 1000), cold.container, cold.celsius, room.celsius, room.humidity);
     const opensAt = new Date(now.getTime() + hours * 3_600_000);

@@ -91,7 +91,7 @@ describe('blending', () => {
   test('what is on hold, of another line, treated apart, too much or the same lot is refused', async () => {
     const [one, other] = [await takeIn(library), await takeIn(library)];
     const treated = await lot(await takeIn(library));
-    await sql`update lot set treated = 'yes' where id = ${treated.id}`.execute(library.owner);
+    await sql`update lot_written set treated = 'yes' where id = ${treated.id}`.execute(library.owner);
     expect(await blend(one, one)).toMatchObject({ problem: { code: 'same lot' } });
     expect(await blend(one, '26-9999-Z')).toMatchObject({ problem: { code: 'no such lot' } });
     expect(await blend(one, await takeIn(library, { variety: 'Short Siding' }))).toMatchObject({ problem: { code: 'other line' } });

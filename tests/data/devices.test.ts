@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readAir } from '#data/bench/air.ts';
+import { readRoomAir } from '#data/bench/air.ts';
 import { logRoom, type RoomLogger } from '#services/bench/roomLog.server.ts';
 import { printLabels } from '#services/printing.server.ts';
 import { NOW, preparedLibrary, type Library } from './database.ts';
@@ -25,10 +25,10 @@ describe('the room’s logger', () => {
     const wrote = await Promise.all([logRoom(library.db, logger(0.6), NOW), logRoom(library.db, logger(0.6), later(1))]);
     expect(wrote).toContain(true);
     expect(await logRoom(library.db, logger(0.3), later(2))).toBe(false);
-    expect(await readAir(library.db)).toMatchObject({ humidity: 0.6, celsius: 18 });
+    expect(await readRoomAir(library.db)).toMatchObject({ humidity: 0.6, celsius: 18 });
     expect(asked).toBeLessThanOrEqual(2);
     expect(await logRoom(library.db, logger(0.5), later(16))).toBe(true);
-    expect((await readAir(library.db))!.humidity).toBe(0.5);
+    expect((await readRoomAir(library.db))!.humidity).toBe(0.5);
   });
 
   test('that does not answer, or is another thing, writes nothing and is asked again', async () => {

@@ -54,8 +54,8 @@ describe('a ledger that cannot lie', () => {
   test('a balance cannot be written by hand', async () => {
     const refused = { code: '42501' };
     await expect(sql`update holding set balance = 1000000`.execute(library.db)).rejects.toMatchObject(refused);
-    await expect(sql`update lot set on_hand = 1000000`.execute(library.db)).rejects.toMatchObject(refused);
-    await expect(sql`update lot set code = '26-9999-A'`.execute(library.db)).rejects.toMatchObject(refused);
+    await expect(sql`update lot_state set on_hand = 1000000`.execute(library.db)).rejects.toMatchObject(refused);
+    await expect(sql`update lot_written set code = '26-9999-A'`.execute(library.db)).rejects.toMatchObject(refused);
     await expect(sql`drop trigger movement_applies on movement`.execute(library.db)).rejects.toMatchObject(refused);
   });
 

@@ -110,7 +110,14 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
   testId = await oldTest(owner, lotId);
   expect((await migrator.migrateTo('0010_after_reading')).error).toBeUndefined();
   opened = await openedPackets(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0011_whole_packets', '0012_search', '0013_coded_cautions', '0014_unread_columns', '0015_undo']);
+  expect(await migrate(owner)).toEqual([
+    '0011_whole_packets',
+    '0012_search',
+    '0013_coded_cautions',
+    '0014_unread_columns',
+    '0015_undo',
+    '0016_state_apart',
+  ]);
   expect(await findHoldings(owner, lotId)).toMatchObject([
     { balance: 230, packetUnits: null },
     { balance: 40, packetUnits: 40 },

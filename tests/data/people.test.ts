@@ -7,6 +7,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findPerson } from '#data/people/people.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
+import { pruneAccess } from '#services/people/prune.server.ts';
 import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/people/signIn.server.ts';
 import { emptyDatabase, NOW, preparedLibrary, TODAY, takeIn, type Library } from './database.ts';
 
@@ -194,4 +195,31 @@ describe('people', () => {
     expect(await readParkedForm(library.db, id, library.helper.accountId)).toEqual({ variety: 'Slow Line' });
     expect(await readParkedForm(library.db, id, library.member.accountId)).toBeNull();
   });
+});
+
+test('sessions, links, wrong tries and parked forms are forgotten a month after their end; what is open stays', async () => {
+  const DAY = 86_400;
+  const { personId } = await somebody('Nan Furrow', 'nan@house.example');
+  const account = (await sql<{ id: number }>`select id from account where person_id = ${personId}`.execute(library.db)).rows[0]!.id;
+  await tryToSignIn('nan@house.example', PASSWORD);
+  await tryToSignIn('nan@house.example', 'a wrong one');
+  await linkFor(library.db, NOW, personId);
+  await parkForm(library.db, { accountId: account, path: '/desk', fields: {} });
+  const left = async () =>
+    (
+      await sql<{ sessions: number; links: number; tries: number; forms: number }>`
+        select (select count(*) from session where account_id = ${account}) as sessions, (select count(*) from one_time_link where account_id = ${account}) as links,
+          (select count(*) from wrong_try) as tries, (select count(*) from parked_form where account_id = ${account}) as forms`.execute(
+        library.owner,
+      )
+    ).rows[0]!;
+  const before = await left();
+  expect(Math.min(before.sessions, before.links, before.tries, before.forms)).toBeGreaterThan(0);
+  await pruneAccess(library.db, later(DAY));
+  expect(await left()).toEqual(before);
+  const late = later(200 * DAY);
+  const open = await tryToSignIn('nan@house.example', PASSWORD, late);
+  await pruneAccess(library.db, late);
+  expect(await left()).toEqual({ sessions: 1, links: 0, tries: 0, forms: 0 });
+  expect(open.ok).toBe(true);
 });

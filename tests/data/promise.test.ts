@@ -227,7 +227,7 @@ describe('descent', () => {
     await expect(sql`insert into lot_parent (child_id, parent_id) values (${parent}, ${parent})`.execute(library.owner)).rejects.toThrow(
       'lot_parent_is_older',
     );
-    await expect(sql`update lot set harvested = '2020' where id = ${kid}`.execute(library.owner)).rejects.toThrow(
+    await expect(sql`update lot_written set harvested = '2020' where id = ${kid}`.execute(library.owner)).rejects.toThrow(
       'not harvested before its parent',
     );
   });

@@ -38,7 +38,8 @@ async function halfTold(page: Page): Promise<void> {
 /** A plan as the planner makes it, not saved. */
 async function planned(page: Page): Promise<void> {
   await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
-  await expect(page.getByText(/No plan could be less late/)).toBeVisible();
+  // Proved to be the best or not, which is a question of the day and of the machine.
+  await expect(page.getByText(/No plan (could|can)/)).toBeVisible({ timeout: 90_000 });
   await page.evaluate(() => scrollTo(0, 0));
 }
 

@@ -54,7 +54,8 @@ test('a bench that is too small leaves tests out, and says how little more would
     await page.getByRole('button', { name: BUTTON.setIt }).click();
     await expect(page.getByText('0 of ' + warm).first()).toBeVisible();
   };
-  await bench('0', '6');
+  // Hours enough: towels alone stand in the way, in February too, when most is due.
+  await bench('0', '40');
   await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
   // The page lives while it is planned: what is reached can be kept, unless the best is proved before.
   await expect(page.getByText(/no plan can be under|no plan could be less late/i)).toBeVisible();

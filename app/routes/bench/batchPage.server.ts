@@ -13,7 +13,7 @@ import { priceOf } from '#core/house/prices.ts';
 import { ruleFor } from '#core/house/rules.ts';
 import { formatMoney, formatWeight } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readRoomAir } from '#data/bench/air.ts';
 import { findBatch, listBatchesOfLot, readEnd, type Batch } from '#data/bench/batches.ts';
 import { readChecks } from '#data/bench/checks.ts';
 import { readSteps } from '#data/bench/steps.ts';
@@ -42,7 +42,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     findOnTable(db, batch),
     unreadCautions(db, batch, actor.personId),
     readDrying(db, batch, now, signSeen),
-    readAir(db),
+    readRoomAir(db),
     findHoldings(db, batch.lotId),
     readPlaceWarmth(db, today),
   ]);

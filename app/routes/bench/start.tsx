@@ -17,7 +17,7 @@ import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { known } from '#core/passport/passport.ts';
-import { readAir } from '#data/bench/air.ts';
+import { readRoomAir } from '#data/bench/air.ts';
 import { listBatchesOfLot } from '#data/bench/batches.ts';
 import { findMethodTrial } from '#data/bench/methodTrials.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -42,7 +42,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (!lot) throw data(null, { status: 404 });
   const [batches, room, typed, trial, [passport]] = await Promise.all([
     listBatchesOfLot(db, lot.id),
-    readAir(db),
+    readRoomAir(db),
     typedBefore(request, actor),
     readArm(lot.id),
     readPassports(db, lot.id),

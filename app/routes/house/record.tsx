@@ -20,7 +20,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = pageFrom(query);
-  const { acts, total } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
+  const { acts, total, more } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
   const clock = new Intl.DateTimeFormat('en-GB', {
     timeZone: house.timeZone,
     day: 'numeric',
@@ -33,6 +33,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     search,
     page,
     total,
+    more,
     acts: acts.map(({ key, kind, subject, by, writtenAt, undoneBy }) => {
       const command = commandOf(kind);
       const canUndo = command !== null && isUndoable(command) && undoneBy === null;
@@ -41,7 +42,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export default function Record({ loaderData: { search, page, total, acts } }: Route.ComponentProps) {
+export default function Record({ loaderData: { search, page, total, more, acts } }: Route.ComponentProps) {
   return (
     <>
       <PageHead title="Who did what" about="Every action, newest first. Some can be undone, as long as nothing depends on them." />
@@ -80,7 +81,7 @@ export default function Record({ loaderData: { search, page, total, acts } }: Ro
           </tbody>
         </Table>
       )}
-      <Pager page={page} size={PAGE} total={total} things="acts" />
+      <Pager page={page} size={PAGE} total={total} things="acts" more={more} />
     </>
   );
 }
