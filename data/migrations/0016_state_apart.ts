@@ -110,6 +110,8 @@ create index link_of_account on one_time_link (account_id);
 create index trial_end_from_line on trial_end (old_line);
 create index trial_end_to_line on trial_end (new_line);
 create index act_search_key on act using gin (search_key(kind || ' ' || coalesce(subject, '')) gin_trgm_ops);
+-- By it those that nobody came back for are forgotten.
+alter table parked_form add column parked_at timestamptz not null default now();
 create index session_by_end on session (expires_at);
 `;
 

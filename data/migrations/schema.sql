@@ -1152,7 +1152,8 @@ CREATE TABLE public.parked_form (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     account_id bigint NOT NULL,
     path text NOT NULL,
-    fields jsonb NOT NULL
+    fields jsonb NOT NULL,
+    parked_at timestamp with time zone DEFAULT now() NOT NULL
 );
 
 CREATE TABLE public.passport (
