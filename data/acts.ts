@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from './database.ts';
-import { holdsWords } from './search.ts';
+import { COUNTED_AHEAD, holdsWords } from './search.ts';
 
 export interface ActRow {
   readonly key: string;
@@ -32,9 +32,6 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
     .values({ key: act.key, kind: act.kind, subject: act.subject, account_id: act.accountId, answer: JSON.stringify(act.answer) })
     .execute();
 }
-
-/** So far ahead of a page its list is counted: counting all of a large record would take longer than finding. */
-const COUNTED_AHEAD = 2000;
 
 /** The record of who did what, newest first; `total` counts no further than the next 2000, and `more` says that it stopped there. */
 export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {

@@ -182,6 +182,7 @@ interface LotWrittenTable {
   taken_in_on: Fact<string>;
   search_text: string;
   act_key: Fact<string>;
+  shelf_key: ColumnType<string, never, never>;
 }
 /** What a lot holds and how it germinates: changes with every movement and every outlook. */
 interface LotStateTable {

@@ -22,3 +22,6 @@ export function holdsWords(typed: string, ...texts: readonly (string | RawBuilde
   );
   return sql<SqlBool>`(${sql.join(each, sql` and `)})`;
 }
+
+/** So many rows beyond a page its list is counted: counting all of a long list takes longer than finding the page. */
+export const COUNTED_AHEAD = 2000;

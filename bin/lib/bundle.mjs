@@ -21,6 +21,8 @@ await build({
     parsers: 'bench/parsers.ts',
     weigh: 'bench/weigh.ts',
     plan: 'bench/plan.ts',
+    fill: 'bench/fill.ts',
+    growth: 'bench/growth.ts',
   },
   outdir: 'build/programs',
   bundle: true,

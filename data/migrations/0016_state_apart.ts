@@ -26,7 +26,7 @@ create view lot as
   select lot_written.*, on_hand, verdict, tested_sprouted, tested_laid, tested_on, next_test_on, next_test_reason
   from lot_written join lot_state on lot_state.lot_id = lot_written.id
   where not exists (select from undone where undone.act_key = lot_written.act_key);
-create index lot_next_test on lot_state (next_test_on) where next_test_on is not null;
+create index lot_next_test on lot_state (next_test_on, lot_id);
 
 create function begin_lot_state() returns trigger language plpgsql security definer as $$
 begin
@@ -56,6 +56,31 @@ begin
   end if;
   return new;
 end $$;
+`;
+
+/** The order in which the shelves are looked through, by crop and variety, kept with each lot so that a page of them is read off an index. */
+const SHELF_ORDER = `
+alter table lot_written add column shelf_key text;
+update lot_written set shelf_key = crop.name || chr(1) || line.name from line join crop on crop.id = line.crop_id where line.id = line_id;
+alter table lot_written alter column shelf_key set not null;
+create index lot_by_shelf on lot_written (shelf_key, id desc);
+create index lot_by_harvest on lot_written (harvested desc nulls last, id desc);
+create index line_of_crop on line (crop_id, name);
+
+create function keep_shelf_key() returns trigger language plpgsql security definer as $$
+begin
+  select crop.name || chr(1) || line.name into new.shelf_key from line join crop on crop.id = line.crop_id where line.id = new.line_id;
+  return new;
+end $$;
+create trigger lot_has_a_shelf_key before insert or update of line_id on lot_written for each row execute function keep_shelf_key();
+create function keep_shelf_keys() returns trigger language plpgsql security definer as $$
+begin
+  update lot_written set shelf_key = crop.name || chr(1) || line.name from line join crop on crop.id = line.crop_id
+    where line.id = line_id and case when tg_table_name = 'line' then line.id::text else crop.id end = new.id::text;
+  return null;
+end $$;
+create trigger line_keeps_shelf_keys after update of name on line for each row when (old.name <> new.name) execute function keep_shelf_keys();
+create trigger crop_keeps_shelf_keys after update of name on crop for each row when (old.name <> new.name) execute function keep_shelf_keys();
 `;
 
 /** What the room's logger says, once a quarter of an hour: no act of anybody, and 35 000 of them a year. */
@@ -112,6 +137,7 @@ create index trial_end_to_line on trial_end (new_line);
 create index act_search_key on act using gin (search_key(kind || ' ' || coalesce(subject, '')) gin_trgm_ops);
 -- By it those that nobody came back for are forgotten.
 alter table parked_form add column parked_at timestamptz not null default now();
+create index test_ended on test_ending (ended_on desc, test_id desc);
 create index session_by_end on session (expires_at);
 `;
 
@@ -123,12 +149,12 @@ grant select, insert on lot_written, room_air to kind_granary_app;
 grant update (kind, harvested, plants_harvested, donor_id, garden_id, line_id, search_text, treated, form, open_by, seeds_per_gram) on lot_written to kind_granary_app;
 grant delete on session, one_time_link, wrong_try, parked_form to kind_granary_app;
 do $$ declare name text; begin
-  foreach name in array array['begin_lot_state', 'apply_movement', 'check_undone'] loop
+  foreach name in array array['begin_lot_state', 'keep_shelf_key', 'keep_shelf_keys', 'apply_movement', 'check_undone'] loop
     execute format('alter function %I() set search_path = %I, pg_temp', name, current_schema());
   end loop;
 end $$;
 `;
 
 export async function up(db: Kysely<unknown>): Promise<void> {
-  for (const part of [STATE, ROOM_AIR, INDEXES, RIGHTS]) await sql.raw(part).execute(db);
+  for (const part of [SHELF_ORDER, STATE, ROOM_AIR, INDEXES, RIGHTS]) await sql.raw(part).execute(db);
 }

@@ -207,6 +207,25 @@ begin
   return null;
 end $$;
 
+CREATE FUNCTION public.keep_shelf_key() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+  select crop.name || chr(1) || line.name into new.shelf_key from line join crop on crop.id = line.crop_id where line.id = new.line_id;
+  return new;
+end $$;
+
+CREATE FUNCTION public.keep_shelf_keys() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+  update lot_written set shelf_key = crop.name || chr(1) || line.name from line join crop on crop.id = line.crop_id
+    where line.id = line_id and case when tg_table_name = 'line' then line.id::text else crop.id end = new.id::text;
+  return null;
+end $$;
+
 CREATE FUNCTION public.lay_towels() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -961,6 +980,7 @@ CREATE TABLE public.lot_written (
     treated text,
     form text DEFAULT 'clean seed'::text NOT NULL,
     open_by date,
+    shelf_key text NOT NULL,
     CONSTRAINT lot_code_reads CHECK ((code ~ '^[0-9]{2}-[0-9]{4,}-[A-HJ-NP-Z]$'::text)),
     CONSTRAINT lot_form_is_known CHECK ((form = ANY (ARRAY['clean seed'::text, 'whole fruit'::text, 'heads or pods'::text, 'on paper'::text]))),
     CONSTRAINT lot_generation_not_negative CHECK ((generation >= 0)),
@@ -994,6 +1014,7 @@ CREATE VIEW public.lot AS
     lot_written.treated,
     lot_written.form,
     lot_written.open_by,
+    lot_written.shelf_key,
     lot_state.on_hand,
     lot_state.verdict,
     lot_state.tested_sprouted,
@@ -2010,6 +2031,8 @@ CREATE UNIQUE INDEX line_name_once_per_crop ON public.line USING btree (crop_id,
 
 CREATE INDEX line_name_trgm ON public.line USING gin (name public.gin_trgm_ops);
 
+CREATE INDEX line_of_crop ON public.line USING btree (crop_id, name);
+
 CREATE INDEX link_of_account ON public.one_time_link USING btree (account_id);
 
 CREATE INDEX loan_of_act ON public.loan_written USING btree (act_key);
@@ -2018,11 +2041,15 @@ CREATE INDEX loan_of_lot ON public.loan_written USING btree (lot_id);
 
 CREATE INDEX loan_of_member ON public.loan_written USING btree (member_id);
 
+CREATE INDEX lot_by_harvest ON public.lot_written USING btree (harvested DESC NULLS LAST, id DESC);
+
+CREATE INDEX lot_by_shelf ON public.lot_written USING btree (shelf_key, id DESC);
+
 CREATE INDEX lot_by_taken_in ON public.lot_written USING btree (taken_in_on DESC, id DESC);
 
 CREATE INDEX lot_children ON public.lot_parent USING btree (parent_id);
 
-CREATE INDEX lot_next_test ON public.lot_state USING btree (next_test_on) WHERE (next_test_on IS NOT NULL);
+CREATE INDEX lot_next_test ON public.lot_state USING btree (next_test_on, lot_id);
 
 CREATE INDEX lot_of_act ON public.lot_written USING btree (act_key);
 
@@ -2090,6 +2117,8 @@ CREATE INDEX session_of_account ON public.session USING btree (account_id);
 
 CREATE INDEX step_of_act ON public.batch_step_written USING btree (act_key);
 
+CREATE INDEX test_ended ON public.test_ending USING btree (ended_on DESC, test_id DESC);
+
 CREATE INDEX test_of_lot ON public.germination_test USING btree (lot_id);
 
 CREATE INDEX test_of_series ON public.germination_test USING btree (series_of) WHERE (series_of IS NOT NULL);
@@ -2156,6 +2185,8 @@ CREATE TRIGGER check_photo_untruncated BEFORE TRUNCATE ON public.check_photo FOR
 
 CREATE TRIGGER close_is_possible BEFORE INSERT ON public.loan_close_written FOR EACH ROW EXECUTE FUNCTION public.check_close();
 
+CREATE TRIGGER crop_keeps_shelf_keys AFTER UPDATE OF name ON public.crop FOR EACH ROW WHEN ((old.name <> new.name)) EXECUTE FUNCTION public.keep_shelf_keys();
+
 CREATE TRIGGER crop_override_unchanging BEFORE DELETE OR UPDATE ON public.crop_override FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER crop_override_untruncated BEFORE TRUNCATE ON public.crop_override FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
@@ -2192,6 +2223,8 @@ CREATE TRIGGER incident_untruncated BEFORE TRUNCATE ON public.incident FOR EACH 
 
 CREATE TRIGGER lift_is_possible BEFORE INSERT ON public.hold_lift_written FOR EACH ROW EXECUTE FUNCTION public.check_lift();
 
+CREATE TRIGGER line_keeps_shelf_keys AFTER UPDATE OF name ON public.line FOR EACH ROW WHEN ((old.name <> new.name)) EXECUTE FUNCTION public.keep_shelf_keys();
+
 CREATE TRIGGER loan_close_unchanging BEFORE DELETE OR UPDATE ON public.loan_close_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_close_untruncated BEFORE TRUNCATE ON public.loan_close_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
@@ -2209,6 +2242,8 @@ CREATE TRIGGER loan_return_untruncated BEFORE TRUNCATE ON public.loan_return_wri
 CREATE TRIGGER loan_unchanging BEFORE DELETE OR UPDATE ON public.loan_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_untruncated BEFORE TRUNCATE ON public.loan_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER lot_has_a_shelf_key BEFORE INSERT OR UPDATE OF line_id ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.keep_shelf_key();
 
 CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.begin_lot_state();
 

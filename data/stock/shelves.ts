@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
 import { lots } from '#data/lots/lots.ts';
-import { holdsWords } from '#data/search.ts';
+import { COUNTED_AHEAD, holdsWords } from '#data/search.ts';
 
 export interface ShelfPage {
   readonly search: string;
@@ -15,7 +15,7 @@ export interface ShelfPage {
 }
 
 const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
-  variety: sql`crop.name, line.name, lot.id desc`,
+  variety: sql`lot.shelf_key, lot.id desc`,
   code: sql`lot.code desc`,
   harvest: sql`lot.harvested desc nulls last, lot.id desc`,
   amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
@@ -26,12 +26,14 @@ const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id an
 
 const CLEAN = ['clean seed', 'on paper'] as const;
 
-/** One page of the shelves, and how many lots match in all. */
+/** One page of the shelves, and how many lots match; `total` counts no further than 2000 beyond the page, and `more` says that it stopped there. */
 export async function listShelves(db: Db, page: ShelfPage) {
   let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
   for (const word of page.search.split(/\s+/).filter(Boolean))
+    // Two ways to be found, each by its index.
     query = query.where(
-      sql<boolean>`(${holdsWords(word, 'lot.search_text')} or lot.donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
+      sql<boolean>`lot.id in (select id from lot_written where ${holdsWords(word, 'lot_written.search_text')}
+        union select id from lot_written where donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
     );
   if (page.crop) query = query.where('crop.id', '=', page.crop);
   if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'in', CLEAN);
@@ -80,9 +82,17 @@ export async function listShelves(db: Db, page: ShelfPage) {
     .orderBy(ORDER[page.sort])
     .limit(page.limit)
     .offset(page.offset);
-  const total = query.select((eb) => eb.fn.countAll<number>().as('count'));
-  const [found, { count }] = await Promise.all([rows.execute(), total.executeTakeFirstOrThrow()]);
-  return { lots: found, total: count };
+  const counted = db.selectFrom(
+    query
+      .select('lot.id')
+      .limit(page.offset + COUNTED_AHEAD)
+      .as('counted'),
+  );
+  const [found, { count }] = await Promise.all([
+    rows.execute(),
+    counted.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
+  ]);
+  return { lots: found, total: count, more: count === page.offset + COUNTED_AHEAD };
 }
 
 /** Kinds of which something may be lent now: no amounts, no people, no places. */

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { Countable, StateCounts } from '#core/germination/towel.ts';
 import type { Db } from '#data/database.ts';
-import { holdsWords } from '#data/search.ts';
+import { COUNTED_AHEAD, holdsWords } from '#data/search.ts';
 
 export interface NewTest {
   readonly lotId: number;
@@ -137,21 +137,29 @@ export async function testsOfLot(db: Db, lotId: number) {
     .execute();
 }
 
-/** Open towels by their next count (`open`), or ended ones newest first. */
+/** Open towels by their next count (`open`), or ended ones newest first; `total` counts no further than 2000 beyond the page, and `more` says that it stopped there. */
 export async function listTests(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
-  let query = tests(db).where('germination_test.next_count_on', page.open ? 'is not' : 'is', null);
+  let query = page.open
+    ? tests(db).where('germination_test.next_count_on', 'is not', null)
+    : tests(db).where('test_end.ended_on', 'is not', null);
   if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text'));
   const sorted = page.open
     ? query.orderBy('germination_test.next_count_on').orderBy('germination_test.id')
     : query.orderBy('test_end.ended_on', 'desc').orderBy('germination_test.id', 'desc');
   const [rows, total] = await Promise.all([
     sorted.limit(page.limit).offset(page.offset).execute(),
-    query
-      .clearSelect()
+    db
+      .selectFrom(
+        query
+          .clearSelect()
+          .select('germination_test.id')
+          .limit(page.offset + COUNTED_AHEAD)
+          .as('counted'),
+      )
       .select((eb) => eb.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow(),
   ]);
-  return { tests: rows, total: total.count };
+  return { tests: rows, total: total.count, more: total.count === page.offset + COUNTED_AHEAD };
 }
 
 /** Other batches of a test's series that have ended or are open, oldest first, the test itself among them. */

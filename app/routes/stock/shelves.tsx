@@ -30,11 +30,11 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const state = SHELF_STATES.find((one) => one === query.get('state')) ?? '';
   const sort = SHELF_SORTS.find((one) => one === query.get('sort')) ?? 'variety';
   const page = pageFrom(query);
-  const [{ lots, total }, crops] = await Promise.all([
+  const [{ lots, total, more }, crops] = await Promise.all([
     listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }),
     listCropNames(db),
   ]);
-  return { search, crop, state, sort, page, today, total, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
+  return { search, crop, state, sort, page, today, total, more, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
 }
 
 const STATES = [
@@ -42,13 +42,15 @@ const STATES = [
   ...SHELF_STATES.map((state) => ({ value: state, label: state[0]!.toUpperCase() + state.slice(1) })),
 ];
 
-export default function Shelves({ loaderData: { search, crop, state, sort, page, today, total, crops, lots } }: Route.ComponentProps) {
+export default function Shelves({
+  loaderData: { search, crop, state, sort, page, today, total, more, crops, lots },
+}: Route.ComponentProps) {
   const narrowed = search !== '' || crop !== '' || state !== '';
   return (
     <>
       <PageHead
         title="Shelves"
-        about={narrowed ? undefined : `${total} lots, kept and used up.`}
+        about={narrowed ? undefined : `${more ? 'More than ' : ''}${total} lots, kept and used up.`}
         actions={
           <>
             <ButtonLink to="/places">Places</ButtonLink>
@@ -105,7 +107,7 @@ export default function Shelves({ loaderData: { search, crop, state, sort, page,
           </tbody>
         </Table>
       )}
-      <Pager page={page} size={PAGE} total={total} things="lots" />
+      <Pager page={page} size={PAGE} total={total} things="lots" more={more} />
     </>
   );
 }

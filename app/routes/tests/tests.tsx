@@ -31,6 +31,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     show,
     page,
     total: list.total,
+    more: list.more,
     open,
     tests: list.tests.map((test) => ({
       id: test.id,
@@ -55,7 +56,7 @@ function about({ open, due }: { open: number; due: number }): string {
   return `${open} ${open === 1 ? 'towel lies' : 'towels lie'} on the bench; ${due === 0 ? 'none wants counting today' : `${due} ${due === 1 ? 'wants' : 'want'} counting`}.`;
 }
 
-export default function Tests({ loaderData: { tests, search, show, page, total, open } }: Route.ComponentProps) {
+export default function Tests({ loaderData: { tests, search, show, page, total, more, open } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -146,7 +147,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
           </tbody>
         </Table>
       )}
-      <Pager page={page} size={PAGE} total={total} things="tests" />
+      <Pager page={page} size={PAGE} total={total} things="tests" more={more} />
     </>
   );
 }
