@@ -65,7 +65,9 @@ async function growth(): Promise<void> {
     const times: [number[], number[]] = [[], []];
     for (let round = -10; round < ROUNDS; round += 1) {
       const [first, second] = [await timed(one), await timed(other)];
-      if (round >= 0) (times[0].push(first), times[1].push(second));
+      if (round < 0) continue;
+      times[0].push(first);
+      times[1].push(second);
     }
     const [before, after] = [median(times[0]), median(times[1])];
     say(`| ${name} | ${before.toFixed(2)} | ${after.toFixed(2)} | ${(after / before).toFixed(2)} |`);

@@ -12,7 +12,7 @@ export function recordAir(
   air: { key: string; batchId: number; of: 'room' | 'jar'; humidity: number; celsius: number },
 ) {
   return perform<null, BatchGone>(db, { key: air.key, command: 'air read', actor }, async (tx, refuse) => {
-    const batch = await openBatch(tx, air.batchId, refuse);
+    const batch = await openBatch(tx, air.batchId, 'air read', refuse);
     await createAirReading(tx, { ...air, actKey: air.key, readAt: now });
     return { answer: null, subject: batch.code };
   });

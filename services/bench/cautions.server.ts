@@ -24,7 +24,7 @@ export async function readFirst(tx: Db, batch: Batch, actor: Actor, refuse: Refu
 /** Writes down that somebody has read the hazards of the step a batch stands at. */
 export function acknowledgeCautions(db: Db, actor: Actor, seen: { key: string; batchId: number; cautions: readonly Caution[] }) {
   return perform<null, BatchGone>(db, { key: seen.key, command: 'hazards read', actor }, async (tx, refuse) => {
-    const batch = await openBatch(tx, seen.batchId, refuse);
+    const batch = await openBatch(tx, seen.batchId, 'hazards read', refuse);
     for (const caution of seen.cautions) await acknowledge(tx, { actKey: seen.key, by: actor.personId, batchId: batch.id, caution });
     return { answer: null, subject: batch.code };
   });

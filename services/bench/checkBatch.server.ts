@@ -22,7 +22,7 @@ export async function checkBatch(
   const remade = check.photo && (await remakePhoto(new Uint8Array(await check.photo.arrayBuffer())));
   if (remade && !remade.ok) return remade;
   return perform<null, CheckProblem>(db, { key: check.key, command: 'batch looked at', actor }, async (tx, refuse) => {
-    const batch = await batchAt(tx, check.batchId, check.turn, refuse);
+    const batch = await batchAt(tx, check.batchId, check.turn, 'batch looked at', refuse);
     await readFirst(tx, batch, actor, refuse);
     const { timeZone } = (await readHouse(tx))!;
     const checkedAt = momentOf(check.when, now, batch.since, timeZone, refuse);

@@ -47,7 +47,7 @@ export function finishBatch(
     db,
     { key: finish.key, command: 'batch finished', actor },
     async (tx, refuse) => {
-      const batch = await batchAt(tx, finish.batchId, finish.turn, refuse);
+      const batch = await batchAt(tx, finish.batchId, finish.turn, 'batch finished', refuse);
       await readFirst(tx, batch, actor, refuse);
       const { against } = await readDrying(tx, batch, now, finish.sign);
       if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
@@ -150,7 +150,7 @@ async function settleDrying(
 /** Gives a batch up; what was lost is in the words. */
 export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
   return perform<null, BatchGone | MovedOn>(db, { key: end.key, command: 'batch given up', actor }, async (tx, refuse) => {
-    const batch = await batchAt(tx, end.batchId, end.turn, refuse);
+    const batch = await batchAt(tx, end.batchId, end.turn, 'batch given up', refuse);
     await endBatch(tx, {
       actKey: end.key,
       by: actor.personId,

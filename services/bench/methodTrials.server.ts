@@ -2,6 +2,8 @@ import { schoolOf, seedsToTellApart } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor, type Method } from '#core/bench/methods.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TRIAL, trialState } from '#core/states/states.ts';
 import { listBatchesOfLot } from '#data/bench/batches.ts';
 import { createMethodTrial, endMethodTrial, findMethodTrial } from '#data/bench/methodTrials.ts';
 import type { Db } from '#data/database.ts';
@@ -136,7 +138,7 @@ export function concludeMethodTrial(
     async (tx, refuse) => {
       const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
       const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
-      if (trial.endedOn !== null) refuse({ code: 'ended already' });
+      if (!mayFollow(TRIAL, trialState(trial), 'trial of methods ended')) refuse({ code: 'ended already' });
       const rule = end.adopt && schoolOf(end.adopt);
       if (end.adopt && (!rule || !trial.arms.some(({ method }) => method === end.adopt))) refuse({ code: 'no such method' });
       if (rule && !may(actor.role, 'set house rules')) refuse({ code: 'rule not yours' });

@@ -47,7 +47,7 @@ export function nextStep(
   },
 ) {
   return perform<{ step: Step }, NextProblem>(db, { key: next.key, command: 'batch moved on', actor }, async (tx, refuse) => {
-    const batch = await batchAt(tx, next.batchId, next.turn, refuse);
+    const batch = await batchAt(tx, next.batchId, next.turn, 'batch moved on', refuse);
     const house = (await readHouse(tx))!;
     const fits = next.method === batch.method || methodsFor(batch.facts, batch.brought, house).includes(next.method);
     const steps = fits ? stepsFor(next.method, batch.facts, batch.brought, house.recipes) : [];

@@ -1,5 +1,7 @@
 import { warmUpHours } from '#core/bench/calculators.ts';
 import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TREATMENT, treatmentState } from '#core/states/states.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readRoomAir } from '#data/bench/air.ts';
 import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
@@ -31,7 +33,8 @@ export function shutAway(
     if (holds.includes('drying')) refuse({ code: 'not dry' });
     if (shut.since > today) refuse({ code: 'to come' });
     for (const { openedOn } of await findTreatments(tx, lot.id)) {
-      const until = openedOn ?? refuse({ code: 'shut already' });
+      if (!mayFollow(TREATMENT, treatmentState({ openedOn }), 'shut away')) refuse({ code: 'shut already' });
+      const until = openedOn!;
       if (until > shut.since) refuse({ code: 'still open then', until });
     }
     await createTreatment(tx, { ...shut, actKey: shut.key, by: actor.personId, lotId: lot.id });
@@ -59,7 +62,9 @@ export function openTreated(
 ) {
   return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, command: 'taken out', actor }, async (tx, refuse) => {
     const lot = await lockedLot(tx, open.code, refuse);
-    const shut = (await findTreatments(tx, lot.id)).find(({ openedOn }) => openedOn === null) ?? refuse({ code: 'not shut' });
+    const shut =
+      (await findTreatments(tx, lot.id)).find((one) => mayFollow(TREATMENT, treatmentState(one), 'taken out')) ??
+      refuse({ code: 'not shut' });
     const clock = treatmentClock(shut.kind, shut.since, today);
     const early = clock.state === 'too early';
     if (early && open.reason === null) refuse({ code: 'too early', opens: clock.opens });

@@ -26,7 +26,7 @@ export function weighBatch(
   },
 ) {
   return perform<null, WeighProblem>(db, { key: weighed.key, command: 'batch weighed', actor }, async (tx, refuse) => {
-    const batch = await openBatch(tx, weighed.batchId, refuse);
+    const batch = await openBatch(tx, weighed.batchId, 'batch weighed', refuse);
     const { timeZone } = (await readHouse(tx))!;
     const weighedAt = momentOf(weighed.when, now, batch.openedAt, timeZone, refuse);
     const before = (await readWeighings(tx, batch.id))

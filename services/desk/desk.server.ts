@@ -2,6 +2,8 @@ import { seasonOf } from '#core/almanac/crop.ts';
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { LOAN, loanState } from '#core/states/states.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
@@ -106,7 +108,7 @@ export function closeLoan(
     { key: close.key, command: 'loan closed', detail: close.outcome, actor },
     async (tx, refuse) => {
       const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
-      if (loan.outcome !== null) refuse({ code: 'already closed' });
+      if (!mayFollow(LOAN, loanState(loan), 'loan closed')) refuse({ code: 'already closed' });
       await writeClose(tx, {
         loanId: loan.id,
         outcome: close.outcome,

@@ -2,30 +2,32 @@ import type { Interview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { aimBy, takesHybrids } from '#core/house/rules.ts';
-import { parseDistance } from '#core/units/parseDistance.ts';
 import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { LOAN, loanState } from '#core/states/states.ts';
+import { parseDistance } from '#core/units/parseDistance.ts';
 import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
+import { closeLoan, lockLoan, recordReturn } from '#data/desk/loans.ts';
+import { readHouse, type House } from '#data/house/house.ts';
 import { forgetDraft } from '#data/intake/drafts.ts';
 import { recordEvidence } from '#data/lots/evidence.ts';
-import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
-import { readHouse, type House } from '#data/house/house.ts';
-import { move } from '#data/stock/ledger.ts';
 import { ensureLine } from '#data/lots/lines.ts';
-import { closeLoan, lockLoan, recordReturn } from '#data/desk/loans.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
 import { recordPassport } from '#data/lots/passports.ts';
-import { createHolding, ensurePlace } from '#data/stock/places.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
+import { move } from '#data/stock/ledger.ts';
+import { createHolding, ensurePlace } from '#data/stock/places.ts';
 import { layHolds } from '#services/lots/holds.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
+import { perform, type Refuse } from '#services/perform.server.ts';
 
 export type IntakeProblem =
   | { readonly code: 'no such crop' }
@@ -85,7 +87,7 @@ export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) 
 
 async function findParent(tx: Db, loanId: number, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
   const loan = await lockLoan(tx, loanId);
-  if (!loan || loan.outcome !== null) return refuse({ code: 'loan is closed' });
+  if (!loan || !mayFollow(LOAN, loanState(loan), 'seed returned')) return refuse({ code: 'loan is closed' });
   const lent = (await findLot(tx, loan.lotId))!;
   if (lent.cropId !== interview.cropId) refuse({ code: 'another crop was lent', lent: lent.crop });
   const harvested = known(interview.passport.harvested);

@@ -1,5 +1,7 @@
 import type { HoldKind } from '#core/lots/words.ts';
 import { mayLift } from '#core/people/may.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { HOLD, holdState } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import { createHold, findHolds, liftHold as writeLift } from '#data/lots/holds.ts';
 import type { Actor } from '#data/people/accounts.ts';
@@ -30,7 +32,7 @@ export function liftHold(db: Db, actor: Actor, today: string, lift: { key: strin
       const lot = await lockedLot(tx, lift.code, refuse);
       const hold = (await findHolds(tx, lot.id)).find(({ id }) => id === lift.hold) ?? refuse({ code: 'no such hold' });
       if (!mayLift(actor.role, hold.kind)) refuse({ code: 'not yours to lift', kind: hold.kind });
-      if (hold.liftedOn !== null) refuse({ code: 'already lifted' });
+      if (!mayFollow(HOLD, holdState(hold), 'hold lifted')) refuse({ code: 'already lifted' });
       await writeLift(tx, { holdId: hold.id, reason: lift.reason, liftedOn: today, liftedBy: actor.personId, actKey: lift.key });
       return { answer: null, subject: lot.code };
     },

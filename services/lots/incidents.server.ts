@@ -36,7 +36,7 @@ export function addMixUp(
   mixUp: { key: string; batchId: number; what: string; withTable: boolean; discarded: boolean },
 ) {
   return perform<null, BatchGone>(db, { key: mixUp.key, command: 'incident', detail: 'mix-up', actor }, async (tx, refuse) => {
-    const batch = await openBatch(tx, mixUp.batchId, refuse);
+    const batch = await openBatch(tx, mixUp.batchId, 'incident', refuse);
     const other = mixUp.withTable ? await findOnTable(tx, batch) : null;
     const lots = [batch.lotId, ...(other ? [(await lockLot(tx, other.code))!.id] : [])];
     const { what, discarded } = mixUp;

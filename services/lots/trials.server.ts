@@ -1,3 +1,5 @@
+import { mayFollow } from '#core/states/machine.ts';
+import { TRIAL, trialState } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { ensureLine } from '#data/lots/lines.ts';
@@ -42,7 +44,7 @@ export function endTrial(db: Db, actor: Actor, today: string, ending: TrialEndin
   return perform<null, TrialProblem>(db, { key: ending.key, command: 'trial ended', detail: ending.outcome, actor }, async (tx, refuse) => {
     const lot = await lockedLot(tx, ending.code, refuse);
     const trial = (await findTrials(tx, lot.id)).find(({ id }) => id === ending.trial) ?? refuse({ code: 'no such trial' });
-    if (trial.outcome !== null) refuse({ code: 'ended already' });
+    if (!mayFollow(TRIAL, trialState(trial), 'trial ended')) refuse({ code: 'ended already' });
     const done = { reason: ending.reason, actKey: ending.key };
     let line = null;
     if (ending.outcome === 'renamed') {

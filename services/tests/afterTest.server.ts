@@ -1,5 +1,7 @@
 import { countStates } from '#core/germination/towel.ts';
 import { may } from '#core/people/may.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TEST, testState } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { addPotted, readPotted, reopenTest as writeReopening } from '#data/tests/afterTest.ts';
@@ -15,7 +17,7 @@ export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key
   return perform<null, ReopenProblem>(db, { key: reopening.key, command: 'test re-opened', actor }, async (tx, refuse) => {
     const test = await lockedTest(tx, reopening.testId, refuse);
     if (!may(actor.role, 'override policy')) refuse({ code: 'a coordinator re-opens' });
-    if (test.endedOn === null) refuse({ code: 'not ended' });
+    if (!mayFollow(TEST, testState(test), 'test re-opened')) refuse({ code: 'not ended' });
     await writeReopening(tx, {
       testId: test.id,
       reason: reopening.reason,

@@ -1,6 +1,9 @@
 import { daysBetween } from '#core/calendar/plainDate.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
 import { countStates, lookedAt, relaid, towelNow, type Look, type SeedOnTowel } from '#core/germination/towel.ts';
+import type { CommandName } from '#core/people/commands.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TEST, testState } from '#core/states/states.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
@@ -27,9 +30,16 @@ export type CountProblem =
 
 type OpenTest = Awaited<ReturnType<typeof lockedTest>>;
 
-async function lockOpenTest(tx: Db, testId: number, on: string, today: string, refuse: Refuse<CountProblem>): Promise<OpenTest> {
+async function lockOpenTest(
+  tx: Db,
+  testId: number,
+  on: string,
+  today: string,
+  command: CommandName,
+  refuse: Refuse<CountProblem>,
+): Promise<OpenTest> {
   const test = await lockedTest(tx, testId, refuse);
-  if (test.endedOn !== null) refuse({ code: 'already ended' });
+  if (!mayFollow(TEST, testState(test), command)) refuse({ code: 'already ended' });
   if (on > today) refuse({ code: 'in the future' });
   if (on < test.laidOn) refuse({ code: 'before it was laid', laidOn: test.laidOn });
   const lastOn = (await readChecks(tx, testId)).reduce((last, { checkedOn }) => (checkedOn > last ? checkedOn : last), test.laidOn);
@@ -63,7 +73,7 @@ export async function countTowel(db: Db, actor: Actor, today: string, count: Cou
     { key: count.key, command: 'towel counted', actor },
     async (tx, refuse) => {
       if (remade && !remade.ok) refuse(remade.problem);
-      const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, refuse);
+      const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, 'towel counted', refuse);
       const { places, towel } = await readTowel(tx, test.id);
       if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
         refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
@@ -104,7 +114,7 @@ export function correctLaid(
 ) {
   return perform<null, RelayProblem>(db, { key: relay.key, command: 'number laid put right', actor }, async (tx, refuse) => {
     const test = await lockedTest(tx, relay.testId, refuse);
-    if (test.endedOn !== null) refuse({ code: 'already ended' });
+    if (!mayFollow(TEST, testState(test), 'number laid put right')) refuse({ code: 'already ended' });
     if (relay.replicate > test.replicates) refuse({ code: 'no such replicate' });
     const lot = (await lockLot(tx, test.code))!;
     const { towel } = await readTowel(tx, test.id);
@@ -175,7 +185,7 @@ export function endTest(
       broken: { test_ends_once: { code: 'already ended' } },
     },
     async (tx, refuse) => {
-      const test = await lockOpenTest(tx, end.testId, end.endedOn, today, refuse);
+      const test = await lockOpenTest(tx, end.testId, end.endedOn, today, end.outcome === 'read' ? 'test read' : 'test abandoned', refuse);
       const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);
       const early = daysBetween(test.laidOn, end.endedOn) < test.finalCountDays && waiting > 0;
       if (end.outcome === 'read' && early && !end.reason) refuse({ code: 'too early without a reason', finalOn: test.finalCountDays });

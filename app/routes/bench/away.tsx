@@ -1,10 +1,21 @@
 import { data } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import { PageHead } from '#app/ui/Page.tsx';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { openTreatedForm, openWarmForm, shutAwayForm, takeOutForm } from '#contracts/bench/bench.ts';
 import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
-import { openTreatedForm, openWarmForm, shutAwayForm, takeOutForm } from '#contracts/bench/bench.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TREATMENT, treatmentState } from '#core/states/states.ts';
 import { findTreatments, findWarming } from '#data/bench/treatments.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
 import {
   openTreated,
   openWarm,
@@ -15,15 +26,6 @@ import {
   type UncloseProblem,
   type WarmProblem,
 } from '#services/bench/treatments.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
-import { PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
-import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import type { Route } from './+types/away.ts';
 import { Shut, ShutForm } from './Insects.tsx';
 import { TakeOutForm, Warming } from './WarmUp.tsx';
@@ -36,7 +38,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (!lot) throw data(null, { status: 404 });
   const [treatments, warming] = await Promise.all([findTreatments(db, lot.id), findWarming(db, lot.id)]);
   const when = (at: Date) => formatMoment(at.getTime(), now.getTime(), house.timeZone);
-  const shut = treatments.find(({ openedOn }) => openedOn === null);
+  const shut = treatments.find((one) => mayFollow(TREATMENT, treatmentState(one), 'taken out'));
   return {
     keys: { shut: newFormKey(), open: newFormKey(), take: newFormKey(), warm: newFormKey() },
     lot: { code: lot.code, crop: lot.crop, variety: lot.variety, treated: lot.treated },

@@ -10,6 +10,8 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import { closeLoanForm } from '#contracts/desk/loans.ts';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { daysBetween } from '#core/calendar/plainDate.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { LOAN, loanState } from '#core/states/states.ts';
 import { findLoan } from '#data/desk/loans.ts';
 import { findPerson } from '#data/people/people.ts';
 import { closeLoan } from '#services/desk/desk.server.ts';
@@ -66,7 +68,7 @@ export default function Loan({ loaderData: { key, loan, typed, phone, email, due
           </>
         }
       />
-      {loan.outcome !== null ? (
+      {!mayFollow(LOAN, loanState(loan), 'loan closed') ? (
         <Notice tone="doubt">
           Closed {formatDate(loan.closedOn!)}: {loan.outcome}.
         </Notice>

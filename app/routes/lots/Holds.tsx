@@ -2,12 +2,14 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import type { HoldKind } from '#core/lots/words.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
-import { HOLD_WORDS, optionsOf } from '#app/ui/words.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { HOLD_WORDS, optionsOf } from '#app/ui/words.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { HoldKind } from '#core/lots/words.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { HOLD, holdState } from '#core/states/states.ts';
 
 interface HoldView {
   readonly id: number;
@@ -54,7 +56,7 @@ export function Holds({
             {hold.liftedOn === null && hold.isSpent && (
               <p className="text-small font-semibold">May no longer be needed: the reason for this hold no longer applies.</p>
             )}
-            {hold.liftedOn === null &&
+            {mayFollow(HOLD, holdState(hold), 'hold lifted') &&
               (hold.mayLift ? (
                 <LiftHold
                   key={keys.lift}

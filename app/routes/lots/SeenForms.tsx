@@ -1,9 +1,11 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
-import { usePostForm } from '#app/ui/usePostForm.ts';
 import { percent } from '#app/ui/sayings.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TRIAL, trialState } from '#core/states/states.ts';
 
 interface FormProps {
   readonly formKey: string;
@@ -163,7 +165,7 @@ export function Trials({
   endResult: SubmissionResult | null;
   table: readonly { plants: number; left: number }[];
 }) {
-  const open = trials.filter(({ outcome }) => outcome === null);
+  const open = trials.filter((trial) => mayFollow(TRIAL, trialState(trial), 'trial ended'));
   return (
     <section aria-label="Trials">
       <h2 className="mb-2">Trials</h2>

@@ -15,6 +15,8 @@ import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
 import { may } from '#core/people/may.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { TEST, testState } from '#core/states/states.ts';
 import { readPotted, readReopenings } from '#data/tests/afterTest.ts';
 import { readChecks } from '#data/tests/checks.ts';
 import { findTest, nextDueTest } from '#data/tests/tests.ts';
@@ -90,7 +92,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     next: round.next,
     potted,
     reopened,
-    mayReopen: test.endedOn !== null && may(actor.role, 'override policy'),
+    counts: mayFollow(TEST, testState(test), 'towel counted'),
+    mayReopen: mayFollow(TEST, testState(test), 'test re-opened') && may(actor.role, 'override policy'),
     sequential,
     result,
     speed: isRead
@@ -152,7 +155,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       , {test.kind === 'viability' ? '' : `${test.kind}, `}
       {test.replicates > 1 ? `${test.replicates} replicates, ${test.seedsLaid} seeds` : `${test.seedsLaid} seeds`} laid{' '}
       {formatDate(test.laidOn)} at {test.celsius} °C ({test.how.join(', ')}), counting {test.counted}.{' '}
-      {test.endedOn === null && (
+      {test.counts && (
         <b className="text-ink">
           Day {test.day}; last count {formatDistance(test.daysToFinal)}.
         </b>
@@ -183,7 +186,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           <Sequential code={test.code} view={test.sequential} />
         </Suspense>
       )}
-      {test.endedOn === null ? (
+      {test.counts ? (
         <>
           <CountTowel
             key={keys.count}

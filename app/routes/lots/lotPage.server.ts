@@ -1,0 +1,169 @@
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey } from '#app/platform/form.server.ts';
+import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
+import { plantsBy } from '#core/house/rules.ts';
+import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
+import { mayLend } from '#core/lending/mayLend.ts';
+import { ancestryOf } from '#core/lineage/lineage.ts';
+import { holdsByRule } from '#core/passport/holds.ts';
+import { mayLift } from '#core/people/may.ts';
+import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
+import { whatWouldRaise } from '#core/promise/raise.ts';
+import { reasonsFor } from '#core/promise/reasons.ts';
+import { mayFollow } from '#core/states/machine.ts';
+import { HOLD, holdState, lotState } from '#core/states/states.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { findMethodTrial } from '#data/bench/methodTrials.ts';
+import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
+import type { House } from '#data/house/house.ts';
+import { readDescent } from '#data/lots/descent.ts';
+import { findEvidence } from '#data/lots/evidence.ts';
+import { findHolds } from '#data/lots/holds.ts';
+import { findIncidents } from '#data/lots/incidents.ts';
+import { findLoansOfLot, type findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { readPromise } from '#data/lots/promises.ts';
+import { findReports } from '#data/lots/reports.ts';
+import { findTrials } from '#data/lots/trials.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { readLedger } from '#data/stock/ledger.ts';
+import { findHoldings } from '#data/stock/places.ts';
+import { readPotted } from '#data/tests/afterTest.ts';
+import { findQuickLooks } from '#data/tests/quickLooks.ts';
+import { testsOfLot } from '#data/tests/tests.ts';
+import { readLotForJudging } from '#services/lots/promises.server.ts';
+import { readTestResult } from '#services/tests/reading.server.ts';
+import { happeningsOf } from './happenings.ts';
+import { layOutDescent } from './layOutDescent.server.ts';
+import { plantsView } from './plantsView.server.ts';
+
+type Lot = NonNullable<Awaited<ReturnType<typeof findLotByCode>>>;
+
+/** Who looks at it, in which house, on which day. */
+interface Visit {
+  readonly actor: Actor;
+  readonly house: House;
+  readonly today: string;
+}
+
+/** All that the page of a lot shows, subject by subject. */
+export async function readLotPage(lot: Lot, visit: Visit) {
+  const [written, judged, stock, methodTrial] = await Promise.all([
+    readWritten(lot.id),
+    readLotForJudging(db, lot.id, lot.facts),
+    readStock(lot),
+    findMethodTrial(db, lot.id),
+  ]);
+  const [germination, trueness] = await Promise.all([
+    readGermination(lot, written.tests, visit),
+    readTrueness(lot, judged, written.holds, visit),
+  ]);
+  const { facts, ...passport } = lot;
+  return {
+    today: visit.today,
+    lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet } },
+    state: lotState(lot),
+    triesMethods: methodTrial !== undefined,
+    hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
+    passports: written.passports,
+    trials: written.trials,
+    happenings: happeningsOf({ lot, ...written, dayOf: (at) => dayInZone(at, visit.house.timeZone) }),
+    ...stock,
+    ...germination,
+    ...trueness,
+    keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey(), look: newFormKey(), discard: newFormKey() },
+  };
+}
+
+/** Everything that was written of a lot and stands in its timeline. */
+async function readWritten(lotId: number) {
+  const [passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings] = await Promise.all([
+    readPassports(db, lotId),
+    findHolds(db, lotId),
+    testsOfLot(db, lotId),
+    findEvidence(db, lotId),
+    findIncidents(db, lotId),
+    findTrials(db, lotId),
+    findReports(db, { lotId }),
+    readPotted(db, { lotId }),
+    findTreatments(db, lotId),
+    findOpenings(db, lotId),
+  ]);
+  return { passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings };
+}
+
+async function readStock(lot: Lot) {
+  const [ledger, holdings, loans] = await Promise.all([readLedger(db, lot.id), findHoldings(db, lot.id), findLoansOfLot(db, lot.id)]);
+  return { ledger, holdings, loans, seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) };
+}
+
+async function readGermination(lot: Lot, tests: Awaited<ReturnType<typeof testsOfLot>>, { house, today }: Visit) {
+  const last = tests.find((test) => test.outcome === 'read' && test.kind === 'viability');
+  const [outlook, looks, result] = await Promise.all([
+    readOutlook(db, lot.id),
+    findQuickLooks(db, lot.id),
+    last ? readTestResult(db, last, house, today) : null,
+  ]);
+  return {
+    tests,
+    looks,
+    result,
+    outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
+    thicker: outlook && thickerOf(lot.verdict, outlook.median),
+  };
+}
+
+type Judged = Awaited<ReturnType<typeof readLotForJudging>>;
+
+/** What its promise is and why, what its holds are, whether it may be lent, and what it descends from. */
+async function readTrueness(lot: Lot, judged: Judged, holds: Awaited<ReturnType<typeof findHolds>>, { actor, house }: Visit) {
+  const [kin, promise] = await Promise.all([readDescent(db, lot.id), readPromise(db, lot.id)]);
+  const said = judged.lot.passport;
+  const asked = new Set<string>(
+    promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
+  );
+  const standing = holds.filter((hold) => mayFollow(HOLD, holdState(hold), 'hold lifted'));
+  return {
+    kin: kin.map(({ donor: _donor, ...rest }) => rest),
+    drawing: kin.length > 1 ? layOutDescent(kin) : null,
+    promise: promise && {
+      promise: promise.promise,
+      chance: promise.chance,
+      chanceTrue: promise.chance_true,
+      chanceLikely: promise.chance_likely,
+      low: promise.low,
+      middle: promise.middle,
+      high: promise.high,
+    },
+    reasons: reasonsFor(judged.lot, judged.knowledge),
+    central: centralShare(judged),
+    health: healthWords(said),
+    raises: whatWouldRaise(judged.lot, judged.knowledge),
+    plants: plantsView(lot.facts, said, kin, lot.id, plantsBy(house.rules, lot.facts, lot.lineRules)),
+    ancestry: ancestryOf(
+      kin.map((row) => ({ ...row, mothers: row.plants })),
+      lot.id,
+    ),
+    holds: holds.map(({ rule, ...hold }) => ({
+      ...hold,
+      mayLift: mayLift(actor.role, hold.kind),
+      isSpent: rule !== null && !asked.has(rule),
+    })),
+    lending: mayLend({
+      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
+      holds: standing.map(({ kind }) => kind),
+      onHand: lot.onHand,
+      verdict: lot.verdict,
+    }),
+  };
+}
+
+/** The crossed share of its season when everything is at its middle. */
+function centralShare({ lot, knowledge }: Judged): number | null {
+  if (!hasSeason(lot.origin)) return null;
+  const season = seasonOfLot(lot, knowledge);
+  return season.neighbours === 'unknown' ? null : crossedShareKnown({ ...season, neighbours: season.neighbours });
+}
