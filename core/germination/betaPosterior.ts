@@ -1,4 +1,4 @@
-import jstat from 'jstat';
+import { betaBelow, betaQuantile } from '../distributions/beta.ts';
 import type { Interval } from './wilsonInterval.ts';
 
 /** A Beta distribution of the germination share. */
@@ -28,16 +28,16 @@ export function betaPosterior(k: number, n: number, prior: Beta = JEFFREYS, spre
 export function probabilityAtLeast({ a, b }: Beta, threshold: number): number {
   if (threshold <= 0) return 1;
   if (threshold >= 1) return 0;
-  return jstat.jStat.ibeta(1 - threshold, b, a);
+  return betaBelow(1 - threshold, b, a);
 }
 
 /** Median of the distribution. */
 export function betaMedian({ a, b }: Beta): number {
-  return jstat.jStat.beta.inv(0.5, a, b);
+  return betaQuantile(0.5, a, b);
 }
 
 /** The middle `level` (0–1) of the distribution. */
 export function betaInterval({ a, b }: Beta, level: number): Interval {
   const tail = (1 - level) / 2;
-  return { low: jstat.jStat.beta.inv(tail, a, b), high: jstat.jStat.beta.inv(1 - tail, a, b) };
+  return { low: betaQuantile(tail, a, b), high: betaQuantile(1 - tail, a, b) };
 }

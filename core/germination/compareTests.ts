@@ -1,7 +1,5 @@
-import jstat from 'jstat';
+import { logBeta } from '../distributions/beta.ts';
 import { wilsonInterval, type Interval } from './wilsonInterval.ts';
-
-const { jStat } = jstat;
 
 /** Germinated seeds of those laid. */
 export interface Count {
@@ -39,7 +37,7 @@ export function compareTests(one: Count, other: Count, z?: number): Comparison {
 /** Sum over all tables with the same margins that are no likelier than this one. */
 function fisherExact(one: Count, other: Count): number {
   const all = one.sprouted + other.sprouted;
-  const logChoose = (n: number, k: number) => -Math.log(n + 1) - jStat.betaln(n - k + 1, k + 1);
+  const logChoose = (n: number, k: number) => -Math.log(n + 1) - logBeta(n - k + 1, k + 1);
   const logOf = (sprouted: number) => logChoose(one.laid, sprouted) + logChoose(other.laid, all - sprouted);
   const logTotal = logChoose(one.laid + other.laid, all);
   const here = logOf(one.sprouted);

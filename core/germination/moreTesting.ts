@@ -1,4 +1,4 @@
-import jstat from 'jstat';
+import { logBeta } from '../distributions/beta.ts';
 import { BETWEEN_TEST_SPREAD, probabilityAtLeast, type Beta } from './betaPosterior.ts';
 
 /** No bench lays a larger single test; beyond it the answer is "not by testing". */
@@ -60,6 +60,6 @@ function firstFrom(most: number, fits: (k: number) => boolean): number {
 
 /** Chance of k of n where the share is believed to be so. */
 export function betaBinomial(k: number, n: number, { a, b }: Beta): number {
-  const ways = -Math.log(n + 1) - jstat.jStat.betaln(n - k + 1, k + 1);
-  return Math.exp(ways + jstat.jStat.betaln(k + a, n - k + b) - jstat.jStat.betaln(a, b));
+  const ways = -Math.log(n + 1) - logBeta(n - k + 1, k + 1);
+  return Math.exp(ways + logBeta(k + a, n - k + b) - logBeta(a, b));
 }

@@ -1,4 +1,5 @@
 import jstat from 'jstat';
+import { logBeta } from '../distributions/beta.ts';
 import type { Count } from './compareTests.ts';
 
 const { jStat } = jstat;
@@ -75,7 +76,7 @@ function convolve(one: readonly number[], other: readonly number[]): number[] {
   return sums;
 }
 
-const logChoose = (n: number, k: number) => -Math.log(n + 1) - jStat.betaln(n - k + 1, k + 1);
+const logChoose = (n: number, k: number) => -Math.log(n + 1) - logBeta(n - k + 1, k + 1);
 
 /** Pearson's chi-square of homogeneity; 1 where all or none came up. */
 function chanceOfHeterogeneity(parts: readonly Count[]): number {

@@ -1,4 +1,4 @@
-import jstat from 'jstat';
+import { betaBelow } from '../distributions/beta.ts';
 
 const MOST = 100_000;
 
@@ -18,5 +18,5 @@ export function seedsToSow(plants: number, germination: number, survival: number
 /** P(X ≥ k) of a binomial: the regularised incomplete beta function I_p(k, n − k + 1). */
 function atLeast(successes: number, trials: number, share: number): number {
   if (share === 1) return trials >= successes ? 1 : 0;
-  return jstat.jStat.ibeta(share, successes, trials - successes + 1);
+  return betaBelow(share, successes, trials - successes + 1);
 }

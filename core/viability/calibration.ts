@@ -1,4 +1,4 @@
-import jstat from 'jstat';
+import { betaQuantile } from '../distributions/beta.ts';
 import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
 import { beliefOf, type Aged } from './belief.ts';
 import { bandAt, betaAt, chanceAtLeast } from './forecast.ts';
@@ -110,7 +110,7 @@ function chanceFrom(seed: number) {
   const beta = (mean: number, spread: number) => {
     const size = 1 / spread - 1;
     const [a, b] = [Math.max(1e-6, mean * size), Math.max(1e-6, (1 - mean) * size)];
-    return a < 1e-3 ? 0 : b < 1e-3 ? 1 : (jstat.jStat.beta.inv(share(), a, b) as number);
+    return a < 1e-3 ? 0 : b < 1e-3 ? 1 : betaQuantile(share(), a, b);
   };
   return { share, normal, beta };
 }
