@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
 import { bandOf, beginningOf, blendOf, comesUpUnevenly, proposeBlend, seedsToReach } from './blend.ts';
-import { priorBelief } from './belief.ts';
 import { bandAt } from './forecast.ts';
 import { normalBelow } from './normal.ts';
+import { priorBelief } from './prior.ts';
 
 const mean = ({ a, b }: { a: number; b: number }) => a / (a + b);
 const OLD = { a: 20, b: 30 };

@@ -1,8 +1,8 @@
-import type { Thresholds } from '../germination/verdict.ts';
 import { betaInterval, betaMedian, probabilityAtLeast, type Beta } from '../germination/betaPosterior.ts';
-import type { Beginning } from './belief.ts';
+import type { Thresholds } from '../germination/verdict.ts';
 import type { Band } from './forecast.ts';
 import { probit } from './normal.ts';
+import type { Beginning } from './prior.ts';
 
 /** One lot's part in a blend: so many seeds of it, and what is believed of their germination. */
 export interface BlendPart {

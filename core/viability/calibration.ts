@@ -1,8 +1,9 @@
 import { betaQuantile } from '../distributions/beta.ts';
 import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
-import { beliefOf, type Aged } from './belief.ts';
+import { beliefOf } from './belief.ts';
 import { bandAt, betaAt, chanceAtLeast } from './forecast.ts';
 import { normalBelow } from './normal.ts';
+import type { Aged } from './sightings.ts';
 
 /** How invented lots really behave, whatever the forecast believes. */
 export interface Truth {

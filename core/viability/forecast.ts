@@ -1,6 +1,10 @@
 import type { Beta } from '../germination/betaPosterior.ts';
-import { DAYS_A_YEAR, priorBelief, type Belief, type LotHistory } from './belief.ts';
+import type { LotHistory } from './belief.ts';
+import type { Belief } from './cells.ts';
+import { nothingKept, type Kept } from './kept.ts';
 import { normalBelow, probit } from './normal.ts';
+import { priorBelief } from './prior.ts';
+import { DAYS_A_YEAR } from './sightings.ts';
 
 const { exp, floor, log, max, min } = Math;
 
@@ -97,9 +101,9 @@ export function probitAt({ probits, slopes, chances }: Belief, age: number): { r
  * How much of what is known of its viability at an age the lot's own sightings have told; the rest is what is usual for its crop. 0 to 1.
  * Sightings that surprise have told much even where they leave it open.
  */
-export function ownShare(history: LotHistory, belief: Belief, age: number): number {
+export function ownShare(history: LotHistory, belief: Belief, age: number, kept: Kept = nothingKept()): number {
   if (history.sightings.length === 0) return 0;
-  const [before, after] = [probitAt(priorBelief(history), age), probitAt(belief, age)];
+  const [before, after] = [probitAt(priorBelief(history, kept), age), probitAt(belief, age)];
   return 1 - after.variance / max(before.variance, after.variance + (after.mean - before.mean) ** 2);
 }
 

@@ -1,4 +1,5 @@
 import { BETWEEN_TEST_SPREAD } from '../germination/betaPosterior.ts';
+import { once, type Kept } from './kept.ts';
 import { normalBelow, normalDensity, probit } from './normal.ts';
 
 /** Seedlings of one look at a lot: a test on paper, or what members saw come up in soil. */
@@ -23,7 +24,6 @@ const { exp, log: ln, max, min } = Math;
 const EDGE = 9;
 const STEP = 0.02;
 const POINTS = Math.round((2 * EDGE) / STEP) + 1;
-const MOST_KEPT = 4000;
 const LEAST = 1e-300;
 
 /** Likelihood of k of n by probit, from −9 to 9, as shares of the highest. */
@@ -32,30 +32,28 @@ export interface LikelihoodTable {
   /** The highest of all, a chance: by it shares become likelihoods. */
   readonly highest: number;
 }
-const tables = new Map<string, LikelihoodTable>();
 
 /**
  * The table of a sighting; the same counts share one, since lots are many and counts are few.
- * RangeError unless 0 ≤ up ≤ sown and sown ≥ 1.
+ * @throws RangeError unless 0 ≤ up ≤ sown and sown ≥ 1
  */
-export function likelihoodTable({ kind, sown, up }: Sighting): LikelihoodTable {
+export function likelihoodTable(sighting: Sighting, kept: Kept): LikelihoodTable {
+  const { kind, sown, up } = sighting;
   if (!(Number.isInteger(sown) && Number.isInteger(up) && sown >= 1 && up >= 0 && up <= sown)) throw new RangeError(`${up} of ${sown}`);
-  const name = `${kind} ${up}/${sown}`;
-  const kept = tables.get(name);
-  if (kept) return kept;
-  if (tables.size >= MOST_KEPT) tables.clear();
+  return once(kept, 'tables', `${kind} ${up}/${sown}`, () => tableOf(sighting));
+}
+
+function tableOf({ kind, sown, up }: Sighting): LikelihoodTable {
   const ways = logWays(up, sown);
+  const soils = kind === 'test' ? [1] : SOIL_FACTORS;
   const likelihoods = Float64Array.from({ length: POINTS }, (_, index) => {
     const z = index * STEP - EDGE;
     const [alive, dead] = [normalBelow(z), normalBelow(-z)];
-    const soils = kind === 'test' ? [1] : SOIL_FACTORS;
     const seen = soils.map((soil) => exp(ways + logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD[kind])));
     return ((1 - WENT_WRONG[kind]) * seen.reduce((sum, one) => sum + one, 0)) / soils.length + WENT_WRONG[kind] / (sown + 1);
   });
   const highest = max(...likelihoods);
-  const table = { shares: likelihoods.map((one) => one / highest), highest };
-  tables.set(name, table);
-  return table;
+  return { shares: likelihoods.map((one) => one / highest), highest };
 }
 
 /** Likelihood at a probit, against the highest that any probit has. */

@@ -1,6 +1,10 @@
-import { byAge, priorBelief, workThrough, type Aged, type Belief, type LotHistory } from './belief.ts';
+import { workThrough, type LotHistory } from './belief.ts';
+import type { Belief } from './cells.ts';
 import { probitAt } from './forecast.ts';
+import { nothingKept, type Kept } from './kept.ts';
 import { sightedProbit, WENT_WRONG } from './likelihood.ts';
+import { priorBelief } from './prior.ts';
+import { byAge, type Aged } from './sightings.ts';
 
 const { exp, max, min } = Math;
 
@@ -19,10 +23,10 @@ export interface Oddity {
 const MOST_TOLD = 6;
 
 /** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. */
-export function odditiesOf(history: LotHistory): readonly Oddity[] {
-  const prior = priorBelief(history);
+export function odditiesOf(history: LotHistory, kept: Kept = nothingKept()): readonly Oddity[] {
+  const prior = priorBelief(history, kept);
   const sightings = byAge(history.sightings);
-  const all = workThrough(prior, sightings);
+  const all = workThrough(prior, sightings, kept);
   const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
   return tests
     .map((one, at) => ({ ...one, since: tests[at - 1]?.test ?? null, doubted: all.doubted.includes(one.index) }))
@@ -32,8 +36,9 @@ export function odditiesOf(history: LotHistory): readonly Oddity[] {
       const without = workThrough(
         prior,
         sightings.filter((_, other) => other !== index),
+        kept,
       );
-      const unhurt = doubted ? workThrough(prior, sightings, (other) => other !== index) : all;
+      const unhurt = doubted ? workThrough(prior, sightings, kept, (other) => other !== index) : all;
       return {
         test,
         since,

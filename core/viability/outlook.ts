@@ -1,12 +1,16 @@
 import type { Crop } from '../almanac/crop.ts';
 import { halfLifeYears } from '../almanac/crop.ts';
 import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
-import type { Thresholds } from '../germination/verdict.ts';
 import { betaBinomial } from '../germination/moreTesting.ts';
-import { afterOne, beliefOf, type Aged, type Beginning, type Belief, type LotHistory } from './belief.ts';
+import type { Thresholds } from '../germination/verdict.ts';
+import { afterOne, beliefOf, type LotHistory } from './belief.ts';
+import type { Belief } from './cells.ts';
 import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
-import { odditiesOf } from './oddities.ts';
+import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';
+import { odditiesOf } from './oddities.ts';
+import type { Beginning } from './prior.ts';
+import type { Aged } from './sightings.ts';
 import { ageing, HOME, homeDays } from './storage.ts';
 import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';
 
@@ -35,10 +39,15 @@ export interface Outlook {
   ageOn(day: IsoDate): number;
   /** Home-storage days that a day is worth where it lies now. */
   readonly rate: number;
+  readonly kept: Kept;
 }
 
 /** The outlook of one lot. @param today the day up to which its whereabouts are known */
-export function outlookOf({ crop, harvested, takenInOn, blend, storage, seen }: OutlookFacts, today: IsoDate): Outlook {
+export function outlookOf(
+  { crop, harvested, takenInOn, blend, storage, seen }: OutlookFacts,
+  today: IsoDate,
+  kept: Kept = nothingKept(),
+): Outlook {
   const start = startOfAge(harvested, takenInOn);
   const spells = spellsOf(storage, start, today);
   const last = spells.at(-1);
@@ -57,7 +66,7 @@ export function outlookOf({ crop, harvested, takenInOn, blend, storage, seen }: 
       return { ...sighting, age: ageOn(day), day: daysBetween(start, day) };
     }),
   };
-  return { history, belief: beliefOf(history), start, spells, ageOn, rate };
+  return { history, belief: beliefOf(history, kept), start, spells, ageOn, rate, kept };
 }
 
 /** What an outlook says of one day. */
@@ -75,7 +84,8 @@ export function outlookOn({ belief, ageOn }: Outlook, day: IsoDate, { lend, full
 export const chanceOn = ({ belief, ageOn }: Outlook, share: number, day: IsoDate): number => chanceAtLeast(belief, share, ageOn(day));
 
 /** Share of what is known of its viability on a day that its own tests have told. */
-export const toldByItself = ({ history, belief, ageOn }: Outlook, day: IsoDate): number => ownShare(history, belief, ageOn(day));
+export const toldByItself = ({ history, belief, ageOn, kept }: Outlook, day: IsoDate): number =>
+  ownShare(history, belief, ageOn(day), kept);
 
 /** The day on which the chance of being under `share` reaches `risk`; today where it already has, null where it does not in a lifetime. */
 export function dayUnder({ belief, ageOn, rate }: Outlook, share: number, risk: number, today: IsoDate): IsoDate | null {
@@ -90,18 +100,18 @@ const MOST_DAYS = 60 * 365;
 export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day)) / rate;
 
 /** The forecast of a lot without its test of a day, as the prior for reading that test. */
-export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate) {
-  const without = outlookOf({ ...facts, seen: facts.seen.filter((one) => one !== test) }, today);
+export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?: Kept) {
+  const without = outlookOf({ ...facts, seen: facts.seen.filter((one) => one !== test) }, today, kept);
   return betaAt(without.belief, without.ageOn(test.on));
 }
 
 /** How wide the 80 % band is likely to be after a further test of so many seeds on a day, over all that it may show. */
-export function expectedWidth({ belief, ageOn }: Outlook, day: IsoDate, seeds: number): number {
+export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, seeds: number): number {
   const age = ageOn(day);
   const now = betaAt(belief, age, Infinity);
   let width = 0;
   for (let up = 0; up <= seeds; up += 1) {
-    const { low, high } = bandAt(afterOne(belief, { kind: 'test', sown: seeds, up, age }), age);
+    const { low, high } = bandAt(afterOne(belief, { kind: 'test', sown: seeds, up, age }, kept), age);
     width += betaBinomial(up, seeds, now) * (high - low);
   }
   return width;
@@ -124,9 +134,9 @@ export interface OddTest {
 const WORTH_A_WORD = 0.2;
 
 /** The odd tests of a lot, in order of age. @param least chance of one of its explanations */
-export function oddTestsOf({ history, start }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
+export function oddTestsOf({ history, start, kept }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
   const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? age));
-  return odditiesOf(history)
+  return odditiesOf(history, kept)
     .filter(({ fell, wentWrong }) => Math.max(fell, wentWrong) >= least)
     .map(({ test, since, fell, wentWrong }) => ({
       on: dayOf(test),
@@ -153,7 +163,8 @@ export function fanOf(outlook: Outlook, until: IsoDate, steps = 48): readonly (B
   const days = daysBetween(outlook.start, until);
   const befallen = befallenBy(outlook);
   const before =
-    befallen && beliefOf({ ...outlook.history, sightings: outlook.history.sightings.filter(({ age }) => age < outlook.ageOn(befallen)) });
+    befallen &&
+    beliefOf({ ...outlook.history, sightings: outlook.history.sightings.filter(({ age }) => age < outlook.ageOn(befallen)) }, outlook.kept);
   return Array.from({ length: steps + 1 }, (_, index) => {
     const day = addDays(outlook.start, Math.round((days * index) / steps));
     return { day, ...bandAt(before && day < befallen ? before : outlook.belief, outlook.ageOn(day)) };

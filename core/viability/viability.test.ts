@@ -1,11 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { beliefOf, priorBelief, type Aged, type LotHistory } from './belief.ts';
+import { beliefOf, type LotHistory } from './belief.ts';
 import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, probitAt } from './forecast.ts';
-import { odditiesOf } from './oddities.ts';
+import { nothingKept } from './kept.ts';
 import { likelihoodAt, likelihoodTable, SOIL_FACTORS, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
+import { odditiesOf } from './oddities.ts';
+import { priorBelief } from './prior.ts';
+import type { Aged } from './sightings.ts';
 import { ageing, daysPerProbit, HOME, homeDays, moistureIn, ruleOfThumb, type Spell } from './storage.ts';
+
+const kept = nothingKept();
 
 const COWPEA = { KE: 8.69, CW: 4.715, CH: 0.026, CQ: 0.000498 };
 const ONION = { KE: 6.975, CW: 3.47, CH: 0.04, CQ: 0.000428 };
@@ -108,13 +113,13 @@ const tested = (age: number, up: number, sown: number, day = age): Aged => ({ ki
 describe('the likelihood of a count', () => {
   test('is the binomial’s, spread out: eight of ten is likeliest near eight tenths, and each count has its chance', () => {
     const best = (up: number, sown: number) => {
-      const { shares } = likelihoodTable({ kind: 'test', up, sown });
+      const { shares } = likelihoodTable({ kind: 'test', up, sown }, kept);
       return shares.indexOf(1) * 0.02 - 9;
     };
     expect(normalBelow(best(8, 10))).toBeCloseTo(0.8, 1);
     for (const kind of ['test', 'emergence'] as const) {
       const chances = Array.from({ length: 41 }, (_, up) => {
-        const table = likelihoodTable({ kind, up, sown: 40 });
+        const table = likelihoodTable({ kind, up, sown: 40 }, kept);
         return table.highest * likelihoodAt(table, 0.3);
       });
       expect(chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 6);
@@ -129,7 +134,7 @@ describe('the likelihood of a count', () => {
       [400, 400],
     ] as const)
       for (const kind of ['test', 'emergence'] as const) {
-        const { shares, highest } = likelihoodTable({ kind, up, sown });
+        const { shares, highest } = likelihoodTable({ kind, up, sown }, kept);
         // Never nothing: what was seen may always have gone wrong.
         expect(shares.every((share) => share * highest >= WENT_WRONG[kind] / (sown + 1) - 1e-15 && share <= 1)).toBe(true);
       }
@@ -139,7 +144,7 @@ describe('the likelihood of a count', () => {
       [0, 0],
       [1.5, 4],
     ] as const)
-      expect(() => likelihoodTable({ kind: 'test', up, sown })).toThrow(RangeError);
+      expect(() => likelihoodTable({ kind: 'test', up, sown }, kept)).toThrow(RangeError);
   });
 
   test('soil takes its share: the same count is worth less, and says that more were alive', () => {
@@ -312,4 +317,20 @@ describe('a test that goes against all before it', () => {
     const sightings = [good, tested(360, 1, 20)];
     expect(ownShare(lot({ sightings }), beliefOf(lot({ sightings })), 360)).toBeGreaterThan(0.3);
   });
+});
+
+test('the example that belief.ts gives is what comes out', () => {
+  const history = { halfLifeYears: 5, borrowed: false, ageThen: [{ days: 0, chance: 1 }] };
+  const percents = ({ low, median, high }: ReturnType<typeof bandAt>) => [low, median, high].map((share) => Math.round(100 * share));
+  expect(percents(bandAt(priorBelief(history), 900))).toEqual([39, 76, 93]);
+  expect(percents(bandAt(beliefOf({ ...history, sightings: [tested(400, 17, 20), tested(900, 15, 20)] }), 900))).toEqual([63, 75, 85]);
+});
+
+test('what is kept for many lots changes no figure of any', () => {
+  const shared = nothingKept();
+  for (const halfLifeYears of [2, 5, 5, 9]) {
+    const history = { halfLifeYears, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings: [tested(300, 17, 20)] };
+    expect(bandAt(beliefOf(history, shared), 500)).toEqual(bandAt(beliefOf(history), 500));
+  }
+  expect([shared.priors.size, shared.tables.size]).toEqual([3, 1]);
 });

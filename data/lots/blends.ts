@@ -1,4 +1,4 @@
-import type { Beginning } from '#core/viability/belief.ts';
+import type { Beginning } from '#core/viability/prior.ts';
 import type { Db } from '#data/database.ts';
 
 /** Writes down what was expected of a blend when it was made. */

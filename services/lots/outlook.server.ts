@@ -1,10 +1,11 @@
-import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Crop } from '#core/almanac/crop.ts';
-import { thresholdsFor } from '#core/house/thresholds.ts';
-import { MUCH_LENT } from '#core/schedule/testValue.ts';
-import { answer } from '#core/germination/verdict.ts';
+import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
+import { answer } from '#core/germination/verdict.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
 import { known } from '#core/passport/passport.ts';
+import { MUCH_LENT } from '#core/schedule/testValue.ts';
+import { nothingKept } from '#core/viability/kept.ts';
 import {
   chanceOn,
   daysToFallFrom,
@@ -18,13 +19,16 @@ import {
   type OutlookFacts,
   type SeenOn,
 } from '#core/viability/outlook.ts';
-import { moistureByJar } from '#core/viability/storage.ts';
 import { retest } from '#core/viability/retest.ts';
+import { moistureByJar } from '#core/viability/storage.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/lots/outlooks.ts';
 import { takeReckonersSeat } from '#data/lots/promises.ts';
+
+/** For as long as this process reckons: priors of few crops, likelihoods of few counts. */
+const KEPT = nothingKept();
 
 /** An outlook holds for a week: seed ages slowly. */
 const DAYS_KEPT = 7;
@@ -109,10 +113,10 @@ export async function readExpectation(
   if (!read) throw new Error(`lot ${lotId} has vanished`);
   const isIt = ({ on, sown, up }: Pick<SeenOn, 'on' | 'sown' | 'up'>) => on === test.on && sown === test.sown && up === test.up;
   const same = read.facts.seen.find((one) => one.kind === 'test' && isIt(one));
-  const all = oddTestsOf(outlookOf(read.facts, today));
+  const all = oddTestsOf(outlookOf(read.facts, today, KEPT));
   const own = all.find(isIt);
   return {
-    prior: priorOf(read.facts, same ?? { kind: 'test', ...test }, today),
+    prior: priorOf(read.facts, same ?? { kind: 'test', ...test }, today, KEPT),
     odd: own ? { all, own } : null,
   };
 }
@@ -121,7 +125,7 @@ const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'te
 
 async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
   const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
-    const outlook = outlookOf(facts, today);
+    const outlook = outlookOf(facts, today, KEPT);
     const thresholds = thresholdsFor(house, facts.crop.id);
     const now = outlookOn(outlook, today, thresholds);
     const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);

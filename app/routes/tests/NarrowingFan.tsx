@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
-import { beliefOf, type Aged } from '#core/viability/belief.ts';
-import { bandAt } from '#core/viability/forecast.ts';
-import { normalBelow } from '#core/viability/normal.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { percent } from '#app/ui/sayings.ts';
+import { beliefOf } from '#core/viability/belief.ts';
+import { bandAt } from '#core/viability/forecast.ts';
+import { normalBelow } from '#core/viability/normal.ts';
+import type { Aged } from '#core/viability/sightings.ts';
 
 const YEARS = 8;
 const YEAR = 365.25;
