@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { parseWhen } from '#core/calendar/when.ts';
+import { CONTAINER_NAMES } from '#core/stock/containers.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from './photos.ts';
 
@@ -30,7 +31,7 @@ export const maybeWords = (most: number) =>
     .transform((text) => text || null);
 
 /** What seed is kept in. */
-export const container = z.enum(['jar', 'tin', 'plastic bag', 'paper envelope', 'box'], { error: 'What is it in?' });
+export const container = z.enum(CONTAINER_NAMES, { error: 'What is it in?' });
 
 /** A box that was ticked or not. */
 export const tick = z.boolean().optional().transform(Boolean);

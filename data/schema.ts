@@ -1,6 +1,6 @@
-import type { HoldReason } from '#core/passport/holds.ts';
 import type { ColumnType, Generated, GeneratedAlways, SelectType } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
+import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { Brought, Method, Recipe, RecipeStep } from '#core/bench/methods.ts';
 import type { Caution, Step } from '#core/bench/steps.ts';
 import type { Treatment } from '#core/bench/treatments.ts';
@@ -9,14 +9,14 @@ import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination
 import type { QuickLook } from '#core/germination/quickLooks.ts';
 import type { SeedState } from '#core/germination/towel.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
-import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { Prices } from '#core/house/prices.ts';
-import type { CropThresholds } from '#core/house/thresholds.ts';
 import type { Rules } from '#core/house/rules.ts';
+import type { CropThresholds } from '#core/house/thresholds.ts';
 import type { Aim, HoldKind, Kind, Origin } from '#core/lots/words.ts';
+import type { HoldReason } from '#core/passport/holds.ts';
 import type { FORMS, Passport } from '#core/passport/passport.ts';
-import type { Claim } from '#core/promise/judge.ts';
 import type { Role } from '#core/people/may.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 
 /** A fact: written once, never updated. */
@@ -601,6 +601,11 @@ interface WeighingTable {
   written_by: MaybeFact<number>;
   act_key: Fact<string>;
 }
+interface ContainerTable {
+  name: Fact<string>;
+  shuts: Fact<boolean>;
+  breathes: Fact<boolean>;
+}
 interface RoomAirTable {
   slot: Fact<number>;
   humidity: Fact<number>;
@@ -797,6 +802,7 @@ export interface Schema {
   weighing: WeighingTable;
   air_reading: AirReadingTable;
   room_air: RoomAirTable;
+  container: ContainerTable;
   batch_end: BatchEndTable;
   caution_seen: CautionSeenTable;
   treatment: TreatmentTable;

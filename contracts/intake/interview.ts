@@ -1,9 +1,11 @@
 import { z } from 'zod';
+import { AMOUNT_TROUBLE, DATE_TROUBLE, DISTANCE_TROUBLE } from '#contracts/fields.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { parsePartialDate } from '#core/calendar/parsePartialDate.ts';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { METHODS, type Method } from '#core/isolation/barriers.ts';
 import { KINDS, STORED_SO_FAR, type Kind, type Origin } from '#core/lots/words.ts';
+import { MOST_NEIGHBOURS, questionsNow, saidSoFar, split, type Answers } from '#core/passport/answers.ts';
 import {
   AMOUNTS,
   BOLT_REASONS,
@@ -27,12 +29,11 @@ import {
   type PacketTold,
   type Passport,
 } from '#core/passport/passport.ts';
-import { MOST_NEIGHBOURS, questionsNow, saidSoFar, split, type Answers } from '#core/passport/answers.ts';
 import { MUST_BE_KNOWN, OPTIONAL, type Question } from '#core/passport/questions.ts';
-import { parseDistance } from '#core/units/parseDistance.ts';
+import { CONTAINERS } from '#core/stock/containers.ts';
 import { parseAmount, type Amount } from '#core/units/parseAmount.ts';
+import { parseDistance } from '#core/units/parseDistance.ts';
 import { readStock } from '#core/units/readStock.ts';
-import { AMOUNT_TROUBLE, DATE_TROUBLE, DISTANCE_TROUBLE } from '#contracts/fields.ts';
 
 const posted = z.record(z.string().max(40), z.string().max(2000)).refine((fields) => Object.keys(fields).length <= 160);
 
@@ -126,7 +127,9 @@ class Reader {
       if (MUST_BE_KNOWN.has(question) && this.text(question) === 'unknown') this.fault(question, 'This has to be known');
     const source = saidSoFar(this.answers, this.loan).source;
     if (!crop || !source) return { passport: null, interview: null, faults: this.faults };
-    this.length('variety', 80, 'donor', 120, 'garden', 120, 'gardenPlace', 120, 'place', 60, 'container', 40, 'note', 1000);
+    this.length('variety', 80, 'donor', 120, 'garden', 120, 'gardenPlace', 120, 'place', 60, 'note', 1000);
+    const container = this.text('container');
+    if (container !== null && !Object.hasOwn(CONTAINERS, container)) this.fault('container', MISSING.container!);
     const passport = this.passport();
     const brought = this.brought(crop);
     const interview: Interview | null =

@@ -1,3 +1,4 @@
+import { containerFacts } from '../stock/containers.ts';
 /** What takes water out of seed in a closed jar. */
 export type Desiccant = 'silica' | 'rice';
 /** Grams of water that a gram of it, dry, takes up at the humidity seed is dried to, about a third. */
@@ -94,9 +95,6 @@ const SEED_DENSITY = 700;
 const HEAP = 2;
 const LEAST_HOURS = 1;
 
-/** Glass weighs about as much as half its contents; other containers nothing to speak of. */
-const SHELL: Record<string, number> = { jar: 0.5, tin: 0.2 };
-
 /**
  * Hours a cold, closed container should stand before it is opened, so that no water condenses on the seed: lumped warming
  * of a cube, `ΔT = ΔT₀·e^(−t/τ)`, `τ = 2·mc/(hA)`, until a degree above the dew point of the room. Cautious; an hour at least.
@@ -107,7 +105,7 @@ export function warmUpHours(milligrams: number, container: string, from: number,
   const may = Math.max(0.5, room - dew - 1);
   if (room - from <= may) return 0;
   const kilograms = milligrams / 1e6;
-  const heat = kilograms * (SEED_HEAT + (SHELL[container] ?? 0.1) * GLASS_HEAT);
+  const heat = kilograms * (SEED_HEAT + containerFacts(container).shell * GLASS_HEAT);
   const side = Math.cbrt(kilograms / SEED_DENSITY);
   const hours = (HEAP * heat) / (STILL_AIR * 6 * side * side) / 3600;
   return Math.max(LEAST_HOURS, hours * Math.log((room - from) / may));

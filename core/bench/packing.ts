@@ -20,16 +20,3 @@ export function packetsOf(onHand: number, content: number, reserve: number, want
   if (packets > most) return { ok: false, why: 'more than there is', most };
   return { ok: true, packets, keptBack: onHand - packets * content, each: content };
 }
-
-/** What each container is good for. */
-export const CONTAINERS = {
-  jar: { title: 'Glass jar', good: 'The best barrier; headspace in the freezer', breathes: false },
-  tin: { title: 'Metal tin', good: 'Dark and rodent-proof; seal the lid', breathes: false },
-  'plastic bag': { title: 'Plastic bag', good: 'Light; ink rubs off, so put a slip inside', breathes: false },
-  'paper envelope': {
-    title: 'Paper envelope',
-    good: 'Breathes and keeps light out; for seed still drying, or inside a jar',
-    breathes: true,
-  },
-  box: { title: 'Box', good: 'Holds envelopes; no barrier by itself', breathes: true },
-} as const;

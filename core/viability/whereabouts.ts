@@ -1,5 +1,6 @@
 import { addDays, daysBetween, earliestDay, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
 import type { StoredSoFar } from '../lots/words.ts';
+import { containerFacts } from '../stock/containers.ts';
 import { HOME, type Air, type Spell } from './storage.ts';
 
 /** Where a lot lay from a day on. */
@@ -23,9 +24,6 @@ const DONORS_PLACE: Record<StoredSoFar, { readonly air: Air; readonly sealed: bo
   'living room': { air: { celsius: 20, humidity: 0.5 }, sealed: false },
   'shed or garage': { air: { celsius: 17, humidity: 0.65 }, sealed: false },
 };
-
-/** Containers that shut: seed in them keeps the moisture it was closed with. */
-const SHUTS: ReadonlySet<string> = new Set(['jar', 'tin']);
 
 /** A spell with the day it began, and whether anybody knows what the place was like. */
 export interface DatedSpell extends Spell {
@@ -67,7 +65,7 @@ export function spellsOf({ before, stays, climates, jars }: LotStorage, from: Is
   }
   stays.forEach(({ since, place, container }, index) => {
     const until = stays[index + 1]?.since ?? to;
-    const sealed = SHUTS.has(container);
+    const sealed = containerFacts(container).shuts;
     const here = climates
       .filter((climate) => climate.place === place && climate.since < until)
       .sort((one, other) => one.since.localeCompare(other.since));

@@ -108,6 +108,25 @@ create trigger room_air_unchanging before update or delete on room_air for each 
 create trigger room_air_untruncated before truncate on room_air for each statement execute function refuse_change();
 `;
 
+/** What seed is kept in, as `core/stock/containers.ts` lists it; names from before there was a list stay, as open ones. */
+const CONTAINERS = `
+create table container (
+  name text primary key,
+  shuts boolean not null,
+  breathes boolean not null,
+  constraint shut_container_does_not_breathe check (not (shuts and breathes))
+);
+insert into container (name, shuts, breathes) values
+  ('jar', true, false), ('tin', true, false), ('plastic bag', false, false), ('paper envelope', false, true), ('box', false, true),
+  ('packets', false, true);
+insert into container (name, shuts, breathes)
+  select distinct container, false, true from (select container from holding union select container from warm_up) as used on conflict do nothing;
+alter table holding add constraint holding_container_is_known foreign key (container) references container;
+alter table warm_up add constraint warm_up_container_is_known foreign key (container) references container;
+create index holding_in_container on holding (container);
+create index warm_up_in_container on warm_up (container);
+`;
+
 const INDEXES = `
 create index movement_of_act on movement (act_key);
 create index movement_from on movement (from_holding) where from_holding is not null;
@@ -144,7 +163,7 @@ create index session_by_end on session (expires_at);
 /** What the application may do; and a function with its owner's rights looks names up in this schema alone. */
 const RIGHTS = `
 grant select, update (verdict, tested_sprouted, tested_laid, tested_on, next_test_on, next_test_reason) on lot_state to kind_granary_app;
-grant select on lot to kind_granary_app;
+grant select on lot, container to kind_granary_app;
 grant select, insert on lot_written, room_air to kind_granary_app;
 grant update (kind, harvested, plants_harvested, donor_id, garden_id, line_id, search_text, treated, form, open_by, seeds_per_gram) on lot_written to kind_granary_app;
 grant delete on session, one_time_link, wrong_try, parked_form to kind_granary_app;
@@ -156,5 +175,5 @@ end $$;
 `;
 
 export async function up(db: Kysely<unknown>): Promise<void> {
-  for (const part of [SHELF_ORDER, STATE, ROOM_AIR, INDEXES, RIGHTS]) await sql.raw(part).execute(db);
+  for (const part of [SHELF_ORDER, STATE, ROOM_AIR, CONTAINERS, INDEXES, RIGHTS]) await sql.raw(part).execute(db);
 }

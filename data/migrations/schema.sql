@@ -483,6 +483,13 @@ CREATE TABLE public.check_photo (
     CONSTRAINT photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
 );
 
+CREATE TABLE public.container (
+    name text NOT NULL,
+    shuts boolean NOT NULL,
+    breathes boolean NOT NULL,
+    CONSTRAINT shut_container_does_not_breathe CHECK ((NOT (shuts AND breathes)))
+);
+
 CREATE TABLE public.crop (
     id text NOT NULL,
     name text NOT NULL,
@@ -1748,6 +1755,9 @@ ALTER TABLE ONLY public.caution_seen
 ALTER TABLE ONLY public.check_photo
     ADD CONSTRAINT check_photo_pkey PRIMARY KEY (check_id);
 
+ALTER TABLE ONLY public.container
+    ADD CONSTRAINT container_pkey PRIMARY KEY (name);
+
 ALTER TABLE ONLY public.crop_override
     ADD CONSTRAINT crop_override_pkey PRIMARY KEY (id);
 
@@ -2017,6 +2027,8 @@ CREATE INDEX hold_of_lot ON public.hold_written USING btree (lot_id);
 
 CREATE INDEX holding_at_place ON public.holding USING btree (place_id);
 
+CREATE INDEX holding_in_container ON public.holding USING btree (container);
+
 CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
 CREATE INDEX incident_of_lot ON public.incident USING btree (lot_id);
@@ -2134,6 +2146,8 @@ CREATE INDEX trial_end_from_line ON public.trial_end USING btree (old_line);
 CREATE INDEX trial_end_to_line ON public.trial_end USING btree (new_line);
 
 CREATE INDEX trial_of_lot ON public.trial USING btree (lot_id);
+
+CREATE INDEX warm_up_in_container ON public.warm_up USING btree (container);
 
 CREATE INDEX warm_up_of_lot ON public.warm_up USING btree (lot_id);
 
@@ -2524,6 +2538,9 @@ ALTER TABLE ONLY public.hold_written
     ADD CONSTRAINT hold_set_by_fkey FOREIGN KEY (set_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.holding
+    ADD CONSTRAINT holding_container_is_known FOREIGN KEY (container) REFERENCES public.container(name);
+
+ALTER TABLE ONLY public.holding
     ADD CONSTRAINT holding_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.holding
@@ -2835,6 +2852,9 @@ ALTER TABLE ONLY public.undone
 ALTER TABLE ONLY public.warm_up
     ADD CONSTRAINT warm_up_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
+ALTER TABLE ONLY public.warm_up
+    ADD CONSTRAINT warm_up_container_is_known FOREIGN KEY (container) REFERENCES public.container(name);
+
 ALTER TABLE ONLY public.warm_up_end
     ADD CONSTRAINT warm_up_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -2900,6 +2920,8 @@ GRANT UPDATE(revoked_at) ON TABLE public.calendar_feed TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.caution_seen TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.check_photo TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.container TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.crop TO kind_granary_app;
 

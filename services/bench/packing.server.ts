@@ -1,4 +1,5 @@
 import { packetsOf } from '#core/bench/packing.ts';
+import { PACKETS } from '#core/stock/containers.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -38,7 +39,7 @@ export function packLot(
     const to = await createHolding(tx, {
       lotId: lot.id,
       placeId: await ensurePlace(tx, pack.place),
-      container: 'packets',
+      container: PACKETS,
       packetUnits: each,
     });
     let wanted = made.packets * each;

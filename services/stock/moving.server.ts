@@ -1,4 +1,4 @@
-import { CONTAINERS } from '#core/bench/packing.ts';
+import { containerFacts, type Container } from '#core/stock/containers.ts';
 import { readPart } from '#core/stock/readPart.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -59,7 +59,7 @@ export interface Moving {
   readonly part: string | null;
   readonly place: string;
   /** Null where packets move, which stay what they are. */
-  readonly container: keyof typeof CONTAINERS | null;
+  readonly container: Container | null;
 }
 
 /** Puts all or part of what lies in one container into another, or at another place. A lot on hold is moved all the same. */
@@ -71,8 +71,8 @@ export function moveSeed(db: Db, actor: Actor, today: string, moving: Moving) {
     const container = from.packetUnits === null ? (moving.container ?? from.container) : from.container;
     const amount = unitsOfPart(from, lot, moving.part, refuse);
     if (await isDeadlyPlace(tx, lot.facts, moving.place, today)) refuse({ code: 'frost kills it' });
-    const shuts = container in CONTAINERS && !CONTAINERS[container as keyof typeof CONTAINERS].breathes;
-    if (shuts && container !== from.container && (await activeHolds(tx, lot.id)).includes('drying')) refuse({ code: 'shut in damp' });
+    if (!containerFacts(container).breathes && container !== from.container && (await activeHolds(tx, lot.id)).includes('drying'))
+      refuse({ code: 'shut in damp' });
     const to = await holdingFor(tx, lot.id, { ...from, container, place: moving.place });
     if (to === from.id) refuse({ code: 'it is there' });
     await move(tx, {

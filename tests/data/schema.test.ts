@@ -5,6 +5,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { sql } from 'kysely';
+import { CONTAINER_NAMES, PACKETS, containerFacts } from '#core/stock/containers.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
@@ -83,6 +84,15 @@ test('what an undone act wrote is found by index', async () => {
     where relkind = 'r' and (relname like '%\\_written' or relname = 'movement')
       and not exists (select from pg_index where indrelid = pg_class.oid and indkey[0] = attnum)`.execute(owner);
   expect(rows).toEqual([]);
+});
+
+test('the database knows the same containers as the code', async () => {
+  const { rows } = await sql`select name, shuts, breathes from container order by name`.execute(owner);
+  const ours = [...CONTAINER_NAMES, PACKETS].map((name) => {
+    const { shuts, breathes } = containerFacts(name);
+    return { name, shuts, breathes };
+  });
+  expect(rows).toEqual(ours.sort((one, other) => (one.name < other.name ? -1 : 1)));
 });
 
 test('a movement rewrites no index of the lots', async () => {

@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { CONTAINERS } from '#core/bench/packing.ts';
+import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { BatchPage } from './WhatNext.tsx';
@@ -50,7 +50,7 @@ export function EndBatch({
                 field={fields.container}
                 label="Into a"
                 hint={batch.moist ?? 'Seed still drying wants one that breathes'}
-                options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
+                options={CONTAINER_CHOICES}
                 initial={follows ? start.container : undefined}
               />
             </>

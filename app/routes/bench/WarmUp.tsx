@@ -1,8 +1,8 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { CONTAINERS } from '#core/bench/packing.ts';
 import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { AwayPage } from './away.tsx';
 
@@ -50,11 +50,7 @@ export function TakeOutForm({ formKey, result }: { formKey: string; result: Subm
   });
   return (
     <PostForm form={form} formKey={formKey} intent="take">
-      <ChoiceField
-        field={fields.container}
-        label="What comes out?"
-        options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
-      />
+      <ChoiceField field={fields.container} label="What comes out?" options={CONTAINER_CHOICES} />
       <TextField
         field={fields.celsius}
         label="How cold was it, °C?"

@@ -1,31 +1,31 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data } from 'react-router';
-import { packetsOf, CONTAINERS } from '#core/bench/packing.ts';
-import { keptMoist } from '#core/almanac/crop.ts';
-import { enoughOf } from '#core/stock/enough.ts';
-import { formatSeeds } from '#core/units/formatAmount.ts';
-import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import { packForm, unpackForm } from '#contracts/bench/bench.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
-import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#services/bench/packing.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#app/ui/placeHint.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { KnowTheSeed } from './KnowTheSeed.tsx';
+import { packForm, unpackForm } from '#contracts/bench/bench.ts';
+import { keptMoist } from '#core/almanac/crop.ts';
+import { packetsOf } from '#core/bench/packing.ts';
+import { enoughOf } from '#core/stock/enough.ts';
+import { formatSeeds } from '#core/units/formatAmount.ts';
+import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
+import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#services/bench/packing.server.ts';
 import type { Route } from './+types/pack.ts';
+import { KnowTheSeed } from './KnowTheSeed.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Pack · Kind Granary' }];
 
@@ -184,9 +184,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
                 </p>
               )
             }
-            reasons={[
-              `${CONTAINERS['paper envelope'].title}: ${CONTAINERS['paper envelope'].good.charAt(0).toLowerCase()}${CONTAINERS['paper envelope'].good.slice(1)}`,
-            ]}
+            reasons={['Paper envelopes breathe and keep light out: for seed still drying, or inside a jar']}
           />
         )}
         <Button type="submit" look="action">

@@ -1,5 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { useFetcher } from 'react-router';
+import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
+import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import { DESK_ORIGINS, KINDS, STORED_SO_FAR } from '#core/lots/words.ts';
@@ -20,18 +22,16 @@ import {
   USES,
 } from '#core/passport/passport.ts';
 import type { Question } from '#core/passport/questions.ts';
+import { CONTAINER_NAMES } from '#core/stock/containers.ts';
 import { formatMetres } from '#core/units/formatAmount.ts';
-import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
-import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
-import { AskChoice, AskText, AskTick, AskWords, type Choice } from './asks.tsx';
 import { capital, choices, type InterviewContext } from './asking.ts';
+import { AskChoice, AskText, AskTick, AskWords, type Choice } from './asks.tsx';
 import { AskNeighbours } from './neighbours.tsx';
 
 const YES_NO: readonly Choice[] = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
 ];
-const CONTAINERS = ['jar', 'tin', 'paper envelope', 'plastic bag', 'box'];
 
 /** One question of the interview, with the words in which it is asked of this crop. */
 export function AskQuestion({ question, context }: { question: Question; context: InterviewContext }): ReactNode {
@@ -358,7 +358,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           name="container"
           label="Into a"
           hint="Seed still drying wants one that breathes"
-          choices={choices(CONTAINERS)}
+          choices={choices(CONTAINER_NAMES)}
         />
       );
     case 'note':

@@ -9,12 +9,12 @@ import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, percent, VERDICT_WORDS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { blendForm } from '#contracts/lots/blend.ts';
-import { CONTAINERS } from '#core/bench/packing.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { probabilityAtLeast } from '#core/germination/betaPosterior.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
@@ -248,11 +248,7 @@ function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result:
         <p className="font-semibold">{proposalWords(proposed, weaker, better)}</p>
         {parts.every((part) => part.seeds > 0) && <Expected parts={parts} thresholds={thresholds} />}
         <TextField field={fields.place} label="Where does it go?" suggestions={lot.places} />
-        <ChoiceField
-          field={fields.container}
-          label="Into a"
-          options={Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }))}
-        />
+        <ChoiceField field={fields.container} label="Into a" options={CONTAINER_CHOICES} />
         <Button type="submit" look="action">
           Blend them
         </Button>

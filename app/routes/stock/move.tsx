@@ -6,12 +6,12 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#app/ui/placeHint.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { moveForm } from '#contracts/stock/stock.ts';
-import { CONTAINERS } from '#core/bench/packing.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
 import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
@@ -67,8 +67,6 @@ export async function action({ request, params: { code }, context }: Route.Actio
   );
 }
 
-const INTO = Object.entries(CONTAINERS).map(([value, { title }]) => ({ value, label: title }));
-
 export default function Move({
   loaderData: { key, code, unit, name, places, placeHint: hint, holdings },
   actionData,
@@ -98,7 +96,7 @@ export default function Move({
               label="New container (optional)"
               hint="Packets stay in their packets"
               empty="Same container"
-              options={INTO}
+              options={CONTAINER_CHOICES}
             />
           )}
           <Button type="submit" look="action">
