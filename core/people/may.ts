@@ -42,3 +42,6 @@ export function mayEdit(
 ): boolean {
   return may(actor.role, 'manage people') || (may(actor.role, 'work') && (person.role === null || person.id === actor.personId));
 }
+
+/** What leaves the house for good at one go, thrown away or given, is a coordinator's beyond so many seeds. */
+export const MOST_SEEDS_BY_HELPER = 500;

@@ -1,4 +1,4 @@
-import { may } from '#core/people/may.ts';
+import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import type { Actor } from '#data/people/accounts.ts';
@@ -10,16 +10,13 @@ import { drawFromLot, type Short } from './stock.server.ts';
 export type DiscardProblem =
   NoLot | { readonly code: 'nothing left' } | { readonly code: 'coordinator only'; readonly most: number } | Short;
 
-/** A helper throws away so many seeds at most; more is a coordinator's to decide. */
-const MOST_BY_HELPER = 500;
-
 /** Throws away all that is left of a lot, with a reason. */
 export function discardLot(db: Db, actor: Actor, today: string, discard: { key: string; code: string; reason: string }) {
   return perform<null, DiscardProblem>(db, { key: discard.key, command: 'lot discarded', actor }, async (tx, refuse) => {
     const lot = await lockedLot(tx, discard.code, refuse);
     if (lot.onHand === 0) refuse({ code: 'nothing left' });
-    if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_BY_HELPER && !may(actor.role, 'override policy'))
-      refuse({ code: 'coordinator only', most: MOST_BY_HELPER });
+    if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_SEEDS_BY_HELPER && !may(actor.role, 'override policy'))
+      refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
     await drawFromLot(
       tx,
       lot,

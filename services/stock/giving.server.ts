@@ -1,5 +1,5 @@
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
-import { may } from '#core/people/may.ts';
+import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -9,7 +9,7 @@ import { findHoldings } from '#data/stock/places.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { perform } from '#services/perform.server.ts';
-import { unitsOfPart, type PartProblem } from './moving.server.ts';
+import { unitsOfPart, type PartProblem } from './part.server.ts';
 
 export type GiveProblem =
   | PartProblem
@@ -17,9 +17,6 @@ export type GiveProblem =
   | { readonly code: 'no such holding' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> }
   | { readonly code: 'coordinator only'; readonly most: number };
-
-/** A helper gives away so many seeds at most; more is a coordinator's to decide. */
-const MOST_BY_HELPER = 500;
 
 export interface Giving {
   readonly key: string;
@@ -48,8 +45,8 @@ export function giveSeed(db: Db, actor: Actor, today: string, giving: Giving) {
     const overridden = answer.answer === 'coordinator' && giving.overrideReason !== null && leads;
     if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
     const amount = unitsOfPart(from, lot, giving.part, refuse);
-    if (seedsInUnits(amount, lot.unit, lot.seedsPerGram) > MOST_BY_HELPER && !leads)
-      refuse({ code: 'coordinator only', most: MOST_BY_HELPER });
+    if (seedsInUnits(amount, lot.unit, lot.seedsPerGram) > MOST_SEEDS_BY_HELPER && !leads)
+      refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
     await move(tx, {
       actKey: giving.key,
       lotId: lot.id,

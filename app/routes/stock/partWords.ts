@@ -1,6 +1,6 @@
-import type { PartProblem } from '#services/stock/moving.server.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
+import type { PartProblem } from '#services/stock/part.server.ts';
 
 /** What stands in the way of taking so much out of a container, at the field where it was typed. */
 export function partTrouble(problem: PartProblem): Record<string, string[]> {
