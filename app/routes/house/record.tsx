@@ -92,7 +92,7 @@ function UndoForm({ act, formKey }: { act: string; formKey: string }) {
     <Form method="post" action="/undo">
       <input type="hidden" name="key" value={formKey} />
       <input type="hidden" name="act" value={act} />
-      <Button type="submit" look="quiet" className="min-h-9 px-0 py-0">
+      <Button type="submit" look="quiet" className="-my-2 min-h-9 px-0 py-0">
         Undo
       </Button>
     </Form>
