@@ -1,11 +1,12 @@
 import type { Amount } from '#core/units/parseAmount.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
-import { move } from '#data/stock/ledger.ts';
 import { updateLotFromPassport, type lockLot } from '#data/lots/lots.ts';
-import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { writePassport } from '#services/lots/writePassport.server.ts';
 
 type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
 
@@ -53,7 +54,7 @@ export async function enterClean(
   });
   if (!clean.isLast || lot.form === 'clean seed') return;
   const [passport] = await readPassports(tx, lot.id);
-  await recordPassport(tx, {
+  await writePassport(tx, {
     lotId: lot.id,
     answers: { ...passport!.answers, form: 'clean seed' },
     why: 'Cleaned here',

@@ -10,11 +10,12 @@ import type { Db } from '#data/database.ts';
 import { readHouse, updateHouse, type House } from '#data/house/house.ts';
 import { createHold, findHolds } from '#data/lots/holds.ts';
 import { createLot, lockLot, takeLotCode } from '#data/lots/lots.ts';
-import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { readPassports } from '#data/lots/passports.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
+import { writePassport } from '#services/lots/writePassport.server.ts';
 import { perform } from '#services/perform.server.ts';
 
 export type BeginProblem =
@@ -110,7 +111,7 @@ async function splitOff(
     [{ id: lot.id, seeds: null }],
   );
   const [passport] = await readPassports(tx, lot.id);
-  await recordPassport(tx, { lotId, answers: passport!.answers, why: null, writtenOn: today, writtenBy: actor.personId, actKey });
+  await writePassport(tx, { lotId, answers: passport!.answers, why: null, writtenOn: today, writtenBy: actor.personId, actKey });
   const [holding] = await findHoldings(tx, lot.id);
   await createHolding(tx, { lotId, placeId: await ensurePlace(tx, holding!.place), container: holding!.container });
   for (const { kind, reason, rule, liftedOn } of await findHolds(tx, lot.id))

@@ -18,7 +18,6 @@ import { forgetDraft } from '#data/intake/drafts.ts';
 import { recordEvidence } from '#data/lots/evidence.ts';
 import { ensureLine } from '#data/lots/lines.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
-import { recordPassport } from '#data/lots/passports.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
@@ -27,6 +26,7 @@ import { createHolding, ensurePlace } from '#data/stock/places.ts';
 import { layHolds } from '#services/lots/holds.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
+import { writePassport } from '#services/lots/writePassport.server.ts';
 import { perform, type Refuse } from '#services/perform.server.ts';
 
 export type IntakeProblem =
@@ -146,7 +146,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
     },
     parent ? [{ id: parent.lotId, seeds: null }] : [],
   );
-  await recordPassport(tx, { lotId: id, answers: passport, why: null, writtenOn: today, writtenBy: actor.personId, actKey: intake.key });
+  await writePassport(tx, { lotId: id, answers: passport, why: null, writtenOn: today, writtenBy: actor.personId, actKey: intake.key });
   const holding = await createHolding(tx, { lotId: id, placeId: await ensurePlace(tx, interview.place), container: interview.container });
   if (stock.amount > 0)
     await move(tx, {

@@ -14,7 +14,7 @@ import { createBlend } from '#data/lots/blends.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotsOfLine } from '#data/lots/lines.ts';
 import { createLot, takeLotCode } from '#data/lots/lots.ts';
-import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { readPassports } from '#data/lots/passports.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
@@ -28,6 +28,7 @@ import { layHolds } from './holds.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
 import { refreshPromises } from './promises.server.ts';
+import { writePassport } from './writePassport.server.ts';
 
 /** Why a lot cannot be blended with another. */
 export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart';
@@ -195,7 +196,7 @@ export function blendLots(db: Db, actor: Actor, today: string, blending: Blendin
       },
       parts.map(({ lot, seeds: count }) => ({ id: lot.id, seeds: count })),
     );
-    await recordPassport(tx, {
+    await writePassport(tx, {
       lotId,
       answers: passport,
       why: null,

@@ -3,7 +3,7 @@ import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
 import type { Db } from '#data/database.ts';
 import { findRelatives, updateLotFromPassport } from '#data/lots/lots.ts';
-import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { readPassports } from '#data/lots/passports.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { treatedColumn } from '#services/intake/intake.server.ts';
 import { perform } from '#services/perform.server.ts';
@@ -11,6 +11,7 @@ import { changeUnderRules } from './holds.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { refreshPromises } from './promises.server.ts';
+import { writePassport } from './writePassport.server.ts';
 
 export type CorrectionProblem =
   | NoLot
@@ -50,7 +51,7 @@ export function correctPassport(
         form: passport.form,
         openBy: ripe === null || ripe.kind === 'too early' ? null : ripe.openBy,
       });
-      await recordPassport(tx, {
+      await writePassport(tx, {
         lotId: lot.id,
         answers: passport,
         why: correction.why,

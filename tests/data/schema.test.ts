@@ -5,6 +5,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { sql } from 'kysely';
+import { storedPassport } from '#contracts/intake/passport.ts';
 import { CONTAINER_NAMES, PACKETS, containerFacts } from '#core/stock/containers.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -137,7 +138,9 @@ describe.each(['0010', '0015'])('data of the release at %s', (release) => {
     for (const { code, tests, passports } of before) {
       const lot = (await findLotByCode(old, code))!;
       expect(lot.code).toBe(code);
-      expect((await readPassports(old, lot.id)).length).toBe(passports);
+      const said = await readPassports(old, lot.id);
+      expect(said.length).toBe(passports);
+      for (const { answers } of said) expect(storedPassport.parse(answers)).toEqual(answers);
       expect((await readLedger(old, lot.id)).at(-1)?.balance ?? 0).toBe(lot.onHand);
       for (const test of await testsOfLot(old, lot.id)) await readTowel(old, test.id);
       expect((await testsOfLot(old, lot.id)).length).toBe(tests);
