@@ -11,7 +11,6 @@ async function fill(): Promise<void> {
   const db = openDatabase({ url: process.env['OWNER_DATABASE_URL']!, most: 1 });
   await db.transaction().execute(async (tx) => {
     await sql`alter table movement disable trigger user`.execute(tx);
-    const count = async () => (await sql<{ n: number }>`select count(*)::int as n from movement`.execute(tx)).rows[0]!.n;
     await sql`create temporary table pair on commit drop as
       select lot_id, min(id) as here, null::bigint as there from holding where balance > 0 and packet_units is null group by lot_id`.execute(
       tx,
@@ -19,7 +18,10 @@ async function fill(): Promise<void> {
     await sql`with made as (
         insert into holding (lot_id, place_id, container) select lot_id, (select max(id) from place), 'tin' from pair returning id, lot_id
       ) update pair set there = made.id from made where made.lot_id = pair.lot_id`.execute(tx);
-    while ((await count()) < MOVEMENTS)
+    const { rows } = await sql<{ movements: number; pairs: number }>`
+      select (select count(*) from movement)::int as movements, (select count(*) from pair)::int as pairs`.execute(tx);
+    const { movements, pairs } = rows[0]!;
+    for (let done = movements; done < MOVEMENTS && pairs > 0; done += 2 * pairs)
       await sql`
         with acts as (
           insert into act (key, kind, subject, account_id, written_at, answer)
