@@ -24,6 +24,8 @@ export interface Carried {
 }
 
 const PAUSE_MS = 150;
+/** What is refused and replaced sooner than this nobody has read. */
+const READ_MS = 3_000;
 
 /**
  * Keeps the code field ready for the next scan: it has the focus after each answer, a scan replaces the code before it instead of being
@@ -44,6 +46,8 @@ export function useScans(
   const before = useRef('');
   const isOnItsWay = useRef(false);
   const isHalfTyped = useRef(false);
+  /** The refusal that stands beside the field, and since when. */
+  const beside = useRef<(NotLent & { readonly since: number }) | null>(null);
   const stateBefore = useRef(state);
   const pause = useRef<ReturnType<typeof setTimeout>>(undefined);
   const field = (name: string) => section.current?.querySelector<HTMLInputElement>(`input[name="${name}"]`) ?? null;
@@ -52,6 +56,9 @@ export function useScans(
     if (input) input.value = before.current = text;
     isHalfTyped.current = halfTyped;
   };
+
+  /** Lists a refusal, once for each code. */
+  const list = ({ code, why }: NotLent) => keepNotLent([...failed.current.filter((one) => one.code !== code), { code, why }]);
 
   /** Sends the first in line, unless an answer is on its way; what is being typed stays in the field. */
   const sendNext = () => {
@@ -86,14 +93,13 @@ export function useScans(
   useEffect(() => {
     if (!refused) return;
     const { code, packets } = typedIn(refused);
-    if (line.current.length > 0 || isHalfTyped.current) {
-      const why = Object.values(refused.error ?? {})
-        .flat()
-        .filter(Boolean)
-        .join('. ');
-      return keepNotLent([...failed.current, { code, why }]);
-    }
+    const why = Object.values(refused.error ?? {})
+      .flat()
+      .filter(Boolean)
+      .join('. ');
+    if (line.current.length > 0 || isHalfTyped.current) return list({ code, why });
     // It is seen beside its field, and the next scan takes its place.
+    beside.current = { code, why, since: performance.now() };
     write(code, false);
     field('packets')!.value = packets;
     field('code')!.select();
@@ -125,7 +131,11 @@ export function useScans(
       event.preventDefault();
       event.stopPropagation();
       const packets = field('packets')!;
-      keepWaiting([...line.current, { code: field('code')!.value.trim(), packets: packets.value }]);
+      const code = field('code')!.value.trim();
+      const { current: last } = beside;
+      beside.current = null;
+      if (last && last.code !== code && performance.now() - last.since < READ_MS) list(last);
+      keepWaiting([...line.current, { code, packets: packets.value }]);
       write('', false);
       sendNext();
       packets.value = packets.defaultValue;
