@@ -5,9 +5,10 @@ import { readActs } from '#data/acts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { LINE_SORTS, listLines } from '#data/lots/lines.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { listShelves } from '#data/stock/shelves.ts';
 import { findHoldings } from '#data/stock/places.ts';
+import { listShelves } from '#data/stock/shelves.ts';
 import { listTests } from '#data/tests/tests.ts';
+import { acting } from '#services/command.server.ts';
 import { moveSeed } from '#services/stock/moving.server.ts';
 
 /** How lists and acts grow from a library of 2 000 lots to one of 20 000 with 600 000 movements: medians of both, asked in turn. */
@@ -45,7 +46,7 @@ async function mover(db: Db): Promise<() => Promise<void>> {
     const { id, code } = lots.rows[at++ % lots.rows.length]!;
     const from = (await findHoldings(db, id)).find(({ balance, packetUnits }) => balance > 10 && packetUnits === null)!;
     const place = places.find((name) => name !== from.place)!;
-    const done = await moveSeed(db, actor, today, {
+    const done = await moveSeed(acting(db, actor, today), {
       key: randomUUID(),
       code,
       holding: from.id,

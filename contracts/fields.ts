@@ -17,6 +17,25 @@ export const rowNumber = z.coerce.number().int().min(1).max(MOST_ROWS);
 /** Which version of a record a form was shown. */
 export const rowVersion = z.coerce.number().int().min(0).max(MOST_VERSIONS);
 
+/** The code of a lot, as on its label. */
+export const lotCode = z.string().trim().min(1).max(60);
+
+/** The forms of a page whose address says what they are about. */
+export const ofLot = <Form extends z.ZodType>(form: Form) => form.and(z.object({ code: lotCode }));
+export const ofBatch = <Form extends z.ZodType>(form: Form) => form.and(z.object({ batchId: rowNumber }));
+export const ofTest = <Form extends z.ZodType>(form: Form) => form.and(z.object({ testId: rowNumber }));
+
+export const ofLoan = <Form extends z.ZodType>(form: Form) => form.and(z.object({ loanId: rowNumber }));
+export const ofPerson = <Form extends z.ZodType>(form: Form) => form.and(z.object({ personId: rowNumber }));
+export const ofLine = <Form extends z.ZodType>(form: Form) => form.and(z.object({ id: rowNumber }));
+export const ofCrop = <Form extends z.ZodType>(form: Form) => form.and(z.object({ cropId: z.string().min(1).max(60) }));
+
+/** A form with nothing in it but its key. */
+export const bareForm = z.object({ key: actKey });
+
+/** The address of a calendar, as the hex of its hash. */
+export const feedInput = bareForm.extend({ hash: z.string().regex(/^[0-9a-f]{64}$/) });
+
 /** A line of text that must be there. */
 export const words = (most: number, missing: string) =>
   z.string({ error: missing }).trim().min(1, missing).max(most, `Keep it under ${most} characters`);
@@ -118,27 +137,27 @@ const WHEN_TROUBLE = {
   impossible: 'There is no such day or hour',
 } as const;
 
-/** A past moment as people write it; null when left empty, which is now. */
+/** A past moment as people write it; nothing, where it is left empty, is now. */
 export const maybeWhen = z
   .string()
   .trim()
   .max(40, WHEN_TROUBLE.unreadable)
-  .optional()
   .transform((text, context) => {
     if (!text) return null;
     const read = parseWhen(text);
     if (read.ok) return read.when;
     context.addIssue({ code: 'custom', message: WHEN_TROUBLE[read.why] });
     return z.NEVER;
-  });
+  })
+  .optional();
 
 /** A photo that may be left out, and is then null; only its size is known yet. */
 export const maybePhoto = z
-  .union([z.instanceof(File), z.string()])
+  .union([z.instanceof(Blob), z.string()])
   .optional()
   .transform((sent, context) => {
-    if (sent === undefined || sent === '' || (sent instanceof File && sent.size === 0)) return null;
-    if (sent instanceof File && sent.size <= MOST_PHOTO_BYTES) return sent;
+    if (sent === undefined || sent === '' || (sent instanceof Blob && sent.size === 0)) return null;
+    if (sent instanceof Blob && sent.size <= MOST_PHOTO_BYTES) return sent;
     context.addIssue({ code: 'custom', message: PHOTO_TROUBLE['too large'] });
     return z.NEVER;
   });

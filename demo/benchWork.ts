@@ -1,9 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
-import type { Method } from '#core/bench/methods.ts';
-import { stepsFor } from '#core/bench/methods.ts';
-import { cautionsFor } from '#core/bench/methods.ts';
+import { type Method, stepsFor, cautionsFor } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
 import { addDays, dayInZone } from '#core/calendar/plainDate.ts';
 import { questionsNow, type Answers } from '#core/passport/answers.ts';
@@ -16,6 +14,7 @@ import { checkBatch } from '#services/bench/checkBatch.server.ts';
 import { nextStep } from '#services/bench/moveOn.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
+import { NO_TOOLS, acting } from '#services/command.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { remakePhoto } from '#services/remakePhoto.server.ts';
 import { drawFerment } from './drawFerment.ts';
@@ -173,7 +172,7 @@ type Bringing = Pick<BenchStory, 'variety' | 'donor' | 'form' | 'amount'>;
 async function takeIn(db: Db, actor: Actor, today: string, told: Bringing, crop: Crop): Promise<string> {
   const { interview, faults } = readInterview(answersOf(told, crop), crop, false);
   if (!interview) throw new Error(`${told.variety}: ${JSON.stringify(faults)}`);
-  const taken = await receiveLot(db, actor, today, { key: randomUUID(), draftId: null, loanId: null, interview });
+  const taken = await receiveLot(acting(db, actor, today), { key: randomUUID(), draftId: null, loanId: null, interview });
   if (!taken.ok) throw new Error(`${told.variety}: ${taken.problem.code}`);
   return taken.answer.code;
 }
@@ -182,7 +181,7 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
   const before = (hours: number) => new Date(now.getTime() - hours * HOUR);
   const [first, ...rest] = told.steps as [readonly [Step, number], ...(readonly [Step, number])[]];
   const code = await takeIn(db, actor, dayInZone(before(first[1]), HOUSE.timeZone), told, crop);
-  const started = await startBatch(db, actor, before(first[1]), {
+  const started = await startBatch(acting(db, actor, before(first[1])), {
     key: randomUUID(),
     code,
     brought: told.form,
@@ -197,9 +196,13 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
   const { batchId } = started.answer;
   for (const [step, hours] of rest) {
     const batch = (await findBatch(db, batchId))!;
-    await acknowledgeCautions(db, actor, { key: randomUUID(), batchId, cautions: cautionsFor(batch.step, batch.facts, false, {}) });
+    await acknowledgeCautions(acting(db, actor, before(hours)), {
+      key: randomUUID(),
+      batchId,
+      cautions: cautionsFor(batch.step, batch.facts, false, {}),
+    });
     const place = stepsFor(told.method, crop, told.form, []).indexOf(step);
-    const moved = await nextStep(db, actor, before(hours), {
+    const moved = await nextStep(acting(db, actor, before(hours)), {
       key: randomUUID(),
       batchId,
       turn: batch.turn,
@@ -216,11 +219,11 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
   if (told.seen) {
     const { turn } = (await findBatch(db, batchId))!;
     const check = { key: randomUUID(), batchId, turn, seen: told.seen.words, photo: await told.seen.photo() };
-    const seen = await checkBatch(db, actor, before(told.seen.hours), check, remakePhoto);
+    const seen = await checkBatch(acting(db, actor, before(told.seen.hours), { ...NO_TOOLS, remakePhoto }), check);
     if (!seen.ok) throw new Error(`${told.variety}: ${seen.problem.code}`);
   }
   for (const [grams, hours] of told.weighings ?? [])
-    await weighBatch(db, actor, before(hours), {
+    await weighBatch(acting(db, actor, before(hours)), {
       key: randomUUID(),
       batchId,
       milligrams: grams * 1000,
@@ -229,7 +232,13 @@ async function workOne(db: Db, actor: Actor, now: Date, told: BenchStory, crop: 
       heavier: null,
     });
   if (told.weighings)
-    await recordAir(db, actor, before(5), { key: randomUUID(), batchId, of: 'room', humidity: told.humidity, celsius: told.celsius });
+    await recordAir(acting(db, actor, before(5)), {
+      key: randomUUID(),
+      batchId,
+      of: 'room',
+      humidity: told.humidity,
+      celsius: told.celsius,
+    });
 }
 
 function answersOf(told: Bringing, crop: Crop): Answers {

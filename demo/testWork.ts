@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { TestKind } from '#core/germination/layout.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { lots } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { acting } from '#services/command.server.ts';
 import { layTests } from '#services/tests/layTests.server.ts';
 import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
 
@@ -144,7 +145,7 @@ async function playTest(
   const day = (share: number) => Math.round(crop.final * share);
   const laidOn = addDays(today, -(story.read ? crop.final * 2 + 1 + (story.earlier ?? 0) : day(story.gone!)));
   const laid = must(
-    await layTests(db, helper, today, {
+    await layTests(acting(db, helper, today), {
       key: randomUUID(),
       laidOn,
       counted: 'any root',
@@ -169,7 +170,7 @@ async function playTest(
   const { reallyLaid } = story;
   if (reallyLaid)
     must(
-      await correctLaid(db, helper, today, {
+      await correctLaid(acting(db, helper, today), {
         key: randomUUID(),
         testId,
         replicate: 1,
@@ -180,28 +181,28 @@ async function playTest(
   for (const [share, sprouted] of story.counts)
     for (const [replicate, more] of sprouted.entries())
       must(
-        await countTowel(
-          db,
-          helper,
-          today,
-          {
-            key: randomUUID(),
-            testId,
-            checkedOn: addDays(laidOn, day(share)),
-            marks: [],
-            replicate: replicate + 1,
-            more: { sprouted: more, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
-            reWetted: false,
-            mould: false,
-            note: null,
-            photo: null,
-          },
-          () => Promise.reject(new Error('the sample counts without photos')),
-        ),
+        await countTowel(acting(db, helper, today), {
+          key: randomUUID(),
+          testId,
+          checkedOn: addDays(laidOn, day(share)),
+          marks: [],
+          replicate: replicate + 1,
+          more: { sprouted: more, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
+          reWetted: false,
+          mould: false,
+          note: null,
+          photo: null,
+        }),
       );
   if (story.read)
     must(
-      await endTest(db, helper, today, { key: randomUUID(), testId, endedOn: addDays(laidOn, crop.final), outcome: 'read', reason: null }),
+      await endTest(acting(db, helper, today), {
+        key: randomUUID(),
+        testId,
+        endedOn: addDays(laidOn, crop.final),
+        outcome: 'read',
+        reason: null,
+      }),
     );
   return testId;
 }

@@ -1,8 +1,8 @@
 import { mayGive, type CommandName } from '#core/people/commands.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { findAct, lockActKey, recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { brokenRule, worthAnotherTry, type BrokenRule } from '#data/databaseErrors.ts';
+import type { Actor } from '#data/people/accounts.ts';
 
 export type Outcome<Answer, Problem> = { readonly ok: true; readonly answer: Answer } | { readonly ok: false; readonly problem: Problem };
 
@@ -26,6 +26,11 @@ export class NotAllowed extends Error {
   }
 }
 
+/** @throws NotAllowed; without an actor it is the server itself that acts */
+export function assertMayGive(actor: Actor | null, command: CommandName): void {
+  if (!mayGive(actor?.role ?? null, command)) throw new NotAllowed(command);
+}
+
 const TRIES = 4;
 
 /**
@@ -47,7 +52,7 @@ export async function perform<Answer, Problem>(
   },
   work: (tx: Db, refuse: Refuse<Problem>) => Promise<{ readonly answer: Answer; readonly subject: string | null }>,
 ): Promise<Outcome<Answer, Problem>> {
-  if (!mayGive(act.actor?.role ?? null, act.command)) throw new NotAllowed(act.command);
+  assertMayGive(act.actor, act.command);
   const accountId = act.actor?.accountId ?? null;
   const kind = act.detail === undefined ? act.command : `${act.command}: ${act.detail}`;
   const refuse: Refuse<Problem> = (problem) => {

@@ -4,8 +4,10 @@ import { parseWithZod } from '@conform-to/zod/v4';
 import { data, redirect } from 'react-router';
 import type { z } from 'zod';
 import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
+import type { Command } from '#services/command.server.ts';
 import type { Outcome } from '#services/perform.server.ts';
 import { formOf, intentOf } from './incoming.server.ts';
+import type { SignedIn } from './visit.server.ts';
 
 /** A key for a form that is about to be shown. */
 export const newFormKey = (): string => randomUUID();
@@ -42,16 +44,19 @@ export interface Acted {
 }
 
 /**
- * The forms of a page that has several, each under its intent: `act` reads one by its contract, does the work, and puts
- * what stands in the way at its field. @param onward the address to go to when it is done; without it the page stays
+ * The forms of a page that has several, each under its intent. `give` reads one by its command's input and gives the command; `act` is for a form
+ * from which the command's input has yet to be made. Both put what stands in the way at its field.
+ * @param trouble the words for a problem, by field; '' is the form itself
  */
 export function formActs<Problem, Intent extends string = string>(
   form: FormData,
+  visit: SignedIn,
   intents: readonly Intent[],
   trouble: (problem: Problem) => Record<string, string[]>,
 ) {
   const intent = intentOf(form, intents);
   const refused = (result: SubmissionResult) => notAccepted<Acted>({ intent, result });
+  /** @param onward the address to go to when it is done; without it the page stays */
   async function act<Schema extends z.ZodType, Answer, Mine extends Problem>(
     schema: Schema,
     work: (value: z.output<Schema>) => Promise<Outcome<Answer, Mine>>,
@@ -65,5 +70,14 @@ export function formActs<Problem, Intent extends string = string>(
     const acted: Acted = { intent, result: null, spent: String(form.get('key')) };
     return acted;
   }
-  return { intent, act };
+  /** @param of what the page's address says it is about, whatever the form says */
+  function give<Input extends { readonly key: string }, Answer, Mine extends Problem>(
+    command: Command<Input, Answer, Mine>,
+    of: Readonly<Record<string, string | number>>,
+    onward?: (answer: Answer) => string,
+  ) {
+    for (const [name, value] of Object.entries(of)) form.set(name, String(value));
+    return act(command.input, (input) => command(visit, input), onward);
+  }
+  return { intent, act, give };
 }

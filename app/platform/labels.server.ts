@@ -1,11 +1,10 @@
 import bwipjs from 'bwip-js/node';
 import { printForm, sheetFrom } from '#contracts/bench/bench.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { labelPdf, type LabelWords } from '#services/labels.server.ts';
 import { printLabels } from '#services/printing.server.ts';
-import { db } from './database.server.ts';
 import { devices } from './devices.server.ts';
 import { newFormKey, notAccepted, readForm } from './form.server.ts';
+import type { SignedIn } from './visit.server.ts';
 
 /** The address at which people reach this library, for codes that are scanned. */
 export const addressOf = (path: string, request: Request): string => `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}${path}`;
@@ -40,11 +39,11 @@ export const pdfAnswer = (pdf: Buffer, name: string): Response =>
   });
 
 /** Sends labels to the label printer: the same that the PDF would hold. */
-export async function printFromForm(words: LabelWords, request: Request, actor: Actor) {
+export async function printFromForm(words: LabelWords, request: Request, visit: SignedIn) {
   const { submission } = await readForm(request, printForm);
   if (submission.status !== 'success')
     return notAccepted({ printed: null, trouble: 'Load the page again: the sheet, the place on it or the number is not known' });
-  const done = await printLabels(db, actor, devices.printer, { ...submission.value, words });
+  const done = await printLabels(visit, { ...submission.value, words });
   return done.ok
     ? { printed: done.answer.labels, trouble: null }
     : notAccepted({ printed: null, trouble: 'The label printer does not answer: is it plugged in? Nothing was printed' });

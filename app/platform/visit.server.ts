@@ -2,20 +2,26 @@ import { createContext, data, redirect, type MiddlewareFunction, type RouterCont
 import { localPath } from '#contracts/localPath.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { may, type Permission } from '#core/people/may.ts';
+import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findFormerSession } from '#data/people/sessions.ts';
 import { clockFrom } from '#services/clock.server.ts';
+import type { Tools } from '#services/command.server.ts';
 import { whoIs } from '#services/people/signIn.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
+import { devices } from './devices.server.ts';
 import { readUpload } from './form.server.ts';
+import { remakePhoto } from './photos.server.ts';
 import { failed } from './reason.server.ts';
 
 /** What every loader and action knows of a request; resolved once, before any of them runs. */
 export interface Visit {
+  readonly db: Db;
+  readonly tools: Tools;
   readonly actor: Actor | null;
   readonly house: House;
   readonly now: Date;
@@ -27,12 +33,13 @@ export interface Visit {
 export type SignedIn = Visit & { readonly actor: Actor };
 
 const clock = clockFrom(process.env['CLOCK']);
+const tools: Tools = { printer: devices.printer, remakePhoto };
 const visitContext = createContext<Visit>();
 
 /** Finds out who comes and what day it is. Runs before every loader and action, also where only one route's data is asked for. */
 export const meetVisitor: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const now = clock();
-  const token = readSessionToken(request);
+  const token = await readSessionToken(request);
   const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]).catch((error: unknown) =>
     failed(error, context),
   );
@@ -40,7 +47,7 @@ export const meetVisitor: MiddlewareFunction<Response> = async ({ request, conte
   const { pathname } = new URL(request.url);
   if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome'))
     throw await parkAndSignIn(request, token);
-  context.set(visitContext, { actor, house, now, today: dayInZone(now, house.timeZone) });
+  context.set(visitContext, { db, tools, actor, house, now, today: dayInZone(now, house.timeZone) });
   return next();
 };
 

@@ -1,9 +1,4 @@
 import { z } from 'zod';
-import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
-import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
-import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
-import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
-import { HEAVIER } from '#core/bench/weighings.ts';
 import {
   actKey,
   amount,
@@ -17,6 +12,11 @@ import {
   tick,
   words,
 } from '#contracts/fields.ts';
+import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
+import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
+import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
+import { HEAVIER } from '#core/bench/weighings.ts';
+import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
@@ -52,7 +52,7 @@ const turn = z.int({ error: 'Load the page again' });
 const cautions = z
   .string()
   .optional()
-  .transform((text) => (text ?? '').split(',').filter((one): one is Caution => one in CAUTIONS));
+  .transform((text): readonly Caution[] => (text ?? '').split(',').filter((one): one is Caution => one in CAUTIONS));
 
 export const acknowledgeForm = z.object({ key: actKey, cautions });
 
@@ -76,37 +76,44 @@ export const startBatchForm = z.object({
 const target = z.object({ method, step: z.enum(STEPS), place: z.int().min(0).max(20) });
 
 /** Moving a batch on, to a later step or over to another method: `method|step|place`. */
-export const nextStepForm = z.object({
-  key: actKey,
-  turn,
-  to: z.string({ error: 'Say what comes next' }).transform((text, context) => {
-    const [method, step, place] = text.split('|');
-    const read = target.safeParse({ method, step, place: Number(place) });
-    if (read.success) return read.data;
-    context.addIssue({ code: 'custom', message: 'Say what comes next' });
-    return z.NEVER;
-  }),
-  celsius,
-  vessel,
-  when: maybeWhen,
-  cleared: tick,
-  early: tick,
-});
+export const nextStepForm = z
+  .object({
+    key: actKey,
+    turn,
+    to: z.string({ error: 'Say what comes next' }).transform((text, context) => {
+      const [method, step, place] = text.split('|');
+      const read = target.safeParse({ method, step, place: Number(place) });
+      if (read.success) return read.data;
+      context.addIssue({ code: 'custom', message: 'Say what comes next' });
+      return z.NEVER;
+    }),
+    celsius,
+    vessel,
+    when: maybeWhen,
+    cleared: tick,
+    early: tick,
+  })
+  .transform(({ to, ...next }) => ({ ...next, ...to }));
 
 export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto, when: maybeWhen });
 
 export const mixUpForm = z.object({ key: actKey, what: words(300, 'Say what happened'), withTable: tick, discarded: tick });
 
-export const weighForm = z.object({
-  key: actKey,
-  weight,
-  scale: z.enum(['1 g', '0.1 g'], { error: 'Which scale?' }),
-  heavier: z
-    .enum(HEAVIER)
-    .optional()
-    .transform((why) => why ?? null),
-  when: maybeWhen,
-});
+/** Milligrams by which a scale may be wrong, by what it shows. */
+const SCALE_ERROR: Readonly<Record<'1 g' | '0.1 g', number>> = { '1 g': 1000, '0.1 g': 100 };
+
+export const weighForm = z
+  .object({
+    key: actKey,
+    weight,
+    scale: z.enum(['1 g', '0.1 g'], { error: 'Which scale?' }),
+    heavier: z
+      .enum(HEAVIER)
+      .optional()
+      .transform((why) => why ?? null),
+    when: maybeWhen,
+  })
+  .transform(({ weight, scale, ...weighed }) => ({ ...weighed, ...weight, scaleError: SCALE_ERROR[scale] }));
 
 export const airForm = z.object({
   key: actKey,
@@ -149,7 +156,8 @@ export const shutAwayForm = z
         path: ['checked'],
         message: `Not yet: ${missing.map((check) => CONTAINER_CHECKS[check].toLowerCase()).join('; ')}`,
       });
-  });
+  })
+  .transform(({ checked: _, ...shut }) => shut);
 
 export const openTreatedForm = z.object({ key: actKey, reason: maybeWords(300), liftPests: tick });
 
@@ -201,7 +209,8 @@ export const purityForm = z
   .refine(({ key: _, counted: _counted, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
     path: ['pure'],
     message: 'Weigh at least one part',
-  });
+  })
+  .transform(({ key, counted, ...parts }) => ({ key, counted, parts }));
 
 const onOff = z.enum(['on', 'off']);
 /** Working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
@@ -259,7 +268,7 @@ export const beginTrialForm = z
     methods: z
       .union([method, z.array(method)])
       .optional()
-      .transform((chosen) => (chosen === undefined ? [] : [chosen].flat())),
+      .transform((chosen): readonly Method[] => (chosen === undefined ? [] : [chosen].flat())),
     usual: sharePercent('What germination is usual?'),
     difference: sharePercent('Which difference should show?'),
   })

@@ -1,6 +1,13 @@
 import { z } from 'zod';
-import { STEPS, type Step, type StepHours } from '#core/bench/steps.ts';
 import { actKey, words } from '#contracts/fields.ts';
+import type { RecipeStep } from '#core/bench/methods.ts';
+import { STEPS, type Step, type StepHours } from '#core/bench/steps.ts';
+
+const hour = z.number().min(0);
+/** The steps of a recipe as they are stored. */
+export const storedSteps: z.ZodType<readonly RecipeStep[]> = z
+  .array(z.strictObject({ step: z.enum(STEPS), hours: z.strictObject({ earliest: hour, usual: hour, latest: hour }).nullable() }))
+  .min(1);
 
 /** Rows for steps that the form has. */
 export const RECIPE_ROWS = 8;
@@ -48,7 +55,7 @@ export const recipeForm = z
   })
   .transform(({ key, name, extraction, why, ...form }) => {
     const of = form as Readonly<Record<string, unknown>>;
-    const steps = rows.flatMap((row) => {
+    const steps: readonly RecipeStep[] = rows.flatMap((row) => {
       const done = of[`step-${row}`] as Step | null;
       return done ? [{ step: done, hours: of[`hours-${row}`] as StepHours | null }] : [];
     });

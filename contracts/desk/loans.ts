@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, maybeWords, words } from '#contracts/fields.ts';
+import { actKey, rowNumber, maybeWords, words } from '#contracts/fields.ts';
 
 const wholeNumber = (missing: string) => z.int({ error: missing });
 
@@ -10,6 +10,9 @@ export const lendForm = z.object({
   packets: wholeNumber('How many packets? A whole number').min(1, 'At least one packet').max(100, 'A hundred packets at most'),
   overrideReason: maybeWords(300),
 });
+
+/** The same, with who stands at the desk. */
+export const lendInput = lendForm.extend({ memberId: rowNumber });
 
 export const closeLoanForm = z.object({
   key: actKey,

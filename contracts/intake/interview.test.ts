@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { readAlmanac } from '#almanac/read.ts';
+import { evidenceForm, incidentForm, lineForm } from '#contracts/lots/seen.ts';
 import { questionsNow, type Answers } from '#core/passport/answers.ts';
 import { readAnswers, readInterview } from './interview.ts';
-import { evidenceForm, incidentForm, lineForm, rulesFrom } from '#contracts/lots/seen.ts';
 
 const { crops } = readAlmanac();
 const crop = (id: string) => crops.find((one) => one.id === id)!;
@@ -191,6 +191,6 @@ describe('what was seen, as it is posted', () => {
       'rule-isolation': 'production',
     });
     expect(line.aliases).toEqual(['Kettle', 'Old Kettle']);
-    expect(rulesFrom(line)).toEqual({ isolation: 'production' });
+    expect(line.rules).toEqual({ isolation: 'production' });
   });
 });

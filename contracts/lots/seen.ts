@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { AIMS } from '#core/lots/words.ts';
-import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
-import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
 import { actKey, day, maybeWords, rowVersion, tick, words } from '#contracts/fields.ts';
+import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
+import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
+import { AIMS } from '#core/lots/words.ts';
 
 const reason = words(300, 'Say why: whoever comes next will want to know');
 const count = (missing: string) => z.int({ error: missing }).min(0, 'Not less than nothing').max(100_000, 'Check the number');
@@ -103,8 +103,12 @@ export const lineForm = z
       RULE_KEYS.filter((rule) => HOUSE_RULES[rule].byLine && rule !== 'aim').map((rule) => [`rule-${rule}`, schoolOf(rule)]),
     ),
   })
-  .transform(({ aliases, ...form }) => ({
-    ...form,
+  .transform(({ key, version, aim, story, aliases, ...form }) => ({
+    key,
+    version,
+    aim,
+    story,
+    rules: rulesFrom(form),
     aliases: [
       ...new Set(
         (aliases ?? '')
@@ -153,4 +157,5 @@ export const overrideForm = z
     restore: tick,
     why: reason,
   })
-  .refine(({ typed, restore }) => restore || typed !== null, { path: ['typed'], message: 'Write what holds here, or “none”' });
+  .refine(({ typed, restore }) => restore || typed !== null, { path: ['typed'], message: 'Write what holds here, or “none”' })
+  .transform(({ restore, typed, ...said }) => ({ ...said, typed: restore ? null : typed }));

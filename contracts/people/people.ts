@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { ROLES } from '#core/people/may.ts';
 import {
   actKey,
   emailAddress,
@@ -12,6 +11,7 @@ import {
   timeZone,
   words,
 } from '#contracts/fields.ts';
+import { ROLES } from '#core/people/may.ts';
 
 export const signInForm = z.object({
   email: emailAddress,
@@ -30,6 +30,8 @@ const personFields = {
 export const addPersonForm = z.object({ key: actKey, ...personFields });
 export const editPersonForm = z.object({ key: actKey, version: rowVersion, ...personFields });
 export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'Choose what they may do' }) });
+
+export const endAccessForm = z.object({ key: actKey, erase: tick });
 
 /** Choosing a password; the very first coordinator also says who they are. */
 export const welcomeForm = z

@@ -1,13 +1,14 @@
 import { z } from 'zod';
+import { actKey, day, lotCode, maybePhoto, maybeWords, tick, words } from '#contracts/fields.ts';
 import { COUNTED, MEDIA, SPOTS, TEST_KINDS, TREATMENTS_BEFORE } from '#core/germination/layout.ts';
 import { QUICK_LOOKS } from '#core/germination/quickLooks.ts';
 import { COUNTABLE, type Countable } from '#core/germination/towel.ts';
-import { actKey, day, maybePhoto, maybeWords, tick, words } from '#contracts/fields.ts';
 
 const wholeNumber = (missing: string) => z.int({ error: missing });
 const MOST_ON_A_TOWEL = 100;
 const MOST_REPLICATES = 8;
 const MOST_SEEDS = 400;
+const MOST_TOWELS = 60;
 
 /** Seeds of a test or of one of its replicates. */
 const seeds = wholeNumber('How many seeds? A whole number')
@@ -65,6 +66,28 @@ export const layTestForm = z
       context.addIssue({ code: 'custom', path: ['seeds'], message: `A batch holds ${MOST_ON_A_TOWEL} at most` });
   });
 
+/** Laying tests of one lot or of many, each with its own towel. */
+export const layTestsInput = z.object({
+  ...laying,
+  lots: z
+    .array(
+      z.object({
+        code: lotCode,
+        seeds,
+        replicates: z.int().min(1).max(MOST_REPLICATES).optional(),
+        celsius,
+        spot: z.enum(SPOTS),
+        part: z.string().max(60).nullable().optional(),
+        inBatches: z.boolean().optional(),
+        /** The first test of the series, for a further batch. */
+        seriesOf: z.int().optional(),
+      }),
+    )
+    .min(1)
+    .max(MOST_TOWELS)
+    .readonly(),
+});
+
 /** Laying a whole tray of lots at once; a lot left at no seeds is passed over. */
 export const layTrayForm = z.object({
   ...laying,
@@ -82,8 +105,10 @@ export const layTrayForm = z.object({
         spot: z.enum(SPOTS),
       }),
     )
-    .max(60, 'Sixty towels in one go at most')
-    .transform((lots) => lots.filter((lot) => lot.seeds > 0))
+    .max(MOST_TOWELS, 'Sixty towels in one go at most')
+    .transform((lots) =>
+      lots.filter((lot) => lot.seeds > 0).map((lot) => ({ ...lot, replicates: 1, part: null, inBatches: false, seriesOf: undefined })),
+    )
     .refine((lots) => lots.length > 0, 'No seeds are laid: give at least one lot some'),
 });
 

@@ -1,6 +1,4 @@
 import { expect, test } from '@jest/globals';
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { COMMANDS, commandOf, mayGive, type CommandName } from './commands.ts';
 import type { ROLES } from './may.ts';
 
@@ -33,18 +31,6 @@ test('a helper does all the work, and what leads the house is a coordinator’s 
 
 test('what the server does by itself nobody may ask of it, and it does nothing else', () => {
   expect(givenBy(null)).toEqual(SERVERS);
-});
-
-test('each command is given somewhere, and no act has a name that is none', () => {
-  const folder = join(import.meta.dirname, '../../services');
-  const source = readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((file) => file.endsWith('.ts'))
-    .map((file) => readFileSync(join(folder, file), 'utf8'))
-    .join('\n');
-  const given = [...source.matchAll(/\bcommand: ([^{}]+?)(?:,\s*detail: [^{}]+?)?,\s*actor/g)].flatMap(([, said]) =>
-    [...said!.matchAll(/'([^']+)'/g)].map(([, name]) => name!).filter((name) => name !== 'read'),
-  );
-  expect([...new Set([...given, 'held by rule'])].sort()).toEqual([...names].sort());
 });
 
 test('a kept act is known by its command, with or without a detail', () => {

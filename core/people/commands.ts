@@ -12,6 +12,8 @@ export type TakenBack = 'undo' | 'its opposite' | 'written anew' | 'out of the h
 interface Command {
   readonly may: Giver;
   readonly takenBack: TakenBack;
+  /** A device without a network may keep it and send it later: what it writes has a day of its own. */
+  readonly offline?: true;
 }
 
 const work = <Way extends TakenBack>(takenBack: Way) => ({ may: 'work', takenBack }) as const;
@@ -45,7 +47,7 @@ export const COMMANDS = {
   'container opened': work('its opposite'),
 
   'test laid': work('its opposite'),
-  'towel counted': work('written anew'),
+  'towel counted': { ...work('written anew'), offline: true },
   'number laid put right': work('written anew'),
   'test read': work('its opposite'),
   'test abandoned': work('its opposite'),
@@ -107,6 +109,9 @@ export function commandOf(kind: string): CommandName | null {
 }
 
 export const isUndoable = (name: CommandName): name is UndoableName => COMMANDS[name].takenBack === 'undo';
+
+/** Commands that a device without a network may keep. */
+export type OfflineName = { [Name in CommandName]: (typeof COMMANDS)[Name] extends { readonly offline: true } ? Name : never }[CommandName];
 
 /** Whether somebody of this role (null: the server itself) may give this command at all. */
 export function mayGive(role: Role | null, name: CommandName): boolean {

@@ -1,3 +1,5 @@
+import { acknowledgeForm } from '#contracts/bench/bench.ts';
+import { ofBatch } from '#contracts/fields.ts';
 import { cautionsFor } from '#core/bench/methods.ts';
 import { type Caution, type Step } from '#core/bench/steps.ts';
 import type { Batch } from '#data/bench/batches.ts';
@@ -5,7 +7,8 @@ import { findAcknowledged, acknowledge } from '#data/bench/cautions.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
 import { type BatchGone, openBatch } from './batchAt.server.ts';
 
 export type ReadFirst = { readonly code: 'read first'; readonly cautions: readonly Caution[] };
@@ -22,10 +25,12 @@ export async function readFirst(tx: Db, batch: Batch, actor: Actor, refuse: Refu
 }
 
 /** Writes down that somebody has read the hazards of the step a batch stands at. */
-export function acknowledgeCautions(db: Db, actor: Actor, seen: { key: string; batchId: number; cautions: readonly Caution[] }) {
-  return perform<null, BatchGone>(db, { key: seen.key, command: 'hazards read', actor }, async (tx, refuse) => {
+export const acknowledgeCautions = command(
+  'hazards read',
+  { input: ofBatch(acknowledgeForm) },
+  async ({ tx, actor, refuse }: Inside<BatchGone>, seen) => {
     const batch = await openBatch(tx, seen.batchId, 'hazards read', refuse);
     for (const caution of seen.cautions) await acknowledge(tx, { actKey: seen.key, by: actor.personId, batchId: batch.id, caution });
     return { answer: null, subject: batch.code };
-  });
-}
+  },
+);

@@ -1,14 +1,16 @@
+import { finishForm, abandonForm } from '#contracts/bench/bench.ts';
+import { ofBatch } from '#contracts/fields.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
-import type { Amount } from '#core/units/parseAmount.ts';
 import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
 import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { lockLot } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
 import { isDeadlyPlace } from '#services/stock/frost.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 import { batchAt, type BatchGone, type MovedOn } from './batchAt.server.ts';
@@ -26,66 +28,48 @@ export type FinishProblem =
   | { readonly code: 'frost kills it' };
 
 /** Ends a batch with the clean seed that came out. Seed that is not dry enough wants a reason, and is held as drying. */
-export function finishBatch(
-  db: Db,
-  actor: Actor,
-  now: Date,
-  finish: {
-    key: string;
-    batchId: number;
-    turn: number;
-    amount: Amount & { typed: string };
-    /** Where seed that was cleaned goes, and into what; null leaves it where the lot is. */
-    place?: string | null;
-    container?: string | null;
-    sign: boolean;
-    liftDrying: boolean;
-    reason: string | null;
+export const finishBatch = command(
+  'batch finished',
+  { input: ofBatch(finishForm) },
+  async ({ tx, actor, now, refuse }: Inside<FinishProblem>, finish) => {
+    const batch = await batchAt(tx, finish.batchId, finish.turn, 'batch finished', refuse);
+    await readFirst(tx, batch, actor, refuse);
+    const { against } = await readDrying(tx, batch, now, finish.sign);
+    if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
+    const lot = (await lockLot(tx, batch.code))!;
+    const house = await readHouse(tx);
+    const today = dayInZone(now, house?.timeZone ?? 'UTC');
+    if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
+    const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
+    const act = { actKey: finish.key, by: actor.personId };
+    await endBatch(tx, {
+      ...act,
+      batchId: batch.id,
+      outcome: 'finished',
+      clean: units,
+      typed: finish.amount.typed,
+      reason: finish.reason,
+      endedAt: now < batch.since ? batch.since : now,
+    });
+    if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
+      const others = (await listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
+      if (units > 0)
+        await enterClean(tx, lot, {
+          actKey: finish.key,
+          units,
+          typed: finish.amount.typed,
+          today,
+          actor,
+          isLast: others.length === 0,
+          place: finish.place ?? null,
+          container: finish.container ?? null,
+        });
+    } else await settleStock(tx, lot, units, { actKey: finish.key, typed: finish.amount.typed, today, actor }, refuse);
+    const lifted = await settleDrying(tx, lot.id, today, actor, finish, against);
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: { code: lot.code, lifted }, subject: lot.code };
   },
-) {
-  return perform<{ code: string; lifted: boolean }, FinishProblem>(
-    db,
-    { key: finish.key, command: 'batch finished', actor },
-    async (tx, refuse) => {
-      const batch = await batchAt(tx, finish.batchId, finish.turn, 'batch finished', refuse);
-      await readFirst(tx, batch, actor, refuse);
-      const { against } = await readDrying(tx, batch, now, finish.sign);
-      if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
-      const lot = (await lockLot(tx, batch.code))!;
-      const house = await readHouse(tx);
-      const today = dayInZone(now, house?.timeZone ?? 'UTC');
-      if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
-      const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
-      const act = { actKey: finish.key, by: actor.personId };
-      await endBatch(tx, {
-        ...act,
-        batchId: batch.id,
-        outcome: 'finished',
-        clean: units,
-        typed: finish.amount.typed,
-        reason: finish.reason,
-        endedAt: now < batch.since ? batch.since : now,
-      });
-      if (batch.brought === 'whole fruit' || batch.brought === 'heads or pods') {
-        const others = (await listBatchesOfLot(tx, lot.id)).filter(({ outcome, id }) => outcome === null && id !== batch.id);
-        if (units > 0)
-          await enterClean(tx, lot, {
-            actKey: finish.key,
-            units,
-            typed: finish.amount.typed,
-            today,
-            actor,
-            isLast: others.length === 0,
-            place: finish.place ?? null,
-            container: finish.container ?? null,
-          });
-      } else await settleStock(tx, lot, units, { actKey: finish.key, typed: finish.amount.typed, today, actor }, refuse);
-      const lifted = await settleDrying(tx, lot.id, today, actor, finish, against);
-      await refreshOutlook(tx, lot.id, today);
-      return { answer: { code: lot.code, lifted }, subject: lot.code };
-    },
-  );
-}
+);
 
 /** Seed that was in the book already is less by the water, chaff and bad seed that left it. */
 async function settleStock(
@@ -148,8 +132,10 @@ async function settleDrying(
 }
 
 /** Gives a batch up; what was lost is in the words. */
-export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string; batchId: number; turn: number; reason: string }) {
-  return perform<null, BatchGone | MovedOn>(db, { key: end.key, command: 'batch given up', actor }, async (tx, refuse) => {
+export const abandonBatch = command(
+  'batch given up',
+  { input: ofBatch(abandonForm) },
+  async ({ tx, actor, now, refuse }: Inside<BatchGone | MovedOn>, end) => {
     const batch = await batchAt(tx, end.batchId, end.turn, 'batch given up', refuse);
     await endBatch(tx, {
       actKey: end.key,
@@ -162,5 +148,5 @@ export function abandonBatch(db: Db, actor: Actor, now: Date, end: { key: string
       endedAt: now < batch.since ? batch.since : now,
     });
     return { answer: null, subject: batch.code };
-  });
-}
+  },
+);

@@ -1,3 +1,5 @@
+import { beginTrialForm, endTrialOfMethodsForm } from '#contracts/bench/bench.ts';
+import { ofLot } from '#contracts/fields.ts';
 import { schoolOf, seedsToTellApart } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor, type Method } from '#core/bench/methods.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -13,10 +15,10 @@ import { createLot, lockLot, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
-import { perform } from '#services/perform.server.ts';
 
 export type BeginProblem =
   | NoLot
@@ -30,50 +32,43 @@ export type BeginProblem =
  * Splits an uncleaned lot over two or three methods. The lot itself keeps the first of them; for each other one a lot is split off,
  * with the same provenance and holds. Their seed is cleaned, tested and kept apart.
  */
-export function beginMethodTrial(
-  db: Db,
-  actor: Actor,
-  today: string,
-  trial: { key: string; code: string; methods: readonly Method[]; usual: number; difference: number },
-) {
-  return perform<{ codes: readonly string[] }, BeginProblem>(
-    db,
-    { key: trial.key, command: 'trial of methods begun', actor },
-    async (tx, refuse) => {
-      const lot = await lockedLot(tx, trial.code, refuse);
-      const house = (await readHouse(tx))!;
-      const methods = [...new Set(trial.methods)];
-      if (methods.length < 2 || methods.length > 3) refuse({ code: 'two or three methods' });
-      if ((lot.form !== 'whole fruit' && lot.form !== 'heads or pods') || lot.onHand > 0) refuse({ code: 'not uncleaned' });
-      if (await findMethodTrial(tx, lot.id)) refuse({ code: 'in a trial' });
-      if ((await listBatchesOfLot(tx, lot.id)).length > 0) refuse({ code: 'at the bench' });
-      const fitting = methodsFor(lot.facts, lot.form, house);
-      if (methods.some((method) => !fitting.includes(method))) refuse({ code: 'method does not fit' });
-      const arms = [{ method: methods[0]!, lotId: lot.id, code: lot.code }];
-      for (const method of methods.slice(1))
-        arms.push({ method, ...(await splitOff(tx, lot, method, house, { today, actor, actKey: trial.key })) });
-      await createMethodTrial(
-        tx,
-        {
-          lotId: lot.id,
-          usual: trial.usual,
-          difference: trial.difference,
-          seedsEach: seedsToTellApart(trial.usual, trial.difference, methods.length),
-          begunOn: today,
-          by: actor.personId,
-          actKey: trial.key,
-        },
-        arms,
-      );
-      await refreshPromises(
-        tx,
-        arms.map(({ lotId }) => lotId),
-        today,
-      );
-      return { answer: { codes: arms.map(({ code }) => code) }, subject: arms.map(({ code }) => code).join(', ') };
-    },
-  );
-}
+export const beginMethodTrial = command(
+  'trial of methods begun',
+  { input: ofLot(beginTrialForm) },
+  async ({ tx, actor, today, refuse }: Inside<BeginProblem>, trial) => {
+    const lot = await lockedLot(tx, trial.code, refuse);
+    const house = (await readHouse(tx))!;
+    const methods = [...new Set(trial.methods)];
+    if (methods.length < 2 || methods.length > 3) refuse({ code: 'two or three methods' });
+    if ((lot.form !== 'whole fruit' && lot.form !== 'heads or pods') || lot.onHand > 0) refuse({ code: 'not uncleaned' });
+    if (await findMethodTrial(tx, lot.id)) refuse({ code: 'in a trial' });
+    if ((await listBatchesOfLot(tx, lot.id)).length > 0) refuse({ code: 'at the bench' });
+    const fitting = methodsFor(lot.facts, lot.form, house);
+    if (methods.some((method) => !fitting.includes(method))) refuse({ code: 'method does not fit' });
+    const arms = [{ method: methods[0]!, lotId: lot.id, code: lot.code }];
+    for (const method of methods.slice(1))
+      arms.push({ method, ...(await splitOff(tx, lot, method, house, { today, actor, actKey: trial.key })) });
+    await createMethodTrial(
+      tx,
+      {
+        lotId: lot.id,
+        usual: trial.usual,
+        difference: trial.difference,
+        seedsEach: seedsToTellApart(trial.usual, trial.difference, methods.length),
+        begunOn: today,
+        by: actor.personId,
+        actKey: trial.key,
+      },
+      arms,
+    );
+    await refreshPromises(
+      tx,
+      arms.map(({ lotId }) => lotId),
+      today,
+    );
+    return { answer: { codes: arms.map(({ code }) => code) }, subject: arms.map(({ code }) => code).join(', ') };
+  },
+);
 
 type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
 
@@ -127,28 +122,21 @@ export type EndTrialProblem =
   | { readonly code: 'rules changed meanwhile' };
 
 /** Ends a trial with what was learnt; the better method may become the house's rule, where its writer may set rules. */
-export function concludeMethodTrial(
-  db: Db,
-  actor: Actor,
-  today: string,
-  end: { key: string; code: string; learnt: string; adopt: Method | null },
-) {
-  return perform<null, EndTrialProblem>(
-    db,
-    { key: end.key, command: 'trial of methods ended', actor, broken: { method_trial_end_pkey: { code: 'ended already' } } },
-    async (tx, refuse) => {
-      const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
-      const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
-      if (!mayFollow(TRIAL, trialState(trial), 'trial of methods ended')) refuse({ code: 'ended already' });
-      const rule = end.adopt && schoolOf(end.adopt);
-      if (end.adopt && (!rule || !trial.arms.some(({ method }) => method === end.adopt))) refuse({ code: 'no such method' });
-      if (rule && !may(actor.role, 'set house rules')) refuse({ code: 'rule not yours' });
-      await endMethodTrial(tx, { trialId: trial.id, learnt: end.learnt, rule, endedOn: today, by: actor.personId, actKey: end.key });
-      if (rule) {
-        const house = (await readHouse(tx))!;
-        if (!(await updateHouse(tx, { ...house, rules: { ...house.rules, ferment: rule } }))) refuse({ code: 'rules changed meanwhile' });
-      }
-      return { answer: null, subject: trial.arms.map(({ code }) => code).join(', ') };
-    },
-  );
-}
+export const concludeMethodTrial = command(
+  'trial of methods ended',
+  { input: ofLot(endTrialOfMethodsForm), broken: { method_trial_end_pkey: { code: 'ended already' } } },
+  async ({ tx, actor, today, refuse }: Inside<EndTrialProblem>, end) => {
+    const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
+    const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });
+    if (!mayFollow(TRIAL, trialState(trial), 'trial of methods ended')) refuse({ code: 'ended already' });
+    const rule = end.adopt && schoolOf(end.adopt);
+    if (end.adopt && (!rule || !trial.arms.some(({ method }) => method === end.adopt))) refuse({ code: 'no such method' });
+    if (rule && !may(actor.role, 'set house rules')) refuse({ code: 'rule not yours' });
+    await endMethodTrial(tx, { trialId: trial.id, learnt: end.learnt, rule, endedOn: today, by: actor.personId, actKey: end.key });
+    if (rule) {
+      const house = (await readHouse(tx))!;
+      if (!(await updateHouse(tx, { ...house, rules: { ...house.rules, ferment: rule } }))) refuse({ code: 'rules changed meanwhile' });
+    }
+    return { answer: null, subject: trial.arms.map(({ code }) => code).join(', ') };
+  },
+);

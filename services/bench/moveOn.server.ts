@@ -1,15 +1,14 @@
+import { nextStepForm } from '#contracts/bench/bench.ts';
+import { ofBatch } from '#contracts/fields.ts';
 import { clockOf, type Clock } from '#core/bench/clock.ts';
-import { methodsFor, ownHours, stepsFor, type Method, type Practice } from '#core/bench/methods.ts';
-import { hoursOf, ON_THE_TABLE, STEP_FACTS, type Step } from '#core/bench/steps.ts';
-import type { When } from '#core/calendar/when.ts';
+import { methodsFor, ownHours, stepsFor, type Practice } from '#core/bench/methods.ts';
+import { hoursOf, ON_THE_TABLE, STEP_FACTS } from '#core/bench/steps.ts';
 import { ruleFor } from '#core/house/rules.ts';
 import { lockVessel, type Batch } from '#data/bench/batches.ts';
 import { readChecks } from '#data/bench/checks.ts';
 import { createStep } from '#data/bench/steps.ts';
-import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { type BatchGone, type MovedOn, batchAt } from './batchAt.server.ts';
 import { type ReadFirst, readFirst } from './cautions.server.ts';
 import type { VesselTaken } from './startBatch.server.ts';
@@ -28,25 +27,10 @@ export type NextProblem =
   | VesselTaken;
 
 /** Moves a batch on to a later step, or over to another method. */
-export function nextStep(
-  db: Db,
-  actor: Actor,
-  now: Date,
-  next: {
-    key: string;
-    batchId: number;
-    turn: number;
-    method: Method;
-    step: Step;
-    place: number;
-    celsius: number;
-    vessel: string;
-    when?: When | null;
-    cleared: boolean;
-    early: boolean;
-  },
-) {
-  return perform<{ step: Step }, NextProblem>(db, { key: next.key, command: 'batch moved on', actor }, async (tx, refuse) => {
+export const nextStep = command(
+  'batch moved on',
+  { input: ofBatch(nextStepForm) },
+  async ({ tx, actor, now, refuse }: Inside<NextProblem>, next) => {
     const batch = await batchAt(tx, next.batchId, next.turn, 'batch moved on', refuse);
     const house = (await readHouse(tx))!;
     const fits = next.method === batch.method || methodsFor(batch.facts, batch.brought, house).includes(next.method);
@@ -77,8 +61,8 @@ export function nextStep(
       vessel: next.vessel,
     });
     return { answer: { step: next.step }, subject: batch.code };
-  });
-}
+  },
+);
 
 /** Curing ends by days and by rind: whether somebody has seen a sign of ripe rind since it began. */
 export const rindSeen = (batch: Pick<Batch, 'turn'>, checks: readonly { readonly turn: number; readonly seen: string }[]): boolean =>

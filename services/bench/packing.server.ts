@@ -1,13 +1,13 @@
+import { packForm, unpackForm } from '#contracts/bench/bench.ts';
+import { ofLot } from '#contracts/fields.ts';
 import { packetsOf } from '#core/bench/packing.ts';
 import { PACKETS } from '#core/stock/containers.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { isDeadlyPlace } from '#services/stock/frost.server.ts';
 import { looseHolding } from '#services/stock/stock.server.ts';
 
@@ -19,56 +19,51 @@ export type PackProblem =
   | { readonly code: 'frost kills it' };
 
 /** Makes packets of so many seeds each out of what lies loose, and puts them at a place; what is kept back stays loose. */
-export function packLot(
-  db: Db,
-  actor: Actor,
-  today: string,
-  pack: { key: string; code: string; seeds: number; packets: number | null; keepBack: number; place: string },
-) {
-  return perform<{ packets: number }, PackProblem>(db, { key: pack.key, command: 'packed', actor }, async (tx, refuse) => {
-    const lot = await lockedLot(tx, pack.code, refuse);
-    const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
-    if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
-    if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
-    const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
-    const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
-    const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
-    const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
-    if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
-    if (made.packets === 0) return refuse({ code: 'nothing to pack' });
-    const to = await createHolding(tx, {
-      lotId: lot.id,
-      placeId: await ensurePlace(tx, pack.place),
-      container: PACKETS,
-      packetUnits: each,
-    });
-    let wanted = made.packets * each;
-    for (const { id, balance } of loose) {
-      const amount = Math.min(wanted, balance);
-      if (amount === 0) break;
-      await move(tx, {
-        actKey: pack.key,
-        lotId: lot.id,
-        kind: 'packed',
-        from: { holding: id },
-        to: { holding: to },
-        amount,
-        typed: `${made.packets} × ${pack.seeds} seeds`,
-        reason: null,
-        happenedOn: today,
-        personId: actor.personId,
-      });
-      wanted -= amount;
-    }
-    return { answer: { packets: made.packets }, subject: lot.code };
+export const packLot = command('packed', { input: ofLot(packForm) }, async ({ tx, actor, today, refuse }: Inside<PackProblem>, pack) => {
+  const lot = await lockedLot(tx, pack.code, refuse);
+  const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
+  if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
+  if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
+  const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
+  const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
+  const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
+  const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
+  if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
+  if (made.packets === 0) return refuse({ code: 'nothing to pack' });
+  const to = await createHolding(tx, {
+    lotId: lot.id,
+    placeId: await ensurePlace(tx, pack.place),
+    container: PACKETS,
+    packetUnits: each,
   });
-}
+  let wanted = made.packets * each;
+  for (const { id, balance } of loose) {
+    const amount = Math.min(wanted, balance);
+    if (amount === 0) break;
+    await move(tx, {
+      actKey: pack.key,
+      lotId: lot.id,
+      kind: 'packed',
+      from: { holding: id },
+      to: { holding: to },
+      amount,
+      typed: `${made.packets} × ${pack.seeds} seeds`,
+      reason: null,
+      happenedOn: today,
+      personId: actor.personId,
+    });
+    wanted -= amount;
+  }
+  return { answer: { packets: made.packets }, subject: lot.code };
+});
 
 export type UnpackProblem = NoLot | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
 
 /** Opens packets: their seed goes back to what lies loose. */
-export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: string; code: string; holding: number; packets: number }) {
-  return perform<null, UnpackProblem>(db, { key: unpack.key, command: 'unpacked', actor }, async (tx, refuse) => {
+export const unpackLot = command(
+  'unpacked',
+  { input: ofLot(unpackForm) },
+  async ({ tx, actor, today, refuse }: Inside<UnpackProblem>, unpack) => {
     const lot = await lockedLot(tx, unpack.code, refuse);
     const holdings = await findHoldings(tx, lot.id);
     const from = holdings.find(({ id, packetUnits }) => id === unpack.holding && packetUnits !== null);
@@ -89,5 +84,5 @@ export function unpackLot(db: Db, actor: Actor, today: string, unpack: { key: st
       personId: actor.personId,
     });
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

@@ -1,13 +1,12 @@
-import { methodsFor, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
-import type { When } from '#core/calendar/when.ts';
+import { startBatchForm } from '#contracts/bench/bench.ts';
+import { ofLot } from '#contracts/fields.ts';
+import { methodsFor, stepsFor } from '#core/bench/methods.ts';
 import { createAirReading } from '#data/bench/air.ts';
 import { lockVessel, createBatch } from '#data/bench/batches.ts';
 import { createStep } from '#data/bench/steps.ts';
-import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { type WhenProblem, momentOf } from './when.server.ts';
 
 export interface VesselTaken {
@@ -21,24 +20,10 @@ export type StartProblem = NoLot | { readonly code: 'method does not fit' } | Ve
 const LONGEST = 400 * 86_400_000;
 
 /** Begins work on a lot, or on another picking of it. */
-export function startBatch(
-  db: Db,
-  actor: Actor,
-  now: Date,
-  start: {
-    key: string;
-    code: string;
-    brought: Brought;
-    method: Method;
-    vessel: string;
-    celsius: number;
-    humidity: number | null;
-    fruits: number | null;
-    weightIn: { milligrams: number; typed: string } | null;
-    when?: When | null;
-  },
-) {
-  return perform<{ batchId: number }, StartProblem>(db, { key: start.key, command: 'batch started', actor }, async (tx, refuse) => {
+export const startBatch = command(
+  'batch started',
+  { input: ofLot(startBatchForm) },
+  async ({ tx, actor, now, refuse }: Inside<StartProblem>, start) => {
     const lot = await lockedLot(tx, start.code, refuse);
     const house = (await readHouse(tx))!;
     if (!methodsFor(lot.facts, start.brought, house).includes(start.method)) refuse({ code: 'method does not fit' });
@@ -77,5 +62,5 @@ export function startBatch(
         readAt: now,
       });
     return { answer: { batchId }, subject: lot.code };
-  });
-}
+  },
+);

@@ -1,15 +1,15 @@
+import { shutAwayForm, openTreatedForm, takeOutForm, openWarmForm } from '#contracts/bench/bench.ts';
+import { ofLot } from '#contracts/fields.ts';
 import { warmUpHours } from '#core/bench/calculators.ts';
-import { treatmentClock, TREATMENT_FACTS, type Treatment } from '#core/bench/treatments.ts';
+import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TREATMENT, treatmentState } from '#core/states/states.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readRoomAir } from '#data/bench/air.ts';
 import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments, findWarming } from '#data/bench/treatments.ts';
-import type { Db } from '#data/database.ts';
 import { activeHolds, createHold, findHolds, liftHold } from '#data/lots/holds.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
-import { perform } from '#services/perform.server.ts';
 
 export type ShutProblem =
   | NoLot
@@ -20,13 +20,10 @@ export type ShutProblem =
   | { readonly code: 'still open then'; readonly until: string };
 
 /** Shuts a lot away from insects, in the freezer or airtight; seed that is not dry, or must not be, is refused: frost kills it. */
-export function shutAway(
-  db: Db,
-  actor: Actor,
-  today: string,
-  shut: { key: string; code: string; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
-) {
-  return perform<null, ShutProblem>(db, { key: shut.key, command: 'shut away', detail: shut.kind, actor }, async (tx, refuse) => {
+export const shutAway = command(
+  'shut away',
+  { input: ofLot(shutAwayForm), detail: (shut) => shut.kind },
+  async ({ tx, actor, today, refuse }: Inside<ShutProblem>, shut) => {
     const lot = await lockedLot(tx, shut.code, refuse);
     if (lot.facts.storage === 'not to be dried') refuse({ code: 'must stay moist' });
     const holds = await activeHolds(tx, lot.id);
@@ -48,19 +45,16 @@ export function shutAway(
         actKey: shut.key,
       });
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);
 
 export type OpenProblem = NoLot | { readonly code: 'not shut' } | { readonly code: 'too early'; readonly opens: string };
 
 /** Takes a lot out again. Too early wants a reason, and begins the time anew; in time its hold for pests is lifted. */
-export function openTreated(
-  db: Db,
-  actor: Actor,
-  today: string,
-  open: { key: string; code: string; reason: string | null; liftPests: boolean },
-) {
-  return perform<{ again: boolean }, OpenProblem>(db, { key: open.key, command: 'taken out', actor }, async (tx, refuse) => {
+export const openTreated = command(
+  'taken out',
+  { input: ofLot(openTreatedForm) },
+  async ({ tx, actor, today, refuse }: Inside<OpenProblem>, open) => {
     const lot = await lockedLot(tx, open.code, refuse);
     const shut =
       (await findTreatments(tx, lot.id)).find((one) => mayFollow(TREATMENT, treatmentState(one), 'taken out')) ??
@@ -82,16 +76,18 @@ export function openTreated(
           actKey: open.key,
         });
     return { answer: { again: early }, subject: lot.code };
-  });
-}
+  },
+);
 
 export type WarmProblem = NoLot | { readonly code: 'warms already' };
 /** Where nobody has read the room: as a heated room is. */
 const USUAL_ROOM = { celsius: 20, humidity: 0.6 };
 
 /** Takes a cold, closed container off its shelf: it stays closed until it is as warm as the room. */
-export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; code: string; container: string; celsius: number }) {
-  return perform<{ opensAt: string }, WarmProblem>(db, { key: cold.key, command: 'warming up', actor }, async (tx, refuse) => {
+export const takeOut = command(
+  'warming up',
+  { input: ofLot(takeOutForm) },
+  async ({ tx, actor, now, refuse }: Inside<WarmProblem>, cold) => {
     const lot = await lockedLot(tx, cold.code, refuse);
     if (await findWarming(tx, lot.id)) refuse({ code: 'warms already' });
     const room = (await readRoomAir(tx)) ?? USUAL_ROOM;
@@ -108,19 +104,21 @@ export function takeOut(db: Db, actor: Actor, now: Date, cold: { key: string; co
       opensAt,
     });
     return { answer: { opensAt: opensAt.toISOString() }, subject: lot.code };
-  });
-}
+  },
+);
 
 export type UncloseProblem = NoLot | { readonly code: 'not warming' } | { readonly code: 'still cold'; readonly opensAt: string };
 
 /** Opens a container that has warmed up; before its time only by somebody who says so. */
-export function openWarm(db: Db, actor: Actor, now: Date, open: { key: string; code: string; early: boolean }) {
-  return perform<null, UncloseProblem>(db, { key: open.key, command: 'container opened', actor }, async (tx, refuse) => {
+export const openWarm = command(
+  'container opened',
+  { input: ofLot(openWarmForm) },
+  async ({ tx, actor, now, refuse }: Inside<UncloseProblem>, open) => {
     const lot = await lockedLot(tx, open.code, refuse);
     const warming = (await findWarming(tx, lot.id)) ?? refuse({ code: 'not warming' });
     const early = now < warming.opensAt;
     if (early && !open.early) refuse({ code: 'still cold', opensAt: warming.opensAt.toISOString() });
     await endWarmUp(tx, { actKey: open.key, by: actor.personId, warmUpId: warming.id, openedAt: now, early });
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

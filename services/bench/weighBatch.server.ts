@@ -1,31 +1,19 @@
-import { isHeavier, type Heavier } from '#core/bench/weighings.ts';
-import type { When } from '#core/calendar/when.ts';
+import { weighForm } from '#contracts/bench/bench.ts';
+import { ofBatch } from '#contracts/fields.ts';
+import { isHeavier } from '#core/bench/weighings.ts';
 import { readWeighings, createWeighing } from '#data/bench/weighings.ts';
-import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { type BatchGone, openBatch } from './batchAt.server.ts';
 import { type WhenProblem, momentOf } from './when.server.ts';
 
 export type WeighProblem = BatchGone | WhenProblem | { readonly code: 'heavier'; readonly last: number };
 
 /** A weighing; one heavier than the last is asked about, and both are kept. */
-export function weighBatch(
-  db: Db,
-  actor: Actor,
-  now: Date,
-  weighed: {
-    key: string;
-    batchId: number;
-    milligrams: number;
-    typed: string;
-    scaleError: number;
-    heavier: Heavier | null;
-    when?: When | null;
-  },
-) {
-  return perform<null, WeighProblem>(db, { key: weighed.key, command: 'batch weighed', actor }, async (tx, refuse) => {
+export const weighBatch = command(
+  'batch weighed',
+  { input: ofBatch(weighForm) },
+  async ({ tx, actor, now, refuse }: Inside<WeighProblem>, weighed) => {
     const batch = await openBatch(tx, weighed.batchId, 'batch weighed', refuse);
     const { timeZone } = (await readHouse(tx))!;
     const weighedAt = momentOf(weighed.when, now, batch.openedAt, timeZone, refuse);
@@ -36,5 +24,5 @@ export function weighBatch(
       refuse({ code: 'heavier', last: before.at(-1)!.milligrams });
     await createWeighing(tx, { actKey: weighed.key, by: actor.personId, ...weighed, weighedAt });
     return { answer: null, subject: batch.code };
-  });
-}
+  },
+);

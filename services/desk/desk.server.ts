@@ -1,3 +1,5 @@
+import { closeLoanForm, lendInput } from '#contracts/desk/loans.ts';
+import { ofLoan } from '#contracts/fields.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
@@ -5,17 +7,14 @@ import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { LOAN, loanState } from '#core/states/states.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
 import { closeLoan as writeClose, createLoan, lockLoan } from '#data/desk/loans.ts';
 import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { findPerson } from '#data/people/people.ts';
-import type { LoanOutcome } from '#data/schema.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 
 export type LendProblem =
@@ -25,99 +24,82 @@ export type LendProblem =
   | { readonly code: 'not a member' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> };
 
-export interface Lending {
-  readonly key: string;
-  readonly code: string;
-  readonly memberId: number;
-  readonly packets: number;
-  readonly overrideReason: string | null;
-}
-
-/** Hands house packets of one lot to a member; the packets leave the lot, and the day by which seed should come back is agreed. */
-export function lendPackets(db: Db, actor: Actor, today: string, lending: Lending) {
-  return perform<{ loanId: number; dueOn: string }, LendProblem>(
-    db,
-    { key: lending.key, command: 'packets lent', actor, broken: BROKEN },
-    async (tx, refuse) => {
-      const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
-      if (!member.isMember) refuse({ code: 'not a member' });
-      const lot = await lockedLot(tx, lending.code, refuse);
-      const answer = mayLend({
-        hybridUnderName: lot.kind === 'F1' && !lot.offspring,
-        holds: await activeHolds(tx, lot.id),
-        onHand: lot.onHand,
-        verdict: lot.verdict,
-      });
-      const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
-      if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
-      const seedsPerPacket = lot.facts.packet;
-      const inPacket = unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
-      const amount = lending.packets * inPacket;
-      await drawFromLot(
-        tx,
-        lot,
-        amount,
-        {
-          actKey: lending.key,
-          kind: 'lent',
-          to: { outside: 'members' },
-          typed: `${lending.packets} × ${seedsPerPacket} seeds`,
-          reason: overridden ? lending.overrideReason : null,
-          happenedOn: today,
-          personId: actor.personId,
-        },
-        refuse,
-        inPacket,
-      );
-      const house = (await readHouse(tx))!;
-      const dueOn = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost }).due;
-      const loanId = await createLoan(tx, {
-        lotId: lot.id,
-        memberId: member.id,
-        packets: lending.packets,
-        seedsPerPacket,
-        lentOn: today,
-        dueOn,
-        overrideReason: overridden ? lending.overrideReason : null,
-        lentBy: actor.personId,
-        actKey: lending.key,
-      });
-      await refreshOutlook(tx, lot.id, today);
-      return { answer: { loanId, dueOn }, subject: lot.code };
-    },
-  );
-}
-
 /** The rule of the desk as the database holds it. */
 const BROKEN: Readonly<Partial<Record<BrokenRule, LendProblem>>> = {
   loan_not_of_hybrid: { code: 'refused', because: { answer: 'refused', why: 'F1' } },
   loan_not_of_held_lot: { code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } },
 };
 
+/** Hands house packets of one lot to a member; the packets leave the lot, and the day by which seed should come back is agreed. */
+export const lendPackets = command(
+  'packets lent',
+  { input: lendInput, broken: BROKEN },
+  async ({ tx, actor, today, refuse }: Inside<LendProblem>, lending) => {
+    const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
+    if (!member.isMember) refuse({ code: 'not a member' });
+    const lot = await lockedLot(tx, lending.code, refuse);
+    const answer = mayLend({
+      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
+      holds: await activeHolds(tx, lot.id),
+      onHand: lot.onHand,
+      verdict: lot.verdict,
+    });
+    const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
+    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
+    const seedsPerPacket = lot.facts.packet;
+    const inPacket = unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
+    const amount = lending.packets * inPacket;
+    await drawFromLot(
+      tx,
+      lot,
+      amount,
+      {
+        actKey: lending.key,
+        kind: 'lent',
+        to: { outside: 'members' },
+        typed: `${lending.packets} × ${seedsPerPacket} seeds`,
+        reason: overridden ? lending.overrideReason : null,
+        happenedOn: today,
+        personId: actor.personId,
+      },
+      refuse,
+      inPacket,
+    );
+    const house = (await readHouse(tx))!;
+    const dueOn = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost }).due;
+    const loanId = await createLoan(tx, {
+      lotId: lot.id,
+      memberId: member.id,
+      packets: lending.packets,
+      seedsPerPacket,
+      lentOn: today,
+      dueOn,
+      overrideReason: overridden ? lending.overrideReason : null,
+      lentBy: actor.personId,
+      actKey: lending.key,
+    });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: { loanId, dueOn }, subject: lot.code };
+  },
+);
+
 export type CloseProblem = { readonly code: 'no such loan' } | { readonly code: 'already closed' };
 
 /** Closes a loan from which no seed comes back: the crop failed, the member goes on growing it, or it is written off. No blame. */
-export function closeLoan(
-  db: Db,
-  actor: Actor,
-  today: string,
-  close: { key: string; loanId: number; outcome: Exclude<LoanOutcome, 'returned'>; note: string | null },
-) {
-  return perform<{ memberId: number }, CloseProblem>(
-    db,
-    { key: close.key, command: 'loan closed', detail: close.outcome, actor },
-    async (tx, refuse) => {
-      const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
-      if (!mayFollow(LOAN, loanState(loan), 'loan closed')) refuse({ code: 'already closed' });
-      await writeClose(tx, {
-        loanId: loan.id,
-        outcome: close.outcome,
-        closedOn: today,
-        note: close.note,
-        closedBy: actor.personId,
-        actKey: close.key,
-      });
-      return { answer: { memberId: loan.memberId }, subject: loan.code };
-    },
-  );
-}
+export const closeLoan = command(
+  'loan closed',
+  { input: ofLoan(closeLoanForm), detail: (close) => close.outcome },
+  async ({ tx, actor, today, refuse }: Inside<CloseProblem>, close) => {
+    const loan = (await lockLoan(tx, close.loanId)) ?? refuse({ code: 'no such loan' });
+    if (!mayFollow(LOAN, loanState(loan), 'loan closed')) refuse({ code: 'already closed' });
+    await writeClose(tx, {
+      loanId: loan.id,
+      outcome: close.outcome,
+      closedOn: today,
+      note: close.note,
+      closedBy: actor.personId,
+      actKey: close.key,
+    });
+    return { answer: { memberId: loan.memberId }, subject: loan.code };
+  },
+);

@@ -1,3 +1,5 @@
+import type { z } from 'zod';
+import { intakeInput, refuseSeedInput } from '#contracts/intake/intake.ts';
 import type { Interview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -23,11 +25,12 @@ import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGa
 import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { layHolds } from '#services/lots/holds.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
 
 export type IntakeProblem =
   | { readonly code: 'no such crop' }
@@ -39,12 +42,7 @@ export type IntakeProblem =
   | { readonly code: 'hybrids are not taken' }
   | { readonly code: 'garden place'; readonly fault: PlaceFault | 'unreadable' | 'unknown garden' };
 
-export interface Intake {
-  readonly key: string;
-  readonly draftId: string | null;
-  readonly loanId: number | null;
-  readonly interview: Interview;
-}
+export type Intake = z.output<typeof intakeInput>;
 
 interface Parent {
   readonly loanId: number;
@@ -63,27 +61,26 @@ function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'ru
 }
 
 /** Takes in a lot: donated, bought, found or market fruit, or seed that comes back from a loan and becomes a child of the lent lot. */
-export function receiveLot(db: Db, actor: Actor, today: string, intake: Intake) {
-  const { interview } = intake;
-  return perform<{ code: string }, IntakeProblem>(
-    db,
-    { key: intake.key, command: intake.loanId === null ? 'lot taken in' : 'seed returned', actor },
-    async (tx, refuse) => {
-      const crop = (await readCrop(tx, interview.cropId)) ?? refuse({ code: 'no such crop' });
-      const house = (await readHouse(tx))!;
-      const fault = checkInterview(interview, crop, house, today);
-      if (fault) refuse(fault);
-      const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, interview, refuse);
-      const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
-      if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
-      await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
-      await layHolds(tx, lot.id, today);
-      await refreshOutlook(tx, lot.id, today);
-      if (intake.draftId) await forgetDraft(tx, intake.draftId);
-      return { answer: { code: lot.code }, subject: lot.code };
-    },
-  );
-}
+export const receiveLot = command(
+  { oneOf: ['lot taken in', 'seed returned'], which: (intake) => (intake.loanId === null ? 'lot taken in' : 'seed returned') },
+  { input: intakeInput },
+  async ({ tx, actor, today, refuse }: Inside<IntakeProblem>, intake) => {
+    const { interview } = intake;
+
+    const crop = (await readCrop(tx, interview.cropId)) ?? refuse({ code: 'no such crop' });
+    const house = (await readHouse(tx))!;
+    const fault = checkInterview(interview, crop, house, today);
+    if (fault) refuse(fault);
+    const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, interview, refuse);
+    const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
+    if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
+    await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
+    await layHolds(tx, lot.id, today);
+    await refreshOutlook(tx, lot.id, today);
+    if (intake.draftId) await forgetDraft(tx, intake.draftId);
+    return { answer: { code: lot.code }, subject: lot.code };
+  },
+);
 
 async function findParent(tx: Db, loanId: number, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
   const loan = await lockLoan(tx, loanId);
@@ -245,9 +242,7 @@ async function placeGarden(tx: Db, gardenId: number, text: string, house: House,
 }
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */
-export function refuseSeed(db: Db, actor: Actor, refusal: { key: string; draftId: string; what: string; why: string }) {
-  return perform<null, never>(db, { key: refusal.key, command: 'seed refused', actor }, async (tx) => {
-    await forgetDraft(tx, refusal.draftId);
-    return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
-  });
-}
+export const refuseSeed = command('seed refused', { input: refuseSeedInput }, async ({ tx }: Inside<never>, refusal) => {
+  await forgetDraft(tx, refusal.draftId);
+  return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
+});

@@ -1,3 +1,5 @@
+import { ofLot } from '#contracts/fields.ts';
+import { blendForm } from '#contracts/lots/blend.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import type { Counted } from '#core/germination/layout.ts';
@@ -15,12 +17,12 @@ import { activeHolds } from '#data/lots/holds.ts';
 import { findLotsOfLine } from '#data/lots/lines.ts';
 import { createLot, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
 import { readChecks } from '#data/tests/checks.ts';
 import { testsOfLot } from '#data/tests/tests.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 import { readSpeed } from '#services/tests/reading.server.ts';
 import { readTowel } from '#services/tests/tests.server.ts';
@@ -123,24 +125,16 @@ export type BlendProblem =
   | { readonly code: 'on hold'; readonly of: string }
   | { readonly code: 'treated apart' };
 
-export interface Blending {
-  readonly key: string;
-  readonly code: string;
-  readonly other: string;
-  readonly seeds: number;
-  readonly otherSeeds: number;
-  readonly place: string;
-  readonly container: string;
-}
-
 type Lot = Awaited<ReturnType<typeof lockedLot>>;
 
 /**
  * Makes a new lot of seed of two lots of one line. The seed leaves its parents, which keep what is left; nothing that is held is blended,
  * and treated seed only with treated. The new lot's forecast begins with what its parents' let expect of it.
  */
-export function blendLots(db: Db, actor: Actor, today: string, blending: Blending) {
-  return perform<{ code: string }, BlendProblem>(db, { key: blending.key, command: 'lots blended', actor }, async (tx, refuse) => {
+export const blendLots = command(
+  'lots blended',
+  { input: ofLot(blendForm) },
+  async ({ tx, actor, today, refuse }: Inside<BlendProblem>, blending) => {
     const codes = [blending.code, blending.other];
     if (codes[0] === codes[1]) refuse({ code: 'same lot' });
     const locked = new Map<string, Lot>();
@@ -229,8 +223,8 @@ export function blendLots(db: Db, actor: Actor, today: string, blending: Blendin
     await layHolds(tx, lotId, today);
     for (const id of [one.id, other.id, lotId]) await refreshOutlook(tx, id, today);
     return { answer: { code }, subject: [code, ...codes].join(', ') };
-  });
-}
+  },
+);
 
 /** What so many seeds are in a lot's own unit; all that is left, where all its seeds are wanted. */
 function amountOf(lot: Lot, seeds: number, refuse: Refuse<BlendProblem>): { seeds: number; amount: number } {

@@ -1,12 +1,11 @@
+import { passportCorrection } from '#contracts/intake/intake.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
-import { known, type Passport } from '#core/passport/passport.ts';
+import { known } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
-import type { Db } from '#data/database.ts';
 import { findRelatives, updateLotFromPassport } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { treatedColumn } from '#services/intake/intake.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { changeUnderRules } from './holds.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
@@ -21,13 +20,10 @@ export type CorrectionProblem =
   | { readonly code: 'nothing changed' };
 
 /** Puts a passport right: a new one takes the old one's place, which stays readable, and the lot is judged again. */
-export function correctPassport(
-  db: Db,
-  actor: Actor,
-  today: string,
-  correction: { key: string; code: string; passport: Passport; why: string },
-) {
-  return perform<null, CorrectionProblem>(db, { key: correction.key, command: 'passport corrected', actor }, async (tx, refuse) => {
+export const correctPassport = command(
+  'passport corrected',
+  { input: passportCorrection },
+  async ({ tx, actor, today, refuse }: Inside<CorrectionProblem>, correction) => {
     const lot = await lockedLot(tx, correction.code, refuse);
     const { passport } = correction;
     const found = contradictionsIn(passport, lot.facts, today);
@@ -63,8 +59,8 @@ export function correctPassport(
     });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);
 
 /** Every key of a value and of what is in it, sorted: PostgreSQL gives a document's keys back in an order of its own. */
 function keysSorted(value: unknown): string[] {

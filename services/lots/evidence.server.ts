@@ -1,8 +1,8 @@
+import { ofLot } from '#contracts/fields.ts';
+import { evidenceForm } from '#contracts/lots/seen.ts';
 import type { Crop } from '#core/almanac/crop.ts';
-import type { Db } from '#data/database.ts';
 import { findEvidence, recordEvidence } from '#data/lots/evidence.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
@@ -35,26 +35,24 @@ export type SeenProblem =
   | { readonly code: 'corrected already' };
 
 /** Writes down what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
-export function addEvidence(db: Db, actor: Actor, today: string, seen: Seen) {
-  return perform<null, SeenProblem>(
-    db,
-    { key: seen.key, command: 'off-types counted', actor, broken: { evidence_instead_of_key: { code: 'corrected already' } } },
-    async (tx, refuse) => {
-      const lot = await lockedLot(tx, seen.code, refuse);
-      if (seen.seenOn > today) refuse({ code: 'in the future' });
-      if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in' });
-      if (seen.insteadOf !== null && !(await findEvidence(tx, lot.id)).some(({ id }) => id === seen.insteadOf))
-        refuse({ code: 'no such count' });
-      const { key, code: _code, ...counted } = seen;
-      await recordEvidence(tx, {
-        ...counted,
-        lotId: lot.id,
-        shows: showingShare(lot.facts, seen.seen),
-        writtenBy: actor.personId,
-        actKey: key,
-      });
-      await refreshPromises(tx, [lot.id], today);
-      return { answer: null, subject: lot.code };
-    },
-  );
-}
+export const addEvidence = command(
+  'off-types counted',
+  { input: ofLot(evidenceForm), broken: { evidence_instead_of_key: { code: 'corrected already' } } },
+  async ({ tx, actor, today, refuse }: Inside<SeenProblem>, seen) => {
+    const lot = await lockedLot(tx, seen.code, refuse);
+    if (seen.seenOn > today) refuse({ code: 'in the future' });
+    if (seen.seenOn < lot.takenInOn) refuse({ code: 'before it came in' });
+    if (seen.insteadOf !== null && !(await findEvidence(tx, lot.id)).some(({ id }) => id === seen.insteadOf))
+      refuse({ code: 'no such count' });
+    const { key, code: _code, ...counted } = seen;
+    await recordEvidence(tx, {
+      ...counted,
+      lotId: lot.id,
+      shows: showingShare(lot.facts, seen.seen),
+      writtenBy: actor.personId,
+      actKey: key,
+    });
+    await refreshPromises(tx, [lot.id], today);
+    return { answer: null, subject: lot.code };
+  },
+);

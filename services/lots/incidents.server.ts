@@ -1,10 +1,11 @@
-import type { Db } from '#data/database.ts';
+import { mixUpForm } from '#contracts/bench/bench.ts';
+import { ofLot, ofBatch } from '#contracts/fields.ts';
+import { incidentForm } from '#contracts/lots/seen.ts';
 import { recordIncident } from '#data/lots/incidents.ts';
 import { lockLot } from '#data/lots/lots.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { openBatch, type BatchGone } from '#services/bench/batchAt.server.ts';
 import { findOnTable } from '#services/bench/table.server.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
@@ -18,24 +19,23 @@ export interface Happened {
 }
 
 /** Records that other seed may have got into a lot; its promise falls, and that of all grown from it. */
-export function addIncident(db: Db, actor: Actor, today: string, happened: Happened) {
-  return perform<null, NoLot>(db, { key: happened.key, command: 'incident', detail: happened.kind, actor }, async (tx, refuse) => {
+export const addIncident = command(
+  'incident',
+  { input: ofLot(incidentForm), detail: (happened) => happened.kind },
+  async ({ tx, actor, today, refuse }: Inside<NoLot>, happened) => {
     const lot = await lockedLot(tx, happened.code, refuse);
     const { key, code: _code, ...incident } = happened;
     await recordIncident(tx, { ...incident, lotId: lot.id, happenedOn: today, writtenBy: actor.personId, actKey: key });
     await refreshPromises(tx, [lot.id], today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);
 
 /** A mix-up at the bench: recorded of the batch's lot, and of the lot that lay on the table with it. */
-export function addMixUp(
-  db: Db,
-  actor: Actor,
-  today: string,
-  mixUp: { key: string; batchId: number; what: string; withTable: boolean; discarded: boolean },
-) {
-  return perform<null, BatchGone>(db, { key: mixUp.key, command: 'incident', detail: 'mix-up', actor }, async (tx, refuse) => {
+export const addMixUp = command(
+  'incident',
+  { input: ofBatch(mixUpForm), detail: () => 'mix-up' },
+  async ({ tx, actor, today, refuse }: Inside<BatchGone>, mixUp) => {
     const batch = await openBatch(tx, mixUp.batchId, 'incident', refuse);
     const other = mixUp.withTable ? await findOnTable(tx, batch) : null;
     const lots = [batch.lotId, ...(other ? [(await lockLot(tx, other.code))!.id] : [])];
@@ -53,5 +53,5 @@ export function addMixUp(
       });
     await refreshPromises(tx, lots, today);
     return { answer: null, subject: lots.length > 1 ? `${batch.code}, ${other!.code}` : batch.code };
-  });
-}
+  },
+);

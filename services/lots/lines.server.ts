@@ -1,9 +1,9 @@
+import { ofLine } from '#contracts/fields.ts';
+import { lineForm } from '#contracts/lots/seen.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Aim } from '#core/lots/words.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import type { Db } from '#data/database.ts';
 import { findLine, listLotIdsOfLine, saveAliases, updateLine } from '#data/lots/lines.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
 export interface LineChange {
@@ -17,16 +17,14 @@ export interface LineChange {
 }
 
 /** Changes a line's aim, story, other names and exceptions from the house rules, unless somebody else has since the form was shown. */
-export function changeLine(db: Db, actor: Actor, today: string, change: LineChange) {
-  return perform<null, { readonly code: 'no such line' | 'changed meanwhile' }>(
-    db,
-    { key: change.key, command: 'line changed', actor },
-    async (tx, refuse) => {
-      const line = (await findLine(tx, change.id)) ?? refuse({ code: 'no such line' });
-      if (!(await updateLine(tx, change.id, change))) refuse({ code: 'changed meanwhile' });
-      await saveAliases(tx, change.id, change.aliases);
-      if (line.aim !== change.aim) await refreshPromises(tx, await listLotIdsOfLine(tx, change.id), today);
-      return { answer: null, subject: `${line.crop} ‘${line.name}’` };
-    },
-  );
-}
+export const changeLine = command(
+  'line changed',
+  { input: ofLine(lineForm) },
+  async ({ tx, today, refuse }: Inside<{ readonly code: 'no such line' | 'changed meanwhile' }>, change) => {
+    const line = (await findLine(tx, change.id)) ?? refuse({ code: 'no such line' });
+    if (!(await updateLine(tx, change.id, change))) refuse({ code: 'changed meanwhile' });
+    await saveAliases(tx, change.id, change.aliases);
+    if (line.aim !== change.aim) await refreshPromises(tx, await listLotIdsOfLine(tx, change.id), today);
+    return { answer: null, subject: `${line.crop} ‘${line.name}’` };
+  },
+);

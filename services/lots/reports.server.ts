@@ -1,24 +1,30 @@
+import { ofLot } from '#contracts/fields.ts';
+import { reportForm } from '#contracts/lots/seen.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Db } from '#data/database.ts';
-import { recordReport, type NewReport } from '#data/lots/reports.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { perform } from '#services/perform.server.ts';
+import { recordReport } from '#data/lots/reports.ts';
+import { matchPeople } from '#data/people/people.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 
-export type ReportProblem = NoLot | { readonly code: 'year to come' };
+export type ReportProblem = NoLot | { readonly code: 'year to come' } | { readonly code: 'nobody of that name' };
 
 /** How a lot did in a garden; kept with its line for those who choose. */
-export function addReport(
-  db: Db,
-  actor: Actor,
-  today: string,
-  report: Omit<NewReport, 'lotId' | 'writtenOn' | 'writtenBy' | 'actKey'> & { key: string; code: string },
-) {
-  return perform<null, ReportProblem>(db, { key: report.key, command: 'report written', actor }, async (tx, refuse) => {
+export const addReport = command(
+  'report written',
+  { input: ofLot(reportForm) },
+  async ({ tx, actor, today, refuse }: Inside<ReportProblem>, report) => {
     const lot = await lockedLot(tx, report.code, refuse);
     if (report.year > yearOf(today)) refuse({ code: 'year to come' });
-    const { key, code: _code, ...told } = report;
-    await recordReport(tx, { ...told, lotId: lot.id, writtenOn: today, writtenBy: actor.personId, actKey: key });
+    const { key, code: _code, by, ...told } = report;
+    const personId = by === null ? null : ((await personCalled(tx, by)) ?? refuse({ code: 'nobody of that name' }));
+    await recordReport(tx, { ...told, personId, lotId: lot.id, writtenOn: today, writtenBy: actor.personId, actKey: key });
     return { answer: null, subject: lot.code };
-  });
+  },
+);
+
+/** The one person of this name, or undefined. */
+async function personCalled(db: Db, name: string): Promise<number | undefined> {
+  const exact = (await matchPeople(db, name.replace(/ · \d+$/, ''))).filter((person) => person.exact);
+  return exact.length === 1 ? exact[0]!.id : undefined;
 }

@@ -1,32 +1,25 @@
+import { ofLot } from '#contracts/fields.ts';
+import { trialForm, endTrialForm } from '#contracts/lots/seen.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TRIAL, trialState } from '#core/states/states.ts';
-import type { Db } from '#data/database.ts';
 import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { ensureLine } from '#data/lots/lines.ts';
 import { updateLotLine } from '#data/lots/lots.ts';
 import { endTrial as writeTrialEnd, findTrials, createTrial } from '#data/lots/trials.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
 /** Sets a trial: the lot is held until a few of its plants have shown what it is. */
-export function setTrial(
-  db: Db,
-  actor: Actor,
-  today: string,
-  trial: { key: string; code: string; mustShow: string; plantsWanted: number },
-) {
-  return perform<null, NoLot>(db, { key: trial.key, command: 'trial set', actor }, async (tx, refuse) => {
-    const lot = await lockedLot(tx, trial.code, refuse);
-    const set = { lotId: lot.id, setOn: today, setBy: actor.personId, actKey: trial.key };
-    await createTrial(tx, { ...set, mustShow: trial.mustShow, plantsWanted: trial.plantsWanted });
-    await createHold(tx, { ...set, kind: 'trial', reason: trial.mustShow });
-    return { answer: null, subject: lot.code };
-  });
-}
+export const setTrial = command('trial set', { input: ofLot(trialForm) }, async ({ tx, actor, today, refuse }: Inside<NoLot>, trial) => {
+  const lot = await lockedLot(tx, trial.code, refuse);
+  const set = { lotId: lot.id, setOn: today, setBy: actor.personId, actKey: trial.key };
+  await createTrial(tx, { ...set, mustShow: trial.mustShow, plantsWanted: trial.plantsWanted });
+  await createHold(tx, { ...set, kind: 'trial', reason: trial.mustShow });
+  return { answer: null, subject: lot.code };
+});
 
 export interface TrialEnding {
   readonly key: string;
@@ -40,8 +33,10 @@ export type TrialProblem =
   NoLot | Short | { readonly code: 'no such trial' } | { readonly code: 'ended already' } | { readonly code: 'same name' };
 
 /** Ends a trial: the lot is released, goes under another name, or is discarded. Its trial holds are lifted with the reason. */
-export function endTrial(db: Db, actor: Actor, today: string, ending: TrialEnding) {
-  return perform<null, TrialProblem>(db, { key: ending.key, command: 'trial ended', detail: ending.outcome, actor }, async (tx, refuse) => {
+export const endTrial = command(
+  'trial ended',
+  { input: ofLot(endTrialForm), detail: (ending) => ending.outcome },
+  async ({ tx, actor, today, refuse }: Inside<TrialProblem>, ending) => {
     const lot = await lockedLot(tx, ending.code, refuse);
     const trial = (await findTrials(tx, lot.id)).find(({ id }) => id === ending.trial) ?? refuse({ code: 'no such trial' });
     if (!mayFollow(TRIAL, trialState(trial), 'trial ended')) refuse({ code: 'ended already' });
@@ -75,5 +70,5 @@ export function endTrial(db: Db, actor: Actor, today: string, ending: TrialEndin
     await refreshPromises(tx, [lot.id], today);
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

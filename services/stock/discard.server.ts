@@ -1,18 +1,20 @@
+import { ofLot } from '#contracts/fields.ts';
+import { discardForm } from '#contracts/tests/tests.ts';
 import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
-import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from './stock.server.ts';
 
 export type DiscardProblem =
   NoLot | { readonly code: 'nothing left' } | { readonly code: 'coordinator only'; readonly most: number } | Short;
 
 /** Throws away all that is left of a lot, with a reason. */
-export function discardLot(db: Db, actor: Actor, today: string, discard: { key: string; code: string; reason: string }) {
-  return perform<null, DiscardProblem>(db, { key: discard.key, command: 'lot discarded', actor }, async (tx, refuse) => {
+export const discardLot = command(
+  'lot discarded',
+  { input: ofLot(discardForm) },
+  async ({ tx, actor, today, refuse }: Inside<DiscardProblem>, discard) => {
     const lot = await lockedLot(tx, discard.code, refuse);
     if (lot.onHand === 0) refuse({ code: 'nothing left' });
     if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_SEEDS_BY_HELPER && !may(actor.role, 'override policy'))
@@ -34,5 +36,5 @@ export function discardLot(db: Db, actor: Actor, today: string, discard: { key: 
     );
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

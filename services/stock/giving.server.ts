@@ -1,14 +1,14 @@
+import { ofLot } from '#contracts/fields.ts';
+import { giveForm } from '#contracts/stock/stock.ts';
 import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
 import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { unitsOfPart, type PartProblem } from './part.server.ts';
 
 export type GiveProblem =
@@ -29,8 +29,10 @@ export interface Giving {
 }
 
 /** Gives packets or loose seed away for good: nothing is expected back. It leaves the house under its name, so the desk's rules hold. */
-export function giveSeed(db: Db, actor: Actor, today: string, giving: Giving) {
-  return perform<null, GiveProblem>(db, { key: giving.key, command: 'seed given', actor }, async (tx, refuse) => {
+export const giveSeed = command(
+  'seed given',
+  { input: ofLot(giveForm) },
+  async ({ tx, actor, today, refuse }: Inside<GiveProblem>, giving) => {
     const lot = await lockedLot(tx, giving.code, refuse);
     const from =
       (await findHoldings(tx, lot.id)).find(({ id, balance }) => id === giving.holding && balance > 0) ??
@@ -61,5 +63,5 @@ export function giveSeed(db: Db, actor: Actor, today: string, giving: Giving) {
     });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

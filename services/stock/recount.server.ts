@@ -1,24 +1,20 @@
-import type { Amount } from '#core/units/parseAmount.ts';
+import { ofLot } from '#contracts/fields.ts';
+import { recountForm } from '#contracts/stock/stock.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
 export type RecountProblem =
   NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
 
 /** Puts the book right after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
-export function recountLot(
-  db: Db,
-  actor: Actor,
-  today: string,
-  recount: { key: string; code: string; amount: (Amount & { typed: string }) | null; reason: string },
-) {
-  return perform<null, RecountProblem>(db, { key: recount.key, command: 'stock counted', actor }, async (tx, refuse) => {
+export const recountLot = command(
+  'stock counted',
+  { input: ofLot(recountForm) },
+  async ({ tx, actor, today, refuse }: Inside<RecountProblem>, recount) => {
     const lot = await lockedLot(tx, recount.code, refuse);
     const { amount } = recount;
     if (amount?.kind === 'weight' && lot.unit === 'seed') refuse({ code: 'other unit', unit: 'seed' });
@@ -46,5 +42,5 @@ export function recountLot(
       });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
-  });
-}
+  },
+);

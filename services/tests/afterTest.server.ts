@@ -1,20 +1,22 @@
+import { ofTest } from '#contracts/fields.ts';
+import { reopenForm, potForm } from '#contracts/tests/tests.ts';
 import { countStates } from '#core/germination/towel.ts';
 import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TEST, testState } from '#core/states/states.ts';
-import type { Db } from '#data/database.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { addPotted, readPotted, reopenTest as writeReopening } from '#data/tests/afterTest.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform } from '#services/perform.server.ts';
 import { lockedTest, type NoTest } from './lockedTest.server.ts';
 import { readTowel } from './tests.server.ts';
 
 export type ReopenProblem = NoTest | { readonly code: 'not ended' } | { readonly code: 'a coordinator re-opens' };
 
 /** Takes back the end of a test, with a reason: it can be counted on and ended again, and the lot's verdict goes without it until then. */
-export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key: string; testId: number; reason: string }) {
-  return perform<null, ReopenProblem>(db, { key: reopening.key, command: 'test re-opened', actor }, async (tx, refuse) => {
+export const reopenTest = command(
+  'test re-opened',
+  { input: ofTest(reopenForm) },
+  async ({ tx, actor, today, refuse }: Inside<ReopenProblem>, reopening) => {
     const test = await lockedTest(tx, reopening.testId, refuse);
     if (!may(actor.role, 'override policy')) refuse({ code: 'a coordinator re-opens' });
     if (!mayFollow(TEST, testState(test), 'test re-opened')) refuse({ code: 'not ended' });
@@ -27,8 +29,8 @@ export function reopenTest(db: Db, actor: Actor, today: string, reopening: { key
     });
     await refreshOutlook(tx, test.lotId, today);
     return { answer: null, subject: test.code };
-  });
-}
+  },
+);
 
 export type PotProblem =
   | NoTest
@@ -37,13 +39,10 @@ export type PotProblem =
   | { readonly code: 'potted before it was laid'; readonly laidOn: string };
 
 /** Writes down seedlings of a test that were potted up; no more than sprouted are there to pot. The lot's stock is not touched. */
-export function potUp(
-  db: Db,
-  actor: Actor,
-  today: string,
-  potted: { key: string; testId: number; seedlings: number; pottedOn: string; note: string | null },
-) {
-  return perform<null, PotProblem>(db, { key: potted.key, command: 'seedlings potted', actor }, async (tx, refuse) => {
+export const potUp = command(
+  'seedlings potted',
+  { input: ofTest(potForm) },
+  async ({ tx, actor, today, refuse }: Inside<PotProblem>, potted) => {
     const test = await lockedTest(tx, potted.testId, refuse);
     if (potted.pottedOn > today) refuse({ code: 'potted in the future' });
     if (potted.pottedOn < test.laidOn) refuse({ code: 'potted before it was laid', laidOn: test.laidOn });
@@ -52,5 +51,5 @@ export function potUp(
     if (potted.seedlings > left) refuse({ code: 'not so many', left });
     await addPotted(tx, { ...potted, pottedBy: actor.personId, actKey: potted.key });
     return { answer: null, subject: test.code };
-  });
-}
+  },
+);

@@ -1,37 +1,36 @@
 import ical from 'ical-generator';
+import { bareForm, feedInput } from '#contracts/fields.ts';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { createFeed, findFeed, lockFeed, revokeFeed } from '#data/tests/calendarFeeds.ts';
 import type { Db } from '#data/database.ts';
+import { createFeed, findFeed, lockFeed, revokeFeed } from '#data/tests/calendarFeeds.ts';
 import { listPlanned } from '#data/tests/testPlan.ts';
 import { listTests } from '#data/tests/tests.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { hashToken, newToken } from '#services/secrets.server.ts';
 
 /**
  * Makes somebody's calendar a new address; the one before ends. It is told once: only its hash is kept, and the record of acts, which others
  * read, does not hold it. @returns null when the same form was sent again: what was told then stands
  */
-export async function makeFeed(db: Db, actor: Actor, now: Date, key: string): Promise<string | null> {
+export async function newFeed(acting: Acting, key: string): Promise<string | null> {
   const { token, tokenHash } = newToken();
-  let told: string | null = null;
-  await perform<null, never>(db, { key, command: 'calendar address made', actor }, async (tx) => {
-    await lockFeed(tx, actor.accountId);
-    await revokeFeed(tx, actor.accountId, now);
-    await createFeed(tx, { tokenHash, accountId: actor.accountId });
-    told = token;
-    return { answer: null, subject: null };
-  });
-  return told;
+  const hash = tokenHash.toString('hex');
+  const done = await makeFeed(acting, { key, hash });
+  return done.ok && done.answer.hash === hash ? token : null;
 }
 
-export function endFeed(db: Db, actor: Actor, now: Date, key: string) {
-  return perform<null, never>(db, { key, command: 'calendar address ended', actor }, async (tx) => {
-    await revokeFeed(tx, actor.accountId, now);
-    return { answer: null, subject: null };
-  });
-}
+export const makeFeed = command('calendar address made', { input: feedInput }, async ({ tx, actor, now }: Inside<never>, { hash }) => {
+  await lockFeed(tx, actor.accountId);
+  await revokeFeed(tx, actor.accountId, now);
+  await createFeed(tx, { tokenHash: Buffer.from(hash, 'hex'), accountId: actor.accountId });
+  return { answer: { hash }, subject: null };
+});
+
+export const endFeed = command('calendar address ended', { input: bareForm }, async ({ tx, actor, now }: Inside<never>) => {
+  await revokeFeed(tx, actor.accountId, now);
+  return { answer: null, subject: null };
+});
 
 const WEEKS_AHEAD = 26;
 const MOST = 500;

@@ -1,38 +1,20 @@
+import type { z } from 'zod';
+import { layTestsInput } from '#contracts/tests/tests.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
-import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { createTest, findTest } from '#data/tests/tests.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import type { NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 
 /** What is laid of one lot: so many replicates of so many seeds, or one batch of a sequential test. */
-export interface OneLaid {
-  readonly code: string;
-  readonly seeds: number;
-  readonly replicates?: number;
-  readonly celsius: number;
-  readonly spot: Spot;
-  readonly part?: string | null;
-  readonly inBatches?: boolean;
-  /** The first test of the series, for a further batch. */
-  readonly seriesOf?: number | undefined;
-}
-
-export interface Laying {
-  readonly key: string;
-  readonly laidOn: string;
-  readonly counted: Counted;
-  readonly kind: TestKind;
-  readonly medium: string;
-  readonly treatments: readonly TreatmentBefore[];
-  readonly checkDays: readonly number[] | null;
-  readonly lots: readonly OneLaid[];
-}
+export type Laying = z.output<typeof layTestsInput>;
+export type OneLaid = Laying['lots'][number];
 
 /** What stands in the way, and of which of the lots. */
 export type LayProblem = { readonly of: string } & (
@@ -44,15 +26,13 @@ export type LayProblem = { readonly of: string } & (
 );
 
 /** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
-export function layTests(db: Db, actor: Actor, today: string, laying: Laying) {
-  return perform<{ testIds: number[] }, LayProblem>(db, { key: laying.key, command: 'test laid', actor }, async (tx, refuse) => {
-    const testIds: number[] = [];
-    // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
-    for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
-      testIds.push(await layOne(tx, actor, today, laying, one, refuse));
-    return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
-  });
-}
+export const layTests = command('test laid', { input: layTestsInput }, async ({ tx, actor, today, refuse }: Inside<LayProblem>, laying) => {
+  const testIds: number[] = [];
+  // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
+  for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
+    testIds.push(await layOne(tx, actor, today, laying, one, refuse));
+  return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
+});
 
 async function layOne(tx: Db, actor: Actor, today: string, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
   const of = one.code;

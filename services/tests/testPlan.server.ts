@@ -1,14 +1,14 @@
+import { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
 import { addDays, addMonths, mondayOf, nextOn } from '#core/calendar/plainDate.ts';
-import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
 import { usualCheckDays } from '#core/germination/checkDays.ts';
+import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
 import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
 import { planTestOf, standingIn } from '#core/schedule/planTest.ts';
 import { testValue, type TestValue } from '#core/schedule/testValue.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
-import type { House } from '#data/house/house.ts';
+import { readHouse, type House } from '#data/house/house.ts';
 import {
   listForPlan,
   listStanding,
@@ -16,10 +16,9 @@ import {
   readTestBench,
   replacePlan,
   saveTestBench,
-  type PlannedTest,
   type TestBench,
 } from '#data/tests/testPlan.ts';
-import { perform } from '#services/perform.server.ts';
+import { command, type Inside } from '#services/command.server.ts';
 
 export const PLAN_WEEKS = 26;
 /** A tenth of fewer seeds says next to nothing: such a lot is grown out instead. */
@@ -112,15 +111,11 @@ function benchFrom(bench: TestBench, standing: Awaited<ReturnType<typeof listSta
 export type PlanProblemCode = { readonly code: 'changed meanwhile' } | { readonly code: 'no such week'; readonly week: string };
 
 /** Saves a plan for all lots at once; of two people the second is told. A lot that is not due any more, laid or judged anew meanwhile, is left out. */
-export function savePlan(
-  db: Db,
-  actor: Actor,
-  house: House,
-  today: string,
-  saved: { key: string; version: number; plan: readonly PlannedTest[] },
-) {
-  return perform<{ tests: number }, PlanProblemCode>(db, { key: saved.key, command: 'test plan saved', actor }, async (tx, refuse) => {
-    const { start, due } = await readPlan(tx, house, today);
+export const savePlan = command(
+  'test plan saved',
+  { input: planForm },
+  async ({ tx, actor, today, refuse }: Inside<PlanProblemCode>, saved) => {
+    const { start, due } = await readPlan(tx, (await readHouse(tx))!, today);
     const weeks = new Set(Array.from({ length: PLAN_WEEKS }, (_, week) => addDays(start, 7 * week)));
     const lots = new Set(due.map(({ lotId }) => lotId));
     for (const { week } of saved.plan) if (!weeks.has(week)) refuse({ code: 'no such week', week });
@@ -128,23 +123,17 @@ export function savePlan(
     if (!(await nextBenchVersion(tx, saved.version))) refuse({ code: 'changed meanwhile' });
     await replacePlan(tx, plan, { actKey: saved.key, personId: actor.personId });
     return { answer: { tests: plan.length }, subject: `${plan.length} tests` };
-  });
-}
+  },
+);
 
 /** Says what the testing bench has. */
-export function setTestBench(
-  db: Db,
-  actor: Actor,
-  bench: { key: string; version: number; warm: number; room: number; cool: number; hours: number; closed: readonly string[] },
-) {
-  return perform<null, { readonly code: 'changed meanwhile' }>(
-    db,
-    { key: bench.key, command: 'test bench set', actor },
-    async (tx, refuse) => {
-      if (!(await nextBenchVersion(tx, bench.version))) refuse({ code: 'changed meanwhile' });
-      const { warm, room, cool, hours, closed } = bench;
-      await saveTestBench(tx, { towels: { warm, room, cool }, hours, closed: [...new Set(closed.map(mondayOf))].sort() });
-      return { answer: null, subject: `${SPOTS.map((spot) => `${spot} ${bench[spot]}`).join(', ')}, ${hours} h` };
-    },
-  );
-}
+export const setTestBench = command(
+  'test bench set',
+  { input: testBenchForm },
+  async ({ tx, refuse }: Inside<{ readonly code: 'changed meanwhile' }>, bench) => {
+    if (!(await nextBenchVersion(tx, bench.version))) refuse({ code: 'changed meanwhile' });
+    const { warm, room, cool, hours, closed } = bench;
+    await saveTestBench(tx, { towels: { warm, room, cool }, hours, closed: [...new Set(closed.map(mondayOf))].sort() });
+    return { answer: null, subject: `${SPOTS.map((spot) => `${spot} ${bench[spot]}`).join(', ')}, ${hours} h` };
+  },
+);

@@ -1,20 +1,23 @@
+import { ofTest } from '#contracts/fields.ts';
+import { countForm, relayForm, endTestForm } from '#contracts/tests/tests.ts';
 import { daysBetween } from '#core/calendar/plainDate.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
-import { countStates, lookedAt, relaid, towelNow, type Look, type SeedOnTowel } from '#core/germination/towel.ts';
+import { countStates, lookedAt, relaid, towelNow, type SeedOnTowel } from '#core/germination/towel.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TEST, testState } from '#core/states/states.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createCheck, createTestPhoto, readChecks } from '#data/tests/checks.ts';
 import { endTest as writeEnd, setNextCount } from '#data/tests/tests.ts';
 import { putTowelRight, readMarks, readTowels } from '#data/tests/towels.ts';
+import { command, type Inside } from '#services/command.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import { perform, type Refuse } from '#services/perform.server.ts';
-import type { PhotoProblem, Remade } from '#services/remakePhoto.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
+import { photoOf } from '#services/photoOf.server.ts';
+import type { PhotoProblem } from '#services/remakePhoto.server.ts';
 import { drawFromLot, looseHolding, type Short } from '#services/stock/stock.server.ts';
 import { lockedTest, type NoTest } from './lockedTest.server.ts';
 
@@ -55,47 +58,33 @@ export async function readTowel(db: Db, testId: number): Promise<{ places: numbe
   return { places, towel: towelNow(places, marks) };
 }
 
-export interface Count extends Look {
-  readonly key: string;
-  readonly testId: number;
-  readonly checkedOn: string;
-  readonly reWetted: boolean;
-  readonly mould: boolean;
-  readonly note: string | null;
-  readonly photo: Blob | null;
-}
-
 /** Writes one look at a test's towels. A later sighting of the same seed corrects the earlier one; both are kept. */
-export async function countTowel(db: Db, actor: Actor, today: string, count: Count, remakePhoto: (bytes: Uint8Array) => Promise<Remade>) {
-  const remade = count.photo && (await remakePhoto(new Uint8Array(await count.photo.arrayBuffer())));
-  return perform<{ sprouted: number; seedsLaid: number }, CountProblem>(
-    db,
-    { key: count.key, command: 'towel counted', actor },
-    async (tx, refuse) => {
-      if (remade && !remade.ok) refuse(remade.problem);
-      const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, 'towel counted', refuse);
-      const { places, towel } = await readTowel(tx, test.id);
-      if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
-        refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
-      const looked = lookedAt(towel, count, count.checkedOn);
-      if (!looked.ok) return refuse({ code: 'more than waiting', waiting: looked.waiting });
-      const checkId = await createCheck(tx, {
-        testId: test.id,
-        checkedOn: count.checkedOn,
-        note: count.note,
-        reWetted: count.reWetted,
-        mould: count.mould,
-        checkedBy: actor.personId,
-        actKey: count.key,
-        marks: looked.marks,
-      });
-      if (remade?.ok) await createTestPhoto(tx, { actKey: count.key, checkId, ...remade.photo });
-      const days = test.checkDays ?? usualCheckDays(test.firstCountDays, test.finalCountDays);
-      await setNextCount(tx, test.id, nextCountDay(test.laidOn, count.checkedOn, days));
-      return { answer: { sprouted: countStates(looked.towel).sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
-    },
-  );
-}
+export const countTowel = command(
+  'towel counted',
+  { input: ofTest(countForm), prepare: photoOf },
+  async ({ tx, actor, today, refuse }: Inside<CountProblem>, count, photo) => {
+    const test = await lockOpenTest(tx, count.testId, count.checkedOn, today, 'towel counted', refuse);
+    const { places, towel } = await readTowel(tx, test.id);
+    if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
+      refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
+    const looked = lookedAt(towel, count, count.checkedOn);
+    if (!looked.ok) return refuse({ code: 'more than waiting', waiting: looked.waiting });
+    const checkId = await createCheck(tx, {
+      testId: test.id,
+      checkedOn: count.checkedOn,
+      note: count.note,
+      reWetted: count.reWetted,
+      mould: count.mould,
+      checkedBy: actor.personId,
+      actKey: count.key,
+      marks: looked.marks,
+    });
+    if (photo) await createTestPhoto(tx, { actKey: count.key, checkId, ...photo });
+    const days = test.checkDays ?? usualCheckDays(test.firstCountDays, test.finalCountDays);
+    await setNextCount(tx, test.id, nextCountDay(test.laidOn, count.checkedOn, days));
+    return { answer: { sprouted: countStates(looked.towel).sprouted, seedsLaid: test.seedsLaid }, subject: test.code };
+  },
+);
 
 export type RelayProblem =
   | NoTest
@@ -106,13 +95,10 @@ export type RelayProblem =
   | Short;
 
 /** Puts right how many seeds of a replicate were laid; the stock follows, and both numbers stay in the history. */
-export function correctLaid(
-  db: Db,
-  actor: Actor,
-  today: string,
-  relay: { key: string; testId: number; replicate: number; seeds: number; reason: string },
-) {
-  return perform<null, RelayProblem>(db, { key: relay.key, command: 'number laid put right', actor }, async (tx, refuse) => {
+export const correctLaid = command(
+  'number laid put right',
+  { input: ofTest(relayForm) },
+  async ({ tx, actor, today, refuse }: Inside<RelayProblem>, relay) => {
     const test = await lockedTest(tx, relay.testId, refuse);
     if (!mayFollow(TEST, testState(test), 'number laid put right')) refuse({ code: 'already ended' });
     if (relay.replicate > test.replicates) refuse({ code: 'no such replicate' });
@@ -164,42 +150,30 @@ export function correctLaid(
       });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: test.code };
-  });
-}
+  },
+);
 
 export type EndProblem = CountProblem | { readonly code: 'too early without a reason'; readonly finalOn: number };
 
 /** Ends a test: reads it, or abandons it with a reason. Reading before the crop's final-count day needs a reason too. */
-export function endTest(
-  db: Db,
-  actor: Actor,
-  today: string,
-  end: { key: string; testId: number; endedOn: string; outcome: 'read' | 'abandoned'; reason: string | null },
-) {
-  return perform<{ code: string }, EndProblem>(
-    db,
-    {
-      key: end.key,
-      command: end.outcome === 'read' ? 'test read' : 'test abandoned',
-      actor,
-      broken: { test_ends_once: { code: 'already ended' } },
-    },
-    async (tx, refuse) => {
-      const test = await lockOpenTest(tx, end.testId, end.endedOn, today, end.outcome === 'read' ? 'test read' : 'test abandoned', refuse);
-      const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);
-      const early = daysBetween(test.laidOn, end.endedOn) < test.finalCountDays && waiting > 0;
-      if (end.outcome === 'read' && early && !end.reason) refuse({ code: 'too early without a reason', finalOn: test.finalCountDays });
-      await writeEnd(tx, {
-        testId: test.id,
-        endedOn: end.endedOn,
-        outcome: end.outcome,
-        counts,
-        reason: end.reason,
-        endedBy: actor.personId,
-        actKey: end.key,
-      });
-      await refreshOutlook(tx, test.lotId, today);
-      return { answer: { code: test.code }, subject: test.code };
-    },
-  );
-}
+export const endTest = command(
+  { oneOf: ['test read', 'test abandoned'], which: (end) => (end.outcome === 'read' ? 'test read' : 'test abandoned') },
+  { input: ofTest(endTestForm), broken: { test_ends_once: { code: 'already ended' } } },
+  async ({ tx, actor, today, refuse }: Inside<EndProblem>, end) => {
+    const test = await lockOpenTest(tx, end.testId, end.endedOn, today, end.outcome === 'read' ? 'test read' : 'test abandoned', refuse);
+    const { waiting, absent: _, ...counts } = countStates((await readTowel(tx, test.id)).towel);
+    const early = daysBetween(test.laidOn, end.endedOn) < test.finalCountDays && waiting > 0;
+    if (end.outcome === 'read' && early && !end.reason) refuse({ code: 'too early without a reason', finalOn: test.finalCountDays });
+    await writeEnd(tx, {
+      testId: test.id,
+      endedOn: end.endedOn,
+      outcome: end.outcome,
+      counts,
+      reason: end.reason,
+      endedBy: actor.personId,
+      actKey: end.key,
+    });
+    await refreshOutlook(tx, test.lotId, today);
+    return { answer: { code: test.code }, subject: test.code };
+  },
+);

@@ -5,11 +5,12 @@ import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readPotted, readReopenings } from '#data/tests/afterTest.ts';
 import { findTest } from '#data/tests/tests.ts';
-import { potUp, reopenTest } from '#services/tests/afterTest.server.ts';
+import { acting } from '#services/command.server.ts';
 import { changeHouse } from '#services/people/people.server.ts';
+import { potUp, reopenTest } from '#services/tests/afterTest.server.ts';
 import { readTestResult } from '#services/tests/reading.server.ts';
-import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -28,7 +29,7 @@ async function readTest(code: string, sprouted: number, of = 20): Promise<number
 
 describe('an ended test', () => {
   const reopen = (testId: number, who = library.coordinator) =>
-    reopenTest(library.db, who, END, { key: randomUUID(), testId, reason: 'The wrong towel' });
+    reopenTest(acting(library.db, who, END), { key: randomUUID(), testId, reason: 'The wrong towel' });
 
   test('is re-opened by a coordinator only, with a reason that stays', async () => {
     const testId = await readTest(await takeIn(library), 18);
@@ -64,7 +65,7 @@ describe('an ended test', () => {
 
 describe('what sprouted', () => {
   const pot = (testId: number, seedlings: number, pottedOn = END) =>
-    potUp(library.db, library.helper, END, { key: randomUUID(), testId, seedlings, pottedOn, note: 'Under glass' });
+    potUp(acting(library.db, library.helper, END), { key: randomUUID(), testId, seedlings, pottedOn, note: 'Under glass' });
 
   test('is potted up as far as there is any, and takes nothing from the jar', async () => {
     const code = await takeIn(library);
@@ -90,7 +91,7 @@ test('a crop of which less is asked has its own verdict, and its neighbours keep
   expect((await lot(code)).verdict).not.toBe('full strength');
   const house = (await readHouse(library.db))!;
   const changed = { ...house, cropThresholds: { pea: { lend: 0.1, full: 0.2 } } };
-  expect(await changeHouse(library.db, library.coordinator, END, randomUUID(), changed)).toMatchObject({ ok: true });
+  expect(await changeHouse(acting(library.db, library.coordinator, END), { key: randomUUID(), ...changed })).toMatchObject({ ok: true });
   expect((await lot(code)).verdict).toBe('full strength');
   const read = await readTestResult(library.db, (await findTest(library.db, testId))!, (await readHouse(library.db))!, END);
   expect(read).toMatchObject({ kind: 'full strength', thresholds: { lend: 0.1, full: 0.2, sureness: 0.8 } });

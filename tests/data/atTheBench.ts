@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { stepsFor, type Method } from '#core/bench/methods.ts';
 import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
 import type { When } from '#core/calendar/when.ts';
+import type { Container } from '#core/stock/containers.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -12,6 +13,7 @@ import { finishBatch } from '#services/bench/finishing.server.ts';
 import { nextStep } from '#services/bench/moveOn.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
+import { NO_TOOLS, acting } from '#services/command.server.ts';
 import { remakePhoto } from '#services/remakePhoto.server.ts';
 import { NOW, type Library } from './database.ts';
 
@@ -43,7 +45,7 @@ export function atTheBench(library: () => Library) {
     change: { method?: Method; brought?: 'whole fruit' | 'heads or pods' | 'clean seed'; vessel?: string; when?: When } = {},
     at = NOW,
   ): Promise<number> {
-    const done = await startBatch(library().db, library().helper, at, {
+    const done = await startBatch(acting(library().db, library().helper, at), {
       key: randomUUID(),
       code,
       brought: change.brought ?? 'whole fruit',
@@ -60,12 +62,12 @@ export function atTheBench(library: () => Library) {
   }
 
   const read = (id: number, actor = library().helper) =>
-    acknowledgeCautions(library().db, actor, { key: randomUUID(), batchId: id, cautions: Object.keys(CAUTIONS) as Caution[] });
+    acknowledgeCautions(acting(library().db, actor, NOW), { key: randomUUID(), batchId: id, cautions: Object.keys(CAUTIONS) as Caution[] });
 
-  async function move(id: number, step: Step, at: Date, change: Partial<Parameters<typeof nextStep>[3]> = {}) {
+  async function move(id: number, step: Step, at: Date, change: Partial<Parameters<typeof nextStep>[1]> = {}) {
     const { turn, method, facts, brought, vessel } = await batch(id);
     const to = change.method ?? method;
-    return nextStep(library().db, library().helper, at, {
+    return nextStep(acting(library().db, library().helper, at), {
       key: randomUUID(),
       batchId: id,
       turn,
@@ -80,8 +82,8 @@ export function atTheBench(library: () => Library) {
     });
   }
 
-  const weigh = (id: number, grams: number, at: Date, change: Partial<Parameters<typeof weighBatch>[3]> = {}) =>
-    weighBatch(library().db, library().helper, at, {
+  const weigh = (id: number, grams: number, at: Date, change: Partial<Parameters<typeof weighBatch>[1]> = {}) =>
+    weighBatch(acting(library().db, library().helper, at), {
       key: randomUUID(),
       batchId: id,
       milligrams: grams * 1000,
@@ -95,9 +97,9 @@ export function atTheBench(library: () => Library) {
     id: number,
     amount: Amount,
     at: Date,
-    change: { sign?: boolean; reason?: string; liftDrying?: boolean; place?: string; container?: string } = {},
+    change: { sign?: boolean; reason?: string; liftDrying?: boolean; place?: string; container?: Container } = {},
   ) {
-    return finishBatch(library().db, library().helper, at, {
+    return finishBatch(acting(library().db, library().helper, at), {
       key: randomUUID(),
       batchId: id,
       turn: (await batch(id)).turn,
@@ -119,7 +121,7 @@ export function atTheBench(library: () => Library) {
       photo: change.photo ?? null,
       when: change.when ?? null,
     };
-    return checkBatch(library().db, library().helper, at, check, remakePhoto);
+    return checkBatch(acting(library().db, library().helper, at, { ...NO_TOOLS, remakePhoto }), check);
   }
 
   return { house, lot, batch, start, read, move, weigh, finish, look };

@@ -8,6 +8,7 @@ import { readSteps } from '#data/bench/steps.ts';
 import { abandonBatch } from '#services/bench/finishing.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { findOnTable } from '#services/bench/table.server.ts';
+import { acting } from '#services/command.server.ts';
 import { after, atTheBench, CUCUMBER, problem } from './atTheBench.ts';
 import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
 
@@ -22,7 +23,7 @@ describe('a batch goes its way', () => {
     const code = await takeIn(library, CUCUMBER);
     const id = await start(code);
     expect(await batch(id)).toMatchObject({ step: 'cure', turn: 1, method: 'ferment', vessel: 'Jar 3', outcome: null });
-    const wrong = await startBatch(library.db, library.helper, NOW, {
+    const wrong = await startBatch(acting(library.db, library.helper, NOW), {
       key: randomUUID(),
       code,
       brought: 'whole fruit',
@@ -62,7 +63,7 @@ describe('a batch goes its way', () => {
   test('one vessel holds one batch, whatever its name is written like; it is free again when that has ended', async () => {
     const first = await start(await takeIn(library, CUCUMBER), { vessel: 'Blue bucket' });
     await expect(start(await takeIn(library, CUCUMBER), { vessel: ' blue Bucket' })).rejects.toThrow('vessel taken');
-    await abandonBatch(library.db, library.helper, after(1), { key: randomUUID(), batchId: first, turn: 1, reason: 'Rotten' });
+    await abandonBatch(acting(library.db, library.helper, after(1)), { key: randomUUID(), batchId: first, turn: 1, reason: 'Rotten' });
     await expect(start(await takeIn(library, CUCUMBER), { vessel: 'blue bucket' })).resolves.toBeGreaterThan(first);
   });
 
@@ -155,14 +156,24 @@ describe('a batch goes its way', () => {
       fruits: null,
       weightIn: null,
     } as const;
-    await Promise.all([startBatch(library.db, library.helper, NOW, form), startBatch(library.db, library.helper, NOW, form)]);
+    await Promise.all([
+      startBatch(acting(library.db, library.helper, NOW), form),
+      startBatch(acting(library.db, library.helper, NOW), form),
+    ]);
     expect(await listBatchesOfLot(library.db, (await lot(code)).id)).toHaveLength(1);
   });
 
   test('what was written is never changed, and an ended batch takes nothing more', async () => {
     const id = await start(await takeIn(library, CUCUMBER));
     expect(
-      (await abandonBatch(library.db, library.helper, after(1), { key: randomUUID(), batchId: id, turn: 1, reason: 'Rotten, all six' })).ok,
+      (
+        await abandonBatch(acting(library.db, library.helper, after(1)), {
+          key: randomUUID(),
+          batchId: id,
+          turn: 1,
+          reason: 'Rotten, all six',
+        })
+      ).ok,
     ).toBe(true);
     expect(problem(await weigh(id, 10, after(2)))).toEqual({ code: 'ended' });
     await expect(

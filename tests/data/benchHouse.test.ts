@@ -6,6 +6,7 @@ import { createPerson } from '#data/people/people.ts';
 import { abandonBatch } from '#services/bench/finishing.server.ts';
 import { readLoad } from '#services/bench/load.server.ts';
 import { findOnTable } from '#services/bench/table.server.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { addMixUp } from '#services/lots/incidents.server.ts';
 import { readRipe } from '#services/today/ripe.server.ts';
@@ -25,7 +26,7 @@ describe('what the house knows of its bench', () => {
     await read(first);
     await move(first, 'scoop', after(1), { early: true });
     const table = (await findOnTable(library.db, await batch(second)))!;
-    const done = await addMixUp(library.db, library.helper, TODAY, {
+    const done = await addMixUp(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       batchId: second,
       what: 'A tag fell off',
@@ -45,7 +46,7 @@ describe('what the house knows of its bench', () => {
       (await readRipe(library.db, await house(), after(hours))).batches.filter(({ batch: one }) => one.id === id);
     expect(await mine(1001)).toEqual([]);
     expect((await mine(1000 + 24 * 10))[0]!.clock.state).toBe('ripe');
-    await abandonBatch(library.db, library.helper, after(1002), { key: randomUUID(), batchId: id, turn: 1, reason: 'Rotten' });
+    await abandonBatch(acting(library.db, library.helper, after(1002)), { key: randomUUID(), batchId: id, turn: 1, reason: 'Rotten' });
     expect(await mine(1000 + 24 * 10)).toEqual([]);
   });
 
@@ -67,7 +68,7 @@ describe('what the house knows of its bench', () => {
     await grantAccount(library.owner, { personId: grower, email: 'grower@house.example', role: 'grower' });
     const code = await takeIn(library);
     for (const memberId of [grower, library.member.personId]) {
-      const lent = await lendPackets(library.db, library.coordinator, TODAY, {
+      const lent = await lendPackets(acting(library.db, library.coordinator, TODAY), {
         key: randomUUID(),
         code,
         memberId,

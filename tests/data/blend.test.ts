@@ -6,7 +6,8 @@ import { readHouse } from '#data/house/house.ts';
 import { findRelatives, findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
-import { blendLots, readBlendables, type Blending } from '#services/lots/blend.server.ts';
+import { acting } from '#services/command.server.ts';
+import { blendLots, readBlendables } from '#services/lots/blend.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 import { onTowels } from './onTowels.ts';
@@ -17,8 +18,8 @@ beforeAll(async () => {
 });
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const { layOne, count, end } = onTowels(() => library);
-const blend = (code: string, other: string, change: Partial<Blending> = {}) =>
-  blendLots(library.db, library.helper, TODAY, {
+const blend = (code: string, other: string, change: Partial<Parameters<typeof blendLots>[1]> = {}) =>
+  blendLots(acting(library.db, library.helper, TODAY), {
     key: randomUUID(),
     code,
     other,
@@ -97,14 +98,14 @@ describe('blending', () => {
     expect(await blend(one, await takeIn(library, { variety: 'Short Siding' }))).toMatchObject({ problem: { code: 'other line' } });
     expect(await blend(one, other, { otherSeeds: 501 })).toMatchObject({ problem: { code: 'short', of: other, onHand: 500 } });
     expect(await blend(one, treated.code)).toMatchObject({ problem: { code: 'treated apart' } });
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code: other, kind: 'test', reason: 'Doubted' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code: other, kind: 'test', reason: 'Doubted' });
     expect(await blend(one, other)).toMatchObject({ problem: { code: 'on hold', of: other } });
     expect((await lot(one)).onHand).toBe(500);
   });
 
   test('even the database lets nothing out of a held lot into a blend', async () => {
     const code = await takeIn(library);
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'recall', reason: 'Recalled' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'recall', reason: 'Recalled' });
     const { id } = await lot(code);
     await expect(
       sql`insert into movement (act_key, lot_id, kind, from_holding, to_outside, amount, happened_on)
@@ -138,7 +139,7 @@ test('the lots that could be blended are told with what they germinate, those th
     await takeIn(library, { variety, amount: '50 seeds' }),
   ];
   await layOne(used, 50);
-  await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code: held, kind: 'test', reason: 'Doubted' });
+  await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code: held, kind: 'test', reason: 'Doubted' });
   const read = await readBlendables(library.db, await lot(own), (await readHouse(library.db))!, TODAY);
   expect(read.own).toMatchObject({ code: own, seeds: 500, hindrance: null, daysToHalf: null });
   expect(read.others.map(({ code, hindrance }) => [code, hindrance])).toEqual([

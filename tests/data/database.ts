@@ -2,13 +2,13 @@ import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Answers } from '#core/passport/answers.ts';
-import type { Actor } from '#data/people/accounts.ts';
-import { grantAccount } from '#data/people/accounts.ts';
+import type { Role } from '#core/people/may.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { createHouse } from '#data/house/house.ts';
-import { ensurePlace } from '#data/stock/places.ts';
+import { type Actor, grantAccount } from '#data/people/accounts.ts';
 import { createPerson } from '#data/people/people.ts';
-import type { Role } from '#core/people/may.ts';
+import { ensurePlace } from '#data/stock/places.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot, type Intake } from '#services/intake/intake.server.ts';
 import { cropOf, interviewOf, type Change } from '../support/answers.ts';
@@ -117,11 +117,11 @@ export function intake(change: Change = {}): Intake {
 
 /** Takes a lot in and gives its code. */
 export async function takeIn({ db, helper }: Library, change: Change = {}): Promise<string> {
-  const done = await receiveLot(db, helper, TODAY, intake(change));
+  const done = await receiveLot(acting(db, helper, TODAY), intake(change));
   if (!done.ok) throw new Error(`not taken in: ${done.problem.code}`);
   return done.answer.code;
 }
 
 /** Lends one packet of a lot to the member. */
 export const lendOne = ({ db, helper, member }: Library, code: string) =>
-  lendPackets(db, helper, TODAY, { key: randomUUID(), code, memberId: member.personId, packets: 1, overrideReason: null });
+  lendPackets(acting(db, helper, TODAY), { key: randomUUID(), code, memberId: member.personId, packets: 1, overrideReason: null });

@@ -2,8 +2,9 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readRoomAir } from '#data/bench/air.ts';
 import { logRoom, type RoomLogger } from '#services/bench/roomLog.server.ts';
+import { NO_TOOLS, acting } from '#services/command.server.ts';
 import { printLabels } from '#services/printing.server.ts';
-import { NOW, preparedLibrary, type Library } from './database.ts';
+import { NOW, TODAY, preparedLibrary, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -47,7 +48,10 @@ describe('labels go to the printer', () => {
     const printer = { print: (pdf: Uint8Array) => Promise.resolve(printed.push(pdf.length) > 0) };
     const key = randomUUID();
     for (let times = 0; times < 2; times += 1)
-      expect(await printLabels(library.db, library.helper, printer, { key, ...sheet })).toEqual({ ok: true, answer: { labels: 3 } });
+      expect(await printLabels(acting(library.db, library.helper, TODAY, { ...NO_TOOLS, printer }), { key, ...sheet })).toEqual({
+        ok: true,
+        answer: { labels: 3 },
+      });
     expect(printed).toHaveLength(1);
     expect(printed[0]).toBeGreaterThan(1000);
   });
@@ -55,9 +59,19 @@ describe('labels go to the printer', () => {
   test('unplugged or not there, nothing counts as printed, and the same form may be sent again', async () => {
     const key = randomUUID();
     const refused = { ok: false, problem: { code: 'no printer' } };
-    expect(await printLabels(library.db, library.helper, null, { key, ...sheet })).toEqual(refused);
-    expect(await printLabels(library.db, library.helper, { print: () => Promise.resolve(false) }, { key, ...sheet })).toEqual(refused);
-    const done = await printLabels(library.db, library.helper, { print: () => Promise.resolve(true) }, { key, ...sheet });
+    expect(await printLabels(acting(library.db, library.helper, TODAY, { ...NO_TOOLS, printer: null }), { key, ...sheet })).toEqual(
+      refused,
+    );
+    expect(
+      await printLabels(acting(library.db, library.helper, TODAY, { ...NO_TOOLS, printer: { print: () => Promise.resolve(false) } }), {
+        key,
+        ...sheet,
+      }),
+    ).toEqual(refused);
+    const done = await printLabels(
+      acting(library.db, library.helper, TODAY, { ...NO_TOOLS, printer: { print: () => Promise.resolve(true) } }),
+      { key, ...sheet },
+    );
     expect(done.ok).toBe(true);
   });
 });

@@ -8,6 +8,7 @@ import { readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { recordAir } from '#services/bench/air.server.ts';
 import { readDrying } from '#services/bench/drying.server.ts';
+import { acting } from '#services/command.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { readOutlookFacts } from '#services/lots/outlook.server.ts';
 import { after, atTheBench, problem, seeds } from './atTheBench.ts';
@@ -63,7 +64,7 @@ describe('drying', () => {
   test('steady in a damp room is not dry; over silica gel with a dry jar it is, and its hold is lifted', async () => {
     const code = await takeIn(library, { amount: '640 g' });
     const before = await lot(code);
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'Still soft' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'Still soft' });
     const id = await dryPea(code);
     for (const [grams, hours] of [
       [640, 2],
@@ -73,7 +74,13 @@ describe('drying', () => {
       [619, 146],
     ] as const)
       await weigh(id, grams, after(hours));
-    await recordAir(library.db, library.helper, after(146), { key: randomUUID(), batchId: id, of: 'room', humidity: 0.66, celsius: 17 });
+    await recordAir(acting(library.db, library.helper, after(146)), {
+      key: randomUUID(),
+      batchId: id,
+      of: 'room',
+      humidity: 0.66,
+      celsius: 17,
+    });
     const damp = await readDrying(library.db, await batch(id), after(147), true);
     expect(damp.room!.verdict).toBe('needs silica');
     expect(damp.forecast!.settled).toBeGreaterThan(0.9);
@@ -92,7 +99,13 @@ describe('drying', () => {
       [588, 293],
     ] as const)
       await weigh(id, grams, after(hours));
-    await recordAir(library.db, library.helper, after(293), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.3, celsius: 17 });
+    await recordAir(acting(library.db, library.helper, after(293)), {
+      key: randomUUID(),
+      batchId: id,
+      of: 'jar',
+      humidity: 0.3,
+      celsius: 17,
+    });
     const done = await finish(id, { kind: 'weight', milligrams: 588_000, approximate: false }, after(294));
     expect(done).toMatchObject({ ok: true, answer: { code, lifted: true } });
     expect(await activeHolds(library.db, before.id)).not.toContain('drying');
@@ -104,7 +117,13 @@ describe('drying', () => {
     const code = await takeIn(library, { amount: '640 g' });
     const id = await dryPea(code);
     await weigh(id, 640, after(2));
-    await recordAir(library.db, library.helper, after(3), { key: randomUUID(), batchId: id, of: 'jar', humidity: 0.7, celsius: 20 });
+    await recordAir(acting(library.db, library.helper, after(3)), {
+      key: randomUUID(),
+      batchId: id,
+      of: 'jar',
+      humidity: 0.7,
+      celsius: 20,
+    });
     const { targetWeight } = await readDrying(library.db, await batch(id), after(4), false);
     expect(targetWeight).toBeGreaterThan(560_000);
     expect(targetWeight).toBeLessThan(640_000);
@@ -137,7 +156,7 @@ describe('drying', () => {
 const INTO = [
   { place: 'Drying shelf', container: 'paper envelope' },
   { place: 'Cupboard', container: 'jar' },
-];
+] as const;
 
 test('pickings of one lot go into it one by one; with the last the lot is clean', async () => {
   const code = await takeIn(library, {

@@ -10,6 +10,7 @@ import { readChecks } from '#data/tests/checks.ts';
 import { findQuickLooks } from '#data/tests/quickLooks.ts';
 import { findTest, nextDueTest, testsOfLot } from '#data/tests/tests.ts';
 import { readMarks, readTowels } from '#data/tests/towels.ts';
+import { acting } from '#services/command.server.ts';
 import { changeHouse } from '#services/people/people.server.ts';
 import { discardLot } from '#services/stock/discard.server.ts';
 import { layTests } from '#services/tests/layTests.server.ts';
@@ -98,7 +99,11 @@ describe('tests', () => {
     expect(await lot(code)).toMatchObject({ verdict: 'sow thicker' });
     const change = async (full: number) => {
       const house = (await readHouse(library.db))!;
-      await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, thresholds: { ...house.thresholds, full } });
+      await changeHouse(acting(library.db, library.coordinator, TODAY), {
+        key: randomUUID(),
+        ...house,
+        thresholds: { ...house.thresholds, full },
+      });
     };
     await change(0.6);
     expect(await lot(code)).toMatchObject({ verdict: 'full strength' });
@@ -204,7 +209,7 @@ describe('tests', () => {
   test('a tray is laid whole or not at all', async () => {
     const [one, other] = [await takeIn(library), await takeIn(library, { amount: '15 seeds' })];
     const both = (seeds: number) =>
-      layTests(library.db, library.helper, TODAY, towels.laying([towels.one(one, 20), towels.one(other, seeds)]));
+      layTests(acting(library.db, library.helper, TODAY), towels.laying([towels.one(one, 20), towels.one(other, seeds)]));
     expect(await both(20)).toMatchObject({ problem: { of: other, code: 'short', onHand: 15 } });
     expect((await lot(one)).onHand).toBe(500);
     const done = await both(10);
@@ -264,7 +269,7 @@ describe('tests', () => {
   test('a test that goes against the one before is not averaged with it: the question opens again, and both explanations are told', async () => {
     const code = await takeIn(library);
     const read = async (sprouted: number, laidOn: string, on: string) => {
-      const done = await layTests(library.db, library.helper, laidOn, towels.laying([towels.one(code, 50)], { laidOn }));
+      const done = await layTests(acting(library.db, library.helper, laidOn), towels.laying([towels.one(code, 50)], { laidOn }));
       const [id] = done.ok ? done.answer.testIds : [];
       await count(id!, { more: { sprouted } }, on);
       await end(id!, {}, on);
@@ -321,7 +326,7 @@ describe('tests', () => {
 
 describe('what follows from a look or a verdict', () => {
   const discard = (code: string, actor = library.helper) =>
-    discardLot(library.db, actor, TODAY, { key: randomUUID(), code, reason: 'Dead by its test' });
+    discardLot(acting(library.db, actor, TODAY), { key: randomUUID(), code, reason: 'Dead by its test' });
 
   test('a quick look is kept apart: it is no test, and changes neither verdict nor outlook', async () => {
     const code = await takeIn(library);
@@ -329,9 +334,9 @@ describe('what follows from a look or a verdict', () => {
     const before = await readOutlook(library.db, id);
     const look = { kind: 'float' as const, looked: 20, good: 2, note: null };
     expect(
-      await recordQuickLook(library.db, library.helper, TODAY, { ...look, key: randomUUID(), code, lookedOn: '2026-11-24' }),
+      await recordQuickLook(acting(library.db, library.helper, TODAY), { ...look, key: randomUUID(), code, lookedOn: '2026-11-24' }),
     ).toMatchObject({ problem: { code: 'look in the future' } });
-    await recordQuickLook(library.db, library.helper, TODAY, { ...look, key: randomUUID(), code, lookedOn: TODAY });
+    await recordQuickLook(acting(library.db, library.helper, TODAY), { ...look, key: randomUUID(), code, lookedOn: TODAY });
     expect(await findQuickLooks(library.db, id)).toMatchObject([{ kind: 'float', good: 2, looked: 20 }]);
     expect(await readOutlook(library.db, id)).toEqual(before);
     expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 500 });

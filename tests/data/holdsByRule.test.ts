@@ -8,6 +8,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { countStale, markAllStale, readPromise } from '#data/lots/promises.ts';
 import { overrideFact } from '#services/almanac/almanac.server.ts';
+import { acting } from '#services/command.server.ts';
 import { correctPassport } from '#services/lots/correctPassport.server.ts';
 import { addEvidence } from '#services/lots/evidence.server.ts';
 import { liftHold } from '#services/lots/holdSeed.server.ts';
@@ -27,7 +28,7 @@ const standing = async (code: string) =>
 async function correct(code: string, change: object) {
   const [now] = await readPassports(library.db, (await lot(code)).id);
   const correction = { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'Told again by the donor' };
-  const done = await correctPassport(library.db, library.helper, TODAY, correction);
+  const done = await correctPassport(acting(library.db, library.helper, TODAY), correction);
   expect(done.ok).toBe(true);
 }
 
@@ -36,7 +37,7 @@ const lend = (code: string) => lendOne(library, code);
 async function liftAll(code: string) {
   for (const { id, liftedOn } of await findHolds(library.db, (await lot(code)).id))
     if (liftedOn === null)
-      await liftHold(library.db, library.coordinator, TODAY, { key: randomUUID(), code, hold: id, reason: 'Looked at' });
+      await liftHold(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), code, hold: id, reason: 'Looked at' });
 }
 
 const SQUASH: Answers = {
@@ -101,14 +102,20 @@ test('off-types that lower a promise hold the lot for a trial, and what was grow
   const child = await takeIn(library, { variety: 'Seen Later', loan: lent.answer.loanId, harvested: '2026', donor: 'Member' });
   expect([await standing(code), await standing(child)]).toEqual([[], []]);
   const seen = { seen: 'plants', source: 'trial', offTypes: 4, lookedAt: 30, seenOn: TODAY, note: null, insteadOf: null } as const;
-  expect((await addEvidence(library.db, library.helper, TODAY, { key: randomUUID(), code, ...seen })).ok).toBe(true);
+  expect((await addEvidence(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, ...seen })).ok).toBe(true);
   expect([await standing(code), await standing(child)]).toEqual([['may have crossed'], ['may have crossed']]);
 });
 
 describe('rules that change', () => {
   test('a fact of the almanac that is put right holds what it had let pass, and nothing else', async () => {
     const say = (typed: string | null) =>
-      overrideFact(library.db, library.coordinator, TODAY, { key: randomUUID(), cropId: 'pea', fact: 'storage', typed, why: 'Looked up' });
+      overrideFact(acting(library.db, library.coordinator, TODAY), {
+        key: randomUUID(),
+        cropId: 'pea',
+        fact: 'storage',
+        typed,
+        why: 'Looked up',
+      });
     expect((await say('not to be dried')).ok).toBe(true);
     const [moist, dry] = [await takeIn(library, { variety: 'Kept Moist', dried: 'not dried' }), await takeIn(library)];
     expect(await standing(moist)).toEqual([]);
@@ -124,7 +131,7 @@ describe('rules that change', () => {
     const by = async (hybrids: string) => {
       const house = (await readHouse(library.db))!;
       const changed = { ...house, rules: { ...house.rules, hybrids } };
-      expect((await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), changed)).ok).toBe(true);
+      expect((await changeHouse(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), ...changed })).ok).toBe(true);
     };
     await by('stabilise');
     const code = await takeIn(library, { variety: 'Second Generation', kind: 'F1', offspring: 'yes' });

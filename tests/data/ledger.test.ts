@@ -4,6 +4,7 @@ import { sql } from 'kysely';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { recountLot } from '#services/stock/recount.server.ts';
 import { layTests } from '#services/tests/layTests.server.ts';
@@ -108,14 +109,14 @@ describe('a ledger that cannot lie', () => {
   test('the kept balances equal the sum of the movements after a season’s work', async () => {
     const code = await takeIn(library, { amount: '1 lb 6 oz' });
     await layOne(code, 50);
-    await lendPackets(library.db, library.helper, TODAY, {
+    await lendPackets(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       code,
       memberId: library.member.personId,
       packets: 2,
       overrideReason: null,
     });
-    await recountLot(library.db, library.helper, TODAY, {
+    await recountLot(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       code,
       amount: { kind: 'weight', milligrams: 550_000, approximate: false, typed: '550 g' },
@@ -144,7 +145,7 @@ describe('two desks at once', () => {
   test('a form sent twice at once has one effect and one answer', async () => {
     const code = await takeIn(library);
     const key = randomUUID();
-    const lay = () => layTests(library.db, library.helper, TODAY, laying([one(code)], { key }));
+    const lay = () => layTests(acting(library.db, library.helper, TODAY), laying([one(code)], { key }));
     const [first, second] = await Promise.all([lay(), lay()]);
     expect(first).toEqual(second);
     expect(await lay()).toEqual(first);
@@ -154,7 +155,7 @@ describe('two desks at once', () => {
   test('somebody else’s key is refused rather than answered', async () => {
     const key = randomUUID();
     const code = await takeIn(library);
-    const lay = (actor: Library['helper']) => layTests(library.db, actor, TODAY, laying([one(code)], { key }));
+    const lay = (actor: Library['helper']) => layTests(acting(library.db, actor, TODAY), laying([one(code)], { key }));
     await lay(library.helper);
     await expect(lay(library.coordinator)).rejects.toThrow('another act');
   });
@@ -167,7 +168,7 @@ describe('two desks at once', () => {
   test('what is refused leaves nothing behind', async () => {
     const code = await takeIn(library, { amount: '30 seeds' });
     const key = randomUUID();
-    const lend = await lendPackets(library.db, library.helper, TODAY, {
+    const lend = await lendPackets(acting(library.db, library.helper, TODAY), {
       key,
       code,
       memberId: library.member.personId,

@@ -1,19 +1,20 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { SHELF_SORTS } from '#core/lots/words.ts';
-import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
-import { listPlaces } from '#data/stock/places.ts';
-import { listShelves } from '#data/stock/shelves.ts';
-import { listOpenLoans } from '#data/desk/loans.ts';
-import { listPeople, matchPeople, suggestLines, suggestPeople } from '#data/people/people.ts';
 import { readActs } from '#data/acts.ts';
 import { readCrop, readCrops } from '#data/almanac/almanac.ts';
+import { listOpenLoans } from '#data/desk/loans.ts';
+import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
 import { ensureGarden } from '#data/people/gardens.ts';
+import { listPeople, matchPeople, suggestLines, suggestPeople } from '#data/people/people.ts';
+import { listPlaces } from '#data/stock/places.ts';
+import { listShelves } from '#data/stock/shelves.ts';
 import { countOpenTests, listTests } from '#data/tests/tests.ts';
 import { readComing } from '#data/today/today.ts';
+import { acting } from '#services/command.server.ts';
 import { closeLoan } from '#services/desk/desk.server.ts';
-import { onTowels } from './onTowels.ts';
 import { lendOne, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 let codes: string[];
@@ -145,7 +146,12 @@ describe('the other lists', () => {
     const open = () => listOpenLoans(library.db, { search: '', lateOnly: false, today: TODAY, limit: 10, offset: 0 });
     const before = await open();
     expect(before.loans.map(({ dueOn }) => dueOn)).toEqual([...before.loans.map(({ dueOn }) => dueOn)].sort());
-    await closeLoan(library.db, library.helper, TODAY, { key: randomUUID(), loanId: before.loans[0]!.id, outcome: 'kept on', note: null });
+    await closeLoan(acting(library.db, library.helper, TODAY), {
+      key: randomUUID(),
+      loanId: before.loans[0]!.id,
+      outcome: 'kept on',
+      note: null,
+    });
     expect((await open()).total).toBe(before.total - 1);
     expect((await listOpenLoans(library.db, { search: 'black member', lateOnly: false, today: TODAY, limit: 10, offset: 0 })).total).toBe(
       1,

@@ -9,6 +9,7 @@ import { readPassports } from '#data/lots/passports.ts';
 import { readPromise } from '#data/lots/promises.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { beginMethodTrial, concludeMethodTrial } from '#services/bench/methodTrials.server.ts';
+import { acting } from '#services/command.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -20,14 +21,14 @@ beforeAll(async () => {
 const fruit = () => takeIn(library, { crop: 'tomato', variety: 'Gauge Glass', form: 'whole fruit', amount: '20 fruits' });
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const begin = (code: string, methods: readonly Method[], key: string = randomUUID()) =>
-  beginMethodTrial(library.db, library.helper, TODAY, { key, code, methods, usual: 0.85, difference: 0.2 });
+  beginMethodTrial(acting(library.db, library.helper, TODAY), { key, code, methods, usual: 0.85, difference: 0.2 });
 const conclude = (code: string, actor: Actor, adopt: Method | null = null) =>
-  concludeMethodTrial(library.db, actor, TODAY, { key: randomUUID(), code, learnt: 'Soda does no harm', adopt });
+  concludeMethodTrial(acting(library.db, actor, TODAY), { key: randomUUID(), code, learnt: 'Soda does no harm', adopt });
 
 describe('a trial of methods', () => {
   test('parts a lot: its parts have its provenance, holds and promise, and each its method', async () => {
     const code = await fruit();
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'pests', reason: 'Moths seen' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'pests', reason: 'Moths seen' });
     const key = randomUUID();
     const done = await begin(code, ['ferment', 'soda', 'wipe'], key);
     expect(await begin(code, ['ferment', 'soda', 'wipe'], key)).toEqual(done);

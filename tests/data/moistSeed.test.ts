@@ -5,6 +5,7 @@ import { activeHolds } from '#data/lots/holds.ts';
 import { ensurePlace, findHoldings, readPlaceWarmth } from '#data/stock/places.ts';
 import { packLot } from '#services/bench/packing.server.ts';
 import { shutAway } from '#services/bench/treatments.server.ts';
+import { acting } from '#services/command.server.ts';
 import { recordClimate } from '#services/stock/climate.server.ts';
 import { after, atTheBench, problem, seeds } from './atTheBench.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -33,7 +34,7 @@ beforeAll(async () => {
   ] as const) {
     await ensurePlace(library.db, place);
     const climate = { key: randomUUID(), place, since, celsius, humidity: 0.6, why: null };
-    expect((await recordClimate(library.db, library.helper, TODAY, climate)).ok).toBe(true);
+    expect((await recordClimate(acting(library.db, library.helper, TODAY), climate)).ok).toBe(true);
   }
 });
 
@@ -53,15 +54,15 @@ test('seed that must not be dried is not held for being moist', async () => {
 test('it is packed into the fridge, and not into the freezer or away against insects', async () => {
   const code = await takeIn(library, ANGELICA);
   const pack = (place: string) =>
-    packLot(library.db, library.helper, TODAY, { key: randomUUID(), code, seeds: 20, packets: 3, keepBack: 0, place });
+    packLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, seeds: 20, packets: 3, keepBack: 0, place });
   expect(problem(await pack(' freezer '))).toEqual({ code: 'frost kills it' });
   expect(await pack('Fridge')).toMatchObject({ ok: true });
   const away = { key: randomUUID(), code, kind: 'freezer', container: 'Jar 1', use: 'sowing', since: TODAY } as const;
-  expect(problem(await shutAway(library.db, library.helper, TODAY, away))).toEqual({ code: 'must stay moist' });
+  expect(problem(await shutAway(acting(library.db, library.helper, TODAY), away))).toEqual({ code: 'must stay moist' });
   const pea = await takeIn(library);
   expect(
     (
-      await packLot(library.db, library.helper, TODAY, {
+      await packLot(acting(library.db, library.helper, TODAY), {
         key: randomUUID(),
         code: pea,
         seeds: 20,

@@ -5,6 +5,7 @@ import { readForOutlook } from '#data/lots/outlooks.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { packLot } from '#services/bench/packing.server.ts';
+import { acting } from '#services/command.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { giveSeed, type Giving } from '#services/stock/giving.server.ts';
 import { moveSeed, type Moving } from '#services/stock/moving.server.ts';
@@ -22,7 +23,7 @@ const loose = async (code: string) => (await filled(code)).find(({ packetUnits }
 const packets = async (code: string) => (await filled(code)).find(({ packetUnits }) => packetUnits !== null)!;
 
 const moveIt = async (code: string, change: Partial<Moving>) =>
-  moveSeed(library.db, library.helper, TODAY, {
+  moveSeed(acting(library.db, library.helper, TODAY), {
     key: randomUUID(),
     code,
     holding: (await loose(code)).id,
@@ -32,7 +33,7 @@ const moveIt = async (code: string, change: Partial<Moving>) =>
     ...change,
   });
 const giveIt = async (code: string, change: Partial<Giving>, actor = library.helper) =>
-  giveSeed(library.db, actor, TODAY, {
+  giveSeed(acting(library.db, actor, TODAY), {
     key: randomUUID(),
     code,
     holding: (await loose(code)).id,
@@ -42,10 +43,17 @@ const giveIt = async (code: string, change: Partial<Giving>, actor = library.hel
     ...change,
   });
 const pack = (code: string) =>
-  packLot(library.db, library.helper, TODAY, { key: randomUUID(), code, seeds: 40, packets: 5, keepBack: 0, place: 'Packet drawer' });
+  packLot(acting(library.db, library.helper, TODAY), {
+    key: randomUUID(),
+    code,
+    seeds: 40,
+    packets: 5,
+    keepBack: 0,
+    place: 'Packet drawer',
+  });
 const undoLast = async () => {
   const last = (await readLastAct(library.db, library.helper))!;
-  return undo(library.db, library.helper, TODAY, { key: randomUUID(), act: last.key });
+  return undo(acting(library.db, library.helper, TODAY), { key: randomUUID(), act: last.key });
 };
 const places = async (code: string) => (await readForOutlook(library.db, [await idOf(code)], TODAY)).stays.map(({ place }) => place);
 
@@ -94,7 +102,7 @@ describe('moving', () => {
 
   test('shuts no damp seed in, and says when it is there already', async () => {
     const code = await takeIn(library, { variety: 'Still Damp' });
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
     expect(await moveIt(code, { container: 'tin' })).toMatchObject({ problem: { code: 'shut in damp' } });
     expect((await moveIt(code, { container: 'paper envelope' })).ok).toBe(true);
     expect(await moveIt(code, { container: 'paper envelope' })).toMatchObject({ problem: { code: 'it is there' } });
@@ -119,7 +127,7 @@ describe('giving away', () => {
 
   test('keeps to the desk’s rules: nothing on hold leaves, nor a hybrid under its name', async () => {
     const code = await takeIn(library, { variety: 'Not To Go' });
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'pests', reason: 'weevils' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'pests', reason: 'weevils' });
     expect(await giveIt(code, {})).toMatchObject({ problem: { code: 'refused', because: { why: 'hold' } } });
     const hybrid = await takeIn(library, { variety: 'First Cross', kind: 'F1' });
     expect(await giveIt(hybrid, {}, library.coordinator)).toMatchObject({ problem: { code: 'refused', because: { why: 'F1' } } });

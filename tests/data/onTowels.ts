@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { Countable } from '#core/germination/towel.ts';
+import { acting } from '#services/command.server.ts';
 import { layTests, type Laying, type OneLaid } from '#services/tests/layTests.server.ts';
 import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
 import { TODAY, type Library } from './database.ts';
 
-type Count = Omit<Partial<Parameters<typeof countTowel>[3]>, 'more'> & { readonly more?: Partial<Record<Countable, number>> };
+type Count = Omit<Partial<Parameters<typeof countTowel>[1]>, 'more'> & { readonly more?: Partial<Record<Countable, number>> };
 
 /** What a helper does with germination tests, as short calls on a suite's library. */
 export function onTowels(library: () => Library) {
@@ -21,7 +22,7 @@ export function onTowels(library: () => Library) {
   });
   const one = (code: string, seeds = 20, change: Partial<OneLaid> = {}): OneLaid => ({ code, seeds, celsius: 20, spot: 'room', ...change });
   const lay = (code: string, seeds = 20, change: Partial<OneLaid> = {}, how: Partial<Laying> = {}) =>
-    layTests(library().db, library().helper, TODAY, laying([one(code, seeds, change)], how));
+    layTests(acting(library().db, library().helper, TODAY), laying([one(code, seeds, change)], how));
 
   async function layOne(code: string, seeds = 20, change: Partial<OneLaid> = {}, how: Partial<Laying> = {}): Promise<number> {
     const done = await lay(code, seeds, change, how);
@@ -30,28 +31,22 @@ export function onTowels(library: () => Library) {
   }
 
   const count = (testId: number, { more, ...change }: Count = {}, today = TODAY) =>
-    countTowel(
-      library().db,
-      library().helper,
-      today,
-      {
-        key: randomUUID(),
-        testId,
-        checkedOn: today,
-        marks: [],
-        replicate: 1,
-        more: { sprouted: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0, ...more },
-        reWetted: false,
-        mould: false,
-        note: null,
-        photo: null,
-        ...change,
-      },
-      async () => ({ ok: false, problem: { code: 'not a photo' } }),
-    );
+    countTowel(acting(library().db, library().helper, today), {
+      key: randomUUID(),
+      testId,
+      checkedOn: today,
+      marks: [],
+      replicate: 1,
+      more: { sprouted: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0, ...more },
+      reWetted: false,
+      mould: false,
+      note: null,
+      photo: null,
+      ...change,
+    });
 
   const end = (testId: number, change: { endedOn?: string; outcome?: 'read' | 'abandoned'; reason?: string | null } = {}, today = TODAY) =>
-    endTest(library().db, library().helper, today, {
+    endTest(acting(library().db, library().helper, today), {
       key: randomUUID(),
       testId,
       endedOn: change.endedOn ?? today,
@@ -60,7 +55,7 @@ export function onTowels(library: () => Library) {
     });
 
   const relay = (testId: number, seeds: number, replicate = 1) =>
-    correctLaid(library().db, library().helper, TODAY, { key: randomUUID(), testId, replicate, seeds, reason: 'counted again' });
+    correctLaid(acting(library().db, library().helper, TODAY), { key: randomUUID(), testId, replicate, seeds, reason: 'counted again' });
 
   return { laying, one, lay, layOne, count, end, relay };
 }

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/lots/outlooks.ts';
+import { acting } from '#services/command.server.ts';
 import { reckonNextOutlooks, readOutlookFacts, refreshOutlook } from '#services/lots/outlook.server.ts';
 import { recordClimate } from '#services/stock/climate.server.ts';
 import { recordEmergence } from '#services/tests/emergence.server.ts';
@@ -23,8 +24,8 @@ const settle = async (at = NOW) => {
   for (let now; (now = await reckonNextOutlooks(library.db, at)) > 0;) reckoned += now;
   return reckoned;
 };
-const measured = (change: Partial<Parameters<typeof recordClimate>[3]> = {}, today = TODAY) =>
-  recordClimate(library.db, library.helper, today, {
+const measured = (change: Partial<Parameters<typeof recordClimate>[1]> = {}, today = TODAY) =>
+  recordClimate(acting(library.db, library.helper, today), {
     key: randomUUID(),
     place: 'Shelf',
     since: TODAY,
@@ -34,7 +35,7 @@ const measured = (change: Partial<Parameters<typeof recordClimate>[3]> = {}, tod
     ...change,
   });
 const told = (code: string, sown: number, up: number, change: { seenOn?: string; key?: string } = {}) =>
-  recordEmergence(library.db, library.helper, addDays(TODAY, 60), {
+  recordEmergence(acting(library.db, library.helper, addDays(TODAY, 60)), {
     key: change.key ?? randomUUID(),
     code,
     sown,

@@ -5,6 +5,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { packLot, unpackLot } from '#services/bench/packing.server.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -17,7 +18,7 @@ beforeAll(async () => {
 
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const pack = (code: string, change: { seeds?: number; packets?: number | null; keepBack?: number; key?: string } = {}) =>
-  packLot(library.db, library.helper, TODAY, {
+  packLot(acting(library.db, library.helper, TODAY), {
     key: randomUUID(),
     code,
     seeds: 30,
@@ -53,7 +54,7 @@ test('more packets than there is seed are refused with how many there are; damp 
   const code = await takeIn(library, { amount: '200 seeds' });
   expect(await pack(code, { packets: 9 })).toEqual({ ok: false, problem: { code: 'more than there is', most: 3 } });
   expect(await pack(code, { keepBack: 190 })).toEqual({ ok: false, problem: { code: 'nothing to pack' } });
-  await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
+  await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
   expect(await pack(code)).toEqual({ ok: false, problem: { code: 'on hold', kind: 'drying' } });
 });
 
@@ -68,7 +69,7 @@ test('the desk lends from the packets, and from the jar only when they are gone'
   const code = await takeIn(library, { amount: '500 seeds' });
   const { packet } = (await lot(code)).facts;
   await pack(code, { seeds: packet, packets: 2, keepBack: 0 });
-  const lent = await lendPackets(library.db, library.helper, TODAY, {
+  const lent = await lendPackets(acting(library.db, library.helper, TODAY), {
     key: randomUUID(),
     code,
     memberId: library.member.personId,
@@ -84,7 +85,7 @@ test('packets opened again go back into the jar, no more than there are, and no 
   await pack(code);
   const [jar, packets] = await findHoldings(library.db, (await lot(code)).id);
   const unpack = (holding: number, count: number, key: string = randomUUID()) =>
-    unpackLot(library.db, library.helper, TODAY, { key, code, holding, packets: count });
+    unpackLot(acting(library.db, library.helper, TODAY), { key, code, holding, packets: count });
   expect(await unpack(packets!.id, 14)).toEqual({ ok: false, problem: { code: 'more than there is', most: 13 } });
   expect(await unpack(jar!.id, 1)).toEqual({ ok: false, problem: { code: 'no such packets' } });
   const key = randomUUID();

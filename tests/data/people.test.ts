@@ -6,6 +6,7 @@ import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findPerson } from '#data/people/people.ts';
+import { acting } from '#services/command.server.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
 import { pruneAccess } from '#services/people/prune.server.ts';
 import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/people/signIn.server.ts';
@@ -21,7 +22,7 @@ const later = (seconds: number) => new Date(NOW.getTime() + seconds * 1000);
 
 /** A person who can sign in. */
 async function somebody(name: string, email: string): Promise<{ personId: number }> {
-  const added = await addPerson(library.db, library.coordinator, {
+  const added = await addPerson(acting(library.db, library.coordinator, TODAY), {
     key: randomUUID(),
     name,
     email: null,
@@ -30,7 +31,7 @@ async function somebody(name: string, email: string): Promise<{ personId: number
     isMember: true,
   });
   const personId = added.ok ? added.answer.id : 0;
-  await grantAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, email, role: 'member' });
+  await grantAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId, email, role: 'member' });
   await acceptLink(library.db, NOW, {
     token: (await linkFor(library.db, NOW, personId))!,
     password: PASSWORD,
@@ -67,7 +68,7 @@ describe('signing in', () => {
     expect(await whoIs(library.db, one!, NOW)).toBeNull();
     expect(await whoIs(library.db, two!, later(15 * 86_400))).toBeNull();
     expect(await whoIs(library.db, three!, NOW)).not.toBeNull();
-    await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, erase: false });
+    await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId, erase: false });
     expect(await whoIs(library.db, three!, NOW)).toBeNull();
     expect(await tryToSignIn('brea@house.example', PASSWORD)).toMatchObject({ problem: { code: 'wrong' } });
   });
@@ -120,7 +121,8 @@ describe('people', () => {
     const { personId } = await somebody('Edwin Lackland', 'edwin@house.example');
     const { version } = (await findPerson(library.db, personId))!;
     const edit = (phone: string, actor = library.coordinator) =>
-      editPerson(library.db, actor, personId, {
+      editPerson(acting(library.db, actor, TODAY), {
+        personId,
         key: randomUUID(),
         version,
         name: 'Edwin Lackland',
@@ -137,26 +139,33 @@ describe('people', () => {
 
   test('the house’s settings likewise', async () => {
     const house = (await readHouse(library.db))!;
-    expect(await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, name: 'One' })).toMatchObject({ ok: true });
-    expect(await changeHouse(library.db, library.coordinator, TODAY, randomUUID(), { ...house, name: 'Two' })).toMatchObject({
+    expect(await changeHouse(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), ...house, name: 'One' })).toMatchObject({
+      ok: true,
+    });
+    expect(await changeHouse(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), ...house, name: 'Two' })).toMatchObject({
       problem: { code: 'changed meanwhile' },
     });
   });
 
   test('the last coordinator can neither go nor become something less', async () => {
     const { personId } = library.coordinator;
-    expect(await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, erase: false })).toMatchObject({
+    expect(await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId, erase: false })).toMatchObject({
       problem: { code: 'last coordinator' },
     });
     expect(
-      await grantAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId, email: 'c@house.example', role: 'helper' }),
+      await grantAccess(acting(library.db, library.coordinator, NOW), {
+        key: randomUUID(),
+        personId,
+        email: 'c@house.example',
+        role: 'helper',
+      }),
     ).toMatchObject({ problem: { code: 'last coordinator' } });
   });
 
   test('two people cannot sign in with one address', async () => {
     const { personId } = await somebody('Nessa Ashlock', 'nessa@house.example');
     expect(
-      await grantAccess(library.db, library.coordinator, NOW, {
+      await grantAccess(acting(library.db, library.coordinator, NOW), {
         key: randomUUID(),
         personId,
         email: 'HELPER@house.example',
@@ -168,13 +177,13 @@ describe('people', () => {
   test('erasing a person blanks them everywhere and keeps the lots', async () => {
     const code = await takeIn(library, { donor: 'Dorothea Merridew', garden: 'Dorothea’s back yard' });
     const donor = (await findLotByCode(library.db, code))!.donorId!;
-    await grantAccess(library.db, library.coordinator, NOW, {
+    await grantAccess(acting(library.db, library.coordinator, NOW), {
       key: randomUUID(),
       personId: donor,
       email: 'dorothea@house.example',
       role: 'member',
     });
-    await endAccess(library.db, library.coordinator, NOW, { key: randomUUID(), personId: donor, erase: true });
+    await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId: donor, erase: true });
     expect(await findLotByCode(library.db, code)).toMatchObject({ donor: 'Former member', garden: 'Former garden', onHand: 500 });
     const { rows } = await sql<{
       dump: string;

@@ -4,6 +4,7 @@ import type { HoldKind } from '#core/lots/words.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
+import { acting } from '#services/command.server.ts';
 import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
 import { NotAllowed, perform } from '#services/perform.server.ts';
 import { discardLot } from '#services/stock/discard.server.ts';
@@ -17,7 +18,7 @@ beforeAll(async () => {
 
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
 const hold = (code: string, kind: HoldKind, actor: Actor) =>
-  setHold(library.db, actor, TODAY, { key: randomUUID(), code, kind, reason: 'to be seen' });
+  setHold(acting(library.db, actor, TODAY), { key: randomUUID(), code, kind, reason: 'to be seen' });
 
 test('a member’s actor gets nowhere, and nothing of what it asked is begun', async () => {
   const code = await takeIn(library, { variety: 'Not A Member’s' });
@@ -44,7 +45,7 @@ test.each([
   const code = await takeIn(library, { variety: `Held For ${kind}` });
   expect((await hold(code, kind, library.helper)).ok).toBe(true);
   const [laid] = await findHolds(library.db, await idOf(code));
-  const lift = (actor: Actor) => liftHold(library.db, actor, TODAY, { key: randomUUID(), code, hold: laid!.id, reason: 'seen' });
+  const lift = (actor: Actor) => liftHold(acting(library.db, actor, TODAY), { key: randomUUID(), code, hold: laid!.id, reason: 'seen' });
   const byHelper = await lift(library.helper);
   expect(byHelper.ok).toBe(mayLift);
   if (!mayLift) expect((await lift(library.coordinator)).ok).toBe(true);
@@ -52,7 +53,7 @@ test.each([
 
 test('a helper throws away little, a coordinator any amount', async () => {
   const much = await takeIn(library, { variety: 'Much', amount: '501 seeds' });
-  const discard = (actor: Actor) => discardLot(library.db, actor, TODAY, { key: randomUUID(), code: much, reason: 'mice' });
+  const discard = (actor: Actor) => discardLot(acting(library.db, actor, TODAY), { key: randomUUID(), code: much, reason: 'mice' });
   expect(await discard(library.helper)).toMatchObject({ problem: { code: 'coordinator only', most: 500 } });
   expect((await discard(library.coordinator)).ok).toBe(true);
 });
@@ -61,7 +62,7 @@ test('a member tells what came up of an own loan, and of nobody else’s', async
   const lent = await lendOne(library, await takeIn(library, { variety: 'Own Loan' }));
   if (!lent.ok) throw new Error('not lent');
   const tell = (actor: Actor) =>
-    recordLoanEmergence(library.db, actor, TODAY, {
+    recordLoanEmergence(acting(library.db, actor, TODAY), {
       key: randomUUID(),
       loanId: lent.answer.loanId,
       sown: 20,

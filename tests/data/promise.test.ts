@@ -14,6 +14,7 @@ import { findReports } from '#data/lots/reports.ts';
 import { findTrials } from '#data/lots/trials.ts';
 import { overrideFact } from '#services/almanac/almanac.server.ts';
 import { receiveClean } from '#services/bench/receiveClean.server.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { readSoFar } from '#services/intake/interview.server.ts';
@@ -45,7 +46,7 @@ const TOMATO = {
 };
 
 async function counted(code: string, change: Partial<Seen> = {}, actor = library.helper) {
-  return addEvidence(library.db, actor, TODAY, {
+  return addEvidence(acting(library.db, actor, TODAY), {
     key: randomUUID(),
     code,
     seen: 'plants',
@@ -64,9 +65,7 @@ async function childOf(code: string, change: Parameters<typeof intake>[0] = {}):
   const lent = await lendOne(library, code);
   if (!lent.ok) throw new Error(`not lent: ${JSON.stringify(lent.problem)}`);
   const back = await receiveLot(
-    library.db,
-    library.helper,
-    TODAY,
+    acting(library.db, library.helper, TODAY),
     intake({ ...TOMATO, loan: lent.answer.loanId, harvested: '2026', donor: 'Member', amount: '90 seeds', ...change }),
   );
   if (!back.ok) throw new Error(`not taken in: ${back.problem.code}`);
@@ -138,7 +137,7 @@ describe('evidence', () => {
     const happened = { kind: 'mix-up' as const, what: 'two trays', share: null };
     const codes = [await takeIn(library), await takeIn(library)] as const;
     for (const [index, discarded] of [false, true].entries())
-      await addIncident(library.db, library.helper, TODAY, { ...happened, key: randomUUID(), code: codes[index]!, discarded });
+      await addIncident(acting(library.db, library.helper, TODAY), { ...happened, key: randomUUID(), code: codes[index]!, discarded });
     expect((await promiseOf(codes[0])).promise).toBe('may vary');
     expect((await promiseOf(codes[1])).promise).toBe('true');
   });
@@ -158,7 +157,7 @@ describe('a trial ends', () => {
     return { code, id: taken.id, trial: (await findTrials(library.db, taken.id))[0]!.id };
   };
   const end = (of: { code: string; trial: number }, outcome: 'released' | 'renamed' | 'discarded', newName: string | null = null) =>
-    endTrial(library.db, library.coordinator, TODAY, {
+    endTrial(acting(library.db, library.coordinator, TODAY), {
       key: randomUUID(),
       code: of.code,
       trial: of.trial,
@@ -195,7 +194,7 @@ describe('descent', () => {
     const code = await takeIn(library, TOMATO);
     const child = await childOf(code);
     const grandchild = await childOf(child);
-    await lendPackets(library.db, library.helper, TODAY, {
+    await lendPackets(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       code: grandchild,
       memberId: library.member.personId,
@@ -207,7 +206,7 @@ describe('descent', () => {
     expect(kin.map((one) => one.code)).toEqual([code, child, grandchild]);
     expect(kin[2]!.parents).toEqual([kin[1]!.id]);
     expect((await promiseOf(grandchild)).generations).toBe(2);
-    const done = await recall(library.db, library.coordinator, TODAY, {
+    const done = await recall(acting(library.db, library.coordinator, TODAY), {
       key: randomUUID(),
       code,
       reason: 'Canker in the garden it came from',
@@ -215,7 +214,7 @@ describe('descent', () => {
     expect(done).toMatchObject({ answer: { held: 3 } });
     expect((await readRecall(library.db, id)).every(({ recalled }) => recalled)).toBe(true);
     expect((await readRecall(library.db, id)).at(-1)!.out).toMatchObject([{ member: 'Member', packets: 1, open: true }]);
-    expect(await recall(library.db, library.coordinator, TODAY, { key: randomUUID(), code, reason: 'again' })).toMatchObject({
+    expect(await recall(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), code, reason: 'again' })).toMatchObject({
       answer: { held: 0 },
     });
   });
@@ -236,7 +235,12 @@ describe('descent', () => {
 describe('a passport', () => {
   const corrected = async (code: string, change: object, why = 'Told again by the donor') => {
     const [now] = await readPassports(library.db, (await lot(code)).id);
-    return correctPassport(library.db, library.helper, TODAY, { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why });
+    return correctPassport(acting(library.db, library.helper, TODAY), {
+      key: randomUUID(),
+      code,
+      passport: { ...now!.answers, ...change },
+      why,
+    });
   };
 
   test('is put right by a new one; the old one stays, and the lot is judged again', async () => {
@@ -272,7 +276,7 @@ describe('a passport', () => {
     });
     expect(await lot(code)).toMatchObject({ onHand: 0, form: 'whole fruit', openBy: '2027-04-30', note: 'To be cleaned: 12 chillies' });
     const clean = () =>
-      receiveClean(library.db, library.helper, TODAY, {
+      receiveClean(acting(library.db, library.helper, TODAY), {
         key: randomUUID(),
         code,
         amount: { kind: 'weight', milligrams: 9_000, approximate: false, typed: '9 g' },
@@ -285,7 +289,7 @@ describe('a passport', () => {
 
 describe('the almanac can be told better', () => {
   const say = (fact: 'homeDistance' | 'group' | 'celsius', typed: string | null, cropId = 'kale') =>
-    overrideFact(library.db, library.coordinator, TODAY, { key: randomUUID(), cropId, fact, typed, why: 'Ten years of notes' });
+    overrideFact(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), cropId, fact, typed, why: 'Ten years of notes' });
 
   test('the library’s own word takes the place of the shipped one, and can be taken back', async () => {
     await takeIn(library, { crop: 'kale', variety: 'Black Cutting', insects: undefined });
@@ -311,12 +315,14 @@ describe('lines', () => {
     const { lineId } = await lot(code);
     const line = (await findLine(library.db, lineId))!;
     const change = { id: lineId, aim: 'keep true' as const, story: 'From the brake van', aliases: ['Brake Pea'], rules: {} };
-    expect((await changeLine(library.db, library.helper, TODAY, { ...change, key: randomUUID(), version: line.version })).ok).toBe(true);
-    expect(await changeLine(library.db, library.coordinator, TODAY, { ...change, key: randomUUID(), version: line.version })).toMatchObject(
-      {
-        problem: { code: 'changed meanwhile' },
-      },
+    expect((await changeLine(acting(library.db, library.helper, TODAY), { ...change, key: randomUUID(), version: line.version })).ok).toBe(
+      true,
     );
+    expect(
+      await changeLine(acting(library.db, library.coordinator, TODAY), { ...change, key: randomUUID(), version: line.version }),
+    ).toMatchObject({
+      problem: { code: 'changed meanwhile' },
+    });
     expect(await findNearLines(library.db, 'pea', 'Gards Van')).toMatchObject([
       { name: 'Guard’s Van', exact: false, lots: 1, seeds: 500, promise: 'true' },
     ]);
@@ -327,7 +333,7 @@ describe('lines', () => {
   test('let adapt makes every lot a mixture by declaration', async () => {
     const code = await takeIn(library, { variety: 'Hedge Mix' });
     const { lineId } = await lot(code);
-    await changeLine(library.db, library.helper, TODAY, {
+    await changeLine(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       id: lineId,
       version: 1,
@@ -343,7 +349,7 @@ describe('lines', () => {
     const { lineId } = await lot(await takeIn(library, { variety: 'Signal Wire' }));
     const rules = { plants: 'many', isolation: 'production' };
     const change = { key: randomUUID(), id: lineId, version: 1, aim: 'keep true' as const, story: null, aliases: [], rules };
-    expect((await changeLine(library.db, library.helper, TODAY, change)).ok).toBe(true);
+    expect((await changeLine(acting(library.db, library.helper, TODAY), change)).ok).toBe(true);
     const next = await lot(await takeIn(library, { variety: 'Signal Wire' }));
     expect(next.lineRules).toEqual(rules);
     const brought = async (variety: string) => {
@@ -371,7 +377,7 @@ describe('lines', () => {
     const code = await takeIn(library, { variety: 'Told Of' });
     const told = {
       code,
-      personId: library.member.personId,
+      by: 'Member',
       trueToType: 'yes' as const,
       taste: 4,
       yield: null,
@@ -379,10 +385,10 @@ describe('lines', () => {
       liking: 5,
       words: 'Sweet',
     };
-    expect(await addReport(library.db, library.helper, TODAY, { ...told, key: randomUUID(), year: 2027 })).toMatchObject({
+    expect(await addReport(acting(library.db, library.helper, TODAY), { ...told, key: randomUUID(), year: 2027 })).toMatchObject({
       problem: { code: 'year to come' },
     });
-    expect((await addReport(library.db, library.helper, TODAY, { ...told, key: randomUUID(), year: 2026 })).ok).toBe(true);
+    expect((await addReport(acting(library.db, library.helper, TODAY), { ...told, key: randomUUID(), year: 2026 })).ok).toBe(true);
     expect(await findReports(library.db, { lineId: (await lot(code)).lineId })).toMatchObject([
       { by: 'Member', liking: 5, words: 'Sweet' },
     ]);

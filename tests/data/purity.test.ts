@@ -1,9 +1,10 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { createPurityCard, findPurityCards } from '#data/bench/purity.ts';
 import { addPurityCard } from '#services/bench/purity.server.ts';
+import { acting } from '#services/command.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -16,7 +17,8 @@ const PARTS = { pure: 9000, otherCrop: 0, weed: 500, noxious: 0, chaff: 400, dam
 test('a sample is kept part by part; seed of a noxious weed holds the lot for local rules', async () => {
   const code = await takeIn(library);
   const { id } = (await findLotByCode(library.db, code))!;
-  const add = (parts: typeof PARTS) => addPurityCard(library.db, library.helper, TODAY, { key: randomUUID(), code, parts, counted: null });
+  const add = (parts: typeof PARTS) =>
+    addPurityCard(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, parts, counted: null });
   expect(await add(PARTS)).toEqual({ ok: true, answer: { held: false } });
   expect(await activeHolds(library.db, id)).not.toContain('rules');
   expect(await add({ ...PARTS, noxious: 3 })).toEqual({ ok: true, answer: { held: true } });
@@ -50,7 +52,7 @@ test('what a gram of the lot holds follows: by its share of pure seed, or by see
   const perGram = async () => (await findLotByCode(library.db, code))!.seedsPerGram;
   const usual = await perGram();
   const add = (parts: typeof PARTS, counted: number | null) =>
-    addPurityCard(library.db, library.helper, TODAY, { key: randomUUID(), code, parts, counted });
+    addPurityCard(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, parts, counted });
   await add(PARTS, null);
   expect(await perGram()).toBeCloseTo(usual * 0.9, 6);
   // Parted again, the share is taken of pure seed once more, not of what was already less.

@@ -8,7 +8,8 @@ import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
 import { clockOfBatch, nextStep } from '#services/bench/moveOn.server.ts';
 import { addRecipe, retireRecipe } from '#services/bench/recipes.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
-import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
+import { acting } from '#services/command.server.ts';
+import { NOW, preparedLibrary, takeIn, type Library, TODAY } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -22,9 +23,15 @@ const STEPS: readonly RecipeStep[] = [
   { step: 'dry', hours: null },
 ];
 const write = (name: string, steps = STEPS) =>
-  addRecipe(library.db, library.coordinator, { key: randomUUID(), name, extraction: 'wet with a gel coat', steps, why: 'Three trials' });
+  addRecipe(acting(library.db, library.coordinator, TODAY), {
+    key: randomUUID(),
+    name,
+    extraction: 'wet with a gel coat',
+    steps,
+    why: 'Three trials',
+  });
 const start = async (method: `recipe ${number}`) =>
-  startBatch(library.db, library.helper, NOW, {
+  startBatch(acting(library.db, library.helper, NOW), {
     key: randomUUID(),
     code: await takeIn(library, { crop: 'tomato', variety: 'Ash Pan', form: 'whole fruit', amount: '9 fruits' }),
     brought: 'whole fruit',
@@ -46,9 +53,13 @@ describe('a recipe of the house', () => {
     const { batchId } = begun.answer;
     const batch = async () => (await findBatch(library.db, batchId))!;
     expect(await batch()).toMatchObject({ step: 'scoop', method });
-    await acknowledgeCautions(library.db, library.helper, { key: randomUUID(), batchId, cautions: Object.keys(CAUTIONS) as Caution[] });
+    await acknowledgeCautions(acting(library.db, library.helper, TODAY), {
+      key: randomUUID(),
+      batchId,
+      cautions: Object.keys(CAUTIONS) as Caution[],
+    });
     const { turn, place, vessel } = await batch();
-    const moved = await nextStep(library.db, library.helper, NOW, {
+    const moved = await nextStep(acting(library.db, library.helper, NOW), {
       key: randomUUID(),
       batchId,
       turn,
@@ -72,7 +83,9 @@ describe('a recipe of the house', () => {
     const method = nameOfRecipe(first.answer.id) as `recipe ${number}`;
     const begun = await start(method);
     for (let times = 0; times < 2; times += 1)
-      expect((await retireRecipe(library.db, library.coordinator, { key: randomUUID(), id: first.answer.id })).ok).toBe(true);
+      expect((await retireRecipe(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), id: first.answer.id })).ok).toBe(
+        true,
+      );
     expect(await start(method)).toEqual({ ok: false, problem: { code: 'method does not fit' } });
     expect(begun.ok && (await findBatch(library.db, begun.answer.batchId))!.method).toBe(method);
     expect((await write('Cold soak')).ok).toBe(true);
@@ -81,7 +94,7 @@ describe('a recipe of the house', () => {
   test('that leaves seed wet is refused, and a batch cannot begin by a recipe that is not there', async () => {
     expect(await write('Wet', STEPS.slice(0, 2))).toEqual({ ok: false, problem: { kind: 'does not end dry', at: 1 } });
     expect(await start('recipe 99999')).toEqual({ ok: false, problem: { code: 'method does not fit' } });
-    expect(await retireRecipe(library.db, library.coordinator, { key: randomUUID(), id: 99_999 })).toEqual({
+    expect(await retireRecipe(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), id: 99_999 })).toEqual({
       ok: false,
       problem: { kind: 'no such recipe' },
     });

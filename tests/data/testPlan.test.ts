@@ -5,9 +5,10 @@ import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { listPlanned } from '#data/tests/testPlan.ts';
+import { acting } from '#services/command.server.ts';
 import { PLAN_WEEKS, readPlan, savePlan, setTestBench } from '#services/tests/testPlan.server.ts';
-import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { onTowels } from './onTowels.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -20,7 +21,7 @@ const plan = async () => readPlan(library.db, await house(), TODAY);
 const undated = (variety: string, amount = '500 seeds') => takeIn(library, { harvested: 'unknown', variety, amount });
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
 const save = async (version: number, entries: { lotId: number; week: string; pinned: boolean }[]) =>
-  savePlan(library.db, library.helper, await house(), TODAY, { key: randomUUID(), version, plan: entries });
+  savePlan(acting(library.db, library.helper, TODAY), { key: randomUUID(), version, plan: entries });
 
 describe('the plan of tests', () => {
   test('what is due is in it with why and what it is worth; what is too small is named apart; what is laid is not in it', async () => {
@@ -82,7 +83,7 @@ describe('the plan of tests', () => {
   test('the bench is what somebody said it is; a closed week has no hours', async () => {
     const { bench } = await plan();
     const set = (version: number) =>
-      setTestBench(library.db, library.coordinator, {
+      setTestBench(acting(library.db, library.coordinator, TODAY), {
         key: randomUUID(),
         version,
         warm: 3,

@@ -5,6 +5,7 @@ import { createTreatment, findTreatments, findWarming, listAway } from '#data/be
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/bench/treatments.server.ts';
+import { acting } from '#services/command.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -15,9 +16,9 @@ beforeAll(async () => {
 
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
 const shut = (code: string, kind: 'freezer' | 'airtight' = 'freezer', today = TODAY, since = today) =>
-  shutAway(library.db, library.helper, today, { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing', since });
+  shutAway(acting(library.db, library.helper, today), { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing', since });
 const open = (code: string, today: string, reason: string | null = null) =>
-  openTreated(library.db, library.helper, today, { key: randomUUID(), code, reason, liftPests: true });
+  openTreated(acting(library.db, library.helper, today), { key: randomUUID(), code, reason, liftPests: true });
 
 describe('seed shut away from insects', () => {
   test('is held, is not lent meanwhile, and its hold is lifted when its time is done', async () => {
@@ -56,7 +57,7 @@ describe('seed shut away from insects', () => {
 
   test('is dry first: frost kills damp seed, and the database says so too', async () => {
     const code = await takeIn(library);
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'Bends' });
     expect(await shut(code)).toEqual({ ok: false, problem: { code: 'not dry' } });
     await expect(
       createTreatment(library.db, {
@@ -74,14 +75,14 @@ describe('seed shut away from insects', () => {
 
 test('a cold container stays closed until it is warm, unless somebody says otherwise', async () => {
   const code = await takeIn(library);
-  const take = () => takeOut(library.db, library.helper, NOW, { key: randomUUID(), code, container: 'jar', celsius: -18 });
+  const take = () => takeOut(acting(library.db, library.helper, NOW), { key: randomUUID(), code, container: 'jar', celsius: -18 });
   expect((await take()).ok).toBe(true);
   expect(await take()).toMatchObject({ problem: { code: 'warms already' } });
   const { opensAt } = (await findWarming(library.db, await idOf(code)))!;
   expect(opensAt.getTime() - NOW.getTime()).toBeGreaterThanOrEqual(3_600_000);
   expect((await listAway(library.db)).warming.map((one) => one.code)).toContain(code);
   const early = new Date(opensAt.getTime() - 60_000);
-  const opened = (at: Date, force: boolean) => openWarm(library.db, library.helper, at, { key: randomUUID(), code, early: force });
+  const opened = (at: Date, force: boolean) => openWarm(acting(library.db, library.helper, at), { key: randomUUID(), code, early: force });
   expect(await opened(early, false)).toMatchObject({ problem: { code: 'still cold' } });
   expect((await opened(early, true)).ok).toBe(true);
   expect(await opened(opensAt, false)).toMatchObject({ problem: { code: 'not warming' } });

@@ -17,6 +17,7 @@ import { nextStep } from '#services/bench/moveOn.server.ts';
 import { packLot, unpackLot } from '#services/bench/packing.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
+import { acting } from '#services/command.server.ts';
 import { closeLoan } from '#services/desk/desk.server.ts';
 import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
 import { recordQuickLook } from '#services/tests/quickLooks.server.ts';
@@ -30,7 +31,7 @@ beforeAll(async () => {
 
 const lot = (code: string) => findLotByCode(library.db, code);
 const lastOf = async (actor: Actor) => (await readLastAct(library.db, actor))!;
-const undoing = (act: string, actor = library.helper) => undo(library.db, actor, TODAY, { key: randomUUID(), act });
+const undoing = (act: string, actor = library.helper) => undo(acting(library.db, actor, TODAY), { key: randomUUID(), act });
 /** Takes back what the helper did last. */
 const undoLast = async () => undoing((await lastOf(library.helper)).key);
 
@@ -75,7 +76,7 @@ describe('a loan', () => {
     const loan = await lend(code);
     const lending = (await lastOf(library.helper)).key;
     const close = () =>
-      closeLoan(library.db, library.helper, TODAY, { key: randomUUID(), loanId: loan, outcome: 'failed crop', note: null });
+      closeLoan(acting(library.db, library.helper, TODAY), { key: randomUUID(), loanId: loan, outcome: 'failed crop', note: null });
     expect((await close()).ok).toBe(true);
     expect(await undoing(lending)).toMatchObject({ problem: { code: 'built on', by: 'loan told of' } });
     expect((await undoLast()).ok).toBe(true);
@@ -116,7 +117,7 @@ describe('a lot taken in by mistake', () => {
     const code = await takeIn(library, { variety: 'Looked At' });
     const { key } = await lastOf(library.helper);
     const look = { kind: 'float', looked: 10, good: 8, lookedOn: TODAY, note: null } as const;
-    await recordQuickLook(library.db, library.helper, TODAY, { key: randomUUID(), code, ...look });
+    await recordQuickLook(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, ...look });
     expect(await undoing(key)).toMatchObject({ problem: { code: 'built on', by: 'lot observed' } });
     const other = await takeIn(library, { variety: 'Lent Since' });
     const taking = (await lastOf(library.helper)).key;
@@ -132,7 +133,7 @@ describe('the bench', () => {
   async function begin(variety: string) {
     const code = await takeIn(library, { variety });
     const start = { key: randomUUID(), code, brought: 'clean seed', method: 'as it is', vessel: `Jar ${variety}` } as const;
-    const started = await startBatch(library.db, library.helper, NOW, {
+    const started = await startBatch(acting(library.db, library.helper, NOW), {
       ...start,
       celsius: 18,
       humidity: null,
@@ -144,7 +145,7 @@ describe('the bench', () => {
   }
   const weigh = (batchId: number, milligrams: number) => {
     const weighing = { key: randomUUID(), batchId, milligrams, typed: `${milligrams / 1000} g`, scaleError: 100, heavier: null };
-    return weighBatch(library.db, library.helper, NOW, weighing);
+    return weighBatch(acting(library.db, library.helper, NOW), weighing);
   };
 
   test('a weighing that was undone is none, and the next may be heavier than it', async () => {
@@ -169,14 +170,14 @@ describe('the bench', () => {
     const code = await takeIn(library, { variety: 'Turned Back', crop: 'lettuce', form: 'heads or pods', amount: '20 heads' });
     const start = { key: randomUUID(), code, brought: 'heads or pods', method: 'thresh', vessel: 'Bag 9' } as const;
     const more = { celsius: 18, humidity: null, fruits: null, weightIn: null };
-    const started = await startBatch(library.db, library.helper, NOW, { ...start, ...more });
+    const started = await startBatch(acting(library.db, library.helper, NOW), { ...start, ...more });
     if (!started.ok) throw new Error(started.problem.code);
     const { batchId } = started.answer;
     expect((await listWaiting(library.db)).map((waits) => waits.code)).not.toContain(code);
     const on = async () => {
       const batch = (await findBatch(library.db, batchId))!;
       const next = { batchId, turn: batch.turn, method: batch.method, step: 'thresh', place: batch.place + 1 } as const;
-      return nextStep(library.db, library.helper, NOW, {
+      return nextStep(acting(library.db, library.helper, NOW), {
         ...next,
         key: randomUUID(),
         celsius: 18,
@@ -201,14 +202,14 @@ describe('holds and packets', () => {
   test('a hold set by mistake is gone; one lifted by mistake lies again, and can be lifted anew', async () => {
     const code = await takeIn(library, { variety: 'Held Wrongly' });
     const { id } = (await lot(code))!;
-    const hold = () => setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
+    const hold = () => setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
     await hold();
     expect((await undoLast()).ok).toBe(true);
     expect(await activeHolds(library.db, id)).toEqual([]);
     await hold();
     const lift = async () => {
       const { rows } = await sql<{ id: number }>`select id from hold where lot_id = ${id}`.execute(library.db);
-      return liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: rows[0]!.id, reason: 'dry now' });
+      return liftHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, hold: rows[0]!.id, reason: 'dry now' });
     };
     expect((await lift()).ok).toBe(true);
     expect(await lift()).toMatchObject({ problem: { code: 'already lifted' } });
@@ -224,7 +225,14 @@ describe('holds and packets', () => {
     const code = await takeIn(library, { variety: 'Packed Wrongly' });
     const { id } = (await lot(code))!;
     const pack = () =>
-      packLot(library.db, library.helper, TODAY, { key: randomUUID(), code, seeds: 40, packets: 5, keepBack: 0, place: 'Packet drawer' });
+      packLot(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        code,
+        seeds: 40,
+        packets: 5,
+        keepBack: 0,
+        place: 'Packet drawer',
+      });
     await pack();
     expect((await undoLast()).ok).toBe(true);
     const loose = async () => (await findHoldings(library.db, id)).filter(({ packetUnits }) => packetUnits === null)[0]!.balance;
@@ -232,7 +240,7 @@ describe('holds and packets', () => {
     await pack();
     const packing = (await lastOf(library.helper)).key;
     const packets = (await findHoldings(library.db, id)).find(({ packetUnits, balance }) => packetUnits !== null && balance > 0)!;
-    await unpackLot(library.db, library.helper, TODAY, { key: randomUUID(), code, holding: packets.id, packets: 1 });
+    await unpackLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, holding: packets.id, packets: 1 });
     expect(await undoing(packing)).toMatchObject({ problem: { code: 'built on', by: 'lot used' } });
     expect((await undoLast()).ok).toBe(true);
     expect((await undoing(packing)).ok).toBe(true);
@@ -246,7 +254,7 @@ describe('who may undo', () => {
     const code = await takeIn(library, { variety: 'Whose Act' });
     const hold = async (actor: Actor) => {
       const key = randomUUID();
-      await setHold(library.db, actor, TODAY, { key, code, kind: 'drying', reason: 'damp' });
+      await setHold(acting(library.db, actor, TODAY), { key, code, kind: 'drying', reason: 'damp' });
       return key;
     };
     expect(await undoing(await hold(library.coordinator))).toMatchObject({ problem: { code: 'not yours' } });
@@ -265,7 +273,7 @@ describe('who may undo', () => {
     const code = await takeIn(library, { variety: 'Only Seen' });
     const key = randomUUID();
     const look = { kind: 'float', looked: 10, good: 8, lookedOn: TODAY, note: null } as const;
-    await recordQuickLook(library.db, library.helper, TODAY, { key, code, ...look });
+    await recordQuickLook(acting(library.db, library.helper, TODAY), { key, code, ...look });
     expect(await readLastAct(library.db, library.helper)).toBeNull();
     expect(await undoing(key)).toMatchObject({ problem: { code: 'cannot be undone' } });
     expect(await undoing(randomUUID())).toMatchObject({ problem: { code: 'no such act' } });

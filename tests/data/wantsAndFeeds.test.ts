@@ -3,10 +3,11 @@ import { randomUUID } from 'node:crypto';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
-import { endFeed, makeFeed, readCalendar } from '#services/tests/calendar.server.ts';
+import { endFeed, makeFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
 import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
 import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -42,11 +43,11 @@ describe('what is wanted', () => {
 
 describe('what members saw come up', () => {
   const told = (actor: Library['helper'], loanId: number, sown: number, up: number) =>
-    recordLoanEmergence(library.db, actor, TODAY, { key: randomUUID(), loanId, sown, up, seenOn: TODAY, note: null });
+    recordLoanEmergence(acting(library.db, actor, TODAY), { key: randomUUID(), loanId, sown, up, seenOn: TODAY, note: null });
 
   test('is told by the member or the desk, of no more than was lent, and enters the outlook', async () => {
     const code = await takeIn(library, { variety: 'Garden Told' });
-    const lent = await lendPackets(library.db, library.coordinator, TODAY, {
+    const lent = await lendPackets(acting(library.db, library.coordinator, TODAY), {
       key: randomUUID(),
       code,
       memberId: library.member.personId,
@@ -75,13 +76,13 @@ describe('tests in a calendar', () => {
     await towels.layOne(laid, 10);
     const due = await takeIn(library, { variety: 'To Be Laid', harvested: 'unknown' });
     const { bench, start } = await readPlan(library.db, await house(), TODAY);
-    await savePlan(library.db, library.helper, await house(), TODAY, {
+    await savePlan(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       version: bench.version,
       plan: [{ lotId: (await lot(due)).id, week: start, pinned: false }],
     });
     const key = randomUUID();
-    const token = (await makeFeed(library.db, library.helper, NOW, key))!;
+    const token = (await newFeed(acting(library.db, library.helper, NOW), key))!;
     const text = (await calendar(token))!;
     expect(text).toContain('BEGIN:VCALENDAR');
     expect(text).toMatch(/DTSTART;VALUE=DATE:20261128\r\n/);
@@ -89,19 +90,21 @@ describe('tests in a calendar', () => {
     expect(text.replace(/\r\n /g, '')).toContain('In The Diary');
     expect(text.replace(/\r\n /g, '')).toContain('To Be Laid');
     expect(text).not.toContain('Helper');
-    expect(await makeFeed(library.db, library.helper, NOW, key)).toBeNull();
+    expect(await newFeed(acting(library.db, library.helper, NOW), key)).toBeNull();
     expect(await calendar(token)).not.toBeNull();
-    const second = (await makeFeed(library.db, library.helper, NOW, randomUUID()))!;
+    const second = (await newFeed(acting(library.db, library.helper, NOW), randomUUID()))!;
     expect(await calendar(token)).toBeNull();
-    await endFeed(library.db, library.helper, NOW, randomUUID());
+    await endFeed(acting(library.db, library.helper, NOW), { key: randomUUID() });
     expect(await calendar(second)).toBeNull();
   });
 
   test('a guessed address, and a member’s, tell nothing', async () => {
     expect(await calendar('guessed')).toBeNull();
-    await expect(makeFeed(library.db, library.member, NOW, randomUUID())).rejects.toThrow(NotAllowed);
+    await expect(makeFeed(acting(library.db, library.member, NOW), { key: randomUUID(), hash: '0'.repeat(64) })).rejects.toThrow(
+      NotAllowed,
+    );
     // An address outlives its owner's work here, and from then on tells nothing.
-    const token = (await makeFeed(library.db, library.helper, NOW, randomUUID()))!;
+    const token = (await newFeed(acting(library.db, library.helper, NOW), randomUUID()))!;
     const become = (role: 'member' | 'helper') =>
       library.owner.updateTable('account').set({ role }).where('id', '=', library.helper.accountId).execute();
     await become('member');

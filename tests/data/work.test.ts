@@ -7,6 +7,7 @@ import { findLotByCode, findRelatives } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { listLendable, listShelves } from '#data/stock/shelves.ts';
 import { readDue } from '#data/today/today.ts';
+import { acting } from '#services/command.server.ts';
 import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
@@ -21,7 +22,7 @@ beforeAll(async () => {
 
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const lend = (code: string, change: { packets?: number; overrideReason?: string; actor?: Library['helper'] } = {}) =>
-  lendPackets(library.db, change.actor ?? library.helper, TODAY, {
+  lendPackets(acting(library.db, change.actor ?? library.helper, TODAY), {
     key: randomUUID(),
     code,
     memberId: library.member.personId,
@@ -76,7 +77,7 @@ describe('intake', () => {
 
   test('a name that is nearly somebody’s asks who it is; ticking "new" adds them', async () => {
     await takeIn(library);
-    const near = await receiveLot(library.db, library.helper, TODAY, intake({ donor: 'Martha Quill' }));
+    const near = await receiveLot(acting(library.db, library.helper, TODAY), intake({ donor: 'Martha Quill' }));
     expect(near).toMatchObject({ ok: false, problem: { code: 'who is it', near: [{ name: 'Marta Quill' }] } });
     const added = await lot(await takeIn(library, { donor: 'Martha Quill', donorNew: true }));
     expect(added.donor).toBe('Martha Quill');
@@ -88,12 +89,15 @@ describe('intake', () => {
   });
 
   test('a harvest that is still to come, and a crop nobody knows, are refused', async () => {
-    expect(await receiveLot(library.db, library.helper, TODAY, intake({ harvested: 'Dec 2026' }))).toMatchObject({
+    expect(await receiveLot(acting(library.db, library.helper, TODAY), intake({ harvested: 'Dec 2026' }))).toMatchObject({
       problem: { code: 'contradiction', found: [{ code: 'harvest in the future', at: 'harvested' }] },
     });
     const moonfruit = intake();
     expect(
-      await receiveLot(library.db, library.helper, TODAY, { ...moonfruit, interview: { ...moonfruit.interview, cropId: 'moonfruit' } }),
+      await receiveLot(acting(library.db, library.helper, TODAY), {
+        ...moonfruit,
+        interview: { ...moonfruit.interview, cropId: 'moonfruit' },
+      }),
     ).toMatchObject({ problem: { code: 'no such crop' } });
   });
 });
@@ -108,7 +112,7 @@ describe('the desk', () => {
   test('a hybrid is not lent, by the rule nor past it', async () => {
     const code = await takeIn(library, { kind: 'F1' });
     const held = (await findHolds(library.db, (await lot(code)).id))[0]!;
-    await liftHold(library.db, library.coordinator, TODAY, { key: randomUUID(), code, hold: held.id, reason: 'try it' });
+    await liftHold(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), code, hold: held.id, reason: 'try it' });
     expect(await lend(code)).toEqual({ ok: false, problem: { code: 'refused', because: { answer: 'refused', why: 'F1' } } });
     await expect(
       sql`insert into loan (lot_id, member_id, packets, seeds_per_packet, lent_on, due_on, act_key) values (${(await lot(code)).id}, ${library.member.personId}, 1, 10, ${TODAY}, '2027-01-01', ${randomUUID()})`.execute(
@@ -119,7 +123,7 @@ describe('the desk', () => {
 
   test('a lot on hold is not lent, by the rule nor past it; a lifted hold lets it go', async () => {
     const code = await takeIn(library);
-    await setHold(library.db, library.helper, TODAY, { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
+    await setHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, kind: 'drying', reason: 'damp' });
     expect(await lend(code)).toMatchObject({ problem: { because: { why: 'hold', holds: ['drying'] } } });
     const { id } = await lot(code);
     await expect(
@@ -129,10 +133,17 @@ describe('the desk', () => {
     ).rejects.toMatchObject({ constraint: 'loan_not_of_held_lot' });
     const [hold] = await findHolds(library.db, id);
     expect(
-      await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'weighed twice, settled' }),
+      await liftHold(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        code,
+        hold: hold!.id,
+        reason: 'weighed twice, settled',
+      }),
     ).toMatchObject({ ok: true });
     expect(await lend(code)).toMatchObject({ ok: true });
-    expect(await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'again' })).toMatchObject({
+    expect(
+      await liftHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, hold: hold!.id, reason: 'again' }),
+    ).toMatchObject({
       problem: { code: 'already lifted' },
     });
   });
@@ -140,7 +151,9 @@ describe('the desk', () => {
   test('a helper does not lift a doubt about what the seed is', async () => {
     const code = await takeIn(library, { kind: 'crossed' });
     const [hold] = await findHolds(library.db, (await lot(code)).id);
-    expect(await liftHold(library.db, library.helper, TODAY, { key: randomUUID(), code, hold: hold!.id, reason: 'fine' })).toMatchObject({
+    expect(
+      await liftHold(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, hold: hold!.id, reason: 'fine' }),
+    ).toMatchObject({
       problem: { code: 'not yours to lift' },
     });
   });
@@ -161,9 +174,7 @@ describe('the desk', () => {
     const lent = await lend(code);
     const loanId = lent.ok ? lent.answer.loanId : 0;
     const back = await receiveLot(
-      library.db,
-      library.helper,
-      '2027-09-01',
+      acting(library.db, library.helper, '2027-09-01'),
       intake({ loan: loanId, harvested: 'Aug 2027', donor: 'Member', amount: '90 seeds' }),
     );
     const child = await lot(back.ok ? back.answer.code : '');
@@ -175,7 +186,7 @@ describe('the desk', () => {
       returnedAs: [child.code],
     });
     expect(
-      await receiveLot(library.db, library.helper, '2027-09-01', intake({ loan: loanId, harvested: '2027', donor: 'Member' })),
+      await receiveLot(acting(library.db, library.helper, '2027-09-01'), intake({ loan: loanId, harvested: '2027', donor: 'Member' })),
     ).toMatchObject({ problem: { code: 'loan is closed' } });
   });
 
@@ -183,7 +194,7 @@ describe('the desk', () => {
     const lent = await lend(await takeIn(library));
     const loan = lent.ok ? lent.answer.loanId : 0;
     const back = (change: Record<string, string | boolean>) =>
-      receiveLot(library.db, library.helper, TODAY, intake({ loan, donor: 'Member', ...change }));
+      receiveLot(acting(library.db, library.helper, TODAY), intake({ loan, donor: 'Member', ...change }));
     expect(await back({ harvested: '2024' })).toMatchObject({ problem: { code: 'harvest before parent', parentHarvest: '2025-09' } });
     expect(await back({ crop: 'kale' })).toMatchObject({ problem: { code: 'another crop was lent', lent: 'Pea' } });
     expect(await back({ harvested: '2026', keepsLoanOpen: true })).toMatchObject({ ok: true });
@@ -193,7 +204,7 @@ describe('the desk', () => {
   test('a failed crop closes the loan, once, whoever clicks first', async () => {
     const lent = await lend(await takeIn(library));
     const close = () =>
-      closeLoan(library.db, library.helper, TODAY, {
+      closeLoan(acting(library.db, library.helper, TODAY), {
         key: randomUUID(),
         loanId: lent.ok ? lent.answer.loanId : 0,
         outcome: 'failed crop',
@@ -206,7 +217,7 @@ describe('the desk', () => {
   test('who is not a member borrows nothing', async () => {
     const donor = (await lot(await takeIn(library))).donorId!;
     expect(
-      await lendPackets(library.db, library.helper, TODAY, {
+      await lendPackets(acting(library.db, library.helper, TODAY), {
         key: randomUUID(),
         code: await takeIn(library),
         memberId: donor,
@@ -231,7 +242,7 @@ describe('the shelves and the day', () => {
   test('a state filter shows just the lots in that state', async () => {
     const held = await takeIn(library, { kind: 'crossed' });
     const gone = await takeIn(library);
-    await recountLot(library.db, library.helper, TODAY, { key: randomUUID(), code: gone, amount: null, reason: 'mice' });
+    await recountLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code: gone, amount: null, reason: 'mice' });
     const codes = async (state: 'on hold' | 'used up' | 'may be lent') =>
       (await listShelves(library.db, { search: '', crop: '', state, sort: 'amount', today: TODAY, limit: 500, offset: 0 })).lots.map(
         ({ code }) => code,
@@ -272,8 +283,8 @@ describe('the shelves and the day', () => {
 
   test('putting the book right needs another amount in a unit the lot is kept in', async () => {
     const code = await takeIn(library, { amount: '80 seeds' });
-    const recount = (amount: Parameters<typeof recountLot>[3]['amount']) =>
-      recountLot(library.db, library.helper, TODAY, { key: randomUUID(), code, amount, reason: 'count' });
+    const recount = (amount: Parameters<typeof recountLot>[1]['amount']) =>
+      recountLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, amount, reason: 'count' });
     expect(await recount({ kind: 'count', seeds: 80, approximate: false, typed: '80 seeds' })).toMatchObject({
       problem: { code: 'nothing changed' },
     });

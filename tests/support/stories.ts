@@ -12,6 +12,7 @@ import { acknowledgeCautions, unreadCautions } from '#services/bench/cautions.se
 import { nextStep } from '#services/bench/moveOn.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
+import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { liftHold } from '#services/lots/holdSeed.server.ts';
@@ -58,7 +59,7 @@ export function storiesIn(library: SampleLibrary) {
     const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
     if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
     const intake = { key: randomUUID(), draftId: null, loanId, interview };
-    return answerOf(await receiveLot(db, helper, library.today(), intake)).code;
+    return answerOf(await receiveLot(acting(db, helper, library.today()), intake)).code;
   }
 
   /** Lifts what intake held because nobody knew better. */
@@ -66,12 +67,12 @@ export function storiesIn(library: SampleLibrary) {
     const lot = (await findLotByCode(db, code))!;
     for (const { id, liftedOn } of await findHolds(db, lot.id))
       if (liftedOn === null)
-        answerOf(await liftHold(db, coordinator, library.today(), { key: randomUUID(), code, hold: id, reason: 'Looked at' }));
+        answerOf(await liftHold(acting(db, coordinator, library.today()), { key: randomUUID(), code, hold: id, reason: 'Looked at' }));
   }
 
   /** Lays a test; its id. */
   async function layTest(code: string, seeds: number): Promise<number> {
-    const laid = await layTests(db, helper, library.today(), {
+    const laid = await layTests(acting(db, helper, library.today()), {
       key: randomUUID(),
       laidOn: library.today(),
       counted: 'any root',
@@ -89,48 +90,47 @@ export function storiesIn(library: SampleLibrary) {
     const testId = await layTest(code, seeds);
     const look = { checkedOn: library.today(), marks: [], replicate: 1, reWetted: false, mould: false, note: null, photo: null };
     const more = { sprouted, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
-    const noPhoto = () => Promise.resolve({ ok: false as const, problem: { code: 'not a photo' as const } });
-    answerOf(await countTowel(db, helper, library.today(), { key: randomUUID(), testId, more, ...look }, noPhoto));
+    answerOf(await countTowel(acting(db, helper, library.today()), { key: randomUUID(), testId, more, ...look }));
     const end = { key: randomUUID(), testId, endedOn: library.today(), outcome: 'read' as const, reason: 'All that came had come' };
-    answerOf(await endTest(db, helper, library.today(), end));
+    answerOf(await endTest(acting(db, helper, library.today()), end));
     return testId;
   }
 
   /** A batch of seed that came clean, or of what else is said; its id. */
-  async function beginBatch(code: string, vessel: string, change: Partial<Parameters<typeof startBatch>[3]> = {}): Promise<number> {
+  async function beginBatch(code: string, vessel: string, change: Partial<Parameters<typeof startBatch>[1]> = {}): Promise<number> {
     const batch = { key: randomUUID(), code, vessel, celsius: 18, humidity: 0.6, fruits: null, weightIn: null, when: null };
     const how = { brought: 'clean seed', method: 'as it is', ...change } as const;
-    return answerOf(await startBatch(db, helper, library.now(), { ...batch, ...how })).batchId;
+    return answerOf(await startBatch(acting(db, helper, library.now()), { ...batch, ...how })).batchId;
   }
 
   /** Moves a batch on to a later step some time ago, with the hazards of the step before read. */
   async function moveOn(batchId: number, step: Step, ago: string): Promise<void> {
     const batch = (await findBatch(db, batchId))!;
     const cautions = await unreadCautions(db, batch, helper.personId);
-    answerOf(await acknowledgeCautions(db, helper, { key: randomUUID(), batchId, cautions }));
+    answerOf(await acknowledgeCautions(acting(db, helper, library.today()), { key: randomUUID(), batchId, cautions }));
     const { turn, method, celsius, vessel } = batch;
     const place = stepsFor(method, batch.facts, batch.brought, (await readHouse(db))!.recipes).indexOf(step);
     const next = { key: randomUUID(), batchId, turn, method, step, place, celsius, vessel, when: moment(ago), cleared: true, early: true };
-    answerOf(await nextStep(db, helper, library.now(), next));
+    answerOf(await nextStep(acting(db, helper, library.now()), next));
   }
 
   /** Weighs a batch some time ago, as `48.9 g` and `7 days ago`; the scale's error in milligrams. */
   async function weigh(batchId: number, weight: string, ago: string, scaleError: number): Promise<void> {
     const milligrams = Math.round(parseFloat(weight) * 1000);
     const weighing = { key: randomUUID(), batchId, milligrams, typed: weight, scaleError, heavier: null, when: moment(ago) };
-    answerOf(await weighBatch(db, helper, library.now(), weighing));
+    answerOf(await weighBatch(acting(db, helper, library.now()), weighing));
   }
 
   /** A member of the library; their id. */
   async function addMember(name: string): Promise<number> {
     const person = { key: randomUUID(), name, email: null, phone: null, note: null, isMember: true };
-    return answerOf(await addPerson(db, coordinator, person)).id;
+    return answerOf(await addPerson(acting(db, coordinator, library.today()), person)).id;
   }
 
   /** Lends packets to a member; the loan's id. */
   async function lend(code: string, memberId: number, packets = 1): Promise<number> {
     const lending = { key: randomUUID(), code, memberId, packets, overrideReason: 'Asked for by a test' };
-    return answerOf(await lendPackets(db, coordinator, library.today(), lending)).loanId;
+    return answerOf(await lendPackets(acting(db, coordinator, library.today()), lending)).loanId;
   }
 
   return { takeIn, liftHolds, layTest, readTest, beginBatch, moveOn, weigh, addMember, lend };

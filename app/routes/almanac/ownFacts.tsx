@@ -1,18 +1,18 @@
 import { data, Form, useSubmit } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
-import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
-import { writeFact } from '#core/almanac/readFact.ts';
-import { overrideForm } from '#contracts/lots/seen.ts';
-import { readCrop, readGroups, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
-import { overrideFact, type OverrideProblem } from '#services/almanac/almanac.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { overrideForm } from '#contracts/lots/seen.ts';
+import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
+import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
+import { writeFact } from '#core/almanac/readFact.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { readCrop, readGroups, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
+import { overrideFact, type OverrideProblem } from '#services/almanac/almanac.server.ts';
 import type { Route } from './+types/ownFacts.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'A fact of our own · Kind Granary' }];
@@ -67,11 +67,11 @@ function trouble(problem: OverrideProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'set house rules');
+  const visit = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, overrideForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply() });
-  const { key, fact, typed, restore, why } = submission.value;
-  const done = await overrideFact(db, actor, today, { key, cropId: params.id, fact, typed: restore ? null : typed, why });
+  const { key, fact, typed, why } = submission.value;
+  const done = await overrideFact(visit, { key, cropId: params.id, fact, typed, why });
   return done.ok
     ? { saved: true, result: null }
     : notAccepted({ saved: false, result: submission.reply({ fieldErrors: trouble(done.problem) }) });

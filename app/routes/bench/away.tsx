@@ -8,7 +8,6 @@ import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { openTreatedForm, openWarmForm, shutAwayForm, takeOutForm } from '#contracts/bench/bench.ts';
 import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
@@ -87,20 +86,24 @@ function troubleOf(
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, now, today, house } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await formOf(request), ['shut', 'open', 'take', 'warm'], (problem: Parameters<typeof troubleOf>[0]) =>
-    troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
+  const visit = visitBy(context, request, 'work');
+  const { now, house } = visit;
+  const { intent, give } = formActs(
+    await formOf(request),
+    visit,
+    ['shut', 'open', 'take', 'warm'],
+    (problem: Parameters<typeof troubleOf>[0]) => troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
   );
   const { code } = params;
   switch (intent) {
     case 'shut':
-      return act(shutAwayForm, ({ checked: _, ...shut }) => shutAway(db, actor, today, { ...shut, code }));
+      return give(shutAway, { code });
     case 'open':
-      return act(openTreatedForm, (open) => openTreated(db, actor, today, { ...open, code }));
+      return give(openTreated, { code });
     case 'take':
-      return act(takeOutForm, (take) => takeOut(db, actor, now, { ...take, code }));
+      return give(takeOut, { code });
     case 'warm':
-      return act(openWarmForm, (open) => openWarm(db, actor, now, { ...open, code }));
+      return give(openWarm, { code });
   }
 }
 

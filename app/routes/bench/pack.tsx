@@ -15,7 +15,6 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { packForm, unpackForm } from '#contracts/bench/bench.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { packetsOf } from '#core/bench/packing.ts';
 import { enoughOf } from '#core/stock/enough.ts';
@@ -91,18 +90,14 @@ function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, strin
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const code = params.code;
   const form = await formOf(request);
   // Each kind of packets has a form of its own to open some.
   const unpacking = `unpack ${String(form.get('holding'))}`;
-  const { intent, act } = formActs(form, ['pack', unpacking], fieldErrors);
-  if (intent === unpacking) return act(unpackForm, (unpack) => unpackLot(db, actor, today, { ...unpack, code }));
-  return act(
-    packForm,
-    (pack) => packLot(db, actor, today, { ...pack, code }),
-    ({ packets }) => `/lots/${code}/label?count=${packets}`,
-  );
+  const { intent, give } = formActs(form, visit, ['pack', unpacking], fieldErrors);
+  if (intent === unpacking) return give(unpackLot, { code });
+  return give(packLot, { code }, ({ packets }) => `/lots/${code}/label?count=${packets}`);
 }
 
 const whole = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : null);

@@ -1,21 +1,21 @@
 import { data } from 'react-router';
-import { PURITY_PARTS, pureLiveSeed, purityOf, type PurityPart } from '#core/bench/yield.ts';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { formatWeight } from '#core/units/formatAmount.ts';
-import { purityForm } from '#contracts/bench/bench.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { findPurityCards } from '#data/bench/purity.ts';
-import { addPurityCard } from '#services/bench/purity.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { purityForm } from '#contracts/bench/bench.ts';
+import { PURITY_PARTS, pureLiveSeed, purityOf, type PurityPart } from '#core/bench/yield.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatWeight } from '#core/units/formatAmount.ts';
+import { findPurityCards } from '#data/bench/purity.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { addPurityCard } from '#services/bench/purity.server.ts';
 import type { Route } from './+types/purity.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Purity · Kind Granary' }];
@@ -47,11 +47,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, purityForm);
   if (submission.status !== 'success') return notAccepted({ held: false, result: submission.reply() });
-  const { key, counted, ...parts } = submission.value;
-  const done = await addPurityCard(db, actor, today, { key, counted, code: params.code, parts });
+  const done = await addPurityCard(visit, { ...submission.value, code: params.code });
   return done.ok
     ? { held: done.answer.held, result: null }
     : notAccepted({

@@ -113,10 +113,10 @@ function fieldErrors(problem: StartProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, now } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, startBatchForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await startBatch(db, actor, now, { ...submission.value, code: params.code });
+  const done = await startBatch(visit, { ...submission.value, code: params.code });
   if (!done.ok) return notAccepted(submission.reply({ fieldErrors: fieldErrors(done.problem) }));
   throw redirect(`/bench/${done.answer.batchId}?new=yes`);
 }

@@ -18,10 +18,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { house, actor } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
+  const { house } = visit;
   const tag = await readTag(Number(params.id), house, request);
   if (!tag) throw data(null, { status: 404 });
-  return printFromForm(tag.words, request, actor);
+  return printFromForm(tag.words, request, visit);
 }
 
 /** The tag of a jar or tray, printed before anything goes in. */

@@ -1,6 +1,17 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data, Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode, type Tone } from '#app/ui/Mark.tsx';
+import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
 import { readTrial, schoolOf, seedsToTellApart, type TrialAnswer } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -8,21 +19,9 @@ import { thresholdsFor } from '#core/house/thresholds.ts';
 import { may } from '#core/people/may.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { beginTrialForm, endTrialOfMethodsForm } from '#contracts/bench/bench.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
 import { findMethodTrial } from '#data/bench/methodTrials.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
 import { beginMethodTrial, concludeMethodTrial, type BeginProblem, type EndTrialProblem } from '#services/bench/methodTrials.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
-import { LotCode, type Tone } from '#app/ui/Mark.tsx';
-import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { Heads, Table } from '#app/ui/Table.tsx';
-import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/trial.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trial of methods · Kind Granary' }];
@@ -101,11 +100,11 @@ function trouble({ code }: BeginProblem | EndTrialProblem): Record<string, strin
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { code } = params;
-  const { intent, act } = formActs(await formOf(request), ['begin', 'end'], trouble);
-  if (intent === 'end') return act(endTrialOfMethodsForm, (end) => concludeMethodTrial(db, actor, today, { ...end, code }));
-  return act(beginTrialForm, (trial) => beginMethodTrial(db, actor, today, { ...trial, code }));
+  const { intent, give } = formActs(await formOf(request), visit, ['begin', 'end'], trouble);
+  if (intent === 'end') return give(concludeMethodTrial, { code });
+  return give(beginMethodTrial, { code });
 }
 
 type Page = Route.ComponentProps['loaderData'];

@@ -47,10 +47,11 @@ function troubleOf(problem: LoanEmergenceProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'read own loans');
+  const visit = visitBy(context, request, 'read own loans');
+  const { actor } = visit;
   const { submission } = await readForm(request, emergenceForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await recordLoanEmergence(db, actor, today, { ...submission.value, loanId: Number(params.id) });
+  const done = await recordLoanEmergence(visit, { ...submission.value, loanId: Number(params.id) });
   if (!done.ok) return notAccepted(submission.reply({ fieldErrors: troubleOf(done.problem) }));
   throw redirect(backOf(may(actor.role, 'work'), done.answer.memberId));
 }

@@ -36,10 +36,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, closeLoanForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await closeLoan(db, actor, today, { ...submission.value, loanId: Number(params.id) });
+  const done = await closeLoan(visit, { ...submission.value, loanId: Number(params.id) });
   if (!done.ok)
     return notAccepted(
       submission.reply({

@@ -97,7 +97,7 @@ async function codeTrouble(typed: string): Promise<string> {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, lendForm);
   if (submission.status !== 'success') return notAccepted({ kind: 'refused' as const, result: submission.reply() });
   const read = readLotCode(submission.value.code);
@@ -106,7 +106,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       kind: 'refused' as const,
       result: submission.reply({ fieldErrors: { code: [await codeTrouble(submission.value.code)] } }),
     });
-  const done = await lendPackets(db, actor, today, { ...submission.value, code: read.code, memberId: Number(params.id) });
+  const done = await lendPackets(visit, { ...submission.value, code: read.code, memberId: Number(params.id) });
   if (!done.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem) }) });
   return { kind: 'lent' as const, dueOn: done.answer.dueOn, code: read.code, packets: submission.value.packets };
 }

@@ -1,20 +1,20 @@
 import { useState } from 'react';
 import { Form } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import { RECIPE_ROWS } from '#contracts/bench/recipes.ts';
+import type { RecipeStep } from '#core/bench/methods.ts';
+import { STEP_FACTS, STEPS } from '#core/bench/steps.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import { readRecipeAuthors } from '#data/bench/recipes.ts';
-import type { RecipeStep } from '#core/bench/methods.ts';
-import { STEP_FACTS, STEPS } from '#core/bench/steps.ts';
-import { RECIPE_ROWS, recipeForm, retireRecipeForm } from '#contracts/bench/recipes.ts';
 import { addRecipe, retireRecipe, type RecipeProblem } from '#services/bench/recipes.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/recipes.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Recipes · Kind Granary' }];
@@ -68,10 +68,10 @@ function trouble(problem: RecipeProblem | { readonly kind: 'no such recipe' }): 
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor } = visitBy(context, request, 'set house rules');
-  const { intent, act } = formActs(await formOf(request), ['add', 'retire'], trouble);
-  if (intent === 'retire') return act(retireRecipeForm, (retire) => retireRecipe(db, actor, retire));
-  return act(recipeForm, (recipe) => addRecipe(db, actor, recipe));
+  const visit = visitBy(context, request, 'set house rules');
+  const { intent, give } = formActs(await formOf(request), visit, ['add', 'retire'], trouble);
+  if (intent === 'retire') return give(retireRecipe, {});
+  return give(addRecipe, {});
 }
 
 const ROWS = Array.from({ length: RECIPE_ROWS }, (_, index) => index + 1);

@@ -1,15 +1,15 @@
-import { HOUSE_RULES, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
-import { rulesForm, rulesFrom } from '#contracts/lots/seen.ts';
-import { readHouse } from '#data/house/house.ts';
-import { changeHouse } from '#services/people/people.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm } from '#app/ui/fields.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { rulesForm, rulesFrom } from '#contracts/lots/seen.ts';
+import { HOUSE_RULES, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
+import { readHouse } from '#data/house/house.ts';
+import { changeHouse } from '#services/people/people.server.ts';
 import type { Route } from './+types/rules.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'House rules · Kind Granary' }];
@@ -25,11 +25,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today, house } = visitBy(context, request, 'set house rules');
+  const visit = visitBy(context, request, 'set house rules');
+  const { house } = visit;
   const { submission } = await readForm(request, rulesForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), version: null });
   const { key, version, ...rest } = submission.value;
-  const done = await changeHouse(db, actor, today, key, { ...house, version, rules: rulesFrom(rest) });
+  const done = await changeHouse(visit, { ...house, key, version, rules: rulesFrom(rest) });
   if (done.ok) return { saved: true, result: null, version: null };
   return notAccepted({
     saved: false,

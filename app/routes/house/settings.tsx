@@ -1,18 +1,18 @@
-import { findCrop } from '#core/almanac/findCrop.ts';
-import { readPrices } from '#core/house/prices.ts';
-import { readCropThresholds } from '#core/house/thresholds.ts';
-import { houseForm } from '#contracts/people/people.ts';
-import { listCropNames } from '#data/almanac/almanac.ts';
-import { readHouse } from '#data/house/house.ts';
-import { changeHouse } from '#services/people/people.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { houseForm } from '#contracts/people/people.ts';
+import { findCrop } from '#core/almanac/findCrop.ts';
+import { readPrices } from '#core/house/prices.ts';
+import { readCropThresholds } from '#core/house/thresholds.ts';
+import { listCropNames } from '#data/almanac/almanac.ts';
+import { readHouse } from '#data/house/house.ts';
+import { changeHouse } from '#services/people/people.server.ts';
 import type { Route } from './+types/settings.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Settings · Kind Granary' }];
@@ -55,7 +55,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today, house: before } = visitBy(context, request, 'set house rules');
+  const visit = visitBy(context, request, 'set house rules');
+  const { house: before } = visit;
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
   const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, ...rest } = submission.value;
@@ -77,7 +78,8 @@ export async function action({ request, context }: Route.ActionArgs) {
       }),
       theirs: null,
     });
-  const done = await changeHouse(db, actor, today, key, {
+  const done = await changeHouse(visit, {
+    key,
     ...house,
     southern: hemisphere === 'southern',
     rules: before.rules,

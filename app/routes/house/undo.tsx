@@ -1,14 +1,13 @@
 import { data, redirect } from 'react-router';
-import { undoForm } from '#contracts/undo.ts';
-import { undo } from '#services/undo.server.ts';
-import { localPath } from '#contracts/localPath.ts';
-import { db } from '#app/platform/database.server.ts';
 import { parseWithZod } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { undoProblemWords } from '#app/ui/undoWords.ts';
+import { localPath } from '#contracts/localPath.ts';
+import { undoForm } from '#contracts/undo.ts';
+import { undo } from '#services/undo.server.ts';
 import type { Route } from './+types/undo.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Undo · Kind Granary' }];
@@ -20,10 +19,10 @@ export function loader({ request, context }: Route.LoaderArgs) {
 
 /** Takes an act back, and goes on where that leaves one: at its lot, or on the page from which it was asked. */
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const submission = parseWithZod(await formOf(request), { schema: undoForm });
   if (submission.status !== 'success') throw data(null, { status: 400 });
-  const done = await undo(db, actor, today, submission.value);
+  const done = await undo(visit, submission.value);
   if (!done.ok) return data({ trouble: undoProblemWords(done.problem) }, { status: 409 });
   const { kind, subject } = done.answer;
   const from = request.headers.get('referer');

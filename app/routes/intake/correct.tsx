@@ -108,7 +108,7 @@ function faultsOf(problem: CorrectionProblem): { faults: Record<string, string>;
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const form = await formOf(request);
   const key = actKey.safeParse(form.get('key')).data;
   const lot = await findLotByCode(db, params.code);
@@ -121,7 +121,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     why === '' ? { why: 'Say why: whoever comes next will want to know' } : why.length > 300 ? { why: 'Keep it under 300 characters' } : {};
   if (!interview || why === '' || why.length > 300)
     return notAccepted({ said, faults: { ...faults, ...unexplained }, whole: null as string | null });
-  const done = await correctPassport(db, actor, today, { key, code: lot.code, passport: interview.passport, why });
+  const done = await correctPassport(visit, { key, code: lot.code, passport: interview.passport, why });
   if (!done.ok) return notAccepted({ said, ...faultsOf(done.problem) });
   throw redirect(`/lots/${lot.code}`);
 }

@@ -1,31 +1,31 @@
 import { data, Link, redirect, type ShouldRevalidateFunctionArgs } from 'react-router';
-import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import { z } from 'zod';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
+import { formOf, intentOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy, type SignedIn } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { actKey, rowNumber, rowVersion } from '#contracts/fields.ts';
-import { findCrop } from '#core/almanac/findCrop.ts';
+import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { findCrop } from '#core/almanac/findCrop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
+import { findLoan } from '#data/desk/loans.ts';
 import { findDraft, listDrafts } from '#data/intake/drafts.ts';
 import { listGardens } from '#data/people/gardens.ts';
-import { findLoan } from '#data/desk/loans.ts';
 import { listPlaces } from '#data/stock/places.ts';
 import { draftTitle, dropDraft, keepDraft, startDraft } from '#services/intake/drafts.server.ts';
 import { receiveLot, refuseSeed, type IntakeProblem } from '#services/intake/intake.server.ts';
 import { readSoFar, startOfReturn, type SoFar } from '#services/intake/interview.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy, type SignedIn } from '#app/platform/visit.server.ts';
-import { formOf, intentOf } from '#app/platform/incoming.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode } from '#app/ui/Mark.tsx';
-import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { bloomHere } from './bloomHere.server.ts';
 import type { Route } from './+types/intake.ts';
-import { CONTRADICTIONS } from './contradictionWords.ts';
 import { Interview } from './Interview.tsx';
+import { bloomHere } from './bloomHere.server.ts';
+import { CONTRADICTIONS } from './contradictionWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Intake · Kind Granary' }];
 
@@ -135,7 +135,7 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const { actor, today, now } = visit;
+  const { actor, now } = visit;
   const form = await formOf(request);
   const intent = form.has('intent') ? intentOf(form, ['take', 'save', 'keep', 'drop', 'refuse']) : 'take';
   const key = actKey.safeParse(form.get('key')).data;
@@ -171,14 +171,14 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       said['diseaseChoice'] === 'refuse'
         ? `disease: ${(said['diseases'] ?? '').split('|').join(', ')}`
         : said['note'] || said['kind'] || 'not wanted';
-    if (draftId) await refuseSeed(db, actor, { key, draftId, what: title, why });
+    if (draftId) await refuseSeed(visit, { key, draftId, what: title, why });
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, visit);
   const { interview, faults } = readInterview(said, facts, loanId !== null);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
   if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });
-  const done = await receiveLot(db, actor, today, { key, draftId, loanId, interview });
+  const done = await receiveLot(visit, { key, draftId, loanId, interview });
   if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
   throw redirect(`/lots/${done.answer.code}?new=yes`);
 }

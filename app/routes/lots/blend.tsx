@@ -73,10 +73,10 @@ function fieldErrors(problem: BlendProblem, own: string): Record<string, string[
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, blendForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await blendLots(db, actor, today, { ...submission.value, code });
+  const done = await blendLots(visit, { ...submission.value, code });
   if (!done.ok) return notAccepted(submission.reply({ fieldErrors: fieldErrors(done.problem, code) }));
   throw redirect(`/lots/${done.answer.code}?new`);
 }

@@ -1,16 +1,16 @@
 import { data, redirect } from 'react-router';
-import { HOUSE_RULES, RULE_KEYS, ruleFor, type HouseRule } from '#core/house/rules.ts';
-import { lineForm, rulesFrom } from '#contracts/lots/seen.ts';
-import { findLine } from '#data/lots/lines.ts';
-import { changeLine } from '#services/lots/lines.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, SelectField, TextArea, TextField } from '#app/ui/fields.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm, SelectField, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { lineForm } from '#contracts/lots/seen.ts';
+import { HOUSE_RULES, RULE_KEYS, ruleFor, type HouseRule } from '#core/house/rules.ts';
+import { findLine } from '#data/lots/lines.ts';
+import { changeLine } from '#services/lots/lines.server.ts';
 import type { Route } from './+types/editLine.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'A line · Kind Granary' }];
@@ -36,12 +36,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, lineForm);
   if (submission.status !== 'success') return notAccepted({ result: submission.reply(), version: null });
-  const { key, version, aim, story, aliases, ...rest } = submission.value;
+  const { key, version, aim, story, aliases, rules } = submission.value;
   const id = Number(params.id) || 0;
-  const done = await changeLine(db, actor, today, { key, id, version, aim, story, aliases, rules: rulesFrom(rest) });
+  const done = await changeLine(visit, { key, id, version, aim, story, aliases, rules });
   if (!done.ok)
     return notAccepted({
       result: submission.reply({

@@ -19,10 +19,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { house, actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
+  const { house, today } = visit;
   const label = await readLabel(params.code, house, today, request);
   if (!label) throw data(null, { status: 404 });
-  return printFromForm(label.words, request, actor);
+  return printFromForm(label.words, request, visit);
 }
 
 export default function Label({ loaderData: { label, species }, actionData }: Route.ComponentProps) {

@@ -9,10 +9,6 @@ import { TestResult } from '#app/ui/TestResult.tsx';
 import { nextTestWords } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { cleanForm } from '#contracts/bench/clean.ts';
-import { liftHoldForm, setHoldForm } from '#contracts/lots/holds.ts';
-import { recountForm } from '#contracts/stock/stock.ts';
-import { discardForm, quickLookForm } from '#contracts/tests/tests.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { LOT, holdState } from '#core/states/states.ts';
@@ -55,21 +51,21 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await formOf(request), ['hold', 'lift', 'recount', 'clean', 'look', 'discard'], troubleOf);
+  const visit = visitBy(context, request, 'work');
+  const { intent, give } = formActs(await formOf(request), visit, ['hold', 'lift', 'recount', 'clean', 'look', 'discard'], troubleOf);
   switch (intent) {
     case 'lift':
-      return act(liftHoldForm, (lift) => liftHold(db, actor, today, { ...lift, code }));
+      return give(liftHold, { code });
     case 'recount':
-      return act(recountForm, (count) => recountLot(db, actor, today, { ...count, code }));
+      return give(recountLot, { code });
     case 'clean':
-      return act(cleanForm, (clean) => receiveClean(db, actor, today, { ...clean, code }));
+      return give(receiveClean, { code });
     case 'look':
-      return act(quickLookForm, (look) => recordQuickLook(db, actor, today, { ...look, code }));
+      return give(recordQuickLook, { code });
     case 'discard':
-      return act(discardForm, (discard) => discardLot(db, actor, today, { ...discard, code }));
+      return give(discardLot, { code });
     case 'hold':
-      return act(setHoldForm, (hold) => setHold(db, actor, today, { ...hold, code }));
+      return give(setHold, { code });
   }
 }
 

@@ -7,7 +7,6 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
-import { emergenceForm } from '#contracts/tests/emergence.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
@@ -112,9 +111,9 @@ function fieldErrors(problem: EmergenceProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await formOf(request), ['emergence'], fieldErrors);
-  return act(emergenceForm, (seen) => recordEmergence(db, actor, today, { ...seen, code: params.code }));
+  const visit = visitBy(context, request, 'work');
+  const { give } = formActs(await formOf(request), visit, ['emergence'], fieldErrors);
+  return give(recordEmergence, { code: params.code });
 }
 
 export default function OutlookPage({ loaderData: lot, actionData }: Route.ComponentProps) {

@@ -34,10 +34,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'lift doubtful holds');
+  const visit = visitBy(context, request, 'lift doubtful holds');
   const { submission } = await readForm(request, recallForm);
   if (submission.status !== 'success') return notAccepted({ held: null, result: submission.reply() });
-  const done = await recall(db, actor, today, { ...submission.value, code: params.code });
+  const done = await recall(visit, { ...submission.value, code: params.code });
   if (!done.ok) return notAccepted({ held: null, result: submission.reply({ formErrors: ['There is no such lot any more'] }) });
   return { held: done.answer.held, result: null };
 }

@@ -9,7 +9,6 @@ import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { endTrialForm, evidenceForm, incidentForm, reportForm, trialForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
@@ -20,12 +19,10 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { readPromise } from '#data/lots/promises.ts';
 import { findReports } from '#data/lots/reports.ts';
 import { findTrials } from '#data/lots/trials.ts';
-import { matchPeople } from '#data/people/people.ts';
 import { addEvidence, type SeenProblem } from '#services/lots/evidence.server.ts';
 import { addIncident } from '#services/lots/incidents.server.ts';
 import { addReport, type ReportProblem } from '#services/lots/reports.server.ts';
 import { endTrial, setTrial, type TrialProblem } from '#services/lots/trials.server.ts';
-import type { Outcome } from '#services/perform.server.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
 
@@ -91,31 +88,22 @@ function troubleOf(problem: Problem): Record<string, string[]> {
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await formOf(request), ['evidence', 'incident', 'report', 'trial', 'endTrial'], troubleOf);
+  const visit = visitBy(context, request, 'work');
+  const { actor } = visit;
+  const { intent, give } = formActs(await formOf(request), visit, ['evidence', 'incident', 'report', 'trial', 'endTrial'], troubleOf);
   switch (intent) {
     case 'evidence':
-      return act(evidenceForm, (evidence) => addEvidence(db, actor, today, { ...evidence, code }));
+      return give(addEvidence, { code });
     case 'incident':
-      return act(incidentForm, (incident) => addIncident(db, actor, today, { ...incident, code }));
+      return give(addIncident, { code });
     case 'trial':
-      return act(trialForm, (trial) => setTrial(db, actor, today, { ...trial, code }));
+      return give(setTrial, { code });
     case 'endTrial':
       if (!may(actor.role, 'lift doubtful holds')) throw data({ permission: 'lift doubtful holds' }, { status: 403 });
-      return act(endTrialForm, (end) => endTrial(db, actor, today, { ...end, code }));
+      return give(endTrial, { code });
     case 'report':
-      return act(reportForm, async ({ by, ...report }): Promise<Outcome<null, Problem>> => {
-        const person = by === null ? null : await personCalled(by);
-        if (person === undefined) return { ok: false, problem: { code: 'nobody of that name' } };
-        return addReport(db, actor, today, { ...report, code, personId: person });
-      });
+      return give(addReport, { code });
   }
-}
-
-/** The one person of this name, or undefined. */
-async function personCalled(name: string): Promise<number | undefined> {
-  const exact = (await matchPeople(db, name.replace(/ · \d+$/, ''))).filter((person) => person.exact);
-  return exact.length === 1 ? exact[0]!.id : undefined;
 }
 
 export default function Seen({ loaderData, actionData }: Route.ComponentProps) {

@@ -1,18 +1,18 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { data, redirect } from 'react-router';
-import { may, mayEdit, ROLES } from '#core/people/may.ts';
-import { editPersonForm, grantForm } from '#contracts/people/people.ts';
-import { findPerson } from '#data/people/people.ts';
-import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from '#services/people/people.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
-import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { formOf, intentOf, keyOf } from '#app/platform/incoming.server.ts';
+import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Empty, Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { editPersonForm, grantForm } from '#contracts/people/people.ts';
+import { may, mayEdit, ROLES } from '#core/people/may.ts';
+import { findPerson } from '#data/people/people.ts';
+import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from '#services/people/people.server.ts';
 import type { Route } from './+types/editPerson.ts';
 import { PersonFields, type PersonField } from './PersonFields.tsx';
 
@@ -51,12 +51,13 @@ const NOTHING: Answer = { result: null, link: null, said: null, theirs: null };
 export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await formOf(request);
   const intent = intentOf(form, ['edit', 'grant', 'end', 'erase']);
-  const { actor, now } = visitBy(context, request, intent === 'edit' ? 'work' : 'manage people');
+  const visit = visitBy(context, request, intent === 'edit' ? 'work' : 'manage people');
+  const { now } = visit;
   const personId = Number(params.id);
   if (intent === 'grant') {
     const submission = parseWithZod(form, { schema: grantForm });
     if (submission.status !== 'success') return notAccepted({ ...NOTHING, intent, result: submission.reply() });
-    const done = await grantAccess(db, actor, now, { ...submission.value, personId });
+    const done = await grantAccess(visit, { ...submission.value, personId });
     if (!done.ok)
       return notAccepted({
         ...NOTHING,
@@ -69,13 +70,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     return { ...NOTHING, intent, link: token && `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}/welcome/${token}` };
   }
   if (intent === 'end' || intent === 'erase') {
-    const done = await endAccess(db, actor, now, { key: keyOf(form), personId, erase: intent === 'erase' });
+    const done = await endAccess(visit, { key: keyOf(form), personId, erase: intent === 'erase' });
     if (!done.ok) return notAccepted({ ...NOTHING, intent, said: ACCESS_WORDS[done.problem.code] });
     throw redirect(`/people/${personId}`);
   }
   const submission = parseWithZod(form, { schema: editPersonForm });
   if (submission.status !== 'success') return notAccepted({ ...NOTHING, intent, result: submission.reply() });
-  const done = await editPerson(db, actor, personId, submission.value);
+  const done = await editPerson(visit, { ...submission.value, personId });
   if (done.ok) throw redirect(`/people/${personId}`);
   if (done.problem.code === 'signs in') return notAccepted({ ...NOTHING, intent, said: SIGNS_IN });
   const theirs = (await findPerson(db, personId)) ?? null;

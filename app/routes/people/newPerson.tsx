@@ -1,13 +1,12 @@
 import { redirect } from 'react-router';
-import { addPersonForm } from '#contracts/people/people.ts';
-import { addPerson } from '#services/people/people.server.ts';
-import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm } from '#app/ui/fields.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { addPersonForm } from '#contracts/people/people.ts';
+import { addPerson } from '#services/people/people.server.ts';
 import type { Route } from './+types/newPerson.ts';
 import { PersonFields, type PersonField } from './PersonFields.tsx';
 
@@ -20,10 +19,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, addPersonForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await addPerson(db, actor, submission.value);
+  const done = await addPerson(visit, submission.value);
   throw redirect(done.ok ? `/people/${done.answer.id}` : '/desk');
 }
 

@@ -10,7 +10,6 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { giveForm } from '#contracts/stock/stock.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -64,13 +63,9 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await formOf(request), ['give'], troubleOf);
-  return act(
-    giveForm,
-    (giving) => giveSeed(db, actor, today, { ...giving, code }),
-    () => `/lots/${code}`,
-  );
+  const visit = visitBy(context, request, 'work');
+  const { give } = formActs(await formOf(request), visit, ['give'], troubleOf);
+  return give(giveSeed, { code }, () => `/lots/${code}`);
 }
 
 export default function Give({

@@ -11,7 +11,6 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#app/ui/placeHint.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { moveForm } from '#contracts/stock/stock.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
 import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
@@ -58,13 +57,9 @@ function troubleOf(problem: MoveProblem): Record<string, string[]> {
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await formOf(request), ['move'], troubleOf);
-  return act(
-    moveForm,
-    (moving) => moveSeed(db, actor, today, { ...moving, code }),
-    () => `/lots/${code}`,
-  );
+  const visit = visitBy(context, request, 'work');
+  const { give } = formActs(await formOf(request), visit, ['move'], troubleOf);
+  return give(moveSeed, { code }, () => `/lots/${code}`);
 }
 
 export default function Move({

@@ -10,7 +10,6 @@ import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { placeAnchor } from '#app/ui/anchors.ts';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { climateForm } from '#contracts/stock/climate.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
 import { ruleOfThumb } from '#core/viability/storage.ts';
@@ -41,9 +40,9 @@ function fieldErrors(problem: ClimateProblem): Record<string, string[]> {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const { act } = formActs(await formOf(request), ['climate'], fieldErrors);
-  return act(climateForm, (climate) => recordClimate(db, actor, today, climate));
+  const visit = visitBy(context, request, 'work');
+  const { give } = formActs(await formOf(request), visit, ['climate'], fieldErrors);
+  return give(recordClimate, {});
 }
 
 export default function Places({ loaderData: { key, today, waiting, hasLogger, places }, actionData }: Route.ComponentProps) {

@@ -1,17 +1,17 @@
 import { z } from 'zod';
-import { actKey } from '#contracts/fields.ts';
-import { formatMoment } from '#core/calendar/formatMoment.ts';
-import { feedSince } from '#data/tests/calendarFeeds.ts';
-import { endFeed, makeFeed } from '#services/tests/calendar.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
 import { intentOf } from '#app/platform/incoming.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm } from '#app/ui/fields.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { actKey } from '#contracts/fields.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { feedSince } from '#data/tests/calendarFeeds.ts';
+import { endFeed, newFeed } from '#services/tests/calendar.server.ts';
 import type { Route } from './+types/calendar.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tests in your calendar · Kind Granary' }];
@@ -25,16 +25,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, now } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { form: sent, submission } = await readForm(request, form);
   const intent = intentOf(sent, ['make', 'end']);
   if (submission.status !== 'success') return notAccepted({ address: null });
   const { key } = submission.value;
   if (intent === 'end') {
-    await endFeed(db, actor, now, key);
+    await endFeed(visit, { key });
     return { address: null };
   }
-  const token = await makeFeed(db, actor, now, key);
+  const token = await newFeed(visit, key);
   return { address: token && addressOf(`/calendar/${token}`, request) };
 }
 

@@ -1,12 +1,10 @@
 import { parseWithZod } from '@conform-to/zod/v4';
 import { data } from 'react-router';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import type { CountAnswer } from '#app/ui/countQueue.ts';
 import { countForm } from '#contracts/tests/tests.ts';
 import { countTowel } from '#services/tests/tests.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { remakePhoto } from '#app/platform/photos.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
-import type { CountAnswer } from '#app/ui/countQueue.ts';
 import type { Route } from './+types/counts.ts';
 import { countTrouble } from './countTrouble.ts';
 
@@ -18,12 +16,12 @@ export function loader({ request, context }: Route.LoaderArgs) {
 
 /** Takes a count that a device has kept for a while. One that somebody else made is not taken in this person's name. */
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const form = await formOf(request);
-  if (Number(form.get('owner')) !== actor.accountId) return data(null, { status: 409 });
+  if (Number(form.get('owner')) !== visit.actor.accountId) return data(null, { status: 409 });
   const submission = parseWithZod(form, { schema: countForm });
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
-  const done = await countTowel(db, actor, today, { ...submission.value, testId: Number(params.id) }, remakePhoto);
+  const done = await countTowel(visit, { ...submission.value, testId: Number(params.id) });
   return done.ok ? answer({ ok: true, ...done.answer }) : answer({ ok: false, errors: countTrouble(done.problem, 'checkedOn') }, 400);
 }
 

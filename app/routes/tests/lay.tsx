@@ -62,12 +62,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, layTestForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
   const { seeds, replicates, celsius, spot, part, inBatches, seriesOf, ...laying } = submission.value;
   const one = { code: params.code, seeds, replicates, celsius, spot, part, inBatches, seriesOf };
-  const done = await layTests(db, actor, today, { ...laying, lots: [one] });
+  const done = await layTests(visit, { ...laying, lots: [one] });
   if (!done.ok) {
     const { field, words } = layTrouble(done.problem);
     return notAccepted(submission.reply({ fieldErrors: { [field]: [words] } }));

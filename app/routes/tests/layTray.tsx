@@ -71,10 +71,10 @@ function codeOf(typed: string): string {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const { form, submission } = await readForm(request, layTrayForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
-  const done = await layTests(db, actor, today, submission.value);
+  const done = await layTests(visit, submission.value);
   if (!done.ok) {
     const { field, words } = layTrouble(done.problem);
     const at = [...form].find(([name, value]) => /^lots\[\d+\]\.code$/.test(name) && value === done.problem.of)?.[0];

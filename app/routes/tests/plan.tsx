@@ -1,23 +1,22 @@
 import { useMemo } from 'react';
 import { data, Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
 import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
-import { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { formActs, newFormKey } from '#app/platform/form.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
-import { LotCode } from '#app/ui/Mark.tsx';
-import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
-import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/plan.ts';
 import { PlanBoard } from './PlanBoard.tsx';
 import { relaxationWords, weeksLate } from './planWords.ts';
@@ -52,11 +51,11 @@ function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { actor, house, today } = visitBy(context, request, 'work');
-  const { intent, act } = formActs(await formOf(request), ['save', 'bench'], troubleOf);
-  if (intent !== 'bench') return act(planForm, (plan) => savePlan(db, actor, house, today, plan));
-  if (!may(actor.role, 'set house rules')) throw data({ permission: 'set house rules' }, { status: 403 });
-  return act(testBenchForm, (bench) => setTestBench(db, actor, bench));
+  const visit = visitBy(context, request, 'work');
+  const { intent, give } = formActs(await formOf(request), visit, ['save', 'bench'], troubleOf);
+  if (intent !== 'bench') return give(savePlan, {});
+  if (!may(visit.actor.role, 'set house rules')) throw data({ permission: 'set house rules' }, { status: 403 });
+  return give(setTestBench, {});
 }
 
 export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {

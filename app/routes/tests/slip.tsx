@@ -18,10 +18,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const words = await readSlip(Number(params.id), request);
   if (!words) throw data(null, { status: 404 });
-  return printFromForm(words, request, actor);
+  return printFromForm(words, request, visit);
 }
 
 /** The slip that lies in a towel, so that it is never mistaken for another. */

@@ -2,7 +2,6 @@ import { lazy, Suspense } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
-import { remakePhoto } from '#app/platform/photos.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
@@ -10,7 +9,7 @@ import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { countForm, endTestForm, potForm, relayForm, reopenForm } from '#contracts/tests/tests.ts';
+import { countForm } from '#contracts/tests/tests.ts';
 import { formatDate, formatDistance } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
@@ -107,31 +106,28 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'work');
   const form = await readUpload(request);
   const testId = Number(params.id);
-  const { intent, act } = formActs(
+  const { intent, give } = formActs(
     form,
+    visit,
     ['count', 'end', 'relay', 'pot', 'reopen'],
     (problem: EndProblem | RelayProblem | ReopenProblem | PotProblem) => countTrouble(problem),
   );
   switch (intent) {
     case 'end':
-      return act(
-        endTestForm,
-        (end) => endTest(db, actor, today, { ...end, testId }),
-        () => `/tests/${testId}`,
-      );
+      return give(endTest, { testId }, () => `/tests/${testId}`);
     case 'relay':
-      return act(relayForm, (relay) => correctLaid(db, actor, today, { ...relay, testId }));
+      return give(correctLaid, { testId });
     case 'pot':
-      return act(potForm, (pot) => potUp(db, actor, today, { ...pot, testId }));
+      return give(potUp, { testId });
     case 'reopen':
-      return act(reopenForm, (reopening) => reopenTest(db, actor, today, { ...reopening, testId }));
+      return give(reopenTest, { testId });
     case 'count': {
       const submission = parseWithZod(form, { schema: countForm });
       if (submission.status !== 'success') return notAccepted({ errors: submission.error ?? {} });
-      const done = await countTowel(db, actor, today, { ...submission.value, testId }, remakePhoto);
+      const done = await countTowel(visit, { ...submission.value, testId });
       if (!done.ok) return notAccepted({ errors: countTrouble(done.problem, 'checkedOn') });
       const onward = Number(form.get('onward'));
       if (Number.isSafeInteger(onward) && onward > 0) throw redirect(`/tests/${onward}?after=${testId}`);

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { storedCrop, storedCrosses } from '#contracts/almanac/facts.ts';
+import { storedSteps } from '#contracts/bench/recipes.ts';
+import { storedCropPrices, storedCropThresholds, storedRules } from '#contracts/house/settings.ts';
+import { storedPassport } from '#contracts/intake/passport.ts';
+
+/** Fields of a form as they were typed. */
+const typed = z.record(z.string().max(200), z.string());
+
+/**
+ * Every document that is stored as JSON, by its table and column. There is one shape of each at a time: a migration that changes a shape rewrites
+ * the rows that have the old one, so that the code reads one version only. Files that leave the house carry their version with them.
+ */
+export const STORED = {
+  'act.answer': z.json(),
+  'crop.facts': storedCrop,
+  'crop.shipped': storedCrop,
+  'crossing_group.crosses': storedCrosses,
+  'draft.answers': typed,
+  'house.crop_prices': storedCropPrices,
+  'house.crop_thresholds': storedCropThresholds,
+  'house.rules': storedRules,
+  'line.rules': storedRules,
+  'parked_form.fields': typed,
+  'passport.answers': storedPassport,
+  'recipe.steps': storedSteps,
+} as const satisfies Readonly<Record<string, z.ZodType>>;
