@@ -21,6 +21,7 @@ module.exports = {
       core,
       'node_modules/temporal-polyfill',
       'node_modules/jstat',
+      'node_modules/pure-rand',
       'node_modules/geographiclib-geodesic',
       'node_modules/fast-check',
       'node_modules/@jest',

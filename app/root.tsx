@@ -31,7 +31,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return {
     last: actor && may(actor.role, 'work') ? await readLastAct(db, actor) : null,
     undoKey: newFormKey(),
-    theme: readTheme(request),
+    theme: await readTheme(request),
     house: house.name,
     units: house.units,
     demo: process.env['SAMPLE_DATA'] === 'yes',

@@ -1,3 +1,4 @@
+import { seeded } from '#core/distributions/seeded.ts';
 import { SPOTS } from '#core/germination/layout.ts';
 import type { PlanProblem, PlanTest } from '#core/schedule/benchPlan.ts';
 import { improvePlan } from '#core/schedule/improvePlan.ts';
@@ -8,14 +9,9 @@ const [TESTS, WEEKS] = [600, 26];
 const LONGEST_MS = 10_000;
 const LATER_MS = 20_000;
 
-function seeded(start: number): () => number {
-  let state = start;
-  return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
-}
-
 /** Tests of one to four weeks in three places, with deadlines from some weeks ahead to the end, on a bench that they fill so far. */
 function problemOf(share: number, seed: number): PlanProblem {
-  const chance = seeded(seed);
+  const chance = seeded(seed).share;
   const tests = Array.from({ length: TESTS }, (): PlanTest => {
     const spot = SPOTS[Math.floor(chance() * 3)]!;
     const weeks = 1 + Math.floor(chance() * 4);
@@ -53,7 +49,7 @@ for (const share of LOADS) {
   let first = 0;
   let at = { cost: 0, bound: 0, ms: 0 };
   const gaps: string[] = [];
-  for (const step of improvePlan(problem, seeded(7), null, () => performance.now() - begun > LATER_MS)) {
+  for (const step of improvePlan(problem, seeded(7).share, null, () => performance.now() - begun > LATER_MS)) {
     const ms = performance.now() - begun;
     if (first === 0) first = ms;
     at = { cost: step.cost, bound: step.bound, ms };

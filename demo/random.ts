@@ -1,4 +1,6 @@
-/** A small seeded generator (mulberry32), so that the sample library is the same for everybody. */
+import { seeded } from '#core/distributions/seeded.ts';
+
+/** Chance from a seed, so that the sample library is the same for everybody. */
 export interface Random {
   /** Uniform in [0, 1). */
   share(): number;
@@ -10,13 +12,7 @@ export interface Random {
 }
 
 export function seededRandom(seed: number): Random {
-  let state = seed >>> 0;
-  const share = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const { share } = seeded(seed);
   const whole = (low: number, high: number) => low + Math.floor(share() * (high - low + 1));
   const hex = (digits: number) => Array.from({ length: digits }, () => whole(0, 15).toString(16)).join('');
   return {

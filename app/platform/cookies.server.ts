@@ -1,23 +1,28 @@
-const SECONDS_A_DAY = 86_400;
-const secure = (process.env['PUBLIC_URL'] ?? '').startsWith('https:');
+import { createCookie, type Cookie } from 'react-router';
 
-function read(request: Request, name: string): string | null {
-  return new RegExp(`(?:^|;\\s*)${name}=([\\w-]+)`).exec(request.headers.get('cookie') ?? '')?.[1] ?? null;
+const SECONDS_A_DAY = 86_400;
+const everywhere = { path: '/', sameSite: 'lax', secure: (process.env['PUBLIC_URL'] ?? '').startsWith('https:') } as const;
+
+// The session's token is random and looked up by its digest, so the cookie needs no signature. Kept longer than any session lasts, so that a form sent after it ran out is still known to be this person's.
+const session = createCookie('granary_session', { ...everywhere, httpOnly: true, maxAge: 60 * SECONDS_A_DAY });
+const theme = createCookie('granary_theme', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
+
+/** A cookie's text; also one that was set as it is, without the helper's encoding, as releases up to 0016 did. */
+async function read(request: Request, cookie: Cookie): Promise<string | null> {
+  const header = request.headers.get('cookie');
+  const value: unknown = await cookie.parse(header);
+  return typeof value === 'string' ? value : (new RegExp(`(?:^|;\\s*)${cookie.name}=([\\w-]+)`).exec(header ?? '')?.[1] ?? null);
 }
 
-const attributes = (days: number) => `Path=/; Max-Age=${days * SECONDS_A_DAY}; SameSite=Lax${secure ? '; Secure' : ''}`;
-
-/** The session's token; it is random and looked up by its digest, so the cookie needs no signature. */
-export const readSessionToken = (request: Request) => read(request, 'granary_session');
-// Kept longer than any session lasts, so that a form sent after it ran out is still known to be this person's.
-export const sessionCookie = (token: string) => `granary_session=${token}; HttpOnly; ${attributes(60)}`;
-export const noSessionCookie = () => `granary_session=; HttpOnly; ${attributes(0)}`;
+export const readSessionToken = (request: Request) => read(request, session);
+export const sessionCookie = (token: string) => session.serialize(token);
+export const noSessionCookie = () => session.serialize('', { maxAge: 0 });
 
 export const THEMES = ['system', 'light', 'dark'] as const;
 export type Theme = (typeof THEMES)[number];
 
-export function readTheme(request: Request): Theme {
-  const theme = read(request, 'granary_theme');
-  return theme === 'light' || theme === 'dark' ? theme : 'system';
+export async function readTheme(request: Request): Promise<Theme> {
+  const chosen = await read(request, theme);
+  return chosen === 'light' || chosen === 'dark' ? chosen : 'system';
 }
-export const themeCookie = (theme: Theme) => `granary_theme=${theme}; ${attributes(400)}`;
+export const themeCookie = (chosen: Theme) => theme.serialize(chosen);

@@ -1,7 +1,6 @@
 import type { EChartsCoreOption, EChartsType } from 'echarts/core';
 import { useEffect, useRef } from 'react';
-
-const MARK_COLOUR = '#8a4a0b';
+import { CHART } from './chartColours.ts';
 
 /** A drawn chart with its name for screen readers; the figures stand in a table or list beside it. The drawing code comes when it is needed. */
 export function Chart({
@@ -29,7 +28,7 @@ export function Chart({
       draw.current = chart;
       chart.setOption(newest.current);
       dot.current = ([cx, cy]) => {
-        const circle = new graphic.Circle({ shape: { cx: cx!, cy: cy!, r: 5.5 }, style: { fill: MARK_COLOUR }, z: 100 });
+        const circle = new graphic.Circle({ shape: { cx: cx!, cy: cy!, r: 5.5 }, style: { fill: CHART.point }, z: 100 });
         chart.getZr().add(circle);
         chart.getZr().flush();
         return () => void (chart.isDisposed() || chart.getZr().remove(circle));

@@ -9,7 +9,7 @@ import { canRoomDry, settlingMoisture, weightAtMoisture } from './moisture.ts';
 import { packetsOf } from './packing.ts';
 import { againstSealing, signOf } from './sealing.ts';
 import { hoursOf, stepFacts } from './steps.ts';
-import { chance } from './testChance.ts';
+import { seeded } from '../distributions/seeded.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
 import { boughtFor, contentOf, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
 
@@ -309,8 +309,8 @@ describe('sealing, pests, packets', () => {
   });
 
   test('of trials on equal methods about one in ten claims a difference, and no more', () => {
-    const { next } = chance(3);
-    const grown = () => ({ sprouted: Array.from({ length: 62 }, next).filter((value) => value < 0.85).length, laid: 62 });
+    const { share } = seeded(3);
+    const grown = () => ({ sprouted: Array.from({ length: 62 }, share).filter((value) => value < 0.85).length, laid: 62 });
     const claims = Array.from({ length: 600 }, () =>
       readTrial(
         [

@@ -1,12 +1,12 @@
 import { dryDayOf, dryingPrior, forecastDrying } from './dryingCurve.ts';
-import { chance } from './testChance.ts';
+import { seeded } from '../distributions/seeded.ts';
 
 /**
  * Share of invented batches whose true drying day lies inside the forecast's 80 % range, after 3 to 7 weighings at irregular days.
  * @param batches how many to invent; @param error the scale's standard error, g; @param seed of the pseudo-random numbers
  */
 export function shareInsideRange(batches: number, error: number, seed: number): number {
-  const { next, normal } = chance(seed);
+  const { share: next, normal } = seeded(seed);
   const prior = dryingPrior(60, false);
   let inside = 0;
   for (let batch = 0; batch < batches; batch += 1) {

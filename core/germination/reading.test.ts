@@ -1,3 +1,4 @@
+import { seeded } from '../distributions/seeded.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { probabilityAtLeast } from './betaPosterior.ts';
@@ -76,8 +77,7 @@ describe('sequential tests', () => {
   });
 
   test('its risks are kept, and it takes fewer seeds than one fixed test', () => {
-    let state = 7;
-    const chance = () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+    const { share: chance } = seeded(7);
     const run = (p: number) => {
       const batches: { sprouted: number; laid: number }[] = [];
       for (;;) {

@@ -1,3 +1,4 @@
+import { seeded } from '../distributions/seeded.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judgePlants } from './bottleneck.ts';
@@ -67,8 +68,7 @@ test('plants are judged against what the crop wants', () => {
 });
 
 test('drift wanders more among few plants than among many, and stays between 0 and 1', () => {
-  let state = 7;
-  const chance = () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const { share: chance } = seeded(7);
   const spread = (plants: number) => {
     const ends = Array.from({ length: 60 }, () => driftRun(0.5, plants, 10, chance).at(-1)!);
     expect(ends.every((end) => end >= 0 && end <= 1)).toBe(true);

@@ -1,3 +1,4 @@
+import { seeded } from '../distributions/seeded.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SPOTS } from '../germination/layout.ts';
@@ -7,10 +8,6 @@ import { improvePlan } from './improvePlan.ts';
 import { hoursByWeek, planTestOf, standingIn } from './planTest.ts';
 import { testValue } from './testValue.ts';
 
-const seeded = (start: number) => {
-  let state = start;
-  return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
-};
 const none = (weeks: number) => Array.from({ length: weeks }, () => 0);
 const benchOf = (weeks: number, towels: number, hours: number, change: Partial<PlanBench> = {}): PlanBench => ({
   weeks,
@@ -30,7 +27,7 @@ const towel = (change: Partial<PlanTest> = {}): PlanTest => ({
   ...change,
 });
 const solved = (problem: PlanProblem, before: Plan | null = null, steps = 60) =>
-  [...improvePlan(problem, seeded(11), before, (step) => step >= steps)].at(-1)!;
+  [...improvePlan(problem, seeded(11).share, before, (step) => step >= steps)].at(-1)!;
 
 /** The least cost of all plans there are. */
 function bruteForce({ tests, bench }: PlanProblem): number {
@@ -92,12 +89,12 @@ describe('the bench plan', () => {
   });
 
   test('each step is at least as good as the one before, and its bound never falls', () => {
-    const chance = seeded(5);
+    const chance = seeded(5).share;
     const tests = Array.from({ length: 80 }, () =>
       towel({ spot: SPOTS[Math.floor(chance() * 3)]!, value: 0.2 + chance(), deadline: Math.floor(chance() * 6), hours: [0.4, 0.2, 0.2] }),
     );
     let [cost, bound] = [Infinity, -Infinity];
-    for (const step of improvePlan({ tests, bench: benchOf(10, 5, 6) }, seeded(3), null, (step) => step >= 10)) {
+    for (const step of improvePlan({ tests, bench: benchOf(10, 5, 6) }, seeded(3).share, null, (step) => step >= 10)) {
       expect(step.cost).toBeLessThanOrEqual(cost + 1e-9);
       expect(step.bound).toBeGreaterThanOrEqual(bound - 1e-9);
       expect(step.bound).toBeLessThanOrEqual(step.cost + 1e-9);
@@ -165,7 +162,7 @@ describe('the bench plan', () => {
       { week: 0, what: 'room', over: 1 },
       { week: 1, what: 'room', over: 1 },
     ]);
-    expect(improvePlan(problem, seeded(1)).next().value!.plan).toHaveLength(2);
+    expect(improvePlan(problem, seeded(1).share).next().value!.plan).toHaveLength(2);
   });
 });
 

@@ -1,3 +1,4 @@
+import { seeded } from '../distributions/seeded.ts';
 import { betaQuantile } from '../distributions/beta.ts';
 import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
 import { beliefOf } from './belief.ts';
@@ -97,16 +98,9 @@ function tally() {
   };
 }
 
-/** Seeded chance (mulberry32), with normal and beta values. */
+/** Seeded chance, with normal and beta values. */
 function chanceFrom(seed: number) {
-  let state = seed >>> 0;
-  const share = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-  const normal = () => Math.sqrt(-2 * Math.log(1 - share())) * Math.cos(2 * Math.PI * share());
+  const { share, normal } = seeded(seed);
   /** A share of this mean, with the variance that tests between them show; by its quantile. */
   const beta = (mean: number, spread: number) => {
     const size = 1 / spread - 1;

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from '#data/database.ts';
-import type { LoanOutcome } from '#data/schema.ts';
+import type { LoanOutcome } from '#data/desk/tables.ts';
 import { holdsWords } from '#data/search.ts';
 
 export interface NewLoan {

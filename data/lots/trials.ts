@@ -1,5 +1,5 @@
 import type { Db } from '#data/database.ts';
-import type { TrialOutcome } from '#data/schema.ts';
+import type { TrialOutcome } from '#data/lots/tables.ts';
 
 /** Trials of a lot, newest first, with how they ended. */
 export async function findTrials(db: Db, lotId: number) {

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Db } from '#data/database.ts';
-import type { MovementKind, OutsideAccount } from '#data/schema.ts';
+import type { MovementKind, OutsideAccount } from '#data/stock/tables.ts';
 
 export interface NewMovement {
   readonly actKey: string;

@@ -110,3 +110,42 @@ test('a week when nobody is here is kept free, and a test dragged into another w
   await close('');
   await expect(board.getByText('nobody is here')).toHaveCount(0);
 });
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('a finger that rests on a test drags it to another week, and one that moves on scrolls', async ({ page }) => {
+    await page.goto('/tests/plan');
+    await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+    await expect(page.getByRole('region', { name: /tests in the next half year/ })).toContainText(
+      /No plan could be less late|No plan can be under/,
+    );
+    const board = page.getByRole('region', { name: 'The plan by week' });
+    const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
+    const chip = weeks.nth(1).getByRole('button').first();
+    const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
+    const finger = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...at: { x: number; y: number }[]) =>
+      finger.send('Input.dispatchTouchEvent', { type, touchPoints: at });
+    const inside = async (part: Locator) => {
+      const { x, y } = (await part.boundingBox())!;
+      return { x: x + 20, y: y + 12 };
+    };
+    await weeks.nth(1).evaluate((week) => week.scrollIntoView({ block: 'start' }));
+    const [start, end] = [await inside(chip), await inside(weeks.nth(2))];
+    await touch('touchStart', start);
+    await expect(chip).toHaveCSS('position', 'relative');
+    await touch('touchMove', end);
+    await expect(weeks.nth(2)).toHaveClass(/bg-well/);
+    await touch('touchEnd');
+    const moved = board.getByText(/ends in time|after its deadline/);
+    await expect(moved.filter({ hasText: name })).toBeVisible();
+    // Where another test lies now: swept over, it stays.
+    const said = await moved.innerText();
+    const next = await inside(weeks.nth(2).getByRole('button').first());
+    await touch('touchStart', next);
+    await touch('touchMove', { x: next.x, y: next.y - 60 });
+    await touch('touchEnd');
+    await expect(moved).toHaveText(said);
+  });
+});

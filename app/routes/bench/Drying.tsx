@@ -2,14 +2,15 @@ import type { SubmissionResult } from '@conform-to/react';
 import { useMemo } from 'react';
 import { Button } from '#app/ui/Button.tsx';
 import { Chart } from '#app/ui/Chart.tsx';
-import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { fillField, TakeFrom, useDevice, type DeviceAnswer } from '#app/ui/TakeFrom.tsx';
+import { CHART } from '#app/ui/chartColours.ts';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { BatchPage } from './WhatNext.tsx';
 import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
 import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
-import type { BatchPage } from './WhatNext.tsx';
 
 const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {
   'dries it': { tone: 'good', verdict: 'This room dries it' },
@@ -250,30 +251,28 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
         nameLocation: 'middle',
         nameGap: 24,
         splitLine: { show: false },
-        axisLabel: { color: '#6b746b' },
       },
       yAxis: {
         type: 'value',
         scale: true,
-        axisLabel: { formatter: '{value} g', color: '#6b746b' },
-        splitLine: { lineStyle: { opacity: 0.3 } },
+        axisLabel: { formatter: '{value} g' },
       },
       series: [
         {
           type: 'line',
           data: line,
           showSymbol: false,
-          lineStyle: { color: '#1d5c7a', width: 2 },
+          lineStyle: { color: CHART.line, width: 2 },
           ...(drying.curve &&
             drying.lost && {
               markArea: {
                 silent: true,
-                itemStyle: { color: 'rgba(29,92,122,0.15)' },
+                itemStyle: { color: CHART.line, opacity: 0.15 },
                 data: [[{ xAxis: drying.curve.band[0] }, { xAxis: Math.min(end, drying.curve.band[2]) }]],
               },
             }),
         },
-        { type: 'scatter', data: points, symbolSize: 11, itemStyle: { color: '#8a4a0b' } },
+        { type: 'scatter', data: points, symbolSize: 11, itemStyle: { color: CHART.point } },
       ],
     };
   }, [weighings, drying]);

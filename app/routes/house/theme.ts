@@ -1,7 +1,7 @@
 import { redirect } from 'react-router';
-import { localPath } from '#contracts/localPath.ts';
 import { THEMES, themeCookie } from '#app/platform/cookies.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
+import { localPath } from '#contracts/localPath.ts';
 import type { Route } from './+types/theme.ts';
 
 export function loader() {
@@ -14,5 +14,5 @@ export async function action({ request }: Route.ActionArgs) {
   const theme = THEMES.find((one) => one === chosen) ?? 'system';
   const from = request.headers.get('referer');
   const back = from && URL.canParse(from) ? new URL(from) : null;
-  return redirect(back ? localPath(back.pathname + back.search) : '/', { headers: { 'set-cookie': themeCookie(theme) } });
+  return redirect(back ? localPath(back.pathname + back.search) : '/', { headers: { 'set-cookie': await themeCookie(theme) } });
 }

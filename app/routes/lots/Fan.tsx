@@ -1,15 +1,13 @@
 import { useMemo } from 'react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Chart } from '#app/ui/Chart.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { CHART } from '#app/ui/chartColours.ts';
 import { percent } from '#app/ui/sayings.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Route } from './+types/outlook.ts';
 
 type Lot = Route.ComponentProps['loaderData'];
 
-const INK = '#6b746b';
-const FROST = '#1d5c7a';
-const GRAIN = '#8a4a0b';
 const YEAR = 365 * 86_400_000;
 const at = (day: string) => Date.parse(`${day}T00:00:00Z`);
 const hundred = (share: number) => Math.round(share * 1000) / 10;
@@ -26,15 +24,20 @@ export function Fan({
   const option = useMemo(() => {
     const line = (data: number[][], rest: object = {}) => ({ type: 'line', data, showSymbol: false, silent: true, ...rest });
     const marks = [
-      { yAxis: hundred(thresholds.lend), name: 'lend', label: { position: 'insideStartTop' }, lineStyle: { color: GRAIN, type: 'dashed' } },
-      { xAxis: at(today), name: 'today', lineStyle: { color: INK } },
+      {
+        yAxis: hundred(thresholds.lend),
+        name: 'lend',
+        label: { position: 'insideStartTop' },
+        lineStyle: { color: CHART.point, type: 'dashed' },
+      },
+      { xAxis: at(today), name: 'today', lineStyle: { color: CHART.words } },
       ...(next && next > today
         ? [
             {
               xAxis: at(next),
               name: 'next test',
               label: { position: 'insideEnd', rotate: 0, align: 'left', offset: [6, 10] },
-              lineStyle: { color: FROST, type: 'dotted' },
+              lineStyle: { color: CHART.line, type: 'dotted' },
             },
           ]
         : []),
@@ -45,15 +48,14 @@ export function Fan({
       xAxis: {
         type: 'time',
         minInterval: YEAR,
-        axisLabel: { color: INK, formatter: '{yyyy}', hideOverlap: true },
+        axisLabel: { formatter: '{yyyy}', hideOverlap: true },
         splitLine: { show: false },
       },
       yAxis: {
         type: 'value',
         min: 0,
         max: 100,
-        axisLabel: { formatter: '{value} %', color: INK },
-        splitLine: { lineStyle: { opacity: 0.3 } },
+        axisLabel: { formatter: '{value} %' },
       },
       series: [
         line(
@@ -62,16 +64,16 @@ export function Fan({
         ),
         line(
           fan.map(({ day, low, high }) => [at(day), hundred(high) - hundred(low)]),
-          { stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: FROST, opacity: 0.18 } },
+          { stack: 'band', lineStyle: { opacity: 0 }, areaStyle: { color: CHART.line, opacity: 0.18 } },
         ),
         line(
           fan.map(({ day, median }) => [at(day), hundred(median)]),
           {
-            lineStyle: { color: FROST, width: 2.5 },
+            lineStyle: { color: CHART.line, width: 2.5 },
             markLine: {
               silent: true,
               symbol: 'none',
-              label: { formatter: '{b}', color: INK },
+              label: { formatter: '{b}' },
               data: marks,
             },
           },
@@ -82,7 +84,7 @@ export function Fan({
               [at(on), hundred(low)],
               [at(on), hundred(high)],
             ],
-            { lineStyle: { color: GRAIN, width: 2, opacity: enters ? 1 : 0.35 } },
+            { lineStyle: { color: CHART.point, width: 2, opacity: enters ? 1 : 0.35 } },
           ),
         ),
         {
@@ -90,7 +92,7 @@ export function Fan({
           silent: true,
           symbolSize: 11,
           data: tests.map(({ on, sprouted, laid }) => [at(on), hundred(sprouted / laid)]),
-          itemStyle: { color: GRAIN },
+          itemStyle: { color: CHART.point },
         },
       ],
     };

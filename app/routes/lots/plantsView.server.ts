@@ -1,3 +1,4 @@
+import { seeded } from '#core/distributions/seeded.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { judgePlants } from '#core/population/bottleneck.ts';
@@ -11,17 +12,11 @@ export function plantsView(crop: Crop, said: Passport, kin: readonly KinRow[], l
   const plants = judgePlants(crop, known(said.plantsHarvested), known(said.plantsStanding), wanted);
   const t = (crop.outcrossing[0] + crop.outcrossing[1]) / 200;
   const generations = kin.map(({ effective }) => effective);
-  const chance = seeded(lotId);
+  const chance = seeded(lotId).share;
   return {
     ...plants,
     rareKept: plants.mothers === null ? null : chanceOfKeeping(0.05, plants.mothers, inbreeding(t)),
     diversity: generations.every((effective) => effective !== null) ? diversityKept(generations) : null,
     drift: plants.effective === null ? [] : Array.from({ length: 12 }, () => driftRun(0.5, Math.max(1, plants.effective!), 10, chance)),
   };
-}
-
-/** A generator of numbers from 0 up to 1, the same for the same start (Park and Miller 1988). */
-function seeded(start: number): () => number {
-  let state = (start % 2_147_483_646) + 1;
-  return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
 }

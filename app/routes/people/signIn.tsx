@@ -1,15 +1,15 @@
 import { redirect } from 'react-router';
-import { localPath } from '#contracts/localPath.ts';
-import { signInForm } from '#contracts/people/people.ts';
-import { signIn } from '#services/people/signIn.server.ts';
 import { sessionCookie } from '#app/platform/cookies.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { localPath } from '#contracts/localPath.ts';
+import { signInForm } from '#contracts/people/people.ts';
+import { signIn } from '#services/people/signIn.server.ts';
 import type { Route } from './+types/signIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Kind Granary' }];
@@ -43,7 +43,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     machine: request.headers.get('x-granary-machine') ?? 'unknown',
     device: request.headers.get('user-agent') ?? 'unknown',
   });
-  if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': sessionCookie(done.token) } });
+  if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': await sessionCookie(done.token) } });
   const words =
     done.problem.code === 'wait'
       ? `Too many wrong tries. Wait ${waitWords(done.problem.seconds)}, then try again`

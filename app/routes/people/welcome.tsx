@@ -1,15 +1,15 @@
 import { redirect } from 'react-router';
 import type { z } from 'zod';
-import { firstWelcomeForm, welcomeForm } from '#contracts/people/people.ts';
-import { acceptLink, readLink, type FirstCoordinator } from '#services/people/signIn.server.ts';
 import { sessionCookie } from '#app/platform/cookies.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { firstWelcomeForm, welcomeForm } from '#contracts/people/people.ts';
+import { acceptLink, readLink, type FirstCoordinator } from '#services/people/signIn.server.ts';
 import type { Route } from './+types/welcome.ts';
 
 type Password = z.output<typeof welcomeForm>;
@@ -32,7 +32,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const first = isFirst ? { name: name!, email: email!, house: house! } : null;
   const token = await acceptLink(db, now, { token: params.token, password, device, first });
   if (token === null) return notAccepted(submission.reply({ formErrors: ['This link has been used meanwhile'] }));
-  throw redirect('/', { headers: { 'set-cookie': sessionCookie(token) } });
+  throw redirect('/', { headers: { 'set-cookie': await sessionCookie(token) } });
 }
 
 export default function Welcome({ loaderData: { purpose }, actionData }: Route.ComponentProps) {

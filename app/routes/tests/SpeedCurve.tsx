@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Chart } from '#app/ui/Chart.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { CHART } from '#app/ui/chartColours.ts';
 import type { TestKind } from '#core/germination/layout.ts';
 import { cumulative, type Vigour } from '#core/germination/speed.ts';
 
@@ -33,22 +34,20 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
         nameGap: 24,
         minInterval: 1,
         splitLine: { show: false },
-        axisLabel: { color: '#6b746b' },
       },
       yAxis: {
         type: 'value',
         min: 0,
         max: 100,
-        axisLabel: { formatter: '{value} %', color: '#6b746b' },
-        splitLine: { lineStyle: { opacity: 0.3 } },
+        axisLabel: { formatter: '{value} %' },
       },
       series: [
         {
           type: 'line',
           data: points,
           symbolSize: 8,
-          lineStyle: { color: '#3f6212', width: 2 },
-          itemStyle: { color: '#3f6212' },
+          lineStyle: { color: CHART.good, width: 2 },
+          itemStyle: { color: CHART.good },
           markLine: {
             silent: true,
             symbol: 'none',

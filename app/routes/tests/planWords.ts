@@ -1,5 +1,6 @@
 import { formatDay } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { Spot } from '#core/germination/layout.ts';
 import { costOf, lateness, overbooked, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
 import type { Relaxation } from '#core/schedule/explainPlan.ts';
 
@@ -40,3 +41,5 @@ export function relaxationWords({ what, more }: Relaxation): string {
 /** How many weeks after its deadline a planned test ends; 0 in time. */
 export const weeksLate = ({ tests, bench }: PlanProblem, index: number, week: number | null): number =>
   Math.round(lateness(tests[index]!, week, bench.weeks) / tests[index]!.value);
+
+export const SPOT_MARKS: Readonly<Record<Spot, string>> = { warm: '▲', room: '●', cool: '▼' };

@@ -1,3 +1,4 @@
+import { seeded } from '#core/distributions/seeded.ts';
 import type { Plan, PlanProblem } from '#core/schedule/benchPlan.ts';
 import { explainPlan, type PlanTrouble } from '#core/schedule/explainPlan.ts';
 import { improvePlan, type PlanProgress } from '#core/schedule/improvePlan.ts';
@@ -19,12 +20,11 @@ const explain = (problem: PlanProblem, plan: Plan) => tell({ kind: 'trouble', tr
 /** Plans away from the page's own thread. The page stops it by ending the worker, and keeps the last plan it was told. */
 self.onmessage = ({ data: task }: MessageEvent<PlanTask>) => {
   if (task.kind === 'explain') return explain(task.problem, task.plan);
-  let state = task.seed;
-  const chance = () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const { share } = seeded(task.seed);
   const begun = performance.now();
   let told = -Infinity;
   let plan: Plan = [];
-  for (const progress of improvePlan(task.problem, chance, task.before, () => performance.now() - begun > LONGEST_MS)) {
+  for (const progress of improvePlan(task.problem, share, task.before, () => performance.now() - begun > LONGEST_MS)) {
     plan = progress.plan;
     if (progress.phase === 'less late' && performance.now() - told < EVERY_MS) continue;
     told = performance.now();

@@ -1,0 +1,40 @@
+import type { ColumnType, GeneratedAlways } from 'kysely';
+import type { Crop } from '#core/almanac/crop.ts';
+import type { CrossingGroup } from '#core/almanac/crossing.ts';
+import type { Fact, MaybeFact } from '#data/columns.ts';
+
+interface CropTable {
+  id: Fact<string>;
+  name: string;
+  facts: ColumnType<Crop, string, string>;
+  shipped: ColumnType<Crop, string, string>;
+}
+
+interface CrossingGroupTable {
+  id: string;
+  name: string;
+  crosses: ColumnType<CrossingGroup['crosses'], string, string>;
+}
+
+interface GlossaryTable {
+  word: string;
+  means: string;
+}
+
+interface CropOverrideTable {
+  id: GeneratedAlways<number>;
+  crop_id: Fact<string>;
+  fact: Fact<string>;
+  typed: MaybeFact<string>;
+  why: Fact<string>;
+  set_on: Fact<string>;
+  set_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+export interface AlmanacTables {
+  crop: CropTable;
+  crossing_group: CrossingGroupTable;
+  glossary: GlossaryTable;
+  crop_override: CropOverrideTable;
+}

@@ -1,0 +1,76 @@
+import type { ColumnType, GeneratedAlways } from 'kysely';
+import type { Fact, MaybeFact, WrittenAt } from '#data/columns.ts';
+
+interface PlaceClimateTable {
+  id: GeneratedAlways<number>;
+  place_id: Fact<number>;
+  since: Fact<string>;
+  celsius: Fact<number>;
+  humidity: Fact<number>;
+  why: MaybeFact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface PlaceTable {
+  id: GeneratedAlways<number>;
+  name: Fact<string>;
+}
+
+interface HoldingTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  place_id: number;
+  container: string;
+  packet_units: MaybeFact<number>;
+  balance: ColumnType<number, never, never>;
+}
+
+export type MovementKind =
+  | 'received'
+  | 'returned in'
+  | 'cleaned'
+  | 'packed'
+  | 'unpacked'
+  | 'drawn for test'
+  | 'lent'
+  | 'given'
+  | 'moved'
+  | 'discarded'
+  | 'found'
+  | 'missing'
+  | 'correction'
+  | 'blended';
+
+export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference' | 'blends';
+
+interface MovementTable {
+  id: GeneratedAlways<number>;
+  act_key: Fact<string>;
+  lot_id: Fact<number>;
+  kind: Fact<MovementKind>;
+  from_holding: MaybeFact<number>;
+  from_outside: MaybeFact<OutsideAccount>;
+  to_holding: MaybeFact<number>;
+  to_outside: MaybeFact<OutsideAccount>;
+  amount: Fact<number>;
+  typed: MaybeFact<string>;
+  reason: MaybeFact<string>;
+  happened_on: Fact<string>;
+  written_at: WrittenAt;
+  person_id: MaybeFact<number>;
+}
+
+interface ContainerTable {
+  name: Fact<string>;
+  shuts: Fact<boolean>;
+  breathes: Fact<boolean>;
+}
+
+export interface StockTables {
+  place_climate: PlaceClimateTable;
+  place: PlaceTable;
+  holding: HoldingTable;
+  movement: MovementTable;
+  container: ContainerTable;
+}

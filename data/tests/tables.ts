@@ -1,0 +1,170 @@
+import type { GeneratedAlways } from 'kysely';
+import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
+import type { QuickLook } from '#core/germination/quickLooks.ts';
+import type { SeedState } from '#core/germination/towel.ts';
+import type { Fact, FactWithDefault, MaybeFact, WrittenAt } from '#data/columns.ts';
+
+interface EmergenceTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  sown: Fact<number>;
+  up: Fact<number>;
+  seen_on: Fact<string>;
+  note: MaybeFact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface GerminationTestTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  laid_on: Fact<string>;
+  /** As laid, and as put right since: kept by a trigger on its towels. */
+  seeds_laid: Fact<number>;
+  counted: Fact<Counted>;
+  celsius: Fact<number>;
+  first_count_days: Fact<number>;
+  final_count_days: Fact<number>;
+  next_count_on: string | null;
+  kind: FactWithDefault<TestKind>;
+  medium: FactWithDefault<string>;
+  spot: FactWithDefault<Spot>;
+  treatments: FactWithDefault<readonly TreatmentBefore[]>;
+  replicates: FactWithDefault<number>;
+  check_days: MaybeFact<readonly number[]>;
+  part: MaybeFact<string>;
+  series_of: MaybeFact<number>;
+  batch_seeds: MaybeFact<number>;
+  laid_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface TestTowelTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  replicate: Fact<number>;
+  seeds: Fact<number>;
+  places: Fact<number>;
+  reason: MaybeFact<string>;
+  written_on: Fact<string>;
+  written_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface TestCheckTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  checked_on: Fact<string>;
+  note: MaybeFact<string>;
+  re_wetted: FactWithDefault<boolean>;
+  mould: FactWithDefault<boolean>;
+  checked_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface TestPhotoTable {
+  check_id: Fact<number>;
+  jpeg: Fact<Buffer>;
+  width: Fact<number>;
+  height: Fact<number>;
+  act_key: Fact<string>;
+}
+
+interface SeedMarkTable {
+  id: GeneratedAlways<number>;
+  check_id: Fact<number>;
+  test_id: Fact<number>;
+  replicate: FactWithDefault<number>;
+  seed: Fact<number>;
+  state: Fact<SeedState>;
+}
+
+interface TestEndingTable extends TestEnd {
+  id: GeneratedAlways<number>;
+}
+
+/** The end of a test that stands. */
+interface TestEnd {
+  test_id: Fact<number>;
+  ended_on: Fact<string>;
+  outcome: Fact<'read' | 'abandoned'>;
+  sprouted: Fact<number>;
+  abnormal: FactWithDefault<number>;
+  hard: FactWithDefault<number>;
+  fresh: FactWithDefault<number>;
+  dead: FactWithDefault<number>;
+  reason: MaybeFact<string>;
+  ended_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface TestReopeningTable {
+  ending_id: Fact<number>;
+  reason: Fact<string>;
+  reopened_on: Fact<string>;
+  reopened_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface PottedTable {
+  id: GeneratedAlways<number>;
+  test_id: Fact<number>;
+  seedlings: Fact<number>;
+  potted_on: Fact<string>;
+  note: MaybeFact<string>;
+  potted_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface QuickLookTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<number>;
+  kind: Fact<QuickLook>;
+  looked: Fact<number>;
+  good: Fact<number>;
+  looked_on: Fact<string>;
+  note: MaybeFact<string>;
+  looked_by: MaybeFact<number>;
+  act_key: Fact<string>;
+}
+
+interface TestBenchTable {
+  the_one: GeneratedAlways<boolean>;
+  warm: number;
+  room: number;
+  cool: number;
+  hours: number;
+  closed: readonly string[];
+  version: number;
+}
+
+interface PlannedTestTable {
+  lot_id: Fact<number>;
+  week: Fact<string>;
+  pinned: Fact<boolean>;
+  act_key: Fact<string>;
+}
+
+interface CalendarFeedTable {
+  token_hash: Fact<Buffer>;
+  account_id: Fact<number>;
+  made_at: WrittenAt;
+  revoked_at: Date | null;
+}
+
+export interface TestsTables {
+  emergence: EmergenceTable;
+  germination_test: GerminationTestTable;
+  test_towel: TestTowelTable;
+  test_check: TestCheckTable;
+  test_photo: TestPhotoTable;
+  seed_mark: SeedMarkTable;
+  test_ending: TestEndingTable;
+  test_end: TestEnd;
+  test_reopening: TestReopeningTable;
+  potted: PottedTable;
+  quick_look: QuickLookTable;
+  test_bench: TestBenchTable;
+  planned_test: PlannedTestTable;
+  calendar_feed: CalendarFeedTable;
+}
