@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from './database.ts';
 import { COUNTED_AHEAD, holdsWords } from './search.ts';
 
@@ -6,7 +7,7 @@ export interface ActRow {
   readonly key: string;
   readonly kind: string;
   readonly subject: string | null;
-  readonly accountId: number | null;
+  readonly accountId: AccountId | null;
   readonly answer: unknown;
 }
 

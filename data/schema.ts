@@ -1,4 +1,5 @@
 import type { ColumnType } from 'kysely';
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { AlmanacTables } from '#data/almanac/tables.ts';
 import type { BenchTables } from '#data/bench/tables.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
@@ -14,7 +15,7 @@ interface ActTable {
   key: Fact<string>;
   kind: Fact<string>;
   subject: MaybeFact<string>;
-  account_id: MaybeFact<number>;
+  account_id: MaybeFact<AccountId>;
   written_at: ColumnType<Date, Date | undefined, never>;
   answer: ColumnType<unknown, string, never>;
 }

@@ -1,4 +1,5 @@
 import { sql, type RawBuilder } from 'kysely';
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { UndoableName } from '#core/people/commands.ts';
 import type { BuiltOn } from '#core/people/undo.ts';
 import type { Db } from './database.ts';
@@ -18,7 +19,7 @@ export async function findActToUndo(db: Db, key: string) {
 }
 
 /** The newest act of an account, with the one that it undid, if any. */
-export async function findNewestAct(db: Db, accountId: number) {
+export async function findNewestAct(db: Db, accountId: AccountId) {
   return db
     .selectFrom('act')
     .leftJoin('undone', 'undone.by_act', 'act.key')

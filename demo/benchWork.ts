@@ -4,6 +4,7 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { type Method, stepsFor, cautionsFor } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
 import { addDays, dayInZone } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { questionsNow, type Answers } from '#core/passport/answers.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
@@ -169,7 +170,7 @@ export async function workTheBench(db: Db, actor: Actor, now: Date, crops: reado
 type Bringing = Pick<BenchStory, 'variety' | 'donor' | 'form' | 'amount'>;
 
 /** Takes in what was brought; its lot code. */
-async function takeIn(db: Db, actor: Actor, today: string, told: Bringing, crop: Crop): Promise<string> {
+async function takeIn(db: Db, actor: Actor, today: Day, told: Bringing, crop: Crop): Promise<string> {
   const { interview, faults } = readInterview(answersOf(told, crop), crop, false);
   if (!interview) throw new Error(`${told.variety}: ${JSON.stringify(faults)}`);
   const taken = await receiveLot(acting(db, actor, today), { key: randomUUID(), draftId: null, loanId: null, interview });

@@ -1,12 +1,13 @@
 import { halfLifeYears, seasonOf, type Crop } from '#core/almanac/crop.ts';
 import { addDays, daysBetween, earliestDay, inYear, yearOf } from '#core/calendar/plainDate.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import type { Day, Seeds } from '#core/kernel/kinds.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind, Kind, Origin } from '#core/lots/words.ts';
+import type { Passport } from '#core/passport/passport.ts';
 import { middleSeedsPerGram, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { seededRandom, type Random } from './random.ts';
 import { FIRST_NAMES, GARDENS, HOUSE, SAMPLE_ACCOUNTS, SURNAMES, VARIETIES } from './scenario.ts';
-import type { Passport } from '#core/passport/passport.ts';
 import { STORIES, type SeenSince, type Story } from './stories.ts';
 
 export interface SamplePerson {
@@ -21,17 +22,17 @@ export interface SampleCheck {
   marks: { seed: number; state: 'sprouted' | 'dead' }[];
 }
 export interface SampleTest {
-  laidOn: string;
-  seeds: number;
+  laidOn: Day;
+  seeds: Seeds;
   checks: SampleCheck[];
   end: { on: string; outcome: 'read' | 'abandoned'; sprouted: number; reason: string | null } | null;
-  nextCountOn: string | null;
+  nextCountOn: Day | null;
 }
 export interface SampleLoan {
   member: number;
   packets: number;
-  lentOn: string;
-  dueOn: string;
+  lentOn: Day;
+  dueOn: Day;
   close: { outcome: 'failed crop' | 'kept on' | 'written off' | 'returned'; on: string; note: string | null } | null;
   child: number | null;
 }
@@ -46,7 +47,7 @@ export interface SampleLot {
   garden: number;
   harvested: string | null;
   plants: number | null;
-  takenInOn: string;
+  takenInOn: Day;
   amount: number;
   typed: string;
   place: number;
@@ -69,7 +70,7 @@ const SEASONS = 6;
 
 /** An invented library of any size with six seasons behind it; the same for the same numbers and day. */
 export function generateLibrary(options: {
-  today: string;
+  today: Day;
   lots: number;
   people: number;
   seed: number;
@@ -91,7 +92,7 @@ interface Scene {
   readonly people: readonly SamplePerson[];
   readonly members: readonly number[];
   readonly crops: readonly Crop[];
-  readonly today: string;
+  readonly today: Day;
   readonly wanted: number;
   readonly lots: SampleLot[];
   /** Loans whose seed has come back, and whose lot is still to be made. */
@@ -156,12 +157,12 @@ const DOUBTS: readonly { kind: HoldKind; reason: string }[] = [
   { kind: 'test', reason: 'Looks dull: test before it is lent' },
 ];
 
-function pastAutumn(random: Random, today: string, seasonsAgo: number): string {
+function pastAutumn(random: Random, today: Day, seasonsAgo: number): string {
   const day = addDays(inYear('09-10', yearOf(today) - seasonsAgo), random.whole(0, 80));
   return day <= today ? day : addDays(day, -365);
 }
 
-function emptyLot(random: Random, crop: Crop, known: { variety: string; takenInOn: string; people: number }): SampleLot {
+function emptyLot(random: Random, crop: Crop, known: { variety: string; takenInOn: Day; people: number }): SampleLot {
   const perGram = middleSeedsPerGram({ low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] });
   const unit: StockUnit = perGram > 60 || random.chance(0.25) ? 'mg' : 'seed';
   const seeds = crop.packet * random.whole(4, 40);
@@ -203,7 +204,7 @@ function trueGermination(random: Random, lot: SampleLot, on: string): number {
   return Math.min(0.98, Math.max(0.02, left * 0.96 + (random.share() - 0.5) * 0.08));
 }
 
-function addTests(random: Random, lot: SampleLot, today: string): void {
+function addTests(random: Random, lot: SampleLot, today: Day): void {
   for (let year = yearOf(lot.takenInOn) + 1; year <= yearOf(today); year += random.whole(1, 3)) {
     const laidOn = addDays(inYear('01-08', year), random.whole(0, 40));
     const endsOn = addDays(laidOn, lot.crop.finalCount);
@@ -216,8 +217,8 @@ function addTests(random: Random, lot: SampleLot, today: string): void {
 function addTest(
   random: Random,
   lot: SampleLot,
-  laidOn: string,
-  seeds: number,
+  laidOn: Day,
+  seeds: Seeds,
   end: { on: string; abandoned: string | null } | null,
   until = laidOn,
 ): void {
@@ -259,7 +260,7 @@ function addLoans({ random, today, members }: Scene, lot: SampleLot): void {
 }
 
 /** Lends one or two packets; what was due long ago has mostly come to an end. */
-function addLoan(random: Random, lot: SampleLot, member: number, lentOn: string, today: string, stillOpen = false): void {
+function addLoan(random: Random, lot: SampleLot, member: number, lentOn: Day, today: Day, stillOpen = false): void {
   const packets = random.whole(1, 2);
   const cost = packets * unitsForSeeds(lot.crop.packet, lot.unit, lot.perGram);
   if (cost > lot.left * 0.7) return;

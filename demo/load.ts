@@ -1,12 +1,13 @@
+import type { Insertable } from 'kysely';
 import { yearOf } from '#core/calendar/plainDate.ts';
+import type { Day, GardenId, HoldingId, LineId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
-import type { Insertable } from 'kysely';
 import type { Schema } from '#data/schema.ts';
 import type { SampleLibrary, SampleLot } from './generate.ts';
-import type { Random } from './random.ts';
 import { samplePassport } from './passports.ts';
+import type { Random } from './random.ts';
 import { CLIMATES, GARDENS, PLACES, SAMPLE_ACCOUNTS, TOLD_LINES } from './scenario.ts';
 
 const CHUNK = 400;
@@ -34,7 +35,7 @@ async function addRows<Table extends keyof Schema & string>(
 export async function loadLibrary(
   owner: Db,
   library: SampleLibrary,
-  options: { today: string; random: Random; passwordHash: string },
+  options: { today: Day; random: Random; passwordHash: string },
 ): Promise<void> {
   await owner.transaction().execute(async (tx) => {
     const loader = new Loader(tx, library, options);
@@ -51,19 +52,19 @@ export async function loadLibrary(
 class Loader {
   private readonly tx: Db;
   private readonly library: SampleLibrary;
-  private readonly today: string;
+  private readonly today: Day;
   private readonly random: Random;
   private readonly passwordHash: string;
-  private personIds: number[] = [];
-  private gardenIds: number[] = [];
-  private placeIds: number[] = [];
-  private lotIds: number[] = [];
-  private holdingIds: number[] = [];
+  private personIds: PersonId[] = [];
+  private gardenIds: GardenId[] = [];
+  private placeIds: PlaceId[] = [];
+  private lotIds: LotId[] = [];
+  private holdingIds: HoldingId[] = [];
   private codes: string[] = [];
   private readonly actRows: Insertable<Schema['act']>[] = [];
   private readonly movements: Insertable<Schema['movement']>[] = [];
 
-  constructor(tx: Db, library: SampleLibrary, options: { today: string; random: Random; passwordHash: string }) {
+  constructor(tx: Db, library: SampleLibrary, options: { today: Day; random: Random; passwordHash: string }) {
     this.tx = tx;
     this.library = library;
     this.today = options.today;
@@ -269,7 +270,7 @@ class Loader {
     return byKey;
   }
 
-  private lotRow(lot: SampleLot, code: string, lineId: number, actKey: string): Insertable<Schema['lot_written']> {
+  private lotRow(lot: SampleLot, code: string, lineId: LineId, actKey: string): Insertable<Schema['lot_written']> {
     return {
       code,
       line_id: lineId,

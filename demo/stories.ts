@@ -1,4 +1,5 @@
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { Day, Metres, Seeds } from '#core/kernel/kinds.ts';
 import type { HoldKind, Kind } from '#core/lots/words.ts';
 import type { NeighbourTold, Passport } from '#core/passport/passport.ts';
 
@@ -8,7 +9,7 @@ export interface Story {
   readonly variety: string;
   readonly daysAgo: number;
   readonly kind?: Kind;
-  readonly seeds?: number;
+  readonly seeds?: Seeds;
   readonly plants?: number;
   readonly undated?: boolean;
   readonly note?: string;
@@ -16,7 +17,7 @@ export interface Story {
   readonly hold?: { readonly kind: HoldKind; readonly reason: string; readonly afterDays: number };
   readonly tests?: readonly {
     readonly daysAgo: number;
-    readonly seeds: number;
+    readonly seeds: Seeds;
     readonly days?: number;
     readonly abandoned?: string;
     readonly open?: boolean;
@@ -24,7 +25,7 @@ export interface Story {
   }[];
   readonly loans?: readonly { readonly member: number; readonly daysAgo: number }[];
   readonly said?: Partial<Passport>;
-  readonly since?: (today: string) => SeenSince;
+  readonly since?: (today: Day) => SeenSince;
 }
 
 /** What was seen of a lot after it came in. */
@@ -54,7 +55,7 @@ export interface SeenSince {
   }[];
 }
 
-const pepoAt = (what: string, metres: number | 'unknown'): NeighbourTold => ({
+const pepoAt = (what: string, metres: Metres | 'unknown'): NeighbourTold => ({
   what,
   cropId: null,
   metres,

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { TestKind } from '#core/germination/layout.ts';
+import type { Seeds, Day } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { lots } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
@@ -11,7 +12,7 @@ import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.t
 
 /** A test with what was counted on it; days are since it was laid. */
 interface TestStory {
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly replicates?: number;
   readonly kind?: TestKind;
   readonly celsius?: number;
@@ -101,7 +102,7 @@ const STORIES: readonly (readonly TestStory[])[] = [
 ];
 
 /** Lays, counts and partly reads these tests, each of a lot of its own that can spare the seed and has no test under way. */
-export async function workTheTests(db: Db, helper: Actor, today: string): Promise<void> {
+export async function workTheTests(db: Db, helper: Actor, today: Day): Promise<void> {
   const free = await lots(db)
     .select(['lot.id', 'lot.code', 'crop.facts'])
     .where(sql<boolean>`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) >= 240`)
@@ -136,7 +137,7 @@ export async function workTheTests(db: Db, helper: Actor, today: string): Promis
 async function playTest(
   db: Db,
   helper: Actor,
-  today: string,
+  today: Day,
   code: string,
   crop: { final: number; celsius: number },
   story: TestStory,

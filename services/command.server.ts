@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
@@ -14,7 +15,7 @@ export interface Acting {
   readonly actor: Actor;
   readonly now: Date;
   /** The house's calendar day. */
-  readonly today: string;
+  readonly today: Day;
   readonly tools: Tools;
 }
 

@@ -1,4 +1,5 @@
 import { undoForm } from '#contracts/undo.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { may } from '#core/people/may.ts';
 import type { LastAct, UndoProblem } from '#core/people/undo.ts';
@@ -60,13 +61,13 @@ export const undo = command(
   },
 );
 
-async function moveBack(tx: Db, actor: Actor, today: string, { key, act }: { readonly key: string; readonly act: string }): Promise<void> {
+async function moveBack(tx: Db, actor: Actor, today: Day, { key, act }: { readonly key: string; readonly act: string }): Promise<void> {
   const back = { actKey: key, kind: 'correction', typed: null, reason: 'undone', happenedOn: today, personId: actor.personId } as const;
   for (const { lotId, from, to, amount } of await readMovementsOf(tx, act)) await move(tx, { ...back, lotId, from: to, to: from, amount });
 }
 
 /** What is kept of the touched lots is reckoned anew; a lot that was withdrawn has nothing to reckon. */
-async function refresh(tx: Db, lotIds: readonly number[], today: string): Promise<void> {
+async function refresh(tx: Db, lotIds: readonly LotId[], today: Day): Promise<void> {
   const standing: number[] = [];
   for (const id of lotIds) if (await findLot(tx, id)) standing.push(id);
   await forgetStale(

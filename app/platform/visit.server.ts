@@ -1,6 +1,7 @@
 import { createContext, data, redirect, type MiddlewareFunction, type RouterContextProvider } from 'react-router';
 import { localPath } from '#contracts/localPath.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { may, type Permission } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
@@ -26,7 +27,7 @@ export interface Visit {
   readonly house: House;
   readonly now: Date;
   /** The house's calendar day. */
-  readonly today: string;
+  readonly today: Day;
 }
 
 /** A visit by somebody who is signed in. */

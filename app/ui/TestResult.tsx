@@ -1,14 +1,15 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
-import type { Beta } from '#core/germination/betaPosterior.ts';
 import type { ForecastReading } from '#core/germination/againstForecast.ts';
+import type { Beta } from '#core/germination/betaPosterior.ts';
 import type { Comparison, Count } from '#core/germination/compareTests.ts';
+import type { MoreTesting } from '#core/germination/moreTesting.ts';
 import type { Replicates } from '#core/germination/replicates.ts';
 import type { StateCounts } from '#core/germination/towel.ts';
-import type { MoreTesting } from '#core/germination/moreTesting.ts';
-import type { OldSeedWay } from '#core/house/rules.ts';
-import type { OddTest } from '#core/viability/outlook.ts';
 import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
+import type { OldSeedWay } from '#core/house/rules.ts';
+import type { Day } from '#core/kernel/kinds.ts';
+import type { OddTest } from '#core/viability/outlook.ts';
 import { ButtonLink } from './Button.tsx';
 import { VERDICT_TONES, type Tone } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
@@ -28,7 +29,7 @@ export interface TestResultProps {
   readonly laid: number;
   readonly states: StateCounts;
   readonly replicates: (Replicates & { readonly parts: readonly Count[] }) | null;
-  readonly last: (Count & Comparison & { readonly endedOn: string; readonly word: 'lower' | 'higher' | 'cannot tell' }) | null;
+  readonly last: (Count & Comparison & { readonly endedOn: Day; readonly word: 'lower' | 'higher' | 'cannot tell' }) | null;
   /** Whether the lot was also tested by counting otherwise, which is not compared. */
   readonly otherCounted: boolean;
   readonly forecast: ForecastReading;
@@ -43,7 +44,7 @@ export interface TestResultProps {
   readonly seedsLeft: number;
   /** What this house does with seed too poor to lend, its first choice first. */
   readonly oldSeed: readonly OldSeedWay[];
-  readonly endedOn: string;
+  readonly endedOn: Day;
   readonly next: { readonly on: string | null; readonly reason: string | null } | null;
 }
 

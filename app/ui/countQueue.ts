@@ -1,8 +1,9 @@
+import type { TestId } from '#core/kernel/kinds.ts';
 /** A count that was made on this device, and has not been written into the book yet. */
 export interface KeptCount {
   /** Made with the count: however often it is sent, it is written once. */
   readonly key: string;
-  readonly testId: number;
+  readonly testId: TestId;
   readonly name: string;
   readonly fields: Readonly<Record<string, string>>;
   /** Why the book would not take it; null while it only waits. */

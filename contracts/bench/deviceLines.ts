@@ -1,3 +1,4 @@
+import type { Milligrams } from '#core/kernel/kinds.ts';
 /**
  * What devices say and are asked, line by line. One line asks, one line answers; docs/devices.md holds the whole of it.
  * A scale answers `W` with `steady 642.3 g ±0.1` or `moving 640.9 g ±0.1`; a hygrometer answers `R` with `41.5 %RH 18.2 C`.
@@ -8,7 +9,7 @@ export const ASK_AIR = 'R';
 
 export interface WeightLine {
   readonly steady: boolean;
-  readonly milligrams: number;
+  readonly milligrams: Milligrams;
   /** How finely the scale reads, in milligrams. */
   readonly error: number;
 }

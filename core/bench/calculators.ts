@@ -1,3 +1,4 @@
+import type { Seeds, Milligrams } from '../kernel/kinds.ts';
 import { containerFacts } from '../stock/containers.ts';
 /** What takes water out of seed in a closed jar. */
 export type Desiccant = 'silica' | 'rice';
@@ -17,7 +18,7 @@ export interface Silica {
  * Desiccant for a batch, in milligrams: 1 : 1 by weight for gel, and by the water to be taken up, `W·(m₁ − m₂)/(100 − m₂) ÷ capacity`.
  * @param milligrams seed as it is now; @param from, to moisture in % of fresh weight, `from` null when not known
  */
-export function silicaGel(milligrams: number, from: number | null, to: number, desiccant: Desiccant = 'silica'): Silica {
+export function silicaGel(milligrams: Milligrams, from: number | null, to: number, desiccant: Desiccant = 'silica'): Silica {
   const byRule = milligrams * (DESICCANT_HOLDS.silica / DESICCANT_HOLDS[desiccant]);
   if (from === null || from <= to) return { byRule, byWater: from === null ? null : 0, loads: from === null ? null : 0 };
   const water = (milligrams * (from - to)) / (100 - to);
@@ -76,7 +77,7 @@ const Z80 = 1.2816;
  * Seeds per gram from a counted and weighed sample: `n/W`, with the error of scale and of seeds that differ,
  * `√((s/W)² + 0.2²/n)`. @param scaleError in milligrams. Throws RangeError for an empty sample.
  */
-export function seedsPerGramOf(seeds: number, milligrams: number, scaleError: number): SampleWeight {
+export function seedsPerGramOf(seeds: Seeds, milligrams: Milligrams, scaleError: number): SampleWeight {
   if (!(seeds >= 1 && milligrams > 0)) throw new RangeError('a sample has seeds and weight');
   const perGram = (seeds * 1000) / milligrams;
   const share = Z80 * Math.sqrt((scaleError / milligrams) ** 2 + SPREAD_BETWEEN_SEEDS ** 2 / seeds);
@@ -100,7 +101,7 @@ const LEAST_HOURS = 1;
  * of a cube, `ΔT = ΔT₀·e^(−t/τ)`, `τ = 2·mc/(hA)`, until a degree above the dew point of the room. Cautious; an hour at least.
  * @param milligrams of seed; @param humidity of the room, 0 to 1; temperatures in °C
  */
-export function warmUpHours(milligrams: number, container: string, from: number, room: number, humidity: number): number {
+export function warmUpHours(milligrams: Milligrams, container: string, from: number, room: number, humidity: number): number {
   const dew = dewPoint(room, humidity);
   const may = Math.max(0.5, room - dew - 1);
   if (room - from <= may) return 0;

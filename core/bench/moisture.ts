@@ -1,3 +1,4 @@
+import type { Milligrams } from '../kernel/kinds.ts';
 /** Humidity and temperature that the equation is used for; outside, the nearest edge is used and said so. */
 const RH: readonly [number, number] = [0.1, 0.95];
 const CELSIUS: readonly [number, number] = [-20, 40];
@@ -26,7 +27,7 @@ export function settlingMoisture(humidity: number, celsius: number, oil: number)
 }
 
 /** Weight when moisture has fallen from `from` to `to` (% of fresh weight): `W·(100 − from)/(100 − to)`. Throws RangeError outside 0 to 95. */
-export function weightAtMoisture(milligrams: number, from: number, to: number): number {
+export function weightAtMoisture(milligrams: Milligrams, from: number, to: number): number {
   if (!(from >= 0 && from < 95 && to >= 0 && to < 95)) throw new RangeError('moisture is 0 to 95 % of fresh weight');
   return (milligrams * (100 - from)) / (100 - to);
 }

@@ -1,4 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
+import type { Milligrams } from '../kernel/kinds.ts';
 import { dryingPrior, forecastDrying, type DryingForecast } from './dryingCurve.ts';
 import { canRoomDry, SEALING_HUMIDITY, settlingMoisture, weightAtMoisture, type RoomAnswer } from './moisture.ts';
 import { againstSealing, signOf, type NotDry } from './sealing.ts';
@@ -29,7 +30,7 @@ export interface DryingReckoning {
   /** Instant of the first weighing that counts, the zero of the forecast's days. */
   readonly from: number | null;
   /** Lost since the first weighing that counts, in mg and as a share of it. */
-  readonly lost: { readonly milligrams: number; readonly share: number } | null;
+  readonly lost: { readonly milligrams: Milligrams; readonly share: number } | null;
   /** Weight at which it may be sealed, where its moisture was known at a weighing; mg. */
   readonly targetWeight: number | null;
   /** Moisture by the jar's hygrometer, % of fresh weight. */

@@ -1,3 +1,4 @@
+import type { Milligrams } from '../kernel/kinds.ts';
 import type { Weighing } from './dryingCurve.ts';
 
 /** Why a batch weighs more than before; seed that dries only gets lighter. */
@@ -6,7 +7,7 @@ export type Heavier = (typeof HEAVIER)[number];
 
 export interface Weighed {
   readonly at: number;
-  readonly milligrams: number;
+  readonly milligrams: Milligrams;
   readonly heavier: Heavier | null;
 }
 
@@ -16,7 +17,7 @@ export interface ScaledWeight extends Weighed {
 }
 
 /** A weight is asked about when it is more than scale error explains over the last one that counts. */
-export function isHeavier(before: readonly Weighed[], milligrams: number, scaleError: number): boolean {
+export function isHeavier(before: readonly Weighed[], milligrams: Milligrams, scaleError: number): boolean {
   const last = counted(before).at(-1);
   return last !== undefined && milligrams > last.milligrams + 3 * scaleError;
 }

@@ -1,4 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 
 /** What a weighed sample is parted into; milligrams. */
 export const PURITY_PARTS = ['pure', 'otherCrop', 'weed', 'noxious', 'chaff', 'damaged'] as const;
@@ -51,7 +52,7 @@ export interface Yield {
  */
 export function yieldOf(
   crop: Pick<Crop, 'seedsPerPlant' | 'breeding'>,
-  of: { seeds: number; weightIn: number | null; weightOut: number | null; fruits: number | null; plants: number | null },
+  of: { seeds: Seeds; weightIn: number | null; weightOut: number | null; fruits: number | null; plants: number | null },
 ): Yield {
   const perPlant = of.plants ? of.seeds / of.plants : null;
   const [low, high] = crop.seedsPerPlant;
@@ -66,4 +67,4 @@ export function yieldOf(
 }
 
 /** What buying as much seed would have cost, by the house's price of a bought packet; in the money's smallest unit. */
-export const boughtFor = (seeds: number, seedsInPacket: number, price: number): number => Math.round((seeds / seedsInPacket) * price);
+export const boughtFor = (seeds: Seeds, seedsInPacket: number, price: number): number => Math.round((seeds / seedsInPacket) * price);

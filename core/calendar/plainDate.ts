@@ -1,7 +1,8 @@
 import { Temporal } from 'temporal-polyfill';
+import type { Day } from '../kernel/kinds.ts';
 
 /** A calendar day, `YYYY-MM-DD`, in the library's own time zone. Never an instant. */
-export type IsoDate = string;
+export type IsoDate = Day;
 
 /** A harvest date as far as it is known: `YYYY`, `YYYY-MM` or `YYYY-MM-DD`. */
 export type PartialDate = string;

@@ -1,4 +1,5 @@
 import { logBeta } from '../distributions/beta.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import { BETWEEN_TEST_SPREAD, probabilityAtLeast, type Beta } from './betaPosterior.ts';
 
 /** No bench lays a larger single test; beyond it the answer is "not by testing". */
@@ -8,8 +9,7 @@ const RUN = 20;
 
 /** What more testing would do for an open question. */
 export type MoreTesting =
-  | { readonly kind: 'settles'; readonly seeds: number }
-  | { readonly kind: 'may not settle'; readonly seeds: number; readonly chance: number };
+  { readonly kind: 'settles'; readonly seeds: Seeds } | { readonly kind: 'may not settle'; readonly seeds: Seeds; readonly chance: number };
 
 /** A large towel, offered as the yardstick where no size is sure to settle the question. */
 const LARGE_TOWEL = 100;

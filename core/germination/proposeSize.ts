@@ -1,3 +1,4 @@
+import type { Seeds } from '../kernel/kinds.ts';
 import { BETWEEN_TEST_SPREAD, probabilityAtLeast, type Beta } from './betaPosterior.ts';
 import { chanceOfSettling, moreTesting } from './moreTesting.ts';
 import type { Thresholds } from './verdict.ts';
@@ -13,7 +14,7 @@ const ROUND_TO = 10;
 
 export interface ProposedSize {
   /** Seeds to lay; 0 where the stock does not afford a test. */
-  readonly seeds: number;
+  readonly seeds: Seeds;
   /** What the decision needs, before the stock is asked. */
   readonly wanted: number;
   /** The question that the test is to answer: whether to lend, whether at full strength, or neither is open. */

@@ -1,7 +1,8 @@
+import type { Seeds } from '../kernel/kinds.ts';
 /** Seeds found up on a day since laying that were not the look before; a look that found none counts too. Days ascending, each once. */
 export interface Came {
   readonly day: number;
-  readonly seeds: number;
+  readonly seeds: Seeds;
 }
 
 export interface Speed {

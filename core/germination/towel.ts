@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/plainDate.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 
 /**
  * What has been seen of one seed. `sprouted` is what the test counts: a normal seedling, or any root. `hard` never took up water,
@@ -104,7 +105,7 @@ export type Relaid =
  * Puts the number laid right. Fewer: the last waiting seeds were never there. More: absent ones come back first, then places are added.
  * Refused, with how many have been seen already, when fewer are claimed than that.
  */
-export function relaid(towel: readonly SeedOnTowel[], replicate: number, seeds: number): Relaid {
+export function relaid(towel: readonly SeedOnTowel[], replicate: number, seeds: Seeds): Relaid {
   const mine = towel.filter((seed) => seed.replicate === replicate);
   const there = mine.filter(({ state }) => state !== 'absent');
   const mark = ({ seed }: SeedPlace, state: 'absent' | 'waiting') => ({ replicate, seed, state });
@@ -126,7 +127,7 @@ export function sproutedByDay(
   towel: readonly SeedOnTowel[],
   looks: readonly IsoDate[],
   dayOf: (on: IsoDate) => number,
-): { day: number; seeds: number }[] {
+): { day: number; seeds: Seeds }[] {
   const days = new Map(looks.map((on) => [dayOf(on), 0]));
   for (const { state, on } of towel) if (state === 'sprouted' && on !== null) days.set(dayOf(on), (days.get(dayOf(on)) ?? 0) + 1);
   return [...days].map(([day, seeds]) => ({ day, seeds })).sort((one, other) => one.day - other.day);

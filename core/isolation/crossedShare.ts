@@ -1,3 +1,4 @@
+import type { Metres } from '../kernel/kinds.ts';
 import { always, binned, INTEGRATION_POINTS, type Point, type Quantiles } from './quantiles.ts';
 
 /** An answer, or the honest word that nobody knows. */
@@ -35,7 +36,7 @@ const NOBODY_KNOWS: Neighbour = { metres: 'unknown', overlap: 'unknown', amount:
  * seed-production distance d₂. g(d) = 1/(1 + (d/d₀)^β), β = ln(999/99)/ln(d₂/d₁), d₀ = d₁/99^(1/β).
  * @throws RangeError for a distance below zero, or d₂ not above d₁
  */
-export function pollenOver(metres: number, homeDistance: number, productionDistance: number): number {
+export function pollenOver(metres: Metres, homeDistance: number, productionDistance: number): number {
   if (!(metres >= 0)) throw new RangeError('a distance is not below zero');
   return pollenAt(metres, curveOf(homeDistance, productionDistance));
 }
@@ -51,7 +52,7 @@ function curveOf(homeDistance: number, productionDistance: number): Curve {
   return { beta, half: homeDistance / 99 ** (1 / beta) };
 }
 
-const pollenAt = (metres: number, { beta, half }: Curve): number => 1 / (1 + (metres / half) ** beta);
+const pollenAt = (metres: Metres, { beta, half }: Curve): number => 1 / (1 + (metres / half) ** beta);
 
 /** The crossed share when everything is known and the model is right: c = t·S/(1 + S), S = Σ M·o·b·g(d). */
 export function crossedShareKnown(season: Season & { readonly neighbours: readonly Neighbour[] }): number {

@@ -1,13 +1,14 @@
-import { usualBloom } from './usualBloom.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import type { Metres } from '../kernel/kinds.ts';
 import { barrierOf, METHODS } from './barriers.ts';
 import { crossedShare, crossedShareKnown, pollenOver, type Neighbour, type Season } from './crossedShare.ts';
 import { metresBetween, placeFault, readPoint } from './gardens.ts';
 import { binned, binnedByWeight, BINS, meanOf } from './quantiles.ts';
+import { usualBloom } from './usualBloom.ts';
 
 const SQUASH = { outcrossing: 0.9, homeDistance: 150, productionDistance: 800, barrier: 1 };
-const at = (metres: number): Neighbour => ({ metres, overlap: 1, amount: 1, weight: 1 });
+const at = (metres: Metres): Neighbour => ({ metres, overlap: 1, amount: 1, weight: 1 });
 const known = (...metres: number[]) => crossedShareKnown({ ...SQUASH, neighbours: metres.map(at) });
 
 test('a crop usually flowers some weeks from the last frost, in either half of the year', () => {
@@ -69,7 +70,7 @@ describe('the risk of a season, whatever the garden', () => {
         fc.double({ min: 0, max: 2000, noNaN: true }),
         fc.double({ min: 0, max: 2000, noNaN: true }),
         (one, next, a, b) => {
-          const with_ = (metres: number) => ({ ...one, neighbours: [{ ...next, metres }] });
+          const with_ = (metres: Metres) => ({ ...one, neighbours: [{ ...next, metres }] });
           return neverAbove(with_(Math.max(a, b)), with_(Math.min(a, b)));
         },
       ),

@@ -1,3 +1,4 @@
+import type { GardenId } from '../kernel/kinds.ts';
 import { effectiveOverGenerations } from '../population/effectivePlants.ts';
 
 /** A lot among its kin. Ids grow with time: a parent's is always below its child's. */
@@ -19,7 +20,7 @@ export interface Ancestry {
 
 /** Walks up from a lot along its first parents and sums up what it passed: gardens, plants, the narrowest place. */
 export function ancestryOf(
-  lots: readonly (Kin & { readonly effective: number | null; readonly mothers: number | null; readonly gardenId: number | null })[],
+  lots: readonly (Kin & { readonly effective: number | null; readonly mothers: number | null; readonly gardenId: GardenId | null })[],
   id: number,
 ): Ancestry {
   const byId = new Map(lots.map((lot) => [lot.id, lot]));

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Day } from '../kernel/kinds.ts';
 import { contradictionsIn } from './contradictions.ts';
 import { holdsByRule } from './holds.ts';
 import { EMPTY_PASSPORT, type Passport } from './passport.ts';
@@ -75,7 +76,7 @@ describe('is the seed ripe?', () => {
 
   test('clean seed is not asked', () => expect(checkRipe(squash, passport({}), TODAY)).toBeNull());
   test('a hand-pollinated fruit is known by its days', () => {
-    const picked = (pickedOn: string) => checkRipe(squash, fruit({ pollinatedOn: '2026-08-01', pickedOn }), TODAY);
+    const picked = (pickedOn: Day) => checkRipe(squash, fruit({ pollinatedOn: '2026-08-01', pickedOn }), TODAY);
     expect(picked('2026-08-31')).toEqual({ kind: 'too early', ageDays: 30, needsDays: 50 });
     expect(picked('2026-09-12')).toMatchObject({ kind: 'wait', why: 'after-ripen' });
     expect(picked('2026-09-25')).toMatchObject({ kind: 'ready', openBy: '2027-01-23' });

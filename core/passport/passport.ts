@@ -1,6 +1,7 @@
 import type { PartialDate, IsoDate } from '../calendar/plainDate.ts';
-import type { Said } from '../isolation/crossedShare.ts';
 import type { Method } from '../isolation/barriers.ts';
+import type { Said } from '../isolation/crossedShare.ts';
+import type { Milligrams, Seeds } from '../kernel/kinds.ts';
 import type { Kind, StoredSoFar } from '../lots/words.ts';
 
 /** An answer, "unknown", or null where the question was not asked. */
@@ -92,7 +93,7 @@ export interface Passport {
   readonly storedIn: Answer<StoredSoFar>;
   readonly storedSince: Answer<PartialDate>;
   /** A counted and weighed sample, from which seeds per gram are known. */
-  readonly sample: { readonly seeds: number; readonly milligrams: number } | null;
+  readonly sample: { readonly seeds: Seeds; readonly milligrams: Milligrams } | null;
 }
 
 /** The value of an answer, or null where it is unknown or was not asked. */

@@ -1,3 +1,4 @@
+import type { PersonId } from '../kernel/kinds.ts';
 import type { HoldKind } from '../lots/words.ts';
 
 export const ROLES = ['coordinator', 'helper', 'grower', 'member'] as const;
@@ -37,7 +38,7 @@ export function mayLift(role: Role, hold: HoldKind): boolean {
 
 /** Whoever works here changes people who do not sign in, and their own entry; those who sign in are changed by a coordinator. */
 export function mayEdit(
-  actor: { readonly role: Role; readonly personId: number },
+  actor: { readonly role: Role; readonly personId: PersonId },
   person: { readonly id: number; readonly role: Role | null },
 ): boolean {
   return may(actor.role, 'manage people') || (may(actor.role, 'work') && (person.role === null || person.id === actor.personId));

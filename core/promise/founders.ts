@@ -1,5 +1,6 @@
 import { crossedShare, type Season } from '../isolation/crossedShare.ts';
 import { always, logNormal, type Quantiles } from '../isolation/quantiles.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 
 /** Seed of a careful seed grower: about 2 in 1000 foreign, uncertain by a factor of 3. */
 const GROWERS_MEDIAN = 0.002;
@@ -25,7 +26,7 @@ export function founderShare(
 }
 
 /** A blend hands on the mean by seed number; the parents' uncertainties are taken to go together. Throws RangeError without any seed. */
-export function blendedShare(parents: readonly { readonly handedOn: Quantiles; readonly seeds: number }[]): Quantiles {
+export function blendedShare(parents: readonly { readonly handedOn: Quantiles; readonly seeds: Seeds }[]): Quantiles {
   const total = parents.reduce((sum, { seeds }) => sum + seeds, 0);
   if (!(total > 0)) throw new RangeError('a blend has some seed from at least one parent');
   return always(0).map((_, bin) => parents.reduce((sum, { handedOn, seeds }) => sum + (handedOn[bin]! * seeds) / total, 0));

@@ -1,6 +1,7 @@
 import type { CrossingGroup } from '../almanac/crossing.ts';
 import { crossedShare, type Season } from '../isolation/crossedShare.ts';
 import { always, logUniform, type Quantiles } from '../isolation/quantiles.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import type { Aim, Origin } from '../lots/words.ts';
 import { known, type Passport } from '../passport/passport.ts';
 import { seasonFrom, type CropForJudging } from '../passport/season.ts';
@@ -19,7 +20,7 @@ export interface Incident {
 export interface Parent {
   readonly handedOn: Quantiles;
   /** Seeds it gave; only told apart where several parents were blended. */
-  readonly seeds: number;
+  readonly seeds: Seeds;
 }
 
 /** All that is known of one lot when it is judged. */

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { always, logNormal, type Quantiles } from '../isolation/quantiles.ts';
-import type { Passport } from '../passport/passport.ts';
-import { EMPTY_PASSPORT } from '../passport/passport.ts';
+import type { Metres, Milligrams } from '../kernel/kinds.ts';
+import { type Passport, EMPTY_PASSPORT } from '../passport/passport.ts';
 import type { CropForJudging } from '../passport/season.ts';
 import { likelihood, mostLeftPossible, plantsToShow } from './evidence.ts';
 import { blendedShare, founderShare } from './founders.ts';
@@ -154,7 +154,7 @@ const lot = (change: Partial<LotForJudging>): LotForJudging => ({
   incidents: [],
   ...change,
 });
-const pepo = (metres: number | 'unknown', overlap: 'all' | 'unknown' = 'unknown') =>
+const pepo = (metres: Metres | 'unknown', overlap: 'all' | 'unknown' = 'unknown') =>
   ({ what: 'another pepo squash', cropId: null, metres, overlap, amount: 'as many' }) as const;
 
 describe('a lot is judged as a coordinator would', () => {
@@ -211,7 +211,7 @@ describe('a lot is judged as a coordinator would', () => {
 });
 
 describe('seed weight over generations', () => {
-  const sample = (generation: number, milligrams: number) => ({ generation, seeds: 100, milligrams });
+  const sample = (generation: number, milligrams: Milligrams) => ({ generation, seeds: 100, milligrams });
   test('that falls by a third is drift; that wobbles within the scale is not', () => {
     expect(seedWeightDrift([sample(0, 20_000), sample(1, 17_000), sample(2, 13_500)])).toMatchObject({ kind: 'drifting' });
     expect(seedWeightDrift([sample(0, 20_000), sample(1, 20_300), sample(2, 19_800)])).toMatchObject({ kind: 'steady' });

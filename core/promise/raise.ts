@@ -1,13 +1,14 @@
-import { crossedShare, type Season } from '../isolation/crossedShare.ts';
 import { LETS_THROUGH } from '../isolation/barriers.ts';
-import { hasSeason, seasonOfLot, toJudge, type CrossingKnowledge, type LotForJudging } from './judgeLot.ts';
+import { crossedShare, type Season } from '../isolation/crossedShare.ts';
+import type { Metres } from '../kernel/kinds.ts';
 import { chancesAfterCleanTrials, claimBy, judge, SURENESS, type Claim, type Judgement } from './judge.ts';
+import { hasSeason, seasonOfLot, toJudge, type CrossingKnowledge, type LotForJudging } from './judgeLot.ts';
 
 /** Something that would let the label claim more, with what it would come to. */
 export type Raise =
   | { readonly kind: 'trial'; readonly plants: number; readonly to: Claim; readonly chance: number }
   | { readonly kind: 'hand pollination' | 'cage'; readonly to: Claim; readonly chance: number }
-  | { readonly kind: 'distance'; readonly metres: number; readonly to: Claim; readonly chance: number };
+  | { readonly kind: 'distance'; readonly metres: Metres; readonly to: Claim; readonly chance: number };
 
 /** Sizes of trial that a garden has room for. */
 const TRIALS = [10, 15, 20, 30, 40, 60, 80, 100, 150, 200, 300] as const;

@@ -1,12 +1,13 @@
 import jstat from 'jstat';
+import type { Seeds, Milligrams } from '../kernel/kinds.ts';
 
 const { jStat } = jstat;
 
 /** A counted and weighed sample of one generation. */
 export interface WeighedSample {
   readonly generation: number;
-  readonly seeds: number;
-  readonly milligrams: number;
+  readonly seeds: Seeds;
+  readonly milligrams: Milligrams;
 }
 
 export type SeedWeightDrift =

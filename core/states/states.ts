@@ -1,3 +1,4 @@
+import type { Day } from '../kernel/kinds.ts';
 import type { Machine } from './machine.ts';
 
 /** Seed of one line and origin. A withdrawn lot, taken in by mistake, is beyond every command. */
@@ -72,16 +73,16 @@ export const loanState = (loan: { readonly outcome: string | null }): LoanState 
 
 export type HoldState = 'standing' | 'lifted';
 export const HOLD: Machine<HoldState> = { standing: { 'hold lifted': 'lifted' }, lifted: {} };
-export const holdState = (hold: { readonly liftedOn: string | null }): HoldState => (hold.liftedOn === null ? 'standing' : 'lifted');
+export const holdState = (hold: { readonly liftedOn: Day | null }): HoldState => (hold.liftedOn === null ? 'standing' : 'lifted');
 
 /** Seed in the freezer or airtight against insects. */
 export type TreatmentState = 'shut' | 'out';
 export const TREATMENT: Machine<TreatmentState> = { shut: { 'taken out': 'out' }, out: { 'shut away': 'shut' } };
-export const treatmentState = (treatment: { readonly openedOn: string | null } | undefined): TreatmentState =>
+export const treatmentState = (treatment: { readonly openedOn: Day | null } | undefined): TreatmentState =>
   treatment && treatment.openedOn === null ? 'shut' : 'out';
 
 /** A trial of a lot in the garden, or of methods at the bench. */
 export type TrialState = 'running' | 'ended';
 export const TRIAL: Machine<TrialState> = { running: { 'trial ended': 'ended', 'trial of methods ended': 'ended' }, ended: {} };
-export const trialState = (trial: { readonly outcome: string | null } | { readonly endedOn: string | null }): TrialState =>
+export const trialState = (trial: { readonly outcome: string | null } | { readonly endedOn: Day | null }): TrialState =>
   ('outcome' in trial ? trial.outcome : trial.endedOn) === null ? 'running' : 'ended';

@@ -1,9 +1,10 @@
 import { halfLifeYears, type Crop } from '../almanac/crop.ts';
 import { seedsToSow } from '../germination/seedsToSow.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 
 export interface Enough {
   readonly verdict: 'plenty' | 'enough' | 'wanted';
-  readonly seeds: number;
+  readonly seeds: Seeds;
   /** What one representative grow-out would sow. */
   readonly reserve: number;
   /** What will be lent while the seed is good. */
@@ -20,7 +21,7 @@ const PLENTY = 2;
  * while the seed is good, at the pace of the last years.
  * @param seeds seeds in store; @param lentAYear seeds lent in a usual year
  */
-export function enoughOf(crop: Pick<Crop, 'plantsToKeep' | 'longevity'>, seeds: number, lentAYear: number): Enough {
+export function enoughOf(crop: Pick<Crop, 'plantsToKeep' | 'longevity'>, seeds: Seeds, lentAYear: number): Enough {
   const reserve = seedsToSow(crop.plantsToKeep, USUAL_GERMINATION, USUAL_SURVIVAL);
   const lending = Math.round(lentAYear * halfLifeYears(crop));
   const target = reserve + lending;

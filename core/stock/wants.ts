@@ -2,11 +2,12 @@ import type { Crop } from '../almanac/crop.ts';
 import { addDays, inYear, nextOn, yearOf, type IsoDate, type MonthDay } from '../calendar/plainDate.ts';
 import { seedsToSow } from '../germination/seedsToSow.ts';
 import { priceOf, type Prices } from '../house/prices.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import { enoughOf } from './enough.ts';
 
 /** One lot of a line, as far as wanting goes. */
 export interface WantLot {
-  readonly seeds: number;
+  readonly seeds: Seeds;
   /** Germination believed today, and how sure it is that it may be lent: 0 to 1. */
   readonly germination: number;
   readonly mayBeLent: number;
@@ -22,7 +23,7 @@ export interface Want {
   /** Grow out what lives, ask for or swap or order fresh seed, or both: what lives would be too late for this season's lending. */
   readonly act: 'grow out' | 'ask, swap or order' | 'grow out, and ask';
   /** Seeds that are missing from what one grow-out and the lending of its years take. */
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly packets: number;
   /** In hundredths of the house's currency. */
   readonly price: number;

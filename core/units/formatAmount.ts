@@ -1,14 +1,15 @@
+import type { Milligrams, Metres, Seeds } from '../kernel/kinds.ts';
 import type { StockUnit } from './seedsAndWeight.ts';
 
 /** Milligrams for reading: `850 mg`, `4.2 g`, `180 g`, `1.25 kg`, three figures at most. */
-export function formatWeight(milligrams: number): string {
+export function formatWeight(milligrams: Milligrams): string {
   if (Math.abs(milligrams) < 1_000) return `${milligrams} mg`;
   const [value, unit] = Math.abs(milligrams) < 1_000_000 ? [milligrams / 1_000, 'g'] : [milligrams / 1_000_000, 'kg'];
   return `${trim(value)} ${unit}`;
 }
 
 /** Whole seeds with a thousands separator: `1 200 seeds`, `1 seed`. */
-export function formatSeeds(seeds: number): string {
+export function formatSeeds(seeds: Seeds): string {
   return `${grouped(seeds)} ${Math.abs(seeds) === 1 ? 'seed' : 'seeds'}`;
 }
 
@@ -25,7 +26,7 @@ export function formatStock(amount: number, unit: StockUnit, units: Units = 'met
   return units === 'metric' ? formatWeight(amount) : formatOunces(amount);
 }
 
-function formatOunces(milligrams: number): string {
+function formatOunces(milligrams: Milligrams): string {
   const ounces = milligrams / MILLIGRAMS_PER_OUNCE;
   if (Math.abs(ounces) < 16) return `${trim(ounces)} oz`;
   const pounds = Math.trunc(ounces / 16);
@@ -34,7 +35,7 @@ function formatOunces(milligrams: number): string {
 }
 
 /** A distance for reading: `60 m`, `1.2 km`, `200 ft`, `0.5 miles`. */
-export function formatMetres(metres: number, units: Units = 'metric'): string {
+export function formatMetres(metres: Metres, units: Units = 'metric'): string {
   if (units === 'metric') return metres < 1000 ? `${trim(Math.round(metres))} m` : `${trim(metres / 1000)} km`;
   const feet = metres / METRES_PER_FOOT;
   return feet < FEET_PER_MILE / 4
@@ -43,7 +44,7 @@ export function formatMetres(metres: number, units: Units = 'metric'): string {
 }
 
 /** A count rounded to what is honest for a derived figure: two significant figures, `about 340 seeds`. */
-export function formatAboutSeeds(seeds: number): string {
+export function formatAboutSeeds(seeds: Seeds): string {
   const step = seeds >= 100 ? 10 ** (Math.floor(Math.log10(seeds)) - 1) : 1;
   return `about ${formatSeeds(Math.round(seeds / step) * step)}`;
 }

@@ -1,9 +1,10 @@
+import type { Milligrams, Seeds } from '../kernel/kinds.ts';
 import { entryFor, tidied } from './typed.ts';
 
 /** What people write on an envelope, read into the ledger's whole units. */
 export type Amount =
-  | { readonly kind: 'weight'; readonly milligrams: number; readonly approximate: boolean }
-  | { readonly kind: 'count'; readonly seeds: number; readonly approximate: boolean };
+  | { readonly kind: 'weight'; readonly milligrams: Milligrams; readonly approximate: boolean }
+  | { readonly kind: 'count'; readonly seeds: Seeds; readonly approximate: boolean };
 
 export type ReadAmount =
   { ok: true; amount: Amount } | { ok: false; why: 'empty' | 'no unit' | 'unreadable' | 'not positive' | 'too much' };

@@ -1,3 +1,4 @@
+import type { Metres } from '../kernel/kinds.ts';
 import { entryFor, tidied } from './typed.ts';
 
 const METRES: Record<string, number> = {
@@ -18,7 +19,7 @@ const METRES: Record<string, number> = {
 /** Pollen from farther than this is of no account to a garden; more is a slip of the pen. */
 const MOST_METRES = 50_000;
 
-export type ReadDistance = { ok: true; metres: number } | { ok: false; why: 'unreadable' | 'negative' | 'too far' };
+export type ReadDistance = { ok: true; metres: Metres } | { ok: false; why: 'unreadable' | 'negative' | 'too far' };
 
 /** Reads a distance as people write it, `60 m`, `about 200 ft`, `0.5 km`, `1/2 mile`, into metres to the decimetre. */
 export function parseDistance(text: string): ReadDistance {

@@ -1,3 +1,4 @@
+import type { Seeds } from '../kernel/kinds.ts';
 /** Seeds per gram as a range: the almanac's, or a counted and weighed sample's. */
 export interface SeedsPerGram {
   readonly low: number;
@@ -17,7 +18,7 @@ export function middleSeedsPerGram({ low, high }: SeedsPerGram): number {
  * How many stock units must be taken so that `seeds` seeds are there.
  * A counted lot gives exactly the seeds; a weighed lot gives milligrams, rounded up so that nobody is short.
  */
-export function unitsForSeeds(seeds: number, unit: StockUnit, perGram: number): number {
+export function unitsForSeeds(seeds: Seeds, unit: StockUnit, perGram: number): number {
   return unit === 'seed' ? seeds : Math.ceil((seeds * 1_000) / perGram);
 }
 

@@ -1,12 +1,13 @@
 import { betaInterval, betaMedian, probabilityAtLeast, type Beta } from '../germination/betaPosterior.ts';
 import type { Thresholds } from '../germination/verdict.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import type { Band } from './forecast.ts';
 import { probit } from './normal.ts';
 import type { Beginning } from './prior.ts';
 
 /** One lot's part in a blend: so many seeds of it, and what is believed of their germination. */
 export interface BlendPart {
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly believed: Beta;
 }
 
@@ -53,7 +54,7 @@ export function beginningOf(believed: Beta): Beginning {
  * 0 where `kept` is there by itself, null where `most` are not enough.
  */
 export function seedsToReach(kept: BlendPart, better: Beta, share: number, sureness: number, most: number): number | null {
-  const reaches = (seeds: number) => probabilityAtLeast(blendOf([kept, { seeds, believed: better }]), share) >= sureness;
+  const reaches = (seeds: Seeds) => probabilityAtLeast(blendOf([kept, { seeds, believed: better }]), share) >= sureness;
   if (reaches(0)) return 0;
   if (most < 1 || !reaches(most)) return null;
   let [few, enough] = [0, most];
@@ -73,7 +74,7 @@ export function proposeBlend(
   weaker: BlendPart,
   better: BlendPart,
   { lend, full, sureness }: Thresholds,
-): { readonly seeds: number; readonly reaches: 'full strength' | 'lend' | null } {
+): { readonly seeds: Seeds; readonly reaches: 'full strength' | 'lend' | null } {
   const reach = (share: number) => seedsToReach(weaker, better.believed, share, sureness, better.seeds);
   const whole = reach(full);
   if (whole !== null) return { seeds: whole, reaches: 'full strength' };

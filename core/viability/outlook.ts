@@ -1,8 +1,8 @@
-import type { Crop } from '../almanac/crop.ts';
-import { halfLifeYears } from '../almanac/crop.ts';
+import { type Crop, halfLifeYears } from '../almanac/crop.ts';
 import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
 import { betaBinomial } from '../germination/moreTesting.ts';
 import type { Thresholds } from '../germination/verdict.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import { afterOne, beliefOf, type LotHistory } from './belief.ts';
 import type { Belief } from './cells.ts';
 import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
@@ -106,7 +106,7 @@ export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?
 }
 
 /** How wide the 80 % band is likely to be after a further test of so many seeds on a day, over all that it may show. */
-export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, seeds: number): number {
+export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, seeds: Seeds): number {
   const age = ageOn(day);
   const now = betaAt(belief, age, Infinity);
   let width = 0;

@@ -1,7 +1,8 @@
+import { sql } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { FactKey } from '#core/almanac/facts.ts';
-import { sql } from 'kysely';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -88,7 +89,7 @@ export async function readOverrides(db: Db, cropId: string) {
 
 export async function recordOverride(
   db: Db,
-  said: { cropId: string; fact: FactKey; typed: string | null; why: string; setOn: string; setBy: number; actKey: string },
+  said: { cropId: string; fact: FactKey; typed: string | null; why: string; setOn: Day; setBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('crop_override')

@@ -1,6 +1,7 @@
 import type { ColumnType, GeneratedAlways } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
+import type { Day, PersonId } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface CropTable {
@@ -27,8 +28,8 @@ interface CropOverrideTable {
   fact: Fact<string>;
   typed: MaybeFact<string>;
   why: Fact<string>;
-  set_on: Fact<string>;
-  set_by: MaybeFact<number>;
+  set_on: Fact<Day>;
+  set_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 

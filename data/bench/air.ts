@@ -1,10 +1,11 @@
+import type { BatchId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Act } from './batches.ts';
 
 export async function createAirReading(
   db: Db,
   reading: Omit<Act, 'by'> & {
-    batchId: number | null;
+    batchId: BatchId | null;
     of: 'room' | 'jar';
     humidity: number;
     celsius: number;
@@ -37,7 +38,7 @@ export async function readRoomAir(db: Db) {
 }
 
 /** The newest reading of a batch's own jar. */
-export async function readJarAir(db: Db, batchId: number) {
+export async function readJarAir(db: Db, batchId: BatchId) {
   return db
     .selectFrom('air_reading')
     .select(['humidity', 'celsius', 'read_at as readAt'])

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Brought } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
+import type { BatchId, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -11,7 +12,7 @@ export interface Act {
 
 export async function createBatch(
   db: Db,
-  batch: Act & { lotId: number; brought: Brought; vessel: string; fruits: number | null; weightIn: number | null; openedAt: Date },
+  batch: Act & { lotId: LotId; brought: Brought; vessel: string; fruits: number | null; weightIn: number | null; openedAt: Date },
 ): Promise<number> {
   const { id } = await db
     .insertInto('batch')
@@ -33,7 +34,7 @@ export async function createBatch(
 const VESSEL = sql<string>`coalesce(now.vessel, batch.vessel)`;
 
 /** Keeps a vessel for one batch until the transaction ends; the code of the lot that another batch has in it, or null where it is free. */
-export async function lockVessel(db: Db, vessel: string, batchId: number | null = null): Promise<string | null> {
+export async function lockVessel(db: Db, vessel: string, batchId: BatchId | null = null): Promise<string | null> {
   await sql`select pg_advisory_xact_lock(hashtextextended('vessel ' || lower(trim(${vessel})), 0))`.execute(db);
   const found = await batches(db)
     .where(sql`lower(trim(${VESSEL}))`, '=', vessel.trim().toLowerCase())
@@ -46,7 +47,7 @@ export async function lockVessel(db: Db, vessel: string, batchId: number | null 
 export async function endBatch(
   db: Db,
   end: Act & {
-    batchId: number;
+    batchId: BatchId;
     outcome: 'finished' | 'abandoned';
     clean: number | null;
     typed: string | null;
@@ -132,7 +133,7 @@ export async function listOpenBatches(db: Db, { search = '', steps }: { search?:
 }
 
 /** Batches of one lot, newest first, ended ones too. */
-export async function listBatchesOfLot(db: Db, lotId: number) {
+export async function listBatchesOfLot(db: Db, lotId: LotId) {
   return batches(db).where('batch.lot_id', '=', lotId).orderBy('batch.id', 'desc').execute();
 }
 
@@ -149,7 +150,7 @@ export async function listEndedBatches(db: Db, { search, limit, offset }: { sear
   return { total: rows[0]?.total ?? 0, batches: rows };
 }
 
-export async function readEnd(db: Db, batchId: number) {
+export async function readEnd(db: Db, batchId: BatchId) {
   return db
     .selectFrom('batch_end')
     .leftJoin('person', 'person.id', 'batch_end.ended_by')

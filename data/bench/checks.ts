@@ -1,7 +1,8 @@
+import type { BatchId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Act } from './batches.ts';
 
-export async function createCheck(db: Db, check: Act & { batchId: number; turn: number; seen: string; checkedAt: Date }): Promise<number> {
+export async function createCheck(db: Db, check: Act & { batchId: BatchId; turn: number; seen: string; checkedAt: Date }): Promise<number> {
   const { id } = await db
     .insertInto('batch_check')
     .values({
@@ -34,7 +35,7 @@ export async function findPhoto(db: Db, checkId: number): Promise<Buffer | null>
   return found?.jpeg ?? null;
 }
 
-export async function readChecks(db: Db, batchId: number) {
+export async function readChecks(db: Db, batchId: BatchId) {
   const rows = await db
     .selectFrom('batch_check')
     .leftJoin('person', 'person.id', 'batch_check.written_by')

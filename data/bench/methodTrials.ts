@@ -1,21 +1,18 @@
 import type { Method } from '#core/bench/methods.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export interface NewMethodTrial {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly usual: number;
   readonly difference: number;
   readonly seedsEach: number;
-  readonly begunOn: string;
+  readonly begunOn: Day;
   readonly by: number;
   readonly actKey: string;
 }
 
-export async function createMethodTrial(
-  db: Db,
-  trial: NewMethodTrial,
-  arms: readonly { method: Method; lotId: number }[],
-): Promise<number> {
+export async function createMethodTrial(db: Db, trial: NewMethodTrial, arms: readonly { method: Method; lotId: LotId }[]): Promise<number> {
   const { id } = await db
     .insertInto('method_trial')
     .values({
@@ -38,7 +35,7 @@ export async function createMethodTrial(
 
 export async function endMethodTrial(
   db: Db,
-  end: { trialId: number; learnt: string; rule: string | null; endedOn: string; by: number; actKey: string },
+  end: { trialId: number; learnt: string; rule: string | null; endedOn: Day; by: number; actKey: string },
 ): Promise<void> {
   const { trialId, learnt, rule, endedOn, by, actKey } = end;
   await db
@@ -48,7 +45,7 @@ export async function endMethodTrial(
 }
 
 /** The trial of methods that a lot is part of, and what each part has come to; undefined where there is none. */
-export async function findMethodTrial(db: Db, lotId: number) {
+export async function findMethodTrial(db: Db, lotId: LotId) {
   const trial = await db
     .selectFrom('method_trial')
     .innerJoin('method_trial_arm as own', 'own.trial_id', 'method_trial.id')

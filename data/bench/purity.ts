@@ -1,9 +1,10 @@
 import type { PurityCard } from '#core/bench/yield.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export async function createPurityCard(
   db: Db,
-  card: { lotId: number; parts: PurityCard; counted: number | null; purePerGram: number; weighedOn: string; by: number; actKey: string },
+  card: { lotId: LotId; parts: PurityCard; counted: number | null; purePerGram: number; weighedOn: Day; by: number; actKey: string },
 ): Promise<void> {
   const { otherCrop, ...parts } = card.parts;
   await db
@@ -22,7 +23,7 @@ export async function createPurityCard(
 }
 
 /** Purity cards of a lot, newest first. */
-export async function findPurityCards(db: Db, lotId: number) {
+export async function findPurityCards(db: Db, lotId: LotId) {
   return db
     .selectFrom('purity_card')
     .leftJoin('person', 'person.id', 'purity_card.written_by')

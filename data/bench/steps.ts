@@ -1,11 +1,12 @@
 import { sql } from 'kysely';
 import type { Method } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
+import type { BatchId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Act } from './batches.ts';
 
 export interface NewStep extends Act {
-  readonly batchId: number;
+  readonly batchId: BatchId;
   readonly method: Method;
   readonly step: Step;
   readonly place: number;
@@ -33,7 +34,7 @@ export async function createStep(db: Db, step: NewStep): Promise<void> {
     .execute();
 }
 
-export async function readSteps(db: Db, batchId: number) {
+export async function readSteps(db: Db, batchId: BatchId) {
   return db
     .selectFrom('batch_step')
     .innerJoin('batch', 'batch.id', 'batch_step.batch_id')

@@ -1,4 +1,5 @@
 import type { Treatment } from '#core/bench/treatments.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 interface Act {
@@ -9,7 +10,7 @@ interface Act {
 /** Shuts a lot away; the database refuses one that is held as not dry (`treatment_of_dry_seed`). */
 export async function createTreatment(
   db: Db,
-  shut: Act & { lotId: number; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
+  shut: Act & { lotId: LotId; kind: Treatment; container: string; use: 'food' | 'sowing'; since: string },
 ): Promise<void> {
   await db
     .insertInto('treatment')
@@ -27,7 +28,7 @@ export async function createTreatment(
 
 export async function createOpening(
   db: Db,
-  opening: Act & { treatmentId: number; openedOn: string; early: boolean; reason: string | null },
+  opening: Act & { treatmentId: number; openedOn: Day; early: boolean; reason: string | null },
 ): Promise<void> {
   await db
     .insertInto('treatment_opening')
@@ -43,7 +44,7 @@ export async function createOpening(
 }
 
 /** Treatments of a lot, newest first, each with its opening. */
-export async function findTreatments(db: Db, lotId: number) {
+export async function findTreatments(db: Db, lotId: LotId) {
   return db
     .selectFrom('treatment')
     .leftJoin('treatment_opening as opening', 'opening.treatment_id', 'treatment.id')
@@ -68,7 +69,7 @@ export async function findTreatments(db: Db, lotId: number) {
 
 export async function createWarmUp(
   db: Db,
-  warming: Act & { lotId: number; container: string; fromCelsius: number; takenOutAt: Date; opensAt: Date },
+  warming: Act & { lotId: LotId; container: string; fromCelsius: number; takenOutAt: Date; opensAt: Date },
 ): Promise<void> {
   await db
     .insertInto('warm_up')
@@ -92,7 +93,7 @@ export async function endWarmUp(db: Db, end: Act & { warmUpId: number; openedAt:
 }
 
 /** Every time a lot was taken out of the cold and opened, oldest first. */
-export async function findOpenings(db: Db, lotId: number) {
+export async function findOpenings(db: Db, lotId: LotId) {
   return db
     .selectFrom('warm_up')
     .innerJoin('warm_up_end', 'warm_up_end.warm_up_id', 'warm_up.id')
@@ -106,7 +107,7 @@ export async function findOpenings(db: Db, lotId: number) {
 }
 
 /** The container of a lot that stands and warms now, if any. */
-export async function findWarming(db: Db, lotId: number) {
+export async function findWarming(db: Db, lotId: LotId) {
   return db
     .selectFrom('warm_up')
     .leftJoin('warm_up_end', 'warm_up_end.warm_up_id', 'warm_up.id')

@@ -1,10 +1,11 @@
 import type { Heavier } from '#core/bench/weighings.ts';
+import type { BatchId, Milligrams } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Act } from './batches.ts';
 
 export async function createWeighing(
   db: Db,
-  weighing: Act & { batchId: number; milligrams: number; scaleError: number; typed: string; heavier: Heavier | null; weighedAt: Date },
+  weighing: Act & { batchId: BatchId; milligrams: Milligrams; scaleError: number; typed: string; heavier: Heavier | null; weighedAt: Date },
 ): Promise<void> {
   await db
     .insertInto('weighing')
@@ -22,7 +23,7 @@ export async function createWeighing(
 }
 
 /** Weighings of a batch in the order of their time. */
-export async function readWeighings(db: Db, batchId: number) {
+export async function readWeighings(db: Db, batchId: BatchId) {
   return db
     .selectFrom('weighing')
     .leftJoin('person', 'person.id', 'weighing.written_by')

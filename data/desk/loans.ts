@@ -1,15 +1,16 @@
 import { sql } from 'kysely';
+import type { Day, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { LoanOutcome } from '#data/desk/tables.ts';
 import { holdsWords } from '#data/search.ts';
 
 export interface NewLoan {
-  readonly lotId: number;
-  readonly memberId: number;
+  readonly lotId: LotId;
+  readonly memberId: PersonId;
   readonly packets: number;
   readonly seedsPerPacket: number;
-  readonly lentOn: string;
-  readonly dueOn: string;
+  readonly lentOn: Day;
+  readonly dueOn: Day;
   readonly overrideReason: string | null;
   readonly lentBy: number;
   readonly actKey: string;
@@ -78,7 +79,7 @@ export async function lockLoan(db: Db, id: number) {
   return findLoan(db, id);
 }
 
-export async function loansOfMember(db: Db, memberId: number) {
+export async function loansOfMember(db: Db, memberId: PersonId) {
   return loans(db)
     .select(LOAN_COLUMNS)
     .select(
@@ -96,7 +97,7 @@ export async function loansOfMember(db: Db, memberId: number) {
 
 export async function closeLoan(
   db: Db,
-  close: { loanId: number; outcome: LoanOutcome; closedOn: string; note: string | null; closedBy: number; actKey: string },
+  close: { loanId: LoanId; outcome: LoanOutcome; closedOn: Day; note: string | null; closedBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('loan_close')
@@ -111,12 +112,12 @@ export async function closeLoan(
     .execute();
 }
 
-export async function recordReturn(db: Db, back: { loanId: number; lotId: number; actKey: string }): Promise<void> {
+export async function recordReturn(db: Db, back: { loanId: LoanId; lotId: LotId; actKey: string }): Promise<void> {
   await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, act_key: back.actKey }).execute();
 }
 
 /** Open loans, soonest due first. */
-export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: string; limit: number; offset: number }) {
+export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: Day; limit: number; offset: number }) {
   let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
   if (page.lateOnly) query = query.where('open_loan.due_on', '<', page.today);
   if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text', 'person.name'));

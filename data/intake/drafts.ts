@@ -1,3 +1,4 @@
+import type { AccountId, LoanId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** Interviews that were begun and not finished, newest first, whoever began them. */
@@ -25,7 +26,7 @@ export async function findDraft(db: Db, id: string) {
 
 export async function createDraft(
   db: Db,
-  draft: { accountId: number; answers: Record<string, string>; title: string; loanId: number | null },
+  draft: { accountId: AccountId; answers: Record<string, string>; title: string; loanId: LoanId | null },
 ): Promise<string> {
   const { id } = await db
     .insertInto('draft')

@@ -1,12 +1,13 @@
 import type { ColumnType, Generated } from 'kysely';
+import type { AccountId, LoanId } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface DraftTable {
   id: ColumnType<string, never, never>;
-  account_id: Fact<number>;
+  account_id: Fact<AccountId>;
   answers: ColumnType<Record<string, string>, string, string>;
   title: string;
-  loan_id: MaybeFact<number>;
+  loan_id: MaybeFact<LoanId>;
   saved_at: ColumnType<Date, Date | undefined, Date>;
   version: Generated<number>;
 }

@@ -1,17 +1,18 @@
 import { sql } from 'kysely';
+import type { Day, GardenId, LineId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from '#data/database.ts';
 
 export interface KinRow {
   readonly id: number;
   readonly code: string;
-  readonly lineId: number;
+  readonly lineId: LineId;
   readonly variety: string;
   readonly harvested: string | null;
-  readonly takenInOn: string;
+  readonly takenInOn: Day;
   readonly origin: string;
   readonly garden: string | null;
-  readonly gardenId: number | null;
+  readonly gardenId: GardenId | null;
   readonly donor: string | null;
   readonly plants: number | null;
   readonly promise: Claim | null;
@@ -38,7 +39,7 @@ const KIN = sql`
 const tidy = (rows: readonly KinRow[]): KinRow[] => rows.map((row) => ({ ...row, parents: row.parents.map(Number) }));
 
 /** A lot with everything it descends from and everything that descends from it; `union` guards against rings. */
-export async function readDescent(db: Db, lotId: number): Promise<KinRow[]> {
+export async function readDescent(db: Db, lotId: LotId): Promise<KinRow[]> {
   const { rows } = await sql<KinRow>`
     with recursive up (id) as (
       select ${lotId}::bigint union select parent_id from lot_parent join up on child_id = up.id
@@ -53,10 +54,10 @@ export async function readDescent(db: Db, lotId: number): Promise<KinRow[]> {
 /** Everything that would be touched if this lot proved wrong: it, and all that descends from it, on shelves and with members. */
 export async function readRecall(
   db: Db,
-  lotId: number,
+  lotId: LotId,
 ): Promise<
   (KinRow & {
-    readonly out: readonly { loanId: number; member: string; memberId: number; packets: number; open: boolean }[];
+    readonly out: readonly { loanId: LoanId; member: string; memberId: PersonId; packets: number; open: boolean }[];
     readonly recalled: boolean;
   })[]
 > {

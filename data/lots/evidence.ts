@@ -1,7 +1,8 @@
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** What was counted on a lot, newest first; a row that a later one took the place of is named as such. */
-export async function findEvidence(db: Db, lotId: number) {
+export async function findEvidence(db: Db, lotId: LotId) {
   return db
     .selectFrom('evidence')
     .leftJoin('evidence as newer', 'newer.instead_of', 'evidence.id')
@@ -24,13 +25,13 @@ export async function findEvidence(db: Db, lotId: number) {
 }
 
 export interface NewEvidence {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly seen: 'plants' | 'fruits' | 'kernels';
   readonly source: 'trial' | 'grow-out' | 'report' | 'sorting';
   readonly offTypes: number;
   readonly lookedAt: number;
   readonly shows: number;
-  readonly seenOn: string;
+  readonly seenOn: Day;
   readonly note: string | null;
   readonly insteadOf: number | null;
   readonly writtenBy: number;

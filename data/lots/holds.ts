@@ -1,9 +1,10 @@
-import type { HoldReason } from '#core/passport/holds.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
+import type { HoldReason } from '#core/passport/holds.ts';
 import type { Db } from '#data/database.ts';
 
 /** Every hold ever laid on a lot, with who laid and who lifted it. */
-export async function findHolds(db: Db, lotId: number) {
+export async function findHolds(db: Db, lotId: LotId) {
   return db
     .selectFrom('hold')
     .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
@@ -43,7 +44,7 @@ export async function listForHolds(db: Db, { cropId }: { readonly cropId?: strin
 }
 
 /** Kinds of the holds that lie on a lot now. */
-export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
+export async function activeHolds(db: Db, lotId: LotId): Promise<HoldKind[]> {
   const rows = await db
     .selectFrom('hold')
     .leftJoin('hold_lift', 'hold_lift.hold_id', 'hold.id')
@@ -56,7 +57,7 @@ export async function activeHolds(db: Db, lotId: number): Promise<HoldKind[]> {
 
 export async function createHold(
   db: Db,
-  hold: { lotId: number; kind: HoldKind; reason: string; rule?: HoldReason | null; setOn: string; setBy: number | null; actKey: string },
+  hold: { lotId: LotId; kind: HoldKind; reason: string; rule?: HoldReason | null; setOn: Day; setBy: number | null; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('hold')
@@ -74,7 +75,7 @@ export async function createHold(
 
 export async function liftHold(
   db: Db,
-  lift: { holdId: number; reason: string; liftedOn: string; liftedBy: number; actKey: string },
+  lift: { holdId: number; reason: string; liftedOn: Day; liftedBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('hold_lift')

@@ -1,6 +1,7 @@
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
-export async function findIncidents(db: Db, lotId: number) {
+export async function findIncidents(db: Db, lotId: LotId) {
   return db
     .selectFrom('incident')
     .leftJoin('person', 'person.id', 'incident.written_by')
@@ -13,12 +14,12 @@ export async function findIncidents(db: Db, lotId: number) {
 export async function recordIncident(
   db: Db,
   incident: {
-    lotId: number;
+    lotId: LotId;
     kind: 'mix-up' | 'contamination';
     what: string;
     share: number | null;
     discarded: boolean;
-    happenedOn: string;
+    happenedOn: Day;
     writtenBy: number;
     actKey: string;
   },

@@ -1,9 +1,10 @@
 import { sql } from 'kysely';
 import type { Rules } from '#core/house/rules.ts';
+import type { Seeds, Day, LineId, Milligrams } from '#core/kernel/kinds.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
-import type { Db } from '#data/database.ts';
 import { searchKey } from '#core/search/searchKey.ts';
+import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
 /** The line of this name within a crop, under its own name or an alias, made if need be; returns its id and its name as first written. */
@@ -48,7 +49,7 @@ export interface NearLine {
   readonly alias: string | null;
   readonly exact: boolean;
   readonly lots: number;
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly promise: Claim | null;
 }
 
@@ -101,7 +102,7 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
     aim: Aim;
     lots: number;
     gardens: number;
-    seeds: number;
+    seeds: Seeds;
     promise: Claim | null;
     total: number;
   }>`
@@ -148,7 +149,7 @@ export async function findLine(db: Db, id: number) {
 }
 
 /** Lots of a line, those in store first. */
-export async function findLotsOfLine(db: Db, lineId: number) {
+export async function findLotsOfLine(db: Db, lineId: LineId) {
   return db
     .selectFrom('lot')
     .leftJoin('garden', 'garden.id', 'lot.garden_id')
@@ -178,8 +179,8 @@ export async function findLotsOfLine(db: Db, lineId: number) {
 }
 
 /** Counted and weighed samples along a line, for the drift of its seed weight. */
-export async function findSamplesOfLine(db: Db, lineId: number) {
-  const { rows } = await sql<{ generation: number; seeds: number; milligrams: number; code: string }>`
+export async function findSamplesOfLine(db: Db, lineId: LineId) {
+  const { rows } = await sql<{ generation: number; seeds: Seeds; milligrams: Milligrams; code: string }>`
     select coalesce(lot_promise.generations, 0) as generation, (p.answers->'sample'->>'seeds')::int as seeds, (p.answers->'sample'->>'milligrams')::int as milligrams, lot.code
     from lot join lateral (select answers from passport where lot_id = lot.id order by id desc limit 1) p on true
     left join lot_promise on lot_promise.lot_id = lot.id
@@ -203,7 +204,7 @@ export async function updateLine(
 }
 
 /** Sets the other names a line is known by. */
-export async function saveAliases(db: Db, lineId: number, names: readonly string[]): Promise<void> {
+export async function saveAliases(db: Db, lineId: LineId, names: readonly string[]): Promise<void> {
   await db.deleteFrom('line_alias').where('line_id', '=', lineId).execute();
   if (names.length > 0)
     await db
@@ -213,13 +214,13 @@ export async function saveAliases(db: Db, lineId: number, names: readonly string
       .execute();
 }
 
-export async function listLotIdsOfLine(db: Db, lineId: number): Promise<number[]> {
+export async function listLotIdsOfLine(db: Db, lineId: LineId): Promise<number[]> {
   return (await db.selectFrom('lot').select('id').where('line_id', '=', lineId).execute()).map(({ id }) => id);
 }
 
 /** Seeds of a line lent in a usual year, by the last three. */
-export async function readLentAYear(db: Db, lineId: number, today: string): Promise<number> {
-  const { rows } = await sql<{ seeds: number }>`
+export async function readLentAYear(db: Db, lineId: LineId, today: Day): Promise<number> {
+  const { rows } = await sql<{ seeds: Seeds }>`
     select coalesce(sum(loan.packets * loan.seeds_per_packet), 0)::bigint as seeds
     from loan join lot on lot.id = loan.lot_id
     where lot.line_id = ${lineId} and loan.lent_on > ${today}::date - 1096`.execute(db);

@@ -1,3 +1,4 @@
+import type { Day, GardenId, LineId, LotId, Seeds } from '#core/kernel/kinds.ts';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
 import type { Passport } from '#core/passport/passport.ts';
@@ -6,13 +7,13 @@ import type { Db } from '#data/database.ts';
 
 export interface NewLot {
   readonly code: string;
-  readonly lineId: number;
+  readonly lineId: LineId;
   readonly origin: Origin;
   readonly kind: Kind;
   readonly unit: StockUnit;
   readonly seedsPerGram: number;
   readonly donorId: number | null;
-  readonly gardenId: number | null;
+  readonly gardenId: GardenId | null;
   readonly harvested: string | null;
   readonly plantsHarvested: number | null;
   readonly treated: 'yes' | 'unknown' | null;
@@ -20,7 +21,7 @@ export interface NewLot {
   readonly openBy: string | null;
   readonly generation: number | null;
   readonly note: string | null;
-  readonly takenInOn: string;
+  readonly takenInOn: Day;
   readonly searchText: string;
   readonly actKey: string;
 }
@@ -42,7 +43,7 @@ export async function takeLotCode(db: Db, year: number): Promise<string> {
 export async function createLot(
   db: Db,
   lot: NewLot,
-  parents: readonly { readonly id: number; readonly seeds: number | null }[],
+  parents: readonly { readonly id: number; readonly seeds: Seeds | null }[],
 ): Promise<number> {
   const { id } = await db
     .insertInto('lot_written')
@@ -77,7 +78,7 @@ export async function createLot(
 }
 
 /** What a gram of the lot holds, in seeds. */
-export async function setSeedsPerGram(db: Db, lotId: number, seedsPerGram: number): Promise<void> {
+export async function setSeedsPerGram(db: Db, lotId: LotId, seedsPerGram: number): Promise<void> {
   await db.updateTable('lot_written').set({ seeds_per_gram: seedsPerGram }).where('id', '=', lotId).execute();
 }
 
@@ -165,7 +166,7 @@ export async function existingCodes(
 }
 
 /** Parents (one step up) and children (one step down) of a lot. */
-export async function findRelatives(db: Db, lotId: number) {
+export async function findRelatives(db: Db, lotId: LotId) {
   const columns = [
     'lot.id',
     'lot.code',
@@ -193,7 +194,7 @@ export async function findRelatives(db: Db, lotId: number) {
 }
 
 /** Every loan of a lot, newest first: open ones have no outcome. */
-export async function findLoansOfLot(db: Db, lotId: number) {
+export async function findLoansOfLot(db: Db, lotId: LotId) {
   return db
     .selectFrom('loan')
     .innerJoin('person', 'person.id', 'loan.member_id')
@@ -215,7 +216,7 @@ export async function findLoansOfLot(db: Db, lotId: number) {
 /** Changes what a corrected passport says of a lot in the columns that are searched. */
 export async function updateLotFromPassport(
   db: Db,
-  lotId: number,
+  lotId: LotId,
   change: {
     kind: Kind;
     harvested: string | null;
@@ -240,6 +241,6 @@ export async function updateLotFromPassport(
 }
 
 /** Moves a lot to another line, under which it is searched from then on. */
-export async function updateLotLine(db: Db, lotId: number, lineId: number, searchText: string): Promise<void> {
+export async function updateLotLine(db: Db, lotId: LotId, lineId: LineId, searchText: string): Promise<void> {
   await db.updateTable('lot_written').set({ line_id: lineId, search_text: searchText }).where('id', '=', lotId).execute();
 }

@@ -1,12 +1,13 @@
 import { sql } from 'kysely';
 import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { Day, LotId, PlaceId } from '#core/kernel/kinds.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Climate, Stay } from '#core/viability/whereabouts.ts';
 import type { Db } from '#data/database.ts';
 import { isAmong } from '#data/isAmong.ts';
 
 /** Marks lots to be reckoned again in the background. */
-export async function markOutlooksStale(db: Db, only: { cropId?: string; placeId?: number } = {}): Promise<void> {
+export async function markOutlooksStale(db: Db, only: { cropId?: string; placeId?: PlaceId } = {}): Promise<void> {
   await sql`
     insert into outlook_stale (lot_id)
     select lot.id from lot join line on line.id = lot.line_id
@@ -42,7 +43,7 @@ export async function countStaleOutlooks(db: Db): Promise<number> {
 }
 
 /** All that the outlook of some lots hangs on. */
-export async function readForOutlook(db: Db, lotIds: readonly number[], today: string) {
+export async function readForOutlook(db: Db, lotIds: readonly LotId[], today: Day) {
   const [lots, tests, emergence, stays, climates, jars] = await Promise.all([
     readLots(db, lotIds, today),
     db
@@ -79,7 +80,7 @@ interface LotRow {
   readonly id: number;
   readonly cropId: string;
   readonly harvested: string | null;
-  readonly takenInOn: string;
+  readonly takenInOn: Day;
   readonly onHand: number;
   readonly answers: Passport | null;
   /** Loans of it in the last year, and other lots of its line that still have seed. */
@@ -89,7 +90,7 @@ interface LotRow {
   readonly blend: { readonly mean: number; readonly spread: number } | null;
 }
 
-async function readLots(db: Db, lotIds: readonly number[], today: string): Promise<LotRow[]> {
+async function readLots(db: Db, lotIds: readonly LotId[], today: Day): Promise<LotRow[]> {
   const { rows } = await sql<LotRow>`
     with wanted as (select * from lot where ${isAmong('lot.id', lotIds)}),
       kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
@@ -111,8 +112,8 @@ async function readLots(db: Db, lotIds: readonly number[], today: string): Promi
  * Where lots lay, by the day each of their jars was first filled, and each day on which all of a jar was moved: a part that goes into a
  * better place does not better the rest. Packets go where they are handed out, and do not count.
  */
-async function readStays(db: Db, lotIds: readonly number[]): Promise<(Stay & { readonly lotId: number })[]> {
-  const { rows } = await sql<Stay & { lotId: number }>`
+async function readStays(db: Db, lotIds: readonly LotId[]): Promise<(Stay & { readonly lotId: LotId })[]> {
+  const { rows } = await sql<Stay & { lotId: LotId }>`
     with fill as (
       select holding.lot_id, holding.id as holding, holding.container, place.name as place, movement.id, movement.kind,
         movement.from_holding, movement.happened_on, row_number() over (partition by holding.id order by movement.id) as nth
@@ -143,7 +144,7 @@ export async function readClimates(db: Db): Promise<(Climate & { readonly id: nu
 
 export async function addClimate(
   db: Db,
-  climate: { placeId: number; since: string; celsius: number; humidity: number; why: string | null; writtenBy: number; actKey: string },
+  climate: { placeId: PlaceId; since: string; celsius: number; humidity: number; why: string | null; writtenBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('place_climate')
@@ -160,7 +161,7 @@ export async function addClimate(
 }
 
 /** What was seen to come up of a lot, with its note and who wrote it down. */
-export async function findEmergence(db: Db, lotId: number) {
+export async function findEmergence(db: Db, lotId: LotId) {
   return db
     .selectFrom('emergence')
     .leftJoin('person', 'person.id', 'emergence.written_by')
@@ -172,7 +173,7 @@ export async function findEmergence(db: Db, lotId: number) {
 
 export async function addEmergence(
   db: Db,
-  seen: { lotId: number; sown: number; up: number; seenOn: string; note: string | null; writtenBy: number; actKey: string },
+  seen: { lotId: LotId; sown: number; up: number; seenOn: Day; note: string | null; writtenBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('emergence')
@@ -189,7 +190,7 @@ export async function addEmergence(
 }
 
 export interface OutlookRow {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly verdict: VerdictKind | null;
   readonly low: number;
   readonly median: number;
@@ -197,17 +198,17 @@ export interface OutlookRow {
   readonly mayBeLent: number;
   readonly fullStrength: number;
   readonly ownShare: number;
-  readonly underOn: string | null;
-  readonly nextTestOn: string | null;
+  readonly underOn: Day | null;
+  readonly nextTestOn: Day | null;
   readonly nextTestReason: string;
   /** The last test of its viability that was read; null where there is none. */
   readonly sprouted: number | null;
   readonly laid: number | null;
-  readonly testedOn: string | null;
+  readonly testedOn: Day | null;
 }
 
 /** Keeps outlooks in place of those before, and with each lot its last test, its verdict and its next test. The rows travel as one JSON text. */
-export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: string): Promise<void> {
+export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: Day): Promise<void> {
   if (rows.length === 0) return;
   const told = JSON.stringify(rows);
   const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
@@ -239,7 +240,7 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: s
 export type KeptOutlook = NonNullable<Awaited<ReturnType<typeof readOutlook>>>;
 
 /** What is kept of a lot's outlook, or null while it waits. */
-export async function readOutlook(db: Db, lotId: number) {
+export async function readOutlook(db: Db, lotId: LotId) {
   const row = await db.selectFrom('lot_outlook').selectAll().where('lot_id', '=', lotId).executeTakeFirst();
   return row ?? null;
 }

@@ -1,9 +1,10 @@
+import type { Day, GardenId, LotId } from '#core/kernel/kinds.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Db } from '#data/database.ts';
 
 export async function recordPassport(
   db: Db,
-  passport: { lotId: number; answers: Passport; why: string | null; writtenOn: string; writtenBy: number | null; actKey: string },
+  passport: { lotId: LotId; answers: Passport; why: string | null; writtenOn: Day; writtenBy: number | null; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('passport')
@@ -19,7 +20,7 @@ export async function recordPassport(
 }
 
 /** Every passport a lot has had, the one that holds first. */
-export async function readPassports(db: Db, lotId: number) {
+export async function readPassports(db: Db, lotId: LotId) {
   return db
     .selectFrom('passport')
     .leftJoin('person', 'person.id', 'passport.written_by')
@@ -30,7 +31,7 @@ export async function readPassports(db: Db, lotId: number) {
 }
 
 /** What the newest passport of a lot of this line or garden said, to start a new interview from; null when there is none. */
-export async function latestPassportFrom(db: Db, where: { gardenId: number; group: string }): Promise<Passport | null> {
+export async function latestPassportFrom(db: Db, where: { gardenId: GardenId; group: string }): Promise<Passport | null> {
   const row = await db
     .selectFrom('passport')
     .innerJoin('lot', 'lot.id', 'passport.lot_id')

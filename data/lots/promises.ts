@@ -1,10 +1,11 @@
 import { sql } from 'kysely';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Claim, Judgement } from '#core/promise/judge.ts';
 import type { Db } from '#data/database.ts';
 import { isAmong } from '#data/isAmong.ts';
 
 /** Marks lots and all that descends from them to be judged again; returns which they are. */
-export async function markStale(db: Db, lotIds: readonly number[]): Promise<number[]> {
+export async function markStale(db: Db, lotIds: readonly LotId[]): Promise<number[]> {
   if (lotIds.length === 0) return [];
   const { rows } = await sql<{ lot_id: number }>`
     with recursive touched (id) as (
@@ -18,7 +19,7 @@ export async function markStale(db: Db, lotIds: readonly number[]): Promise<numb
 }
 
 /** These lots and those of their ancestors that wait to be judged, oldest first; locked until the transaction ends. */
-export async function takeWithAncestors(db: Db, lotIds: readonly number[]): Promise<number[]> {
+export async function takeWithAncestors(db: Db, lotIds: readonly LotId[]): Promise<number[]> {
   if (lotIds.length === 0) return [];
   const { rows } = await sql<{ lot_id: number }>`
     with recursive line (id) as (
@@ -53,12 +54,12 @@ export async function countStale(db: Db): Promise<number> {
   ).count;
 }
 
-export async function forgetStale(db: Db, lotIds: readonly number[]): Promise<void> {
+export async function forgetStale(db: Db, lotIds: readonly LotId[]): Promise<void> {
   if (lotIds.length > 0) await db.deleteFrom('promise_stale').where(isAmong('lot_id', lotIds)).execute();
 }
 
 /** Whether any of these lots, or a parent of one, still waits to be judged elsewhere. */
-export async function someStale(db: Db, lotIds: readonly number[]): Promise<boolean> {
+export async function someStale(db: Db, lotIds: readonly LotId[]): Promise<boolean> {
   if (lotIds.length === 0) return false;
   const row = await db.selectFrom('promise_stale').select('lot_id').where('lot_id', 'in', lotIds).limit(1).executeTakeFirst();
   return row !== undefined;
@@ -73,7 +74,7 @@ export async function takeReckonersSeat(db: Db): Promise<boolean> {
 }
 
 /** All that is known of some lots, for judging them: newest passport, crop, parents, evidence that holds, incidents. */
-export async function readForJudging(db: Db, lotIds: readonly number[]) {
+export async function readForJudging(db: Db, lotIds: readonly LotId[]) {
   const [lots, parents, evidence, incidents] = await Promise.all([
     db
       .selectFrom('lot')
@@ -105,7 +106,7 @@ export async function readForJudging(db: Db, lotIds: readonly number[]) {
   return { lots, parents, evidence, incidents };
 }
 
-async function findEvidenceOf(db: Db, lotIds: readonly number[]) {
+async function findEvidenceOf(db: Db, lotIds: readonly LotId[]) {
   return db
     .selectFrom('evidence')
     .select(['lot_id as lotId', 'off_types as offTypes', 'looked_at as lookedAt', 'shows'])
@@ -118,7 +119,7 @@ async function findEvidenceOf(db: Db, lotIds: readonly number[]) {
 }
 
 /** What lots hand on to their children; their rows are locked for sharing, so that a change under way is waited for. */
-export async function readHandedOn(db: Db, lotIds: readonly number[]) {
+export async function readHandedOn(db: Db, lotIds: readonly LotId[]) {
   if (lotIds.length === 0) return [];
   await db.selectFrom('lot_written').select('id').where(isAmong('id', lotIds)).orderBy('id').forShare().execute();
   return db
@@ -129,13 +130,13 @@ export async function readHandedOn(db: Db, lotIds: readonly number[]) {
 }
 
 /** What each of these lots promises now; lots that were never judged are missing. */
-export async function readClaims(db: Db, lotIds: readonly number[]): Promise<ReadonlyMap<number, Claim>> {
+export async function readClaims(db: Db, lotIds: readonly LotId[]): Promise<ReadonlyMap<number, Claim>> {
   const rows = await db.selectFrom('lot_promise').select(['lot_id', 'promise']).where(isAmong('lot_id', lotIds)).execute();
   return new Map(rows.map(({ lot_id, promise }) => [lot_id, promise]));
 }
 
 export interface PromiseRow {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly judgement: Judgement;
   readonly effective: number | null;
   readonly generations: number;
@@ -145,7 +146,7 @@ const SIX_PLACES = 1_000_000;
 const rounded = (value: number) => Math.round(value * SIX_PLACES) / SIX_PLACES;
 
 /** Keeps what was judged, in place of what was judged before. The rows travel as one JSON text: thousands of parameters are slow to bind. */
-export async function savePromises(db: Db, rows: readonly PromiseRow[], today: string): Promise<void> {
+export async function savePromises(db: Db, rows: readonly PromiseRow[], today: Day): Promise<void> {
   if (rows.length === 0) return;
   const told = rows.map(({ lotId, judgement, effective, generations }) => ({
     lot_id: lotId,
@@ -174,7 +175,7 @@ const COLUMNS = sql.join(COLUMN_NAMES.map((name) => sql.ref(name)));
 const EXCLUDED = sql.join(COLUMN_NAMES.map((name) => sql.ref(`excluded.${name}`)));
 
 /** What was judged of a lot, or null while it waits. */
-export async function readPromise(db: Db, lotId: number) {
+export async function readPromise(db: Db, lotId: LotId) {
   const row = await db.selectFrom('lot_promise').selectAll().where('lot_id', '=', lotId).executeTakeFirst();
   return row ?? null;
 }

@@ -1,8 +1,9 @@
+import type { Day, LineId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export interface NewReport {
-  readonly lotId: number;
-  readonly personId: number | null;
+  readonly lotId: LotId;
+  readonly personId: PersonId | null;
   readonly year: number;
   readonly trueToType: 'yes' | 'mostly' | 'no' | null;
   readonly taste: number | null;
@@ -10,7 +11,7 @@ export interface NewReport {
   readonly health: number | null;
   readonly liking: number | null;
   readonly words: string | null;
-  readonly writtenOn: string;
+  readonly writtenOn: Day;
   readonly writtenBy: number;
   readonly actKey: string;
 }
@@ -36,7 +37,7 @@ export async function recordReport(db: Db, report: NewReport): Promise<void> {
 }
 
 /** How the lots of a line, or one lot, did in gardens; newest first. */
-export async function findReports(db: Db, of: { readonly lineId: number } | { readonly lotId: number }) {
+export async function findReports(db: Db, of: { readonly lineId: LineId } | { readonly lotId: LotId }) {
   return db
     .selectFrom('report')
     .innerJoin('lot', 'lot.id', 'report.lot_id')

@@ -1,6 +1,7 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Rules } from '#core/house/rules.ts';
+import type { Day, GardenId, LineId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Aim, HoldKind, Kind, Origin } from '#core/lots/words.ts';
 import type { HoldReason } from '#core/passport/holds.ts';
 import type { FORMS, Passport } from '#core/passport/passport.ts';
@@ -9,7 +10,7 @@ import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Fact, MaybeFact, ReadOnly } from '#data/columns.ts';
 
 interface LineTable {
-  id: GeneratedAlways<number>;
+  id: GeneratedAlways<LineId>;
   crop_id: Fact<string>;
   name: Fact<string>;
   aim: ColumnType<Aim, Aim | undefined, Aim>;
@@ -20,7 +21,7 @@ interface LineTable {
 }
 
 interface LineAliasTable {
-  line_id: Fact<number>;
+  line_id: Fact<LineId>;
   name: Fact<string>;
 }
 
@@ -31,15 +32,15 @@ interface LotCodeCounterTable {
 
 /** What a lot is; changed by a corrected passport alone. */
 interface LotWrittenTable {
-  id: GeneratedAlways<number>;
+  id: GeneratedAlways<LotId>;
   code: Fact<string>;
-  line_id: number;
+  line_id: LineId;
   origin: Fact<Origin>;
   kind: Kind;
   unit: Fact<StockUnit>;
   seeds_per_gram: number;
   donor_id: number | null;
-  garden_id: number | null;
+  garden_id: GardenId | null;
   harvested: string | null;
   plants_harvested: number | null;
   treated: 'yes' | 'unknown' | null;
@@ -47,7 +48,7 @@ interface LotWrittenTable {
   open_by: string | null;
   generation: MaybeFact<number>;
   note: MaybeFact<string>;
-  taken_in_on: Fact<string>;
+  taken_in_on: Fact<Day>;
   search_text: string;
   act_key: Fact<string>;
   shelf_key: ColumnType<string, never, never>;
@@ -55,7 +56,7 @@ interface LotWrittenTable {
 
 /** What a lot holds and how it germinates: changes with every movement and every outlook. */
 interface LotStateTable {
-  lot_id: GeneratedAlways<number>;
+  lot_id: GeneratedAlways<LotId>;
   on_hand: ColumnType<number, never, never>;
   verdict: VerdictKind | null;
   tested_sprouted: number | null;
@@ -76,48 +77,48 @@ interface LotParentTable {
 
 interface PassportTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   answers: ColumnType<Passport, string, never>;
   why: MaybeFact<string>;
-  written_on: Fact<string>;
-  written_by: MaybeFact<number>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface EvidenceTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   seen: Fact<'plants' | 'fruits' | 'kernels'>;
   source: Fact<'trial' | 'grow-out' | 'report' | 'sorting'>;
   off_types: Fact<number>;
   looked_at: Fact<number>;
   shows: Fact<number>;
-  seen_on: Fact<string>;
+  seen_on: Fact<Day>;
   note: MaybeFact<string>;
   instead_of: MaybeFact<number>;
-  written_by: MaybeFact<number>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface IncidentTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   kind: Fact<'mix-up' | 'contamination'>;
   what: Fact<string>;
   share: MaybeFact<number>;
   discarded: Fact<boolean>;
-  happened_on: Fact<string>;
-  written_by: MaybeFact<number>;
+  happened_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface TrialTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   must_show: Fact<string>;
   plants_wanted: Fact<number>;
-  set_on: Fact<string>;
-  set_by: MaybeFact<number>;
+  set_on: Fact<Day>;
+  set_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
@@ -129,15 +130,15 @@ interface TrialEndTable {
   reason: Fact<string>;
   old_line: MaybeFact<number>;
   new_line: MaybeFact<number>;
-  ended_on: Fact<string>;
-  ended_by: MaybeFact<number>;
+  ended_on: Fact<Day>;
+  ended_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface ReportTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
-  person_id: MaybeFact<number>;
+  lot_id: Fact<LotId>;
+  person_id: MaybeFact<PersonId>;
   year: Fact<number>;
   true_to_type: MaybeFact<'yes' | 'mostly' | 'no'>;
   taste: MaybeFact<number>;
@@ -145,13 +146,13 @@ interface ReportTable {
   health: MaybeFact<number>;
   liking: MaybeFact<number>;
   words: MaybeFact<string>;
-  written_on: Fact<string>;
-  written_by: MaybeFact<number>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface LotPromiseTable {
-  lot_id: number;
+  lot_id: LotId;
   promise: Claim;
   chance: number;
   chance_true: number;
@@ -167,7 +168,7 @@ interface LotPromiseTable {
 }
 
 interface LotOutlookTable {
-  lot_id: number;
+  lot_id: LotId;
   low: number;
   median: number;
   high: number;
@@ -179,36 +180,36 @@ interface LotOutlookTable {
 }
 
 interface OutlookStaleTable {
-  lot_id: number;
+  lot_id: LotId;
   since: ColumnType<Date, Date | undefined, Date>;
 }
 
 interface PromiseStaleTable {
-  lot_id: number;
+  lot_id: LotId;
   since: ColumnType<Date, Date | undefined, Date>;
 }
 
 interface HoldTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   kind: Fact<HoldKind>;
   reason: Fact<string>;
   rule: MaybeFact<HoldReason>;
-  set_on: Fact<string>;
-  set_by: MaybeFact<number>;
+  set_on: Fact<Day>;
+  set_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface HoldLiftTable {
   hold_id: Fact<number>;
   reason: Fact<string>;
-  lifted_on: Fact<string>;
-  lifted_by: MaybeFact<number>;
+  lifted_on: Fact<Day>;
+  lifted_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface BlendTable {
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   probit_mean: Fact<number>;
   probit_spread: Fact<number>;
   act_key: Fact<string>;

@@ -1,8 +1,9 @@
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { TrialOutcome } from '#data/lots/tables.ts';
 
 /** Trials of a lot, newest first, with how they ended. */
-export async function findTrials(db: Db, lotId: number) {
+export async function findTrials(db: Db, lotId: LotId) {
   return db
     .selectFrom('trial')
     .leftJoin('trial_end', 'trial_end.trial_id', 'trial.id')
@@ -28,7 +29,7 @@ export async function findTrials(db: Db, lotId: number) {
 
 export async function createTrial(
   db: Db,
-  trial: { lotId: number; mustShow: string; plantsWanted: number; setOn: string; setBy: number | null; actKey: string },
+  trial: { lotId: LotId; mustShow: string; plantsWanted: number; setOn: Day; setBy: number | null; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('trial')
@@ -51,7 +52,7 @@ export async function endTrial(
     reason: string;
     oldLine: number | null;
     newLine: number | null;
-    endedOn: string;
+    endedOn: Day;
     endedBy: number;
     actKey: string;
   },

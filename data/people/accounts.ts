@@ -1,9 +1,10 @@
+import type { AccountId, PersonId } from '#core/kernel/kinds.ts';
 import type { Role } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 
 export interface Actor {
-  readonly accountId: number;
-  readonly personId: number;
+  readonly accountId: AccountId;
+  readonly personId: PersonId;
   readonly name: string;
   readonly role: Role;
 }
@@ -21,7 +22,7 @@ export async function findAccountByEmail(db: Db, email: string) {
 /** Makes an account, or gives the person's account a new role and opens it again; returns its id. */
 export async function grantAccount(
   db: Db,
-  account: { personId: number; email: string; role: Role; passwordHash?: string },
+  account: { personId: PersonId; email: string; role: Role; passwordHash?: string },
 ): Promise<number> {
   const row = await db
     .insertInto('account')
@@ -32,7 +33,7 @@ export async function grantAccount(
   return row.id;
 }
 
-export async function findAccountOfPerson(db: Db, personId: number) {
+export async function findAccountOfPerson(db: Db, personId: PersonId) {
   return db
     .selectFrom('account')
     .select(['id', 'email', 'role', 'closed_at as closedAt'])
@@ -41,7 +42,7 @@ export async function findAccountOfPerson(db: Db, personId: number) {
 }
 
 /** Closes an account; an erased person's address goes with it. */
-export async function closeAccount(db: Db, accountId: number, now: Date, erase: boolean): Promise<void> {
+export async function closeAccount(db: Db, accountId: AccountId, now: Date, erase: boolean): Promise<void> {
   await db
     .updateTable('account')
     .set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }) })
@@ -61,6 +62,6 @@ export async function lockCoordinators(db: Db): Promise<number[]> {
   return rows.map(({ id }) => id);
 }
 
-export async function setPassword(db: Db, accountId: number, passwordHash: string): Promise<void> {
+export async function setPassword(db: Db, accountId: AccountId, passwordHash: string): Promise<void> {
   await db.updateTable('account').set({ password_hash: passwordHash }).where('id', '=', accountId).execute();
 }

@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
+import type { Metres, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -7,7 +8,7 @@ import { holdsWords } from '#data/search.ts';
  * The garden of this name: the person's own, else nobody's in particular, else (when nobody is named) the only one so called.
  * Made if there is none; returns its id.
  */
-export async function ensureGarden(db: Db, personId: number | null, name: string): Promise<number> {
+export async function ensureGarden(db: Db, personId: PersonId | null, name: string): Promise<number> {
   const called = db
     .selectFrom('garden')
     .select(['id', 'person_id as personId'])
@@ -38,7 +39,7 @@ export async function listGardens(db: Db, search = '') {
 }
 
 /** The garden where a person grew the newest lot, or any of theirs. */
-export async function findGardenOf(db: Db, personId: number): Promise<{ id: number; name: string } | undefined> {
+export async function findGardenOf(db: Db, personId: PersonId): Promise<{ id: number; name: string } | undefined> {
   return db
     .selectFrom('garden')
     .leftJoin('lot', 'lot.garden_id', 'garden.id')
@@ -68,7 +69,7 @@ export async function saveGardenPlace(db: Db, id: number, place: Point | null): 
 }
 
 /** Writes how far two gardens are apart, in place of what was written before. */
-export async function saveGardenDistance(db: Db, one: number, other: number, metres: number): Promise<void> {
+export async function saveGardenDistance(db: Db, one: number, other: number, metres: Metres): Promise<void> {
   await db
     .insertInto('garden_distance')
     .values({ one_id: Math.min(one, other), other_id: Math.max(one, other), metres })
@@ -84,7 +85,7 @@ const METRES_A_DEGREE = 111_000;
  * Gardens around one, nearest first: by their points, else by the distance somebody told. All within reach of pollen, however many gardens
  * the library knows: a box around the garden is asked for, and distances are measured inside it.
  */
-export async function findGardensNear(db: Db, id: number): Promise<{ id: number; name: string; metres: number; told: boolean }[]> {
+export async function findGardensNear(db: Db, id: number): Promise<{ id: number; name: string; metres: Metres; told: boolean }[]> {
   const here = await db.selectFrom('garden').select(['latitude', 'longitude']).where('id', '=', id).executeTakeFirst();
   const point = pointOf(here);
   const [around, told] = await Promise.all([
@@ -111,7 +112,7 @@ export async function findGardensNear(db: Db, id: number): Promise<{ id: number;
 const pointOf = (place: { latitude: number | null; longitude: number | null } | undefined): Point | null =>
   place && place.latitude !== null && place.longitude !== null ? { latitude: place.latitude, longitude: place.longitude } : null;
 
-async function findInBox(db: Db, here: Point): Promise<{ id: number; name: string; metres: number }[]> {
+async function findInBox(db: Db, here: Point): Promise<{ id: number; name: string; metres: Metres }[]> {
   const high = FARTHEST_METRES / METRES_A_DEGREE;
   // Degrees of longitude narrow towards the poles.
   const wide = Math.min(180, high / Math.max(0.01, Math.cos((here.latitude * Math.PI) / 180)));

@@ -1,6 +1,7 @@
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
-export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: number | null; expiresAt: Date }): Promise<void> {
+export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: AccountId | null; expiresAt: Date }): Promise<void> {
   await db
     .insertInto('one_time_link')
     .values({ token_hash: link.tokenHash, account_id: link.accountId, expires_at: link.expiresAt })
@@ -8,7 +9,7 @@ export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: n
 }
 
 /** The link if it is unused and not expired, locked until the transaction ends so that it works once. */
-export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ accountId: number | null } | null> {
+export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ accountId: AccountId | null } | null> {
   const row = await db
     .selectFrom('one_time_link')
     .select('account_id as accountId')

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
-import type { Db } from '#data/database.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { searchKey } from '#core/search/searchKey.ts';
+import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
 export interface PersonFields {
@@ -119,7 +120,7 @@ export type PeopleSort = 'name' | 'loans';
 /** Members and others with their open loans, a page at a time. */
 export async function listPeople(
   db: Db,
-  page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: string },
+  page: { search: string; sort: PeopleSort; membersOnly: boolean; limit: number; offset: number; today: Day },
 ) {
   const open = db
     .selectFrom('open_loan')

@@ -1,3 +1,4 @@
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Actor } from './accounts.ts';
 
@@ -23,7 +24,7 @@ export async function findFormerSession(db: Db, tokenHash: Buffer): Promise<numb
 
 export async function createSession(
   db: Db,
-  session: { tokenHash: Buffer; accountId: number; device: string; expiresAt: Date },
+  session: { tokenHash: Buffer; accountId: AccountId; device: string; expiresAt: Date },
 ): Promise<void> {
   await db
     .insertInto('session')
@@ -37,7 +38,7 @@ export async function revokeSession(db: Db, tokenHash: Buffer, now: Date): Promi
 }
 
 /** Ends all of an account's sessions; returns how many were open. */
-export async function revokeSessions(db: Db, accountId: number, now: Date): Promise<number> {
+export async function revokeSessions(db: Db, accountId: AccountId, now: Date): Promise<number> {
   const result = await db
     .updateTable('session')
     .set({ revoked_at: now })

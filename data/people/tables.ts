@@ -1,9 +1,10 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { AccountId, GardenId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import type { Role } from '#core/people/may.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface PersonTable {
-  id: GeneratedAlways<number>;
+  id: GeneratedAlways<PersonId>;
   name: string;
   email: string | null;
   phone: string | null;
@@ -14,8 +15,8 @@ interface PersonTable {
 }
 
 interface GardenTable {
-  id: GeneratedAlways<number>;
-  person_id: MaybeFact<number>;
+  id: GeneratedAlways<GardenId>;
+  person_id: MaybeFact<PersonId>;
   name: string;
   latitude: number | null;
   longitude: number | null;
@@ -24,12 +25,12 @@ interface GardenTable {
 interface GardenDistanceTable {
   one_id: Fact<number>;
   other_id: Fact<number>;
-  metres: number;
+  metres: Metres;
 }
 
 interface AccountTable {
-  id: GeneratedAlways<number>;
-  person_id: Fact<number>;
+  id: GeneratedAlways<AccountId>;
+  person_id: Fact<PersonId>;
   email: string;
   password_hash: string | null;
   role: Role;
@@ -38,7 +39,7 @@ interface AccountTable {
 
 interface SessionTable {
   token_hash: Fact<Buffer>;
-  account_id: Fact<number>;
+  account_id: Fact<AccountId>;
   device: Fact<string>;
   expires_at: Date;
   revoked_at: Date | null;
@@ -46,7 +47,7 @@ interface SessionTable {
 
 interface OneTimeLinkTable {
   token_hash: Fact<Buffer>;
-  account_id: MaybeFact<number>;
+  account_id: MaybeFact<AccountId>;
   expires_at: Fact<Date>;
   used_at: Date | null;
 }
@@ -59,7 +60,7 @@ interface WrongTryTable {
 
 interface ParkedFormTable {
   id: ColumnType<string, never, never>;
-  account_id: Fact<number>;
+  account_id: Fact<AccountId>;
   path: Fact<string>;
   fields: ColumnType<Record<string, string>, string, never>;
 }

@@ -1,10 +1,11 @@
 import { sql } from 'kysely';
+import type { Day, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { MovementKind, OutsideAccount } from '#data/stock/tables.ts';
 
 export interface NewMovement {
   readonly actKey: string;
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly kind: MovementKind;
   readonly from: { readonly holding: number } | { readonly outside: OutsideAccount };
   readonly to: { readonly holding: number } | { readonly outside: OutsideAccount };
@@ -12,8 +13,8 @@ export interface NewMovement {
   readonly amount: number;
   readonly typed: string | null;
   readonly reason: string | null;
-  readonly happenedOn: string;
-  readonly personId: number | null;
+  readonly happenedOn: Day;
+  readonly personId: PersonId | null;
 }
 
 /** Writes one movement; the database moves both balances, or refuses when the holding has too little. */
@@ -39,7 +40,7 @@ export async function move(db: Db, movement: NewMovement): Promise<void> {
 }
 
 /** Every movement of a lot, oldest first, with the balance after each. */
-export async function readLedger(db: Db, lotId: number) {
+export async function readLedger(db: Db, lotId: LotId) {
   return db
     .selectFrom('movement')
     .leftJoin('person', 'person.id', 'movement.person_id')

@@ -1,10 +1,11 @@
 import { sql } from 'kysely';
+import type { Day, LotId, PlaceId } from '#core/kernel/kinds.ts';
 import type { PlaceWarmth } from '#core/stock/placeByRule.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
 /** Where a lot lies, jar by jar: loose seed before packets, and empty jars after full ones. */
-export async function findHoldings(db: Db, lotId: number) {
+export async function findHoldings(db: Db, lotId: LotId) {
   return db
     .selectFrom('holding')
     .innerJoin('place', 'place.id', 'holding.place_id')
@@ -18,7 +19,7 @@ export async function findHoldings(db: Db, lotId: number) {
 
 export async function createHolding(
   db: Db,
-  holding: { lotId: number; placeId: number; container: string; packetUnits?: number },
+  holding: { lotId: LotId; placeId: PlaceId; container: string; packetUnits?: number },
 ): Promise<number> {
   return (
     await db
@@ -34,7 +35,7 @@ export async function listPlaces(db: Db) {
 }
 
 /** Places whose warmth has been written down, with how warm each is on a day. */
-export async function readPlaceWarmth(db: Db, today: string): Promise<PlaceWarmth[]> {
+export async function readPlaceWarmth(db: Db, today: Day): Promise<PlaceWarmth[]> {
   return db
     .selectFrom('place_climate')
     .innerJoin('place', 'place.id', 'place_climate.place_id')

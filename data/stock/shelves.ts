@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
 import { lots } from '#data/lots/lots.ts';
@@ -9,7 +10,7 @@ export interface ShelfPage {
   readonly crop: string;
   readonly state: ShelfState | '';
   readonly sort: ShelfSort;
-  readonly today: string;
+  readonly today: Day;
   readonly limit: number;
   readonly offset: number;
 }

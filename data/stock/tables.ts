@@ -1,26 +1,27 @@
 import type { ColumnType, GeneratedAlways } from 'kysely';
+import type { Day, HoldingId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact, WrittenAt } from '#data/columns.ts';
 
 interface PlaceClimateTable {
   id: GeneratedAlways<number>;
-  place_id: Fact<number>;
+  place_id: Fact<PlaceId>;
   since: Fact<string>;
   celsius: Fact<number>;
   humidity: Fact<number>;
   why: MaybeFact<string>;
-  written_by: MaybeFact<number>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface PlaceTable {
-  id: GeneratedAlways<number>;
+  id: GeneratedAlways<PlaceId>;
   name: Fact<string>;
 }
 
 interface HoldingTable {
-  id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
-  place_id: number;
+  id: GeneratedAlways<HoldingId>;
+  lot_id: Fact<LotId>;
+  place_id: PlaceId;
   container: string;
   packet_units: MaybeFact<number>;
   balance: ColumnType<number, never, never>;
@@ -47,7 +48,7 @@ export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count d
 interface MovementTable {
   id: GeneratedAlways<number>;
   act_key: Fact<string>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   kind: Fact<MovementKind>;
   from_holding: MaybeFact<number>;
   from_outside: MaybeFact<OutsideAccount>;
@@ -56,9 +57,9 @@ interface MovementTable {
   amount: Fact<number>;
   typed: MaybeFact<string>;
   reason: MaybeFact<string>;
-  happened_on: Fact<string>;
+  happened_on: Fact<Day>;
   written_at: WrittenAt;
-  person_id: MaybeFact<number>;
+  person_id: MaybeFact<PersonId>;
 }
 
 interface ContainerTable {

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Seeds } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export interface LineForWants {
@@ -6,7 +7,7 @@ export interface LineForWants {
   readonly name: string;
   readonly crop: string;
   readonly cropId: string;
-  readonly lots: readonly { readonly code: string; readonly seeds: number; readonly germination: number; readonly mayBeLent: number }[];
+  readonly lots: readonly { readonly code: string; readonly seeds: Seeds; readonly germination: number; readonly mayBeLent: number }[];
   readonly lentAYear: number;
 }
 

@@ -1,11 +1,12 @@
 import { sql } from 'kysely';
+import type { Day, LotId, TestId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { setNextCount } from './tests.ts';
 
 /** Takes back the end of a test: it is counted on, and may end again. */
 export async function reopenTest(
   db: Db,
-  reopening: { testId: number; reason: string; reopenedOn: string; reopenedBy: number; actKey: string },
+  reopening: { testId: TestId; reason: string; reopenedOn: Day; reopenedBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('test_reopening')
@@ -30,7 +31,7 @@ export async function reopenTest(
 }
 
 /** Ends of a test that were taken back, with why, oldest first. */
-export async function readReopenings(db: Db, testId: number) {
+export async function readReopenings(db: Db, testId: TestId) {
   return db
     .selectFrom('test_reopening')
     .innerJoin('test_ending', 'test_ending.id', 'test_reopening.ending_id')
@@ -50,7 +51,7 @@ export async function readReopenings(db: Db, testId: number) {
 
 export async function addPotted(
   db: Db,
-  potted: { testId: number; seedlings: number; pottedOn: string; note: string | null; pottedBy: number; actKey: string },
+  potted: { testId: TestId; seedlings: number; pottedOn: Day; note: string | null; pottedBy: number; actKey: string },
 ): Promise<void> {
   await db
     .insertInto('potted')
@@ -66,7 +67,7 @@ export async function addPotted(
 }
 
 /** Seedlings that were potted up from the tests of a lot, oldest first. */
-export async function readPotted(db: Db, of: { lotId: number } | { testId: number }) {
+export async function readPotted(db: Db, of: { lotId: LotId } | { testId: TestId }) {
   const query = db
     .selectFrom('potted')
     .innerJoin('germination_test', 'germination_test.id', 'potted.test_id')

@@ -1,12 +1,13 @@
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** Lets whoever else makes or ends this account's address wait until the transaction ends. */
-export async function lockFeed(db: Db, accountId: number): Promise<void> {
+export async function lockFeed(db: Db, accountId: AccountId): Promise<void> {
   await db.selectFrom('account').select('id').where('id', '=', accountId).forUpdate().execute();
 }
 
 /** Ends whatever address somebody's calendar had. @returns whether there was one */
-export async function revokeFeed(db: Db, accountId: number, now: Date): Promise<boolean> {
+export async function revokeFeed(db: Db, accountId: AccountId, now: Date): Promise<boolean> {
   const done = await db
     .updateTable('calendar_feed')
     .set({ revoked_at: now })
@@ -16,12 +17,12 @@ export async function revokeFeed(db: Db, accountId: number, now: Date): Promise<
   return done.numUpdatedRows > 0n;
 }
 
-export async function createFeed(db: Db, feed: { tokenHash: Buffer; accountId: number }): Promise<void> {
+export async function createFeed(db: Db, feed: { tokenHash: Buffer; accountId: AccountId }): Promise<void> {
   await db.insertInto('calendar_feed').values({ token_hash: feed.tokenHash, account_id: feed.accountId }).execute();
 }
 
 /** Since when an account has an address for its calendar; null without one. */
-export async function feedSince(db: Db, accountId: number): Promise<Date | null> {
+export async function feedSince(db: Db, accountId: AccountId): Promise<Date | null> {
   const row = await db
     .selectFrom('calendar_feed')
     .select('made_at')

@@ -1,7 +1,8 @@
 import type { SeedPlace, SeedState } from '#core/germination/towel.ts';
+import type { Day, TestId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
-export async function readChecks(db: Db, testId: number) {
+export async function readChecks(db: Db, testId: TestId) {
   return db
     .selectFrom('test_check')
     .leftJoin('person', 'person.id', 'test_check.checked_by')
@@ -22,8 +23,8 @@ export async function readChecks(db: Db, testId: number) {
 }
 
 export interface NewCheck {
-  readonly testId: number;
-  readonly checkedOn: string;
+  readonly testId: TestId;
+  readonly checkedOn: Day;
   readonly note: string | null;
   readonly reWetted: boolean;
   readonly mould: boolean;

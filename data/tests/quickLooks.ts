@@ -1,12 +1,13 @@
 import type { QuickLook } from '#core/germination/quickLooks.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export interface NewQuickLook {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly kind: QuickLook;
   readonly looked: number;
   readonly good: number;
-  readonly lookedOn: string;
+  readonly lookedOn: Day;
   readonly note: string | null;
   readonly lookedBy: number;
   readonly actKey: string;
@@ -28,7 +29,7 @@ export async function addQuickLook(db: Db, look: NewQuickLook): Promise<void> {
     .execute();
 }
 
-export async function findQuickLooks(db: Db, lotId: number) {
+export async function findQuickLooks(db: Db, lotId: LotId) {
   return db
     .selectFrom('quick_look')
     .leftJoin('person', 'person.id', 'quick_look.looked_by')

@@ -2,23 +2,24 @@ import type { GeneratedAlways } from 'kysely';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { QuickLook } from '#core/germination/quickLooks.ts';
 import type { SeedState } from '#core/germination/towel.ts';
+import type { AccountId, Day, LotId, PersonId, TestId } from '#core/kernel/kinds.ts';
 import type { Fact, FactWithDefault, MaybeFact, WrittenAt } from '#data/columns.ts';
 
 interface EmergenceTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   sown: Fact<number>;
   up: Fact<number>;
-  seen_on: Fact<string>;
+  seen_on: Fact<Day>;
   note: MaybeFact<string>;
-  written_by: MaybeFact<number>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface GerminationTestTable {
-  id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
-  laid_on: Fact<string>;
+  id: GeneratedAlways<TestId>;
+  lot_id: Fact<LotId>;
+  laid_on: Fact<Day>;
   /** As laid, and as put right since: kept by a trigger on its towels. */
   seeds_laid: Fact<number>;
   counted: Fact<Counted>;
@@ -35,30 +36,30 @@ interface GerminationTestTable {
   part: MaybeFact<string>;
   series_of: MaybeFact<number>;
   batch_seeds: MaybeFact<number>;
-  laid_by: MaybeFact<number>;
+  laid_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface TestTowelTable {
   id: GeneratedAlways<number>;
-  test_id: Fact<number>;
+  test_id: Fact<TestId>;
   replicate: Fact<number>;
   seeds: Fact<number>;
   places: Fact<number>;
   reason: MaybeFact<string>;
-  written_on: Fact<string>;
-  written_by: MaybeFact<number>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface TestCheckTable {
   id: GeneratedAlways<number>;
-  test_id: Fact<number>;
-  checked_on: Fact<string>;
+  test_id: Fact<TestId>;
+  checked_on: Fact<Day>;
   note: MaybeFact<string>;
   re_wetted: FactWithDefault<boolean>;
   mould: FactWithDefault<boolean>;
-  checked_by: MaybeFact<number>;
+  checked_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
@@ -73,7 +74,7 @@ interface TestPhotoTable {
 interface SeedMarkTable {
   id: GeneratedAlways<number>;
   check_id: Fact<number>;
-  test_id: Fact<number>;
+  test_id: Fact<TestId>;
   replicate: FactWithDefault<number>;
   seed: Fact<number>;
   state: Fact<SeedState>;
@@ -85,8 +86,8 @@ interface TestEndingTable extends TestEnd {
 
 /** The end of a test that stands. */
 interface TestEnd {
-  test_id: Fact<number>;
-  ended_on: Fact<string>;
+  test_id: Fact<TestId>;
+  ended_on: Fact<Day>;
   outcome: Fact<'read' | 'abandoned'>;
   sprouted: Fact<number>;
   abnormal: FactWithDefault<number>;
@@ -94,37 +95,37 @@ interface TestEnd {
   fresh: FactWithDefault<number>;
   dead: FactWithDefault<number>;
   reason: MaybeFact<string>;
-  ended_by: MaybeFact<number>;
+  ended_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface TestReopeningTable {
   ending_id: Fact<number>;
   reason: Fact<string>;
-  reopened_on: Fact<string>;
-  reopened_by: MaybeFact<number>;
+  reopened_on: Fact<Day>;
+  reopened_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface PottedTable {
   id: GeneratedAlways<number>;
-  test_id: Fact<number>;
+  test_id: Fact<TestId>;
   seedlings: Fact<number>;
-  potted_on: Fact<string>;
+  potted_on: Fact<Day>;
   note: MaybeFact<string>;
-  potted_by: MaybeFact<number>;
+  potted_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
 interface QuickLookTable {
   id: GeneratedAlways<number>;
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   kind: Fact<QuickLook>;
   looked: Fact<number>;
   good: Fact<number>;
-  looked_on: Fact<string>;
+  looked_on: Fact<Day>;
   note: MaybeFact<string>;
-  looked_by: MaybeFact<number>;
+  looked_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
 }
 
@@ -139,7 +140,7 @@ interface TestBenchTable {
 }
 
 interface PlannedTestTable {
-  lot_id: Fact<number>;
+  lot_id: Fact<LotId>;
   week: Fact<string>;
   pinned: Fact<boolean>;
   act_key: Fact<string>;
@@ -147,7 +148,7 @@ interface PlannedTestTable {
 
 interface CalendarFeedTable {
   token_hash: Fact<Buffer>;
-  account_id: Fact<number>;
+  account_id: Fact<AccountId>;
   made_at: WrittenAt;
   revoked_at: Date | null;
 }

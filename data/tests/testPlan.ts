@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Spot } from '#core/germination/layout.ts';
+import type { LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 export interface TestBench {
@@ -89,13 +90,13 @@ export async function listStanding(db: Db) {
 }
 
 export interface PlannedTest {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly week: string;
   readonly pinned: boolean;
 }
 
 /** Puts a whole plan in the place of the one before. */
-export async function replacePlan(db: Db, plan: readonly PlannedTest[], by: { actKey: string; personId: number }): Promise<void> {
+export async function replacePlan(db: Db, plan: readonly PlannedTest[], by: { actKey: string; personId: PersonId }): Promise<void> {
   await db.deleteFrom('planned_test').execute();
   if (plan.length > 0)
     await db

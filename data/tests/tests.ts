@@ -1,12 +1,13 @@
 import { sql } from 'kysely';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { Countable, StateCounts } from '#core/germination/towel.ts';
+import type { Day, LotId, TestId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { COUNTED_AHEAD, holdsWords } from '#data/search.ts';
 
 export interface NewTest {
-  readonly lotId: number;
-  readonly laidOn: string;
+  readonly lotId: LotId;
+  readonly laidOn: Day;
   /** Of all replicates together, which are laid of one size. */
   readonly seedsLaid: number;
   readonly replicates: number;
@@ -22,7 +23,7 @@ export interface NewTest {
   readonly part: string | null;
   readonly seriesOf: number | null;
   readonly batchSeeds: number | null;
-  readonly nextCountOn: string;
+  readonly nextCountOn: Day;
   readonly laidBy: number;
   readonly actKey: string;
 }
@@ -129,7 +130,7 @@ export async function lockTest(db: Db, id: number) {
   return findTest(db, id);
 }
 
-export async function testsOfLot(db: Db, lotId: number) {
+export async function testsOfLot(db: Db, lotId: LotId) {
   return tests(db)
     .where('germination_test.lot_id', '=', lotId)
     .orderBy('germination_test.laid_on', 'desc')
@@ -172,7 +173,7 @@ export async function readSeries(db: Db, test: { id: number; seriesOf: number | 
 }
 
 /** The towel that wants counting next after this one, today's and overdue ones in order of place and age; null when it is the last. */
-export async function nextDueTest(db: Db, today: string, after: { id: number } | null) {
+export async function nextDueTest(db: Db, today: Day, after: { id: number } | null) {
   const rows = await db
     .selectFrom('germination_test')
     .select(['id'])
@@ -184,15 +185,15 @@ export async function nextDueTest(db: Db, today: string, after: { id: number } |
   return { next: rows[at + 1]?.id ?? rows.find(({ id }) => id !== after?.id)?.id ?? null, due: rows.length };
 }
 
-export async function setNextCount(db: Db, testId: number, on: string): Promise<void> {
+export async function setNextCount(db: Db, testId: TestId, on: string): Promise<void> {
   await db.updateTable('germination_test').set({ next_count_on: on }).where('id', '=', testId).execute();
 }
 
 export async function endTest(
   db: Db,
   end: {
-    testId: number;
-    endedOn: string;
+    testId: TestId;
+    endedOn: Day;
     outcome: 'read' | 'abandoned';
     counts: Pick<StateCounts, Countable>;
     reason: string | null;
@@ -215,7 +216,7 @@ export async function endTest(
 }
 
 /** How many towels lie on the bench, and how many want counting by `today`. */
-export async function countOpenTests(db: Db, today: string): Promise<{ open: number; due: number }> {
+export async function countOpenTests(db: Db, today: Day): Promise<{ open: number; due: number }> {
   const row = await db
     .selectFrom('germination_test')
     .select((eb) => [eb.fn.countAll<number>().as('open'), sql<number>`count(*) filter (where next_count_on <= ${today})`.as('due')])

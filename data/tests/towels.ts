@@ -1,8 +1,9 @@
 import type { SeedMark } from '#core/germination/towel.ts';
+import type { Day, Seeds, TestId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** All sightings of a test in the order they were written. */
-export async function readMarks(db: Db, testId: number): Promise<SeedMark[]> {
+export async function readMarks(db: Db, testId: TestId): Promise<SeedMark[]> {
   return db
     .selectFrom('seed_mark')
     .innerJoin('test_check', 'test_check.id', 'seed_mark.check_id')
@@ -13,7 +14,7 @@ export async function readMarks(db: Db, testId: number): Promise<SeedMark[]> {
 }
 
 /** A test's towels as they were laid and put right, in the order written. */
-export async function readTowels(db: Db, testId: number) {
+export async function readTowels(db: Db, testId: TestId) {
   return db
     .selectFrom('test_towel')
     .leftJoin('person', 'person.id', 'test_towel.written_by')
@@ -24,12 +25,12 @@ export async function readTowels(db: Db, testId: number) {
 }
 
 export interface NewTowel {
-  readonly testId: number;
+  readonly testId: TestId;
   readonly replicate: number;
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly places: number;
   readonly reason: string;
-  readonly writtenOn: string;
+  readonly writtenOn: Day;
   readonly writtenBy: number;
   readonly actKey: string;
 }

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Day, PersonId } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
 
@@ -16,7 +17,7 @@ export interface DueCount {
   variety: string;
   crop: string;
   treated: Treated;
-  laidOn: string;
+  laidOn: Day;
   seedsLaid: number;
   finalCountDays: number;
   total: number;
@@ -38,7 +39,7 @@ export interface DueReturn {
   crop: string;
   treated: Treated;
   member: string;
-  memberId: number;
+  memberId: PersonId;
   packets: number;
   total: number;
 }
@@ -65,7 +66,7 @@ export interface HeldLot {
 }
 
 /** What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind. */
-export async function readDue(db: Db, today: string) {
+export async function readDue(db: Db, today: Day) {
   const [counts, tests, returns, holds, openings] = await Promise.all([
     sql<DueCount>`
       select t.id, t.next_count_on as "on", ${LOT}, t.laid_on as "laidOn", t.seeds_laid as "seedsLaid", t.final_count_days as "finalCountDays", count(*) over () as total
@@ -103,7 +104,7 @@ export interface ComingDay {
 }
 
 /** How much falls due on each day after `today` up to `until`. */
-export async function readComing(db: Db, today: string, until: string): Promise<ComingDay[]> {
+export async function readComing(db: Db, today: Day, until: string): Promise<ComingDay[]> {
   const { rows } = await sql<ComingDay>`
     select next_count_on as "on", 'count' as kind, count(*) from germination_test where next_count_on > ${today} and next_count_on <= ${until} group by 1
     union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1

@@ -2,6 +2,7 @@ import { acknowledgeForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import { cautionsFor } from '#core/bench/methods.ts';
 import { type Caution, type Step } from '#core/bench/steps.ts';
+import type { PersonId } from '#core/kernel/kinds.ts';
 import type { Batch } from '#data/bench/batches.ts';
 import { findAcknowledged, acknowledge } from '#data/bench/cautions.ts';
 import type { Db } from '#data/database.ts';
@@ -14,7 +15,7 @@ import { type BatchGone, openBatch } from './batchAt.server.ts';
 export type ReadFirst = { readonly code: 'read first'; readonly cautions: readonly Caution[] };
 
 /** Hazards of a batch's step that this person has not yet said to have read. */
-export async function unreadCautions(db: Db, batch: Batch, personId: number, step: Step = batch.step): Promise<readonly Caution[]> {
+export async function unreadCautions(db: Db, batch: Batch, personId: PersonId, step: Step = batch.step): Promise<readonly Caution[]> {
   const [read, house] = await Promise.all([findAcknowledged(db, batch.id, personId), readHouse(db)]);
   return cautionsFor(step, batch.facts, batch.treated === 'yes', house!.rules).filter((caution) => !read.includes(caution));
 }

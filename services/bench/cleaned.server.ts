@@ -1,3 +1,4 @@
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -17,7 +18,7 @@ export function unitsOf(amount: Amount, unit: StockUnit, seedsPerGram: number): 
 }
 
 /** The lot's holding of loose seed at this place and in this container, made if need be; the one it has where neither is said. */
-async function holdingFor(tx: Db, lotId: number, place: string | null, container: string | null): Promise<number> {
+async function holdingFor(tx: Db, lotId: LotId, place: string | null, container: string | null): Promise<number> {
   const loose = (await findHoldings(tx, lotId)).filter(({ packetUnits }) => packetUnits === null);
   const first = loose[0]!;
   const wanted = { place: place ?? first.place, container: container ?? first.container };
@@ -33,7 +34,7 @@ export async function enterClean(
     actKey: string;
     units: number;
     typed: string;
-    today: string;
+    today: Day;
     actor: Actor;
     isLast: boolean;
     place: string | null;

@@ -2,6 +2,7 @@ import { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -76,7 +77,7 @@ async function settleStock(
   tx: Db,
   lot: NonNullable<Awaited<ReturnType<typeof lockLot>>>,
   units: number,
-  by: { actKey: string; typed: string; today: string; actor: Actor },
+  by: { actKey: string; typed: string; today: Day; actor: Actor },
   refuse: Refuse<Short | { readonly code: 'more than there was' }>,
 ): Promise<void> {
   const gone = lot.onHand - units;
@@ -102,8 +103,8 @@ async function settleStock(
 /** Lifts the drying hold of seed that is dry, when asked to; seed that was put away too soon is held for just that. */
 async function settleDrying(
   tx: Db,
-  lotId: number,
-  today: string,
+  lotId: LotId,
+  today: Day,
   actor: Actor,
   finish: { key: string; liftDrying: boolean; reason: string | null },
   against: readonly NotDry[],

@@ -3,6 +3,7 @@ import { ofLot } from '#contracts/fields.ts';
 import { schoolOf, seedsToTellApart } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor, type Method } from '#core/bench/methods.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TRIAL, trialState } from '#core/states/states.ts';
@@ -78,8 +79,8 @@ async function splitOff(
   lot: Lot,
   method: Method,
   house: House,
-  { today, actor, actKey }: { today: string; actor: Actor; actKey: string },
-): Promise<{ lotId: number; code: string }> {
+  { today, actor, actKey }: { today: Day; actor: Actor; actKey: string },
+): Promise<{ lotId: LotId; code: string }> {
   const code = await takeLotCode(tx, yearOf(today));
   const lotId = await createLot(
     tx,

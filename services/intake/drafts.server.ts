@@ -1,7 +1,8 @@
+import type { LoanId } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
-import type { Actor } from '#data/people/accounts.ts';
 import type { Db } from '#data/database.ts';
 import { createDraft, forgetDraft, saveDraft } from '#data/intake/drafts.ts';
+import type { Actor } from '#data/people/accounts.ts';
 
 /** What a half-done interview is called in the list of them. */
 export function draftTitle(answers: Answers, cropName: string | null): string {
@@ -11,7 +12,7 @@ export function draftTitle(answers: Answers, cropName: string | null): string {
 }
 
 /** Begins an interview that is kept on the server from its first answer. */
-export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; loanId: number | null }): Promise<string> {
+export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; loanId: LoanId | null }): Promise<string> {
   return createDraft(db, { accountId: actor.accountId, answers: { ...draft.answers }, title: draft.title, loanId: draft.loanId });
 }
 

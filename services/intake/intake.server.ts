@@ -5,6 +5,7 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { aimBy, takesHybrids } from '#core/house/rules.ts';
 import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
+import type { Day, GardenId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
@@ -45,15 +46,15 @@ export type IntakeProblem =
 export type Intake = z.output<typeof intakeInput>;
 
 interface Parent {
-  readonly loanId: number;
-  readonly lotId: number;
-  readonly memberId: number;
+  readonly loanId: LoanId;
+  readonly lotId: LotId;
+  readonly memberId: PersonId;
   readonly generation: number | null;
   readonly variety: string;
 }
 
 /** What is judged by the interview alone, before anything is written: answers that contradict, and the house's rule on hybrids. */
-function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: string): IntakeProblem | null {
+function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: Day): IntakeProblem | null {
   const found = contradictionsIn(interview.passport, crop, today);
   if (found.length > 0) return { code: 'contradiction', found };
   if (interview.passport.kind === 'F1' && !takesHybrids(house.rules)) return { code: 'hybrids are not taken' };
@@ -82,7 +83,7 @@ export const receiveLot = command(
   },
 );
 
-async function findParent(tx: Db, loanId: number, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
+async function findParent(tx: Db, loanId: LoanId, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
   const loan = await lockLoan(tx, loanId);
   if (!loan || !mayFollow(LOAN, loanState(loan), 'seed returned')) return refuse({ code: 'loan is closed' });
   const lent = (await findLot(tx, loan.lotId))!;
@@ -94,7 +95,7 @@ async function findParent(tx: Db, loanId: number, interview: Interview, refuse: 
 
 interface Writing {
   readonly actor: Actor;
-  readonly today: string;
+  readonly today: Day;
   readonly intake: Intake;
   readonly crop: Crop;
   readonly house: House;
@@ -164,7 +165,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
 export const treatedColumn = ({ treated }: Passport): 'yes' | 'unknown' | null =>
   treated === true ? 'yes' : treated === 'unknown' ? 'unknown' : null;
 
-function openByOf(crop: Crop, passport: Passport, today: string): string | null {
+function openByOf(crop: Crop, passport: Passport, today: Day): string | null {
   const ripe = checkRipe(crop, passport, today);
   return ripe === null || ripe.kind === 'too early' ? null : ripe.openBy;
 }
@@ -185,7 +186,7 @@ function stockOf({ brought, passport }: Interview, crop: Crop): { unit: StockUni
 }
 
 /** What grew of the lent lot is evidence on it; and the loan ends unless more is still to come. */
-async function closeReturn(tx: Db, actor: Actor, today: string, intake: Intake, parent: Parent, lotId: number, crop: Crop): Promise<void> {
+async function closeReturn(tx: Db, actor: Actor, today: Day, intake: Intake, parent: Parent, lotId: LotId, crop: Crop): Promise<void> {
   const { passport, keepsLoanOpen } = intake.interview;
   const actKey = intake.key;
   const lookedAt = known(passport.plantsSown) ?? known(passport.plantsStanding);
@@ -225,7 +226,7 @@ async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: 
 }
 
 /** Places a garden by coordinates, or by a distance to another one: `47.2, -38.1`, or `300 m to Alder Row`. */
-async function placeGarden(tx: Db, gardenId: number, text: string, house: House, refuse: Refuse<IntakeProblem>): Promise<void> {
+async function placeGarden(tx: Db, gardenId: GardenId, text: string, house: House, refuse: Refuse<IntakeProblem>): Promise<void> {
   const [far = '', ...garden] = text.split(/\s(?:to|from)\s/i);
   const distance = parseDistance(far);
   const name = garden.join(' to ').trim();

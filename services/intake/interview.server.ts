@@ -1,24 +1,25 @@
-import { plantsBy, type Rules } from '#core/house/rules.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { crossing } from '#core/almanac/crossing.ts';
+import { plantsBy, type Rules } from '#core/house/rules.ts';
+import type { Day, LoanId, Metres } from '#core/kernel/kinds.ts';
 import { saidSoFar, type Answers } from '#core/passport/answers.ts';
 import { holdsByRule, type RuledHold } from '#core/passport/holds.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe, type Ripeness } from '#core/passport/ripe.ts';
 import { judgePlants, type PlantsReckoning } from '#core/population/bottleneck.ts';
-import { judgeLot, type LotForJudging } from '#core/promise/judgeLot.ts';
 import type { Judgement } from '#core/promise/judge.ts';
+import { judgeLot, type LotForJudging } from '#core/promise/judgeLot.ts';
 import { whatWouldRaise, type Raise } from '#core/promise/raise.ts';
 import { reasonsFor, type Reason } from '#core/promise/reasons.ts';
 import { enoughOf, type Enough } from '#core/stock/enough.ts';
 import type { Db } from '#data/database.ts';
-import { findGardenOf, findGrowersNear } from '#data/people/gardens.ts';
-import { findLineByName, findNearLines, readLentAYear, type NearLine } from '#data/lots/lines.ts';
 import { findLoan } from '#data/desk/loans.ts';
+import { findLineByName, findNearLines, readLentAYear, type NearLine } from '#data/lots/lines.ts';
 import { findLot } from '#data/lots/lots.ts';
 import { latestPassportFrom, readPassports } from '#data/lots/passports.ts';
 import { readHandedOn } from '#data/lots/promises.ts';
+import { findGardenOf, findGrowersNear } from '#data/people/gardens.ts';
 import { readCrossing } from '#services/lots/promises.server.ts';
 
 /** What the interview comes to so far, reckoned from what has been said; what is still open counts as unknown. */
@@ -34,7 +35,7 @@ export interface SoFar {
     readonly passport: Passport;
   } | null;
   /** What else of its crossing group the library knows to have grown around that garden in that year. */
-  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];
   /** Names of other crops that cross with this one, for choosing a neighbour. */
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
   /** Where the line of that name differs from the house. */
@@ -43,7 +44,7 @@ export interface SoFar {
 
 export async function readSoFar(
   db: Db,
-  { answers, crop, loanId, today, rules }: { answers: Answers; crop: Crop | null; loanId: number | null; today: string; rules: Rules },
+  { answers, crop, loanId, today, rules }: { answers: Answers; crop: Crop | null; loanId: LoanId | null; today: Day; rules: Rules },
 ): Promise<SoFar> {
   if (!crop) return { near: [], judged: null, grownNear: [], crossers: [], lineRules: {} };
   const variety = answers['variety'] ?? '';
@@ -94,8 +95,8 @@ async function judgeSoFar(
     answers: Answers;
     crop: Crop;
     passport: Passport;
-    loanId: number | null;
-    today: string;
+    loanId: LoanId | null;
+    today: Day;
     rules: Rules;
     line: Awaited<ReturnType<typeof findLineByName>>;
   },
@@ -123,14 +124,14 @@ async function judgeSoFar(
   };
 }
 
-async function parentsByLoan(db: Db, loanId: number): Promise<LotForJudging['parents']> {
+async function parentsByLoan(db: Db, loanId: LoanId): Promise<LotForJudging['parents']> {
   const loan = await findLoan(db, loanId);
   if (!loan) return [];
   return (await readHandedOn(db, [loan.lotId])).map(({ handedOn }) => ({ handedOn, seeds: 1 }));
 }
 
 /** Answers to start a return from: what the library knows of the lent lot, and of what else the grower's garden had in flower before. */
-export async function startOfReturn(db: Db, loanId: number, today: string): Promise<Answers> {
+export async function startOfReturn(db: Db, loanId: LoanId, today: Day): Promise<Answers> {
   const loan = (await findLoan(db, loanId))!;
   const lot = (await findLot(db, loan.lotId))!;
   const [passport] = await readPassports(db, lot.id);

@@ -4,6 +4,7 @@ import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import type { Counted } from '#core/germination/layout.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
+import type { Day, LineId, LotId, Seeds } from '#core/kernel/kinds.ts';
 import { blendPassports } from '#core/passport/blendPassports.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
@@ -39,7 +40,7 @@ export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart';
 export interface Blendable {
   readonly code: string;
   readonly harvested: string | null;
-  readonly seeds: number;
+  readonly seeds: Seeds;
   /** What is believed of its germination today, and how many of 10 such lots lie between. */
   readonly believed: Beta;
   readonly band: ReturnType<typeof bandOf>;
@@ -52,9 +53,9 @@ export interface Blendable {
 /** A lot and the others of its line that still have seed, the best first, as a blend would be reckoned from them. */
 export async function readBlendables(
   db: Db,
-  lot: { readonly code: string; readonly lineId: number; readonly cropId: string; readonly treated: 'yes' | 'unknown' | null },
+  lot: { readonly code: string; readonly lineId: LineId; readonly cropId: string; readonly treated: 'yes' | 'unknown' | null },
   house: House,
-  today: string,
+  today: Day,
 ) {
   const kept = (await findLotsOfLine(db, lot.lineId)).filter(({ code, onHand }) => code === lot.code || onHand > 0);
   const facts = new Map(
@@ -99,13 +100,13 @@ export async function readBlendables(
 }
 
 /** What is believed of a lot's germination today, with all the doubt there is. */
-function believedOf({ facts }: Awaited<ReturnType<typeof readOutlookFacts>>[number], today: string): Beta {
+function believedOf({ facts }: Awaited<ReturnType<typeof readOutlookFacts>>[number], today: Day): Beta {
   const { belief, ageOn } = outlookOf(facts, today);
   return betaAt(belief, ageOn(today), Infinity);
 }
 
 /** Days to half of what came up in a lot's last test of viability; null where it was not seen coming. */
-async function daysToHalf(db: Db, lotId: number): Promise<number | null> {
+async function daysToHalf(db: Db, lotId: LotId): Promise<number | null> {
   const last = (await testsOfLot(db, lotId)).find(({ outcome, kind }) => outcome === 'read' && kind === 'viability');
   if (!last) return null;
   const [{ towel }, checks] = [await readTowel(db, last.id), await readChecks(db, last.id)];
@@ -227,7 +228,7 @@ export const blendLots = command(
 );
 
 /** What so many seeds are in a lot's own unit; all that is left, where all its seeds are wanted. */
-function amountOf(lot: Lot, seeds: number, refuse: Refuse<BlendProblem>): { seeds: number; amount: number } {
+function amountOf(lot: Lot, seeds: Seeds, refuse: Refuse<BlendProblem>): { seeds: Seeds; amount: number } {
   const left = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
   if (seeds > left) refuse({ code: 'short', of: lot.code, seedsLeft: left, onHand: lot.onHand, unit: lot.unit });
   return { seeds, amount: seeds === left ? lot.onHand : unitsForSeeds(seeds, lot.unit, lot.seedsPerGram) };

@@ -1,6 +1,7 @@
 import { ofLot } from '#contracts/fields.ts';
 import { evidenceForm } from '#contracts/lots/seen.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { findEvidence, recordEvidence } from '#data/lots/evidence.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
@@ -21,7 +22,7 @@ export interface Seen {
   readonly source: 'trial' | 'grow-out' | 'report' | 'sorting';
   readonly offTypes: number;
   readonly lookedAt: number;
-  readonly seenOn: string;
+  readonly seenOn: Day;
   readonly note: string | null;
   /** The row this one corrects. */
   readonly insteadOf: number | null;

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { holdReason } from '#contracts/lots/holdWords.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { Rules } from '#core/house/rules.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { holdsByRule, type HoldReason, type RuledHold } from '#core/passport/holds.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Claim } from '#core/promise/judge.ts';
@@ -28,7 +29,7 @@ interface AskedFor {
  * @param promise another promise than the lot's own, to ask what the rules wanted before it changed
  * @throws Error for a lot whose promise is not known: the best is never assumed
  */
-async function askedFor(db: Db, lotId: number, promise?: Claim): Promise<AskedFor> {
+async function askedFor(db: Db, lotId: LotId, promise?: Claim): Promise<AskedFor> {
   const [lot, [newest], own, house] = await Promise.all([
     findLot(db, lotId),
     readPassports(db, lotId),
@@ -46,7 +47,7 @@ const reasonsOf = ({ holds }: AskedFor): ReadonlySet<HoldReason> => new Set(hold
  * Lays the holds that the rules ask for, and did not ask for before. Holds are never lifted here: a person does that, and is told when a
  * hold's reason has gone. What a person lifted while its reason stood stays lifted.
  */
-export async function layHolds(tx: Db, lotId: number, today: string, before: ReadonlySet<HoldReason> = new Set()): Promise<void> {
+export async function layHolds(tx: Db, lotId: LotId, today: Day, before: ReadonlySet<HoldReason> = new Set()): Promise<void> {
   const { code, passport, holds } = await askedFor(tx, lotId);
   const standing = new Set((await findHolds(tx, lotId)).filter(({ liftedOn }) => liftedOn === null).map(({ rule }) => rule));
   const wanted = holds.filter(({ why }) => !before.has(why) && !standing.has(why));
@@ -60,14 +61,14 @@ export async function layHolds(tx: Db, lotId: number, today: string, before: Rea
 }
 
 /** Changes what a lot's passport says, and lays the holds that the rules ask for since. */
-export async function changeUnderRules(tx: Db, lotId: number, today: string, change: () => Promise<void>): Promise<void> {
+export async function changeUnderRules(tx: Db, lotId: LotId, today: Day, change: () => Promise<void>): Promise<void> {
   const before = reasonsOf(await askedFor(tx, lotId));
   await change();
   await layHolds(tx, lotId, today, before);
 }
 
 /** Lays the holds that the rules ask for since a lot's promise is another one. */
-export async function layHoldsOfNewPromise(tx: Db, lotId: number, today: string, promiseBefore: Claim): Promise<void> {
+export async function layHoldsOfNewPromise(tx: Db, lotId: LotId, today: Day, promiseBefore: Claim): Promise<void> {
   await layHolds(tx, lotId, today, reasonsOf(await askedFor(tx, lotId, promiseBefore)));
 }
 
@@ -76,11 +77,7 @@ export async function layHoldsOfNewPromise(tx: Db, lotId: number, today: string,
  * own when the lot is judged again.
  * @param before what has changed, as it was
  */
-export async function layHoldsOfNewRules(
-  tx: Db,
-  today: string,
-  before: { readonly facts: Crop } | { readonly rules: Rules },
-): Promise<void> {
+export async function layHoldsOfNewRules(tx: Db, today: Day, before: { readonly facts: Crop } | { readonly rules: Rules }): Promise<void> {
   const rules = (await readHouse(tx))?.rules ?? {};
   for (const lot of await listForHolds(tx, 'facts' in before ? { cropId: before.facts.id } : {})) {
     const now = { facts: lot.facts, rules };

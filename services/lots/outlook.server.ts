@@ -3,6 +3,7 @@ import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDa
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { answer } from '#core/germination/verdict.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { MUCH_LENT } from '#core/schedule/testValue.ts';
 import { nothingKept } from '#core/viability/kept.ts';
@@ -35,7 +36,7 @@ const DAYS_KEPT = 7;
 const CHUNK = 500;
 
 /** Reckons again what a lot's last test says, its outlook, and when its next test is due, and keeps them with the lot. */
-export async function refreshOutlook(tx: Db, lotId: number, today: IsoDate): Promise<void> {
+export async function refreshOutlook(tx: Db, lotId: LotId, today: IsoDate): Promise<void> {
   const house = await readHouse(tx);
   if (!house) throw new Error('the library has no settings');
   await reckonOutlooks(tx, [lotId], house, today);
@@ -49,7 +50,7 @@ export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
 }
 
 /** What the outlook of a lot hangs on, as the core takes it, with its last test. */
-export async function readOutlookFacts(db: Db, lotIds: readonly number[], today: IsoDate) {
+export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: IsoDate) {
   const read = await readForOutlook(db, lotIds, today);
   const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
   const [testsOf, emergenceOf, staysOf, jarsOf] = [byLot(read.tests), byLot(read.emergence), byLot(read.stays), byLot(read.jars)];
@@ -83,7 +84,7 @@ export async function readOutlookFacts(db: Db, lotIds: readonly number[], today:
 }
 
 /** Rows by their lot, in the order in which they were read. */
-function byLot<Row extends { readonly lotId: number }>(rows: readonly Row[]): (lotId: number) => readonly Row[] {
+function byLot<Row extends { readonly lotId: LotId }>(rows: readonly Row[]): (lotId: LotId) => readonly Row[] {
   const groups = new Map<number, Row[]>();
   for (const row of rows) {
     const group = groups.get(row.lotId);
@@ -105,7 +106,7 @@ export interface OddReading {
  */
 export async function readExpectation(
   db: Db,
-  lotId: number,
+  lotId: LotId,
   test: { on: IsoDate; sown: number; up: number },
   today: IsoDate,
 ): Promise<{ readonly prior: Beta; readonly odd: OddReading | null }> {
@@ -123,7 +124,7 @@ export async function readExpectation(
 
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
 
-async function reckonOutlooks(tx: Db, lotIds: readonly number[], house: House, today: IsoDate): Promise<void> {
+async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, today: IsoDate): Promise<void> {
   const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
     const outlook = outlookOf(facts, today, KEPT);
     const thresholds = thresholdsFor(house, facts.crop.id);

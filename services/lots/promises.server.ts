@@ -1,10 +1,11 @@
 import type { Crop } from '#core/almanac/crop.ts';
+import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
 import { hasSeason, judgeLot, type CrossingKnowledge, type LotForJudging, type Parent } from '#core/promise/judgeLot.ts';
 import { readCropsById, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
 import { readHouse } from '#data/house/house.ts';
 import {
   forgetStale,
@@ -38,7 +39,7 @@ export async function readCrossing(
  * Judges lots again after something about them has changed, and what descends from them: all at once where they are few, else these lots now
  * and their descendants in the background. What they hang on and is itself out of date is judged first.
  */
-export async function refreshPromises(tx: Db, lotIds: readonly number[], today: string): Promise<void> {
+export async function refreshPromises(tx: Db, lotIds: readonly LotId[], today: Day): Promise<void> {
   const touched = await markStale(tx, lotIds);
   await judgeLots(tx, await takeWithAncestors(tx, touched.length > MOST_AT_ONCE ? lotIds : touched), today);
 }
@@ -47,7 +48,7 @@ export async function refreshPromises(tx: Db, lotIds: readonly number[], today: 
  * Judges these lots, in order of their ids, so that parents come before children.
  * @returns how many were judged; 0 where a parent among no others waits elsewhere: then all of them go on waiting
  */
-async function judgeLots(tx: Db, lotIds: readonly number[], today: string): Promise<number> {
+async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<number> {
   if (lotIds.length === 0) return 0;
   const { lots, parents, evidence, incidents } = await readForJudging(tx, lotIds);
   const [knowledge, facts] = await Promise.all([readCrossing(tx), readCropsById(tx, [...new Set(lots.map(({ cropId }) => cropId))])]);
@@ -116,7 +117,7 @@ export async function judgeNext(db: Db, now: Date, most = CHUNK): Promise<number
 }
 
 /** One lot with all that judging it takes, for showing reasons and what would raise it. */
-export async function readLotForJudging(db: Db, lotId: number, crop: Crop): Promise<{ lot: LotForJudging; knowledge: CrossingKnowledge }> {
+export async function readLotForJudging(db: Db, lotId: LotId, crop: Crop): Promise<{ lot: LotForJudging; knowledge: CrossingKnowledge }> {
   const [knowledge, { lots, parents, evidence, incidents }] = await Promise.all([readCrossing(db), readForJudging(db, [lotId])]);
   const lot = lots[0]!;
   const handedOn = new Map(

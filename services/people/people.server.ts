@@ -1,6 +1,7 @@
 import { ofPerson } from '#contracts/fields.ts';
 import { houseSettings } from '#contracts/house/settings.ts';
 import { addPersonForm, editPersonForm, endAccessForm, grantForm } from '#contracts/people/people.ts';
+import type { PersonId } from '#core/kernel/kinds.ts';
 import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
@@ -53,7 +54,7 @@ export const grantAccess = command(
 );
 
 /** A new link for somebody's account, to hand over; kept out of the act's answer, which anybody who reads the record could see. */
-export async function linkFor(db: Db, now: Date, personId: number): Promise<string | null> {
+export async function linkFor(db: Db, now: Date, personId: PersonId): Promise<string | null> {
   const account = await findAccountOfPerson(db, personId);
   return account && !account.closedAt ? makeLink(db, now, account.id) : null;
 }

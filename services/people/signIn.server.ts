@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { AccountId } from '#core/kernel/kinds.ts';
 import { waitBeforeNextTry } from '#core/people/guessing.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
@@ -46,7 +47,7 @@ async function secondsToWait(db: Db, who: string, since: Date, now: Date): Promi
   return Math.ceil(waitBeforeNextTry(counted) - (now.getTime() - last.getTime()) / 1000);
 }
 
-async function openSession(db: Db, now: Date, accountId: number, device: string): Promise<string> {
+async function openSession(db: Db, now: Date, accountId: AccountId, device: string): Promise<string> {
   const { token, tokenHash } = newToken();
   await createSession(db, {
     tokenHash,
@@ -69,7 +70,7 @@ export async function signOut(db: Db, token: string, now: Date, actor: Actor | n
 }
 
 /** A link that works once within three days: for choosing a password, or (without an account) for the first coordinator. */
-export async function makeLink(db: Db, now: Date, accountId: number | null): Promise<string> {
+export async function makeLink(db: Db, now: Date, accountId: AccountId | null): Promise<string> {
   const { token, tokenHash } = newToken();
   await createLink(db, { tokenHash, accountId, expiresAt: new Date(now.getTime() + LINK_DAYS * DAY_MS) });
   return token;

@@ -1,5 +1,6 @@
 import { ofLot } from '#contracts/fields.ts';
 import { moveForm } from '#contracts/stock/stock.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { containerFacts, type Container } from '#core/stock/containers.ts';
 import type { Db } from '#data/database.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -63,7 +64,7 @@ export const moveSeed = command('moved', { input: ofLot(moveForm) }, async ({ tx
 /** The lot's holding of this kind at this place, made where there is none. Packets of one size and place are one holding. */
 async function holdingFor(
   tx: Db,
-  lotId: number,
+  lotId: LotId,
   { container, place, packetUnits }: Pick<Holding, 'container' | 'place' | 'packetUnits'>,
 ): Promise<number> {
   const same = (await findHoldings(tx, lotId)).find(

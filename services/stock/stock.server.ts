@@ -1,3 +1,4 @@
+import type { LotId } from '#core/kernel/kinds.ts';
 import { planDrawing } from '#core/stock/planDrawing.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -42,13 +43,13 @@ export async function drawFromLot(
   }
 }
 
-async function opening(tx: Db, lotId: number, { holding, each }: { holding: number; each: number }) {
+async function opening(tx: Db, lotId: LotId, { holding, each }: { holding: number; each: number }) {
   const to = { holding: await looseHolding(tx, lotId) };
   return { kind: 'unpacked', from: { holding }, to, amount: each, typed: '1 packet opened', reason: null } as const;
 }
 
 /** The holding of a lot's loose seed; an envelope where its packets lie, where it has none. */
-export async function looseHolding(tx: Db, lotId: number): Promise<number> {
+export async function looseHolding(tx: Db, lotId: LotId): Promise<number> {
   const holdings = await findHoldings(tx, lotId);
   const loose = holdings.find(({ packetUnits }) => packetUnits === null);
   if (loose) return loose.id;

@@ -1,6 +1,7 @@
 import { ofTest } from '#contracts/fields.ts';
 import { reopenForm, potForm } from '#contracts/tests/tests.ts';
 import { countStates } from '#core/germination/towel.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TEST, testState } from '#core/states/states.ts';
@@ -36,7 +37,7 @@ export type PotProblem =
   | NoTest
   | { readonly code: 'not so many'; readonly left: number }
   | { readonly code: 'potted in the future' }
-  | { readonly code: 'potted before it was laid'; readonly laidOn: string };
+  | { readonly code: 'potted before it was laid'; readonly laidOn: Day };
 
 /** Writes down seedlings of a test that were potted up; no more than sprouted are there to pot. The lot's stock is not touched. */
 export const potUp = command(

@@ -1,6 +1,7 @@
 import ical from 'ical-generator';
 import { bareForm, feedInput } from '#contracts/fields.ts';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { createFeed, findFeed, lockFeed, revokeFeed } from '#data/tests/calendarFeeds.ts';
@@ -39,7 +40,7 @@ const MOST = 500;
  * The calendar behind an address: towels to count by day, tests to lay by week. No person is named in it.
  * @returns null for an address that is guessed or ended, or of somebody who no longer works here
  */
-export async function readCalendar(db: Db, token: string, house: string, today: string, origin: string): Promise<string | null> {
+export async function readCalendar(db: Db, token: string, house: string, today: Day, origin: string): Promise<string | null> {
   const feed = await findFeed(db, hashToken(token));
   if (!feed || !may(feed.role, 'work')) return null;
   const [planned, open] = await Promise.all([

@@ -1,5 +1,6 @@
 import { ofLoan, ofLot } from '#contracts/fields.ts';
 import { emergenceForm } from '#contracts/tests/emergence.ts';
+import type { Day, Seeds } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { findLoan } from '#data/desk/loans.ts';
 import { lockLot } from '#data/lots/lots.ts';
@@ -8,8 +9,7 @@ import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 
-export type EmergenceProblem =
-  NoLot | { readonly code: 'in the future' } | { readonly code: 'before it came in'; readonly takenInOn: string };
+export type EmergenceProblem = NoLot | { readonly code: 'in the future' } | { readonly code: 'before it came in'; readonly takenInOn: Day };
 
 /** Writes down what came up in somebody's garden; it enters the outlook with the soil's own share, and never as a test. */
 export const recordEmergence = command(
@@ -26,7 +26,7 @@ export const recordEmergence = command(
 );
 
 export type LoanEmergenceProblem =
-  EmergenceProblem | { readonly code: 'no such loan' } | { readonly code: 'more than was lent'; readonly seeds: number };
+  EmergenceProblem | { readonly code: 'no such loan' } | { readonly code: 'more than was lent'; readonly seeds: Seeds };
 
 /** What a member saw come up of a loan, told at the desk or by the member; of another's loan a member can tell nothing. */
 export const recordLoanEmergence = command(

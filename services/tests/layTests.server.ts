@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { layTestsInput } from '#contracts/tests/tests.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import type { Day, TestId } from '#core/kernel/kinds.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
@@ -21,20 +22,20 @@ export type LayProblem = { readonly of: string } & (
   | Short
   | NoLot
   | { readonly code: 'in the future' }
-  | { readonly code: 'before intake'; readonly takenInOn: string }
+  | { readonly code: 'before intake'; readonly takenInOn: Day }
   | { readonly code: 'no such series' }
 );
 
 /** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
 export const layTests = command('test laid', { input: layTestsInput }, async ({ tx, actor, today, refuse }: Inside<LayProblem>, laying) => {
-  const testIds: number[] = [];
+  const testIds: TestId[] = [];
   // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
   for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
     testIds.push(await layOne(tx, actor, today, laying, one, refuse));
   return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
 });
 
-async function layOne(tx: Db, actor: Actor, today: string, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
+async function layOne(tx: Db, actor: Actor, today: Day, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
   const of = one.code;
   const lot = (await lockLot(tx, of)) ?? refuse({ of, code: 'no such lot' });
   if (laying.laidOn > today) refuse({ of, code: 'in the future' });

@@ -9,9 +9,10 @@ import { thickerOf } from '#core/germination/sowThicker.ts';
 import { germinationSpeed, vigourOf } from '#core/germination/speed.ts';
 import { countStates, sproutedByDay, type SeedOnTowel } from '#core/germination/towel.ts';
 import { openQuestion, verdict } from '#core/germination/verdict.ts';
+import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { oldSeedWays } from '#core/house/rules.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
-import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
@@ -26,7 +27,7 @@ export type Test = NonNullable<Awaited<ReturnType<typeof findTest>>>;
  * Reads an ended test of viability for showing: share and interval, the two answers, what to do, whether its replicates agree, how it
  * stands against the last one and against the forecast, how fast it was, and when to test next.
  */
-export async function readTestResult(db: Db, test: Test, house: House, today: string) {
+export async function readTestResult(db: Db, test: Test, house: House, today: Day) {
   const [lot, others, { towel }] = await Promise.all([findLot(db, test.lotId), testsOfLot(db, test.lotId), readTowel(db, test.id)]);
   if (!lot) throw new Error(`lot ${test.lotId} has vanished`);
   const { sprouted, laid } = countOf(test);

@@ -2,6 +2,7 @@ import { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
 import { addDays, addMonths, mondayOf, nextOn } from '#core/calendar/plainDate.ts';
 import { usualCheckDays } from '#core/germination/checkDays.ts';
 import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
+import type { Day, LotId, Seeds } from '#core/kernel/kinds.ts';
 import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
 import { planTestOf, standingIn } from '#core/schedule/planTest.ts';
 import { testValue, type TestValue } from '#core/schedule/testValue.ts';
@@ -25,11 +26,11 @@ export const PLAN_WEEKS = 26;
 const FEWEST_SEEDS = 50;
 
 export interface DueForPlan {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly code: string;
   readonly crop: string;
   readonly variety: string;
-  readonly dueOn: string;
+  readonly dueOn: Day;
   readonly reason: string | null;
   readonly worth: TestValue;
   readonly test: PlanTest;
@@ -45,11 +46,11 @@ export interface BenchPlan {
   readonly plan: PlanBench;
   readonly due: readonly DueForPlan[];
   /** Due, and too few to spend any on a test. */
-  readonly tooFew: readonly { readonly code: string; readonly crop: string; readonly variety: string; readonly seeds: number }[];
+  readonly tooFew: readonly { readonly code: string; readonly crop: string; readonly variety: string; readonly seeds: Seeds }[];
 }
 
 /** What is due in the coming half year, why, what each test is worth, and what the bench has for it. */
-export async function readPlan(db: Db, house: House, today: string): Promise<BenchPlan> {
+export async function readPlan(db: Db, house: House, today: Day): Promise<BenchPlan> {
   const start = mondayOf(today);
   const [bench, lots, standing] = await Promise.all([
     readTestBench(db),

@@ -1,7 +1,8 @@
 import { spotFor } from '#core/germination/layout.ts';
 import { proposeSize, type ProposedSize } from '#core/germination/proposeSize.ts';
-import { thresholdsFor } from '#core/house/thresholds.ts';
 import { testSizeBy } from '#core/house/rules.ts';
+import { thresholdsFor } from '#core/house/thresholds.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { betaAt } from '#core/viability/forecast.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
@@ -11,7 +12,7 @@ import { readOutlookFacts } from '#services/lots/outlook.server.ts';
 
 /** A size for a lot's next test, and where it would stand. */
 export interface Proposal extends ProposedSize {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly seedsLeft: number;
   readonly celsius: number;
   readonly spot: ReturnType<typeof spotFor>;
@@ -24,7 +25,7 @@ export async function proposeTests(
   db: Db,
   lots: readonly { id: number; seedsLeft: number }[],
   house: House,
-  today: string,
+  today: Day,
 ): Promise<Proposal[]> {
   const left = new Map(lots.map(({ id, seedsLeft }) => [id, seedsLeft]));
   const houseRule = testSizeBy(house.rules);

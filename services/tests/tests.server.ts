@@ -3,6 +3,7 @@ import { countForm, relayForm, endTestForm } from '#contracts/tests/tests.ts';
 import { daysBetween } from '#core/calendar/plainDate.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
 import { countStates, lookedAt, relaid, towelNow, type SeedOnTowel } from '#core/germination/towel.ts';
+import type { Day, TestId } from '#core/kernel/kinds.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TEST, testState } from '#core/states/states.ts';
@@ -25,8 +26,8 @@ export type CountProblem =
   | NoTest
   | { readonly code: 'already ended' }
   | { readonly code: 'in the future' }
-  | { readonly code: 'before it was laid'; readonly laidOn: string }
-  | { readonly code: 'before the last count'; readonly lastOn: string }
+  | { readonly code: 'before it was laid'; readonly laidOn: Day }
+  | { readonly code: 'before the last count'; readonly lastOn: Day }
   | { readonly code: 'more than waiting'; readonly waiting: number }
   | { readonly code: 'not on the towel'; readonly seedsLaid: number }
   | PhotoProblem;
@@ -35,9 +36,9 @@ type OpenTest = Awaited<ReturnType<typeof lockedTest>>;
 
 async function lockOpenTest(
   tx: Db,
-  testId: number,
+  testId: TestId,
   on: string,
-  today: string,
+  today: Day,
   command: CommandName,
   refuse: Refuse<CountProblem>,
 ): Promise<OpenTest> {
@@ -51,7 +52,7 @@ async function lockOpenTest(
 }
 
 /** Places of each replicate, and the seeds that stand on them. */
-export async function readTowel(db: Db, testId: number): Promise<{ places: number[]; towel: SeedOnTowel[] }> {
+export async function readTowel(db: Db, testId: TestId): Promise<{ places: number[]; towel: SeedOnTowel[] }> {
   const [towels, marks] = [await readTowels(db, testId), await readMarks(db, testId)];
   const places: number[] = [];
   for (const { replicate, places: now } of towels) places[replicate - 1] = Math.max(places[replicate - 1] ?? 0, now);

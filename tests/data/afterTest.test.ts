@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
+import type { TestId } from '#core/kernel/kinds.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readPotted, readReopenings } from '#data/tests/afterTest.ts';
@@ -28,7 +29,7 @@ async function readTest(code: string, sprouted: number, of = 20): Promise<number
 }
 
 describe('an ended test', () => {
-  const reopen = (testId: number, who = library.coordinator) =>
+  const reopen = (testId: TestId, who = library.coordinator) =>
     reopenTest(acting(library.db, who, END), { key: randomUUID(), testId, reason: 'The wrong towel' });
 
   test('is re-opened by a coordinator only, with a reason that stays', async () => {
@@ -64,7 +65,7 @@ describe('an ended test', () => {
 });
 
 describe('what sprouted', () => {
-  const pot = (testId: number, seedlings: number, pottedOn = END) =>
+  const pot = (testId: TestId, seedlings: number, pottedOn = END) =>
     potUp(acting(library.db, library.helper, END), { key: randomUUID(), testId, seedlings, pottedOn, note: 'Under glass' });
 
   test('is potted up as far as there is any, and takes nothing from the jar', async () => {

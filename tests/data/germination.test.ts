@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { countStates } from '#core/germination/towel.ts';
+import type { Day, Seeds } from '#core/kernel/kinds.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
@@ -208,7 +209,7 @@ describe('tests', () => {
 
   test('a tray is laid whole or not at all', async () => {
     const [one, other] = [await takeIn(library), await takeIn(library, { amount: '15 seeds' })];
-    const both = (seeds: number) =>
+    const both = (seeds: Seeds) =>
       layTests(acting(library.db, library.helper, TODAY), towels.laying([towels.one(one, 20), towels.one(other, seeds)]));
     expect(await both(20)).toMatchObject({ problem: { of: other, code: 'short', onHand: 15 } });
     expect((await lot(one)).onHand).toBe(500);
@@ -268,7 +269,7 @@ describe('tests', () => {
 
   test('a test that goes against the one before is not averaged with it: the question opens again, and both explanations are told', async () => {
     const code = await takeIn(library);
-    const read = async (sprouted: number, laidOn: string, on: string) => {
+    const read = async (sprouted: number, laidOn: Day, on: string) => {
       const done = await layTests(acting(library.db, library.helper, laidOn), towels.laying([towels.one(code, 50)], { laidOn }));
       const [id] = done.ok ? done.answer.testIds : [];
       await count(id!, { more: { sprouted } }, on);

@@ -2,6 +2,7 @@ import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { Migrator, sql } from 'kysely';
 import { countStates } from '#core/germination/towel.ts';
+import type { BatchId, LotId, TestId } from '#core/kernel/kinds.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import { findPurityCards } from '#data/bench/purity.ts';
@@ -18,9 +19,9 @@ import { bareDatabase } from '../support/databases.ts';
 import { connect } from './database.ts';
 
 let owner: Db;
-let lotId: number;
-let batchId: number;
-let testId: number;
+let lotId: LotId;
+let batchId: BatchId;
+let testId: TestId;
 let opened: number;
 let migrator: Migrator;
 

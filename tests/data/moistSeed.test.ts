@@ -1,6 +1,7 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { ensurePlace, findHoldings, readPlaceWarmth } from '#data/stock/places.ts';
 import { packLot } from '#services/bench/packing.server.ts';
@@ -39,7 +40,7 @@ beforeAll(async () => {
 });
 
 test('a place is as warm as it was last said to be, on that day', async () => {
-  const warmth = async (today: string) =>
+  const warmth = async (today: Day) =>
     Object.fromEntries((await readPlaceWarmth(library.db, today)).map((one) => [one.place, one.celsius]));
   expect(await warmth(TODAY)).toEqual({ Freezer: -18, Fridge: 4 });
   expect(await warmth(addDays(TODAY, -20))).toEqual({ Fridge: -4 });

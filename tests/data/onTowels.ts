@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Countable } from '#core/germination/towel.ts';
+import type { Day, Seeds, TestId } from '#core/kernel/kinds.ts';
 import { acting } from '#services/command.server.ts';
 import { layTests, type Laying, type OneLaid } from '#services/tests/layTests.server.ts';
 import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
@@ -30,7 +31,7 @@ export function onTowels(library: () => Library) {
     return done.answer.testIds[0]!;
   }
 
-  const count = (testId: number, { more, ...change }: Count = {}, today = TODAY) =>
+  const count = (testId: TestId, { more, ...change }: Count = {}, today = TODAY) =>
     countTowel(acting(library().db, library().helper, today), {
       key: randomUUID(),
       testId,
@@ -45,7 +46,7 @@ export function onTowels(library: () => Library) {
       ...change,
     });
 
-  const end = (testId: number, change: { endedOn?: string; outcome?: 'read' | 'abandoned'; reason?: string | null } = {}, today = TODAY) =>
+  const end = (testId: TestId, change: { endedOn?: Day; outcome?: 'read' | 'abandoned'; reason?: string | null } = {}, today = TODAY) =>
     endTest(acting(library().db, library().helper, today), {
       key: randomUUID(),
       testId,
@@ -54,7 +55,7 @@ export function onTowels(library: () => Library) {
       reason: change.reason ?? null,
     });
 
-  const relay = (testId: number, seeds: number, replicate = 1) =>
+  const relay = (testId: TestId, seeds: Seeds, replicate = 1) =>
     correctLaid(acting(library().db, library().helper, TODAY), { key: randomUUID(), testId, replicate, seeds, reason: 'counted again' });
 
   return { laying, one, lay, layOne, count, end, relay };

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { Day, Seeds } from '#core/kernel/kinds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { countStaleOutlooks, markOutlooksStale, readOutlook } from '#data/lots/outlooks.ts';
 import { acting } from '#services/command.server.ts';
@@ -34,7 +35,7 @@ const measured = (change: Partial<Parameters<typeof recordClimate>[1]> = {}, tod
     why: null,
     ...change,
   });
-const told = (code: string, sown: number, up: number, change: { seenOn?: string; key?: string } = {}) =>
+const told = (code: string, sown: number, up: number, change: { seenOn?: Day; key?: string } = {}) =>
   recordEmergence(acting(library.db, library.helper, addDays(TODAY, 60)), {
     key: change.key ?? randomUUID(),
     code,
@@ -44,7 +45,7 @@ const told = (code: string, sown: number, up: number, change: { seenOn?: string;
     note: null,
   });
 
-async function testRead(code: string, seeds: number, sprouted: number, counted: 'any root' | 'normal seedlings' = 'any root') {
+async function testRead(code: string, seeds: Seeds, sprouted: number, counted: 'any root' | 'normal seedlings' = 'any root') {
   const testId = await towels.layOne(code, seeds, {}, { counted });
   const on = addDays(TODAY, 10);
   await towels.count(testId, { more: { sprouted } }, on);

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import type { Seeds } from '#core/kernel/kinds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
@@ -17,7 +18,7 @@ beforeAll(async () => {
 });
 
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
-const pack = (code: string, change: { seeds?: number; packets?: number | null; keepBack?: number; key?: string } = {}) =>
+const pack = (code: string, change: { seeds?: Seeds; packets?: number | null; keepBack?: number; key?: string } = {}) =>
   packLot(acting(library.db, library.helper, TODAY), {
     key: randomUUID(),
     code,

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import type { PersonId } from '#core/kernel/kinds.ts';
 import { readActs } from '#data/acts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -21,7 +22,7 @@ const PASSWORD = 'beans in a cold tin';
 const later = (seconds: number) => new Date(NOW.getTime() + seconds * 1000);
 
 /** A person who can sign in. */
-async function somebody(name: string, email: string): Promise<{ personId: number }> {
+async function somebody(name: string, email: string): Promise<{ personId: PersonId }> {
   const added = await addPerson(acting(library.db, library.coordinator, TODAY), {
     key: randomUUID(),
     name,

@@ -1,20 +1,21 @@
 import { beforeAll, expect, test } from '@jest/globals';
+import type { Day } from '#core/kernel/kinds.ts';
+import type { Db } from '#data/database.ts';
+import { createHouse } from '#data/house/house.ts';
+import { markOutlooksStale } from '#data/lots/outlooks.ts';
+import { countStale, markAllStale } from '#data/lots/promises.ts';
+import { migrate } from '#data/migrate.ts';
+import { findDisagreements } from '#data/stock/ledger.ts';
+import { readDue } from '#data/today/today.ts';
 import { generateLibrary } from '#demo/generate.ts';
 import { loadLibrary } from '#demo/load.ts';
 import { seededRandom } from '#demo/random.ts';
 import { HOUSE } from '#demo/scenario.ts';
-import type { Db } from '#data/database.ts';
-import { createHouse } from '#data/house/house.ts';
-import { findDisagreements } from '#data/stock/ledger.ts';
-import { markOutlooksStale } from '#data/lots/outlooks.ts';
-import { migrate } from '#data/migrate.ts';
-import { readDue } from '#data/today/today.ts';
-import { countStale, markAllStale } from '#data/lots/promises.ts';
-import { judgeNext } from '#services/lots/promises.server.ts';
 import { reckonNextOutlooks, refreshOutlook } from '#services/lots/outlook.server.ts';
+import { judgeNext } from '#services/lots/promises.server.ts';
 import { ALMANAC, emptyDatabase, NOW, TODAY } from './database.ts';
 
-const generate = (today: string, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: ALMANAC.crops });
+const generate = (today: Day, lots = 60) => generateLibrary({ today, lots, people: 25, seed: 1, crops: ALMANAC.crops });
 let db: Db;
 
 beforeAll(async () => {

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { listPlanned } from '#data/tests/testPlan.ts';
@@ -20,7 +21,7 @@ const house = async () => (await readHouse(library.db))!;
 const plan = async () => readPlan(library.db, await house(), TODAY);
 const undated = (variety: string, amount = '500 seeds') => takeIn(library, { harvested: 'unknown', variety, amount });
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
-const save = async (version: number, entries: { lotId: number; week: string; pinned: boolean }[]) =>
+const save = async (version: number, entries: { lotId: LotId; week: string; pinned: boolean }[]) =>
   savePlan(acting(library.db, library.helper, TODAY), { key: randomUUID(), version, plan: entries });
 
 describe('the plan of tests', () => {

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { createTreatment, findTreatments, findWarming, listAway } from '#data/bench/treatments.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -17,7 +18,7 @@ beforeAll(async () => {
 const idOf = async (code: string) => (await findLotByCode(library.db, code))!.id;
 const shut = (code: string, kind: 'freezer' | 'airtight' = 'freezer', today = TODAY, since = today) =>
   shutAway(acting(library.db, library.helper, today), { key: randomUUID(), code, kind, container: 'Jar 12', use: 'sowing', since });
-const open = (code: string, today: string, reason: string | null = null) =>
+const open = (code: string, today: Day, reason: string | null = null) =>
   openTreated(acting(library.db, library.helper, today), { key: randomUUID(), code, reason, liftPests: true });
 
 describe('seed shut away from insects', () => {

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import type { BatchId, Milligrams } from '#core/kernel/kinds.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import { readSteps } from '#data/bench/steps.ts';
 import { listWaiting } from '#data/bench/toCome.ts';
@@ -143,7 +144,7 @@ describe('the bench', () => {
     if (!started.ok) throw new Error(started.problem.code);
     return { code, batchId: started.answer.batchId, act: start.key };
   }
-  const weigh = (batchId: number, milligrams: number) => {
+  const weigh = (batchId: BatchId, milligrams: Milligrams) => {
     const weighing = { key: randomUUID(), batchId, milligrams, typed: `${milligrams / 1000} g`, scaleError: 100, heavier: null };
     return weighBatch(acting(library.db, library.helper, NOW), weighing);
   };

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import type { LoanId } from '#core/kernel/kinds.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
@@ -42,7 +43,7 @@ describe('what is wanted', () => {
 });
 
 describe('what members saw come up', () => {
-  const told = (actor: Library['helper'], loanId: number, sown: number, up: number) =>
+  const told = (actor: Library['helper'], loanId: LoanId, sown: number, up: number) =>
     recordLoanEmergence(acting(library.db, actor, TODAY), { key: randomUUID(), loanId, sown, up, seenOn: TODAY, note: null });
 
   test('is told by the member or the desk, of no more than was lent, and enters the outlook', async () => {

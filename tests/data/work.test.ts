@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import type { Day } from '#core/kernel/kinds.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode, findRelatives } from '#data/lots/lots.ts';
@@ -256,7 +257,7 @@ describe('the shelves and the day', () => {
   });
 
   test('the day shows what is due, and no longer when it is done', async () => {
-    const due = async (today: string) => readDue(library.db, today);
+    const due = async (today: Day) => readDue(library.db, today);
     const wanted = async () => (await due(TODAY)).tests[0]?.total ?? 0;
     const before = await wanted();
     const code = await takeIn(library, { harvested: 'unknown' });

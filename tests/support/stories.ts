@@ -3,6 +3,7 @@ import { readInterview } from '#contracts/intake/interview.ts';
 import { stepsFor } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
 import { parseWhen, type When } from '#core/calendar/when.ts';
+import type { BatchId, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -71,7 +72,7 @@ export function storiesIn(library: SampleLibrary) {
   }
 
   /** Lays a test; its id. */
-  async function layTest(code: string, seeds: number): Promise<number> {
+  async function layTest(code: string, seeds: Seeds): Promise<number> {
     const laid = await layTests(acting(db, helper, library.today()), {
       key: randomUUID(),
       laidOn: library.today(),
@@ -86,7 +87,7 @@ export function storiesIn(library: SampleLibrary) {
   }
 
   /** Lays a test, counts it once and reads it; its id. */
-  async function readTest(code: string, seeds: number, sprouted: number): Promise<number> {
+  async function readTest(code: string, seeds: Seeds, sprouted: number): Promise<number> {
     const testId = await layTest(code, seeds);
     const look = { checkedOn: library.today(), marks: [], replicate: 1, reWetted: false, mould: false, note: null, photo: null };
     const more = { sprouted, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
@@ -104,7 +105,7 @@ export function storiesIn(library: SampleLibrary) {
   }
 
   /** Moves a batch on to a later step some time ago, with the hazards of the step before read. */
-  async function moveOn(batchId: number, step: Step, ago: string): Promise<void> {
+  async function moveOn(batchId: BatchId, step: Step, ago: string): Promise<void> {
     const batch = (await findBatch(db, batchId))!;
     const cautions = await unreadCautions(db, batch, helper.personId);
     answerOf(await acknowledgeCautions(acting(db, helper, library.today()), { key: randomUUID(), batchId, cautions }));
@@ -115,7 +116,7 @@ export function storiesIn(library: SampleLibrary) {
   }
 
   /** Weighs a batch some time ago, as `48.9 g` and `7 days ago`; the scale's error in milligrams. */
-  async function weigh(batchId: number, weight: string, ago: string, scaleError: number): Promise<void> {
+  async function weigh(batchId: BatchId, weight: string, ago: string, scaleError: number): Promise<void> {
     const milligrams = Math.round(parseFloat(weight) * 1000);
     const weighing = { key: randomUUID(), batchId, milligrams, typed: weight, scaleError, heavier: null, when: moment(ago) };
     answerOf(await weighBatch(acting(db, helper, library.now()), weighing));
@@ -128,7 +129,7 @@ export function storiesIn(library: SampleLibrary) {
   }
 
   /** Lends packets to a member; the loan's id. */
-  async function lend(code: string, memberId: number, packets = 1): Promise<number> {
+  async function lend(code: string, memberId: PersonId, packets = 1): Promise<number> {
     const lending = { key: randomUUID(), code, memberId, packets, overrideReason: 'Asked for by a test' };
     return answerOf(await lendPackets(acting(db, coordinator, library.today()), lending)).loanId;
   }

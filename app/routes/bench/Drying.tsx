@@ -8,6 +8,7 @@ import { fillField, TakeFrom, useDevice, type DeviceAnswer } from '#app/ui/TakeF
 import { CHART } from '#app/ui/chartColours.ts';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { Milligrams } from '#core/kernel/kinds.ts';
 import type { BatchPage } from './WhatNext.tsx';
 import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
 import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
@@ -219,7 +220,7 @@ function AirForm({
 const DAY = 86_400_000;
 
 /** Where the next weighing stands: a little later than the last. */
-function nextPoint({ series }: { series: readonly { data: number[][] }[] }, milligrams: number): readonly [number, number] {
+function nextPoint({ series }: { series: readonly { data: number[][] }[] }, milligrams: Milligrams): readonly [number, number] {
   return [(series[1]!.data.at(-1)?.[0] ?? 0) + 0.02, milligrams / 1000];
 }
 

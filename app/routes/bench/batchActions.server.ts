@@ -1,6 +1,7 @@
 import { formActs } from '#app/platform/form.server.ts';
 import type { SignedIn } from '#app/platform/visit.server.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
+import type { BatchId } from '#core/kernel/kinds.ts';
 import { recordAir } from '#services/bench/air.server.ts';
 import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
 import { checkBatch } from '#services/bench/checkBatch.server.ts';
@@ -11,7 +12,7 @@ import { addMixUp } from '#services/lots/incidents.server.ts';
 import { troubleOf } from './benchWords.ts';
 
 /** Does what one of the batch page's forms asks, and says at its field what stands in the way. */
-export async function actOnBatch(form: FormData, batchId: number, visit: SignedIn) {
+export async function actOnBatch(form: FormData, batchId: BatchId, visit: SignedIn) {
   const { now, house } = visit;
   const { intent, give } = formActs(
     form,

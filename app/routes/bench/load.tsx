@@ -1,18 +1,19 @@
 import { Link } from 'react-router';
-import { THINGS, type Needs, type Thing, type WeekLoad } from '#core/bench/load.ts';
-import { methodFacts, methodsFor } from '#core/bench/methods.ts';
-import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
-import { addDays } from '#core/calendar/plainDate.ts';
-import { may } from '#core/people/may.ts';
-import { readLoad } from '#services/bench/load.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { classes } from '#app/ui/classes.ts';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { classes } from '#app/ui/classes.ts';
+import { THINGS, type Needs, type Thing, type WeekLoad } from '#core/bench/load.ts';
+import { methodFacts, methodsFor } from '#core/bench/methods.ts';
+import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
+import { may } from '#core/people/may.ts';
+import { readLoad } from '#services/bench/load.server.ts';
 import type { Route } from './+types/load.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Load of the bench · Kind Granary' }];
@@ -145,7 +146,7 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
 }
 
 /** Needed against there, week by week: a bar for each thing, with a line where the house's own ends. */
-function Weeks({ weeks, has, today }: { weeks: readonly WeekLoad[]; has: Needs; today: string }) {
+function Weeks({ weeks, has, today }: { weeks: readonly WeekLoad[]; has: Needs; today: Day }) {
   const most = (thing: Thing) => Math.max(has[thing], ...weeks.map(({ needs }) => needs[thing])) * 1.05 || 1;
   return (
     <Table caption="Needed by week, against what there is">

@@ -1,10 +1,11 @@
 import { useRef, useSyncExternalStore, type FormEvent } from 'react';
 import { flushSync } from 'react-dom';
+import type { Milligrams } from '#core/kernel/kinds.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 interface Sent {
   readonly formKey: string;
-  readonly milligrams: number;
+  readonly milligrams: Milligrams;
 }
 
 let sent: Sent | null = null;

@@ -16,6 +16,7 @@ import { methodFacts, methodsFor, stepsFor, type Brought } from '#core/bench/met
 import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { readRoomAir } from '#data/bench/air.ts';
 import { listBatchesOfLot } from '#data/bench/batches.ts';
@@ -81,7 +82,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 /** The method that a lot's trial wants of it, if it is in one. */
-async function readArm(lotId: number) {
+async function readArm(lotId: LotId) {
   return (await findMethodTrial(db, lotId))?.arms.find((arm) => arm.lotId === lotId);
 }
 

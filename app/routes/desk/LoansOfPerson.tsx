@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty } from '#app/ui/Page.tsx';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 interface LoanView {
   readonly id: number;
@@ -11,10 +12,10 @@ interface LoanView {
   readonly variety: string;
   readonly packets: number;
   readonly seedsPerPacket: number;
-  readonly lentOn: string;
-  readonly dueOn: string;
+  readonly lentOn: Day;
+  readonly dueOn: Day;
   readonly outcome: string | null;
-  readonly closedOn: string | null;
+  readonly closedOn: Day | null;
   readonly closeNote: string | null;
   readonly lentBy: string | null;
   readonly overrideReason: string | null;

@@ -10,6 +10,7 @@ import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { emergenceForm } from '#contracts/tests/emergence.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { PersonId } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { findLoan } from '#data/desk/loans.ts';
 import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/tests/emergence.server.ts';
@@ -18,7 +19,7 @@ import type { Route } from './+types/cameUp.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'What came up · Kind Granary' }];
 
 /** Where one goes back to: the desk shows whoever borrowed it, members only themselves. */
-const backOf = (works: boolean, memberId: number) => (works ? `/people/${memberId}` : '/mine');
+const backOf = (works: boolean, memberId: PersonId) => (works ? `/people/${memberId}` : '/mine');
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'read own loans');

@@ -1,19 +1,19 @@
 import { ArrowDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Form, useFetcher, useSubmit } from 'react-router';
-import type { Answers } from '#core/passport/answers.ts';
-import { questionsNow } from '#core/passport/answers.ts';
-import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
-import { distanceBy, plantsBy, ripeBy, type Rules } from '#core/house/rules.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { Notice } from '#app/ui/Page.tsx';
+import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
-import type { InterviewContext } from './asking.ts';
-import { AskQuestion } from './questions.tsx';
+import { distanceBy, plantsBy, ripeBy, type Rules } from '#core/house/rules.ts';
+import type { LoanId } from '#core/kernel/kinds.ts';
+import { type Answers, questionsNow } from '#core/passport/answers.ts';
+import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
 import { SoFar } from './SoFar.tsx';
+import type { InterviewContext } from './asking.ts';
 import type { Saved } from './intake.tsx';
+import { AskQuestion } from './questions.tsx';
 
 const SAVE_AFTER_MS = 700;
 const PART_TITLES = {
@@ -28,7 +28,7 @@ const PART_TITLES = {
 export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
   readonly rules: Rules;
   readonly formKey: string;
-  readonly loanId: number | null;
+  readonly loanId: LoanId | null;
   readonly start: Saved;
   readonly formFault: string | null;
 }
@@ -250,7 +250,7 @@ function useAutosave(
   saved: Saved,
   submit: ReturnType<typeof useFetcher>['submit'],
   idle: boolean,
-  loanId: number | null,
+  loanId: LoanId | null,
 ): void {
   const sent = useRef(answers);
   const latest = useRef({ saved, submit });

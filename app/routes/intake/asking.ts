@@ -1,5 +1,6 @@
-import type { NamedCrop } from '#core/almanac/findCrop.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import type { NamedCrop } from '#core/almanac/findCrop.ts';
+import type { Metres } from '#core/kernel/kinds.ts';
 import type { Asking, Choice } from './asks.tsx';
 
 /** What the questions are asked with, beside the answers. */
@@ -7,7 +8,7 @@ export interface InterviewContext extends Asking {
   readonly crops: readonly NamedCrop[];
   readonly crop: Crop | null;
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
-  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: number }[];
+  readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];
   readonly places: readonly string[];
   readonly distance: number | null;
   readonly plants: number | null;

@@ -13,6 +13,7 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/plainDate.ts';
+import type { LoanId } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
 import { findLoan } from '#data/desk/loans.ts';
@@ -91,7 +92,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 async function savedAs(
   answers: Answers,
   draft: Saved['draft'],
-  loanId: number | null,
+  loanId: LoanId | null,
   { today, house }: Pick<SignedIn, 'today' | 'house'>,
 ): Promise<Saved> {
   const crop = answers['crop'] ? await readCrop(db, answers['crop']) : null;

@@ -1,8 +1,9 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 /** What members saw come up: evidence of another kind than a test, shown apart. */
 export function Emergence({
@@ -12,7 +13,7 @@ export function Emergence({
   result,
 }: {
   formKey: string;
-  today: string;
+  today: Day;
   seen: readonly { on: string; sown: number; up: number; note: string | null; by: string | null }[];
   result: SubmissionResult | null;
 }) {

@@ -1,12 +1,13 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Link } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import type { StockUnit } from '#core/units/seedsAndWeight.ts';
-import { Stock } from '#app/ui/units.tsx';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day, PersonId } from '#core/kernel/kinds.ts';
+import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 
 interface Entry {
   readonly id: number;
@@ -14,7 +15,7 @@ interface Entry {
   readonly amount: number;
   readonly typed: string | null;
   readonly reason: string | null;
-  readonly happenedOn: string;
+  readonly happenedOn: Day;
   readonly toOutside: string | null;
   readonly fromOutside: string | null;
   readonly by: string | null;
@@ -23,9 +24,9 @@ interface Entry {
 interface LoanView {
   readonly id: number;
   readonly member: string;
-  readonly memberId: number;
+  readonly memberId: PersonId;
   readonly packets: number;
-  readonly dueOn: string;
+  readonly dueOn: Day;
   readonly outcome: string | null;
 }
 

@@ -1,11 +1,12 @@
-import { formatDate } from '#core/calendar/formatDate.ts';
-import type { MayLend } from '#core/lending/mayLend.ts';
-import type { VerdictKind } from '#core/germination/verdict.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { HOLD_WORDS } from '#app/ui/words.ts';
 import { lendingAnswer, thickerWords } from '#app/ui/sayings.ts';
+import { HOLD_WORDS } from '#app/ui/words.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { Seeds } from '#core/kernel/kinds.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 
 /** May it be lent, how many packets that is, and why. */
 export function LendingReckoning({
@@ -19,7 +20,7 @@ export function LendingReckoning({
 }: {
   code: string;
   lending: MayLend;
-  seeds: number;
+  seeds: Seeds;
   packetSeeds: number;
   verdict: VerdictKind | null;
   thicker: { readonly sow: number; readonly for: number } | null;

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
+import type { LineId } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -13,7 +14,7 @@ export interface LotHeadProps {
     readonly crop: string;
     readonly cropId: string;
     readonly variety: string;
-    readonly lineId: number;
+    readonly lineId: LineId;
     readonly treated: 'yes' | 'unknown' | null;
     readonly facts: { readonly species: string };
   };

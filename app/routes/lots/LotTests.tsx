@@ -1,16 +1,17 @@
 import { Link } from 'react-router';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { percent } from '#app/ui/sayings.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 interface TestView {
   readonly id: number;
-  readonly laidOn: string;
-  readonly endedOn: string | null;
+  readonly laidOn: Day;
+  readonly endedOn: Day | null;
   readonly outcome: string | null;
   readonly sprouted: number | null;
   readonly seedsLaid: number;
   readonly counted: string;
-  readonly nextCountOn: string | null;
+  readonly nextCountOn: Day | null;
 }
 
 interface OutlookView {

@@ -1,9 +1,10 @@
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
-import { HOME } from '#core/viability/storage.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { chanceWords, oddWords, percent } from '#app/ui/sayings.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
+import { HOME } from '#core/viability/storage.ts';
 import type { Route } from './+types/outlook.ts';
 
 type Lot = Route.ComponentProps['loaderData'];
@@ -61,7 +62,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
 }
 
 /** Years ahead nobody can tell the day. */
-const farDay = (day: string, today: string) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
+const farDay = (day: string, today: Day) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
 const points = (width: number) => `${Math.round(width * 100)} points`;
 
 function ownWords({ own, tests, isBlend }: Lot): string {

@@ -1,12 +1,13 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { Facts, Unknown } from '#app/ui/Page.tsx';
+import { METHOD_NAMES, neighbourWords } from '#app/ui/promiseWords.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
 import type { Answer, NeighbourTold, Passport as PassportAnswers } from '#core/passport/passport.ts';
-import { Facts, Unknown } from '#app/ui/Page.tsx';
-import { useUnits } from '#app/ui/units.tsx';
-import { METHOD_NAMES, neighbourWords } from '#app/ui/promiseWords.ts';
-import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
 
 interface PassportLot {
   readonly code: string;
@@ -15,7 +16,7 @@ interface PassportLot {
   readonly donor: string | null;
   readonly garden: string | null;
   readonly generation: number | null;
-  readonly takenInOn: string;
+  readonly takenInOn: Day;
   readonly note: string | null;
 }
 
@@ -23,7 +24,7 @@ export interface PassportVersion {
   readonly id: number;
   readonly answers: PassportAnswers;
   readonly why: string | null;
-  readonly writtenOn: string;
+  readonly writtenOn: Day;
   readonly writtenBy: string | null;
 }
 

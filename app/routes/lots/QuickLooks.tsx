@@ -1,16 +1,17 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 interface Look {
   readonly id: number;
   readonly kind: QuickLook;
   readonly looked: number;
   readonly good: number;
-  readonly lookedOn: string;
+  readonly lookedOn: Day;
   readonly note: string | null;
   readonly by: string | null;
 }
@@ -23,7 +24,7 @@ export function QuickLooks({
   result,
 }: {
   looks: readonly Look[];
-  today: string;
+  today: Day;
   formKey: string;
   result: SubmissionResult | null;
 }) {

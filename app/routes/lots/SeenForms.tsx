@@ -4,6 +4,7 @@ import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } fr
 import { percent } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TRIAL, trialState } from '#core/states/states.ts';
 
@@ -22,7 +23,7 @@ export function EvidenceForm({
   counts,
   typed,
 }: FormProps & {
-  today: string;
+  today: Day;
   counts: readonly { id: number; offTypes: number; lookedAt: number; seen: string; correctedBy: number | null }[];
   typed: Record<string, string> | null;
 }) {
@@ -141,10 +142,10 @@ interface TrialView {
   readonly id: number;
   readonly mustShow: string;
   readonly plantsWanted: number;
-  readonly setOn: string;
+  readonly setOn: Day;
   readonly outcome: string | null;
   readonly reason: string | null;
-  readonly endedOn: string | null;
+  readonly endedOn: Day | null;
   readonly endedBy: string | null;
   readonly newName: string | null;
 }

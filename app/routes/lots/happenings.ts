@@ -1,5 +1,6 @@
 import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
 import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
 import type { findEvidence } from '#data/lots/evidence.ts';
 import type { findHolds } from '#data/lots/holds.ts';
@@ -15,7 +16,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface Told {
   readonly lot: {
-    readonly takenInOn: string;
+    readonly takenInOn: Day;
     readonly origin: keyof typeof ORIGIN_WORDS;
     readonly note: string | null;
     readonly donor: string | null;

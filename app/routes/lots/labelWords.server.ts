@@ -1,21 +1,22 @@
-import { ripeBy } from '#core/house/rules.ts';
-import type { House } from '#data/house/house.ts';
-import { formatDate } from '#core/calendar/formatDate.ts';
-import { thickerOf } from '#core/germination/sowThicker.ts';
-import { findLotByCode } from '#data/lots/lots.ts';
-import { readOutlook, type KeptOutlook } from '#data/lots/outlooks.ts';
-import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { percent, thickerWords } from '#app/ui/sayings.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
+import { ripeBy } from '#core/house/rules.ts';
+import type { Day } from '#core/kernel/kinds.ts';
+import type { House } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook, type KeptOutlook } from '#data/lots/outlooks.ts';
+import type { LabelWords } from '#services/labels.server.ts';
 
 /** What germinates now, and what that rests on: seed goes on ageing after its test. */
 function germinationLine(
-  lot: { readonly sprouted: number | null; readonly laid: number | null; readonly testedOn: string | null; readonly origin: string },
+  lot: { readonly sprouted: number | null; readonly laid: number | null; readonly testedOn: Day | null; readonly origin: string },
   outlook: KeptOutlook | null,
-  today: string,
+  today: Day,
 ): string {
   const month = formatDate(today.slice(0, 7));
   const now = outlook && `about ${percent(outlook.median)} in ${month}`;
@@ -30,7 +31,7 @@ function germinationLine(
 export async function readLabel(
   code: string,
   house: Pick<House, 'name' | 'rules'>,
-  today: string,
+  today: Day,
   request: Request,
 ): Promise<{ words: LabelWords; species: string } | null> {
   const lot = await findLotByCode(db, code);

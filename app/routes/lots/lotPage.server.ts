@@ -5,6 +5,7 @@ import { dayInZone } from '#core/calendar/plainDate.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
+import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { ancestryOf } from '#core/lineage/lineage.ts';
 import { holdsByRule } from '#core/passport/holds.ts';
@@ -46,7 +47,7 @@ type Lot = NonNullable<Awaited<ReturnType<typeof findLotByCode>>>;
 interface Visit {
   readonly actor: Actor;
   readonly house: House;
-  readonly today: string;
+  readonly today: Day;
 }
 
 /** All that the page of a lot shows, subject by subject. */
@@ -79,7 +80,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
 }
 
 /** Everything that was written of a lot and stands in its timeline. */
-async function readWritten(lotId: number) {
+async function readWritten(lotId: LotId) {
   const [passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings] = await Promise.all([
     readPassports(db, lotId),
     findHolds(db, lotId),

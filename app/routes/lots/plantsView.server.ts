@@ -1,5 +1,6 @@
-import { seeded } from '#core/distributions/seeded.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { seeded } from '#core/distributions/seeded.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { judgePlants } from '#core/population/bottleneck.ts';
 import { driftRun } from '#core/population/drift.ts';
@@ -8,7 +9,7 @@ import type { KinRow } from '#data/lots/descent.ts';
 import type { PlantsView } from './PlantsReckoning.tsx';
 
 /** How many plants gave seed, what that keeps, and what chance would do; the same lot always shows the same runs. */
-export function plantsView(crop: Crop, said: Passport, kin: readonly KinRow[], lotId: number, wanted: number): PlantsView {
+export function plantsView(crop: Crop, said: Passport, kin: readonly KinRow[], lotId: LotId, wanted: number): PlantsView {
   const plants = judgePlants(crop, known(said.plantsHarvested), known(said.plantsStanding), wanted);
   const t = (crop.outcrossing[0] + crop.outcrossing[1]) / 200;
   const generations = kin.map(({ effective }) => effective);

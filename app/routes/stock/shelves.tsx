@@ -1,21 +1,22 @@
 import { Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
+import { ClaimMark, HoldMark, LotCode, Mark, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
+import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
+import { Table, WIDE } from '#app/ui/Table.tsx';
+import { percent } from '#app/ui/sayings.ts';
+import { Stock } from '#app/ui/units.tsx';
+import { KIND_WORDS } from '#app/ui/words.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { SHELF_SORTS, SHELF_STATES } from '#core/lots/words.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { listCropNames } from '#data/almanac/almanac.ts';
 import { listShelves } from '#data/stock/shelves.ts';
-import { db } from '#app/platform/database.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { pageFrom } from '#app/platform/incoming.server.ts';
-import { Stock } from '#app/ui/units.tsx';
-import { ButtonLink } from '#app/ui/Button.tsx';
-import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
-import { Table, WIDE } from '#app/ui/Table.tsx';
-import { ClaimMark, HoldMark, LotCode, Mark, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
-import { KIND_WORDS } from '#app/ui/words.ts';
-import { percent } from '#app/ui/sayings.ts';
-import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
 import type { Route } from './+types/shelves.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Shelves · Kind Granary' }];
@@ -132,7 +133,7 @@ function Germinates({ lot: { low, median, high, laid, sprouted, testedOn, onHand
 
 type ShelfLot = Route.ComponentProps['loaderData']['lots'][number];
 
-function ShelfRow({ lot, today }: { lot: ShelfLot; today: string }) {
+function ShelfRow({ lot, today }: { lot: ShelfLot; today: Day }) {
   const due = lot.nextTestOn !== null && lot.nextTestOn <= today;
   const marks = (
     <span className="flex flex-wrap gap-1.5">

@@ -1,22 +1,23 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 interface Potted {
   readonly seedlings: number;
-  readonly pottedOn: string;
+  readonly pottedOn: Day;
   readonly note: string | null;
   readonly by: string | null;
 }
 
 interface Reopened {
-  readonly endedOn: string;
+  readonly endedOn: Day;
   readonly outcome: 'read' | 'abandoned';
   readonly sprouted: number;
   readonly reason: string;
-  readonly reopenedOn: string;
+  readonly reopenedOn: Day;
   readonly by: string | null;
 }
 
@@ -36,7 +37,7 @@ export function AfterTest({
   reopenResult,
 }: {
   keys: { readonly pot: string; readonly reopen: string };
-  today: string;
+  today: Day;
   sprouted: number;
   potted: readonly Potted[];
   reopened: readonly Reopened[];
@@ -67,7 +68,7 @@ export function AfterTest({
   );
 }
 
-function PotUp({ formKey, today, left, result }: { formKey: string; today: string; left: number; result: SubmissionResult | null }) {
+function PotUp({ formKey, today, left, result }: { formKey: string; today: Day; left: number; result: SubmissionResult | null }) {
   const [form, fields] = usePostForm<'seedlings' | 'pottedOn' | 'note'>({
     id: `pot-${formKey}`,
     result,

@@ -1,15 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import { Form } from 'react-router';
-import { COUNTABLE, type Countable, type SeedState } from '#core/germination/towel.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
+import { COUNTABLE, type Countable, type SeedState } from '#core/germination/towel.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { Photo, Plain, Tick, type Errors } from './PlainFields.tsx';
 import { TowelGrid } from './TowelGrid.tsx';
 import { SeedShape, stateName, type SeedView } from './TowelPicture.tsx';
 
 export interface OpenTowel {
-  readonly today: string;
-  readonly laidOn: string;
+  readonly today: Day;
+  readonly laidOn: Day;
   readonly replicates: number;
   readonly counted: string;
   readonly towel: readonly SeedView[];

@@ -1,8 +1,9 @@
-import { formatDate } from '#core/calendar/formatDate.ts';
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 /** Ending a test: reading it, or giving it up. Before its last-count day, or when giving up, a reason is asked. */
 export function EndTest({
@@ -13,8 +14,8 @@ export function EndTest({
   result,
 }: {
   formKey: string;
-  today: string;
-  finalOn: string;
+  today: Day;
+  finalOn: Day;
   waiting: number;
   result: SubmissionResult | null;
 }) {

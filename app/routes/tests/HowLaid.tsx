@@ -1,4 +1,5 @@
 import type { FieldMetadata } from '@conform-to/react';
+import { ChoiceField, SelectField, TextField } from '#app/ui/fields.tsx';
 import {
   COUNTED,
   MEDIA,
@@ -8,7 +9,7 @@ import {
   type TestKind,
   type TreatmentBefore,
 } from '#core/germination/layout.ts';
-import { ChoiceField, SelectField, TextField } from '#app/ui/fields.tsx';
+import type { Day } from '#core/kernel/kinds.ts';
 
 type Meta = FieldMetadata<unknown>;
 
@@ -33,7 +34,7 @@ export function HowLaid({
   checks,
 }: {
   fields: Record<'counted' | 'kind' | 'medium' | 'checkDays' | 'laidOn', Meta> & { treatments: Meta };
-  today: string;
+  today: Day;
   /** What wakes this crop, by the almanac. */
   wakes?: string | undefined;
   checks: string;

@@ -2,10 +2,11 @@ import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
 import { classes } from '#app/ui/classes.ts';
 import type { Spot } from '#core/germination/layout.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { SPOT_MARKS } from './planWords.ts';
 
 export interface BoardTest {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly code: string;
   readonly name: string;
   readonly why: string;

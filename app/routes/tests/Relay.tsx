@@ -1,14 +1,15 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import type { Seeds, Day } from '#core/kernel/kinds.ts';
 
 interface Row {
   readonly replicate: number;
-  readonly seeds: number;
+  readonly seeds: Seeds;
   readonly reason: string | null;
-  readonly writtenOn: string;
+  readonly writtenOn: Day;
   readonly by: string | null;
 }
 

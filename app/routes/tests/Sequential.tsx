@@ -1,9 +1,10 @@
-import type { SequentialAdvice } from '#core/germination/sequential.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { percent } from '#app/ui/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { SequentialAdvice } from '#core/germination/sequential.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 
 const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
   'stop: good': { tone: 'good', verdict: 'Stop: it is good' },
@@ -17,7 +18,7 @@ export interface SequentialView {
   readonly good: number;
   readonly poor: number;
   readonly advice: SequentialAdvice;
-  readonly batches: readonly { readonly id: number; readonly laidOn: string; readonly laid: number; readonly sprouted: number }[];
+  readonly batches: readonly { readonly id: number; readonly laidOn: Day; readonly laid: number; readonly sprouted: number }[];
   readonly size: number;
   readonly first: number;
 }

@@ -4,6 +4,7 @@ import { Table } from '#app/ui/Table.tsx';
 import { CHART } from '#app/ui/chartColours.ts';
 import type { TestKind } from '#core/germination/layout.ts';
 import { cumulative, type Vigour } from '#core/germination/speed.ts';
+import type { Seeds } from '#core/kernel/kinds.ts';
 
 export interface SpeedView {
   readonly meanTime: number;
@@ -11,7 +12,7 @@ export interface SpeedView {
   readonly t50: number;
   readonly byFirstLook: boolean;
   readonly vigour: Vigour | null;
-  readonly came: readonly { readonly day: number; readonly seeds: number }[];
+  readonly came: readonly { readonly day: number; readonly seeds: Seeds }[];
 }
 
 const VIGOUR_WORDS: Record<Vigour, string> = {

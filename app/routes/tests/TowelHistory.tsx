@@ -1,11 +1,12 @@
+import { Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { COUNTABLE, type SeedState } from '#core/germination/towel.ts';
-import { Table } from '#app/ui/Table.tsx';
+import type { Day } from '#core/kernel/kinds.ts';
 import { stateName, type SeedView } from './TowelPicture.tsx';
 
 interface CheckView {
   readonly id: number;
-  readonly checkedOn: string;
+  readonly checkedOn: Day;
   readonly day: number;
   readonly note: string | null;
   readonly reWetted: boolean;

@@ -14,6 +14,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import { layTestForm } from '#contracts/tests/tests.ts';
 import { usualCheckDays } from '#core/germination/checkDays.ts';
 import { SPOTS } from '#core/germination/layout.ts';
+import type { Seeds } from '#core/kernel/kinds.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { listBatchesOfLot } from '#data/bench/batches.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -77,7 +78,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 const USUAL = [10, 20, 50, 100];
 /** Half-width of the 95 % interval where it is widest, in percent. */
-const couldBeOffBy = (seeds: number) => Math.round(98 / Math.sqrt(seeds + 4));
+const couldBeOffBy = (seeds: Seeds) => Math.round(98 / Math.sqrt(seeds + 4));
 
 export default function Lay({ loaderData: lot, actionData }: Route.ComponentProps) {
   const { series, proposal } = lot;

@@ -14,6 +14,7 @@ import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
+import type { LotId } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
@@ -70,7 +71,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     // Pinned weeks are read when they are pinned: a test moved afterwards takes its pin with it.
     [loaderData.plan, due, pinned, plan],
   );
-  const planner = usePlanner<{ lotId: number }>((found, tests) =>
+  const planner = usePlanner<{ lotId: LotId }>((found, tests) =>
     place(tests.map(({ lotId }, index) => ({ lotId, week: found[index] ?? null }))),
   );
   const result = actionData?.result ?? null;

@@ -1,16 +1,17 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
-import { addDays } from '#core/calendar/plainDate.ts';
-import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
-import { listDueTowels } from '#data/tests/tests.ts';
-import { readTowel } from '#services/tests/tests.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { keepCount, keptCounts, onKeptCounts, sendKept, type KeptCount } from '#app/ui/countQueue.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { keepCount, keptCounts, onKeptCounts, sendKept, type KeptCount } from '#app/ui/countQueue.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
+import type { Day } from '#core/kernel/kinds.ts';
+import { listDueTowels } from '#data/tests/tests.ts';
+import { readTowel } from '#services/tests/tests.server.ts';
 import type { Route } from './+types/round.ts';
 import { CountTowel } from './CountTowel.tsx';
 import type { SeedView } from './TowelPicture.tsx';
@@ -166,7 +167,7 @@ const daysFrom = (from: string, to: string) => Math.round((Date.parse(to) - Date
 
 type Seeds = Route.ComponentProps['loaderData']['towels'][number]['seeds'];
 
-const viewsOf = (seeds: Seeds, laidOn: string): SeedView[] =>
+const viewsOf = (seeds: Seeds, laidOn: Day): SeedView[] =>
   seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysFrom(laidOn, on) }));
 
 /** The towel with what this device has counted and not saved yet on top. */

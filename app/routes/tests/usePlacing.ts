@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
+import type { LotId } from '#core/kernel/kinds.ts';
 import type { Plan } from '#core/schedule/benchPlan.ts';
 import { weekIndex } from '#core/schedule/planTest.ts';
 
 /** A test put into a week of the plan; null is no week. Without `pinned`, it keeps the pin that it has. */
 export interface Placing {
-  readonly lotId: number;
+  readonly lotId: LotId;
   readonly week: number | null;
   readonly pinned?: boolean;
 }
@@ -14,7 +15,7 @@ export interface Placing {
  * since a lot may be laid or judged anew meanwhile and leave the list.
  */
 export function usePlacing(
-  due: readonly { readonly lotId: number; readonly week: string | null; readonly pinned: boolean }[],
+  due: readonly { readonly lotId: LotId; readonly week: string | null; readonly pinned: boolean }[],
   start: string,
 ) {
   const [placed, setPlaced] = useState<ReadonlyMap<number, Placing>>(new Map());

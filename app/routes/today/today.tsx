@@ -1,19 +1,20 @@
 import { redirect } from 'react-router';
-import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
-import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { db } from '#app/platform/database.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { nextTestWords } from '#app/ui/sayings.ts';
 import { stepFacts } from '#core/bench/steps.ts';
+import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { addDays, dayInZone, daysBetween } from '#core/calendar/plainDate.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
 import type { House } from '#data/house/house.ts';
 import { readComing, readDue } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
-import { db } from '#app/platform/database.server.ts';
-import { visitBy } from '#app/platform/visit.server.ts';
-import { nextTestWords } from '#app/ui/sayings.ts';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Route } from './+types/today.ts';
 import { DueList } from './DueList.tsx';
 import { Ribbon } from './Ribbon.tsx';
@@ -64,7 +65,7 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
 }
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
-function asWork(due: Due, today: string) {
+function asWork(due: Due, today: Day) {
   const late = (on: string) => formatDistance(daysBetween(today, on));
   return [
     ...due.counts.map((one) => ({
