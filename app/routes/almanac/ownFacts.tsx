@@ -79,7 +79,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 export default function OwnFacts({ loaderData, actionData }: Route.ComponentProps) {
   const { crop, fact, title, now, shipped, history } = loaderData;
-  const [form, fields] = usePostForm<'typed' | 'restore' | 'why'>({
+  const [form, fields] = usePostForm<typeof overrideForm>({
     id: `own-${fact}`,
     result: actionData?.result,
     start: { typed: now, why: '', ...loaderData.typed },

@@ -3,6 +3,7 @@ import { TriangleAlert } from 'lucide-react';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { acknowledgeForm } from '#contracts/bench/bench.ts';
 
 /** Hazards of the step, above everything else until this person has read them. */
 export function Cautions({
@@ -14,7 +15,7 @@ export function Cautions({
   formKey: string;
   result: SubmissionResult | null;
 }) {
-  const [form] = usePostForm<'cautions'>({ id: `read-${formKey}`, result });
+  const [form] = usePostForm<typeof acknowledgeForm>({ id: `read-${formKey}`, result });
   if (unread.length === 0) return null;
   return (
     <section aria-label="Before you begin" className="mb-6 border-l-4 border-poor bg-poor-tint px-5 py-4 text-poor">

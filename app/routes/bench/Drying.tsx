@@ -8,6 +8,7 @@ import { fillField, TakeFrom, useDevice, type DeviceAnswer } from '#app/ui/TakeF
 import { CHART } from '#app/ui/chartColours.ts';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { weighForm, airForm } from '#contracts/bench/bench.ts';
 import type { Milligrams } from '#core/kernel/kinds.ts';
 import type { BatchPage } from './WhatNext.tsx';
 import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
@@ -102,7 +103,7 @@ export function WeighForm({
   last: BatchPage['weighings'][number] | undefined;
   hasScale: boolean;
 }) {
-  const [form, fields] = usePostForm<'weight' | 'scale' | 'heavier' | 'when'>({
+  const [form, fields] = usePostForm<typeof weighForm>({
     id: `weigh-${formKey}`,
     result,
     start: { scale: last?.scale ?? '1 g' },
@@ -175,7 +176,7 @@ function AirForm({
   celsius: number;
   has: BatchPage['has'];
 }) {
-  const [form, fields] = usePostForm<'of' | 'humidity' | 'celsius'>({
+  const [form, fields] = usePostForm<typeof airForm>({
     id: `air-${formKey}`,
     result,
     start: { of: 'room', celsius: String(celsius) },

@@ -3,6 +3,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
 
 /** Clean seed out of the batch into its lot, or the batch given up. */
@@ -25,10 +26,10 @@ export function EndBatch({
     liftDrying: 'on',
     sign: batch.signSeen ? 'on' : null,
   };
-  const [form, fields] = usePostForm<keyof typeof start | 'reason'>({ id: `finish-${keys.end}`, result: finished, start });
+  const [form, fields] = usePostForm<typeof finishForm>({ id: `finish-${keys.end}`, result: finished, start });
   // What nobody has typed into follows the newest weighing and what was seen; a refused form shows what was sent.
   const follows = finished === null;
-  const [giveUp, give] = usePostForm<'reason'>({ id: `give-${keys.give}`, result: abandoned });
+  const [giveUp, give] = usePostForm<typeof abandonForm>({ id: `give-${keys.give}`, result: abandoned });
   return (
     <section aria-label="Finish" className="space-y-4 border-t border-rule pt-5">
       <details open={batch.byWeight || batch.moist !== null || finished !== null}>

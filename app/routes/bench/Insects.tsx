@@ -1,11 +1,12 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
+import { Button } from '#app/ui/Button.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { openTreatedForm, shutAwayForm } from '#contracts/bench/bench.ts';
 import { checksFor, CONTAINER_CHECKS, TREATMENT_FACTS, TREATMENTS, type Treatment } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
-import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { AwayPage } from './away.tsx';
 
 const STATE_WORDS = {
@@ -17,7 +18,7 @@ const STATE_WORDS = {
 
 /** What a treatment has done so far, and taking the lot out of it. */
 export function Shut({ shut, formKey, result }: { shut: NonNullable<AwayPage['shut']>; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'reason' | 'liftPests'>({ id: `open-${formKey}`, result, start: { liftPests: 'on' } });
+  const [form, fields] = usePostForm<typeof openTreatedForm>({ id: `open-${formKey}`, result, start: { liftPests: 'on' } });
   const { clock } = shut;
   return (
     <>
@@ -53,7 +54,7 @@ export function Shut({ shut, formKey, result }: { shut: NonNullable<AwayPage['sh
 
 /** Into the freezer or an airtight jar, once its container is what it must be. */
 export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'kind' | 'container' | 'use' | 'checked' | 'since'>({
+  const [form, fields] = usePostForm<typeof shutAwayForm>({
     id: `shut-${formKey}`,
     result,
     start: { kind: 'freezer', use: 'sowing', since: loaded.today },

@@ -2,11 +2,12 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { mixUpForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
 
 /** A mix-up, recorded in two taps: open, and what it was. */
 export function MixUp({ table, formKey, result }: { table: BatchPage['table']; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'what' | 'withTable' | 'discarded'>({
+  const [form, fields] = usePostForm<typeof mixUpForm>({
     id: `mix-${formKey}`,
     result,
     start: { withTable: table ? 'on' : null },

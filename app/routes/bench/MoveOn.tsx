@@ -1,11 +1,12 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { Notice } from '#app/ui/Page.tsx';
+import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { EMPTY_IS_NOW } from './benchWords.ts';
+import type { nextStepForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
+import { EMPTY_IS_NOW } from './benchWords.ts';
 
 /** On to the next step, past some, or over to another method. */
 export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: string; result: SubmissionResult | null }) {
@@ -19,7 +20,7 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
     })),
   ];
   const first = targets[0]?.value ?? '';
-  const [form, fields] = usePostForm<'to' | 'vessel' | 'celsius' | 'when' | 'cleared' | 'early'>({
+  const [form, fields] = usePostForm<typeof nextStepForm>({
     id: `step-${formKey}`,
     result,
     start: { to: first, vessel: batch.view.vessel, celsius: String(batch.celsius) },

@@ -4,6 +4,7 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { nextStepForm, takeOutForm } from '#contracts/bench/bench.ts';
 import type { AwayPage } from './away.tsx';
 
 /** A cold container that waits, closed, until it is as warm as the room. */
@@ -16,7 +17,7 @@ export function Warming({
   formKey: string;
   result: SubmissionResult | null;
 }) {
-  const [form, fields] = usePostForm<'early'>({ id: `warm-${formKey}`, result });
+  const [form, fields] = usePostForm<typeof nextStepForm>({ id: `warm-${formKey}`, result });
   return (
     <>
       <Reckoning
@@ -43,7 +44,7 @@ export function Warming({
 
 /** Taking a cold container off its shelf. */
 export function TakeOutForm({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'container' | 'celsius'>({
+  const [form, fields] = usePostForm<typeof takeOutForm>({
     id: `take-${formKey}`,
     result,
     start: { container: 'jar', celsius: '-18' },

@@ -1,13 +1,14 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
-import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
-import { PhotoField, PostForm, TextField } from '#app/ui/fields.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { PhotoField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { EMPTY_IS_NOW } from './benchWords.ts';
+import type { checkForm } from '#contracts/bench/bench.ts';
+import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
 import type { Route } from './+types/batch.ts';
+import { EMPTY_IS_NOW } from './benchWords.ts';
 
 export type BatchPage = Route.ComponentProps['loaderData'];
 
@@ -31,7 +32,7 @@ export function WhatNext({
   result: SubmissionResult | null;
 }) {
   const { view, lookFor, ifLeft } = batch;
-  const [form, fields] = usePostForm<'seen' | 'photo' | 'turn' | 'when'>({
+  const [form, fields] = usePostForm<typeof checkForm>({
     id: `check-${keys.note}`,
     result,
     start: { turn: String(batch.turn) },

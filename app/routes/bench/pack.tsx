@@ -15,6 +15,7 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { packForm, unpackForm } from '#contracts/bench/bench.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { packetsOf } from '#core/bench/packing.ts';
 import { enoughOf } from '#core/stock/enough.ts';
@@ -103,7 +104,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 const whole = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : null);
 
 export default function Pack({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'seeds' | 'packets' | 'keepBack' | 'place'>({
+  const [form, fields] = usePostForm<typeof packForm>({
     id: 'pack',
     result: actionData?.intent === 'pack' ? actionData.result : null,
     start: { seeds: String(lot.packet), keepBack: String(Math.min(lot.reserve, lot.seeds)), place: lot.place, ...lot.typed },
@@ -202,7 +203,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
 
 /** Packets of one size at one place, and some of them opened again. */
 function Unpack({ packed, result }: { packed: Route.ComponentProps['loaderData']['packed'][number]; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'packets'>({ id: `unpack-${packed.key}`, result });
+  const [form, fields] = usePostForm<typeof unpackForm>({ id: `unpack-${packed.key}`, result });
   return (
     <li className="border-t border-rule py-3">
       <b>{packed.packets}</b> {packed.packets === 1 ? 'packet' : 'packets'} of about {formatSeeds(packed.seeds)}, {packed.place}

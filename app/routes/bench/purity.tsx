@@ -66,7 +66,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 export default function Purity({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<PurityPart | 'counted'>({
+  const [form, fields] = usePostForm<typeof purityForm>({
     id: `purity-${lot.key}`,
     result: actionData?.result,
     start: { ...lot.typed },

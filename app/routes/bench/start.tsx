@@ -123,7 +123,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Start({ loaderData: lot, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'brought' | 'method' | 'vessel' | 'celsius' | 'humidity' | 'fruits' | 'weightIn' | 'when'>({
+  const [form, fields] = usePostForm<typeof startBatchForm>({
     id: 'start',
     result: actionData,
     start: {

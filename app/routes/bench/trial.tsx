@@ -12,6 +12,7 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { beginTrialForm, endTrialOfMethodsForm } from '#contracts/bench/bench.ts';
 import { readTrial, schoolOf, seedsToTellApart, type TrialAnswer } from '#core/bench/methodTrial.ts';
 import { methodFacts, methodsFor } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -145,7 +146,7 @@ function needed(usual: string, difference: string, methods: number): number | nu
 }
 
 function Begin({ lot, result }: { lot: Page; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'methods' | 'usual' | 'difference'>({
+  const [form, fields] = usePostForm<typeof beginTrialForm>({
     id: 'trial',
     result,
     start: { usual: lot.usual, difference: '20', ...lot.typed },
@@ -314,7 +315,7 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
 }
 
 function EndTrial({ trial, formKey, result }: { trial: NonNullable<Page['trial']>; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'learnt' | 'adopt'>({ id: 'end-trial', result });
+  const [form, fields] = usePostForm<typeof endTrialOfMethodsForm>({ id: 'end-trial', result });
   return (
     <section aria-label="End the trial" className="border-t border-rule pt-5">
       <h2 className="mb-3">End the trial</h2>

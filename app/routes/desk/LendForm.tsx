@@ -2,11 +2,12 @@ import type { SubmissionResult } from '@conform-to/react';
 import { useEffect, useRef, type RefObject } from 'react';
 import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { percent, thickerWords } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { lendForm } from '#contracts/desk/loans.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
 import { useScans, type Carried } from './useScans.ts';
 
@@ -25,7 +26,7 @@ export function LendForm({
   /** What was scanned while the answer to the scan before was on its way. */
   carried: RefObject<Carried | null>;
 }) {
-  const [form, fields] = usePostForm<'code' | 'packets' | 'overrideReason'>({ id: 'lend', result, start: { packets: '1', ...start } });
+  const [form, fields] = usePostForm<typeof lendForm>({ id: 'lend', result, start: { packets: '1', ...start } });
   const about = useFetcher<typeof aboutLot>({ key: 'lot' });
   const { load } = about;
   const section = useRef<HTMLElement>(null);

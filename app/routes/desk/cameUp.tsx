@@ -58,7 +58,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function CameUp({ loaderData: loan, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'sown' | 'up' | 'seenOn' | 'note'>({
+  const [form, fields] = usePostForm<typeof emergenceForm>({
     id: 'came-up',
     result: actionData,
     start: { seenOn: loan.today },

@@ -56,7 +56,7 @@ const OUTCOMES = [
 ];
 
 export default function Loan({ loaderData: { key, loan, typed, phone, email, dueIn }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'outcome' | 'note'>({ id: 'loan', result: actionData, start: typed });
+  const [form, fields] = usePostForm<typeof closeLoanForm>({ id: 'loan', result: actionData, start: typed });
   return (
     <div className="max-w-2xl">
       <PageHead

@@ -100,28 +100,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 const lineTrouble = ({ line, why }: { line: string; why: 'no such crop' | 'not read' }, howto: string) =>
   `“${line}”: ${why === 'no such crop' ? 'the almanac has no such crop' : howto}`;
 
-type HouseField =
-  | 'name'
-  | 'timeZone'
-  | 'lastFrost'
-  | 'firstFrost'
-  | 'lendingOpens'
-  | 'sowingStarts'
-  | 'units'
-  | 'hemisphere'
-  | 'lend'
-  | 'full'
-  | 'sureness'
-  | 'trays'
-  | 'jars'
-  | 'hours'
-  | 'currency'
-  | 'packetPrice'
-  | 'cropPrices'
-  | 'cropThresholds';
-
 export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<HouseField>({ id: 'house', result: actionData?.result, start });
+  const [form, fields] = usePostForm<typeof houseForm>({ id: 'house', result: actionData?.result, start });
   const theirs = actionData?.theirs;
   return (
     <div className="max-w-3xl">

@@ -1,8 +1,9 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { cleanForm } from '#contracts/bench/clean.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
 
 /** Fruit or heads that were taken in whole: by when to open them, and the clean seed that came out. */
 export function Clean({
@@ -16,7 +17,7 @@ export function Clean({
   formKey: string;
   result: SubmissionResult | null;
 }) {
-  const [form, fields] = usePostForm<'amount'>({ id: 'clean', result, start: { amount: '' } });
+  const [form, fields] = usePostForm<typeof cleanForm>({ id: 'clean', result, start: { amount: '' } });
   return (
     <section aria-label="To be cleaned" className="border-l-4 border-doubt bg-sheet px-5 py-4">
       <h2>{comesAs === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}, to be cleaned</h2>

@@ -1,12 +1,13 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { Notice } from '#app/ui/Page.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { discardForm } from '#contracts/tests/tests.ts';
 
 /** Discarding what is left of a lot: compost for seed that is dead, never for treated seed. */
 export function Discard({ treated, formKey, result }: { treated: string | null; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'reason'>({ id: `discard-${formKey}`, result });
+  const [form, fields] = usePostForm<typeof discardForm>({ id: `discard-${formKey}`, result });
   return (
     <details id="discard" className="no-print" {...(result && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">Discard what is left</summary>

@@ -2,6 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { emergenceForm } from '#contracts/tests/emergence.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
@@ -17,7 +18,7 @@ export function Emergence({
   seen: readonly { on: string; sown: number; up: number; note: string | null; by: string | null }[];
   result: SubmissionResult | null;
 }) {
-  const [form, fields] = usePostForm<'sown' | 'up' | 'seenOn' | 'note'>({ id: `emergence-${formKey}`, result, start: { seenOn: today } });
+  const [form, fields] = usePostForm<typeof emergenceForm>({ id: `emergence-${formKey}`, result, start: { seenOn: today } });
   return (
     <section aria-label="In members’ gardens">
       <h2 className="mb-2">In members’ gardens</h2>

@@ -6,6 +6,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { HOLD_WORDS, optionsOf } from '#app/ui/words.ts';
+import type { liftHoldForm, setHoldForm } from '#contracts/lots/holds.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
@@ -77,7 +78,7 @@ export function Holds({
 }
 
 function LiftHold({ hold, formKey, result }: { hold: HoldView; formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'reason'>({ id: `lift-${hold.id}`, result, start: { reason: '' } });
+  const [form, fields] = usePostForm<typeof liftHoldForm>({ id: `lift-${hold.id}`, result, start: { reason: '' } });
   return (
     <details className="mt-1" open={result !== null}>
       <summary className="link inline-flex min-h-11 items-center">Lift this hold</summary>
@@ -98,7 +99,7 @@ function SetHold({ formKey, result, growsOut }: { formKey: string; result: Submi
   useEffect(() => {
     if (result) setOpen(true);
   }, [result]);
-  const [form, fields] = usePostForm<'kind' | 'reason'>({
+  const [form, fields] = usePostForm<typeof setHoldForm>({
     id: 'hold',
     result,
     start: growsOut ? { kind: 'trial', reason: GROW_OUT } : { kind: '', reason: '' },

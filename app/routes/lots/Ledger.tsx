@@ -5,6 +5,7 @@ import { Table } from '#app/ui/Table.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { recountForm } from '#contracts/stock/stock.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day, PersonId } from '#core/kernel/kinds.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
@@ -116,7 +117,7 @@ function signOf({ toOutside, fromOutside }: Entry): string {
 }
 
 function Recount({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'amount' | 'reason'>({ id: 'recount', result: result, start: { amount: '', reason: '' } });
+  const [form, fields] = usePostForm<typeof recountForm>({ id: 'recount', result: result, start: { amount: '', reason: '' } });
   return (
     <details className="no-print mt-3" open={result !== null}>
       <summary className="link inline-flex min-h-11 items-center">The jar says otherwise: put the book right</summary>

@@ -2,6 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { quickLookForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -28,7 +29,7 @@ export function QuickLooks({
   formKey: string;
   result: SubmissionResult | null;
 }) {
-  const [form, fields] = usePostForm<'kind' | 'looked' | 'good' | 'lookedOn' | 'note'>({
+  const [form, fields] = usePostForm<typeof quickLookForm>({
     id: `look-${formKey}`,
     result,
     start: { kind: 'float', lookedOn: today },

@@ -3,6 +3,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { percent } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { evidenceForm, incidentForm, reportForm, trialForm, endTrialForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -27,7 +28,7 @@ export function EvidenceForm({
   counts: readonly { id: number; offTypes: number; lookedAt: number; seen: string; correctedBy: number | null }[];
   typed: Record<string, string> | null;
 }) {
-  const [form, fields] = usePostForm<'seen' | 'source' | 'lookedAt' | 'offTypes' | 'seenOn' | 'note' | 'insteadOf'>({
+  const [form, fields] = usePostForm<typeof evidenceForm>({
     id: 'evidence',
     result,
     start: { seen: 'plants', source: 'trial', seenOn: today, ...typed },
@@ -79,7 +80,7 @@ export function EvidenceForm({
 }
 
 export function IncidentForm({ formKey, result }: FormProps) {
-  const [form, fields] = usePostForm<'kind' | 'what' | 'share' | 'discarded'>({ id: 'incident', result, start: { kind: 'mix-up' } });
+  const [form, fields] = usePostForm<typeof incidentForm>({ id: 'incident', result, start: { kind: 'mix-up' } });
   return (
     <details open={opened(result, form.id)}>
       <summary className="link inline-flex min-h-11 items-center">Record a mix-up or contamination</summary>
@@ -104,7 +105,7 @@ export function IncidentForm({ formKey, result }: FormProps) {
 const MARKS = [1, 2, 3, 4, 5].map((mark) => ({ value: String(mark), label: String(mark) }));
 
 export function ReportForm({ formKey, result, year }: FormProps & { year: number }) {
-  const [form, fields] = usePostForm<'by' | 'year' | 'trueToType' | 'taste' | 'yield' | 'health' | 'liking' | 'words'>({
+  const [form, fields] = usePostForm<typeof reportForm>({
     id: 'report',
     result,
     start: { year: String(year) },
@@ -204,7 +205,7 @@ export function Trials({
 }
 
 function SetTrial({ formKey, result }: FormProps) {
-  const [form, fields] = usePostForm<'mustShow' | 'plantsWanted'>({ id: 'trial', result, start: { plantsWanted: '30' } });
+  const [form, fields] = usePostForm<typeof trialForm>({ id: 'trial', result, start: { plantsWanted: '30' } });
   return (
     <details open={opened(result, form.id)}>
       <summary className="link inline-flex min-h-11 items-center">Set a trial</summary>
@@ -218,7 +219,7 @@ function SetTrial({ formKey, result }: FormProps) {
 }
 
 function EndTrial({ trials, formKey, result }: FormProps & { trials: readonly TrialView[] }) {
-  const [form, fields] = usePostForm<'trial' | 'outcome' | 'newName' | 'reason'>({
+  const [form, fields] = usePostForm<typeof endTrialForm>({
     id: 'endTrial',
     result,
     start: { trial: String(trials[0]!.id) },

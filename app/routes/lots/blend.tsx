@@ -200,7 +200,7 @@ function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result:
   const proposed = proposeBlend(weaker, better, thresholds);
   // Seed that needs no help still goes in half and half.
   const ofBetter = String(proposed.seeds === 0 ? Math.min(weaker.seeds, better.seeds) : proposed.seeds);
-  const [form, fields] = usePostForm<'seeds' | 'otherSeeds' | 'place' | 'container'>({
+  const [form, fields] = usePostForm<typeof blendForm>({
     id: 'blend',
     result,
     start: {

@@ -43,7 +43,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Recall({ loaderData: { key, lot, touched, mayRecall, typed }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'reason'>({ id: 'recall', result: actionData?.result, start: { reason: '', ...typed } });
+  const [form, fields] = usePostForm<typeof recallForm>({ id: 'recall', result: actionData?.result, start: { reason: '', ...typed } });
   const inStore = touched.filter(({ onHand }) => onHand > 0).length;
   const out = touched.flatMap(({ out: loans }) => loans.filter(({ open }) => open)).length;
   const waiting = touched.filter(({ recalled }) => !recalled).length;

@@ -1,10 +1,10 @@
 import type { FieldMetadata } from '@conform-to/react';
 import { TextArea, TextField, TickField } from '#app/ui/fields.tsx';
-
-export type PersonField = 'name' | 'email' | 'phone' | 'note' | 'isMember';
+import type { FieldOf } from '#app/ui/usePostForm.ts';
+import type { addPersonForm } from '#contracts/people/people.ts';
 
 /** What the house knows of a person; all but the name may stay empty. */
-export function PersonFields({ fields }: { fields: Record<PersonField, FieldMetadata<string>> }) {
+export function PersonFields({ fields }: { fields: Record<FieldOf<typeof addPersonForm>, FieldMetadata<string>> }) {
   return (
     <>
       <TextField field={fields.name} label="Name" autoComplete="off" />

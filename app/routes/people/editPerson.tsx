@@ -9,12 +9,12 @@ import { Empty, Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { editPersonForm, grantForm } from '#contracts/people/people.ts';
+import { grantForm, editPersonForm } from '#contracts/people/people.ts';
 import { may, mayEdit, ROLES } from '#core/people/may.ts';
 import { findPerson } from '#data/people/people.ts';
 import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from '#services/people/people.server.ts';
 import type { Route } from './+types/editPerson.ts';
-import { PersonFields, type PersonField } from './PersonFields.tsx';
+import { PersonFields } from './PersonFields.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Change a person · Kind Granary' }];
 
@@ -93,7 +93,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export default function EditPerson({ loaderData: { keys, typed, person, leads, canEdit }, actionData }: Route.ComponentProps) {
   const theirs = actionData?.theirs;
   const start = typed ?? { ...person, isMember: person.isMember ? 'on' : '' };
-  const [form, fields] = usePostForm<PersonField>({
+  const [form, fields] = usePostForm<typeof editPersonForm>({
     id: 'person',
     result: actionData?.intent === 'edit' ? actionData.result : null,
     start,
@@ -149,7 +149,7 @@ function Access({
   result: SubmissionResult | null;
   link: string | null;
 }) {
-  const [form, fields] = usePostForm<'email' | 'role'>({
+  const [form, fields] = usePostForm<typeof grantForm>({
     id: 'grant',
     result,
     start: { email: person.signInEmail ?? person.email, role: person.role ?? 'member' },

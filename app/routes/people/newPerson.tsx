@@ -8,7 +8,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import { addPersonForm } from '#contracts/people/people.ts';
 import { addPerson } from '#services/people/people.server.ts';
 import type { Route } from './+types/newPerson.ts';
-import { PersonFields, type PersonField } from './PersonFields.tsx';
+import { PersonFields } from './PersonFields.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'New person · Kind Granary' }];
 
@@ -27,7 +27,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function NewPerson({ loaderData, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<PersonField>({ id: 'person', result: actionData, start: loaderData.start });
+  const [form, fields] = usePostForm<typeof addPersonForm>({ id: 'person', result: actionData, start: loaderData.start });
   return (
     <div className="max-w-xl">
       <PageHead title="New person" about="Only what the work needs: a name, and a way to reach them." />

@@ -52,7 +52,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'email' | 'password'>({
+  const [form, fields] = usePostForm<typeof signInForm>({
     id: 'sign-in',
     result: actionData,
     start: { email: loaderData.samples[0]?.email },

@@ -36,7 +36,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Welcome({ loaderData: { purpose }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'name' | 'email' | 'house' | 'password' | 'again'>({ id: 'welcome', result: actionData });
+  const [form, fields] = usePostForm<typeof firstWelcomeForm>({ id: 'welcome', result: actionData });
   if (purpose === null)
     return (
       <PageHead

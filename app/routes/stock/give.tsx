@@ -10,6 +10,7 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { giveForm } from '#contracts/stock/stock.ts';
 import { mayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -72,7 +73,7 @@ export default function Give({
   loaderData: { key, code, unit, name, leads, hazards, holdings, refused },
   actionData,
 }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'holding' | 'part' | 'to' | 'overrideReason'>({
+  const [form, fields] = usePostForm<typeof giveForm>({
     id: `give-${key}`,
     result: actionData?.result ?? null,
     start: { holding: holdings[0]?.value ?? '' },

@@ -11,6 +11,7 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#app/ui/placeHint.ts';
 import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { moveForm } from '#contracts/stock/stock.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
 import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
@@ -66,7 +67,7 @@ export default function Move({
   loaderData: { key, code, unit, name, places, placeHint: hint, holdings },
   actionData,
 }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'holding' | 'part' | 'place' | 'container'>({
+  const [form, fields] = usePostForm<typeof moveForm>({
     id: `move-${key}`,
     result: actionData?.result ?? null,
     start: { holding: holdings[0]?.value ?? '' },

@@ -10,6 +10,7 @@ import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { placeAnchor } from '#app/ui/anchors.ts';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { climateForm } from '#contracts/stock/climate.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
 import { ruleOfThumb } from '#core/viability/storage.ts';
@@ -46,7 +47,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function Places({ loaderData: { key, today, waiting, hasLogger, places }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'place' | 'since' | 'celsius' | 'humidity' | 'why'>({
+  const [form, fields] = usePostForm<typeof climateForm>({
     id: `climate-${key}`,
     result: actionData?.result ?? null,
     start: { place: places[0]?.name ?? '', since: today },

@@ -2,6 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { potForm, reopenForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
@@ -69,7 +70,7 @@ export function AfterTest({
 }
 
 function PotUp({ formKey, today, left, result }: { formKey: string; today: Day; left: number; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'seedlings' | 'pottedOn' | 'note'>({
+  const [form, fields] = usePostForm<typeof potForm>({
     id: `pot-${formKey}`,
     result,
     start: { seedlings: String(left), pottedOn: today },
@@ -90,7 +91,7 @@ function PotUp({ formKey, today, left, result }: { formKey: string; today: Day; 
 }
 
 function Reopen({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'reason'>({ id: `reopen-${formKey}`, result });
+  const [form, fields] = usePostForm<typeof reopenForm>({ id: `reopen-${formKey}`, result });
   return (
     <details {...(result && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">This end was a mistake</summary>

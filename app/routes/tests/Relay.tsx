@@ -2,6 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { relayForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Seeds, Day } from '#core/kernel/kinds.ts';
 
@@ -17,7 +18,7 @@ interface Row {
 export function Relay({ towels, formKey, result }: { towels: readonly Row[]; formKey: string; result: SubmissionResult | null }) {
   const replicates = Math.max(...towels.map(({ replicate }) => replicate));
   const now = (replicate: number) => towels.findLast((row) => row.replicate === replicate)!.seeds;
-  const [form, fields] = usePostForm<'replicate' | 'seeds' | 'reason'>({
+  const [form, fields] = usePostForm<typeof relayForm>({
     id: `relay-${formKey}`,
     result,
     start: { replicate: '1', seeds: String(now(1)) },

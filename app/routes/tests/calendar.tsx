@@ -8,7 +8,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { actKey } from '#contracts/fields.ts';
+import { type bareForm, actKey } from '#contracts/fields.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { feedSince } from '#data/tests/calendarFeeds.ts';
 import { endFeed, newFeed } from '#services/tests/calendar.server.ts';
@@ -39,8 +39,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function Calendar({ loaderData: { keys, since }, actionData }: Route.ComponentProps) {
-  const [make] = usePostForm<'none'>({ id: 'make', result: null });
-  const [end] = usePostForm<'none'>({ id: 'end', result: null });
+  const [make] = usePostForm<typeof bareForm>({ id: 'make', result: null });
+  const [end] = usePostForm<typeof bareForm>({ id: 'end', result: null });
   return (
     <div className="max-w-xl space-y-5">
       <PageHead

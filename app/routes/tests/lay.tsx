@@ -82,20 +82,7 @@ const couldBeOffBy = (seeds: Seeds) => Math.round(98 / Math.sqrt(seeds + 4));
 
 export default function Lay({ loaderData: lot, actionData }: Route.ComponentProps) {
   const { series, proposal } = lot;
-  const [form, fields] = usePostForm<
-    | 'seeds'
-    | 'replicates'
-    | 'counted'
-    | 'kind'
-    | 'medium'
-    | 'treatments'
-    | 'checkDays'
-    | 'celsius'
-    | 'spot'
-    | 'part'
-    | 'inBatches'
-    | 'laidOn'
-  >({
+  const [form, fields] = usePostForm<typeof layTestForm>({
     id: 'lay',
     result: actionData,
     start: {

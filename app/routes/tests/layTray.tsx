@@ -85,7 +85,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function LayTray({ loaderData: { key, today, lots, missing, codes }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<'counted' | 'kind' | 'medium' | 'treatments' | 'checkDays' | 'laidOn' | 'lots'>({
+  const [form, fields] = usePostForm<typeof layTrayForm>({
     // One name for good: under another one the rows' own fields would be emptied when a lot is added.
     id: 'tray',
     result: actionData,

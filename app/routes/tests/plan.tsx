@@ -12,6 +12,7 @@ import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { LotId } from '#core/kernel/kinds.ts';
@@ -78,7 +79,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const entries = plan.flatMap((week, index) =>
     week === null ? [] : [{ lotId: due[index]!.lotId, week: addDays(start, 7 * week), pinned: pinned[index]! }],
   );
-  const [form] = usePostForm<'plan'>({ id: `save-${keys.save}`, result: actionData?.intent === 'save' ? result : null });
+  const [form] = usePostForm<typeof planForm>({ id: `save-${keys.save}`, result: actionData?.intent === 'save' ? result : null });
   return (
     <>
       <PageHead
@@ -236,7 +237,7 @@ function BenchForm({
   bench: Route.ComponentProps['loaderData']['bench'];
   result: Parameters<typeof usePostForm>[0]['result'];
 }) {
-  const [form, fields] = usePostForm<'warm' | 'room' | 'cool' | 'hours' | 'closed'>({
+  const [form, fields] = usePostForm<typeof testBenchForm>({
     id: `bench-${formKey}`,
     result,
     start: {
