@@ -24,8 +24,9 @@ const run = async ({ sql, parameters }: Statement) => (await pool.query(sql, par
 
 async function answer(path: string, cookie: string): Promise<string | null> {
   const groups = plan.pages[path];
-  const token = /granary_session=([\w-]+)/.exec(cookie)?.[1];
-  if (!groups || !token) return null;
+  const sent = /granary_session=([^;]+)/.exec(cookie)?.[1];
+  if (!groups || !sent) return null;
+  const token = JSON.parse(Buffer.from(decodeURIComponent(sent), 'base64').toString()) as string;
   const [session, house] = plan.session as [Statement, Statement];
   const hash = createHash('sha256').update(token).digest();
   const rows = [await Promise.all([run({ ...session, parameters: [hash, new Date()] }), run(house)])] as unknown[];

@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { outlookOf, outlookOn } from '#core/viability/outlook.ts';
 import { USUAL_THRESHOLDS } from '#core/germination/verdict.ts';
 import { openDatabase, type Db } from '#data/database.ts';

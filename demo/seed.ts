@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { loadAlmanac } from '#data/almanac/almanac.ts';

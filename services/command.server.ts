@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import type { Db } from '#data/database.ts';

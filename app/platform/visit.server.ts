@@ -1,6 +1,6 @@
 import { createContext, data, redirect, type MiddlewareFunction, type RouterContextProvider } from 'react-router';
 import { localPath } from '#contracts/localPath.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { may, type Permission } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';

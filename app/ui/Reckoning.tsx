@@ -1,5 +1,4 @@
 import type { ReactNode } from 'react';
-import { Collapsible } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import { classes } from './classes.ts';
 import type { Tone } from './Mark.tsx';
@@ -48,13 +47,13 @@ export function Reckoning({
       )}
       {actions && <div className="no-print mt-4 flex flex-wrap gap-3">{actions}</div>}
       {working && (
-        <Collapsible.Root className="no-print mt-2">
-          <Collapsible.Trigger className="group link inline-flex min-h-11 items-center gap-1 text-small">
-            <ChevronDown aria-hidden className="size-4 group-data-[state=open]:rotate-180" />
+        <details className="no-print group mt-2">
+          <summary className="link inline-flex min-h-11 items-center gap-1 text-small">
+            <ChevronDown aria-hidden className="size-4 group-open:rotate-180" />
             Show the working
-          </Collapsible.Trigger>
-          <Collapsible.Content className="max-w-prose space-y-1 border-t border-rule pt-2 text-small">{working}</Collapsible.Content>
-        </Collapsible.Root>
+          </summary>
+          <div className="max-w-prose space-y-1 border-t border-rule pt-2 text-small">{working}</div>
+        </details>
       )}
     </section>
   );

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { actKey, words } from '#contracts/fields.ts';
-import type { RecipeStep } from '#core/bench/methods.ts';
+import { RECIPE_ROWS, type RecipeStep } from '#core/bench/methods.ts';
 import { STEPS, type Step, type StepHours } from '#core/bench/steps.ts';
 
 const hour = z.number().min(0);
@@ -8,9 +8,6 @@ const hour = z.number().min(0);
 export const storedSteps: z.ZodType<readonly RecipeStep[]> = z
   .array(z.strictObject({ step: z.enum(STEPS), hours: z.strictObject({ earliest: hour, usual: hour, latest: hour }).nullable() }))
   .min(1);
-
-/** Rows for steps that the form has. */
-export const RECIPE_ROWS = 8;
 
 const step = z
   .string()

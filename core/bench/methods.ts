@@ -1,7 +1,6 @@
 import type { CropCautionCode } from '../almanac/cautions.ts';
 import type { Crop } from '../almanac/crop.ts';
-import type { Rules } from '../house/rules.ts';
-import { ruleFor } from '../house/rules.ts';
+import { type Rules, ruleFor } from '../house/rules.ts';
 import { DRIES, stepFacts, type Caution, type Step, type StepHours } from './steps.ts';
 
 /** Ways from what was brought to clean seed that every house knows. */
@@ -86,6 +85,9 @@ export const METHOD_FACTS: Record<KnownMethod, MethodFacts> = {
     colour: 'As grown',
   },
 };
+
+/** As many steps as a recipe may have. */
+export const RECIPE_ROWS = 8;
 
 /** One step of a recipe; hours of its own where the house's experience differs. */
 export interface RecipeStep {

@@ -4,7 +4,8 @@ import { Temporal } from 'temporal-polyfill';
 import { formatDate, formatDay, formatDistance, formatWeekday } from './formatDate.ts';
 import { formatMoment, formatSpan } from './formatMoment.ts';
 import { parsePartialDate } from './parsePartialDate.ts';
-import { addDays, addMonths, dayInZone, daysBetween, earliestDay, inYear, isIsoDate, nextOn } from './plainDate.ts';
+import { addDays, addMonths, daysBetween, earliestDay, inYear, isIsoDate, mondayOf, nextOn } from './plainDate.ts';
+import { dayInZone } from './dayInZone.ts';
 
 const someDay = fc
   .date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true })
@@ -20,6 +21,14 @@ describe('calendar days', () => {
       fc.property(someDay, someDay, fc.integer({ min: -40_000, max: 40_000 }), (one, other, days) => {
         expect(addDays(one, days)).toBe(Temporal.PlainDate.from(one).add({ days }).toString());
         expect(daysBetween(one, other)).toBe(Temporal.PlainDate.from(one).until(other, { largestUnit: 'days' }).days);
+      }),
+    );
+    fc.assert(
+      fc.property(someDay, fc.integer({ min: -400, max: 400 }), (day, months) => {
+        const date = Temporal.PlainDate.from(day);
+        expect(addMonths(day, months)).toBe(date.add({ months }).toString());
+        expect(mondayOf(day)).toBe(date.subtract({ days: date.dayOfWeek - 1 }).toString());
+        expect(inYear(day.slice(5), 2027)).toBe(Temporal.PlainMonthDay.from(day.slice(5)).toPlainDate({ year: 2027 }).toString());
       }),
     );
     expect(() => addDays('soon', 1)).toThrow(RangeError);

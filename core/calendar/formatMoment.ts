@@ -1,5 +1,6 @@
 import { formatDistance } from './formatDate.ts';
-import { dayInZone, daysBetween } from './plainDate.ts';
+import { daysBetween } from './plainDate.ts';
+import { dayInZone } from './dayInZone.ts';
 
 /** Making one costs a hundred times what using it does. */
 const clocks = new Map<string, Intl.DateTimeFormat>();

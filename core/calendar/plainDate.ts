@@ -1,4 +1,3 @@
-import { Temporal } from 'temporal-polyfill';
 import type { Day } from '../kernel/kinds.ts';
 
 /** A calendar day, `YYYY-MM-DD`, in the library's own time zone. Never an instant. */
@@ -21,12 +20,17 @@ function dayNumber(date: IsoDate): number {
 
 /** The calendar day `days` after `date` (before it when negative). Throws RangeError for a day that is none. */
 export function addDays(date: IsoDate, days: number): IsoDate {
-  return new Date((dayNumber(date) + days) * DAY).toISOString().slice(0, 10);
+  return isoOf((dayNumber(date) + days) * DAY);
 }
 
-/** The calendar day `months` later; the 31st becomes the last day of a shorter month. */
+const isoOf = (time: number): IsoDate => new Date(time).toISOString().slice(0, 10);
+
+/** The calendar day `months` later; the 31st becomes the last day of a shorter month. Throws RangeError for a day that is none. */
 export function addMonths(date: IsoDate, months: number): IsoDate {
-  return Temporal.PlainDate.from(date).add({ months }).toString();
+  const from = new Date(dayNumber(date) * DAY);
+  const [year, month] = [from.getUTCFullYear(), from.getUTCMonth() + months];
+  const last = new Date(Date.UTC(year, month + 1, 0)).getUTCDate();
+  return isoOf(Date.UTC(year, month, Math.min(from.getUTCDate(), last)));
 }
 
 /** Whole days from `from` to `to`; negative when `to` comes first. */
@@ -36,12 +40,15 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
 
 /** The Monday on or before a day. */
 export function mondayOf(date: IsoDate): IsoDate {
-  return addDays(date, 1 - Temporal.PlainDate.from(date).dayOfWeek);
+  return addDays(date, -new Date((dayNumber(date) - 1) * DAY).getUTCDay());
 }
 
 /** The given day of the year in `year`; 29 February falls back to the 28th. Throws RangeError for an impossible day. */
 export function inYear(monthDay: MonthDay, year: number): IsoDate {
-  return Temporal.PlainMonthDay.from(monthDay).toPlainDate({ year }).toString();
+  const day = `${String(year).padStart(4, '0')}-${monthDay}`;
+  if (isIsoDate(day)) return day;
+  if (monthDay === '02-29') return inYear('02-28', year);
+  throw new RangeError(`no such day of the year: ${monthDay}`);
 }
 
 /** The next time a day of the year comes round, today included. */
@@ -60,18 +67,9 @@ export function earliestDay(date: PartialDate): IsoDate {
   return `${date}-01-01`.slice(0, 4) + (date.length > 4 ? date.slice(4, 7) : '-01') + (date.length > 7 ? date.slice(7) : '-01');
 }
 
-/** The calendar day of an instant in an IANA time zone. Throws RangeError for an unknown zone. */
-export function dayInZone(instant: Date, timeZone: string): IsoDate {
-  return Temporal.Instant.fromEpochMilliseconds(instant.getTime()).toZonedDateTimeISO(timeZone).toPlainDate().toString();
-}
-
 /** Whether the text names a day that exists, written `YYYY-MM-DD`. */
 export function isIsoDate(text: string): text is IsoDate {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
-  try {
-    Temporal.PlainDate.from(text, { overflow: 'reject' });
-    return true;
-  } catch {
-    return false;
-  }
+  const time = Date.parse(text);
+  return !Number.isNaN(time) && isoOf(time) === text;
 }

@@ -1,7 +1,7 @@
 import { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';

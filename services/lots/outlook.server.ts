@@ -1,5 +1,6 @@
 import type { Crop } from '#core/almanac/crop.ts';
-import { dayInZone, addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
+import { addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { answer } from '#core/germination/verdict.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';

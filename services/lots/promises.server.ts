@@ -1,5 +1,5 @@
 import type { Crop } from '#core/almanac/crop.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';

@@ -1,6 +1,6 @@
 import type { Clock } from '#core/bench/clock.ts';
 import { treatmentClock } from '#core/bench/treatments.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
 import { listAway } from '#data/bench/treatments.ts';
 import type { Db } from '#data/database.ts';

@@ -1,4 +1,4 @@
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Role } from '#core/people/may.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';

@@ -8,7 +8,7 @@ import { LotCode, Mark, TreatedMark, type Tone } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { listEndedBatches, listOpenBatches } from '#data/bench/batches.ts';
 import type { Route } from './+types/bench.ts';
 import { BenchPicture } from './BenchPicture.tsx';

@@ -3,7 +3,7 @@ import { addressOf } from '#app/platform/labels.server.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { methodFacts } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import type { House } from '#data/house/house.ts';
 import type { LabelWords } from '#services/labels.server.ts';

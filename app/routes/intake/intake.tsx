@@ -12,7 +12,7 @@ import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { dayInZone } from '#core/calendar/plainDate.ts';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { LoanId } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { listCropNames, readCrop } from '#data/almanac/almanac.ts';

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -20,10 +20,12 @@ import { may } from '#core/people/may.ts';
 import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
 import type { Route } from './+types/plan.ts';
-import { PlanBoard } from './PlanBoard.tsx';
 import { relaxationWords, weeksLate } from './planWords.ts';
 import { usePlacing } from './usePlacing.ts';
 import { usePlanner } from './usePlanner.ts';
+
+// Dragging weighs as much as the rest of the page: it comes after the words and figures.
+const PlanBoard = lazy(async () => ({ default: (await import('./PlanBoard.tsx')).PlanBoard }));
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan of tests · Kind Granary' }];
 
@@ -116,24 +118,26 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             </Button>
             {isChanged && <span className="text-soft">Not saved yet.</span>}
           </PostForm>
-          <PlanBoard
-            tests={due}
-            problem={problem}
-            start={start}
-            plan={plan}
-            pinned={pinned}
-            onMove={(index, week) => {
-              // Whoever moves a test takes over: a planner still at work would put it back.
-              if (planner.running)
-                planner.stop(
-                  problem,
-                  plan.map((one, at) => (at === index ? week : one)),
-                );
-              // What somebody moved stays where they put it.
-              place([{ lotId: due[index]!.lotId, week, pinned: true }]);
-            }}
-            onPin={(index, pin) => place([{ lotId: due[index]!.lotId, week: plan[index]!, pinned: pin && plan[index] !== null }])}
-          />
+          <Suspense>
+            <PlanBoard
+              tests={due}
+              problem={problem}
+              start={start}
+              plan={plan}
+              pinned={pinned}
+              onMove={(index, week) => {
+                // Whoever moves a test takes over: a planner still at work would put it back.
+                if (planner.running)
+                  planner.stop(
+                    problem,
+                    plan.map((one, at) => (at === index ? week : one)),
+                  );
+                // What somebody moved stays where they put it.
+                place([{ lotId: due[index]!.lotId, week, pinned: true }]);
+              }}
+              onPin={(index, pin) => place([{ lotId: due[index]!.lotId, week: plan[index]!, pinned: pin && plan[index] !== null }])}
+            />
+          </Suspense>
         </>
       )}
       {tooFew.length > 0 && (
