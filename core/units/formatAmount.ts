@@ -28,9 +28,10 @@ export function formatStock(amount: number, unit: StockUnit, units: Units = 'met
 
 function formatOunces(milligrams: Milligrams): string {
   const ounces = milligrams / MILLIGRAMS_PER_OUNCE;
-  if (Math.abs(ounces) < 16) return `${trim(ounces)} oz`;
-  const pounds = Math.trunc(ounces / 16);
-  const rest = Math.abs(Math.round(ounces - pounds * 16));
+  if (Math.abs(Number(trim(ounces))) < 16) return `${trim(ounces)} oz`;
+  // Rounded before it is parted: three pounds are not two and sixteen ounces.
+  const whole = Math.round(ounces);
+  const [pounds, rest] = [Math.trunc(whole / 16), Math.abs(whole % 16)];
   return rest === 0 ? `${pounds} lb` : `${pounds} lb ${rest} oz`;
 }
 
@@ -58,12 +59,13 @@ const IN_THREES = new Intl.NumberFormat('en', { maximumFractionDigits: 20 });
 
 /** Digits in groups of three with a thin no-break space. */
 export function grouped(value: number): string {
-  return IN_THREES.format(value).replaceAll(',', '\u202f');
+  return IN_THREES.format(value + 0).replaceAll(',', '\u202f');
 }
 
 function trim(value: number): string {
   const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
-  return String(Number(value.toFixed(digits)));
+  // Adding nothing turns a minus zero into zero.
+  return String(Number(value.toFixed(digits)) + 0);
 }
 
 /** A temperature with a minus that is one: `−18 °C`. */

@@ -102,6 +102,13 @@ test('amounts are shown with three figures at most, derived counts with two', ()
     'about 12 seeds',
     'about 13\u202f000 seeds',
   ]);
+  const written = (text: string) => {
+    const read = parseAmount(text);
+    return read.ok && read.amount.kind === 'weight' ? formatStock(read.amount.milligrams, 'mg', 'imperial') : null;
+  };
+  for (const text of ['3 lb', '1 lb', '2 lb 15 oz', '1 lb 6 oz', '15.5 oz', '1 oz']) expect(written(text)).toBe(text);
+  expect([written('16 oz'), written('15.999 oz'), written('47.9 oz')]).toEqual(['1 lb', '1 lb', '3 lb']);
+  expect([formatWeight(-0), formatStock(-0, 'seed'), formatStock(-10, 'mg', 'imperial')]).toEqual(['0 mg', '0 seeds', '0 oz']);
   expect([formatStock(1, 'seed'), formatStock(1200, 'seed'), formatStock(1200, 'mg'), grouped(1234567)]).toEqual([
     '1 seed',
     '1\u202f200 seeds',

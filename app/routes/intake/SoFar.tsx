@@ -1,3 +1,4 @@
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { holdReason } from '#contracts/lots/holdWords.ts';
 import { Link } from 'react-router';
 import type { Crop } from '#core/almanac/crop.ts';
@@ -127,7 +128,7 @@ function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety
             <p className="text-small text-soft">
               {line.lots === 0
                 ? 'Nothing of it left.'
-                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, about ${line.seeds} seeds. ${ENOUGH[line.enough.verdict]}: ${line.enough.reserve} for a grow-out and ${line.enough.lending} for lending make its target.`}
+                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, ${formatAboutSeeds(line.seeds)}. ${ENOUGH[line.enough.verdict]}: ${line.enough.reserve} for a grow-out and ${line.enough.lending} for lending make its target.`}
             </p>
             {!line.exact && (
               <button type="button" className="link min-h-9 text-small" onClick={() => rename(line.name)}>

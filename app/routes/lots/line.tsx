@@ -1,3 +1,4 @@
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -171,7 +172,7 @@ function Lots({ lots }: { lots: Loaded['lots'] }) {
             <td>{lot.plants ?? 'unknown'}</td>
             <td>
               {lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}
-              {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, about {lot.seeds} seeds</span>}
+              {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, {formatAboutSeeds(lot.seeds)}</span>}
             </td>
             <td>
               <ClaimMark promise={lot.promise} />

@@ -1,4 +1,4 @@
-import { formatSeeds } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds, formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { PartProblem } from '#services/stock/part.server.ts';
 
@@ -34,6 +34,6 @@ export interface HoldingView {
 
 /** What lies where, for choosing one of a lot's containers. */
 export function holdingLabel({ container, place, balance, packetUnits }: HoldingView, unit: StockUnit, perGram: number): string {
-  const seeds = formatSeeds(seedsInUnits(balance, unit, perGram));
-  return packetUnits === null ? `${container}, ${place}: about ${seeds}` : `${Math.floor(balance / packetUnits)} packets, ${place}`;
+  const seeds = unit === 'seed' ? formatSeeds(balance) : formatAboutSeeds(seedsInUnits(balance, unit, perGram));
+  return packetUnits === null ? `${container}, ${place}: ${seeds}` : `${Math.floor(balance / packetUnits)} packets, ${place}`;
 }

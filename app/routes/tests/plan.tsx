@@ -1,3 +1,4 @@
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { lazy, Suspense, useMemo } from 'react';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
@@ -149,7 +150,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
                 <Link className="link" to={`/lots/${lot.code}`}>
                   {lot.crop} ‘{lot.variety}’
                 </Link>{' '}
-                <LotCode>{lot.code}</LotCode>, about {lot.seeds} seeds
+                <LotCode>{lot.code}</LotCode>, {formatAboutSeeds(lot.seeds)}
               </li>
             ))}
           </ul>
