@@ -14,6 +14,7 @@ const COLOURS: Record<keyof typeof TRUTHS, string> = {
   'faster early loss': '#8a4a0b',
   'tests differ more': '#6b4f8a',
   'mishaps are many': '#8f2f3a',
+  'jars nobody measured': '#3f6b2f',
 };
 
 echarts.use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkLineComponent, SVGRenderer]);

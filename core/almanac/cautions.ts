@@ -10,7 +10,11 @@ export const CROP_CAUTIONS = {
   ergot: 'poisonous grains among the seed',
   sap: 'sap that burns the skin',
   lookalike: 'a poisonous plant that looks like it',
+  leaves: 'poisonous leaves or stems',
+  mould: 'mould that poisons',
+  dust: 'dust that irritates',
   allergy: 'people who must not eat it',
+  weedy: 'a weed where it escapes',
   rules: 'local rules on growing it',
   other: 'anything else',
 } as const;
@@ -21,5 +25,9 @@ export interface CropCaution {
   readonly code: CropCautionCode;
   readonly words: string;
 }
+
+/** Cautions for whoever grows or threshes the crop: they stand on its pages, not on the packets of its seed. */
+const NOT_ON_LABELS: readonly CropCautionCode[] = ['leaves', 'mould', 'dust'];
+export const standsOnLabels = ({ code }: CropCaution): boolean => !NOT_ON_LABELS.includes(code);
 
 export const isCropCaution = (code: string): code is CropCautionCode => Object.hasOwn(CROP_CAUTIONS, code);

@@ -1,3 +1,4 @@
+import { partsOf } from './age.ts';
 import { type Belief, CELLS, type Cells, packed, settled } from './cells.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import { likelihoodAt, likelihoodTable } from './likelihood.ts';
@@ -11,7 +12,8 @@ import { type Aged, byAge } from './sightings.ts';
  * Model. v(t) = K − t/σ: probit of the share that germinates at age t, in days of home storage (Ellis and Roberts 1980). Unknown are
  *   K   probit when ages begin: N(1.5, 0.5²) for fresh seed, so about 93 %; of a blend, by its parents' forecasts
  *   σ   days in which a probit is lost: log₁₀ σ ~ N(log₁₀(365.25·L / 1.5), 0.25²), with L the years until half germinate; 0.35 where L is borrowed
- * A lot of unknown harvest has a distribution of ages when it came; the prior is integrated over it.
+ * A lot of unknown harvest has a distribution of ages when it came; the prior is integrated over it. Moisture in a jar that nobody measured is not known: its days
+ * count f-fold, with f by five equally likely humidities at closing (storage.ts), and t = known + f·shut.
  *
  * Observation. A count of k of n germinated at age t has the likelihood (1 − w)·BetaBinomial(k; n, Φ(v(t)), ρ) + w / (n + 1): ρ is the spread
  * between tests of one lot, w the chance that a test went wrong and says nothing. Emergence in a garden is multiplied by a soil factor and
@@ -20,7 +22,7 @@ import { type Aged, byAge } from './sightings.ts';
  * Mishap. Between tests, with a rate of 0.03 a year (and 0.03 before the first), something nobody wrote down costs the lot 0.5 to 4.1 probits, each of ten
  * costs as likely (mishap.ts). It is followed only where a screening test gives it a chance of at least 0.1.
  *
- * Computation. (K, 1/σ) on a grid of 41 × 61 cells over ±4 deviations (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
+ * Computation. (K, 1/σ, f) on a grid of 41 × 61 cells over ±4 deviations for each f (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
  * sighting, in order of age, multiplies the cells by its likelihood (Bayes); the log of the normalising constants adds up to the evidence.
  *
  * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 39 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
@@ -38,6 +40,8 @@ export interface LotHistory {
   readonly ageThen: readonly { readonly days: number; readonly chance: number }[];
   /** Its probit when ages begin, where that is not fresh seed's: a blend's, by its parents' forecasts. */
   readonly begins?: Beginning;
+  /** Equally likely factors by which days in unmeasured jars count; one of 1 where there are none. */
+  readonly jarFactors?: readonly number[];
   readonly sightings: readonly Aged[];
 }
 
@@ -82,7 +86,12 @@ export function workThrough(
   mayFall: (index: number) => boolean = () => true,
 ): Worked {
   if (sightings.length === 0) return { belief: before, evidence: 0, doubted: [] };
-  let cells: Cells = { probits: before.probits.slice(), slopes: before.slopes.slice(), chances: before.chances.slice() };
+  let cells: Cells = {
+    probits: before.probits.slice(),
+    slopes: before.slopes.slice(),
+    factors: before.factors.slice(),
+    chances: before.chances.slice(),
+  };
   let count = before.chances.length;
   let evidence = 0;
   const doubted: number[] = [];
@@ -108,8 +117,10 @@ export function workThrough(
 }
 
 /** Multiplies the first `count` cells by the likelihood of a sighting, relative to its maximum, in place. Returns the scale factor. */
-function workIn({ probits, slopes, chances }: Cells, count: number, { age, ...sighting }: Aged, kept: Kept): number {
+function workIn({ probits, slopes, factors, chances }: Cells, count: number, { age, ...sighting }: Aged, kept: Kept): number {
   const table = likelihoodTable(sighting, kept);
-  for (let index = 0; index < count; index += 1) chances[index]! *= likelihoodAt(table, probits[index]! - age * slopes[index]!);
+  const { known, shut } = partsOf(age);
+  for (let index = 0; index < count; index += 1)
+    chances[index]! *= likelihoodAt(table, probits[index]! - (known + shut * factors[index]!) * slopes[index]!);
   return table.highest;
 }

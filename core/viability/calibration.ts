@@ -1,10 +1,12 @@
-import { seeded } from '../distributions/seeded.ts';
 import { betaQuantile } from '../distributions/beta.ts';
+import { seeded } from '../distributions/seeded.ts';
 import { USUAL_THRESHOLDS, verdict } from '../germination/verdict.ts';
+import { middleAge, type Age } from './age.ts';
 import { beliefOf } from './belief.ts';
 import { bandAt, betaAt, chanceAtLeast } from './forecast.ts';
 import { normalBelow } from './normal.ts';
 import type { Aged } from './sightings.ts';
+import { jarFactor, jarFactors } from './storage.ts';
 
 /** How invented lots really behave, whatever the forecast believes. */
 export interface Truth {
@@ -14,6 +16,8 @@ export interface Truth {
   readonly spread: number;
   /** Chance, before each test, that something befell the seed and cost it half a probit to four. */
   readonly mishap: number;
+  /** Kept in jars that nobody measured, closed at a humidity of N(0.50, 0.12) within 0.25 to 0.80. */
+  readonly jars?: true;
 }
 
 export const TRUTHS = {
@@ -21,6 +25,7 @@ export const TRUTHS = {
   'faster early loss': { earlyLoss: 0.5, spread: 0.02, mishap: 0 },
   'tests differ more': { earlyLoss: 0, spread: 0.08, mishap: 0 },
   'mishaps are many': { earlyLoss: 0, spread: 0.02, mishap: 0.1 },
+  'jars nobody measured': { earlyLoss: 0, spread: 0.02, mishap: 0, jars: true },
 } as const satisfies Record<string, Truth>;
 
 export interface Calibration {
@@ -42,6 +47,8 @@ export interface Tenth {
 const YEAR = 365.25;
 const TENTHS = 10;
 const SIZES = [10, 10, 20, 20, 50];
+/** A seed with little oil, as most are, by Harrington's rules. */
+const CROP = { oil: [1, 3], constants: null } as const;
 
 /**
  * Invents lots that behave by `truth`, tests each one to four times as a bench would, and asks the forecast what it is some time later.
@@ -55,8 +62,16 @@ export function calibrate(lots: number, truth: Truth, seed: number): Calibration
     const halfLifeYears = 2 + 6 * share();
     const fresh = 1.5 + 0.5 * normal();
     const days = 10 ** (Math.log10((halfLifeYears * YEAR) / 1.5) + 0.25 * normal());
+    const faster = truth.jars ? jarFactor(CROP, closedAt(normal)) : 1;
+    const usual = {
+      halfLifeYears,
+      borrowed: false,
+      ageThen: [{ days: 0, chance: 1 }],
+      ...(truth.jars && { jarFactors: jarFactors(CROP) }),
+    };
+    const kept = (days: number): Age => (truth.jars ? { known: 0, shut: days } : days);
     let lost = 0;
-    const viability = (age: number) => normalBelow(fresh - truth.earlyLoss * (1 - Math.exp(-age / 120)) - age / days - lost);
+    const viability = (age: number) => normalBelow(fresh - truth.earlyLoss * (1 - Math.exp(-age / 120)) - (age * faster) / days - lost);
     const sightings: Aged[] = [];
     let age = 0;
     for (let count = 1 + Math.floor(4 * share()); count > 0; count -= 1) {
@@ -66,21 +81,29 @@ export function calibrate(lots: number, truth: Truth, seed: number): Calibration
       const here = beta(viability(age), truth.spread);
       let up = 0;
       for (let each = 0; each < sown; each += 1) if (share() < here) up += 1;
-      sightings.push({ kind: 'test', age, sown, up });
+      sightings.push({ kind: 'test', age: kept(age), day: age, sown, up });
     }
     const asked = age + halfLifeYears * YEAR * 0.5 * share();
-    const belief = beliefOf({ halfLifeYears, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings });
+    const belief = beliefOf({ ...usual, sightings });
     const real = viability(asked);
-    const { low, high } = bandAt(belief, asked);
+    const { low, high } = bandAt(belief, kept(asked));
     if (real >= low && real <= high) inside += 1;
-    forecasts.add(chanceAtLeast(belief, 0.5, asked), real >= 0.5);
+    forecasts.add(chanceAtLeast(belief, 0.5, kept(asked)), real >= 0.5);
     const last = sightings.pop()!;
-    const prior = betaAt(beliefOf({ halfLifeYears, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings }), last.age);
+    const prior = betaAt(beliefOf({ ...usual, sightings }), last.age);
     const read = verdict(last.up, last.sown, USUAL_THRESHOLDS, undefined, prior);
-    verdicts.add(read.mayBeLent, viability(last.age) >= USUAL_THRESHOLDS.lend);
-    verdicts.add(read.fullStrength, viability(last.age) >= USUAL_THRESHOLDS.full);
+    verdicts.add(read.mayBeLent, viability(middleAge(last.age)) >= USUAL_THRESHOLDS.lend);
+    verdicts.add(read.fullStrength, viability(middleAge(last.age)) >= USUAL_THRESHOLDS.full);
   }
   return { inside: inside / lots, stated: forecasts.tenths(), verdicts: verdicts.tenths() };
+}
+
+/** A humidity at which somebody closed a jar without measuring it. */
+function closedAt(normal: () => number): number {
+  for (;;) {
+    const humidity = 0.5 + 0.12 * normal();
+    if (humidity >= 0.25 && humidity <= 0.8) return humidity;
+  }
 }
 
 /** Gathers stated chances by tenths, and whether they came true. */

@@ -1,4 +1,5 @@
 import type { Beta } from '../germination/betaPosterior.ts';
+import { addAges, partsOf, type Age } from './age.ts';
 import type { LotHistory } from './belief.ts';
 import type { Belief } from './cells.ts';
 import { nothingKept, type Kept } from './kept.ts';
@@ -20,11 +21,12 @@ const EDGE = 9;
 const BIN = (2 * EDGE) / BINS;
 
 /** Viability at an age, as the share that 10, 50 and 90 in 100 such lots would stay under. @param level width of the band, 0 to 1 */
-export function bandAt(belief: Belief, age: number, level = 0.8): Band {
+export function bandAt(belief: Belief, age: Age, level = 0.8): Band {
   const bins = new Float64Array(BINS);
-  const { probits, slopes, chances } = belief;
+  const { probits, slopes, factors, chances } = belief;
+  const { known, shut } = partsOf(age);
   for (let index = 0; index < chances.length; index += 1) {
-    const z = probits[index]! - age * slopes[index]!;
+    const z = probits[index]! - (known + shut * factors[index]!) * slopes[index]!;
     bins[min(BINS - 1, max(0, floor((z + EDGE) / BIN)))]! += chances[index]!;
   }
   const quantile = (share: number) => {
@@ -41,14 +43,15 @@ export function bandAt(belief: Belief, age: number, level = 0.8): Band {
 }
 
 /** Chance that viability at an age is at least `share` (0 to 1). */
-export function chanceAtLeast({ probits, slopes, chances, cell }: Belief, share: number, age: number): number {
+export function chanceAtLeast({ probits, slopes, factors, chances, cell }: Belief, share: number, age: Age): number {
   if (share <= 0) return 1;
   if (share >= 1) return 0;
   const wanted = probit(share);
+  const { known, shut } = partsOf(age);
   let chance = 0;
   for (let index = 0; index < chances.length; index += 1) {
     // A cell is as wide as it is: without that, chances would go in steps as seed ages.
-    const above = (probits[index]! + cell / 2 - age * slopes[index]! - wanted) / cell;
+    const above = (probits[index]! + cell / 2 - (known + shut * factors[index]!) * slopes[index]! - wanted) / cell;
     if (above > 0) chance += chances[index]! * min(1, above);
   }
   return Math.min(1, chance);
@@ -59,19 +62,26 @@ const LONGEST_DAYS = 60 * DAYS_A_YEAR;
 const CLOSE_DAYS = 3;
 
 /**
- * Age at which the chance of being under `share` reaches `risk`; 0 where it already has when ages begin, null where it does not in 60 years
- * of home storage.
+ * Days after `from` at which the chance of being under `share` reaches `risk`; 0 where it already has, null where it does not in `longest` days.
+ * @param rate what a day adds to its age
  */
-export function ageUnder(belief: Belief, share: number, risk: number): number | null {
+export function daysUnder(
+  belief: Belief,
+  share: number,
+  risk: number,
+  from: Age = 0,
+  rate: Age = 1,
+  longest = LONGEST_DAYS,
+): number | null {
   /** At least 0 where the risk is reached. */
-  const over = (age: number) => 1 - chanceAtLeast(belief, share, age) - risk;
-  let [early, late] = [0, DAYS_A_YEAR];
+  const over = (days: number) => 1 - chanceAtLeast(belief, share, addAges(from, rate, days)) - risk;
+  let [early, late] = [0, min(DAYS_A_YEAR, longest)];
   let [overEarly, overLate] = [over(early), over(late)];
   if (overEarly >= 0) return 0;
   while (overLate < 0) {
-    if (late >= LONGEST_DAYS) return null;
+    if (late >= longest) return null;
     [early, overEarly] = [late, overLate];
-    late = min(2 * late, LONGEST_DAYS);
+    late = min(2 * late, longest);
     overLate = over(late);
   }
   while (late - early > CLOSE_DAYS) {
@@ -86,10 +96,11 @@ export function ageUnder(belief: Belief, share: number, risk: number): number | 
 }
 
 /** Mean and variance of the probit at an age. */
-export function probitAt({ probits, slopes, chances }: Belief, age: number): { readonly mean: number; readonly variance: number } {
+export function probitAt({ probits, slopes, factors, chances }: Belief, age: Age): { readonly mean: number; readonly variance: number } {
   let [mean, squares] = [0, 0];
+  const { known, shut } = partsOf(age);
   for (let index = 0; index < chances.length; index += 1) {
-    const z = probits[index]! - age * slopes[index]!;
+    const z = probits[index]! - (known + shut * factors[index]!) * slopes[index]!;
     const chance = chances[index]!;
     mean += chance * z;
     squares += chance * z * z;
@@ -101,22 +112,27 @@ export function probitAt({ probits, slopes, chances }: Belief, age: number): { r
  * How much of what is known of its viability at an age the lot's own sightings have told; the rest is what is usual for its crop. 0 to 1.
  * Sightings that surprise have told much even where they leave it open.
  */
-export function ownShare(history: LotHistory, belief: Belief, age: number, kept: Kept = nothingKept()): number {
+export function ownShare(history: LotHistory, belief: Belief, age: Age, kept: Kept = nothingKept()): number {
   if (history.sightings.length === 0) return 0;
   const [before, after] = [probitAt(priorBelief(history, kept), age), probitAt(belief, age)];
   return 1 - after.variance / max(before.variance, after.variance + (after.mean - before.mean) ** 2);
 }
 
 /**
- * Days of home storage in which viability falls to 85 % of what it is at `age` (85 % of 96 % is 81.6 %), by the middle of the belief:
- * a third of it is the retest interval of the gene banks' standard (FAO 2014).
+ * Days in which viability falls to 85 % of what it is at `age` (85 % of 96 % is 81.6 %), by the middle of the belief: a third of it is the retest
+ * interval of the gene banks' standard (FAO 2014).
+ * @param rate what a day adds to its age
  */
-export function daysToFall(belief: Belief, age: number, to = 0.85): number {
+export function daysToFall(belief: Belief, age: Age, rate: Age = 1, to = 0.85): number {
   const { mean } = probitAt(belief, age);
-  let [logSlope, slope, ofSlope] = [0, NaN, 0];
+  const { known, shut } = partsOf(rate);
+  let [logSlope, slope, factor, ofSlope] = [0, NaN, NaN, 0];
   for (let index = 0; index < belief.chances.length; index += 1) {
     // Cells of one slope follow each other, and logs are dear.
-    if (belief.slopes[index] !== slope) ofSlope = log((slope = belief.slopes[index]!));
+    if (belief.slopes[index] !== slope || belief.factors[index] !== factor) {
+      [slope, factor] = [belief.slopes[index]!, belief.factors[index]!];
+      ofSlope = log(slope * (known + shut * factor));
+    }
     logSlope += belief.chances[index]! * ofSlope;
   }
   const now = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(mean)));
@@ -127,10 +143,11 @@ export function daysToFall(belief: Belief, age: number, to = 0.85): number {
 const MOST_PRIOR_SEEDS = 10;
 
 /** Viability at an age as a Beta of the same mean and variance, worth ten seeds at most: the prior for reading one test. */
-export function betaAt({ probits, slopes, chances }: Belief, age: number, mostSeeds = MOST_PRIOR_SEEDS): Beta {
+export function betaAt({ probits, slopes, factors, chances }: Belief, age: Age, mostSeeds = MOST_PRIOR_SEEDS): Beta {
   let [mean, squares] = [0, 0];
+  const { known, shut } = partsOf(age);
   for (let index = 0; index < chances.length; index += 1) {
-    const share = normalBelow(probits[index]! - age * slopes[index]!);
+    const share = normalBelow(probits[index]! - (known + shut * factors[index]!) * slopes[index]!);
     const chance = chances[index]!;
     mean += chance * share;
     squares += chance * share * share;

@@ -1,3 +1,4 @@
+import { partsOf } from './age.ts';
 import type { Cells } from './cells.ts';
 import { sightedProbit } from './likelihood.ts';
 import { type Aged, dayOf, DAYS_A_YEAR } from './sightings.ts';
@@ -24,12 +25,13 @@ const STRIDE = 4;
  * Screening test for a mishap: its posterior chance given the count, with belief and count both taken as normal in probits. Odds are
  * π / (1 − π) times the mean over costs c of exp(c·(u − c/2) / V), where u is how far the count lies under the belief and V the variance of their difference.
  */
-export function roughlyFell({ probits, slopes, chances }: Cells, count: number, sighting: Aged, chance: number): number {
+export function roughlyFell({ probits, slopes, factors, chances }: Cells, count: number, sighting: Aged, chance: number): number {
   const seen = sightedProbit(sighting);
+  const { known, shut } = partsOf(sighting.age);
   let [sum, under, squares] = [0, 0, 0];
   for (let index = 0; index < count; index += STRIDE) {
     const weight = chances[index]!;
-    const here = probits[index]! - sighting.age * slopes[index]! - seen.mean;
+    const here = probits[index]! - (known + shut * factors[index]!) * slopes[index]! - seen.mean;
     sum += weight;
     under += weight * here;
     squares += weight * here * here;
@@ -47,23 +49,30 @@ export function roughlyFell({ probits, slopes, chances }: Cells, count: number, 
 const UNLIKELY = 1e-4;
 
 /** The first `count` cells as they are, and as they would be after something that cost them probits, of which this is the chance. */
-export function withFall({ probits, slopes, chances }: Cells, count: number, chance: number): Cells {
+export function withFall({ probits, slopes, factors, chances }: Cells, count: number, chance: number): Cells {
   let most = 0;
   for (let index = 0; index < count; index += STRIDE) most = max(most, chances[index]!);
   const followed: number[] = [];
   for (let index = 0; index < count; index += STRIDE) if (chances[index]! > most * UNLIKELY) followed.push(index);
   const size = count + followed.length * COSTS.length;
-  const after = { probits: new Float64Array(size), slopes: new Float64Array(size), chances: new Float64Array(size) };
+  const after = {
+    probits: new Float64Array(size),
+    slopes: new Float64Array(size),
+    factors: new Float64Array(size),
+    chances: new Float64Array(size),
+  };
   let at = 0;
   for (; at < count; at += 1) {
     after.probits[at] = probits[at]!;
     after.slopes[at] = slopes[at]!;
+    after.factors[at] = factors[at]!;
     after.chances[at] = chances[at]! * (1 - chance);
   }
   for (const cost of COSTS)
     for (const index of followed) {
       after.probits[at] = probits[index]! - cost;
       after.slopes[at] = slopes[index]!;
+      after.factors[at] = factors[index]!;
       after.chances[at] = (STRIDE * chances[index]! * chance) / COSTS.length;
       at += 1;
     }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { daysBetween } from '../calendar/plainDate.ts';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
-import { HOME } from './storage.ts';
+import { middleAge } from './age.ts';
 import {
   befallenBy,
   daysToFallFrom,
@@ -15,6 +15,7 @@ import {
   toldByItself,
   type OutlookFacts,
 } from './outlook.ts';
+import { HOME } from './storage.ts';
 
 const TODAY = '2026-11-23';
 const facts = (change: Partial<OutlookFacts> = {}): OutlookFacts => ({
@@ -79,7 +80,7 @@ describe('the outlook of a lot', () => {
   test('a test counts at its own day, though the place has changed since', () => {
     const seen = [{ kind: 'test', on: '2024-01-10', sown: 50, up: 47 }] as const;
     const outlook = outlookOf(facts({ ...inPlace(HOME.celsius, HOME.humidity), seen }), TODAY);
-    expect(outlook.history.sightings[0]!.age).toBeCloseTo(daysBetween('2023-09-01', '2024-01-10'), 0);
+    expect(middleAge(outlook.history.sightings[0]!.age)).toBeCloseTo(daysBetween('2023-09-01', '2024-01-10'), 0);
     expect(toldByItself(outlook, TODAY)).toBeGreaterThan(0);
     expect(toldByItself(outlookOf(facts(), TODAY), TODAY)).toBe(0);
   });
@@ -142,6 +143,46 @@ describe('a lot that something befell', () => {
     const after = fan.find(({ day }) => day >= '2026-10-01')!;
     expect(before.median).toBeGreaterThan(0.8);
     expect(after.median).toBeLessThan(0.3);
+  });
+});
+
+describe('a jar that nobody measured', () => {
+  const jar = (moisture: number | null): Partial<OutlookFacts> => {
+    const { storage } = inPlace(4, 0.8, 'jar');
+    return { storage: { ...storage, jars: moisture === null ? [] : [{ on: '2023-10-01', moisture }] } };
+  };
+  const [dry, damp] = [6, 14];
+
+  test('stands between a dry one and a damp one, with a wider band than either', () => {
+    const [ofDry, unknown, ofDamp] = [jar(dry), jar(null), jar(damp)].map((change) => at(change, '2030-01-01'));
+    expect(ofDry!.median).toBeGreaterThan(unknown!.median);
+    expect(unknown!.median).toBeGreaterThan(ofDamp!.median);
+    expect(unknown!.high - unknown!.low).toBeGreaterThan(ofDry!.high - ofDry!.low);
+  });
+
+  test('is about as good as paper in ordinary air: half of such jars were closed damper', () => {
+    const asPaper = outlookOn(outlookOf(facts(inPlace(18, 0.5)), TODAY), '2030-01-01', USUAL_THRESHOLDS).median;
+    const asJar = outlookOn(outlookOf(facts(inPlace(18, 0.5, 'jar')), TODAY), '2030-01-01', USUAL_THRESHOLDS).median;
+    expect(Math.abs(asPaper - asJar)).toBeLessThan(0.1);
+  });
+
+  test('its tests tell how dry it was: after a poor one damp is likelier, and what is to come is worse', () => {
+    const seen = (up: number) => [{ kind: 'test', on: '2026-10-01', sown: 50, up }] as const;
+    const outlook = outlookOf(facts({ ...jar(null), seen: seen(25) }), TODAY);
+    const { factors, chances } = outlook.belief;
+    const chanceOf = (which: (factor: number) => boolean) =>
+      chances.reduce((sum, chance, index) => sum + (which(factors[index]!) ? chance : 0), 0);
+    expect(chanceOf((factor) => factor > 1)).toBeGreaterThan(0.5);
+    expect(chanceOf(() => true)).toBeCloseTo(1, 6);
+  });
+});
+
+describe('the longest life that is known', () => {
+  test('no day beyond it is ever told, in no freezer', () => {
+    const frozen = outlookOf(facts(inPlace(-18, 0.5, 'jar')), TODAY);
+    expect(frozen.lastDay).toBe('2041-09-01');
+    const under = dayUnder(frozen, 0.5, 0.2, TODAY);
+    expect(under === null || under <= frozen.lastDay).toBe(true);
   });
 });
 

@@ -3,16 +3,17 @@ import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calenda
 import { betaBinomial } from '../germination/moreTesting.ts';
 import type { Thresholds } from '../germination/verdict.ts';
 import type { Seeds } from '../kernel/kinds.ts';
+import { addAges, middleAge, type Age } from './age.ts';
 import { afterOne, beliefOf, type LotHistory } from './belief.ts';
 import type { Belief } from './cells.ts';
-import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
+import { daysUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';
 import { odditiesOf } from './oddities.ts';
 import type { Beginning } from './prior.ts';
-import type { Aged } from './sightings.ts';
-import { ageing, HOME, homeDays } from './storage.ts';
-import { ageWhenItCame, dayAfter, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';
+import { DAYS_A_YEAR, type Aged } from './sightings.ts';
+import { ageingOf, HOME, homeDays, isUnmeasuredJar, jarFactors } from './storage.ts';
+import { ageWhenItCame, spellsOf, startOfAge, type DatedSpell, type LotStorage } from './whereabouts.ts';
 
 /** What was seen of a lot on a day. */
 export interface SeenOn extends Sighting {
@@ -36,11 +37,16 @@ export interface Outlook {
   readonly start: IsoDate;
   readonly spells: readonly DatedSpell[];
   /** Home-storage days behind it by a day; days to come are reckoned as its present place is. */
-  ageOn(day: IsoDate): number;
-  /** Home-storage days that a day is worth where it lies now. */
-  readonly rate: number;
+  ageOn(day: IsoDate): Age;
+  /** What a day adds to its age where it lies now. */
+  readonly rate: Age;
+  /** The last day of which anything is said: no seed of the crop is known to have lived longer. */
+  readonly lastDay: IsoDate;
   readonly kept: Kept;
 }
+
+/** No seed is known to have lived longer than so many of its crop's long half-lives. */
+const LONGEST_LIVES = 3;
 
 /** The outlook of one lot. @param today the day up to which its whereabouts are known */
 export function outlookOf(
@@ -51,9 +57,10 @@ export function outlookOf(
   const start = startOfAge(harvested, takenInOn);
   const spells = spellsOf(storage, start, today);
   const last = spells.at(-1);
-  const rate = last ? ageing(crop, last) : ageing(crop, { air: HOME, sealed: false, moisture: null });
+  const rate = ageingOf(crop, last ?? { air: HOME, sealed: false, moisture: null });
   const ageNow = homeDays(crop, spells);
-  const ageOn = (day: IsoDate) => (day >= today ? ageNow + rate * daysBetween(today, day) : homeDays(crop, spellsOf(storage, start, day)));
+  const ageOn = (day: IsoDate) =>
+    day >= today ? addAges(ageNow, rate, daysBetween(today, day)) : homeDays(crop, spellsOf(storage, start, day));
   const unknownDays = spells.reduce((sum, { isKnown, days }) => sum + (isKnown ? 0 : days), 0);
   const life = halfLifeYears(crop);
   const history: LotHistory = {
@@ -61,12 +68,14 @@ export function outlookOf(
     // Its parts age each in its own way: the slope is less well known than that of seed of one harvest.
     borrowed: blend !== null || crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
     ...(blend ? { begins: blend, ageThen: [{ days: 0, chance: 1 }] } : { ageThen: ageWhenItCame(harvested, life) }),
+    ...(spells.some(isUnmeasuredJar) && { jarFactors: jarFactors(crop) }),
     sightings: seen.map(({ on, ...sighting }): Aged => {
       const day = on < start ? start : on;
       return { ...sighting, age: ageOn(day), day: daysBetween(start, day) };
     }),
   };
-  return { history, belief: beliefOf(history, kept), start, spells, ageOn, rate, kept };
+  const lastDay = addDays(start, Math.round(LONGEST_LIVES * crop.longevity[1] * DAYS_A_YEAR));
+  return { history, belief: beliefOf(history, kept), start, spells, ageOn, rate, lastDay, kept };
 }
 
 /** What an outlook says of one day. */
@@ -87,17 +96,17 @@ export const chanceOn = ({ belief, ageOn }: Outlook, share: number, day: IsoDate
 export const toldByItself = ({ history, belief, ageOn, kept }: Outlook, day: IsoDate): number =>
   ownShare(history, belief, ageOn(day), kept);
 
-/** The day on which the chance of being under `share` reaches `risk`; today where it already has, null where it does not in a lifetime. */
-export function dayUnder({ belief, ageOn, rate }: Outlook, share: number, risk: number, today: IsoDate): IsoDate | null {
-  const age = ageUnder(belief, share, risk);
-  if (age === null) return null;
-  const more = age - ageOn(today);
-  return more <= 0 ? today : more / rate > MOST_DAYS ? null : dayAfter(today, more, rate);
+/**
+ * The day on which the chance of being under `share` reaches `risk`; today where it already has, null where it does not within the longest life
+ * that is known of the crop.
+ */
+export function dayUnder({ belief, ageOn, rate, lastDay }: Outlook, share: number, risk: number, today: IsoDate): IsoDate | null {
+  const days = daysUnder(belief, share, risk, ageOn(today), rate, Math.max(1, daysBetween(today, lastDay)));
+  return days === null ? null : addDays(today, Math.round(days));
 }
-const MOST_DAYS = 60 * 365;
 
 /** Days, where it lies, in which viability falls to 85 % of what it is on `day`. */
-export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day)) / rate;
+export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day), rate);
 
 /** The forecast of a lot without its test of a day, as the prior for reading that test. */
 export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?: Kept) {
@@ -135,7 +144,7 @@ const WORTH_A_WORD = 0.2;
 
 /** The odd tests of a lot, in order of age. @param least chance of one of its explanations */
 export function oddTestsOf({ history, start, kept }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
-  const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? age));
+  const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? middleAge(age)));
   return odditiesOf(history, kept)
     .filter(({ fell, wentWrong }) => Math.max(fell, wentWrong) >= least)
     .map(({ test, since, fell, wentWrong }) => ({
@@ -164,7 +173,10 @@ export function fanOf(outlook: Outlook, until: IsoDate, steps = 48): readonly (B
   const befallen = befallenBy(outlook);
   const before =
     befallen &&
-    beliefOf({ ...outlook.history, sightings: outlook.history.sightings.filter(({ age }) => age < outlook.ageOn(befallen)) }, outlook.kept);
+    beliefOf(
+      { ...outlook.history, sightings: outlook.history.sightings.filter(({ age }) => middleAge(age) < middleAge(outlook.ageOn(befallen))) },
+      outlook.kept,
+    );
   return Array.from({ length: steps + 1 }, (_, index) => {
     const day = addDays(outlook.start, Math.round((days * index) / steps));
     return { day, ...bandAt(before && day < befallen ? before : outlook.belief, outlook.ageOn(day)) };

@@ -19,21 +19,29 @@ const DEVIATIONS = 4;
 export type Unseen = Omit<LotHistory, 'sightings'>;
 
 /**
- * The prior of a lot, by its crop alone, on the grid of 41 × 61 cells (see belief.ts for model and symbols).
+ * The prior of a lot, by its crop alone, on the grid of 41 × 61 cells, once for each of its jar factors (see belief.ts for model and symbols).
  * @throws RangeError without a life above 0 years, or an age
  */
 export function priorBelief(lot: Unseen, kept: Kept = nothingKept()): Belief {
   if (!(lot.halfLifeYears > 0) || lot.ageThen.length === 0) throw new RangeError('a life above 0 years, and an age');
-  return once(kept, 'priors', JSON.stringify([lot.halfLifeYears, lot.borrowed, lot.begins, lot.ageThen]), () => gridOf(lot));
+  return once(kept, 'priors', JSON.stringify([lot.halfLifeYears, lot.borrowed, lot.begins, lot.ageThen, lot.jarFactors]), () =>
+    gridOf(lot),
+  );
 }
 
-function gridOf({ halfLifeYears, borrowed, ageThen, begins = FRESH }: Unseen): Belief {
+function gridOf({ halfLifeYears, borrowed, ageThen, begins = FRESH, jarFactors = [1] }: Unseen): Belief {
   const logLife = Math.log10((halfLifeYears * DAYS_A_YEAR) / FRESH.mean);
   const spread = borrowed ? LOG_LIFE_SPREAD.borrowed : LOG_LIFE_SPREAD.own;
   const oldest = max(...ageThen.map(({ days }) => days)) * 10 ** -(logLife - spread);
   const [low, high] = [begins.mean - DEVIATIONS * begins.spread - oldest, begins.mean + DEVIATIONS * begins.spread];
   const cell = (high - low) / (ROWS - 1);
-  const [probits, slopes, chances] = [new Float64Array(CELLS), new Float64Array(CELLS), new Float64Array(CELLS)];
+  const size = CELLS * jarFactors.length;
+  const [probits, slopes, factors, chances] = [
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+    new Float64Array(size),
+  ];
   for (let index = 0; index < CELLS; index += 1) {
     // Slope by slope, so that who goes along the cells takes the logarithm of each slope once.
     const away = standard(floor(index / ROWS), COLUMNS);
@@ -43,7 +51,13 @@ function gridOf({ halfLifeYears, borrowed, ageThen, begins = FRESH }: Unseen): B
       chances[index]! +=
         chance * exp(-0.5 * away ** 2 - 0.5 * ((probits[index]! + days * slopes[index]! - begins.mean) / begins.spread) ** 2);
   }
-  return likely({ probits, slopes, chances, cell });
+  factors.fill(jarFactors[0]!, 0, CELLS);
+  for (const [index, factor] of jarFactors.entries()) {
+    if (index === 0) continue;
+    for (const array of [probits, slopes, chances]) array.copyWithin(index * CELLS, 0, CELLS);
+    factors.fill(factor, index * CELLS, (index + 1) * CELLS);
+  }
+  return likely({ probits, slopes, factors, chances, cell });
 }
 
 /** Place of a row or column, in standard deviations from the middle. */

@@ -1,14 +1,26 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { middleAge } from './age.ts';
 import { beliefOf, type LotHistory } from './belief.ts';
-import { ageUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, probitAt } from './forecast.ts';
+import { bandAt, betaAt, chanceAtLeast, daysToFall, daysUnder, ownShare, probitAt } from './forecast.ts';
 import { nothingKept } from './kept.ts';
 import { likelihoodAt, likelihoodTable, SOIL_FACTORS, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 import { odditiesOf } from './oddities.ts';
 import { priorBelief } from './prior.ts';
 import type { Aged } from './sightings.ts';
-import { ageing, daysPerProbit, HOME, homeDays, moistureIn, ruleOfThumb, type Spell } from './storage.ts';
+import {
+  ageing,
+  daysPerProbit,
+  DRY_ENOUGH,
+  HOME,
+  homeDays,
+  jarFactors,
+  moistureByJar,
+  moistureIn,
+  ruleOfThumb,
+  type Spell,
+} from './storage.ts';
 
 const kept = nothingKept();
 
@@ -83,9 +95,30 @@ describe('the viability equation', () => {
       spell({ days: 50, air: { celsius: 30, humidity: 0.6 } }),
       spell({ days: 900, air: { celsius: 4, humidity: 0.5 } }),
     ];
-    expect(homeDays(pea, parts)).toBeCloseTo(homeDays(pea, parts.toReversed()), 8);
-    expect(homeDays(pea, [spell({ days: 40 }), spell({ days: 60 })])).toBeCloseTo(homeDays(pea, [spell({ days: 100 })]), 8);
-    expect(homeDays(pea, [])).toBe(0);
+    expect(middleAge(homeDays(pea, parts))).toBeCloseTo(middleAge(homeDays(pea, parts.toReversed())), 8);
+    expect(middleAge(homeDays(pea, [spell({ days: 40 }), spell({ days: 60 })]))).toBeCloseTo(
+      middleAge(homeDays(pea, [spell({ days: 100 })])),
+      8,
+    );
+    expect(middleAge(homeDays(pea, []))).toBe(0);
+    // Days in a jar that nobody measured are counted apart.
+    expect(homeDays(pea, [spell({ days: 10 }), spell({ days: 20, sealed: true })])).toEqual({
+      known: expect.closeTo(10, 8),
+      shut: expect.closeTo(20 * ageing(pea, spell({ sealed: true })), 8),
+    });
+  });
+
+  test('a jar that nobody measured is no dry jar: it may be twice as bad as the middle, or twice as good', () => {
+    for (const crop of [pea, bean]) {
+      const factors = jarFactors(crop);
+      expect(factors).toEqual([...factors].sort((one, other) => one - other));
+      expect(factors[2]).toBe(1);
+      expect(factors[0]).toBeLessThan(0.6);
+      expect(factors[4]).toBeGreaterThan(1.6);
+    }
+    expect(ageing(bean, spell({ sealed: true }))).toBeGreaterThan(
+      2 * ageing(bean, spell({ sealed: true, moisture: moistureByJar(DRY_ENOUGH, bean.oil) })),
+    );
   });
 
   test('by Harrington’s rule a life doubles for each 5 °C less and each 1 % less moisture', () => {
@@ -216,11 +249,13 @@ describe('the outlook of a lot', () => {
 
   test('says when it is likely to be under a threshold, and by when it falls to 85 % of what it is', () => {
     const belief = beliefOf(lot({ sightings: [tested(YEAR, 46, 50)] }));
-    const under = ageUnder(belief, 0.5, 0.2)!;
+    const under = daysUnder(belief, 0.5, 0.2)!;
     expect(1 - chanceAtLeast(belief, 0.5, under)).toBeCloseTo(0.2, 2);
-    expect(ageUnder(belief, 0.5, 0.5)!).toBeGreaterThan(under);
-    expect(ageUnder(beliefOf(lot({ sightings: [tested(0, 1, 50)] })), 0.5, 0.2)).toBe(0);
-    expect(ageUnder(beliefOf(lot({ halfLifeYears: 200, sightings: [tested(0, 50, 50)] })), 0.5, 0.9)).toBeNull();
+    expect(daysUnder(belief, 0.5, 0.5)!).toBeGreaterThan(under);
+    // Counted from later, and where a day ages it as two: fewer days.
+    expect(Math.abs(daysUnder(belief, 0.5, 0.2, under / 2, 2)! - under / 4)).toBeLessThan(5);
+    expect(daysUnder(beliefOf(lot({ sightings: [tested(0, 1, 50)] })), 0.5, 0.2)).toBe(0);
+    expect(daysUnder(beliefOf(lot({ halfLifeYears: 200, sightings: [tested(0, 50, 50)] })), 0.5, 0.9)).toBeNull();
     expect(daysToFall(belief, YEAR)).toBeGreaterThan(300);
     expect(daysToFall(belief, 3 * YEAR)).toBeLessThan(daysToFall(belief, YEAR));
   });

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, earliestDay, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
+import { daysBetween, earliestDay, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
 import type { StoredSoFar } from '../lots/words.ts';
 import { containerFacts } from '../stock/containers.ts';
 import { HOME, type Air, type Spell } from './storage.ts';
@@ -38,13 +38,13 @@ export interface LotStorage {
   /** Ordered by day; the first is its intake. */
   readonly stays: readonly Stay[];
   readonly climates: readonly Climate[];
-  /** Moisture of its seed (% of fresh weight) by the air of a jar that was read before it was put away; ordered by day. */
+  /** Moisture of its seed (% of fresh weight) when it was put away: by the air of a jar that was read, or as the bench found it dry enough; ordered by day. */
   readonly jars: readonly { readonly on: IsoDate; readonly moisture: number }[];
 }
 
 /**
  * A lot's life between two days as spells: with its donor, then place by place, cut wherever a place's air changed. A place nobody has
- * measured counts as cool dry home storage, and is marked as not known. What is shut in keeps the moisture that its last jar was read at.
+ * measured counts as cool dry home storage, and is marked as not known. What is shut in keeps the moisture that was last found; where none was, nobody knows it.
  */
 export function spellsOf({ before, stays, climates, jars }: LotStorage, from: IsoDate, to: IsoDate): readonly DatedSpell[] {
   const spells: DatedSpell[] = [];
@@ -103,9 +103,4 @@ export function ageWhenItCame(harvested: PartialDate | null, halfLifeYears: numb
     days: ((index + 0.5) / AGES) * OLDEST_LIVES * halfLifeYears * YEAR,
     chance: 1 / AGES,
   }));
-}
-
-/** The day on which so many further days of home storage will have passed, where a day here is worth `rate` of them. */
-export function dayAfter(today: IsoDate, homeDaysMore: number, rate: number): IsoDate {
-  return addDays(today, Math.round(homeDaysMore / rate));
 }

@@ -44,7 +44,7 @@ export async function countStaleOutlooks(db: Db): Promise<number> {
 
 /** All that the outlook of some lots hangs on. */
 export async function readForOutlook(db: Db, lotIds: readonly LotId[], today: Day) {
-  const [lots, tests, emergence, stays, climates, jars] = await Promise.all([
+  const [lots, tests, emergence, stays, climates, jars, foundDry] = await Promise.all([
     readLots(db, lotIds, today),
     db
       .selectFrom('germination_test')
@@ -72,8 +72,23 @@ export async function readForOutlook(db: Db, lotIds: readonly LotId[], today: Da
       .where(isAmong('batch.lot_id', lotIds))
       .orderBy('read_at')
       .execute(),
+    // What was put away before it was dry got its hold in the same act.
+    db
+      .selectFrom('batch_end')
+      .innerJoin('batch', 'batch.id', 'batch_end.batch_id')
+      .select(['batch.lot_id as lotId', sql<string>`(ended_at at time zone 'UTC')::date`.as('on')])
+      .where('outcome', '=', 'finished')
+      .where(isAmong('batch.lot_id', lotIds))
+      .where((eb) =>
+        eb.not(
+          eb.exists(
+            eb.selectFrom('hold').select('hold.id').whereRef('hold.act_key', '=', 'batch_end.act_key').where('hold.kind', '=', 'drying'),
+          ),
+        ),
+      )
+      .execute(),
   ]);
-  return { lots, tests, emergence, stays, climates, jars };
+  return { lots, tests, emergence, stays, climates, jars, foundDry };
 }
 
 interface LotRow {

@@ -3,6 +3,7 @@ import { holdReason } from '#contracts/lots/holdWords.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
+import type { Origin } from '#core/lots/words.ts';
 import { holdsByRule, type HoldReason, type RuledHold } from '#core/passport/holds.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { Claim } from '#core/promise/judge.ts';
@@ -26,17 +27,16 @@ interface AskedFor {
 
 /**
  * The holds that the rules ask for, as everything stands now.
- * @param promise another promise than the lot's own, to ask what the rules wanted before it changed
  * @throws Error for a lot whose promise is not known: the best is never assumed
  */
-async function askedFor(db: Db, lotId: LotId, promise?: Claim): Promise<AskedFor> {
+async function askedFor(db: Db, lotId: LotId): Promise<AskedFor> {
   const [lot, [newest], own, house] = await Promise.all([
     findLot(db, lotId),
     readPassports(db, lotId),
     readPromise(db, lotId),
     readHouse(db),
   ]);
-  const claim = promise ?? own?.promise;
+  const claim = own?.promise;
   if (!lot || !newest || !claim) throw new Error(`lot ${lotId} has no promise yet: it is judged before its holds are laid`);
   return { code: lot.code, passport: newest.answers, holds: holdsByRule(newest.answers, lot.facts, lot.origin, claim, house?.rules ?? {}) };
 }
@@ -67,9 +67,26 @@ export async function changeUnderRules(tx: Db, lotId: LotId, today: Day, change:
   await layHolds(tx, lotId, today, before);
 }
 
-/** Lays the holds that the rules ask for since a lot's promise is another one. */
-export async function layHoldsOfNewPromise(tx: Db, lotId: LotId, today: Day, promiseBefore: Claim): Promise<void> {
-  await layHolds(tx, lotId, today, reasonsOf(await askedFor(tx, lotId, promiseBefore)));
+/** A lot whose promise is another one than it was. */
+export interface NewPromise {
+  readonly lotId: LotId;
+  readonly passport: Passport;
+  readonly facts: Crop;
+  readonly origin: Origin;
+  readonly before: Claim;
+  readonly now: Claim;
+}
+
+/** Lays the holds that the rules ask for since lots' promises are others. Of most lots they ask nothing new, which takes no query. */
+export async function layHoldsOfNewPromises(tx: Db, today: Day, changed: readonly NewPromise[]): Promise<void> {
+  if (changed.length === 0) return;
+  const rules = (await readHouse(tx))?.rules ?? {};
+  for (const { lotId, passport, facts, origin, before, now } of changed) {
+    const [asked, askedBefore] = [now, before].map(
+      (claim) => new Set(holdsByRule(passport, facts, origin, claim, rules).map(({ why }) => why)),
+    );
+    if ([...asked!].some((why) => !askedBefore!.has(why))) await layHolds(tx, lotId, today, askedBefore);
+  }
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Crop } from '#core/almanac/crop.ts';
-import { addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { answer } from '#core/germination/verdict.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
@@ -22,7 +22,7 @@ import {
   type SeenOn,
 } from '#core/viability/outlook.ts';
 import { retest } from '#core/viability/retest.ts';
-import { moistureByJar } from '#core/viability/storage.ts';
+import { DRY_ENOUGH, moistureByJar } from '#core/viability/storage.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
@@ -54,7 +54,8 @@ export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
 export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: IsoDate) {
   const read = await readForOutlook(db, lotIds, today);
   const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
-  const [testsOf, emergenceOf, staysOf, jarsOf] = [byLot(read.tests), byLot(read.emergence), byLot(read.stays), byLot(read.jars)];
+  const [testsOf, emergenceOf, staysOf] = [byLot(read.tests), byLot(read.emergence), byLot(read.stays)];
+  const [jarsOf, foundDryOf] = [byLot(read.jars), byLot(read.foundDry)];
   return read.lots.map((lot) => {
     const tests = testsOf(lot.id);
     const last = tests.at(-1) ?? null;
@@ -76,7 +77,11 @@ export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: 
         },
         stays: staysOf(lot.id),
         climates: read.climates,
-        jars: jarsOf(lot.id).map(({ on, ...air }) => ({ on, moisture: moistureByJar(air, crop.oil) })),
+        // A jar's reading of the same day says more than that the bench found it dry enough.
+        jars: [
+          ...foundDryOf(lot.id).map(({ on }) => ({ on, moisture: moistureByJar(DRY_ENOUGH, crop.oil) })),
+          ...jarsOf(lot.id).map(({ on, ...air }) => ({ on, moisture: moistureByJar(air, crop.oil) })),
+        ].sort((one, other) => one.on.localeCompare(other.on)),
       },
       seen,
     };

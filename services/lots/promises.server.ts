@@ -20,7 +20,7 @@ import {
   takeWithAncestors,
   type PromiseRow,
 } from '#data/lots/promises.ts';
-import { layHoldsOfNewPromise } from './holds.server.ts';
+import { layHoldsOfNewPromises } from './holds.server.ts';
 
 /** A family of lots up to this size is judged within the act that changed it; a larger one is left to the background reckoner. */
 const MOST_AT_ONCE = 60;
@@ -89,10 +89,17 @@ async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<
   await savePromises(tx, rows, today);
   await forgetStale(tx, lotIds);
   // A promise that fell may ask for a hold, whatever it fell by: evidence, a parent's fall, an almanac fact.
-  for (const { lotId, judgement } of rows) {
-    const promise = before.get(lotId);
-    if (promise !== undefined && promise !== judgement.promise) await layHoldsOfNewPromise(tx, lotId, today, promise);
-  }
+  const now = new Map(rows.map(({ lotId, judgement }) => [lotId, judgement.promise]));
+  await layHoldsOfNewPromises(
+    tx,
+    today,
+    lots.flatMap(({ id: lotId, cropId, answers: passport, origin }) => {
+      const [was, is] = [before.get(lotId), now.get(lotId)];
+      return was === undefined || is === undefined || was === is
+        ? []
+        : [{ lotId, passport, facts: crops.get(cropId)!, origin, before: was, now: is }];
+    }),
+  );
   return rows.length;
 }
 

@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
+import { middleAge } from '#core/viability/age.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
+import { DRY_ENOUGH, moistureByJar } from '#core/viability/storage.ts';
 import { readWeighings } from '#data/bench/weighings.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { readLedger } from '#data/stock/ledger.ts';
@@ -110,6 +112,10 @@ describe('drying', () => {
     expect(done).toMatchObject({ ok: true, answer: { code, lifted: true } });
     expect(await activeHolds(library.db, before.id)).not.toContain('drying');
     expect((await lot(code)).onHand).toBe(588_000);
+    // From now on its jar is no guess: the bench found it dry enough, and the hygrometer of the same day says how dry.
+    const [{ facts }] = (await readOutlookFacts(library.db, [before.id], TODAY)) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
+    const [found, read] = [DRY_ENOUGH, { celsius: 17, humidity: 0.3 }].map((air) => moistureByJar(air, facts.crop.oil));
+    expect(facts.storage.jars.map(({ moisture }) => moisture)).toEqual([found, read]);
     expect((await readLedger(library.db, before.id)).at(-1)).toMatchObject({ kind: 'discarded', amount: 52_000, toOutside: 'waste' });
   });
 
@@ -139,7 +145,7 @@ describe('drying', () => {
     const [{ facts }] = (await readOutlookFacts(library.db, [lotId], TODAY)) as [Awaited<ReturnType<typeof readOutlookFacts>>[number]];
     expect(facts.storage.jars).toEqual([{ on: after(3).toISOString().slice(0, 10), moisture: expect.closeTo(16.4, 1) }]);
     const rate = (jars: typeof facts.storage.jars) => outlookOf({ ...facts, storage: { ...facts.storage, jars } }, addDays(TODAY, 30)).rate;
-    expect(rate(facts.storage.jars)).toBeGreaterThan(2 * rate([]));
+    expect(middleAge(rate(facts.storage.jars))).toBeGreaterThan(2 * middleAge(rate([])));
     expect(problem(await finish(id, seeds(1), after(6)))).toEqual({ code: 'ended' });
   });
 

@@ -93,12 +93,12 @@ test('a week when nobody is here is kept free, and a test dragged into another w
   const weeks = board.getByRole('listitem').filter({ has: page.getByRole('heading') });
   const chip = board.getByRole('button', { pressed: false }).first();
   const name = (await chip.innerText()).replace(/^\S+ | · .*$/g, '');
-  // Taken up before the page scrolls to the other week.
+  // Both weeks are in view: near an edge the page would scroll while something is dragged.
+  await weeks.nth(2).evaluate((week) => week.scrollIntoView({ block: 'center' }));
   await chip.hover();
   await page.mouse.down();
-  await page.mouse.move(5, 5, { steps: 3 });
-  await weeks.nth(3).hover();
-  await weeks.nth(3).hover();
+  for (const x of [30, 40]) await weeks.nth(3).hover({ position: { x, y: 20 } });
+  await expect(weeks.nth(3)).toHaveClass(/bg-well/);
   await page.mouse.up();
   await expect(
     weeks

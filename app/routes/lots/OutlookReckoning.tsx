@@ -38,6 +38,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
         `That at least ${percent(thresholds.lend)} germinate is ${chanceWords(now.mayBeLent)}.`,
         ...(lot.odd.length > 0 ? [oddWords(lot.odd)] : []),
         ownWords(lot),
+        ...(lot.unmeasuredJar ? [JAR_WORDS] : []),
         underWords(lot),
         nextWords(lot),
         `${lot.widthAfter.seeds} seeds tested now would narrow the band from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
@@ -61,6 +62,9 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
   );
 }
 
+const JAR_WORDS =
+  'Nobody measured how dry the seed in its jar is. It may be dry or damp, so the range is wide. Put a hygrometer in the jar for a day to find out.';
+
 /** Years ahead nobody can tell the day. */
 const farDay = (day: string, today: Day) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
 const points = (width: number) => `${Math.round(width * 100)} points`;
@@ -78,13 +82,15 @@ function nextWords({ next, today }: Lot): string {
     : `A test is due, since ${formatDate(next.on)}: ${next.words}.`;
 }
 
-function underWords({ now, underOn, underInFreezer, today, thresholds }: Lot): string {
+function underWords({ now, underOn, underInFreezer, lastYear, today, thresholds }: Lot): string {
   const least = percent(thresholds.lend);
   if (underOn !== null && underOn <= today)
     return `That it is under ${least} already has a chance of ${percent(1 - now.mayBeLent)}: more than the house accepts.`;
   const here =
-    underOn === null ? `It stays above ${least} longer than anybody plans` : `It may fall under ${least} from ${farDay(underOn, today)}`;
+    underOn === null
+      ? `It stays above ${least} for as long as this crop is known to live, until about ${lastYear}`
+      : `It may fall under ${least} from ${farDay(underOn, today)}`;
   // What lies in the freezer already has nothing to gain there.
   if (underOn === null || (underInFreezer !== null && daysBetween(underOn, underInFreezer) < 60)) return `${here}.`;
-  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in a lifetime' : `from ${farDay(underInFreezer, today)}`}.`;
+  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in the longest life known of this crop' : `from ${farDay(underInFreezer, today)}`}.`;
 }

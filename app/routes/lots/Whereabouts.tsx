@@ -19,8 +19,8 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown
-                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : ''}`
-                : 'Nobody has said what it is like there: reckoned as a cool dry cupboard'}
+                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' at a guess, because nobody measured how dry it was when the jar was closed' : ''}`
+                : `Nobody has said what it is like there: reckoned as a cool dry cupboard${spell.isGuess ? '. Nor did anybody measure how dry the seed was when the jar was closed' : ''}`}
               . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
             </span>
             {index === spells.length - 1 && spell.isKnown && !spell.sealed && !spell.thumb.holds && (

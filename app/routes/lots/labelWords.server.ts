@@ -3,6 +3,7 @@ import { addressOf } from '#app/platform/labels.server.ts';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { percent, thickerWords } from '#app/ui/sayings.ts';
+import { standsOnLabels } from '#core/almanac/cautions.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { ripeBy } from '#core/house/rules.ts';
@@ -58,7 +59,7 @@ export async function readLabel(
       code: lot.code,
       address: addressOf(`/s/${lot.code}`, request),
       lines,
-      hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
+      hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions.filter(standsOnLabels) }),
     },
   };
 }

@@ -12,8 +12,9 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
+import { middleAge } from '#core/viability/age.ts';
 import { befallenBy, dayUnder, expectedWidth, fanOf, oddTestsOf, outlookOf, outlookOn, toldByItself } from '#core/viability/outlook.ts';
-import { ageing, moistureIn, ruleOfThumb } from '#core/viability/storage.ts';
+import { ageing, isUnmeasuredJar, moistureIn, ruleOfThumb } from '#core/viability/storage.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findEmergence } from '#data/lots/outlooks.ts';
 import { readOutlookFacts } from '#services/lots/outlook.server.ts';
@@ -66,11 +67,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     widthAfter: { seeds: MORE_SEEDS, width: expectedWidth(outlook, today, MORE_SEEDS) },
     own: toldByItself(outlook, today),
     borrowed: outlook.history.borrowed,
+    unmeasuredJar: outlook.history.jarFactors !== undefined,
+    lastYear: yearOf(outlook.lastDay),
     isBlend: facts.blend !== null,
     underOn,
     // Frost kills seed that must not be dried: the freezer is no way out for it.
     underInFreezer: keptMoist(lot.facts) ? underOn : dayUnder(cold, thresholds.lend, risk, today),
-    rate: outlook.rate,
+    rate: middleAge(outlook.rate),
     next: { on: lot.nextTestOn, words: nextTestWords(lot.nextTestReason) },
     odd: oddTestsOf(outlook),
     breaks: befallenBy(outlook) !== null,
@@ -93,6 +96,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       worth: ageing(facts.crop, spell),
       moisture: moistureIn(spell, facts.crop.oil).moisture,
       isMeasured: spell.moisture !== null,
+      isGuess: isUnmeasuredJar(spell),
       thumb: ruleOfThumb(spell.air),
     })),
     emergence: await findEmergence(db, lot.id),

@@ -15,7 +15,7 @@ const trueShare = (years: number) => normalBelow(TRUTH.probit - TRUTH.perYear * 
 
 /** A lot whose future nobody knows: each test that comes in narrows what is believed of it. */
 export function NarrowingFan() {
-  const [tests, setTests] = useState<readonly Aged[]>([]);
+  const [tests, setTests] = useState<readonly (Aged & { readonly age: number })[]>([]);
   const [shown, setShown] = useState(false);
   const [seeds, setSeeds] = useState(20);
   const year = tests.length === 0 ? 1 : Math.round(tests.at(-1)!.age / YEAR) + 1;
