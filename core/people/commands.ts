@@ -110,9 +110,6 @@ export function commandOf(kind: string): CommandName | null {
 
 export const isUndoable = (name: CommandName): name is UndoableName => COMMANDS[name].takenBack === 'undo';
 
-/** Commands that a device without a network may keep. */
-export type OfflineName = { [Name in CommandName]: (typeof COMMANDS)[Name] extends { readonly offline: true } ? Name : never }[CommandName];
-
 /** Whether somebody of this role (null: the server itself) may give this command at all. */
 export function mayGive(role: Role | null, name: CommandName): boolean {
   const { may: giver } = COMMANDS[name];

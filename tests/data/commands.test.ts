@@ -43,6 +43,15 @@ test('each name in the table has one command, and no command a name that is not 
   expect(named.filter((name, index) => named.indexOf(name) !== index)).toEqual(twice);
 });
 
+test('what a device may keep until there is a network says on which day it was done', () => {
+  const kept = commands.filter(([, { names }]) => names.some((name) => 'offline' in COMMANDS[name]));
+  expect(kept.map(([name]) => name)).toEqual(['countTowel']);
+  for (const [, { input }] of kept) {
+    const read = input.safeParse({ key: randomUUID() });
+    expect(read.error?.issues.map(({ path }) => path.join('.'))).toContain('checkedOn');
+  }
+});
+
 describe('every command', () => {
   test('refuses a role that may not give it, before it reads what was sent', async () => {
     const accounts = {
