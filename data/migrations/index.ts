@@ -15,6 +15,7 @@ import * as codedCautions from './0013_coded_cautions.ts';
 import * as unreadColumns from './0014_unread_columns.ts';
 import * as undo from './0015_undo.ts';
 import * as stateApart from './0016_state_apart.ts';
+import * as jarsUnmeasured from './0017_jars_unmeasured.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -34,4 +35,5 @@ export const migrations: Record<string, Migration> = {
   '0014_unread_columns': unreadColumns,
   '0015_undo': undo,
   '0016_state_apart': stateApart,
+  '0017_jars_unmeasured': jarsUnmeasured,
 };

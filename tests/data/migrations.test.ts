@@ -9,6 +9,7 @@ import { findPurityCards } from '#data/bench/purity.ts';
 import { readSteps } from '#data/bench/steps.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
+import { countStaleOutlooks } from '#data/lots/outlooks.ts';
 import { migrate } from '#data/migrate.ts';
 import { migrations } from '#data/migrations/index.ts';
 import { findDisagreements } from '#data/stock/ledger.ts';
@@ -118,7 +119,10 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0014_unread_columns',
     '0015_undo',
     '0016_state_apart',
+    '0017_jars_unmeasured',
   ]);
+  // What was believed of it before is reckoned again.
+  expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);
   expect(await findHoldings(owner, lotId)).toMatchObject([
     { balance: 230, packetUnits: null },
     { balance: 40, packetUnits: 40 },
