@@ -88,7 +88,7 @@ const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   thresholds: 'core/house/thresholds.ts',
   cropThresholds: 'core/house/thresholds.ts',
   bench: 'services/tests/testPlan.server.ts',
-  prices: 'services/stock/wants.server.ts',
+  prices: 'core/stock/wants.ts',
   recipes: 'services/bench/moveOn.server.ts',
 };
 

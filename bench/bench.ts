@@ -21,7 +21,7 @@ import { readDescent, readRecall } from '#data/lots/descent.ts';
 import { findEvidence } from '#data/lots/evidence.ts';
 import { findHolds } from '#data/lots/holds.ts';
 import { findIncidents } from '#data/lots/incidents.ts';
-import { findLine, findLotsOfLine, findSamplesOfLine, listLines, readLentAYear } from '#data/lots/lines.ts';
+import { findLine, findLotsOfLine, findSamplesOfLine, listLines } from '#data/lots/lines.ts';
 import { findLoansOfLot, findLot, findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { readForJudging, readHandedOn, readPromise } from '#data/lots/promises.ts';
@@ -30,6 +30,7 @@ import { findTrials } from '#data/lots/trials.ts';
 import { listGardens } from '#data/people/gardens.ts';
 import { findPerson, listPeople } from '#data/people/people.ts';
 import { findSession } from '#data/people/sessions.ts';
+import { listLinesInStock } from '#data/stock/lineStock.ts';
 import { readLedger } from '#data/stock/ledger.ts';
 import { findHoldings, listPlaces } from '#data/stock/places.ts';
 import { listShelves } from '#data/stock/shelves.ts';
@@ -149,7 +150,7 @@ async function choosePages(db: Db): Promise<Page[]> {
           (on) => findLotsOfLine(on, lot.lineId),
           (on) => findReports(on, { lineId: lot.lineId }),
           (on) => findSamplesOfLine(on, lot.lineId),
-          (on) => readLentAYear(on, lot.lineId, today),
+          (on) => listLinesInStock(on, addDays(today, -1096), [lot.lineId]),
         ],
       ],
     },

@@ -32,10 +32,18 @@ export const VERDICT_TONES: Record<VerdictKind, Tone> = {
   'sow thicker': 'doubt',
   'not settled': 'doubt',
   'do not lend': 'poor',
+  dead: 'poor',
 };
 
-export function VerdictMark({ verdict }: { verdict: VerdictKind | null }) {
-  return verdict === null ? <Mark tone="plain">not tested</Mark> : <Mark tone={VERDICT_TONES[verdict]}>{verdict}</Mark>;
+/** The verdict on a lot, and whether any test stands behind it. */
+export function VerdictMark({ verdict, isTested }: { verdict: VerdictKind | null; isTested: boolean }) {
+  if (verdict === null) return <Mark tone="plain">not judged yet</Mark>;
+  return (
+    <>
+      <Mark tone={VERDICT_TONES[verdict]}>{verdict}</Mark>
+      {!isTested && <span className="ml-1 text-small whitespace-nowrap text-soft">not tested</span>}
+    </>
+  );
 }
 
 export function HoldMark({ kind }: { kind: string }) {

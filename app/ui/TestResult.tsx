@@ -9,18 +9,23 @@ import type { Thresholds, VerdictKind } from '#core/germination/verdict.ts';
 import type { Interval } from '#core/germination/wilsonInterval.ts';
 import type { OldSeedWay } from '#core/house/rules.ts';
 import type { Day } from '#core/kernel/kinds.ts';
-import type { OddTest } from '#core/viability/outlook.ts';
+import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import { ButtonLink } from './Button.tsx';
 import { VERDICT_TONES, type Tone } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
 import { ShareBar } from './ShareBar.tsx';
-import { chanceWords, leavesOpen, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
 
 export interface TestResultProps {
   readonly code: string;
   /** On the lot's own page the desk's reckoning beside it says whether and how to lend. */
   readonly onLotPage?: boolean;
+  /** What this test says. */
   readonly kind: VerdictKind;
+  /** The verdict on its lot today, which is what counts; null until it was worked out. */
+  readonly lotVerdict: VerdictKind | null;
+  /** Whether it is the lot's last test. */
+  readonly latest: boolean;
   readonly mayBeLent: number;
   readonly fullStrength: number;
   readonly moreTesting: MoreTesting | null;
@@ -54,15 +59,15 @@ export function TestResult(result: TestResultProps) {
   return (
     <Reckoning
       {...verdictOf(result)}
-      question={`Test ended ${formatDate(result.endedOn)}: may it be lent?`}
+      question={`What does the test of ${formatDate(result.endedOn)} say?`}
       figure={
         <>
           <p className="text-large">
             <b>
               {sprouted} of {laid}
             </b>{' '}
-            {result.counted === 'normal seedlings' ? 'made normal seedlings' : 'sprouted'}, {percent(sprouted / laid)}. The jar could be
-            anything from {percent(interval.low)} to {percent(interval.high)}.
+            {result.counted === 'normal seedlings' ? 'made normal seedlings' : 'sprouted'}, {percent(sprouted / laid)}. By this test alone
+            the lot could be anywhere from {percent(interval.low)} to {percent(interval.high)}.
           </p>
           <ShareBar
             share={sprouted / laid}
@@ -98,9 +103,11 @@ function reasons(result: TestResultProps) {
   // What disagrees with itself, or with all else that is known, settles nothing: neither chances nor a ratio are told of it.
   if (disagree(result) || isOpen(result) || wentWrong(result)) return againstWords(result);
   const { kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next } = result;
-  const list = [`That at least ${percent(thresholds.lend)} germinate is ${chanceWords(mayBeLent)}.`];
-  if (kind !== 'do not lend') list.push(`That at least ${percent(thresholds.full)} germinate is ${chanceWords(fullStrength)}.`);
-  if (ratio) list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
+  const list = [
+    ...differsWords(result),
+    `With what was known of the lot before, it is ${chanceWords(mayBeLent)} that at least ${percent(thresholds.lend)} germinate${kind === 'do not lend' ? '' : `, and ${chanceWords(fullStrength)} that at least ${percent(thresholds.full)} do`}.`,
+  ];
+  if (ratio && result.lotVerdict === 'sow thicker') list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
   if (next)
@@ -108,6 +115,15 @@ function reasons(result: TestResultProps) {
       next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`,
     );
   return list;
+}
+
+/** Where the verdict on the lot is another than this test's: which counts, and why. */
+function differsWords({ kind, lotVerdict, latest, endedOn }: TestResultProps): string[] {
+  if (lotVerdict === null || lotVerdict === kind) return [];
+  const because = latest
+    ? `the lot’s other tests, its crop’s usual life and its storage since ${formatDate(endedOn)} count too`
+    : 'it was tested again since, and has aged';
+  return [`Today’s verdict on the lot is “${VERDICT_WORDS[lotVerdict].toLowerCase()}”, and that one counts: ${because}.`];
 }
 
 /** What became of the seeds that did not come up. */
@@ -133,7 +149,7 @@ function OutOfTolerance({ parts, range, allowed, heterogeneity }: Replicates & {
   );
 }
 
-function againstWords({ last, forecast, odd, otherCounted, counted, laid, sprouted, replicates }: TestResultProps): string[] {
+function againstWords({ last, forecast, odd, next, otherCounted, counted, laid, sprouted, replicates }: TestResultProps): string[] {
   const words: string[] = [];
   if (replicates?.withinTolerance)
     words.push(
@@ -154,7 +170,7 @@ function againstWords({ last, forecast, odd, otherCounted, counted, laid, sprout
     words.push(
       `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}.`,
     );
-  if (odd) words.unshift(oddWords(odd.all));
+  if (odd) words.unshift(oddWords(odd.all, next?.reason !== 'no test it affords would settle it'));
   else if (forecast.against !== 'as expected') words.push('Look at where it was kept, or test again.');
   if (otherCounted) words.push(`Other tests of this lot did not count ${counted}: they are not compared with this one.`);
   return words;
@@ -185,7 +201,8 @@ function OldSeedWays({ oldSeed, code }: Pick<TestResultProps, 'oldSeed' | 'code'
 }
 
 function Actions(result: TestResultProps) {
-  const { kind, code, onLotPage } = result;
+  const { code, onLotPage } = result;
+  const kind = result.lotVerdict ?? result.kind;
   const lend = (
     <ButtonLink to={`/desk?lot=${code}`} look="action">
       Lend it
@@ -200,7 +217,7 @@ function Actions(result: TestResultProps) {
       </ButtonLink>
     );
   if (wentWrong(result)) return <ButtonLink to={`/lots/${code}/outlook`}>Its outlook</ButtonLink>;
-  if (kind === 'do not lend') return <OldSeedWays {...result} />;
+  if (kind === 'do not lend' || kind === 'dead') return <OldSeedWays {...result} />;
   if (kind === 'not settled' || onLotPage)
     return (
       kind !== 'full strength' && (

@@ -1,10 +1,11 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
-import type { OddTest } from '#core/viability/outlook.ts';
+import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import type { NoRetestReason, RetestReason } from '#core/viability/retest.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 import { formatStock } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
+import { HOLD_WORDS } from './words.ts';
 
 /** There was less than was asked for. */
 export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }): string {
@@ -13,39 +14,39 @@ export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }
 
 /** Why the next test falls when it does. */
 const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
-  'never tested and undated': 'never tested, and nobody knows how old it is',
-  'last test left it open': 'the last test left the question open',
-  'may fall under what is lent': 'by then it may have fallen under what is lent',
-  'a third of its way to 85 %': 'by then it is a third of the way to 85 % of what it was',
-  'much lent, before lending opens': 'it is much lent, and lending opens then',
-  'last of its line, before lending opens': 'it is the last of its line, and lending opens then',
-  'grow out or replace': 'no test would change what to do: grow it out, or replace it',
+  'never tested and undated': 'it was never tested, and nobody knows how old it is',
+  'never tested, and may be too weak': 'it was never tested, and it may be too weak to lend',
+  'last test left it open': 'the last test did not settle whether it can be lent',
+  'its tests do not fit together': 'its tests do not fit together, and another one can tell why',
+  'may fall under what is lent': 'by then it may be too weak to lend',
+  'a third of its way to 85 %': 'germination may be dropping; the standard says retest by then',
+  'much lent, before lending opens': 'it is lent a lot, and should be tested before lending opens',
+  'last of its line, before lending opens': 'it is the last of its line, and should be tested before lending opens',
+  'grow out or replace': 'it is too weak to lend; grow it out or replace it',
+  'no test it affords would settle it': 'there is too little seed for a test that would settle it; grow it out instead',
+  'grow-out is due': 'it has lost 15 % of what it was at harvest; grow it out',
+  'nothing lives': 'it is dead; replace it',
   'nothing left to test': 'nothing is left to test',
 };
 
 export function nextTestWords(reason: string | null): string {
-  return NEXT_TEST_WORDS[reason as RetestReason | NoRetestReason] ?? 'not reckoned yet';
+  return NEXT_TEST_WORDS[reason as RetestReason | NoRetestReason] ?? 'not worked out yet';
 }
 
 /** What a verdict means for the person with the jar in hand. */
 export const VERDICT_WORDS: Record<VerdictKind, string> = {
   'full strength': 'Good: lend it as it is',
   'sow thicker': 'Lend it, and say to sow thicker',
-  'not settled': 'Not settled yet',
+  'not settled': 'Not settled: it may be too weak',
   'do not lend': 'Too weak to lend',
+  dead: 'Dead',
 };
 
 /** What to say to whoever sows it. */
 export const thickerWords = (ratio: { readonly sow: number; readonly for: number }) => `Sow ${ratio.sow} where you would sow ${ratio.for}`;
 
-/** From this chance on an explanation of odd tests is taken as the one. */
-const SETTLED = 0.9;
-
-/** Whether only a further test can tell what explains odd tests. */
-export const leavesOpen = (odd: readonly OddTest[]): boolean => odd.every(({ fell, wentWrong }) => Math.max(fell, wentWrong) < SETTLED);
-
-/** What may explain tests that go against the rest of what is known of their lot, the likeliest first, and what to do about it. */
-export function oddWords(odd: readonly OddTest[]): string {
+/** What may explain tests that go against the rest of what is known of their lot, the likeliest first, and what to do about it. @param canTest whether enough seed is left for another test */
+export function oddWords(odd: readonly OddTest[], canTest = true): string {
   const ways = odd
     .flatMap(({ on, sown, up, since, fell, wentWrong }) => [
       {
@@ -59,7 +60,7 @@ export function oddWords(odd: readonly OddTest[]): string {
     .sort((one, other) => other.chance - one.chance);
   const told = ways.map(({ chance, words }) => `${words} (${percent(chance)})`);
   const either = told.length > 1 ? `either ${told.slice(0, -1).join(', ')}, or ${told.at(-1)}` : `it seems that ${told[0]}`;
-  return `Its tests do not fit together with what is usual for it: ${either}. ${leavesOpen(odd) ? 'Test again before acting on it' : ways[0]!.advice}.`;
+  return `Its tests do not fit together with what is usual for it: ${either}. ${leavesOpen(odd) ? (canTest ? 'Test again before acting on it' : 'Too little seed is left for another test: grow it out') : ways[0]!.advice}.`;
 }
 
 /** A probability in words and figure. */
@@ -93,11 +94,39 @@ export const EVERYBODYS_PROBLEMS = {
 export function lendingAnswer(lending: MayLend, packets: number): string {
   switch (lending.answer) {
     case 'yes':
-      return packets > 0 ? 'Yes' : 'Too little for a packet';
+      return packets > 0 ? 'Yes' : 'No packet to spare';
     case 'coordinator':
-      return lending.why === 'not settled' ? 'Only with a coordinator’s reason: not settled' : 'Only with a coordinator’s reason: too weak';
+      return `Only with a coordinator’s reason: ${WHY_NOT[lending.why]}`;
     case 'refused':
       return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
+  }
+}
+
+const WHY_NOT = {
+  'not settled': 'it may be too weak',
+  'do not lend': 'too weak',
+  dead: 'it is dead',
+  'kept back': 'the rest is kept back',
+} as const;
+
+/** Why a lot is not simply lent, in a sentence. */
+export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTested: boolean): string {
+  const by = isTested ? 'its tests, age and storage' : 'its crop, age and storage; it was never tested';
+  switch (lending.why) {
+    case 'not settled':
+      return `It may be too weak to lend, judged by ${by}.`;
+    case 'do not lend':
+      return `It is most likely too weak to lend, judged by ${by}.`;
+    case 'dead':
+      return 'Nothing came up in its tests, and it is most likely dead.';
+    case 'kept back':
+      return `Only ${lending.packets} ${lending.packets === 1 ? 'packet' : 'packets'} of this line can be lent (${lending.lendable} seeds). The rest is kept for a grow-out and for germination tests.`;
+    case 'F1':
+      return 'It is seed of an F1 hybrid: it does not come true and is not lent under the variety’s name.';
+    case 'hold':
+      return `It is on hold${lending.holds.length > 0 ? `: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}.`;
+    case 'nothing left':
+      return 'Nothing of it is left.';
   }
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
-import { chanceWords, lendingAnswer, nextTestWords, oddWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, lendingAnswer, lendingWhy, nextTestWords, oddWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
 import { CLAIM_WORDS } from './claimWords.ts';
 import { METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
@@ -36,12 +36,23 @@ describe('what the tool says', () => {
       lendingAnswer({ answer: 'yes' }, 0),
       lendingAnswer({ answer: 'coordinator', why: 'not settled' }, 3),
       lendingAnswer({ answer: 'coordinator', why: 'do not lend' }, 3),
+      lendingAnswer({ answer: 'coordinator', why: 'dead' }, 3),
+      lendingAnswer({ answer: 'coordinator', why: 'kept back', lendable: 40, packets: 1 }, 1),
       lendingAnswer({ answer: 'refused', why: 'F1' }, 3),
       lendingAnswer({ answer: 'refused', why: 'hold', holds: ['drying'] }, 3),
       lendingAnswer({ answer: 'refused', why: 'nothing left' }, 0),
     ];
     expect(new Set(said).size).toBe(said.length);
-    expect(said.slice(4).every((words) => words.startsWith('No'))).toBe(true);
+    expect(said.slice(6).every((words) => words.startsWith('No'))).toBe(true);
+  });
+
+  test('why a lot is not simply lent says by what it is judged, and how much its line can spare', () => {
+    expect(lendingWhy({ answer: 'coordinator', why: 'not settled' }, false)).toContain('never tested');
+    expect(lendingWhy({ answer: 'coordinator', why: 'do not lend' }, true)).not.toContain('never tested');
+    expect(lendingWhy({ answer: 'coordinator', why: 'kept back', lendable: 60, packets: 1 }, true)).toMatch(
+      /^Only 1 packet of this line can be lent \(60 seeds\)/,
+    );
+    expect(lendingWhy({ answer: 'refused', why: 'hold', holds: ['pests'] }, true)).toContain('on hold: ');
   });
 
   test('odd tests are told with what may explain them, the likeliest first, and what to do', () => {
@@ -64,10 +75,10 @@ describe('what the tool says', () => {
   });
 
   test('a reason that is not known yet is said to be so', () => {
-    expect(nextTestWords(null)).toBe('not reckoned yet');
+    expect(nextTestWords(null)).toBe('not worked out yet');
     expect(nextTestWords('never tested and undated')).toContain('nobody knows how old');
     expect(percent(0.945)).toBe('95 %');
-    expect(Object.keys(VERDICT_WORDS)).toHaveLength(4);
+    expect(Object.keys(VERDICT_WORDS)).toHaveLength(5);
   });
 });
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { betaInterval, betaMedian, betaPosterior, probabilityAtLeast } from './betaPosterior.ts';
 import { chanceOfSettling, moreTesting } from './moreTesting.ts';
 import { sowThicker, thickerOf } from './sowThicker.ts';
-import { openQuestion, USUAL_THRESHOLDS, verdict } from './verdict.ts';
+import { openQuestion, USUAL_THRESHOLDS, verdict, verdictOfLot } from './verdict.ts';
 import { wilsonInterval } from './wilsonInterval.ts';
 
 const kOfN = fc.integer({ min: 1, max: 400 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n)));
@@ -64,6 +64,27 @@ describe('the posterior of the germination share', () => {
   });
 
   test('more seeds than laid are refused', () => expect(() => betaPosterior(11, 10)).toThrow(RangeError));
+});
+
+describe('the verdict on a lot', () => {
+  const believed = { mayBeLent: 0, fullStrength: 0, isDead: 0.95 };
+
+  test('is dead only where its last 20 seeds or more brought no seedling', () => {
+    const none = { sown: 10, up: 0 };
+    expect(verdictOfLot(believed, [none, none], 0.8)).toBe('dead');
+    expect(verdictOfLot(believed, [none], 0.8)).toBe('do not lend');
+    expect(verdictOfLot(believed, [], 0.8)).toBe('do not lend');
+    expect(verdictOfLot(believed, [none, { sown: 20, up: 1 }, none], 0.8)).toBe('do not lend');
+    expect(verdictOfLot(believed, [{ sown: 20, up: 18 }, none, none], 0.8)).toBe('dead');
+    expect(verdictOfLot({ ...believed, isDead: 0.7 }, [none, none], 0.8)).toBe('do not lend');
+  });
+
+  test('is the same rule whether it was tested or not', () => {
+    const good = { mayBeLent: 0.9, fullStrength: 0.3, isDead: 0 };
+    expect(verdictOfLot(good, [], 0.8)).toBe('sow thicker');
+    expect(verdictOfLot(good, [{ sown: 20, up: 15 }], 0.8)).toBe('sow thicker');
+    expect(verdictOfLot({ ...good, mayBeLent: 0.6 }, [], 0.8)).toBe('not settled');
+  });
 });
 
 describe('the verdict', () => {

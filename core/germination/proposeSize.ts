@@ -26,29 +26,42 @@ export interface ProposedSize {
   readonly share: number;
 }
 
-/**
- * How many seeds to lay: what settles the open question four times in five (or as sure as the house wants), rounded up to tens, up to 100, and no
- * more than a tenth of what is left. A lot so small that a tenth is under five seeds is better grown out.
- * @param belief germination as believed today
- */
-export function proposeSize(belief: Beta, thresholds: Thresholds, seedsLeft: number): ProposedSize {
+/** What the next test of a lot is to answer, and how many seeds that takes, before the stock is asked. */
+export function neededSize(belief: Beta, thresholds: Thresholds): Pick<ProposedSize, 'wanted' | 'question'> {
   const { lend, full, sureness } = thresholds;
   const isOpen = (threshold: number) => {
     const chance = probabilityAtLeast(belief, threshold);
     return chance > 1 - sureness && chance < sureness;
   };
   const question = isOpen(lend) ? 'lend' : isOpen(full) ? 'full strength' : 'confirm';
-  const threshold = question === 'full strength' ? full : lend;
-  const more = question === 'confirm' ? null : moreTesting(belief, threshold, sureness);
-  const wanted = more === null ? TO_CONFIRM : Math.min(MOST, Math.ceil(more.seeds / ROUND_TO) * ROUND_TO);
+  if (question === 'confirm') return { wanted: TO_CONFIRM, question };
+  const more = moreTesting(belief, question === 'lend' ? lend : full, sureness);
+  return { wanted: Math.min(MOST, Math.ceil(more.seeds / ROUND_TO) * ROUND_TO), question };
+}
+
+/** Seeds that a lot affords to a test: no more than a tenth of what is left; 0 where that is too few to say anything. */
+export function affordedBy(seedsLeft: Seeds): Seeds {
   const affords = Math.floor(seedsLeft * MOST_OF_STOCK);
-  const limitedBy = affords < FEWEST ? 'too few to test' : affords < wanted ? 'stock' : 'need';
+  return affords < FEWEST ? 0 : Math.min(MOST, affords);
+}
+
+/**
+ * How many seeds to lay: what settles the open question four times in five (or as sure as the house wants), rounded up to tens, up to 100, and no
+ * more than a tenth of what is left. A lot so small that a tenth is under five seeds is better grown out.
+ * @param belief germination as believed today
+ */
+export function proposeSize(belief: Beta, thresholds: Thresholds, seedsLeft: number): ProposedSize {
+  const { wanted, question } = neededSize(belief, thresholds);
+  const threshold = question === 'full strength' ? thresholds.full : thresholds.lend;
+  const affords = affordedBy(seedsLeft);
+  const limitedBy = affords === 0 ? 'too few to test' : affords < wanted ? 'stock' : 'need';
   const seeds = limitedBy === 'need' ? wanted : limitedBy === 'stock' ? affords : 0;
   return {
     seeds,
     wanted,
     question,
-    chance: seeds === 0 ? 0 : question === 'confirm' ? 1 : chanceOfSettling(belief, threshold, sureness, seeds, BETWEEN_TEST_SPREAD),
+    chance:
+      seeds === 0 ? 0 : question === 'confirm' ? 1 : chanceOfSettling(belief, threshold, thresholds.sureness, seeds, BETWEEN_TEST_SPREAD),
     limitedBy,
     share: seedsLeft > 0 ? seeds / seedsLeft : 0,
   };

@@ -12,7 +12,8 @@ export interface Thresholds {
 
 export const USUAL_THRESHOLDS: Thresholds = { lend: 0.5, full: 0.8, sureness: 0.8 };
 
-export type VerdictKind = 'full strength' | 'sow thicker' | 'not settled' | 'do not lend';
+/** `dead` is said of a lot alone, never of one test. */
+export type VerdictKind = 'full strength' | 'sow thicker' | 'not settled' | 'do not lend' | 'dead';
 
 export interface Verdict {
   readonly kind: VerdictKind;
@@ -40,8 +41,30 @@ export function openQuestion({ kind, fullStrength }: Verdict, thresholds: Thresh
   return kind === 'sow thicker' && fullStrength > 1 - thresholds.sureness ? thresholds.full : null;
 }
 
+/** Under this share hardly anything lives: nobody sows it. */
+export const HARDLY = 0.02;
+/** A lot is called dead only after so many seeds without a seedling. */
+const SEEDS_WITHOUT = 20;
+
+/** What is believed of a lot on a day: chances, 0 to 1, that it may be lent, that it is at full strength, and that it is as good as dead. */
+export interface Chances {
+  readonly mayBeLent: number;
+  readonly fullStrength: number;
+  readonly isDead: number;
+}
+
+/** The verdict on a lot: by its belief, whether it was tested or not; dead only where its last tests, of 20 seeds or more, brought no seedling. */
+export function verdictOfLot(
+  { mayBeLent, fullStrength, isDead }: Chances,
+  tests: readonly { readonly sown: number; readonly up: number }[],
+  sureness: number,
+): VerdictKind {
+  const without = tests.slice(tests.findLastIndex(({ up }) => up > 0) + 1).reduce((sum, { sown }) => sum + sown, 0);
+  return isDead >= sureness && without >= SEEDS_WITHOUT ? 'dead' : answer(mayBeLent, fullStrength, sureness);
+}
+
 /** What two chances amount to, at the house's sureness. */
-export function answer(mayBeLent: number, fullStrength: number, sureness: number): VerdictKind {
+export function answer(mayBeLent: number, fullStrength: number, sureness: number): Exclude<VerdictKind, 'dead'> {
   if (mayBeLent <= 1 - sureness) return 'do not lend';
   if (mayBeLent < sureness) return 'not settled';
   return fullStrength >= sureness ? 'full strength' : 'sow thicker';

@@ -8,6 +8,7 @@ import {
   aimBy,
   distanceBy,
   HOUSE_RULES,
+  growOutsKept,
   oldSeedWays,
   plantsBy,
   ripeBy,
@@ -50,6 +51,7 @@ const FOLLOWS: Record<RuleKey, (house: Rules, line: Rules) => unknown> = {
     aimBy(house, OFFSPRING),
   ],
   plants: (house, line) => plantsBy(house, CROP, line),
+  reserve: (house, line) => growOutsKept(house, line),
   testSize: (house) => testSizeBy(house),
   colour: (house) => ripeBy(house, PEPPER),
   fruit: (house) => stepFacts('scoop', house).lookFor,
@@ -76,6 +78,8 @@ test('a pepper’s colour is no matter of other crops', () => {
 test('old seed is not offered for blending where the house throws it away', () => {
   expect(oldSeedWays({ oldSeed: 'discard' })).not.toContain('blend');
   expect(oldSeedWays({})[0]).toBe('grow out');
+  // Dead seed is neither grown out nor mixed into other.
+  expect(oldSeedWays({}, true)).toEqual(['replace', 'discard']);
 });
 
 test('seed that must not be dried goes to the coldest place that does not freeze, whatever the rule', () => {

@@ -107,6 +107,17 @@ export const HOUSE_RULES = {
     why: 'What the crop needs differs a hundredfold',
     byLine: true,
   },
+  reserve: {
+    question: 'How much seed is kept back?',
+    schools: [
+      school('one', 'Seed for one grow-out', 'More can be lent; if the crop fails, the line is gone'),
+      school('two', 'Seed for two grow-outs', 'One crop may fail'),
+      school('three', 'Seed for three grow-outs', 'Safest; small lines are hardly lent'),
+    ],
+    usual: 'one',
+    why: 'Lend what you can, but never the last seed that keeps the line',
+    byLine: true,
+  },
   testSize: {
     question: 'How many seeds to test?',
     schools: [
@@ -183,6 +194,11 @@ export function plantsBy(rules: Rules, crop: Pick<Crop, 'plantsForSeed' | 'plant
   return id === 'many' ? crop.plantsToConserve : id === 'few' ? crop.plantsForSeed : crop.plantsToKeep;
 }
 
+const GROW_OUTS: Readonly<Record<string, number>> = { one: 1, two: 2, three: 3 };
+
+/** For how many representative grow-outs of a line seed is kept back. */
+export const growOutsKept = (rules: Rules, line: Rules = {}): number => GROW_OUTS[ruleFor('reserve', rules, line).id]!;
+
 /** What a new line is kept for: a mixture adapts, and so do a hybrid's offspring where the house makes a line of them; else as the house does. */
 export function aimBy(rules: Rules, { kind, offspring }: Pick<Passport, 'kind' | 'offspring'>): Aim {
   if (kind === 'mixture' || (offspring && ruleFor('hybrids', rules).id === 'stabilise')) return 'let adapt';
@@ -211,4 +227,5 @@ const OLD_SEED_WAYS: Readonly<Record<string, readonly OldSeedWay[]>> = {
   discard: ['discard', 'replace', 'grow out'],
 };
 
-export const oldSeedWays = (rules: Rules): readonly OldSeedWay[] => OLD_SEED_WAYS[ruleFor('oldSeed', rules).id]!;
+export const oldSeedWays = (rules: Rules, isDead = false): readonly OldSeedWay[] =>
+  OLD_SEED_WAYS[ruleFor('oldSeed', rules).id]!.filter((way) => !isDead || way === 'replace' || way === 'discard');

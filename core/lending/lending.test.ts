@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { CropSeason } from '../almanac/crop.ts';
 import { addDays, daysBetween } from '../calendar/plainDate.ts';
-import { mayLend } from './mayLend.ts';
+import { mayLend, mayLendSeeds } from './mayLend.ts';
 import { returnBy } from './returnBy.ts';
 
 const pea: CropSeason = { kind: 'first season', sowWeeks: [-7, 3], daysToSeed: [85, 115] };
@@ -62,9 +62,16 @@ describe('when seed should come back', () => {
 describe('may this lot be lent', () => {
   const sound = { hybridUnderName: false, holds: [], onHand: 500, verdict: 'full strength' } as const;
 
-  test('sound seed may, tested or not', () => {
+  test('sound seed may; what was not judged yet waits for a coordinator', () => {
     expect(mayLend(sound)).toEqual({ answer: 'yes' });
-    expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'yes' });
+    expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'coordinator', why: 'not settled' });
+  });
+
+  test('more than its line can spare needs a coordinator’s reason; what needs one anyway says its own', () => {
+    const line = { lendable: 120, packets: 3 };
+    expect(mayLendSeeds(mayLend(sound), 120, line)).toEqual({ answer: 'yes' });
+    expect(mayLendSeeds(mayLend(sound), 121, line)).toEqual({ answer: 'coordinator', why: 'kept back', ...line });
+    expect(mayLendSeeds(mayLend({ ...sound, holds: ['rules'] }), 500, line)).toMatchObject({ answer: 'refused' });
   });
 
   test('a hybrid never, under its name', () =>
@@ -75,7 +82,7 @@ describe('may this lot be lent', () => {
 
   test('an empty jar never', () => expect(mayLend({ ...sound, onHand: 0 })).toEqual({ answer: 'refused', why: 'nothing left' }));
 
-  test.each(['not settled', 'do not lend'] as const)('%s needs a coordinator’s reason', (verdict) =>
+  test.each(['not settled', 'do not lend', 'dead'] as const)('%s needs a coordinator’s reason', (verdict) =>
     expect(mayLend({ ...sound, verdict })).toEqual({ answer: 'coordinator', why: verdict }),
   );
 });

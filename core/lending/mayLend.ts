@@ -1,4 +1,5 @@
 import type { VerdictKind } from '../germination/verdict.ts';
+import type { Seeds } from '../kernel/kinds.ts';
 import type { HoldKind } from '../lots/words.ts';
 
 export interface LotForLending {
@@ -6,24 +7,35 @@ export interface LotForLending {
   readonly hybridUnderName: boolean;
   readonly holds: readonly HoldKind[];
   readonly onHand: number;
+  /** What is believed of it today, by its tests or, where it has none, by its outlook; null until that was reckoned. */
   readonly verdict: VerdictKind | null;
 }
 
-/**
- * May this lot be lent? `refused` is law and nobody overrides it; `coordinator` is policy and needs a coordinator's reason.
- * Enough seed for the packets asked is the ledger's business, not this rule's.
- */
+/** `refused` is law and nobody overrides it; `coordinator` is policy and needs a coordinator's reason. */
 export type MayLend =
   | { readonly answer: 'yes' }
-  | { readonly answer: 'coordinator'; readonly why: 'not settled' | 'do not lend' }
+  | { readonly answer: 'coordinator'; readonly why: Exclude<VerdictKind, 'full strength' | 'sow thicker'> }
+  /** Its line keeps the rest for a grow-out and for tests. */
+  | ({ readonly answer: 'coordinator'; readonly why: 'kept back' } & Lendable)
   | { readonly answer: 'refused'; readonly why: 'F1' | 'nothing left' }
   | { readonly answer: 'refused'; readonly why: 'hold'; readonly holds: readonly HoldKind[] };
 
-/** The rule of the lending desk for one lot, gravest reason first. */
+/** What may be lent of a line, in seeds and in house packets. */
+export interface Lendable {
+  readonly lendable: Seeds;
+  readonly packets: number;
+}
+
+/** May this lot be lent? The rule of the lending desk for one lot, gravest reason first. */
 export function mayLend({ hybridUnderName, holds, onHand, verdict }: LotForLending): MayLend {
   if (hybridUnderName) return { answer: 'refused', why: 'F1' };
   if (holds.length > 0) return { answer: 'refused', why: 'hold', holds };
   if (onHand <= 0) return { answer: 'refused', why: 'nothing left' };
-  if (verdict === 'not settled' || verdict === 'do not lend') return { answer: 'coordinator', why: verdict };
-  return { answer: 'yes' };
+  if (verdict === 'full strength' || verdict === 'sow thicker') return { answer: 'yes' };
+  return { answer: 'coordinator', why: verdict ?? 'not settled' };
+}
+
+/** May so many seeds of a lot be lent, where its line has so many that may? */
+export function mayLendSeeds(lot: MayLend, seeds: Seeds, { lendable, packets }: Lendable): MayLend {
+  return lot.answer === 'yes' && seeds > lendable ? { answer: 'coordinator', why: 'kept back', lendable, packets } : lot;
 }

@@ -81,8 +81,8 @@ export function holdsByRule(
   return holds;
 }
 
-/** Whether nobody knows how old the seed is. */
+/** Whether nobody knows how old the seed is; a range of years is better than nothing. */
 function isUndated({ harvested, packet }: Pick<Passport, 'harvested' | 'packet'>): boolean {
-  if (packet) return packet.date === null;
+  if (packet) return packet.date === null && packet.ageYears === null;
   return known(harvested) === null;
 }

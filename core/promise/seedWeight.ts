@@ -1,5 +1,6 @@
 import jstat from 'jstat';
 import type { Seeds, Milligrams } from '../kernel/kinds.ts';
+import { SCALE_MILLIGRAMS, SPREAD_BETWEEN_SEEDS } from '../units/seedsAndWeight.ts';
 
 const { jStat } = jstat;
 
@@ -20,9 +21,6 @@ export type SeedWeightDrift =
       readonly p: number;
     };
 
-/** Seeds of one lot differ by about a fifth in weight; a kitchen or letter scale reads to about a tenth of a gram. */
-const SPREAD_BETWEEN_SEEDS = 0.2;
-const SCALE_MILLIGRAMS = 100;
 const WORTH_A_LOOK = 0.1;
 
 /**

@@ -1,9 +1,10 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { betaPosterior } from '../germination/betaPosterior.ts';
 import { seedsToSow } from '../germination/seedsToSow.ts';
 import { distanceBy, HOUSE_RULES, plantsBy, ruleFor, RULE_KEYS } from '../house/rules.ts';
 import { formatMetres, formatStock } from '../units/formatAmount.ts';
-import { enoughOf } from './enough.ts';
+import { sureShare } from '../units/seedsAndWeight.ts';
 
 test('24 plants at 72 % and 85 % survival take 48 seeds', () => {
   expect(seedsToSow(24, 0.72, 0.85)).toBe(48);
@@ -12,23 +13,31 @@ test('24 plants at 72 % and 85 % survival take 48 seeds', () => {
   expect(() => seedsToSow(5, 0, 1)).toThrow(RangeError);
 });
 
+test('what is uncertain takes more: 24 plants after 8 of 10 take 54 seeds, 56 where tests differ by more than chance', () => {
+  expect(seedsToSow(24, betaPosterior(8, 10, undefined, 0), 0.85)).toBe(54);
+  expect(seedsToSow(24, betaPosterior(8, 10), 0.85)).toBe(56);
+  expect(seedsToSow(24, 0.8, 0.85)).toBe(42);
+});
+
+test('where next to nothing lives, no number of seeds is enough', () => expect(seedsToSow(24, { a: 0.02, b: 4 }, 0.85)).toBeNull());
+
+test('a converted amount is sure only as far as its conversion is', () => {
+  expect(sureShare('seed', null, { low: 100, high: 200 })).toBe(1);
+  // The lower end of the crop's range against its middle: half a range of 4 is a factor 2.
+  expect(sureShare('mg', null, { low: 100, high: 400 })).toBeCloseTo(0.5, 6);
+  const counted = sureShare('mg', { seeds: 100, milligrams: 20_000 }, { low: 100, high: 400 });
+  expect(counted).toBeCloseTo(Math.exp(-1.2816 * Math.hypot(0.02, 0.005)), 6);
+});
+
 test('more plants or poorer seed never take fewer', () =>
   fc.assert(
     fc.property(
       fc.integer({ min: 1, max: 40 }),
       fc.integer({ min: 20, max: 95 }),
-      (plants, percent) => seedsToSow(plants + 1, percent / 100, 0.9) >= seedsToSow(plants, (percent + 4) / 100, 0.9),
+      (plants, percent) => seedsToSow(plants + 1, percent / 100, 0.9)! >= seedsToSow(plants, (percent + 4) / 100, 0.9)!,
     ),
     { numRuns: 40 },
   ));
-
-test('enough is a grow-out and what will be lent while the seed is good', () => {
-  const crop = { plantsToKeep: 24, longevity: [3, 5] } as const;
-  const { reserve } = enoughOf(crop, 0, 0);
-  expect(enoughOf(crop, reserve + 79, 20)).toMatchObject({ verdict: 'wanted', lending: 80 });
-  expect(enoughOf(crop, reserve + 80, 20).verdict).toBe('enough');
-  expect(enoughOf(crop, 2 * (reserve + 80), 20).verdict).toBe('plenty');
-});
 
 test('house rules: the line’s word where it may differ, else the house’s, else the usual', () => {
   expect(ruleFor('isolation', { isolation: 'production' }, { isolation: 'home' }).id).toBe('home');

@@ -1,11 +1,24 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { wantOf, type WantLot } from './wants.ts';
+import { lineStock, type LotInStock } from './lineStock.ts';
+import { wantOf } from './wants.ts';
 
-const CROP = { id: 'pea', plantsToKeep: 20, longevity: [3, 5] as const, packet: 40, sow: [-6, 2] as const };
-const HOUSE = { sureness: 0.8, prices: { currency: 'EUR', packet: 350, crops: { pea: 275 } }, sowingStarts: '03-15', lastFrost: '05-01' };
-const lot = (change: Partial<WantLot> = {}): WantLot => ({ seeds: 1000, germination: 0.9, mayBeLent: 0.99, ...change });
-const want = (lots: readonly WantLot[], lentAYear = 80, today = '2026-11-25') => wantOf({ crop: CROP, lots, lentAYear }, HOUSE, today);
+const CROP = { id: 'pea', longevity: [3, 5] as const, packet: 40, sow: [-6, 2] as const };
+const HOUSE = { prices: { currency: 'EUR', packet: 350, crops: { pea: 275 } }, sowingStarts: '03-15', lastFrost: '05-01' };
+const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
+  code: '26-0001-A',
+  hybridUnderName: false,
+  holds: [],
+  onHand: 1000,
+  verdict: 'full strength',
+  seeds: 1000,
+  sureShare: 1,
+  toSow: 30,
+  toTest: 0,
+  ...change,
+});
+const want = (lots: readonly LotInStock[], lentAYear = 80, today = '2026-11-25') =>
+  wantOf({ crop: CROP, stock: lineStock({ crop: CROP, lots, lentAYear }, { plants: 20, growOuts: 1 }) }, HOUSE, today);
 
 describe('the wants list', () => {
   test('a line with enough for a grow-out and its lending wants nothing', () => {
@@ -14,17 +27,35 @@ describe('the wants list', () => {
   });
 
   test('too little is grown out from what there is, sown when its season opens', () =>
-    expect(want([lot({ seeds: 200 })])).toMatchObject({ act: 'grow out', why: 'too little', price: 0, by: '2027-03-20', usable: 200 }));
+    expect(want([lot({ seeds: 200 })])).toMatchObject({
+      act: 'grow out',
+      why: 'too little',
+      price: 0,
+      by: '2027-03-20',
+      usable: 200,
+      lendable: 170,
+    }));
 
   test('what is too weak to lend and much asked for is grown out and asked for, with its price and in time', () => {
-    const weak = want([lot({ mayBeLent: 0.1, germination: 0.3 })])!;
+    const weak = want([lot({ verdict: 'do not lend', toSow: 200 })])!;
     expect(weak).toMatchObject({ act: 'grow out, and ask', why: 'too weak to lend', by: '2027-02-01', usable: 0 });
     expect(weak.packets).toBe(Math.ceil(weak.seeds / 40));
     expect(weak.price).toBe(weak.packets * 275);
   });
 
+  test('where enough is on hold, its holds are to be settled; where not, it is grown out', () => {
+    expect(want([lot({ holds: ['pests'] })])).toMatchObject({
+      act: 'settle its holds',
+      why: 'on hold',
+      usable: 0,
+      price: 0,
+      by: '2027-02-01',
+    });
+    expect(want([lot({ holds: ['pests'], seeds: 100 })])).toMatchObject({ act: 'grow out, and ask', why: 'on hold' });
+  });
+
   test('what hardly lives, or not at all, is asked for; late in winter at once', () => {
-    expect(want([lot({ germination: 0.01, mayBeLent: 0 })])).toMatchObject({ act: 'ask, swap or order', why: 'nothing lives' });
+    expect(want([lot({ verdict: 'dead', toSow: null })])).toMatchObject({ act: 'ask, swap or order', why: 'nothing lives' });
     expect(want([], 40, '2027-02-20')).toMatchObject({ act: 'ask, swap or order', by: '2027-02-20' });
     expect(want([lot({ seeds: 6 })], 0)).toMatchObject({ act: 'ask, swap or order', why: 'too little' });
   });

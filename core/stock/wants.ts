@@ -1,75 +1,77 @@
 import type { Crop } from '../almanac/crop.ts';
 import { addDays, inYear, nextOn, yearOf, type IsoDate, type MonthDay } from '../calendar/plainDate.ts';
-import { seedsToSow } from '../germination/seedsToSow.ts';
 import { priceOf, type Prices } from '../house/prices.ts';
 import type { Seeds } from '../kernel/kinds.ts';
-import { enoughOf } from './enough.ts';
-
-/** One lot of a line, as far as wanting goes. */
-export interface WantLot {
-  readonly seeds: Seeds;
-  /** Germination believed today, and how sure it is that it may be lent: 0 to 1. */
-  readonly germination: number;
-  readonly mayBeLent: number;
-}
+import { mayLend } from '../lending/mayLend.ts';
+import type { LineStock } from './lineStock.ts';
 
 export interface WantsOf {
-  readonly crop: Pick<Crop, 'id' | 'plantsToKeep' | 'longevity' | 'packet' | 'sow'>;
-  readonly lots: readonly WantLot[];
-  readonly lentAYear: number;
+  readonly crop: Pick<Crop, 'id' | 'packet' | 'sow'>;
+  readonly stock: LineStock;
 }
 
 export interface Want {
-  /** Grow out what lives, ask for or swap or order fresh seed, or both: what lives would be too late for this season's lending. */
-  readonly act: 'grow out' | 'ask, swap or order' | 'grow out, and ask';
-  /** Seeds that are missing from what one grow-out and the lending of its years take. */
+  /**
+   * Settle the holds where enough is held; else grow out what lives, ask for or swap or order fresh seed, or both where what lives would come too
+   * late for this season's lending.
+   */
+  readonly act: 'settle its holds' | 'grow out' | 'ask, swap or order' | 'grow out, and ask';
+  /** Seeds that are missing from what its grow-outs and the lending of its years take. */
   readonly seeds: Seeds;
   readonly packets: number;
   /** In hundredths of the house's currency. */
   readonly price: number;
   readonly by: IsoDate;
-  readonly why: 'nothing lives' | 'too weak to lend' | 'too little';
-  readonly usable: number;
-  readonly target: number;
+  readonly why: 'nothing lives' | 'too weak to lend' | 'on hold' | 'too little';
+  readonly usable: Seeds;
+  readonly lendable: Seeds;
+  readonly target: Seeds;
 }
 
 /** Weeks before sowing starts by which seed has to be asked for. */
 const WEEKS_TO_COME = 6;
-const SURVIVAL = 0.85;
-/** Less than this hardly lives: nobody grows a line out from it. */
-const HARDLY = 0.02;
 
 /**
- * What a line wants, so that there is time to ask, swap, order or sow: its target less what may be lent. Null where there is enough.
- * @param sureness how sure the house wants to be that a lot may be lent; lots under it count for growing out only
+ * What a line wants, so that there is time to ask, swap, order or sow: its target less what lots that may be lent hold. Null where there is enough.
  */
 export function wantOf(
-  { crop, lots, lentAYear }: WantsOf,
-  house: { readonly sureness: number; readonly prices: Prices; readonly sowingStarts: MonthDay; readonly lastFrost: MonthDay },
+  { crop, stock }: WantsOf,
+  house: { readonly prices: Prices; readonly sowingStarts: MonthDay; readonly lastFrost: MonthDay },
   today: IsoDate,
 ): Want | null {
-  const lendable = lots.filter(({ mayBeLent }) => mayBeLent >= house.sureness);
-  const usable = Math.floor(lendable.reduce((sum, { seeds }) => sum + seeds, 0));
-  const { reserve, lending } = enoughOf(crop, usable, lentAYear);
-  const target = reserve + lending;
+  const { usable, target, lots } = stock;
   if (usable >= target) return null;
-  const living = lots.filter(({ germination, seeds }) => germination > HARDLY && seeds > 0);
-  const canGrow = living.some(({ seeds, germination }) => seeds >= seedsToSow(crop.plantsToKeep, germination, SURVIVAL, 0.8));
+  const living = lots.filter(({ verdict, seeds }) => verdict !== 'dead' && seeds > 0);
+  const canGrow = living.some(({ toSow, seeds }) => toSow !== null && seeds >= toSow);
   const seeds = target - usable;
   const packets = Math.ceil(seeds / crop.packet);
-  const lendsNow = usable > crop.packet;
-  const act = canGrow ? (lendsNow || lentAYear === 0 ? 'grow out' : 'grow out, and ask') : 'ask, swap or order';
+  const onHold = living
+    .filter((lot) => lot.holds.length > 0 && mayLend({ ...lot, holds: [] }).answer === 'yes')
+    .reduce((sum, lot) => sum + lot.seeds, 0);
+  const act =
+    usable + onHold >= target
+      ? 'settle its holds'
+      : canGrow
+        ? stock.packets > 0 || stock.lending === 0
+          ? 'grow out'
+          : 'grow out, and ask'
+        : 'ask, swap or order';
   return {
     act,
     seeds,
     packets,
-    price: act === 'grow out' ? 0 : packets * priceOf(house.prices, crop.id),
-    by:
-      act === 'ask, swap or order' || act === 'grow out, and ask'
-        ? asked(house.sowingStarts, today)
-        : sown(crop.sow[0], house.lastFrost, today),
-    why: living.length === 0 ? 'nothing lives' : lendable.length === 0 ? 'too weak to lend' : 'too little',
+    price: act === 'grow out' || act === 'settle its holds' ? 0 : packets * priceOf(house.prices, crop.id),
+    by: act === 'grow out' ? sown(crop.sow[0], house.lastFrost, today) : asked(house.sowingStarts, today),
+    why:
+      living.length === 0
+        ? 'nothing lives'
+        : usable > 0
+          ? 'too little'
+          : living.every(({ answer }) => answer.answer === 'refused')
+            ? 'on hold'
+            : 'too weak to lend',
     usable,
+    lendable: stock.lendable,
     target,
   };
 }

@@ -119,8 +119,8 @@ export function ownShare(history: LotHistory, belief: Belief, age: Age, kept: Ke
 }
 
 /**
- * Days in which viability falls to 85 % of what it is at `age` (85 % of 96 % is 81.6 %), by the middle of the belief: a third of it is the retest
- * interval of the gene banks' standard (FAO 2014).
+ * Days after `age` in which viability falls to 85 % of what it was at harvest (85 % of 96 % is 81.6 %), by the middle of the belief; 0 where it has
+ * already. A third of it is the retest interval of the gene banks' standard (FAO 2014).
  * @param rate what a day adds to its age
  */
 export function daysToFall(belief: Belief, age: Age, rate: Age = 1, to = 0.85): number {
@@ -135,8 +135,8 @@ export function daysToFall(belief: Belief, age: Age, rate: Age = 1, to = 0.85): 
     }
     logSlope += belief.chances[index]! * ofSlope;
   }
-  const now = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(mean)));
-  return (probit(now) - probit(now * to)) / exp(logSlope);
+  const fresh = Math.min(1 - 1e-9, Math.max(1e-9, normalBelow(probitAt(belief, 0).mean)));
+  return Math.max(0, (mean - probit(fresh * to)) / exp(logSlope));
 }
 
 /** A test counts as much as it says, the forecast that comes before it as no more than so many seeds. */

@@ -1,7 +1,8 @@
 import { type Crop, halfLifeYears } from '../almanac/crop.ts';
 import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
 import { betaBinomial } from '../germination/moreTesting.ts';
-import type { Thresholds } from '../germination/verdict.ts';
+import { seedsToSow, SURVIVAL } from '../germination/seedsToSow.ts';
+import { HARDLY, type Chances, type Thresholds } from '../germination/verdict.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 import { addAges, middleAge, type Age } from './age.ts';
 import { afterOne, beliefOf, type LotHistory } from './belief.ts';
@@ -10,6 +11,7 @@ import { daysUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Ba
 import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';
 import { odditiesOf } from './oddities.ts';
+import type { OddTest } from './oddTest.ts';
 import type { Beginning } from './prior.ts';
 import { DAYS_A_YEAR, type Aged } from './sightings.ts';
 import { ageingOf, HOME, homeDays, isUnmeasuredJar, jarFactors } from './storage.ts';
@@ -24,6 +26,8 @@ export interface OutlookFacts {
   readonly crop: Pick<Crop, 'longevity' | 'oil' | 'constants' | 'told'>;
   readonly harvested: PartialDate | null;
   readonly takenInOn: IsoDate;
+  /** Years that undated seed may have been old when it came in, from and to, as its packet or its giver said; null where nobody did. */
+  readonly ageTold: readonly [number, number] | null;
   /** A blend's forecast begins with what its parents' let expect on the day it was made, which is the day it came in; null for all others. */
   readonly blend: Beginning | null;
   readonly storage: LotStorage;
@@ -50,7 +54,7 @@ const LONGEST_LIVES = 3;
 
 /** The outlook of one lot. @param today the day up to which its whereabouts are known */
 export function outlookOf(
-  { crop, harvested, takenInOn, blend, storage, seen }: OutlookFacts,
+  { crop, harvested, takenInOn, ageTold, blend, storage, seen }: OutlookFacts,
   today: IsoDate,
   kept: Kept = nothingKept(),
 ): Outlook {
@@ -67,7 +71,7 @@ export function outlookOf(
     halfLifeYears: life,
     // Its parts age each in its own way: the slope is less well known than that of seed of one harvest.
     borrowed: blend !== null || crop.told.longevity?.sure === 'rough' || unknownDays * 2 > Math.max(1, daysBetween(start, today)),
-    ...(blend ? { begins: blend, ageThen: [{ days: 0, chance: 1 }] } : { ageThen: ageWhenItCame(harvested, life) }),
+    ...(blend ? { begins: blend, ageThen: [{ days: 0, chance: 1 }] } : { ageThen: ageWhenItCame(harvested, life, ageTold) }),
     ...(spells.some(isUnmeasuredJar) && { jarFactors: jarFactors(crop) }),
     sightings: seen.map(({ on, ...sighting }): Aged => {
       const day = on < start ? start : on;
@@ -79,14 +83,16 @@ export function outlookOf(
 }
 
 /** What an outlook says of one day. */
-export interface OutlookOn extends Band {
-  readonly mayBeLent: number;
-  readonly fullStrength: number;
-}
+export interface OutlookOn extends Band, Chances {}
 
 export function outlookOn({ belief, ageOn }: Outlook, day: IsoDate, { lend, full }: Thresholds): OutlookOn {
   const age = ageOn(day);
-  return { ...bandAt(belief, age), mayBeLent: chanceAtLeast(belief, lend, age), fullStrength: chanceAtLeast(belief, full, age) };
+  return {
+    ...bandAt(belief, age),
+    mayBeLent: chanceAtLeast(belief, lend, age),
+    fullStrength: chanceAtLeast(belief, full, age),
+    isDead: 1 - chanceAtLeast(belief, HARDLY, age),
+  };
 }
 
 /** Chance that on a day at least `share` of it germinates. */
@@ -105,8 +111,12 @@ export function dayUnder({ belief, ageOn, rate, lastDay }: Outlook, share: numbe
   return days === null ? null : addDays(today, Math.round(days));
 }
 
-/** Days, where it lies, in which viability falls to 85 % of what it is on `day`. */
+/** Days, where it lies, from `day` until viability is 85 % of what it was at harvest; 0 where it is that low already. */
 export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day), rate);
+
+/** Seeds of it to sow so that so many plants stand, nineteen times in twenty; null where too little of it lives. */
+export const seedsToSowOf = ({ belief, ageOn }: Outlook, plants: number, day: IsoDate): Seeds | null =>
+  seedsToSow(plants, betaAt(belief, ageOn(day), Infinity), SURVIVAL);
 
 /** The forecast of a lot without its test of a day, as the prior for reading that test. */
 export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?: Kept) {
@@ -124,19 +134,6 @@ export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, se
     width += betaBinomial(up, seeds, now) * (high - low);
   }
   return width;
-}
-
-/** A test that goes against all else that is known of its lot, and what may explain it: chances, 0 to 1. */
-export interface OddTest {
-  readonly on: IsoDate;
-  readonly sown: number;
-  readonly up: number;
-  /** The day of the test before it, null for the first. */
-  readonly since: IsoDate | null;
-  /** That something nobody wrote down befell the seed, since then or before its first test. */
-  readonly fell: number;
-  /** That the test itself went wrong. */
-  readonly wentWrong: number;
 }
 
 /** Tests whose explanations all have less of a chance than this are not worth a word. */

@@ -4,10 +4,14 @@ import { retest, type RetestFacts } from './retest.ts';
 const lot = (change: Partial<RetestFacts> = {}): RetestFacts => ({
   today: '2026-11-23',
   somethingLeft: true,
+  isDead: false,
+  settles: 0.9,
+  leftOpenByOddTests: false,
   dated: true,
   testedOn: '2026-01-10',
   start: '2024-09-01',
   mayBeLent: 0.97,
+  mayBeLentNow: 0.95,
   sureness: 0.8,
   underOn: '2029-05-01',
   daysToFall: 1500,
@@ -34,8 +38,37 @@ test('sooner where it may have fallen under what is lent by then', () =>
 test('an open question is due since it was left open; a poor lot is not tested again', () => {
   expect(retest(lot({ mayBeLent: 0.6 }))).toEqual({ kind: 'due', on: '2026-01-10', reason: 'last test left it open' });
   expect(retest(lot({ mayBeLent: 0.19 }))).toEqual({ kind: 'none', reason: 'grow out or replace' });
-  // Untested seed is not called poor by its crop's usual life alone.
-  expect(retest(lot({ testedOn: null, mayBeLent: 0.1, underOn: '2026-11-23' }))).toMatchObject({ kind: 'due' });
+  // Left open then, and too weak by now: no test is due any more. Fit then, it is tested before it is called weak.
+  expect(retest(lot({ mayBeLent: 0.6, mayBeLentNow: 0.1 }))).toEqual({ kind: 'none', reason: 'grow out or replace' });
+  expect(retest(lot({ mayBeLentNow: 0.1, underOn: '2026-11-23' }))).toMatchObject({ kind: 'due', on: '2026-11-23' });
+  expect(retest(lot({ testedOn: null, mayBeLent: 0.1 }))).toEqual({ kind: 'none', reason: 'grow out or replace' });
+  expect(retest(lot({ testedOn: null, mayBeLent: 0.5 }))).toEqual({
+    kind: 'due',
+    on: '2026-11-23',
+    reason: 'never tested, and may be too weak',
+  });
+});
+
+test('an open question is not due again where no test that it affords would settle it', () => {
+  expect(retest(lot({ mayBeLent: 0.6, settles: 0.4 }))).toEqual({ kind: 'none', reason: 'no test it affords would settle it' });
+  expect(retest(lot({ mayBeLent: 0.6, settles: 0.5 }))).toMatchObject({ kind: 'due' });
+});
+
+test('tests that go against each other are followed by one now, never by one in years', () => {
+  expect(retest(lot({ leftOpenByOddTests: true }))).toEqual({ kind: 'due', on: '2026-11-23', reason: 'its tests do not fit together' });
+  expect(retest(lot({ leftOpenByOddTests: true, settles: 0 }))).toEqual({
+    kind: 'none',
+    reason: 'no test it affords would settle it',
+  });
+});
+
+test('under 85 % of what it was at harvest its grow-out is due, and no test by that interval', () => {
+  expect(retest(lot({ daysToFall: 0, underOn: null }))).toEqual({ kind: 'none', reason: 'grow-out is due' });
+  expect(retest(lot({ daysToFall: 0 }))).toMatchObject({ on: '2029-05-01', reason: 'may fall under what is lent' });
+});
+
+test('dead seed is not tested again', () => {
+  expect(retest(lot({ isDead: true, mayBeLent: 0 }))).toEqual({ kind: 'none', reason: 'nothing lives' });
 });
 
 test('what is much lent, or the last of its line, is tested before lending opens, once a season', () => {

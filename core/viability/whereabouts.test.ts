@@ -90,10 +90,17 @@ describe('how old it is', () => {
   });
 
   test('undated seed is of any likely age', () => {
-    expect(ageWhenItCame('2024', 5)).toEqual([{ days: 0, chance: 1 }]);
-    const ages = ageWhenItCame(null, 4);
+    expect(ageWhenItCame('2024', 5, [1, 2])).toEqual([{ days: 0, chance: 1 }]);
+    const ages = ageWhenItCame(null, 4, null);
     expect(ages.reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 9);
     expect(ages[0]!.days).toBeGreaterThan(100);
     expect(ages.at(-1)!.days).toBeLessThan(6 * 365.25);
+  });
+
+  test('a stated range of years is believed: it is as likely of one as of another of them', () => {
+    const years = ageWhenItCame(null, 4, [3, 6]).map(({ days }) => days / 365.25);
+    expect(years[0]!).toBeCloseTo(3.25, 6);
+    expect(years.at(-1)!).toBeCloseTo(5.75, 6);
+    expect(ageWhenItCame(null, 4, [2, 2]).every(({ days }) => days === 2 * 365.25)).toBe(true);
   });
 });

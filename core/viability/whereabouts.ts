@@ -96,11 +96,16 @@ const YEAR = 365.25;
 const OLDEST_LIVES = 1.5;
 const AGES = 6;
 
-/** Home-storage days behind a lot when its ages begin, with their chances. */
-export function ageWhenItCame(harvested: PartialDate | null, halfLifeYears: number): { readonly days: number; readonly chance: number }[] {
+/** Home-storage days behind a lot when its ages begin, with their chances. @param told years that it may have been old when it came in, from and to */
+export function ageWhenItCame(
+  harvested: PartialDate | null,
+  halfLifeYears: number,
+  told: readonly [number, number] | null,
+): { readonly days: number; readonly chance: number }[] {
   if (harvested !== null) return [{ days: 0, chance: 1 }];
+  const [youngest, oldest] = told ?? [0, OLDEST_LIVES * halfLifeYears];
   return Array.from({ length: AGES }, (_, index) => ({
-    days: ((index + 0.5) / AGES) * OLDEST_LIVES * halfLifeYears * YEAR,
+    days: (youngest + ((index + 0.5) / AGES) * (oldest - youngest)) * YEAR,
     chance: 1 / AGES,
   }));
 }

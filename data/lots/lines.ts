@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Rules } from '#core/house/rules.ts';
-import type { Seeds, Day, LineId, Milligrams } from '#core/kernel/kinds.ts';
+import type { Seeds, LineId, Milligrams } from '#core/kernel/kinds.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { searchKey } from '#core/search/searchKey.ts';
@@ -167,6 +167,7 @@ export async function findLotsOfLine(db: Db, lineId: LineId) {
       'garden.name as garden',
       'donor.name as donor',
       'lot.verdict',
+      'lot.tested_laid as laid',
       'lot.treated',
       'lot_promise.promise',
       'lot_promise.chance',
@@ -216,13 +217,4 @@ export async function saveAliases(db: Db, lineId: LineId, names: readonly string
 
 export async function listLotIdsOfLine(db: Db, lineId: LineId): Promise<number[]> {
   return (await db.selectFrom('lot').select('id').where('line_id', '=', lineId).execute()).map(({ id }) => id);
-}
-
-/** Seeds of a line lent in a usual year, by the last three. */
-export async function readLentAYear(db: Db, lineId: LineId, today: Day): Promise<number> {
-  const { rows } = await sql<{ seeds: Seeds }>`
-    select coalesce(sum(loan.packets * loan.seeds_per_packet), 0)::bigint as seeds
-    from loan join lot on lot.id = loan.lot_id
-    where lot.line_id = ${lineId} and loan.lent_on > ${today}::date - 1096`.execute(db);
-  return Math.round(rows[0]!.seeds / 3);
 }

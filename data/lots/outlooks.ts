@@ -1,7 +1,9 @@
 import { sql } from 'kysely';
 import type { VerdictKind } from '#core/germination/verdict.ts';
-import type { Day, LotId, PlaceId } from '#core/kernel/kinds.ts';
+import type { Rules } from '#core/house/rules.ts';
+import type { Day, LotId, PlaceId, Seeds } from '#core/kernel/kinds.ts';
 import type { Passport } from '#core/passport/passport.ts';
+import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Climate, Stay } from '#core/viability/whereabouts.ts';
 import type { Db } from '#data/database.ts';
 import { isAmong } from '#data/isAmong.ts';
@@ -97,6 +99,9 @@ interface LotRow {
   readonly harvested: string | null;
   readonly takenInOn: Day;
   readonly onHand: number;
+  readonly unit: StockUnit;
+  readonly seedsPerGram: number;
+  readonly lineRules: Rules;
   readonly answers: Passport | null;
   /** Loans of it in the last year, and other lots of its line that still have seed. */
   readonly lent: number;
@@ -110,7 +115,8 @@ async function readLots(db: Db, lotIds: readonly LotId[], today: Day): Promise<L
     with wanted as (select * from lot where ${isAmong('lot.id', lotIds)}),
       kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
       lent as (select lot_id, count(*)::int as loans from loan where ${isAmong('lot_id', lotIds)} and lent_on > ${today}::date - 365 group by lot_id)
-    select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", said.answers,
+    select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", wanted.unit,
+      wanted.seeds_per_gram as "seedsPerGram", line.rules as "lineRules", said.answers,
       coalesce(lent.loans, 0) as lent, coalesce(kept.lots, 0) - (wanted.on_hand > 0)::int as others,
       case when blend.lot_id is not null then json_build_object('mean', blend.probit_mean, 'spread', blend.probit_spread) end as blend
     from wanted
@@ -206,7 +212,7 @@ export async function addEmergence(
 
 export interface OutlookRow {
   readonly lotId: LotId;
-  readonly verdict: VerdictKind | null;
+  readonly verdict: VerdictKind;
   readonly low: number;
   readonly median: number;
   readonly high: number;
@@ -214,6 +220,10 @@ export interface OutlookRow {
   readonly fullStrength: number;
   readonly ownShare: number;
   readonly underOn: Day | null;
+  /** Seeds that sow one representative grow-out, null where too little lives; seeds of its tests of the coming year; share of its book that is surely there. */
+  readonly toSow: Seeds | null;
+  readonly toTest: Seeds;
+  readonly sureShare: number;
   readonly nextTestOn: Day | null;
   readonly nextTestReason: string;
   /** The last test of its viability that was read; null where there is none. */
@@ -227,14 +237,13 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: D
   if (rows.length === 0) return;
   const told = JSON.stringify(rows);
   const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
-      "ownShare" real, "underOn" date, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)`;
+      "ownShare" real, "underOn" date, "toSow" integer, "toTest" integer, "sureShare" real, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)`;
   await sql`
-    insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, reckoned_on)
-    select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", ${today}::date from ${recordset}
+    insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, to_sow, to_test, sure_share, reckoned_on)
+    select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", "toSow", "toTest", "sureShare", ${today}::date from ${recordset}
     on conflict (lot_id) do update set low = excluded.low, median = excluded.median, high = excluded.high, may_be_lent = excluded.may_be_lent,
-      full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, reckoned_on = excluded.reckoned_on`.execute(
-    db,
-  );
+      full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, to_sow = excluded.to_sow, to_test = excluded.to_test,
+      sure_share = excluded.sure_share, reckoned_on = excluded.reckoned_on`.execute(db);
   await sql`
     update lot_state as state set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
       tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn" from ${recordset}

@@ -176,6 +176,9 @@ interface LotOutlookTable {
   full_strength: number;
   own_share: number;
   under_on: string | null;
+  to_sow: number | null;
+  to_test: Generated<number>;
+  sure_share: Generated<number>;
   reckoned_on: string;
 }
 

@@ -16,6 +16,7 @@ import * as unreadColumns from './0014_unread_columns.ts';
 import * as undo from './0015_undo.ts';
 import * as stateApart from './0016_state_apart.ts';
 import * as jarsUnmeasured from './0017_jars_unmeasured.ts';
+import * as lendable from './0018_lendable.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -36,4 +37,5 @@ export const migrations: Record<string, Migration> = {
   '0015_undo': undo,
   '0016_state_apart': stateApart,
   '0017_jars_unmeasured': jarsUnmeasured,
+  '0018_lendable': lendable,
 };

@@ -963,7 +963,7 @@ CREATE TABLE public.lot_state (
     next_test_on date,
     next_test_reason text,
     CONSTRAINT lot_never_below_zero CHECK ((on_hand >= 0)),
-    CONSTRAINT lot_verdict_is_known CHECK ((verdict = ANY (ARRAY['full strength'::text, 'sow thicker'::text, 'not settled'::text, 'do not lend'::text])))
+    CONSTRAINT lot_verdict_is_known CHECK ((verdict = ANY (ARRAY['full strength'::text, 'sow thicker'::text, 'not settled'::text, 'do not lend'::text, 'dead'::text])))
 )
 WITH (fillfactor='70');
 
@@ -1058,7 +1058,13 @@ CREATE TABLE public.lot_outlook (
     full_strength real NOT NULL,
     own_share real NOT NULL,
     under_on date,
-    reckoned_on date NOT NULL
+    reckoned_on date NOT NULL,
+    to_sow integer,
+    to_test integer DEFAULT 0 NOT NULL,
+    sure_share real DEFAULT 1 NOT NULL,
+    CONSTRAINT outlook_share_of_book CHECK (((sure_share > (0)::double precision) AND (sure_share <= (1)::double precision))),
+    CONSTRAINT outlook_sows_some CHECK ((to_sow > 0)),
+    CONSTRAINT outlook_tests_some CHECK ((to_test >= 0))
 );
 
 CREATE TABLE public.lot_parent (
@@ -3112,6 +3118,12 @@ GRANT UPDATE(own_share) ON TABLE public.lot_outlook TO kind_granary_app;
 GRANT UPDATE(under_on) ON TABLE public.lot_outlook TO kind_granary_app;
 
 GRANT UPDATE(reckoned_on) ON TABLE public.lot_outlook TO kind_granary_app;
+
+GRANT UPDATE(to_sow) ON TABLE public.lot_outlook TO kind_granary_app;
+
+GRANT UPDATE(to_test) ON TABLE public.lot_outlook TO kind_granary_app;
+
+GRANT UPDATE(sure_share) ON TABLE public.lot_outlook TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_parent TO kind_granary_app;
 

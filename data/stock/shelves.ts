@@ -45,7 +45,7 @@ export async function listShelves(db: Db, page: ShelfPage) {
     query = query
       .where(sql<boolean>`not ${HELD}`)
       .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
-      .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+      .where('lot.verdict', 'in', ['full strength', 'sow thicker']);
   if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
   const rows = query
     .select([
@@ -102,7 +102,7 @@ export async function listLendable(db: Db, search: string, most: number) {
     .where('lot.on_hand', '>', 0)
     .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
-    .where((eb) => eb.or([eb('lot.verdict', 'is', null), eb('lot.verdict', 'in', ['full strength', 'sow thicker'])]));
+    .where('lot.verdict', 'in', ['full strength', 'sow thicker']);
   if (search) query = query.where(holdsWords(search, 'lot.search_text'));
   return query
     .select([

@@ -1,7 +1,7 @@
 import { closeLoanForm, lendInput } from '#contracts/desk/loans.ts';
 import { ofLoan } from '#contracts/fields.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
-import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -10,11 +10,11 @@ import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
 import { closeLoan as writeClose, createLoan, lockLoan } from '#data/desk/loans.ts';
 import { readHouse } from '#data/house/house.ts';
-import { activeHolds } from '#data/lots/holds.ts';
 import { findPerson } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { lendingOf } from '#services/stock/lineStock.server.ts';
 import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 
 export type LendProblem =
@@ -22,12 +22,12 @@ export type LendProblem =
   | NoLot
   | { readonly code: 'no such member' }
   | { readonly code: 'not a member' }
-  | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> };
+  | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }>; readonly isTested: boolean };
 
 /** The rule of the desk as the database holds it. */
 const BROKEN: Readonly<Partial<Record<BrokenRule, LendProblem>>> = {
-  loan_not_of_hybrid: { code: 'refused', because: { answer: 'refused', why: 'F1' } },
-  loan_not_of_held_lot: { code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] } },
+  loan_not_of_hybrid: { code: 'refused', because: { answer: 'refused', why: 'F1' }, isTested: false },
+  loan_not_of_held_lot: { code: 'refused', because: { answer: 'refused', why: 'hold', holds: [] }, isTested: false },
 };
 
 /** Hands house packets of one lot to a member; the packets leave the lot, and the day by which seed should come back is agreed. */
@@ -38,17 +38,14 @@ export const lendPackets = command(
     const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
     if (!member.isMember) refuse({ code: 'not a member' });
     const lot = await lockedLot(tx, lending.code, refuse);
-    const answer = mayLend({
-      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
-      holds: await activeHolds(tx, lot.id),
-      onHand: lot.onHand,
-      verdict: lot.verdict,
-    });
-    const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
-    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
     const seedsPerPacket = lot.facts.packet;
     const inPacket = unitsForSeeds(seedsPerPacket, lot.unit, lot.seedsPerGram);
     const amount = lending.packets * inPacket;
+    const answer = await lendingOf(tx, lot, lending.packets * seedsPerPacket, today);
+    // No reason brings more than there is.
+    if (answer.answer === 'coordinator' && amount > lot.onHand) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
+    const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
+    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer, isTested: lot.laid !== null });
     await drawFromLot(
       tx,
       lot,

@@ -12,19 +12,21 @@ import type { Judgement } from '#core/promise/judge.ts';
 import { judgeLot, type LotForJudging } from '#core/promise/judgeLot.ts';
 import { whatWouldRaise, type Raise } from '#core/promise/raise.ts';
 import { reasonsFor, type Reason } from '#core/promise/reasons.ts';
-import { enoughOf, type Enough } from '#core/stock/enough.ts';
+import type { LineStock } from '#core/stock/lineStock.ts';
 import type { Db } from '#data/database.ts';
 import { findLoan } from '#data/desk/loans.ts';
-import { findLineByName, findNearLines, readLentAYear, type NearLine } from '#data/lots/lines.ts';
+import { findLineByName, findNearLines, type NearLine } from '#data/lots/lines.ts';
 import { findLot } from '#data/lots/lots.ts';
 import { latestPassportFrom, readPassports } from '#data/lots/passports.ts';
 import { readHandedOn } from '#data/lots/promises.ts';
 import { findGardenOf, findGrowersNear } from '#data/people/gardens.ts';
+import type { House } from '#data/house/house.ts';
 import { readCrossing } from '#services/lots/promises.server.ts';
+import { readLineStock } from '#services/stock/lineStock.server.ts';
 
 /** What the interview comes to so far, reckoned from what has been said; what is still open counts as unknown. */
 export interface SoFar {
-  readonly near: readonly (NearLine & { readonly enough: Enough })[];
+  readonly near: readonly (NearLine & { readonly stock: LineStock })[];
   readonly judged: {
     readonly judgement: Omit<Judgement, 'handedOn'>;
     readonly reasons: readonly Reason[];
@@ -44,22 +46,26 @@ export interface SoFar {
 
 export async function readSoFar(
   db: Db,
-  { answers, crop, loanId, today, rules }: { answers: Answers; crop: Crop | null; loanId: LoanId | null; today: Day; rules: Rules },
+  { answers, crop, loanId, today, house }: { answers: Answers; crop: Crop | null; loanId: LoanId | null; today: Day; house: House },
 ): Promise<SoFar> {
   if (!crop) return { near: [], judged: null, grownNear: [], crossers: [], lineRules: {} };
   const variety = answers['variety'] ?? '';
   const line = variety ? await findLineByName(db, crop.id, variety) : undefined;
   const near = variety.length >= 3 ? await findNearLines(db, crop.id, variety) : [];
+  const stocks = await readLineStock(
+    db,
+    house,
+    today,
+    near.map(({ id }) => id),
+  );
   const { passport } = readInterview(answers, crop, loanId !== null);
   const knowledge = await readCrossing(db);
   const crossers = knowledge.names.filter((other) => other.id !== crop.id && crossing(knowledge.groups, crop.group, other.group) !== null);
   return {
-    near: await Promise.all(
-      near.map(async (line) => ({ ...line, enough: enoughOf(crop, line.seeds, await readLentAYear(db, line.id, today)) })),
-    ),
+    near: near.map((line) => ({ ...line, stock: stocks.find(({ id }) => id === line.id)!.stock })),
     judged:
       passport && (answers['kind'] || loanId !== null)
-        ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules, line }, knowledge)
+        ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules: house.rules, line }, knowledge)
         : null,
     grownNear: await grownNear(db, answers, crop, passport),
     crossers: crossers.map(({ id, name }) => ({ id, name })),

@@ -34,7 +34,7 @@ import { refreshPromises } from './promises.server.ts';
 import { writePassport } from './writePassport.server.ts';
 
 /** Why a lot cannot be blended with another. */
-export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart';
+export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart' | 'dead';
 
 /** A lot that a blend could be made of. */
 export interface Blendable {
@@ -86,7 +86,9 @@ export async function readBlendables(
             ? 'on hold'
             : one.treated !== lot.treated
               ? 'treated apart'
-              : null,
+              : one.verdict === 'dead'
+                ? 'dead'
+                : null,
     };
   };
   const all = await Promise.all(kept.map(blendable));
@@ -124,7 +126,8 @@ export type BlendProblem =
   | { readonly code: 'same lot' }
   | { readonly code: 'other line' }
   | { readonly code: 'on hold'; readonly of: string }
-  | { readonly code: 'treated apart' };
+  | { readonly code: 'treated apart' }
+  | { readonly code: 'dead'; readonly of: string };
 
 type Lot = Awaited<ReturnType<typeof lockedLot>>;
 
@@ -143,6 +146,7 @@ export const blendLots = command(
     const [one, other] = codes.map((code) => locked.get(code)!) as [Lot, Lot];
     if (one.lineId !== other.lineId) refuse({ code: 'other line' });
     if (one.treated !== other.treated) refuse({ code: 'treated apart' });
+    for (const { verdict, code } of [one, other]) if (verdict === 'dead') refuse({ code: 'dead', of: code });
     for (const { id, code } of [one, other]) if ((await activeHolds(tx, id)).length > 0) refuse({ code: 'on hold', of: code });
     const parts = [
       { lot: one, ...amountOf(one, blending.seeds, refuse) },

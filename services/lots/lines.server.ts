@@ -4,6 +4,7 @@ import type { Rules } from '#core/house/rules.ts';
 import type { Aim } from '#core/lots/words.ts';
 import { findLine, listLotIdsOfLine, saveAliases, updateLine } from '#data/lots/lines.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { refreshOutlooks } from './outlook.server.ts';
 import { refreshPromises } from './promises.server.ts';
 
 export interface LineChange {
@@ -24,7 +25,10 @@ export const changeLine = command(
     const line = (await findLine(tx, change.id)) ?? refuse({ code: 'no such line' });
     if (!(await updateLine(tx, change.id, change))) refuse({ code: 'changed meanwhile' });
     await saveAliases(tx, change.id, change.aliases);
-    if (line.aim !== change.aim) await refreshPromises(tx, await listLotIdsOfLine(tx, change.id), today);
+    const lots = await listLotIdsOfLine(tx, change.id);
+    if (line.aim !== change.aim) await refreshPromises(tx, lots, today);
+    // How many plants keep the line is its rule, and its reserve hangs on that.
+    await refreshOutlooks(tx, lots, today);
     return { answer: null, subject: `${line.crop} ‘${line.name}’` };
   },
 );

@@ -2,12 +2,20 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
-import { answer } from '#core/germination/verdict.ts';
+import { BETWEEN_TEST_SPREAD } from '#core/germination/betaPosterior.ts';
+import { chanceOfSettling } from '#core/germination/moreTesting.ts';
+import { affordedBy, neededSize } from '#core/germination/proposeSize.ts';
+import { verdictOfLot, type Thresholds } from '#core/germination/verdict.ts';
+import { plantsBy, testSizeBy } from '#core/house/rules.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
-import type { LotId } from '#core/kernel/kinds.ts';
+import type { LotId, Seeds } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
+import { ageTold } from '#core/passport/ageTold.ts';
 import { MUCH_LENT } from '#core/schedule/testValue.ts';
+import { seedsInUnits, sureShare } from '#core/units/seedsAndWeight.ts';
+import { betaAt } from '#core/viability/forecast.ts';
 import { nothingKept } from '#core/viability/kept.ts';
+import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import {
   chanceOn,
   daysToFallFrom,
@@ -16,8 +24,8 @@ import {
   outlookOf,
   outlookOn,
   priorOf,
+  seedsToSowOf,
   toldByItself,
-  type OddTest,
   type OutlookFacts,
   type SeenOn,
 } from '#core/viability/outlook.ts';
@@ -32,15 +40,20 @@ import { takeReckonersSeat } from '#data/lots/promises.ts';
 /** For as long as this process reckons: priors of few crops, likelihoods of few counts. */
 const KEPT = nothingKept();
 
+/** Sizes of tests by what they are to settle, for as long as this process reckons. */
+const SIZES = new Map<string, Seeds>();
+
 /** An outlook holds for a week: seed ages slowly. */
 const DAYS_KEPT = 7;
 const CHUNK = 500;
 
 /** Reckons again what a lot's last test says, its outlook, and when its next test is due, and keeps them with the lot. */
-export async function refreshOutlook(tx: Db, lotId: LotId, today: IsoDate): Promise<void> {
+export const refreshOutlook = (tx: Db, lotId: LotId, today: IsoDate): Promise<void> => refreshOutlooks(tx, [lotId], today);
+
+export async function refreshOutlooks(tx: Db, lotIds: readonly LotId[], today: IsoDate): Promise<void> {
   const house = await readHouse(tx);
   if (!house) throw new Error('the library has no settings');
-  await reckonOutlooks(tx, [lotId], house, today);
+  await reckonOutlooks(tx, lotIds, house, today);
 }
 
 /** What hangs on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
@@ -69,6 +82,7 @@ export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: 
       crop,
       harvested: lot.harvested,
       takenInOn: lot.takenInOn,
+      ageTold: lot.answers && ageTold(lot.answers.packet, lot.takenInOn),
       blend: lot.blend,
       storage: {
         before: {
@@ -130,33 +144,51 @@ export async function readExpectation(
 
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
 
+/** A test within so many days takes its seeds before the next grow-out. */
+const DAYS_TO_NEXT_GROW_OUT = 365;
+
 async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, today: IsoDate): Promise<void> {
   const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
+    const { crop, seen } = facts;
     const outlook = outlookOf(facts, today, KEPT);
-    const thresholds = thresholdsFor(house, facts.crop.id);
-    const now = outlookOn(outlook, today, thresholds);
+    const thresholds = thresholdsFor(house, crop.id);
+    const { isDead, ...now } = outlookOn(outlook, today, thresholds);
+    const verdict = verdictOfLot(
+      { ...now, isDead },
+      seen.filter(({ kind }) => kind === 'test'),
+      thresholds.sureness,
+    );
     const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
-    const from = last?.endedOn ?? outlook.start;
+    const seedsLeft = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
+    const belief = betaAt(outlook.belief, outlook.ageOn(today));
+    const afforded = affordedBy(seedsLeft);
     const next = retest({
       today,
       somethingLeft: lot.onHand > 0,
-      dated: lot.harvested !== null || facts.blend !== null,
+      isDead: verdict === 'dead',
+      dated: lot.harvested !== null || facts.blend !== null || facts.ageTold !== null,
       testedOn: last?.endedOn ?? null,
       start: outlook.start,
       mayBeLent: last ? chanceOn(outlook, thresholds.lend, last.endedOn!) : now.mayBeLent,
+      mayBeLentNow: now.mayBeLent,
       sureness: thresholds.sureness,
+      settles: afforded > 0 ? chanceOfSettling(belief, thresholds.lend, thresholds.sureness, afforded, BETWEEN_TEST_SPREAD) : 0,
+      leftOpenByOddTests: last !== null && leavesOpen(oddTestsOf(outlook)),
       underOn,
-      daysToFall: daysToFallFrom(outlook, from),
+      daysToFall: daysToFallFrom(outlook, last?.endedOn ?? outlook.start),
       lendingOpens: nextOn(house.lendingOpens, today),
       stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
     });
+    const isTestedSoon = next.kind === 'due' && next.on <= addDays(today, DAYS_TO_NEXT_GROW_OUT);
     return {
       lotId: lot.id,
       ...now,
-      // Seed that was never tested has an outlook, and no verdict; a blend goes by what its parents' tests let expect.
-      verdict: (last ?? facts.blend) && answer(now.mayBeLent, now.fullStrength, thresholds.sureness),
+      verdict,
       ownShare: toldByItself(outlook, today),
       underOn,
+      toSow: seedsToSowOf(outlook, plantsBy(house.rules, crop, lot.lineRules), today),
+      toTest: isTestedSoon ? Math.min(afforded, testSizeBy(house.rules) ?? sizeFor(belief, thresholds)) : 0,
+      sureShare: sureShare(lot.unit, lot.answers?.sample ?? null, { low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] }),
       nextTestOn: next.kind === 'due' ? next.on : null,
       nextTestReason: next.reason,
       sprouted: last?.sprouted ?? null,
@@ -165,6 +197,15 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
     };
   });
   await saveOutlooks(tx, rows, today);
+}
+
+/** Seeds that the next test of seed so believed needs; beliefs that differ by a tenth of a seed need the same. */
+function sizeFor({ a, b }: Beta, thresholds: Thresholds): Seeds {
+  const belief = { a: Math.max(0.1, Math.round(a * 10) / 10), b: Math.max(0.1, Math.round(b * 10) / 10) };
+  const key = [belief.a, belief.b, thresholds.lend, thresholds.full, thresholds.sureness].join(' ');
+  const size = SIZES.get(key) ?? neededSize(belief, thresholds).wanted;
+  SIZES.set(key, size);
+  return size;
 }
 
 /**

@@ -1,21 +1,21 @@
 import { ofLot } from '#contracts/fields.ts';
 import { giveForm } from '#contracts/stock/stock.ts';
-import { mayLend, type MayLend } from '#core/lending/mayLend.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { activeHolds } from '#data/lots/holds.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { lendingOf } from './lineStock.server.ts';
 import { unitsOfPart, type PartProblem } from './part.server.ts';
 
 export type GiveProblem =
   | PartProblem
   | NoLot
   | { readonly code: 'no such holding' }
-  | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }> }
+  | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }>; readonly isTested: boolean }
   | { readonly code: 'coordinator only'; readonly most: number };
 
 export interface Giving {
@@ -38,17 +38,12 @@ export const giveSeed = command(
       (await findHoldings(tx, lot.id)).find(({ id, balance }) => id === giving.holding && balance > 0) ??
       refuse({ code: 'no such holding' });
     const leads = may(actor.role, 'override policy');
-    const answer = mayLend({
-      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
-      holds: await activeHolds(tx, lot.id),
-      onHand: lot.onHand,
-      verdict: lot.verdict,
-    });
-    const overridden = answer.answer === 'coordinator' && giving.overrideReason !== null && leads;
-    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer });
     const amount = unitsOfPart(from, lot, giving.part, refuse);
-    if (seedsInUnits(amount, lot.unit, lot.seedsPerGram) > MOST_SEEDS_BY_HELPER && !leads)
-      refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
+    const seeds = seedsInUnits(amount, lot.unit, lot.seedsPerGram);
+    const answer = await lendingOf(tx, lot, seeds, today);
+    const overridden = answer.answer === 'coordinator' && giving.overrideReason !== null && leads;
+    if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer, isTested: lot.laid !== null });
+    if (seeds > MOST_SEEDS_BY_HELPER && !leads) refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
     await move(tx, {
       actKey: giving.key,
       lotId: lot.id,

@@ -40,6 +40,8 @@ export async function readTestResult(db: Db, test: Test, house: House, today: Da
   const before = others.find((one) => isRead(one) && one.kind === 'viability' && one.counted === test.counted && isEarlier(one, test));
   return {
     kind,
+    /** The verdict on its lot today, by all that is known; what counts at the desk. */
+    lotVerdict: lot.verdict,
     mayBeLent,
     fullStrength,
     moreTesting: open === null ? null : moreTesting(posterior, open, thresholds.sureness),
@@ -59,8 +61,9 @@ export async function readTestResult(db: Db, test: Test, house: House, today: Da
     otherCounted: others.some((one) => isRead(one) && one.counted !== test.counted),
     forecast: againstForecast({ sprouted, laid }, prior),
     odd,
-    oldSeed: oldSeedWays(house.rules),
+    oldSeed: oldSeedWays(house.rules, lot.verdict === 'dead'),
     /** The next test hangs on the lot's last one; an older test no longer says when. */
+    latest,
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,
   };
 }

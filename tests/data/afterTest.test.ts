@@ -45,7 +45,7 @@ describe('an ended test', () => {
     const testId = await readTest(code, 18);
     expect(await lot(code)).toMatchObject({ sprouted: 18, testedOn: END });
     await reopen(testId);
-    expect(await lot(code)).toMatchObject({ sprouted: null, testedOn: null, verdict: null });
+    expect(await lot(code)).toMatchObject({ sprouted: null, testedOn: null, verdict: 'sow thicker' });
     expect(await findTest(library.db, testId)).toMatchObject({ endedOn: null, nextCountOn: END });
     await count(testId, { more: { sprouted: 1 } }, END);
     await end(testId, { reason: 'All counted' }, END);

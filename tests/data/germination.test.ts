@@ -30,6 +30,9 @@ const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const towels = onTowels(() => library);
 const { lay, layOne, count, end, relay } = towels;
 
+/** What is believed of the seed that was taken in before any test: a jar that nobody measured. */
+const UNTESTED = 'sow thicker';
+
 describe('tests', () => {
   test('laying a test takes the seeds from stock; a weighed lot gives a weight rounded up', async () => {
     const counted = await takeIn(library, { amount: '100 seeds' });
@@ -117,7 +120,7 @@ describe('tests', () => {
     const testId = await layOne(code);
     expect(await end(testId)).toMatchObject({ problem: { code: 'too early without a reason', finalOn: 8 } });
     expect(await end(testId, { outcome: 'abandoned', reason: 'The towel dried out' })).toMatchObject({ ok: true });
-    expect(await lot(code)).toMatchObject({ verdict: null, onHand: 480 });
+    expect(await lot(code)).toMatchObject({ verdict: UNTESTED, onHand: 480 });
     expect(await testsOfLot(library.db, (await lot(code)).id)).toMatchObject([{ outcome: 'abandoned', endReason: 'The towel dried out' }]);
   });
 
@@ -223,7 +226,7 @@ describe('tests', () => {
     const testId = await layOne(code, 20, { celsius: 8, spot: 'cool' }, { kind: 'vigour in cold' });
     await count(testId, { more: { sprouted: 2 } }, '2026-12-01');
     await end(testId, { reason: 'Done' }, '2026-12-01');
-    expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 480 });
+    expect(await lot(code)).toMatchObject({ verdict: UNTESTED, testedOn: null, onHand: 480 });
   });
 
   test('a test in batches says when to stop, over all its batches, and takes no batch of another lot', async () => {
@@ -281,7 +284,7 @@ describe('tests', () => {
     const { odd } = await read(2, '2027-03-01', '2027-03-20');
     expect(odd!.own).toMatchObject({ on: '2027-03-01', since: '2026-12-01', up: 2 });
     expect(odd!.own.fell + odd!.own.wentWrong).toBeCloseTo(1, 1);
-    expect(await lot(code)).toMatchObject({ verdict: 'not settled', nextTestReason: 'last test left it open' });
+    expect(await lot(code)).toMatchObject({ verdict: 'not settled', nextTestReason: 'its tests do not fit together' });
     await read(47, '2027-03-22', '2027-04-10');
     expect((await lot(code)).verdict).toBe('full strength');
   });
@@ -340,7 +343,7 @@ describe('what follows from a look or a verdict', () => {
     await recordQuickLook(acting(library.db, library.helper, TODAY), { ...look, key: randomUUID(), code, lookedOn: TODAY });
     expect(await findQuickLooks(library.db, id)).toMatchObject([{ kind: 'float', good: 2, looked: 20 }]);
     expect(await readOutlook(library.db, id)).toEqual(before);
-    expect(await lot(code)).toMatchObject({ verdict: null, testedOn: null, onHand: 500 });
+    expect(await lot(code)).toMatchObject({ verdict: UNTESTED, testedOn: null, onHand: 500 });
     await expect(sql`update quick_look set good = 20`.execute(library.owner)).rejects.toMatchObject({ constraint: 'append_only' });
   });
 

@@ -120,6 +120,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0015_undo',
     '0016_state_apart',
     '0017_jars_unmeasured',
+    '0018_lendable',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

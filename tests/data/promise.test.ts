@@ -6,6 +6,7 @@ import { readCrop } from '#data/almanac/almanac.ts';
 import { readDescent, readRecall } from '#data/lots/descent.ts';
 import { findEvidence } from '#data/lots/evidence.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
+import { readHouse } from '#data/house/house.ts';
 import { findLine, findNearLines, listLines } from '#data/lots/lines.ts';
 import { createLot, findLotByCode, takeLotCode } from '#data/lots/lots.ts';
 import { readPassports, recordPassport } from '#data/lots/passports.ts';
@@ -354,7 +355,7 @@ describe('lines', () => {
     expect(next.lineRules).toEqual(rules);
     const brought = async (variety: string) => {
       const answers = { crop: 'pea', source: 'donated', kind: 'open-pollinated', plantsHarvested: '20', variety };
-      return readSoFar(library.db, { answers, crop: next.facts, loanId: null, today: TODAY, rules: {} });
+      return readSoFar(library.db, { answers, crop: next.facts, loanId: null, today: TODAY, house: (await readHouse(library.db))! });
     };
     expect(await brought('Signal Wire')).toMatchObject({ lineRules: rules, judged: { plants: { wanted: next.facts.plantsToConserve } } });
     expect(await brought('Never Seen')).toMatchObject({ lineRules: {}, judged: { plants: { wanted: next.facts.plantsToKeep } } });

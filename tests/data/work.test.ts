@@ -114,7 +114,10 @@ describe('the desk', () => {
     const code = await takeIn(library, { kind: 'F1' });
     const held = (await findHolds(library.db, (await lot(code)).id))[0]!;
     await liftHold(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), code, hold: held.id, reason: 'try it' });
-    expect(await lend(code)).toEqual({ ok: false, problem: { code: 'refused', because: { answer: 'refused', why: 'F1' } } });
+    expect(await lend(code)).toEqual({
+      ok: false,
+      problem: { code: 'refused', because: { answer: 'refused', why: 'F1' }, isTested: false },
+    });
     await expect(
       sql`insert into loan (lot_id, member_id, packets, seeds_per_packet, lent_on, due_on, act_key) values (${(await lot(code)).id}, ${library.member.personId}, 1, 10, ${TODAY}, '2027-01-01', ${randomUUID()})`.execute(
         library.db,

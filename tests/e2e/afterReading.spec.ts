@@ -14,7 +14,7 @@ test('weak seed is blended with fresh from its verdict: the new lot, its outlook
   await page.goto(`/tests/${await story.readTest(fresh, 50, 48)}`);
   await page.goto(`/tests/${await story.readTest(old, 50, 12)}`);
   await page
-    .getByRole('region', { name: /may it be lent/ })
+    .getByRole('region', { name: /What does the test of/ })
     .getByRole('link', { name: 'Blend with fresh seed' })
     .click();
   await expect(page.getByText(`${old} takes`)).toContainText(`seeds of ${fresh} at least`);
@@ -89,7 +89,7 @@ test('what sprouted is potted up, and an end by mistake is taken back by a coord
   await leader.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await leader.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
   await leader.getByRole('button', { name: BUTTON.endAndReadIt }).click();
-  await expect(leader.getByRole('region', { name: /may it be lent/ })).toContainText('19 of 20');
+  await expect(leader.getByRole('region', { name: /What does the test of/ })).toContainText('19 of 20');
   await leader.goto(`/lots/${code}`);
   await expect(leader.getByRole('main')).toContainText('6 seedlings of a test potted up: Cold frame');
 });

@@ -195,7 +195,7 @@ test.describe('eight people at the desk', () => {
     await expect(promise(page)).toContainText('1 generation here');
   });
 
-  test('an undated packet of parsnip waits for a test', async ({ page }) => {
+  test('an undated packet of parsnip is judged by its stated age', async ({ page }) => {
     await interview(page, {
       'How did it come?': 'Found',
       Crop: 'Parsnip',
@@ -209,7 +209,8 @@ test.describe('eight people at the desk', () => {
       ...CLEAN,
       'How much is there?': '2 packets of 150',
     });
-    await expect(holds(page)).toContainText('Nobody knows how old it is: test before it is lent');
+    // Its stated age is believed: parsnip of three years or more is too old to lend, untested.
+    await expect(page.getByRole('region', { name: 'Can it be lent now?' })).toContainText('No further test: it is too weak to lend');
     await expect(page.getByRole('region', { name: 'Passport' })).toContainText('3 to 6 years old');
     await expect(page.getByRole('alert').first()).toContainText('The sap burns skin');
     await expect(page.getByRole('main')).toContainText('300 seeds');
@@ -311,7 +312,7 @@ test('near spellings, what the library has of it, and all the rest unknown in on
   await answer(page, { 'How did it come?': 'Donated', Crop: 'Pea', Variety: 'Long Sidding' });
   const known = page.getByRole('region', { name: 'The library already has' });
   await expect(known).toContainText('‘Long Siding’');
-  await expect(known).toContainText('make its target');
+  await expect(known).toContainText('can be counted on, and we aim for');
   await known.getByRole('button', { name: BUTTON.spellItLongSiding }).click();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Long Siding');
   await answer(page, { 'What does it come as?': 'Clean seed', 'How much is there?': '90 seeds', 'Into a': 'Tin' });

@@ -10,7 +10,7 @@ test('a line tells its story, its lots and what it hangs by, and takes another a
   await page.goto('/lines?search=Tollhouse');
   await page.getByRole('link', { name: '‘Tollhouse Black’' }).click();
   await expect(page.getByText('Found in a tin')).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Is the line safe?' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Is there enough of it?' })).toBeVisible();
   await page.getByRole('link', { name: 'Story, names and aim' }).click();
   await page.getByLabel('Also known as').fill('Black Toll, Old Tollhouse');
   await page.getByRole('button', { name: BUTTON.save }).click();

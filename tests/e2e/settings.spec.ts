@@ -74,7 +74,7 @@ test('the house asks less of one crop: what cannot be read is named, and the ver
   await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto(reading);
-  await expect(page.getByRole('region', { name: /may it be lent/ })).toContainText('That at least 35 % germinate is');
+  await expect(page.getByRole('region', { name: /What does the test of/ })).toContainText('that at least 35 % do');
   await page.goto('/settings');
   await field.fill(before);
   await page.getByRole('button', { name: BUTTON.save }).click();

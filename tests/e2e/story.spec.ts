@@ -93,8 +93,8 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await expect(page.getByText('To read it now, say why')).toBeVisible();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
   await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
-  const reckoning = page.getByRole('region', { name: /may it be lent/ });
-  for (const part of ['18 of 20', '90 %', 'from 70 % to 97 %', 'That at least 50 % germinate', 'Next test'])
+  const reckoning = page.getByRole('region', { name: /What does the test of/ });
+  for (const part of ['18 of 20', '90 %', 'from 70 % to 97 %', 'that at least 50 % germinate', 'Next test'])
     await expect(reckoning).toContainText(part);
   await reckoning.getByText(BUTTON.showTheWorking).click();
   await expect(reckoning).toContainText('Wilson');
@@ -139,7 +139,7 @@ test('5. the desk lends packets with the day by which seed should come back, nev
   await lend(code, '2');
   await expect(page.getByRole('main')).toContainText(/2 packets of .* lent\. Seed is expected by \d+ \w+ 202\d/);
   await page.getByLabel('Lot code').fill(code);
-  await expect(page.getByRole('region', { name: 'Lend' }).getByRole('status')).toContainText('packets at most. Saving its seed is easy');
+  await expect(page.getByRole('region', { name: 'Lend' }).getByRole('status')).toContainText('packets. Saving its seed is easy');
   await lend(code, '90');
   await expect(page.getByText(/Only .* left/)).toBeVisible();
   await expect(page.getByLabel('Lot code')).toHaveValue(code);
@@ -148,9 +148,9 @@ test('5. the desk lends packets with the day by which seed should come back, nev
     return /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(await found.text())![1]!;
   };
   await lend(await codeOf('Cherry Express'), '1');
-  await expect(page.getByText('does not come true and is not lent under its name')).toBeVisible();
+  await expect(page.getByText('does not come true and is not lent under the variety’s name')).toBeVisible();
   await lend(await codeOf('Wend Winter'), '1');
-  await expect(page.getByText('This lot is on hold: not dry yet')).toBeVisible();
+  await expect(page.getByText('It is on hold: not dry yet')).toBeVisible();
   await lend(code.slice(0, -1) + (code.endsWith('A') ? 'B' : 'A'), '1');
   await expect(page.getByText('The last letter does not fit')).toContainText(code);
 });

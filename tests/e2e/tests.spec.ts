@@ -24,7 +24,7 @@ test('four replicates, one of which dried out: they are counted apart, and their
   }
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
   await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
-  const reckoning = page.getByRole('region', { name: /may it be lent/ });
+  const reckoning = page.getByRole('region', { name: /What does the test of/ });
   await expect(reckoning).toContainText('82 of 100');
   await expect(reckoning).toContainText('The replicates differ more than sampling does: 24 of 25, 23 of 25, 11 of 25, 24 of 25');
   await expect(reckoning).toContainText('The rest: 4 abnormal');
@@ -77,7 +77,7 @@ test('a test in batches stops when its answer is clear, and asks for another bat
   await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
   await page.getByLabel('Root out', { exact: true }).fill('10');
   await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
-  await expect(advice).toContainText('Stop: it is good');
+  await expect(advice).toContainText('Stop: enough germinates');
   await expect(advice).toContainText('17 of 20 in 2 batches');
 });
 
@@ -227,7 +227,9 @@ test('what is wanted is listed with its price, and goes out as a table', async (
   await page.goto('/wants');
   await expect(page.getByText(/lines want seed; to order it all would cost/)).toBeVisible();
   const csv = await (await page.request.get('/wants.csv')).text();
-  expect(csv.split('\n')[0]).toBe('crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_that_may_be_lent,seeds_aimed_at');
+  expect(csv.split('\n')[0]).toBe(
+    'crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_counted_on,seeds_that_may_be_lent,seeds_aimed_at',
+  );
   await page.getByLabel('What to do').selectOption('ask, swap or order');
   await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await expect(page.getByRole('group', { name: 'What each line wants' })).not.toContainText('grow out');

@@ -18,12 +18,12 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { packForm, unpackForm } from '#contracts/bench/bench.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { packetsOf } from '#core/bench/packing.ts';
-import { enoughOf } from '#core/stock/enough.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
 import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#services/bench/packing.server.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/pack.ts';
 import { KnowTheSeed } from './KnowTheSeed.tsx';
 
@@ -33,11 +33,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today, house } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [holdings, places, typed, warmth] = await Promise.all([
+  const [holdings, places, typed, warmth, stock] = await Promise.all([
     findHoldings(db, lot.id),
     listPlaces(db),
     typedBefore(request, actor),
     readPlaceWarmth(db, today),
+    readStockOfLine(db, house, today, lot.lineId),
   ]);
   const loose = holdings.filter(({ packetUnits }) => packetUnits === null).reduce((sum, { balance }) => sum + balance, 0);
   return {
@@ -51,7 +52,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     loose,
     seeds: seedsInUnits(loose, lot.unit, lot.seedsPerGram),
     packet: lot.facts.packet,
-    reserve: enoughOf(lot.facts, 0, 0).reserve,
+    reserve: stock.reserve,
     places: places.map(({ name }) => name),
     placeHint: placeHint(house.rules, lot, warmth),
     moist: keptMoist(lot.facts),
@@ -154,7 +155,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           <TextField
             field={fields.keepBack}
             label="Seeds kept back"
-            hint={`${lot.reserve} sow one grow-out that keeps its variety`}
+            hint={`${lot.reserve} seeds are kept to grow the line out`}
             type="number"
             min={0}
             value={keepBack}

@@ -5,7 +5,8 @@ import { Button } from '#app/ui/Button.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
 import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { percent, thickerWords } from '#app/ui/sayings.ts';
+import { StockBar } from '#app/ui/StockBar.tsx';
+import { lendingAnswer, lendingWhy, percent, thickerWords } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { lendForm } from '#contracts/desk/loans.ts';
 import type { loader as aboutLot } from './aboutLot.ts';
@@ -68,9 +69,16 @@ export function LendForm({
               <b>
                 {lot.crop} ‘{lot.variety}’
               </b>{' '}
-              <ClaimMark promise={lot.promise} /> {lot.packets} {lot.packets === 1 ? 'packet' : 'packets'} at most. Saving its seed is{' '}
-              {lot.ease}: {lot.easeWhy}.
+              <ClaimMark promise={lot.promise} />{' '}
+              <b>
+                {lot.lending.answer === 'yes' && lot.packets > 0
+                  ? `Up to ${lot.packets} ${lot.packets === 1 ? 'packet' : 'packets'}.`
+                  : `${lendingAnswer(lot.lending, lot.packets)}.`}
+              </b>{' '}
+              Saving its seed is {lot.ease}: {lot.easeWhy}.
             </p>
+            {lot.lending.answer !== 'yes' && <p className="text-small">{lendingWhy(lot.lending, lot.isTested)}</p>}
+            <StockBar stock={lot.stock} />
             {lot.outlook && (
               <p className="text-small">
                 About {percent(lot.outlook.median)} germinate now, {percent(lot.outlook.low)} to {percent(lot.outlook.high)} in 8 of 10 such

@@ -1,28 +1,34 @@
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
-import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import { nextTestWords } from '#app/ui/sayings.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/aboutLot.ts';
 
-/** What the lending desk shows of a lot as soon as its code is read: its promise, its outlook, a test that is due, its hazards and how many packets there are. */
+/** What the lending desk shows of a lot as soon as its code is read: its promise, its outlook, a test that is due, its hazards, and how many packets may be lent. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { today } = visitBy(context, request, 'work');
+  const { house, today } = visitBy(context, request, 'work');
   const read = readLotCode(new URL(request.url).searchParams.get('code') ?? '');
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) return { lot: null };
-  const outlook = await readOutlook(db, lot.id);
+  const [outlook, stock] = await Promise.all([readOutlook(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);
+  const own = stock.lots.find(({ code }) => code === lot.code);
   return {
     lot: {
       code: lot.code,
       crop: lot.crop,
       variety: lot.variety,
       promise: lot.promise,
-      packets: Math.floor(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) / lot.facts.packet),
+      lending: own?.answer ?? ({ answer: 'refused', why: 'nothing left' } satisfies MayLend),
+      packets: own?.packets ?? 0,
+      isTested: lot.laid !== null,
+      stock: termsOf(stock),
       hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
       outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
       thicker: outlook && thickerOf(lot.verdict, outlook.median),

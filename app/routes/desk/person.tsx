@@ -5,9 +5,8 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, lendingWhy, shortWords } from '#app/ui/sayings.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { HOLD_WORDS } from '#app/ui/words.ts';
 import { lendForm } from '#contracts/desk/loans.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
@@ -60,30 +59,13 @@ function fieldErrors(problem: LendProblem): Record<string, string[]> {
     case 'not a member':
       return { '': ['Only members borrow. Make them a member first'] };
     case 'refused':
-      return refusedErrors(problem.because);
+      return refusedErrors(problem);
   }
 }
 
-function refusedErrors(because: Extract<LendProblem, { code: 'refused' }>['because']): Record<string, string[]> {
-  if (because.answer === 'coordinator')
-    return {
-      overrideReason: [
-        because.why === 'not settled'
-          ? 'Its last test left open whether it may be lent. A coordinator may lend it with a reason'
-          : 'Its last test says it is too weak to lend. A coordinator may lend it with a reason',
-      ],
-    };
-  if (because.why === 'hold')
-    return {
-      code: [
-        `This lot is on hold${because.holds.length > 0 ? `: ${because.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}`,
-      ],
-    };
-  return {
-    code: [
-      because.why === 'F1' ? 'This is seed of an F1 hybrid: it does not come true and is not lent under its name' : 'Nothing of it is left',
-    ],
-  };
+function refusedErrors({ because, isTested }: Extract<LendProblem, { code: 'refused' }>): Record<string, string[]> {
+  const why = lendingWhy(because, isTested);
+  return because.answer === 'coordinator' ? { overrideReason: [`${why} A coordinator can lend it with a reason`] } : { code: [why] };
 }
 
 /** Why a typed code leads to no lot; near codes are offered. */

@@ -107,9 +107,9 @@ function Ripe({ ripe }: { ripe: NonNullable<NonNullable<SoFarView['judged']>['ri
 }
 
 const ENOUGH = {
-  plenty: 'More than plenty: say thanks, and offer the surplus on',
-  enough: 'Enough for now',
-  wanted: 'More is wanted',
+  plenty: 'There is twice as much as we need. Accept it with thanks, and offer the surplus to others',
+  enough: 'There is enough for now',
+  wanted: 'More is welcome',
 } as const;
 
 function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety: string) => void }) {
@@ -128,7 +128,7 @@ function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety
             <p className="text-small text-soft">
               {line.lots === 0
                 ? 'Nothing of it left.'
-                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, ${formatAboutSeeds(line.seeds)}. ${ENOUGH[line.enough.verdict]}: ${line.enough.reserve} for a grow-out and ${line.enough.lending} for lending make its target.`}
+                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, ${formatAboutSeeds(line.seeds)}. ${ENOUGH[line.stock.verdict]}: ${formatAboutSeeds(line.stock.usable)} can be counted on, and we aim for ${line.stock.target} (${line.stock.reserve} to grow it out, ${line.stock.lending} to lend).`}
             </p>
             {!line.exact && (
               <button type="button" className="link min-h-9 text-small" onClick={() => rename(line.name)}>

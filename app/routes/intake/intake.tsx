@@ -97,7 +97,7 @@ async function savedAs(
 ): Promise<Saved> {
   const crop = answers['crop'] ? await readCrop(db, answers['crop']) : null;
   const bloom = crop && bloomHere(crop, house.lastFrost, today);
-  return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, loanId, today, rules: house.rules }) };
+  return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, loanId, today, house }) };
 }
 
 const PLACE_FAULTS = {

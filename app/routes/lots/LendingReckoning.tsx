@@ -1,68 +1,81 @@
 import { ButtonLink } from '#app/ui/Button.tsx';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { lendingAnswer, thickerWords } from '#app/ui/sayings.ts';
-import { HOLD_WORDS } from '#app/ui/words.ts';
+import { StockBar, type StockTerms } from '#app/ui/StockBar.tsx';
+import { lendingAnswer, lendingWhy, thickerWords } from '#app/ui/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Seeds } from '#core/kernel/kinds.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 
 /** May it be lent, how many packets that is, and why. */
 export function LendingReckoning({
   code,
+  lineId,
   lending,
+  packets,
+  stock,
   seeds,
   packetSeeds,
-  verdict,
+  isTested,
   thicker,
   nextTest,
 }: {
   code: string;
+  lineId: number;
   lending: MayLend;
+  /** House packets of it that may be lent now. */
+  packets: number;
+  stock: StockTerms;
   seeds: Seeds;
   packetSeeds: number;
-  verdict: VerdictKind | null;
+  isTested: boolean;
   thicker: { readonly sow: number; readonly for: number } | null;
-  nextTest: { on: string; why: string } | null | '';
+  nextTest: { readonly on: string | null; readonly why: string };
 }) {
-  const packets = Math.floor(seeds / packetSeeds);
   const tone: Tone = lending.answer === 'yes' ? (packets > 0 ? 'good' : 'doubt') : lending.answer === 'refused' ? 'poor' : 'doubt';
+  const isLent = lending.answer === 'yes';
   const reasons = [
-    lending.answer === 'refused' &&
-      lending.why === 'hold' &&
-      `On hold: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}.`,
-    lending.answer === 'refused' &&
-      lending.why === 'F1' &&
-      'Seed of an F1 hybrid does not come true, so it is not lent under the variety’s name.',
-    lending.answer === 'yes' && verdict === null && 'Not tested yet: lend it as untested, or test it first.',
+    lending.answer !== 'yes' && lendingWhy(lending, isTested),
+    isLent && !isTested && 'It was never tested. Its crop, age and storage make it likely to be good enough.',
     thicker && lending.answer !== 'refused' && `Say so on the packet: ${thickerWords(thicker).toLowerCase()}.`,
-    packets > 0
-      ? `A house packet holds ${packetSeeds} seeds.`
-      : seeds > 0 && `Less than one house packet of ${packetSeeds} seeds is left: keep it to grow out.`,
-    nextTest && `Next test ${formatDate(nextTest.on)}: ${nextTest.why}.`,
+    isLent && packets === 0 && seeds < packetSeeds && `Less than one packet of ${packetSeeds} seeds is left. Keep it to grow out.`,
+    isLent && packets === 0 && seeds >= packetSeeds && 'What is left of this line is kept for a grow-out and for germination tests.',
+    isLent && packets > 0 && `One packet holds ${packetSeeds} seeds.`,
+    nextTest.on ? `Next test ${formatDate(nextTest.on)}: ${nextTest.why}.` : `No further test: ${nextTest.why}.`,
   ].filter((reason) => typeof reason === 'string');
   return (
     <Reckoning
       tone={tone}
-      question="May it be lent now?"
+      question="Can it be lent now?"
       verdict={lendingAnswer(lending, packets)}
       figure={
-        lending.answer !== 'refused' && packets > 0 ? (
-          <p className="text-large">
-            <b>{packets}</b> {packets === 1 ? 'packet' : 'packets'} at most
-          </p>
-        ) : undefined
+        <>
+          {lending.answer !== 'refused' && packets > 0 && (
+            <p className="text-large">
+              <b>{packets}</b> {packets === 1 ? 'packet' : 'packets'}
+              {lending.answer === 'coordinator' && ' in the jar'}
+            </p>
+          )}
+          <StockBar stock={stock} />
+        </>
       }
       reasons={reasons}
       actions={
-        lending.answer === 'refused'
-          ? undefined
-          : packets > 0 && (
-              <ButtonLink to={`/desk?lot=${code}`} look="action">
-                Lend it
-              </ButtonLink>
-            )
+        lending.answer === 'refused' ? undefined : packets > 0 ? (
+          <ButtonLink to={`/desk?lot=${code}`} look="action">
+            Lend it
+          </ButtonLink>
+        ) : (
+          <ButtonLink to={`/lines/${lineId}`}>See the line’s stock</ButtonLink>
+        )
+      }
+      working={
+        <p>
+          Over all lots of the line that can be lent: {stock.usable} seeds are surely there (lower 10 % quantile of what was converted from
+          weight), less {stock.reserve} to sow {stock.growOuts === 1 ? 'one grow-out' : `${stock.growOuts} grow-outs`} that keep its
+          diversity with 95 % assurance, less {stock.tests} for tests within a year: {stock.lendable} seeds, {stock.packets} packets of{' '}
+          {packetSeeds}.
+        </p>
       }
     />
   );

@@ -63,6 +63,8 @@ function fieldErrors(problem: BlendProblem, own: string): Record<string, string[
       return { '': ['A lot is not blended with itself'] };
     case 'other line':
       return { '': ['Only lots of one line are blended'] };
+    case 'dead':
+      return { '': [`${problem.of} is dead: it would only thin the other lot`] };
     case 'treated apart':
       return { '': ['Treated seed is not mixed with untreated: all of it would be treated'] };
     case 'on hold':
@@ -88,6 +90,7 @@ const HINDRANCE_WORDS: Record<BlendHindrance, string> = {
   'on hold': 'on hold: not blended',
   'nothing left': 'nothing of it is left',
   'treated apart': 'one is treated, the other not: not mixed',
+  dead: 'it is dead: it would only thin the other lot',
 };
 
 export default function Blend({ loaderData: lot, actionData }: Route.ComponentProps) {

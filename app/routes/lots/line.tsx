@@ -1,4 +1,4 @@
-import { formatAboutSeeds } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds, formatSeeds } from '#core/units/formatAmount.ts';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -7,16 +7,17 @@ import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
 import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { HOUSE_RULES, ruleFor, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
 import { PROMISES } from '#core/promise/judge.ts';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
-import { enoughOf } from '#core/stock/enough.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { findLine, findLotsOfLine, findSamplesOfLine, readLentAYear } from '#data/lots/lines.ts';
+import { findLine, findLotsOfLine, findSamplesOfLine } from '#data/lots/lines.ts';
 import { findReports } from '#data/lots/reports.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/line.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -27,21 +28,22 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const line = await findLine(db, Number(params.id) || 0);
   if (!line) throw data(null, { status: 404 });
-  const [lots, reports, samples, lentAYear] = await Promise.all([
+  const [lots, reports, samples, stock] = await Promise.all([
     findLotsOfLine(db, line.id),
     findReports(db, { lineId: line.id }),
     findSamplesOfLine(db, line.id),
-    readLentAYear(db, line.id, today),
+    readStockOfLine(db, house, today, line.id),
   ]);
   const inStore = lots.filter(({ onHand }) => onHand > 0);
-  const seeds = inStore.reduce((sum, lot) => sum + seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram), 0);
   const { facts, ...rest } = line;
   return {
     line: rest,
     lots: lots.map((lot) => ({ ...lot, seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) })),
     reports,
     drift: seedWeightDrift(samples),
-    enough: enoughOf(facts, seeds, lentAYear),
+    stock: termsOf(stock),
+    packetSeeds: facts.packet,
+    packetsOf: Object.fromEntries(stock.lots.map(({ code, answer, packets }) => [code, answer.answer === 'yes' ? packets : 0])),
     jars: inStore.length,
     gardens: new Set(inStore.map(({ gardenId }) => gardenId)).size,
     best: PROMISES.find((promise) => inStore.some((lot) => lot.promise === promise)) ?? null,
@@ -105,38 +107,52 @@ export default function Line({ loaderData }: Route.ComponentProps) {
         </section>
       </div>
       <h2 className="mt-10 mb-2">Its lots</h2>
-      {lots.length === 0 ? <Empty>No lot of it is left under this name.</Empty> : <Lots lots={lots} />}
+      {lots.length === 0 ? <Empty>No lot of it is left under this name.</Empty> : <Lots lots={lots} packetsOf={loaderData.packetsOf} />}
     </>
   );
 }
 
 /** Is there enough of it, and does it hang by one jar or one garden? */
-function LineReckoning({ enough, jars, gardens, best }: Pick<Loaded, 'enough' | 'jars' | 'gardens' | 'best'>) {
-  const alone = jars === 1 ? 'It hangs by one jar' : jars > 1 && gardens <= 1 ? 'All of it comes from one garden' : null;
-  const tone: Tone = jars === 0 ? 'poor' : alone || enough.verdict === 'wanted' ? 'doubt' : 'good';
-  const verdict =
-    jars === 0
-      ? 'Nothing is left'
-      : (alone ?? { plenty: 'More than plenty', enough: 'Enough for now', wanted: 'More is wanted' }[enough.verdict]);
+function LineReckoning({ stock, packetSeeds, jars, gardens, best }: Pick<Loaded, 'stock' | 'packetSeeds' | 'jars' | 'gardens' | 'best'>) {
+  const alone = jars === 1 ? 'All of it is in one jar' : jars > 1 && gardens <= 1 ? 'All of it comes from one garden' : null;
+  const tone: Tone = jars === 0 || stock.usable === 0 ? 'poor' : alone || stock.verdict === 'wanted' ? 'doubt' : 'good';
+  const enough = { plenty: 'Yes, and some to spare', enough: 'Yes, for now', wanted: 'No: more is needed' }[stock.verdict];
   return (
     <Reckoning
       tone={tone}
-      question="Is the line safe?"
-      verdict={verdict}
+      question="Is there enough of it?"
+      verdict={jars === 0 ? 'Nothing is left' : enough}
       figure={
-        <p className="text-large">
-          about <b>{enough.seeds.toLocaleString('en')}</b> seeds in {jars} {jars === 1 ? 'lot' : 'lots'} from {gardens}{' '}
-          {gardens === 1 ? 'garden' : 'gardens'}
-        </p>
+        <>
+          <p className="text-large">
+            {stock.packets > 0 ? (
+              <>
+                <b>{stock.packets}</b> {stock.packets === 1 ? 'packet' : 'packets'} can be lent now
+              </>
+            ) : (
+              'None can be lent now'
+            )}
+            , {formatAboutSeeds(stock.seeds)} in {jars} {jars === 1 ? 'lot' : 'lots'} from {gardens} {gardens === 1 ? 'garden' : 'gardens'}
+          </p>
+          <StockBar stock={stock} />
+        </>
       }
       reasons={[
-        ...(alone ? ['A second copy, kept elsewhere or grown in another garden, would make it safe.'] : []),
-        `${enough.reserve} seeds sow one grow-out that keeps its variety.`,
-        enough.lending > 0
-          ? `${enough.lending} will be lent while the seed is good, at the pace of the last three years.`
-          : 'None was lent in the last three years.',
-        ...(best ? [`Its best label says “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
+        ...(alone ? [`${alone}. A second copy, kept elsewhere or grown in another garden, would make it safer.`] : []),
+        `We aim for ${formatSeeds(stock.target)}: ${stock.reserve} to grow it out, and ${stock.lending} to lend while the seed is good, at the pace of the last three years.`,
+        `${formatSeeds(stock.usable)} can be counted on: what is on hold or may be too weak does not count.`,
+        ...(stock.tests > 0 ? [`${formatSeeds(stock.tests)} will go into germination tests within a year.`] : []),
+        ...(best ? [`The best label of its lots says “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
       ]}
+      actions={stock.verdict === 'wanted' && <ButtonLink to="/wants">See the wants list</ButtonLink>}
+      working={
+        <p>
+          Can be lent = {stock.usable} (lower 10 % quantile of the seed in {stock.lendableLots} {stock.lendableLots === 1 ? 'lot' : 'lots'}{' '}
+          that can be lent) − {stock.reserve} (reserve: seeds that give a representative grow-out with 95 % assurance, by the germination
+          believed of its best lot{stock.growOuts > 1 && `, for ${stock.growOuts} grow-outs`}) − {stock.tests} (tests) = {stock.lendable}{' '}
+          seeds, packets of {packetSeeds}.
+        </p>
+      }
     />
   );
 }
@@ -154,10 +170,10 @@ function Drift({ drift }: { drift: Loaded['drift'] }) {
   );
 }
 
-function Lots({ lots }: { lots: Loaded['lots'] }) {
+function Lots({ lots, packetsOf }: Pick<Loaded, 'lots' | 'packetsOf'>) {
   return (
     <Table caption="Lots of this line">
-      <Heads of={['Lot', 'Harvested', 'Garden', 'Plants', 'In store', 'Promise', 'Germination']} />
+      <Heads of={['Lot', 'Harvested', 'Garden', 'Plants', 'In store', 'Can be lent', 'Promise', 'Germination']} />
       <tbody>
         {lots.map((lot) => (
           <tr key={lot.id}>
@@ -174,11 +190,14 @@ function Lots({ lots }: { lots: Loaded['lots'] }) {
               {lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}
               {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, {formatAboutSeeds(lot.seeds)}</span>}
             </td>
+            <td className="whitespace-nowrap">
+              {(packetsOf[lot.code] ?? 0) > 0 ? `up to ${packetsOf[lot.code]} packets` : <span className="text-soft">none</span>}
+            </td>
             <td>
               <ClaimMark promise={lot.promise} />
             </td>
             <td>
-              <VerdictMark verdict={lot.verdict} />
+              <VerdictMark verdict={lot.verdict} isTested={lot.laid !== null} />
             </td>
           </tr>
         ))}

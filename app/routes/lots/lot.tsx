@@ -120,12 +120,15 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           {lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}
           <LendingReckoning
             code={lot.code}
+            lineId={lot.lineId}
             lending={loaderData.lending}
+            packets={loaderData.packets}
+            stock={loaderData.stock}
             seeds={seeds}
             packetSeeds={lot.facts.packetSeeds}
-            verdict={lot.verdict}
+            isTested={lot.laid !== null}
             thicker={loaderData.thicker}
-            nextTest={lot.nextTestOn && { on: lot.nextTestOn, why: nextTestWords(lot.nextTestReason) }}
+            nextTest={{ on: lot.nextTestOn, why: nextTestWords(lot.nextTestReason) }}
           />
           {loaderData.result && <TestResult {...loaderData.result} code={lot.code} onLotPage />}
           <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />

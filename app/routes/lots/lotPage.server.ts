@@ -1,20 +1,20 @@
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey } from '#app/platform/form.server.ts';
+import { termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
-import { mayLend } from '#core/lending/mayLend.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 import { ancestryOf } from '#core/lineage/lineage.ts';
 import { holdsByRule } from '#core/passport/holds.ts';
 import { mayLift } from '#core/people/may.ts';
 import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
 import { whatWouldRaise } from '#core/promise/raise.ts';
 import { reasonsFor } from '#core/promise/reasons.ts';
-import { mayFollow } from '#core/states/machine.ts';
-import { HOLD, holdState, lotState } from '#core/states/states.ts';
+import { lotState } from '#core/states/states.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findMethodTrial } from '#data/bench/methodTrials.ts';
 import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
@@ -36,6 +36,7 @@ import { readPotted } from '#data/tests/afterTest.ts';
 import { findQuickLooks } from '#data/tests/quickLooks.ts';
 import { testsOfLot } from '#data/tests/tests.ts';
 import { readLotForJudging } from '#services/lots/promises.server.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import { readTestResult } from '#services/tests/reading.server.ts';
 import { happeningsOf } from './happenings.ts';
 import { layOutDescent } from './layOutDescent.server.ts';
@@ -55,7 +56,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
   const [written, judged, stock, methodTrial] = await Promise.all([
     readWritten(lot.id),
     readLotForJudging(db, lot.id, lot.facts),
-    readStock(lot),
+    readStock(lot, visit),
     findMethodTrial(db, lot.id),
   ]);
   const [germination, trueness] = await Promise.all([
@@ -96,9 +97,24 @@ async function readWritten(lotId: LotId) {
   return { passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings };
 }
 
-async function readStock(lot: Lot) {
-  const [ledger, holdings, loans] = await Promise.all([readLedger(db, lot.id), findHoldings(db, lot.id), findLoansOfLot(db, lot.id)]);
-  return { ledger, holdings, loans, seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) };
+async function readStock(lot: Lot, { house, today }: Visit) {
+  const [ledger, holdings, loans, stock] = await Promise.all([
+    readLedger(db, lot.id),
+    findHoldings(db, lot.id),
+    findLoansOfLot(db, lot.id),
+    readStockOfLine(db, house, today, lot.lineId),
+  ]);
+  const own = stock.lots.find(({ code }) => code === lot.code);
+  const lending: MayLend = own?.answer ?? { answer: 'refused', why: 'nothing left' };
+  return {
+    ledger,
+    holdings,
+    loans,
+    lending,
+    packets: own?.packets ?? 0,
+    stock: termsOf(stock),
+    seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
+  };
 }
 
 async function readGermination(lot: Lot, tests: Awaited<ReturnType<typeof testsOfLot>>, { house, today }: Visit) {
@@ -126,7 +142,6 @@ async function readTrueness(lot: Lot, judged: Judged, holds: Awaited<ReturnType<
   const asked = new Set<string>(
     promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
   );
-  const standing = holds.filter((hold) => mayFollow(HOLD, holdState(hold), 'hold lifted'));
   return {
     kin: kin.map(({ donor: _donor, ...rest }) => rest),
     drawing: kin.length > 1 ? layOutDescent(kin) : null,
@@ -153,12 +168,6 @@ async function readTrueness(lot: Lot, judged: Judged, holds: Awaited<ReturnType<
       mayLift: mayLift(actor.role, hold.kind),
       isSpent: rule !== null && !asked.has(rule),
     })),
-    lending: mayLend({
-      hybridUnderName: lot.kind === 'F1' && !lot.offspring,
-      holds: standing.map(({ kind }) => kind),
-      onHand: lot.onHand,
-      verdict: lot.verdict,
-    }),
   };
 }
 

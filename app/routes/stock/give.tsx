@@ -7,29 +7,33 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords } from '#app/ui/promiseWords.ts';
-import { EVERYBODYS_PROBLEMS, lendingAnswer } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, lendingWhy } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { giveForm } from '#contracts/stock/stock.ts';
-import { mayLend } from '#core/lending/mayLend.ts';
+import type { MayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
-import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { giveSeed, type GiveProblem } from '#services/stock/giving.server.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/give.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor } = visitBy(context, request, 'work');
+  const { actor, house, today } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [holdings, holds] = await Promise.all([findHoldings(db, lot.id), activeHolds(db, lot.id)]);
-  const lending = mayLend({ hybridUnderName: lot.kind === 'F1' && !lot.offspring, holds, onHand: lot.onHand, verdict: lot.verdict });
+  const [holdings, stock] = await Promise.all([findHoldings(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);
+  const own = stock.lots.find((one) => one.code === lot.code);
+  const lending: MayLend = own?.answer ?? { answer: 'refused', why: 'nothing left' };
   return {
-    refused: lending.answer === 'refused' ? lendingAnswer(lending, 0) : null,
+    refused: lending.answer === 'refused' ? lendingWhy(lending, lot.laid !== null) : null,
+    warning: lending.answer === 'coordinator' ? lendingWhy(lending, lot.laid !== null) : null,
+    stock: termsOf(stock),
     key: newFormKey(),
     code: lot.code,
     unit: lot.unit,
@@ -51,9 +55,11 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
     case 'no such holding':
       return { holding: ['This container is empty now. Reload the page'] };
     case 'refused':
-      return problem.because.answer === 'coordinator'
-        ? { '': ['Its last test says it is too weak, or did not settle it. A coordinator can give it away with a reason'] }
-        : { '': [`${lendingAnswer(problem.because, 0)}. Seed that cannot be lent cannot be given away`] };
+      return {
+        '': [
+          `${lendingWhy(problem.because, problem.isTested)} ${problem.because.answer === 'coordinator' ? 'A coordinator can give it away with a reason' : 'Seed that cannot be lent cannot be given away'}`,
+        ],
+      };
     case 'coordinator only':
       return { part: [`Only a coordinator can give away more than ${problem.most} seeds`] };
     case 'unreadable part':
@@ -70,7 +76,7 @@ export async function action({ request, params: { code }, context }: Route.Actio
 }
 
 export default function Give({
-  loaderData: { key, code, unit, name, leads, hazards, holdings, refused },
+  loaderData: { key, code, unit, name, leads, hazards, holdings, refused, warning, stock },
   actionData,
 }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof giveForm>({
@@ -96,18 +102,20 @@ export default function Give({
       ))}
       {refused ? (
         <Empty action={<ButtonLink to={`/lots/${code}#holds`}>See its holds</ButtonLink>}>
-          {refused}. Seed that cannot be lent cannot be given away.
+          {refused} Seed that cannot be lent cannot be given away.
         </Empty>
       ) : (
         <PostForm form={form} formKey={key} intent="give">
+          {warning && <Notice tone="doubt">{warning} Only a coordinator can give it away, with a reason.</Notice>}
+          <StockBar stock={stock} />
           <SelectField field={fields.holding} label="Which container?" options={holdings} />
           <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
           <TextField field={fields.to} label="Who is it for?" hint="A person, a school or a seed swap" />
           {leads && (
             <TextField
               field={fields.overrideReason}
-              label="Reason to override the test (optional)"
-              hint="Needed when the last test says not to lend it"
+              label="Reason to give it all the same (optional)"
+              hint="Needed when it may be too weak, or when it is more than can be lent"
             />
           )}
           <Button type="submit" look="action">

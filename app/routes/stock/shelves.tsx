@@ -140,7 +140,7 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: Day }) {
       {lot.holds.map((kind) => (
         <HoldMark key={kind} kind={kind} />
       ))}
-      <VerdictMark verdict={lot.verdict} />
+      <VerdictMark verdict={lot.verdict} isTested={lot.laid !== null} />
       <ClaimMark promise={lot.promise} />
       <TreatedMark treated={lot.treated} />
     </span>

@@ -16,11 +16,12 @@ import type { Route } from './+types/wants.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Wants list · Kind Granary' }];
 
 const PAGE = 60;
-const ACTS: readonly Want['act'][] = ['ask, swap or order', 'grow out, and ask', 'grow out'];
+const ACTS: readonly Want['act'][] = ['ask, swap or order', 'grow out, and ask', 'grow out', 'settle its holds'];
 const WHY: Record<Want['why'], string> = {
-  'nothing lives': 'nothing of it lives',
-  'too weak to lend': 'what there is is too weak or held',
-  'too little': 'too little is left',
+  'nothing lives': 'None of it is alive',
+  'too weak to lend': 'It is too weak to lend, or may be',
+  'on hold': 'It is on hold',
+  'too little': 'There is too little',
 };
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -96,7 +97,8 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
                   {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
                 </td>
                 <td>
-                  {WHY[want.why]}: {want.usable} of {want.target} seeds may be lent
+                  {WHY[want.why]}. We can count on {want.usable} of the {want.target} seeds we aim for
+                  {want.usable > 0 && `, and lend ${want.lendable}`}
                 </td>
                 <td className="whitespace-nowrap">{want.price ?? '–'}</td>
               </tr>
@@ -106,8 +108,8 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
       )}
       <Pager page={page} size={PAGE} total={total} things="lines" />
       <p className="mt-6 max-w-prose text-small text-soft">
-        A line’s target is what one representative grow-out sows and what members borrow while its seed is good, at the pace of the last
-        three years. Lots that are held, or not surely fit to be lent, count for growing out only.
+        We aim for enough seed to grow each line out and to lend to members while the seed is good, at the pace of the last three years.
+        Lots on hold, and lots that may be too weak to lend, do not count.
       </p>
     </>
   );

@@ -17,7 +17,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     price: (want.price / 100).toFixed(2),
     currency: house.prices.currency,
     why: want.why,
-    seeds_that_may_be_lent: want.usable,
+    seeds_counted_on: want.usable,
+    seeds_that_may_be_lent: want.lendable,
     seeds_aimed_at: want.target,
   }));
   const csv = stringify(rows, { header: true, escape_formulas: true, columns: rows.length > 0 ? Object.keys(rows[0]!) : ['crop'] });

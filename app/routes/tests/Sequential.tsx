@@ -7,8 +7,8 @@ import type { SequentialAdvice } from '#core/germination/sequential.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
 const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
-  'stop: good': { tone: 'good', verdict: 'Stop: it is good' },
-  'stop: poor': { tone: 'poor', verdict: 'Stop: it is poor' },
+  'stop: good': { tone: 'good', verdict: 'Stop: enough germinates' },
+  'stop: poor': { tone: 'poor', verdict: 'Stop: too little germinates' },
   'lay another batch': { tone: 'doubt', verdict: 'Lay another batch' },
   'wait for the last count': { tone: 'frost', verdict: 'Wait for the last count' },
 };
@@ -43,7 +43,8 @@ export function Sequential({ code, view: { good, poor, advice, batches, size, fi
         working={
           <p>
             Wald’s probability ratio test between {percent(good)} (good) and {percent(poor)} (poor), each wrong in 1 of 10 cases at most.
-            What has not come up yet counts as not coming, so that “good” may be said early, and “poor” only at the last count.
+            What has not come up yet counts as not coming, so that “good” may be said early, and “poor” only at the last count. It tells
+            good seed from poor, so that testing can stop; how thickly to sow it is the verdict’s business.
           </p>
         }
       />

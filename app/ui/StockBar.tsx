@@ -1,0 +1,47 @@
+import { formatAboutSeeds, formatSeeds } from '#core/units/formatAmount.ts';
+import type { LineStock } from '#core/stock/lineStock.ts';
+import { classes } from './classes.ts';
+
+export type StockTerms = Omit<LineStock, 'lots'> & { readonly lendableLots: number; readonly converted: boolean };
+
+/** What the bar needs of a line's stock. */
+export function termsOf({ lots, ...stock }: LineStock): StockTerms {
+  const lent = lots.filter(({ answer }) => answer.answer === 'yes');
+  return { ...stock, lendableLots: lent.length, converted: lent.some(({ sureShare }) => sureShare < 1) };
+}
+
+interface Term {
+  readonly name: string;
+  readonly seeds: number;
+  readonly look: string;
+}
+
+/** A line's seed as one bar: what may be lent, what is kept back and for what, and what cannot be counted on; with each term in words. */
+export function StockBar({ stock }: { stock: StockTerms }) {
+  const kept = Math.min(stock.usable, stock.reserve);
+  const tests = Math.min(stock.usable - kept, stock.tests);
+  const terms: Term[] = [
+    { name: 'can be lent', seeds: stock.lendable, look: 'bg-good' },
+    { name: stock.growOuts === 1 ? 'kept for one grow-out' : `kept for ${stock.growOuts} grow-outs`, seeds: kept, look: 'bg-grain' },
+    { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
+    { name: 'on hold, too weak or not counted on', seeds: Math.max(0, stock.seeds - stock.usable), look: 'bg-edge' },
+  ].filter(({ seeds }) => seeds > 0);
+  if (stock.seeds <= 0) return null;
+  return (
+    <div className="mt-2">
+      <div aria-hidden className="flex h-3 max-w-md gap-0.5 overflow-hidden rounded-sm">
+        {terms.map(({ name, seeds, look }) => (
+          <div key={name} className={look} style={{ flexGrow: seeds, minWidth: 3 }} />
+        ))}
+      </div>
+      <ul className="mt-1 flex max-w-md flex-wrap gap-x-4 text-small" aria-label={`Stock of this line, ${formatAboutSeeds(stock.seeds)}`}>
+        {terms.map(({ name, seeds, look }) => (
+          <li key={name} className="flex items-center gap-1.5">
+            <span aria-hidden className={classes('size-2.5 shrink-0 rounded-sm', look)} />
+            {stock.converted ? formatAboutSeeds(seeds) : formatSeeds(seeds)} {name}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

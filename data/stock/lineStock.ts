@@ -1,0 +1,61 @@
+import { sql } from 'kysely';
+import type { VerdictKind } from '#core/germination/verdict.ts';
+import type { Rules } from '#core/house/rules.ts';
+import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
+import type { HoldKind, Kind } from '#core/lots/words.ts';
+import type { Db } from '#data/database.ts';
+import { isAmong } from '#data/isAmong.ts';
+
+export interface LotInLine {
+  readonly code: string;
+  readonly kind: Kind;
+  readonly onHand: number;
+  readonly seeds: Seeds;
+  readonly holds: readonly HoldKind[];
+  readonly verdict: VerdictKind | null;
+  readonly toSow: Seeds | null;
+  readonly toTest: Seeds;
+  readonly sureShare: number;
+}
+
+export interface LineInStock {
+  readonly id: LineId;
+  readonly name: string;
+  readonly offspring: boolean;
+  readonly rules: Rules;
+  readonly crop: string;
+  readonly cropId: string;
+  readonly lots: readonly LotInLine[];
+  /** Seeds of it lent in a usual year. */
+  readonly lentAYear: number;
+}
+
+const YEARS = 3;
+
+/** Lines with the lots of which seed is left, and how many seeds are lent in a year: those asked for, or all that have seed or were lent since `since`. */
+export async function listLinesInStock(db: Db, since: Day, only: readonly LineId[] | null): Promise<LineInStock[]> {
+  const asked = (column: string) => (only === null ? sql`true` : isAmong(column, only));
+  const { rows } = await sql<LineInStock>`
+    with stock as (
+      select lot.line_id, json_agg(json_build_object(
+        'code', lot.code, 'kind', lot.kind, 'onHand', lot.on_hand,
+        'seeds', case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end,
+        'holds', array(select hold.kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id) order by hold.id),
+        'verdict', lot.verdict, 'toSow', lot_outlook.to_sow, 'toTest', coalesce(lot_outlook.to_test, 0), 'sureShare', coalesce(lot_outlook.sure_share, 1)
+      ) order by lot.id) as lots
+      from lot left join lot_outlook on lot_outlook.lot_id = lot.id where lot.on_hand > 0 and ${asked('lot.line_id')} group by lot.line_id
+    ), lent as (
+      select lot.line_id, sum(loan.packets * loan.seeds_per_packet) / ${YEARS}::float as seeds
+      from loan join lot on lot.id = loan.lot_id where loan.lent_on >= ${since} and ${asked('lot.line_id')} group by lot.line_id
+    )
+    select line.id, line.name, line.offspring, line.rules, crop.name as crop, crop.id as "cropId", coalesce(stock.lots, '[]') as lots, coalesce(lent.seeds, 0) as "lentAYear"
+    from line join crop on crop.id = line.crop_id left join stock on stock.line_id = line.id left join lent on lent.line_id = line.id
+    where ${only === null ? sql`(stock.line_id is not null or lent.line_id is not null)` : isAmong('line.id', only)}
+    order by crop.name, line.name`.execute(db);
+  return rows;
+}
+
+/** Lets nobody else lend of a line until the transaction ends: two at once may not both take its last lendable seed. */
+export async function lockLineStock(db: Db, lineId: LineId): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended('line stock', ${lineId}))`.execute(db);
+}

@@ -1,0 +1,53 @@
+import type { Crop } from '#core/almanac/crop.ts';
+import { addMonths } from '#core/calendar/plainDate.ts';
+import { growOutsKept, plantsBy } from '#core/house/rules.ts';
+import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
+import { mayLendSeeds, type MayLend } from '#core/lending/mayLend.ts';
+import { lineStock, type LineStock } from '#core/stock/lineStock.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse, type House } from '#data/house/house.ts';
+import { listLinesInStock, lockLineStock, type LineInStock } from '#data/stock/lineStock.ts';
+
+export interface LineWithStock extends Pick<LineInStock, 'id' | 'name'> {
+  readonly crop: Crop;
+  readonly stock: LineStock;
+}
+
+const MONTHS_OF_LENDING = 36;
+
+/** What the stock of lines amounts to, those asked for or all that have or lent any: the one answer that every page, the desk and the wants list give. */
+export async function readLineStock(db: Db, house: House, today: Day, only: readonly LineId[] | null): Promise<LineWithStock[]> {
+  const lines = await listLinesInStock(db, addMonths(today, -MONTHS_OF_LENDING), only);
+  const crops = new Map((await readCropsById(db, [...new Set(lines.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  return lines.map(({ id, name, offspring, rules, cropId, lots, lentAYear }) => {
+    const crop = crops.get(cropId)!;
+    return {
+      id,
+      name,
+      crop,
+      stock: lineStock(
+        { crop, lots: lots.map(({ kind, ...lot }) => ({ ...lot, hybridUnderName: kind === 'F1' && !offspring })), lentAYear },
+        { plants: plantsBy(house.rules, crop, rules), growOuts: growOutsKept(house.rules, rules) },
+      ),
+    };
+  });
+}
+
+/** The stock of one line. */
+export async function readStockOfLine(db: Db, house: House, today: Day, lineId: LineId): Promise<LineStock> {
+  return (await readLineStock(db, house, today, [lineId]))[0]!.stock;
+}
+
+/** May so many seeds of a lot leave the house now? Nobody else lends of its line until the transaction ends. */
+export async function lendingOf(
+  tx: Db,
+  lot: { readonly code: string; readonly lineId: LineId },
+  seeds: Seeds,
+  today: Day,
+): Promise<MayLend> {
+  await lockLineStock(tx, lot.lineId);
+  const stock = await readStockOfLine(tx, (await readHouse(tx))!, today, lot.lineId);
+  const own = stock.lots.find(({ code }) => code === lot.code);
+  return own ? mayLendSeeds(own.answer, seeds, stock) : { answer: 'refused', why: 'nothing left' };
+}
