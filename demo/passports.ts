@@ -80,5 +80,6 @@ function neighboursNear(random: Random, crop: Crop): Passport['neighbours'] {
     metres: random.chance(0.2) ? 'unknown' : Math.round(crop.homeDistance * (0.3 + 3 * random.share())),
     overlap: random.pick(['some', 'most', 'all', 'unknown'] as const),
     amount: random.pick(['fewer', 'as many', 'many more', 'unknown'] as const),
+    caged: false,
   }));
 }

@@ -61,6 +61,7 @@ const pepoAt = (what: string, metres: Metres | 'unknown'): NeighbourTold => ({
   metres,
   overlap: 'unknown',
   amount: 'as many',
+  caged: false,
 });
 
 export const STORIES: readonly Story[] = [

@@ -4,7 +4,8 @@ import type { Method } from '#core/isolation/barriers.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
 import type { Ripeness } from '#core/passport/ripe.ts';
 import type { PlantsReckoning } from '#core/population/bottleneck.ts';
-import type { CapReason } from '#core/promise/judgeLot.ts';
+import type { Doubt } from '#core/promise/identity.ts';
+import type { Fact } from '#core/promise/judgeLot.ts';
 import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -33,38 +34,48 @@ const OVERLAP_WORDS: Record<(typeof OVERLAPS)[number], string> = {
 const AMOUNT_WORDS: Record<(typeof AMOUNTS)[number], string> = {
   fewer: 'fewer plants than the seed crop',
   'as many': 'about as many plants',
-  'many more': 'many more plants',
+  'many more': 'far more of them than of the seed crop',
 };
 
 /** One neighbour in a line: "courgettes over the hedge, about 25 m off, overlap unknown". */
-export function neighbourWords({ what, metres, overlap, amount }: NeighbourTold, units: Units = 'metric'): string {
+export function neighbourWords({ what, metres, overlap, amount, caged }: NeighbourTold, units: Units = 'metric'): string {
   const far = metres === 'unknown' ? 'nobody knows how far off' : `about ${formatMetres(metres, units)} off`;
   const bloom = overlap === 'unknown' ? 'overlap of bloom unknown' : OVERLAP_WORDS[overlap];
-  return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount]].filter(Boolean).join(', ');
+  return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount], caged ? 'under a cage' : null].filter(Boolean).join(', ');
 }
 
-const CAPS: Record<CapReason, string> = {
+export const FACT_WORDS: Record<Fact, string> = {
   'declared mixture': 'It is a declared mixture',
   'let adapt': 'The line is left to adapt here, so its label promises the kind, not the variety',
-  F1: 'An F1 hybrid: its seed does not come true',
+  F1: 'It is an F1 hybrid: its seed does not come true',
   stabilising: 'It is still being selected after a cross',
-  'known crossed': 'It is known to be crossed',
-  offspring: 'It is the offspring of that name, not the variety itself',
+  'known crossed': 'It is known to have crossed',
+  offspring: 'It is the offspring of that variety, not the variety itself',
+};
+
+const DOUBT_WORDS: Record<Doubt, string> = {
+  name: 'The name may be wrong',
   'bought plant': 'The mother plant or fruit was bought, and shops sell hybrids of this crop without saying so',
   'bought plant possible': 'The mother plant may have been bought, and shops sell hybrids of this crop',
-  'unknown father': 'Nobody knows what else flowered where this fruit grew, so the father is unknown',
-  'kind unknown': 'Nobody knows whether it is open-pollinated',
-  'name a guess': 'The name is a guess',
-  'name not sure': 'The name is only fairly sure',
-  'mixed with other seed': 'Other seed was seen in it',
-  'mix-up': 'Other seed may have got into it',
+  'unknown father': 'Nobody knows what else flowered where this fruit grew',
+  'kind unknown': 'Nobody knows whether it is open-pollinated or a hybrid',
 };
 
 /** A reason for a promise, in a donor's words. */
 export function reasonWords(reason: Reason, units: Units = 'metric'): string {
   switch (reason.kind) {
-    case 'cap':
-      return CAPS[reason.why];
+    case 'fact':
+      return FACT_WORDS[reason.why];
+    case 'doubt':
+      return `${DOUBT_WORDS[reason.why]} (${chance(reason.share)} that it is something else)`;
+    case 'protected':
+      return `${reason.methods.map((method) => METHOD_NAMES[method]).join(', ')}: without it ${oneIn(reason.without)} seeds would have crossed`;
+    case 'off-types':
+      return reason.offTypes === 0
+        ? `No off-type among the ${reason.lookedAt} plants that gave the seed`
+        : `${reason.offTypes} off-types among the ${reason.lookedAt} plants that gave the seed`;
+    case 'other seed seen':
+      return `Other seed was seen in it: ${oneIn(reason.share)} on average`;
     case 'neighbour':
       return `${capital(neighbourWords(reason.neighbour, units))}: ${oneIn(reason.share)} seeds`;
     case 'neighbours unknown':
@@ -75,10 +86,10 @@ export function reasonWords(reason: Reason, units: Units = 'metric'): string {
       return `Handed on by the seed it was grown from: ${oneIn(reason.share)}`;
     case 'earlier seasons':
       return reason.seasons === null
-        ? `Nobody knows how many seasons it was grown on before, or beside what: ${oneIn(reason.share)} on average`
+        ? `Nobody knows for how many seasons it was grown before, or what flowered near: ${oneIn(reason.share)} on average`
         : reason.seasons <= 1
-          ? `As it came, before its first season there: ${oneIn(reason.share)}`
-          : `Grown on for ${reason.seasons} ${reason.seasons === 1 ? 'season' : 'seasons'}, with neighbours nobody noted: ${oneIn(reason.share)} on average`;
+          ? `Foreign seed in what was first sown there: ${oneIn(reason.share)}`
+          : `What crossed in the ${reason.seasons - 1} ${reason.seasons === 2 ? 'season' : 'seasons'} before: ${oneIn(reason.share)} on average`;
     case 'mix-up':
       return `The mix-up that was recorded: ${oneIn(reason.share)} on average`;
     case 'evidence':
@@ -92,7 +103,7 @@ export function reasonWords(reason: Reason, units: Units = 'metric'): string {
   }
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const chance = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What would let the label claim more, with its figure. */

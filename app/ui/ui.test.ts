@@ -103,9 +103,9 @@ describe('the words of the craft', () => {
   });
 
   test('a neighbour is told in a line, with what nobody knows', () =>
-    expect(neighbourWords({ what: 'another pepo squash', cropId: null, metres: 60, overlap: 'unknown', amount: 'unknown' })).toBe(
-      'another pepo squash, about 60 m off, overlap of bloom unknown',
-    ));
+    expect(
+      neighbourWords({ what: 'another pepo squash', cropId: null, metres: 60, overlap: 'unknown', amount: 'unknown', caged: false }),
+    ).toBe('another pepo squash, about 60 m off, overlap of bloom unknown'));
 
   test.each([
     [0.0002, 'fewer than 1 in 1000'],

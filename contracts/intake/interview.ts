@@ -219,7 +219,7 @@ class Reader {
 
   private passport(): Passport {
     const diseases = this.diseases();
-    const methods = this.methods();
+    const methods = this.methods('methods');
     return {
       ...EMPTY_PASSPORT,
       kind: (this.choice('kind', KINDS) ?? 'unknown') as Kind,
@@ -255,6 +255,7 @@ class Reader {
       pickedOn: this.day('pickedOn'),
       neighbours: this.neighbours(),
       methods,
+      earlierMethods: this.methods('earlierMethods'),
       stigma: this.choice('stigma', STIGMAS),
       form: FORMS.find((form) => form === this.text('form')) ?? 'clean seed',
       ripeSigns: this.yesNo('ripeSigns'),
@@ -302,9 +303,9 @@ class Reader {
     return said === 'none' ? [] : split(said).filter((name) => names.includes(name) || name === 'another');
   }
 
-  private methods(): Passport['methods'] {
-    if (!this.asked.has('methods')) return null;
-    return METHODS.filter((method) => split(this.answers['methods']).includes(method)) as Method[];
+  private methods(name: 'methods' | 'earlierMethods'): Passport['methods'] {
+    if (!this.asked.has(name)) return null;
+    return METHODS.filter((method) => split(this.answers[name]).includes(method)) as Method[];
   }
 
   private neighbours(): Passport['neighbours'] {
@@ -329,6 +330,7 @@ class Reader {
       metres: this.distance(field('metres')),
       overlap: word('overlap', OVERLAPS),
       amount: word('amount', AMOUNTS),
+      caged: told('caged') === 'yes',
     };
   }
 

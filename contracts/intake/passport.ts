@@ -36,6 +36,7 @@ const neighbour = z.strictObject({
   metres: said(z.number().min(0)),
   overlap: said(z.enum(OVERLAPS)),
   amount: said(z.enum(AMOUNTS)),
+  caged: z.boolean(),
 });
 
 const packet = z.strictObject({
@@ -82,6 +83,7 @@ export const storedPassport: z.ZodType<Passport> = z.strictObject({
   pickedOn: answer(day),
   neighbours: answer(z.array(neighbour)),
   methods: z.array(z.enum(METHODS)).nullable(),
+  earlierMethods: z.array(z.enum(METHODS)).nullable(),
   stigma: oneOf(STIGMAS),
   form: z.enum(FORMS),
   ripeSigns: yesNo,

@@ -25,6 +25,7 @@ export function saidSoFar(answers: Answers, loan: boolean): SaidSoFar {
     methods: split(answers['methods']),
     neighbours: said('neighbours'),
     form: said('form'),
+    seasonsGrown: Number.parseInt((said('seasonsGrown') ?? '').replace(/^about\s+/i, ''), 10) || 0,
     countsBest: /\d\s*(g|kg|mg|oz|lb|lbs|grams?|ml|tsp|tbsp|cups?)\b/i.test(said('amount') ?? ''),
   };
 }

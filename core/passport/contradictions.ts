@@ -13,13 +13,19 @@ export type Contradiction =
   | { readonly code: 'a way and none'; readonly at: 'methods' }
   | { readonly code: 'picked before it was pollinated'; readonly at: 'pickedOn' }
   | { readonly code: 'stored before harvest'; readonly at: 'storedSince' }
-  | { readonly code: 'clean while whole'; readonly at: 'form' };
+  | { readonly code: 'clean while whole'; readonly at: 'form' }
+  | { readonly code: 'a hybrid by its name'; readonly at: 'kind' };
 
 /** Nobody pollinates by hand from inside a cage a metre away: a plant this near stands in it. */
 const INSIDE_METRES = 1;
 
 /** Answers that cannot all be so, each at the question where it is put right. Dates are compared as far as both are known. */
-export function contradictionsIn(passport: Passport, crop: Pick<Crop, 'extraction'>, today: IsoDate): readonly Contradiction[] {
+export function contradictionsIn(
+  passport: Passport,
+  crop: Pick<Crop, 'extraction'>,
+  variety: string,
+  today: IsoDate,
+): readonly Contradiction[] {
   const found: Contradiction[] = [];
   const when = (is: boolean, contradiction: Contradiction) => is && found.push(contradiction);
   const [sown, standing, harvested] = [passport.plantsSown, passport.plantsStanding, passport.plantsHarvested].map(known) as (
@@ -50,6 +56,8 @@ export function contradictionsIn(passport: Passport, crop: Pick<Crop, 'extractio
   });
   when(before(since, harvest), { code: 'stored before harvest', at: 'storedSince' });
   when(passport.form === 'whole fruit' && crop.extraction === 'dry' && passport.look.length > 0, { code: 'clean while whole', at: 'form' });
+  // Shops print F1 behind the name of a hybrid and of nothing else.
+  when(/\bF1\b/i.test(variety) && passport.kind !== 'F1' && !passport.offspring, { code: 'a hybrid by its name', at: 'kind' });
   return found;
 }
 

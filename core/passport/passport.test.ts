@@ -54,7 +54,8 @@ describe('holds by rule', () => {
 });
 
 describe('contradictions are named where they are put right', () => {
-  const at = (said: Partial<Passport>) => contradictionsIn(passport(said), { extraction: 'wet' }, TODAY).map((one) => one.at);
+  const at = (said: Partial<Passport>, variety = 'Signal Red') =>
+    contradictionsIn(passport(said), { extraction: 'wet' }, variety, TODAY).map((one) => one.at);
   test.each([
     [{ harvested: '2027' }, ['harvested']],
     [{ plantsSown: 10, plantsStanding: 12 }, ['plantsStanding']],
@@ -65,8 +66,17 @@ describe('contradictions are named where they are put right', () => {
     [{ pollinatedOn: '2026-08-02', pickedOn: '2026-08-01' }, ['pickedOn']],
     [{ storedSince: '2026-08' }, ['storedSince']],
     [{ storedSince: '2026' }, []],
-    [{ methods: ['cage'], neighbours: [{ what: 'x', cropId: null, metres: 0, overlap: 'unknown', amount: 'unknown' }] }, ['methods']],
+    [
+      { methods: ['cage'], neighbours: [{ what: 'x', cropId: null, metres: 0, overlap: 'unknown', amount: 'unknown', caged: false }] },
+      ['methods'],
+    ],
   ] as [Partial<Passport>, string[]][])('%j', (said, expected) => expect(at(said)).toEqual(expected));
+
+  test('a name that says F1 is no open-pollinated variety’s', () => {
+    expect(at({ kind: 'open-pollinated' }, 'Red Signal F1')).toEqual(['kind']);
+    expect(at({ kind: 'F1' }, 'Red Signal F1')).toEqual([]);
+    expect(at({ kind: 'open-pollinated' }, 'F11 Signal')).toEqual([]);
+  });
 });
 
 describe('is the seed ripe?', () => {

@@ -32,6 +32,8 @@ export interface NeighbourTold {
   readonly metres: Said<number>;
   readonly overlap: Said<(typeof OVERLAPS)[number]>;
   readonly amount: Said<(typeof AMOUNTS)[number]>;
+  /** It flowered under a cage or net of its own. */
+  readonly caged: boolean;
 }
 
 /** What a printed packet says. */
@@ -82,6 +84,8 @@ export interface Passport {
 
   readonly neighbours: Answer<readonly NeighbourTold[]>;
   readonly methods: readonly Method[] | null;
+  /** How it was kept apart in the seasons before, as a rule. */
+  readonly earlierMethods: readonly Method[] | null;
   readonly stigma: Answer<(typeof STIGMAS)[number]>;
 
   readonly form: (typeof FORMS)[number];
@@ -134,6 +138,7 @@ export const EMPTY_PASSPORT: Passport = {
   pickedOn: null,
   neighbours: null,
   methods: null,
+  earlierMethods: null,
   stigma: null,
   form: 'clean seed',
   ripeSigns: null,

@@ -48,6 +48,7 @@ export const QUESTIONS = {
 
   neighbours: 'kept apart',
   methods: 'kept apart',
+  earlierMethods: 'kept apart',
   pollinatedOn: 'kept apart',
   pickedOn: 'kept apart',
   stigma: 'kept apart',
@@ -84,6 +85,7 @@ export const OPTIONAL: ReadonlySet<Question> = new Set<Question>([
   'note',
   'offspring',
   'plantsSown',
+  'earlierMethods',
 ]);
 
 /** Questions that somebody at the desk must answer; the others take "unknown". */
@@ -115,6 +117,8 @@ export interface SaidSoFar {
   readonly neighbours: string | null;
   readonly form: string | null;
   readonly countsBest: boolean;
+  /** Seasons it was grown on; 0 where nobody said. */
+  readonly seasonsGrown: number;
 }
 
 type Asked = Pick<
@@ -194,6 +198,7 @@ export function questionsFor(crop: (Asked & { readonly leafy: boolean }) | null,
   add(grown && crop.harvest === 'staged', 'pickings');
   add(grown, 'neighbours');
   add(grown && !selfing, 'methods');
+  add(source === 'donated' && !selfing && said.seasonsGrown > 1, 'earlierMethods');
   add(grown && crop.exposedStigma !== null, 'stigma');
   add(grown && said.methods.includes('hand pollination'), 'pollinatedOn', 'pickedOn');
   add(said.form !== null && said.form !== 'clean seed' && said.form !== 'on paper', 'ripeSigns');

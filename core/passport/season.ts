@@ -1,6 +1,6 @@
 import type { Crop } from '../almanac/crop.ts';
 import { crossing, READINESS_WEIGHT, type CrossingGroup } from '../almanac/crossing.ts';
-import { barrierOf } from '../isolation/barriers.ts';
+import { barrierOf, CAGED_GIVES_OFF } from '../isolation/barriers.ts';
 import type { Neighbour, Said, Season } from '../isolation/crossedShare.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from './passport.ts';
 
@@ -54,7 +54,7 @@ function neighboursFrom(
       metres: told.metres,
       overlap: told.overlap === 'unknown' ? 'unknown' : OVERLAP_SHARE[told.overlap],
       amount: told.amount === 'unknown' ? 'unknown' : AMOUNT_RATIO[told.amount],
-      weight: weightOf(crop, told, groups, groupOf),
+      weight: weightOf(crop, told, groups, groupOf) * (told.caged ? CAGED_GIVES_OFF : 1),
     }));
   const apart = methods?.includes('distance');
   const later = methods?.includes('time');

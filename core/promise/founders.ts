@@ -1,4 +1,3 @@
-import { crossedShare, type Season } from '../isolation/crossedShare.ts';
 import { always, logNormal, type Quantiles } from '../isolation/quantiles.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 
@@ -11,18 +10,14 @@ const MOST_SEASONS = 12;
 
 /**
  * Foreign genes in seed whose parents the library does not hold. Bought seed starts as a seed grower leaves it; each earlier season in
- * gardens is counted as one whose neighbours nobody knows.
+ * gardens adds its crossed seed.
+ * @param crossed crossed share of one earlier season
  * @param seasonsBefore seasons of garden growing before the one that gave this seed; null when nobody knows
  */
-export function founderShare(
-  crop: Pick<Season, 'outcrossing' | 'homeDistance' | 'productionDistance'>,
-  seasonsBefore: number | null,
-): Quantiles {
+export function founderShare(crossed: Quantiles, seasonsBefore: number | null): Quantiles {
   const start = logNormal(GROWERS_MEDIAN, GROWERS_FACTOR);
   const seasons = Math.min(MOST_SEASONS, seasonsBefore ?? UNKNOWN_SEASONS);
-  if (seasons === 0) return start;
-  const unknown = crossedShare({ ...crop, neighbours: 'unknown', barrier: 1 });
-  return start.map((share, bin) => 1 - (1 - share) * (1 - unknown[bin]! / 2) ** seasons);
+  return start.map((share, bin) => 1 - (1 - share) * (1 - crossed[bin]! / 2) ** seasons);
 }
 
 /** A blend hands on the mean by seed number; the parents' uncertainties are taken to go together. Throws RangeError without any seed. */

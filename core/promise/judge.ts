@@ -1,5 +1,5 @@
-import { always, binned, binnedByWeight, BINS, type Quantiles } from '../isolation/quantiles.ts';
-import { likelihood, MISHAP_CHANCE, MISHAP_SHARES, type Evidence } from './evidence.ts';
+import { always, binnedByWeight, BINS, type Quantiles } from '../isolation/quantiles.ts';
+import { likelihood, MISHAP_SHARES, type Evidence } from './evidence.ts';
 
 /** What a label may claim, best first. */
 export const PROMISES = ['true', 'likely true', 'may vary', 'mixture'] as const;
@@ -20,7 +20,13 @@ export interface ToJudge {
   /** Foreign seed that a mix-up put in. */
   readonly mixedIn: Quantiles;
   readonly evidence: readonly Evidence[];
-  /** The best that may be promised, whatever the figures say. */
+  /** Off-types counted among the plants that gave this seed: they tell of the seed that was sown, not of this season's crossing. */
+  readonly sown: Evidence | null;
+  /** Chance that it is what its name says, apart from what may have crossed. */
+  readonly identity: number;
+  /** Chance of a mishap that nobody wrote down. */
+  readonly mishap: number;
+  /** The best that may be promised by what is known for a fact. */
   readonly cap: Claim;
 }
 
@@ -41,24 +47,22 @@ const SURPRISES = MISHAP_SHARES.length;
 /**
  * How sure it is that a lot is what its label says. A foreign father gives half the genes: with c the crossed seed of this lot and f the
  * foreign genes that were sown, f becomes 1 − (1 − f·r)(1 − c/2); the promise is on x = max(c, f), and on what a mix-up put in.
- * Evidence weighs every possible x by a binomial likelihood; before that, one lot in twenty is given a mishap that nobody wrote down,
- * so that what is seen can always overrule what was told.
+ * From the start some lots have had a mishap that nobody wrote down, half of them before sowing, and some are not what their name says
+ * (x = 1). Evidence weighs every possible x by a binomial likelihood, so that what is seen can always overrule what was told, and what is
+ * seen to be clean never lowers a promise.
  */
 export function judge(toJudge: ToJudge): Judgement {
   const { foreign, handed, weights } = possibilities(toJudge);
-  const chances = chancesAmong(foreign, weights);
-  return weights === null
-    ? conclude(chances, binned(foreign), binned(handed), toJudge.cap)
-    : conclude(chances, binnedByWeight(foreign, weights), binnedByWeight(handed, weights), toJudge.cap);
+  return conclude(chancesAmong(foreign, weights), binnedByWeight(foreign, weights), binnedByWeight(handed, weights), toJudge.cap);
 }
 
 /** How sure the promises would be after so many more plants without one off-type; the same as judging with that evidence, and quicker. */
 export function chancesAfterCleanTrials(toJudge: ToJudge, shows: number, sizes: readonly number[]): readonly Chances[] {
-  const { foreign, weights } = possibilities({ ...toJudge, evidence: [...toJudge.evidence, { offTypes: 0, lookedAt: 0, shows }] });
+  const { foreign, weights } = possibilities(toJudge);
   return sizes.map((plants) =>
     chancesAmong(
       foreign,
-      weights!.map((weight, k) => weight * likelihood(foreign[k]!, [{ offTypes: 0, lookedAt: plants, shows }])),
+      weights.map((weight, k) => weight * likelihood(foreign[k]!, [{ offTypes: 0, lookedAt: plants, shows }])),
     ),
   );
 }
@@ -72,41 +76,45 @@ export interface Chances {
 interface Possibilities {
   readonly foreign: Float64Array;
   readonly handed: Float64Array;
-  /** Null while nothing was seen: all are equally likely. */
-  readonly weights: Float64Array | null;
+  readonly weights: Float64Array;
 }
 
-function possibilities({ crossed, inherited, roguing, mixedIn, evidence }: ToJudge): Possibilities {
+function possibilities({ crossed, inherited, roguing, mixedIn, evidence, sown, identity, mishap }: ToJudge): Possibilities {
   // Where nothing crossed, the inherited share alone is uncertain, and the table has one column.
   const columns = crossed[BINS - 1] === 0 ? 1 : BINS;
   const size = BINS * columns;
-  const length = evidence.length > 0 ? size + SURPRISES : size;
+  const length = size + SURPRISES + 1;
   const foreign = new Float64Array(length);
   const handed = new Float64Array(length);
+  const weights = new Float64Array(length);
+  const seen = (share: number) => likelihood(share, evidence);
+  const seenSown = (share: number) => (sown === null ? 1 : likelihood(share, [sown]));
+  const rows = inherited.map(seenSown);
+  const usual = rows.reduce((sum, row) => sum + row, 0) / BINS;
   for (let i = 0; i < BINS; i += 1) {
     const mixed = mixedIn[i]!;
     for (let j = 0; j < columns; j += 1) {
-      const c = crossed[j]!;
+      const [c, at] = [crossed[j]!, i * columns + j];
       // The mix-up goes with the inherited share: three unknowns on a two-way table, the worse with the worse.
       const genes = 1 - (1 - inherited[i]! * roguing) * (1 - c / 2) * (1 - mixed);
-      handed[i * columns + j] = genes;
-      foreign[i * columns + j] = Math.max(1 - (1 - c) * (1 - mixed), genes);
+      handed[at] = genes;
+      foreign[at] = Math.max(1 - (1 - c) * (1 - mixed), genes);
+      weights[at] = ((identity * (1 - mishap)) / size) * rows[i]! * seen(foreign[at]);
     }
   }
-  if (evidence.length === 0) return { foreign, handed, weights: null };
-  for (let k = 0; k < SURPRISES; k += 1) handed[size + k] = foreign[size + k] = MISHAP_SHARES[k]!;
-  const weights = new Float64Array(length);
-  for (let k = 0; k < length; k += 1) {
-    const prior = k < size ? (1 - MISHAP_CHANCE) / size : MISHAP_CHANCE / SURPRISES;
-    weights[k] = prior * likelihood(foreign[k]!, evidence);
-  }
+  MISHAP_SHARES.forEach((share, k) => {
+    handed[size + k] = foreign[size + k] = share;
+    weights[size + k] = ((identity * mishap) / SURPRISES) * ((usual + seenSown(share)) / 2) * seen(share);
+  });
+  handed[length - 1] = foreign[length - 1] = 1;
+  weights[length - 1] = (1 - identity) * usual * seen(1);
   return { foreign, handed, weights };
 }
 
-function chancesAmong(foreign: Float64Array, weights: Float64Array | null): Chances {
+function chancesAmong(foreign: Float64Array, weights: Float64Array): Chances {
   let [upToTrue, upToLikely, total] = [0, 0, 0];
   for (let k = 0; k < foreign.length; k += 1) {
-    const weight = weights === null ? 1 : weights[k]!;
+    const weight = weights[k]!;
     total += weight;
     if (foreign[k]! <= ALLOWS.true) upToTrue += weight;
     if (foreign[k]! <= ALLOWS['likely true']) upToLikely += weight;

@@ -5,8 +5,9 @@ import type { Seeds } from '../kernel/kinds.ts';
 import type { Aim, Origin } from '../lots/words.ts';
 import { known, type Passport } from '../passport/passport.ts';
 import { seasonFrom, type CropForJudging } from '../passport/season.ts';
-import type { Evidence } from './evidence.ts';
+import { MISHAP_CHANCE, type Evidence } from './evidence.ts';
 import { blendedShare, founderShare } from './founders.ts';
+import { chanceOfIdentity } from './identity.ts';
 import { judge, NOTHING_MIXED_IN, worse, type Claim, type Judgement, type ToJudge } from './judge.ts';
 
 /** Something that may have put other seed into a lot. */
@@ -39,57 +40,46 @@ export interface CrossingKnowledge {
   readonly groupOf: (cropId: string) => string | null;
 }
 
-/** Why no more may be promised, whatever the figures say. */
-export type CapReason =
-  | 'declared mixture'
-  | 'let adapt'
-  | 'F1'
-  | 'stabilising'
-  | 'known crossed'
-  | 'offspring'
-  | 'bought plant'
-  | 'bought plant possible'
-  | 'unknown father'
-  | 'kind unknown'
-  | 'name a guess'
-  | 'name not sure'
-  | 'mixed with other seed'
-  | 'mix-up';
+/** What is known for a fact, and decides what may be promised without a figure. */
+export type Fact = 'declared mixture' | 'let adapt' | 'F1' | 'stabilising' | 'known crossed' | 'offspring';
 
 const ROGUING_LEAVES = { 'before flowering': 0.5, later: 0.8, none: 1 } as const;
 /** A mix-up of unknown size: between one seed in two hundred and half the lot. */
 const UNKNOWN_MIX: Quantiles = logUniform(0.005, 0.5);
 
-/** The best that may be promised, and every reason that caps it. */
-export function capsOf({ passport, crop, origin, aim, incidents }: Omit<LotForJudging, 'parents' | 'evidence'>): readonly {
-  readonly why: CapReason;
+/** What is known for a fact of a lot, with the best that may be promised by each. */
+export function factsOf({
+  passport: { kind, offspring },
+  aim,
+}: {
+  readonly passport: Pick<Passport, 'kind' | 'offspring'>;
+  readonly aim: Aim;
+}): readonly {
+  readonly why: Fact;
   readonly most: Claim;
 }[] {
-  const caps: { why: CapReason; most: Claim }[] = [];
-  const cap = (when: boolean, why: CapReason, most: Claim) => when && caps.push({ why, most });
-  const { kind } = passport;
-  const stall = origin === 'market fruit';
-  cap(kind === 'mixture', 'declared mixture', 'mixture');
-  cap(aim === 'let adapt', 'let adapt', 'mixture');
-  cap(kind === 'F1', 'F1', 'may vary');
-  cap(kind === 'stabilising', 'stabilising', 'may vary');
-  cap(kind === 'crossed', 'known crossed', 'may vary');
-  cap(passport.offspring, 'offspring', 'may vary');
-  cap(passport.boughtPlant === true && crop.hybrids !== 'rare', 'bought plant', 'may vary');
-  cap(passport.boughtPlant === 'unknown' && crop.hybrids === 'common', 'bought plant possible', 'likely true');
-  cap(stall && crop.breeding !== 'selfing', 'unknown father', 'may vary');
-  cap(kind === 'unknown' && (stall || crop.hybrids === 'common') && crop.hybrids !== 'rare', 'kind unknown', 'may vary');
-  cap(kind === 'unknown' && crop.hybrids === 'rare', 'kind unknown', 'likely true');
-  cap(kind === 'unknown' && crop.hybrids === 'some' && !stall, 'kind unknown', 'likely true');
-  cap(passport.nameSure === 'a guess' || passport.nameSure === 'unknown' || passport.nameFrom === 'guess', 'name a guess', 'may vary');
-  cap(passport.nameSure === 'fairly sure', 'name not sure', 'likely true');
-  cap(passport.look.includes('mixed with other seed'), 'mixed with other seed', 'may vary');
-  cap(
-    incidents.some(({ discarded }) => !discarded),
-    'mix-up',
-    'likely true',
-  );
-  return caps;
+  const facts: { why: Fact; most: Claim }[] = [];
+  const add = (when: boolean, why: Fact, most: Claim) => when && facts.push({ why, most });
+  add(kind === 'mixture', 'declared mixture', 'mixture');
+  add(aim === 'let adapt', 'let adapt', 'mixture');
+  add(kind === 'F1', 'F1', 'may vary');
+  add(kind === 'stabilising', 'stabilising', 'may vary');
+  add(kind === 'crossed', 'known crossed', 'may vary');
+  add(offspring, 'offspring', 'may vary');
+  return facts;
+}
+
+/**
+ * Off-types among the plants that gave a lot's seed: those that stood when they flowered count, and so does that there were none. What was pulled
+ * before flowering gave no pollen.
+ */
+export function seenAtIntake({ passport, crop, origin }: Pick<LotForJudging, 'passport' | 'crop' | 'origin'>): Evidence | null {
+  const offTypes = known(passport.offTypes);
+  const plants = [passport.plantsStanding, passport.plantsSown, passport.plantsHarvested].map(known).find((count) => count !== null);
+  if (!hasSeason(origin) || offTypes === null || plants === undefined) return null;
+  if (offTypes > 0 && known(passport.roguing) === 'before flowering') return null;
+  const [low, high] = crop.crossesShow;
+  return { offTypes, lookedAt: Math.max(plants, offTypes), shows: (low + high) / 200 };
 }
 
 /** What goes into the judgement of a lot: the season it grew in, what its parents handed on, and what was seen since. */
@@ -98,9 +88,12 @@ export function toJudge(lot: LotForJudging, knowledge: CrossingKnowledge): ToJud
     crossed: crossedOf(lot, knowledge),
     inherited: inheritedBy(lot),
     roguing: ROGUING_LEAVES[known(lot.passport.roguing) ?? 'none'],
-    mixedIn: mixedInto(lot.incidents),
+    mixedIn: mixedInto(lot),
     evidence: lot.evidence,
-    cap: capsOf(lot).reduce<Claim>((least, { most }) => worse(least, most), 'true'),
+    sown: seenAtIntake(lot),
+    identity: chanceOfIdentity(lot),
+    mishap: isNewSeed(lot.origin) ? MISHAP_CHANCE : 0,
+    cap: factsOf(lot).reduce<Claim>((least, { most }) => worse(least, most), 'true'),
   };
 }
 
@@ -114,6 +107,9 @@ export function hasSeason(origin: Origin): boolean {
   return origin === 'donated' || origin === 'returned' || origin === 'grown-out' || origin === 'market fruit';
 }
 
+/** Whether its seed was handled before it became a lot: blends and splits are made here of seed that was. */
+const isNewSeed = (origin: Origin): boolean => origin !== 'blend' && origin !== 'split';
+
 export function seasonOfLot(lot: Pick<LotForJudging, 'crop' | 'passport'>, { groups, groupOf }: CrossingKnowledge): Season {
   return seasonFrom(lot.crop, lot.passport, groups, groupOf);
 }
@@ -124,21 +120,20 @@ function crossedOf(lot: LotForJudging, knowledge: CrossingKnowledge): Quantiles 
 
 function inheritedBy({ parents, crop, passport, origin }: LotForJudging): Quantiles {
   if (parents.length > 0) return blendedShare(parents);
-  if (origin === 'bought') return founderShare(seasonless(crop), 0);
-  const grown = known(passport.seasonsGrown);
-  return founderShare(seasonless(crop), grown === null ? null : Math.max(0, grown - 1));
+  const grown = origin === 'bought' ? 1 : known(passport.seasonsGrown);
+  return founderShare(crossedShare(earlierSeason(crop, passport)), grown === null ? null : Math.max(0, grown - 1));
 }
 
-const seasonless = ({ outcrossing: [low, high], homeDistance, productionDistance }: CropForJudging) => ({
-  outcrossing: (low + high) / 200,
-  homeDistance,
-  productionDistance,
-});
+/** A season before the one that was told of: neighbours nobody noted, kept apart as it was as a rule. */
+const earlierSeason = (crop: CropForJudging, { earlierMethods }: Passport): Season =>
+  seasonFrom(crop, { neighbours: 'unknown', methods: earlierMethods, stigma: null }, [], () => null);
 
-function mixedInto(incidents: readonly Incident[]): Quantiles {
-  const open = incidents.filter(({ discarded }) => !discarded);
+/** Other seed that got in by recorded mix-ups, or was seen in it when it came. */
+function mixedInto({ incidents, passport }: LotForJudging): Quantiles {
+  const open = incidents.filter(({ discarded }) => !discarded).map(({ share }) => share);
+  if (passport.look.includes('mixed with other seed')) open.push(null);
   return open.reduce<Quantiles>(
-    (mixed, { share }) => mixed.map((already, bin) => 1 - (1 - already) * (1 - (share ?? UNKNOWN_MIX[bin]!))),
+    (mixed, share) => mixed.map((already, bin) => 1 - (1 - already) * (1 - (share ?? UNKNOWN_MIX[bin]!))),
     NOTHING_MIXED_IN,
   );
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { crossedShare } from '../isolation/crossedShare.ts';
 import { always, logNormal, type Quantiles } from '../isolation/quantiles.ts';
 import type { Metres, Milligrams } from '../kernel/kinds.ts';
 import { type Passport, EMPTY_PASSPORT } from '../passport/passport.ts';
@@ -12,7 +13,17 @@ import { whatWouldRaise } from './raise.ts';
 import { reasonsFor } from './reasons.ts';
 import { seedWeightDrift } from './seedWeight.ts';
 
-const NOTHING: ToJudge = { crossed: always(0), inherited: always(0), roguing: 1, mixedIn: NOTHING_MIXED_IN, evidence: [], cap: 'true' };
+const NOTHING: ToJudge = {
+  crossed: always(0),
+  inherited: always(0),
+  roguing: 1,
+  mixedIn: NOTHING_MIXED_IN,
+  evidence: [],
+  sown: null,
+  identity: 1,
+  mishap: 0,
+  cap: 'true',
+};
 
 describe('the promise', () => {
   test('is true where nothing foreign came in, and falls with the foreign share', () => {
@@ -58,7 +69,7 @@ describe('the promise', () => {
   });
 
   test('bought seed starts better than seed with unknown years in gardens', () => {
-    const squash = { outcrossing: 0.9, homeDistance: 150, productionDistance: 800 };
+    const squash = crossedShare({ outcrossing: 0.9, homeDistance: 150, productionDistance: 800, neighbours: 'unknown', barrier: 1 });
     const means = [0, 2, 6].map((seasons) => founderShare(squash, seasons).reduce((sum, share) => sum + share, 0));
     expect(means[0]!).toBeLessThan(means[1]!);
     expect(means[1]!).toBeLessThan(means[2]!);
@@ -101,14 +112,19 @@ describe('evidence', () => {
   });
 
   test('overrules what was told, however sure that was', () =>
-    expect(judge({ ...NOTHING, evidence: [{ offTypes: 6, lookedAt: 20, shows: 0.9 }] }).promise).toBe('may vary'));
+    expect(judge({ ...NOTHING, mishap: 0.05, evidence: [{ offTypes: 6, lookedAt: 20, shows: 0.9 }] }).promise).toBe('may vary'));
 
   test('a clean trial never lowers the chance, and a larger one is never worse', () =>
     fc.assert(
       fc.property(fc.double({ min: 0.001, max: 0.3, noNaN: true }), fc.integer({ min: 1, max: 100 }), (share, plants) => {
-        const with_ = (lookedAt: number) =>
-          judge({ ...NOTHING, crossed: logNormal(share, 3), evidence: [{ offTypes: 0, lookedAt, shows: 0.8 }] });
-        return with_(plants + 20).chanceLikely >= with_(plants).chanceLikely - 1e-9;
+        const believed = { ...NOTHING, crossed: logNormal(share, 3), mishap: 0.05, identity: 0.9 };
+        const with_ = (lookedAt: number) => judge({ ...believed, evidence: [{ offTypes: 0, lookedAt, shows: 0.8 }] });
+        const [none, some, more] = [judge(believed), with_(plants), with_(plants + 20)];
+        return (
+          some.chanceTrue >= none.chanceTrue - 1e-9 &&
+          some.chanceLikely >= none.chanceLikely - 1e-9 &&
+          more.chanceLikely >= some.chanceLikely - 1e-9
+        );
       }),
       { numRuns: 40 },
     ));
@@ -155,7 +171,7 @@ const lot = (change: Partial<LotForJudging>): LotForJudging => ({
   ...change,
 });
 const pepo = (metres: Metres | 'unknown', overlap: 'all' | 'unknown' = 'unknown') =>
-  ({ what: 'another pepo squash', cropId: null, metres, overlap, amount: 'as many' }) as const;
+  ({ what: 'another pepo squash', cropId: null, metres, overlap, amount: 'as many', caged: false }) as const;
 
 describe('a lot is judged as a coordinator would', () => {
   test('a pea from a neighbour is true, and its own pollen is among the reasons', () => {
@@ -185,11 +201,121 @@ describe('a lot is judged as a coordinator would', () => {
     ['a declared mixture', { passport: passport({ kind: 'mixture' }) }, 'mixture'],
     ['a line left to adapt', { aim: 'let adapt' as const }, 'mixture'],
     ['a name that is a guess', { passport: passport({ nameSure: 'a guess' }) }, 'may vary'],
-    ['a name fairly sure', { passport: passport({ nameSure: 'fairly sure' }) }, 'likely true'],
+    ['a hybrid’s offspring', { passport: passport({ offspring: true }) }, 'may vary'],
+    ['a jar with other seed in it', { passport: passport({ look: ['mixed with other seed'] }) }, 'may vary'],
     ['market fruit of an outcrosser', { crop: SQUASH, origin: 'market fruit' as const }, 'may vary'],
     ['seed of a bought plant', { crop: SQUASH, passport: passport({ boughtPlant: true }) }, 'may vary'],
     ['a mix-up of unknown size', { incidents: [{ share: null, discarded: false }] }, 'may vary'],
   ] as const)('%s caps or lowers it', (_, change, promise) => expect(judgeLot(lot(change), KNOWLEDGE).promise).toBe(promise));
+
+  test('a name that is fairly sure makes it less sure, and only a figure decides', () => {
+    const [sure, fairly] = (['sure', 'fairly sure'] as const).map((nameSure) =>
+      judgeLot(lot({ passport: passport({ nameSure }) }), KNOWLEDGE),
+    );
+    expect(fairly!.chanceTrue).toBeCloseTo(sure!.chanceTrue * 0.95, 6);
+    expect(reasonsFor(lot({ passport: passport({ nameSure: 'a guess' }) }), KNOWLEDGE)[0]).toMatchObject({ kind: 'doubt', why: 'name' });
+  });
+
+  test('figure and verdict never contradict: without a fact, what is promised is what the figures allow', () => {
+    const word = <Word>(...words: Word[]) => fc.constantFrom(...words);
+    fc.assert(
+      fc.property(
+        fc.record({
+          kind: word('open-pollinated', 'heirloom', 'unknown', 'F1', 'crossed'),
+          nameFrom: word('packet', 'grower', 'neighbour', 'guess', 'unknown', null),
+          nameSure: word('sure', 'fairly sure', 'a guess', 'unknown'),
+          boughtPlant: word<Passport['boughtPlant']>(true, false, 'unknown', null),
+          offTypes: word<Passport['offTypes']>(0, 2, 'unknown'),
+          plantsStanding: word<Passport['plantsStanding']>(12, 40, 'unknown'),
+        }),
+        word<LotForJudging['origin']>('donated', 'bought', 'market fruit', 'found'),
+        word(PEA, SQUASH),
+        (said, origin, crop) => {
+          const { promise, chance, chanceTrue, chanceLikely } = judgeLot(
+            lot({ crop, origin, passport: passport(said as Partial<Passport>) }),
+            KNOWLEDGE,
+          );
+          const isFact = said.kind === 'F1' || said.kind === 'crossed';
+          const figure = chanceTrue >= 0.8 ? 'true' : chanceLikely >= 0.8 ? 'likely true' : 'may vary';
+          expect([promise, chance >= 0.8]).toEqual(isFact ? ['may vary', chance >= 0.8] : [figure, figure !== 'may vary']);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a courgette from a shop and an unknown melon of a stall are no sure thing, by a figure', () => {
+    const shop = judgeLot(lot({ crop: SQUASH, passport: passport({ boughtPlant: true, kind: 'unknown' }) }), KNOWLEDGE);
+    expect(shop).toMatchObject({ promise: 'may vary' });
+    expect(shop.chance).toBeLessThan(0.5);
+    const stall = judgeLot(
+      lot({ crop: { ...SQUASH, hybrids: 'some' }, origin: 'market fruit', passport: passport({ kind: 'unknown' }) }),
+      KNOWLEDGE,
+    );
+    expect(stall.promise).toBe('may vary');
+  });
+
+  test('off-types that stood when they flowered count; what was pulled before does not; none at all speaks for it', () => {
+    const with_ = (said: Partial<Passport>) => judgeLot(lot({ passport: passport({ plantsStanding: 40, ...said }) }), KNOWLEDGE);
+    const untold = with_({ offTypes: 'unknown' });
+    expect(with_({ offTypes: 3, roguing: 'none' })).toMatchObject({ promise: 'may vary' });
+    expect(with_({ offTypes: 3, roguing: 'before flowering' }).chanceTrue).toBeGreaterThanOrEqual(untold.chanceTrue);
+    expect(with_({ offTypes: 0 }).chanceTrue).toBeGreaterThan(untold.chanceTrue);
+    const told = reasonsFor(lot({ passport: passport({ plantsStanding: 40, offTypes: 3, roguing: 'none' }) }), KNOWLEDGE);
+    expect(told[0]).toMatchObject({ kind: 'off-types', offTypes: 3, lookedAt: 40 });
+  });
+
+  test('off-types tell of the seed that was sown, never of what crossed this season', () => {
+    const neighbours = [pepo(10, 'all')];
+    const squash = (offTypes: Passport['offTypes']) =>
+      judgeLot(lot({ crop: SQUASH, passport: passport({ neighbours, plantsStanding: 200, offTypes }) }), KNOWLEDGE);
+    expect(squash(0).promise).toBe('may vary');
+    expect(squash(0).chanceLikely).toBeLessThan(squash('unknown').chanceLikely + 0.1);
+  });
+
+  test('seed of a lot that the library has takes its doubts, and adds none about the name', () => {
+    const parent = judgeLot(lot({ passport: passport({ nameSure: 'a guess' }) }), KNOWLEDGE);
+    const child = judgeLot(
+      lot({
+        origin: 'returned',
+        parents: [{ handedOn: parent.handedOn, seeds: 1 }],
+        passport: passport({ nameSure: null, nameFrom: null }),
+      }),
+      KNOWLEDGE,
+    );
+    expect(child.promise).toBe('may vary');
+    expect(child.chanceTrue).toBeLessThan(parent.chanceTrue + 0.05);
+  });
+
+  test('pollinated by hand next to another it can be true, and the way is among the reasons with what it kept out', () => {
+    const beside = [{ ...pepo(5, 'all'), amount: 'as many' as const }];
+    const byHand = lot({
+      crop: SQUASH,
+      passport: passport({
+        neighbours: beside,
+        methods: ['hand pollination'],
+        seasonsGrown: 1,
+        nameFrom: 'packet',
+        plantsStanding: 20,
+        offTypes: 0,
+      }),
+    });
+    expect(judgeLot(byHand, KNOWLEDGE).promise).toBe('true');
+    const way = reasonsFor(byHand, KNOWLEDGE).find(({ kind }) => kind === 'protected');
+    expect(way).toMatchObject({ methods: ['hand pollination'] });
+    expect(way!.kind === 'protected' && way!.without).toBeGreaterThan(0.2);
+  });
+
+  test('a neighbour under a cage counts for a hundredth; seasons that were kept apart hand on less', () => {
+    const near = (caged: boolean) =>
+      judgeLot(lot({ crop: SQUASH, passport: passport({ seasonsGrown: 1, neighbours: [{ ...pepo(40, 'all'), caged }] }) }), KNOWLEDGE)
+        .foreign.mean;
+    expect(near(true)).toBeLessThan(near(false));
+    const before = (earlierMethods: Passport['earlierMethods']) =>
+      judgeLot(lot({ crop: SQUASH, passport: passport({ seasonsGrown: 6, earlierMethods }) }), KNOWLEDGE).foreign.mean;
+    expect(before(['hand pollination'])).toBeLessThan(before(['distance']));
+    expect(before(['distance'])).toBeLessThan(before(null));
+  });
 
   test('a mix-up whose part was thrown away does not lower it', () =>
     expect(judgeLot(lot({ incidents: [{ share: null, discarded: true }] }), KNOWLEDGE).promise).toBe('true'));

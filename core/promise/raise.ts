@@ -15,13 +15,13 @@ const TRIALS = [10, 15, 20, 30, 40, 60, 80, 100, 150, 200, 300] as const;
 
 /**
  * What would raise the promise: how many plants of a trial, all of them true; and how this season would have been judged with
- * hand pollination, or with every neighbour at such a distance. Empty when the seed is true already, or when a cap stands that no
- * figure lifts.
+ * hand pollination, or with every neighbour at such a distance. Empty when the seed is true already, or when it is known
+ * for a fact that it is not.
  */
 export function whatWouldRaise(lot: LotForJudging, knowledge: CrossingKnowledge): readonly Raise[] {
   const now = toJudge(lot, knowledge);
   const judged = judge(now);
-  if (judged.promise === 'true' || now.cap === 'mixture') return [];
+  if (judged.promise === 'true' || now.cap !== 'true') return [];
   return [...trial(lot, now, judged), ...nextTime(lot, now, judged, knowledge)];
 }
 

@@ -17,6 +17,7 @@ import * as undo from './0015_undo.ts';
 import * as stateApart from './0016_state_apart.ts';
 import * as jarsUnmeasured from './0017_jars_unmeasured.ts';
 import * as lendable from './0018_lendable.ts';
+import * as keptApart from './0019_kept_apart.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -38,4 +39,5 @@ export const migrations: Record<string, Migration> = {
   '0016_state_apart': stateApart,
   '0017_jars_unmeasured': jarsUnmeasured,
   '0018_lendable': lendable,
+  '0019_kept_apart': keptApart,
 };

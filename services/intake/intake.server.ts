@@ -55,7 +55,7 @@ interface Parent {
 
 /** What is judged by the interview alone, before anything is written: answers that contradict, and the house's rule on hybrids. */
 function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'rules'>, today: Day): IntakeProblem | null {
-  const found = contradictionsIn(interview.passport, crop, today);
+  const found = contradictionsIn(interview.passport, crop, interview.variety, today);
   if (found.length > 0) return { code: 'contradiction', found };
   if (interview.passport.kind === 'F1' && !takesHybrids(house.rules)) return { code: 'hybrids are not taken' };
   return null;

@@ -158,19 +158,21 @@ export async function startOfReturn(db: Db, loanId: LoanId, today: Day): Promise
 }
 
 /** A passport's neighbours and ways of keeping apart, as the interview's fields hold them. */
-function neighboursAsAnswers({ neighbours, methods, stigma }: Passport): Answers {
+function neighboursAsAnswers({ neighbours, methods, earlierMethods, stigma }: Passport): Answers {
   const answers: Record<string, string> = {};
   if (methods) answers['methods'] = methods.join('|');
+  if (earlierMethods) answers['earlierMethods'] = earlierMethods.join('|');
   if (stigma) answers['stigma'] = stigma;
   if (neighbours === 'unknown') answers['neighbours'] = 'unknown';
   else if (neighbours) {
     answers['neighbours'] = neighbours.length === 0 ? 'none' : 'some';
-    neighbours.forEach(({ what, cropId, metres, overlap, amount }, row) => {
+    neighbours.forEach(({ what, cropId, metres, overlap, amount, caged }, row) => {
       answers[`n${row}what`] = what;
       if (cropId) answers[`n${row}crop`] = cropId;
       answers[`n${row}metres`] = metres === 'unknown' ? 'unknown' : `${metres} m`;
       answers[`n${row}overlap`] = overlap;
       answers[`n${row}amount`] = amount;
+      if (caged) answers[`n${row}caged`] = 'yes';
     });
   }
   return answers;

@@ -26,7 +26,7 @@ export const correctPassport = command(
   async ({ tx, actor, today, refuse }: Inside<CorrectionProblem>, correction) => {
     const lot = await lockedLot(tx, correction.code, refuse);
     const { passport } = correction;
-    const found = contradictionsIn(passport, lot.facts, today);
+    const found = contradictionsIn(passport, lot.facts, lot.variety, today);
     if (found.length > 0) refuse({ code: 'contradiction', found });
     const [old] = await readPassports(tx, lot.id);
     if (old && JSON.stringify(old.answers, keysSorted(old.answers)) === JSON.stringify(passport, keysSorted(passport)))

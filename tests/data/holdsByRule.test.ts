@@ -99,7 +99,9 @@ test('off-types that lower a promise hold the lot for a trial, and what was grow
   const code = await takeIn(library, { variety: 'Seen Later' });
   const lent = await lend(code);
   if (!lent.ok) throw new Error('not lent');
-  const child = await takeIn(library, { variety: 'Seen Later', loan: lent.answer.loanId, harvested: '2026', donor: 'Member' });
+  // A grower who saw no off-type among the child's mothers would have answered for it.
+  const told = { variety: 'Seen Later', loan: lent.answer.loanId, harvested: '2026', donor: 'Member', offTypes: 'unknown' } as const;
+  const child = await takeIn(library, told);
   expect([await standing(code), await standing(child)]).toEqual([[], []]);
   const seen = { seen: 'plants', source: 'trial', offTypes: 4, lookedAt: 30, seenOn: TODAY, note: null, insteadOf: null } as const;
   expect((await addEvidence(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, ...seen })).ok).toBe(true);

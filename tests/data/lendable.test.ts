@@ -102,6 +102,7 @@ describe('the verdict on a lot', () => {
       variety: 'Old Goods',
       harvested: 'Sep 2016',
       neighbours: 'none',
+      seasonsGrown: '1',
       amount: '500 seeds',
     });
     expect(await lot(code)).toMatchObject({ verdict: 'do not lend', nextTestOn: null, nextTestReason: 'grow out or replace' });

@@ -11,5 +11,6 @@ export const CONTRADICTIONS: Record<Contradiction['code'], string> = {
   'a way and none': '“Nothing” and “Unknown” stand alone. Take one away',
   'picked before it was pollinated': 'Picked before it was pollinated. Check both days',
   'stored before harvest': 'Stored before it was harvested. Check both',
+  'a hybrid by its name': 'The name says F1. Choose “F1 hybrid”, or leave F1 out of the name',
   'clean while whole': 'Whole fruit shows no seed. Say clean seed, or leave its look out',
 };

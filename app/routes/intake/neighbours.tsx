@@ -118,6 +118,12 @@ function Neighbour({ row, context }: { row: number; context: InterviewContext })
         unknown
       />
       <AskChoice {...ask} name={name('amount')} label="How many plants, beside the seed crop’s?" choices={choices(AMOUNTS)} unknown />
+      <AskChoice
+        {...ask}
+        name={name('caged')}
+        label="Was it under a cage or net itself? (optional)"
+        choices={choices(['yes', 'no'], { yes: 'Yes', no: 'No' })}
+      />
       <Fault name={name('crop')} faults={faults} />
     </fieldset>
   );

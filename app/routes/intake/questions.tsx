@@ -273,6 +273,17 @@ export function AskQuestion({ question, context }: { question: Question; context
           several
         />
       );
+    case 'earlierMethods':
+      return (
+        <AskChoice
+          {...ask}
+          name="earlierMethods"
+          label="What kept it apart in the years before? (optional)"
+          hint="As a rule; leave it empty if nobody knows"
+          choices={METHODS.filter((method) => method !== 'unknown').map((value) => ({ value, label: METHOD_NAMES[value] }))}
+          several
+        />
+      );
     case 'pollinatedOn':
       return <AskText {...ask} name="pollinatedOn" label="Pollinated by hand on" type="date" unknown />;
     case 'pickedOn':

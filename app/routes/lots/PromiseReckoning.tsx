@@ -6,7 +6,7 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
-import { foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+import { capital, FACT_WORDS, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
 
 export interface PromiseView {
   readonly promise: Claim;
@@ -52,14 +52,18 @@ export function PromiseReckoning({
         reasons={['Something about it or its parents has changed. Look again in a moment.']}
       />
     );
+  // What is known for a fact has no percentage, and needs no other reason.
+  const facts = reasons.filter((reason) => reason.kind === 'fact');
+  const stated = facts[0];
+  const shown = !stated ? reasons : promise.promise === 'mixture' ? facts : facts.slice(1);
   return (
     <Reckoning
       tone={CLAIM_TONES[promise.promise]}
       question="Is it what its label says?"
       verdict={CLAIM_WORDS[promise.promise]}
       figure={
-        promise.promise === 'mixture' ? (
-          <p>{CLAIM_MEANS.mixture}</p>
+        stated ? (
+          <p>{capital(promise.promise === 'mixture' ? CLAIM_MEANS.mixture : FACT_WORDS[stated.why])}.</p>
         ) : (
           <>
             <p>
@@ -74,12 +78,12 @@ export function PromiseReckoning({
               most={Math.max(0.2, Math.min(1, promise.high * 1.3))}
             />
             <p className="text-small text-soft">
-              Foreign seed or genes, {foreignRange(promise.low, promise.high)}: an index with its range, and no measurement.
+              Estimated share of foreign seed or genes: {foreignRange(promise.low, promise.high)}. This is worked out, not measured.
             </p>
           </>
         )
       }
-      reasons={[...reasons.map((reason) => reasonWords(reason, units)), ...ancestryWords(ancestry), ...health]}
+      reasons={[...shown.map((reason) => reasonWords(reason, units)), ...ancestryWords(ancestry), ...health]}
       actions={
         <>
           <ButtonLink to={`/lots/${code}/seen`}>Write down what was seen</ButtonLink>
@@ -99,10 +103,13 @@ export function PromiseReckoning({
             </>
           )}
           {central !== null && <p>With every answer at its middle, about {oneIn(central)} seeds of that season were crossed.</p>}
-          <p>
-            {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
-            most 1 in 20 is. A promise is made at 80 %.
-          </p>
+          {!stated && (
+            <p>
+              {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
+              most 1 in 20 is. The label says it at 80 %. Counted in are the chance that the name is wrong, and 5 % for a mishap that nobody
+              noticed.
+            </p>
+          )}
           <p>
             Crossed share of a season: c = t·S/(1 + S), S the sum over neighbours of amount × shared bloom × what the barrier lets through ×
             g(distance), where g is 1 % at the home-garden distance and 0.1 % at that for seed production; uncertain by a factor of 3. A

@@ -12,6 +12,7 @@ import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { may } from '#core/people/may.ts';
+import { factsOf } from '#core/promise/judgeLot.ts';
 import { mostLeftPossible, plantsToShow } from '#core/promise/evidence.ts';
 import { findEvidence } from '#data/lots/evidence.ts';
 import { findIncidents } from '#data/lots/incidents.ts';
@@ -49,7 +50,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     incidents,
     trials,
     reports,
-    promise: promise && { promise: promise.promise, chance: promise.chance },
+    promise: promise && { promise: promise.promise, chance: promise.chance, stated: factsOf({ passport: lot, aim: lot.aim }).length > 0 },
     typed,
     mayEndTrials: may(actor.role, 'lift doubtful holds'),
     keys: { evidence: newFormKey(), incident: newFormKey(), trial: newFormKey(), endTrial: newFormKey(), report: newFormKey() },
@@ -120,7 +121,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
             {promise && (
               <>
                 <ClaimMark promise={promise.promise} />
-                {promise.promise !== 'mixture' && (
+                {!promise.stated && (
                   <span>
                     {Math.round(promise.chance * 100)} % sure that{' '}
                     {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
