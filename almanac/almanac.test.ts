@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { crossing } from '#core/almanac/crossing.ts';
 import { FACT_KEYS, factKind } from '#core/almanac/facts.ts';
-import { findCrop } from '#core/almanac/findCrop.ts';
+import { cropsMeant, findCrop } from '#core/almanac/findCrop.ts';
+import { pollenOver } from '#core/isolation/crossedShare.ts';
 import { readFact, readTypedFact, writeFact } from '#core/almanac/readFact.ts';
 import { parseAlmanac, readAlmanac } from './read.ts';
 
@@ -9,8 +10,8 @@ const almanac = readAlmanac();
 const crop = (id: string) => almanac.crops.find((one) => one.id === id)!;
 
 describe('the shipped almanac', () => {
-  test('holds at least seventy crops, each with every fact and how sure it is', () => {
-    expect(almanac.crops.length).toBeGreaterThanOrEqual(70);
+  test('holds at least 115 crops, each with every fact and how sure it is', () => {
+    expect(almanac.crops.length).toBeGreaterThanOrEqual(115);
     for (const one of almanac.crops)
       for (const key of FACT_KEYS)
         if (!factKind(key).optional) expect([one.id, key, one.told[key]?.sure]).toEqual([one.id, key, expect.any(String)]);
@@ -31,6 +32,13 @@ describe('the shipped almanac', () => {
     expect(how('swede', 'turnip')).toBe('a little');
     expect(how('radish', 'cabbage')).toBeNull();
     expect(how('squash-pepo', 'cucumber')).toBeNull();
+    expect(how('rape-kale', 'swede')).toBe('freely');
+    expect(how('rape-kale', 'kale')).toBe('hardly');
+    expect(how('snake-melon', 'melon')).toBe('freely');
+    expect(how('snake-melon', 'cucumber')).toBeNull();
+    expect(how('squash-argyrosperma', 'squash-moschata')).toBe('a little');
+    expect(how('corn-poppy', 'poppy')).toBeNull();
+    expect(how('sea-kale', 'cabbage')).toBeNull();
   });
 
   test('warns, crop by crop, of what can hurt', () => {
@@ -39,18 +47,38 @@ describe('the shipped almanac', () => {
     );
     expect(codes).toEqual({
       ...Object.fromEntries(
-        ['squash-pepo', 'squash-maxima', 'squash-moschata', 'cucumber', 'melon', 'watermelon', 'bottle-gourd'].map((id) => [
-          id,
-          ['bitter'],
-        ]),
+        [
+          'squash-pepo',
+          'squash-maxima',
+          'squash-moschata',
+          'squash-argyrosperma',
+          'ornamental-gourd',
+          'cucumber',
+          'melon',
+          'snake-melon',
+          'watermelon',
+          'bottle-gourd',
+          'luffa',
+        ].map((id) => [id, ['bitter']]),
       ),
       ...Object.fromEntries(['pepper', 'chilli-baccatum', 'chilli-chinense'].map((id) => [id, ['hot']])),
       ...Object.fromEntries(
-        ['french-bean', 'runner-bean', 'lima-bean', 'sweet-pea', 'foxglove', 'asparagus', 'ground-cherry'].map((id) => [id, ['toxic']]),
+        [
+          'french-bean',
+          'runner-bean',
+          'lima-bean',
+          'sweet-pea',
+          'foxglove',
+          'asparagus',
+          'ground-cherry',
+          'corn-poppy',
+          'potato',
+          'flowering-tobacco',
+        ].map((id) => [id, ['toxic']]),
       ),
       ...Object.fromEntries(['spinach', 'nz-spinach', 'okra'].map((id) => [id, ['spines']])),
       ...Object.fromEntries(['tomato', 'currant-tomato', 'aubergine', 'tomatillo'].map((id) => [id, ['leaves']])),
-      ...Object.fromEntries(['carrot', 'dill', 'chervil', 'borage'].map((id) => [id, ['lookalike']])),
+      ...Object.fromEntries(['carrot', 'dill', 'chervil', 'borage', 'caraway', 'anise'].map((id) => [id, ['lookalike']])),
       artichoke: ['spines', 'weedy'],
       fennel: ['lookalike', 'weedy'],
       amaranth: ['weedy'],
@@ -58,6 +86,8 @@ describe('the shipped almanac', () => {
       maize: ['mould'],
       celery: ['sap'],
       poppy: ['toxic', 'rules'],
+      tobacco: ['toxic', 'rules'],
+      'morning-glory': ['toxic', 'weedy'],
       rye: ['ergot'],
       'broad-bean': ['allergy'],
       parsnip: ['sap'],
@@ -87,6 +117,57 @@ describe('the shipped almanac', () => {
     expect(findCrop(almanac.crops, 'parsn')?.id).toBe('parsnip');
     expect(findCrop(almanac.crops, 'b')).toBeNull();
     expect(findCrop(almanac.crops, '')).toBeNull();
+    const found = (typed: string) => findCrop(almanac.crops, typed)?.id;
+    expect(['corn', 'Eggplant', 'arugula', 'rutabaga', 'cilantro', 'fava beans', 'Russian kale', 'Armenian cucumber'].map(found)).toEqual([
+      'maize',
+      'aubergine',
+      'rocket',
+      'swede',
+      'coriander',
+      'broad-bean',
+      'rape-kale',
+      'snake-melon',
+    ]);
+    // British and American names, and slips of spelling.
+    expect(['jalapeño', 'jalapeno', 'brocoli', 'parsnep', 'tomatos', 'letuce'].map(found)).toEqual([
+      'pepper',
+      'pepper',
+      'broccoli',
+      'parsnip',
+      'tomato',
+      'lettuce',
+    ]);
+  });
+
+  test('a name of several species is never taken for one of them: each says how it is told from the others', () => {
+    for (const typed of ['squash', 'Squashes', 'pumpkin', 'winter squash']) {
+      expect(findCrop(almanac.crops, typed)).toBeNull();
+      expect(cropsMeant(almanac.crops, typed).length).toBeGreaterThanOrEqual(3);
+    }
+    expect(cropsMeant(almanac.crops, 'squash').map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['squash-pepo', 'squash-maxima', 'squash-moschata']),
+    );
+    expect(new Set(cropsMeant(almanac.crops, 'squash').map(({ knownBy }) => knownBy)).size).toBe(
+      cropsMeant(almanac.crops, 'squash').length,
+    );
+    expect(cropsMeant(almanac.crops, 'courgette')).toEqual([]);
+  });
+
+  test('side by side, what insects or wind cross is never called clean: the nearer half of the curve holds', () => {
+    for (const one of almanac.crops) {
+      const outcrossing = (one.outcrossing[0] + one.outcrossing[1]) / 200;
+      const beside = pollenOver(2, one.homeDistance, one.productionDistance);
+      const crossed = (outcrossing * beside) / (1 + beside);
+      if (one.breeding.startsWith('crossed')) expect([one.id, crossed > outcrossing / 5]).toEqual([one.id, true]);
+      if (one.breeding === 'mostly selfing' && outcrossing >= 0.2) expect([one.id, crossed > 0.03]).toEqual([one.id, true]);
+    }
+  });
+
+  test('what hardly sets seed says how it is kept', () => {
+    expect(almanac.crops.filter(({ keptAs }) => keptAs !== null).map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['garlic', 'oca', 'potato']),
+    );
+    expect(crop('leek').keptAs).toBeNull();
   });
 });
 

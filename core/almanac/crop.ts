@@ -29,6 +29,11 @@ export interface Crop {
   readonly lifeCycle: LifeCycle;
   readonly lookalike: string | null;
   readonly cautions: readonly CropCaution[];
+  /** How it is kept where it hardly sets seed; null for all others. */
+  readonly keptAs: string | null;
+  /** Names that people use for several crops. */
+  readonly mayMean: readonly string[];
+  readonly knownBy: string | null;
   readonly hybrids: 'common' | 'some' | 'rare';
 
   readonly sow: Range;
@@ -47,6 +52,8 @@ export interface Crop {
   readonly pollinators: string;
   readonly outcrossing: Range;
   readonly exposedStigma: Range | null;
+  /** Whether male and female flowers stand on separate plants; null where every plant has both. */
+  readonly sexes: 'on one plant' | 'on separate plants' | null;
   readonly homeDistance: number;
   readonly productionDistance: number;
   readonly crossesShow: Range;

@@ -60,12 +60,15 @@ const FAIR_PRACTICE = ['fair', 'practice'] as const;
  */
 const FACTS = {
   alsoCalled: fact('what it is', 'Also called', LIST, FAIR_PRACTICE, 'optional'),
+  mayMean: fact('what it is', 'Loosely called', LIST, FAIR_PRACTICE, 'optional'),
+  knownBy: fact('what it is', 'Told from its kin by', TEXT, FIRM_TEXTBOOK, 'optional'),
   species: fact('what it is', 'Species', TEXT, FIRM_STANDARD),
   synonyms: fact('what it is', 'Older names', LIST, FIRM_STANDARD, 'optional'),
   family: fact('what it is', 'Family', TEXT, FIRM_TEXTBOOK),
   lifeCycle: fact('what it is', 'Life cycle', choice('annual', 'biennial', 'perennial'), FIRM_TEXTBOOK),
   lookalike: fact('what it is', 'Seed that looks alike', TEXT, FAIR_PRACTICE, 'optional'),
   cautions: fact('what it is', 'Cautions', { kind: 'cautions' }, FAIR_EXTENSION, 'optional'),
+  keptAs: fact('what it is', 'Kept as plants', TEXT, FIRM_TEXTBOOK, 'optional'),
   hybrids: fact('what it is', 'Hybrids in shops', choice('common', 'some', 'rare'), FAIR_PRACTICE),
 
   sow: fact('grow for seed', 'Sow', range('weeks', -52, 60), FAIR_EXTENSION),
@@ -80,6 +83,7 @@ const FACTS = {
 
   group: fact('keep apart', 'Crossing group', { kind: 'group' }, FIRM_TEXTBOOK),
   breeding: fact('keep apart', 'Breeding', choice('selfing', 'mostly selfing', 'crossed by insects', 'crossed by wind'), FIRM_TEXTBOOK),
+  sexes: fact('keep apart', 'Male and female flowers', choice('on one plant', 'on separate plants'), FIRM_TEXTBOOK, 'optional'),
   pollinators: fact('keep apart', 'Pollen is carried by', TEXT, FAIR_TEXTBOOK),
   outcrossing: fact('keep apart', 'Seed from foreign pollen where it is plentiful', range('%', 0, 100), FAIR_TEXTBOOK),
   exposedStigma: fact('keep apart', 'The same, where the stigma sticks out', range('%', 0, 100), FAIR_TEXTBOOK, 'optional'),

@@ -2,17 +2,54 @@ export interface NamedCrop {
   readonly id: string;
   readonly name: string;
   readonly alsoCalled: readonly string[];
+  /** Names that people use for several crops. */
+  readonly mayMean: readonly string[];
 }
 
-/** The crop somebody means by its id, its name or another name; by the beginning of one where only one begins so. Null when it is unclear. */
+/** Letters of a name that may be mistaken: one in five, two at most. */
+const SLIPS_IN = 5;
+const MOST_SLIPS = 2;
+
+const plain = (name: string) => name.trim().toLowerCase();
+const withoutPlural = (name: string) => name.replace(/(?<=[a-z]{2})e?s$/, '');
+
+/** The crops that a name may mean, where people use it for several (squash, pumpkin); none for other names. */
+export function cropsMeant<Crop extends NamedCrop>(crops: readonly Crop[], typed: string): readonly Crop[] {
+  const wanted = withoutPlural(plain(typed));
+  const meant = crops.filter(({ mayMean }) => mayMean.some((name) => withoutPlural(plain(name)) === wanted));
+  return meant.length > 1 ? meant : [];
+}
+
+/**
+ * The crop somebody means by its id, its name or another name; by the beginning of one where only one begins so; by a name that is nearly spelled
+ * like it where no other is. Null when it is unclear, and for names that several crops go by.
+ */
 export function findCrop<Crop extends NamedCrop>(crops: readonly Crop[], typed: string): Crop | null {
-  const wanted = typed.trim().toLowerCase();
+  const wanted = plain(typed);
   if (wanted === '') return null;
-  const named = ({ name, alsoCalled }: Crop) => [name, ...alsoCalled].map((each) => each.toLowerCase());
+  const named = ({ name, alsoCalled }: Crop) => [name, ...alsoCalled].map(plain);
   const exact =
     crops.find((crop) => crop.id === wanted || named(crop).includes(wanted)) ??
-    crops.find((crop) => named(crop).includes(wanted.replace(/e?s$/, '')));
+    crops.find((crop) => named(crop).includes(withoutPlural(wanted)));
   if (exact) return exact;
+  if (cropsMeant(crops, typed).length > 0) return null;
   const begin = crops.filter((crop) => named(crop).some((name) => name.startsWith(wanted)));
-  return begin.length === 1 ? begin[0]! : null;
+  if (begin.length > 0) return begin.length === 1 ? begin[0]! : null;
+  const slips = Math.min(MOST_SLIPS, Math.floor(wanted.length / SLIPS_IN));
+  const near = crops.filter((crop) => slips > 0 && named(crop).some((name) => editDistance(name, wanted) <= slips));
+  return near.length === 1 ? near[0]! : null;
+}
+
+/** Letters to change, add or leave out to get from one word to another (Levenshtein 1966). */
+function editDistance(one: string, other: string): number {
+  let before = Array.from({ length: other.length + 1 }, (_, index) => index);
+  for (let row = 1; row <= one.length; row += 1) {
+    const now = [row];
+    for (let column = 1; column <= other.length; column += 1) {
+      const same = one[row - 1] === other[column - 1] ? 0 : 1;
+      now.push(Math.min(before[column]! + 1, now[column - 1]! + 1, before[column - 1]! + same));
+    }
+    before = now;
+  }
+  return before.at(-1)!;
 }

@@ -1,5 +1,5 @@
 import type { GardenId } from '../kernel/kinds.ts';
-import { effectiveOverGenerations } from '../population/effectivePlants.ts';
+import { diversityKept, effectiveOverGenerations } from '../population/effectivePlants.ts';
 
 /** A lot among its kin. Ids grow with time: a parent's is always below its child's. */
 export interface Kin {
@@ -13,6 +13,8 @@ export interface Ancestry {
   readonly generations: number;
   /** Effective plants over those generations (harmonic mean); null when some are unknown. */
   readonly effective: number | null;
+  /** Share of the diversity of its first lot that is left along that line; null when some are unknown. */
+  readonly diversity: number | null;
   /** The narrowest generation. */
   readonly narrowest: { readonly id: number; readonly plants: number } | null;
   readonly gardens: number;
@@ -31,10 +33,12 @@ export function ancestryOf(
     path.push(lot);
   }
   const counted = path.flatMap(({ id: of, mothers }) => (mothers === null ? [] : [{ id: of, plants: mothers }]));
-  const effective = path.map((lot) => lot.effective);
+  const each = path.flatMap(({ effective }) => (effective === null ? [] : [effective]));
+  const isKnown = each.length === path.length && path.length > 0;
   return {
     generations: path.length - 1,
-    effective: effective.every((plants) => plants !== null) && effective.length > 0 ? effectiveOverGenerations(effective) : null,
+    effective: isKnown ? effectiveOverGenerations(each) : null,
+    diversity: isKnown ? diversityKept(each) : null,
     narrowest: counted.length === 0 ? null : counted.reduce((least, one) => (one.plants < least.plants ? one : least)),
     gardens: new Set(path.flatMap(({ gardenId }) => (gardenId === null ? [] : [gardenId]))).size,
   };

@@ -1,5 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
-import { effectiveOfMothersAndFathers, effectiveOfSelfers } from './effectivePlants.ts';
+import { effectiveOf, effectiveOfSexes } from './effectivePlants.ts';
 
 /** What one season's plants did for a line's variety. */
 export type PlantsVerdict = 'enough to conserve' | 'enough to keep' | 'enough for seed' | 'too few' | 'unknown';
@@ -13,7 +13,7 @@ export interface PlantsReckoning {
   readonly wanted: number;
 }
 
-type Facts = Pick<Crop, 'outcrossing' | 'breeding' | 'plantsForSeed' | 'plantsToKeep' | 'plantsToConserve'>;
+type Facts = Pick<Crop, 'outcrossing' | 'sexes' | 'plantsForSeed' | 'plantsToKeep' | 'plantsToConserve'>;
 
 /** Judges how many mother plants gave seed, and how many flowered with them, against what the crop wants; `wanted` by the house's rule. */
 export function judgePlants(
@@ -35,9 +35,13 @@ export function judgePlants(
   return { verdict, effective, mothers, wanted };
 }
 
-/** Effective plants of one season: selfers by inbreeding, outcrossers by mothers and the plants whose pollen they took. */
-export function effectivePlants(crop: Pick<Crop, 'outcrossing' | 'breeding'>, mothers: number, flowered: number | null): number {
+/**
+ * Effective plants of one season whose mothers gave seed alike. Where male and female plants are separate, all that flowered and were no mothers are
+ * taken for males, and for as many as there were mothers where nobody counted them.
+ */
+export function effectivePlants(crop: Pick<Crop, 'outcrossing' | 'sexes'>, mothers: number, flowered: number | null): number {
   const t = (crop.outcrossing[0] + crop.outcrossing[1]) / 200;
-  if (crop.breeding === 'selfing' || crop.breeding === 'mostly selfing') return effectiveOfSelfers(mothers, t);
-  return effectiveOfMothersAndFathers(mothers, Math.max(mothers, flowered ?? mothers));
+  if (crop.sexes === 'on separate plants')
+    return effectiveOfSexes(flowered !== null && flowered > mothers ? flowered - mothers : mothers, mothers);
+  return effectiveOf(t, 1 / mothers, Math.max(mothers, flowered ?? mothers));
 }

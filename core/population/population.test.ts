@@ -1,33 +1,59 @@
 import { seeded } from '../distributions/seeded.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { judgePlants } from './bottleneck.ts';
+import { effectivePlants, judgePlants } from './bottleneck.ts';
 import { driftRun } from './drift.ts';
 import {
-  chanceOfKeeping,
+  chanceOfCarrier,
   diversityKept,
-  effectiveOfMothersAndFathers,
+  effectiveOf,
+  effectiveOfOutcrossers,
   effectiveOfSelfers,
-  effectiveOfUnequalMothers,
+  effectiveOfSexes,
   effectiveOverGenerations,
   inbreeding,
+  sumOfSquares,
 } from './effectivePlants.ts';
 
 describe('effective plants', () => {
-  test('one mother among five that flowered is neither one nor five: about 3', () =>
-    expect(effectiveOfMothersAndFathers(1, 5)).toBeCloseTo(3.33, 2));
-
-  test('twenty mothers with equal shares count as 26, one of twenty as 3.5', () => {
-    expect(effectiveOfUnequalMothers(new Array<number>(20).fill(0.05), 20)).toBeCloseTo(26, 6);
-    expect(effectiveOfUnequalMothers([1], 20)).toBeCloseTo(3.545, 2);
-    expect(() => effectiveOfUnequalMothers([0.5, 0.2], 20)).toThrow(RangeError);
+  test('equal spoonfuls from 20 are exactly 20; fewer mothers, or unequal shares, are fewer', () => {
+    const alike = (mothers: number, plants: number) => effectiveOfOutcrossers(1 / mothers, plants);
+    expect(alike(20, 20)).toBeCloseTo(20, 10);
+    expect(alike(10, 20)).toBeCloseTo(16.1, 1);
+    expect(alike(1, 20)).toBeCloseTo(3.6, 1);
+    expect(alike(1, 5)).toBeCloseTo(2.6, 1);
+    expect(effectiveOfOutcrossers(sumOfSquares([0.5, 0.25, 0.25]), 3)).toBeLessThan(alike(3, 3));
+    expect(() => sumOfSquares([0.5, 0.2])).toThrow(RangeError);
+    expect(() => alike(20, 10)).toThrow(RangeError);
   });
 
-  test('a full selfer’s plants count half', () => {
+  test('separate sexes: ten females among twenty are 20, one male among many is a bottleneck', () => {
+    expect(effectiveOfSexes(10, 10)).toBe(20);
+    expect(effectiveOfSexes(1, 19)).toBeCloseTo(3.8, 6);
+    expect(() => effectiveOfSexes(0, 10)).toThrow(RangeError);
+  });
+
+  test('a full selfer’s plants count half, and less where one gave most of the seed', () => {
     expect(inbreeding(0)).toBe(1);
     expect(inbreeding(1)).toBe(0);
-    expect(effectiveOfSelfers(20, 0)).toBe(10);
+    expect(effectiveOfSelfers(1 / 20, 0)).toBe(10);
+    expect(effectiveOfSelfers(sumOfSquares([0.9, 0.1]), 0)).toBeCloseTo(0.61, 2);
     expect(() => inbreeding(2)).toThrow(RangeError);
+  });
+
+  test('a crop between the two counts between the two', () => {
+    expect(effectiveOf(0, 1 / 20, 20)).toBe(10);
+    expect(effectiveOf(1, 1 / 20, 20)).toBeCloseTo(20, 10);
+    // Half of its seed from others' pollen: t·20 + (1 − t)·20/(1 + F), F = 1/3.
+    expect(effectiveOf(0.5, 1 / 20, 20)).toBeCloseTo(17.5, 6);
+  });
+
+  test('of spinach, what flowered and gave no seed were males; uncounted, as many as mothers', () => {
+    const spinach = { outcrossing: [90, 100], sexes: 'on separate plants' } as const;
+    expect(effectivePlants(spinach, 10, 20)).toBe(20);
+    expect(effectivePlants(spinach, 10, null)).toBe(20);
+    expect(effectivePlants(spinach, 18, 20)).toBeCloseTo(7.2, 6);
+    expect(effectivePlants({ ...spinach, sexes: null }, 10, 20)).toBeCloseTo(16, 0);
   });
 
   test('over generations the narrowest weighs most', () => {
@@ -35,10 +61,8 @@ describe('effective plants', () => {
     expect(() => effectiveOverGenerations([])).toThrow(RangeError);
   });
 
-  test('a rare variant is kept with the published chances', () => {
-    expect(chanceOfKeeping(0.05, 20, 0)).toBeCloseTo(0.871, 3);
-    expect(chanceOfKeeping(0.05, 20, 1)).toBeCloseTo(0.642, 3);
-  });
+  test('a trait that 1 plant in 20 carries is among 20 plants 64 times in 100', () =>
+    expect(chanceOfCarrier(0.05, 20)).toBeCloseTo(0.642, 3));
 
   test('more plants never keep less', () =>
     fc.assert(
@@ -47,7 +71,7 @@ describe('effective plants', () => {
         fc.integer({ min: 0, max: 50 }),
         (plants, more) =>
           diversityKept([plants]) <= diversityKept([plants + more]) + 1e-12 &&
-          chanceOfKeeping(0.1, plants, 0) <= chanceOfKeeping(0.1, plants + more, 0) + 1e-12,
+          chanceOfCarrier(0.1, plants) <= chanceOfCarrier(0.1, plants + more) + 1e-12,
       ),
     ));
 });
@@ -55,7 +79,7 @@ describe('effective plants', () => {
 test('plants are judged against what the crop wants', () => {
   const beet = {
     outcrossing: [70, 98] as const,
-    breeding: 'crossed by wind' as const,
+    sexes: null,
     plantsForSeed: 6,
     plantsToKeep: 40,
     plantsToConserve: 100,

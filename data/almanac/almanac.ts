@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
+import type { NamedCrop } from '#core/almanac/findCrop.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { FactKey } from '#core/almanac/facts.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -54,10 +55,16 @@ export async function readCrops(db: Db, search = ''): Promise<Crop[]> {
 }
 
 /** Id, name and other names of every crop, for choosing one. */
-export async function listCropNames(db: Db): Promise<{ id: string; name: string; alsoCalled: readonly string[] }[]> {
+export async function listCropNames(db: Db): Promise<(NamedCrop & { readonly knownBy: string | null })[]> {
   return db
     .selectFrom('crop')
-    .select(['id', 'name', sql<string[]>`facts->'alsoCalled'`.as('alsoCalled')])
+    .select([
+      'id',
+      'name',
+      sql<string[]>`facts->'alsoCalled'`.as('alsoCalled'),
+      sql<string[]>`coalesce(facts->'mayMean', '[]')`.as('mayMean'),
+      sql<string | null>`facts->>'knownBy'`.as('knownBy'),
+    ])
     .orderBy('name')
     .execute();
 }

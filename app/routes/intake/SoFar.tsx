@@ -38,6 +38,12 @@ export function SoFar({
             {hazard}
           </Notice>
         ))}
+      {crop.keptAs && (
+        <Notice tone="doubt">
+          {crop.name} is kept as plants, not as seed: {crop.keptAs.charAt(0).toLowerCase() + crop.keptAs.slice(1)} Record here only what
+          seed there is; write who keeps the plants, and where, in the line’s story.
+        </Notice>
+      )}
       <NearLines near={soFar.near} rename={rename} />
       {judged?.ripe && <Ripe ripe={judged.ripe} />}
       {judged && (

@@ -5,7 +5,7 @@ import type { Asking, Choice } from './asks.tsx';
 
 /** What the questions are asked with, beside the answers. */
 export interface InterviewContext extends Asking {
-  readonly crops: readonly NamedCrop[];
+  readonly crops: readonly (NamedCrop & { readonly knownBy: string | null })[];
   readonly crop: Crop | null;
   readonly crossers: readonly { readonly id: string; readonly name: string }[];
   readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];

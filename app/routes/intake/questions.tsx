@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { useFetcher } from 'react-router';
 import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
-import { findCrop } from '#core/almanac/findCrop.ts';
+import { cropsMeant, findCrop } from '#core/almanac/findCrop.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import { DESK_ORIGINS, KINDS, STORED_SO_FAR } from '#core/lots/words.ts';
 import {
@@ -390,7 +390,8 @@ function AskCrop({ context }: { context: InterviewContext }) {
   const chosen = findCrop(crops, answers['crop'] ?? '');
   const [typed, setTyped] = useState(chosen?.name ?? answers['crop'] ?? '');
   const suggestions = crops.flatMap(({ name, alsoCalled }) => [name, ...alsoCalled.map((other) => capital(other))]);
-  return (
+  const meant = chosen ? [] : cropsMeant(crops, typed);
+  const field = (
     <AskText
       answers={{ ...answers, crop: typed }}
       faults={context.faults}
@@ -401,14 +402,39 @@ function AskCrop({ context }: { context: InterviewContext }) {
       name="crop"
       label="Crop"
       hint={
-        typed.length > 2 && !chosen
-          ? 'Choose one from the list'
-          : chosen && typed.toLowerCase() !== chosen.name.toLowerCase()
-            ? `In the almanac as ${chosen.name}`
-            : 'Any of its names'
+        meant.length > 0
+          ? 'That is the name of several species. Which is it?'
+          : typed.length > 2 && !chosen
+            ? 'Choose one from the list'
+            : chosen && typed.toLowerCase() !== chosen.name.toLowerCase()
+              ? `In the almanac as ${chosen.name}`
+              : 'Any of its names'
       }
       suggestions={suggestions}
     />
+  );
+  if (meant.length === 0) return field;
+  return (
+    <>
+      {field}
+      <ul aria-label={`Species called ${typed.toLowerCase()}`} className="space-y-2">
+        {meant.map(({ id, name, knownBy }) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="min-h-11 w-full rounded-sm border border-edge bg-sheet px-4 py-2 text-left hover:border-grain"
+              onClick={() => {
+                setTyped(name);
+                say('crop', id);
+              }}
+            >
+              <span className="block font-semibold">{name}</span>
+              {knownBy && <span className="block text-small text-soft">{knownBy}</span>}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

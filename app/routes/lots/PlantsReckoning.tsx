@@ -1,4 +1,4 @@
-import { effectiveOfUnequalMothers } from '#core/population/effectivePlants.ts';
+import { effectiveOfOutcrossers, sumOfSquares } from '#core/population/effectivePlants.ts';
 import type { PlantsReckoning as Plants, PlantsVerdict } from '#core/population/bottleneck.ts';
 import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
@@ -57,9 +57,10 @@ export function PlantsReckoning({ plants }: { plants: PlantsView }) {
             {mothers !== null && mothers > 1 && (
               <p>
                 Had one mother given half of the seed, its {mothers} mothers would have been worth{' '}
-                {effectiveOfUnequalMothers([0.5, ...new Array<number>(mothers - 1).fill(0.5 / (mothers - 1))], mothers).toFixed(1)} plants
-                instead of {effectiveOfUnequalMothers(new Array<number>(mothers).fill(1 / mothers), mothers).toFixed(1)} in a free
-                outcrosser.
+                {effectiveOfOutcrossers(sumOfSquares([0.5, ...new Array<number>(mothers - 1).fill(0.5 / (mothers - 1))]), mothers).toFixed(
+                  1,
+                )}{' '}
+                plants instead of {effectiveOfOutcrossers(1 / mothers, mothers).toFixed(1)} in a free outcrosser.
               </p>
             )}
           </>

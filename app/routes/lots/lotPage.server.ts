@@ -139,6 +139,10 @@ type Judged = Awaited<ReturnType<typeof readLotForJudging>>;
 async function readTrueness(lot: Lot, judged: Judged, holds: Awaited<ReturnType<typeof findHolds>>, { actor, house }: Visit) {
   const [kin, promise] = await Promise.all([readDescent(db, lot.id), readPromise(db, lot.id)]);
   const said = judged.lot.passport;
+  const ancestry = ancestryOf(
+    kin.map((row) => ({ ...row, mothers: row.plants })),
+    lot.id,
+  );
   const asked = new Set<string>(
     promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
   );
@@ -158,11 +162,8 @@ async function readTrueness(lot: Lot, judged: Judged, holds: Awaited<ReturnType<
     central: centralShare(judged),
     health: healthWords(said),
     raises: whatWouldRaise(judged.lot, judged.knowledge),
-    plants: plantsView(lot.facts, said, kin, lot.id, plantsBy(house.rules, lot.facts, lot.lineRules)),
-    ancestry: ancestryOf(
-      kin.map((row) => ({ ...row, mothers: row.plants })),
-      lot.id,
-    ),
+    plants: plantsView(lot.facts, said, ancestry.diversity, lot.id, plantsBy(house.rules, lot.facts, lot.lineRules)),
+    ancestry,
     holds: holds.map(({ rule, ...hold }) => ({
       ...hold,
       mayLift: mayLift(actor.role, hold.kind),
