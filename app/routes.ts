@@ -63,6 +63,7 @@ export default [
   route('almanac/crossing', 'routes/almanac/crossing.tsx'),
   route('almanac/compare', 'routes/almanac/compare.tsx'),
   route('almanac/words', 'routes/almanac/glossary.tsx'),
+  route('almanac/new', 'routes/almanac/ownCrop.tsx'),
   route('almanac/:id', 'routes/almanac/crop.tsx'),
   route('almanac/:id/facts', 'routes/almanac/ownFacts.tsx'),
   route('settings', 'routes/house/settings.tsx'),

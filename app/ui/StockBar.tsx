@@ -1,13 +1,24 @@
 import { formatAboutSeeds, formatSeeds } from '#core/units/formatAmount.ts';
+import type { Seeds } from '#core/kernel/kinds.ts';
 import type { LineStock } from '#core/stock/lineStock.ts';
 import { classes } from './classes.ts';
 
-export type StockTerms = Omit<LineStock, 'lots'> & { readonly lendableLots: number; readonly converted: boolean };
+export type StockTerms = Omit<LineStock, 'lots'> & {
+  readonly lendableLots: number;
+  readonly converted: boolean;
+  /** Seeds of lots that are on hold or may be too weak. */
+  readonly notLent: Seeds;
+};
 
 /** What the bar needs of a line's stock. */
 export function termsOf({ lots, ...stock }: LineStock): StockTerms {
   const lent = lots.filter(({ answer }) => answer.answer === 'yes');
-  return { ...stock, lendableLots: lent.length, converted: lent.some(({ sureShare }) => sureShare < 1) };
+  return {
+    ...stock,
+    lendableLots: lent.length,
+    converted: lots.some(({ sureShare }) => sureShare < 1),
+    notLent: stock.seeds - lent.reduce((sum, { seeds }) => sum + seeds, 0),
+  };
 }
 
 interface Term {
@@ -24,7 +35,8 @@ export function StockBar({ stock }: { stock: StockTerms }) {
     { name: 'can be lent', seeds: stock.lendable, look: 'bg-good' },
     { name: stock.growOuts === 1 ? 'kept for one grow-out' : `kept for ${stock.growOuts} grow-outs`, seeds: kept, look: 'bg-grain' },
     { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
-    { name: 'on hold, too weak or not counted on', seeds: Math.max(0, stock.seeds - stock.usable), look: 'bg-edge' },
+    { name: 'on hold, or may be too weak', seeds: stock.notLent, look: 'bg-edge' },
+    { name: 'not certain to be there, as it was weighed', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },
   ].filter(({ seeds }) => seeds > 0);
   if (stock.seeds <= 0) return null;
   return (
@@ -37,7 +49,7 @@ export function StockBar({ stock }: { stock: StockTerms }) {
       <ul className="mt-1 flex max-w-md flex-wrap gap-x-4 text-small" aria-label={`Stock of this line, ${formatAboutSeeds(stock.seeds)}`}>
         {terms.map(({ name, seeds, look }) => (
           <li key={name} className="flex items-center gap-1.5">
-            <span aria-hidden className={classes('size-2.5 shrink-0 rounded-sm', look)} />
+            <span aria-hidden className={classes('size-2.5 shrink-0 self-start rounded-sm mt-1.5', look)} />
             {stock.converted ? formatAboutSeeds(seeds) : formatSeeds(seeds)} {name}
           </li>
         ))}

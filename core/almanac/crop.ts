@@ -96,7 +96,8 @@ export interface Crop {
 
 export interface Told {
   readonly sure: Confidence | 'ours';
-  readonly source: Source | 'this library';
+  /** `likeness`: borrowed from the crop that it is like. */
+  readonly source: Source | 'this library' | 'likeness';
 }
 
 export type LifeCycle = 'annual' | 'biennial' | 'perennial';

@@ -12,6 +12,7 @@ const LEADERS: readonly CommandName[] = [
   'access given',
   'access ended',
   'person erased',
+  'crop added',
   'almanac fact changed',
   'almanac fact restored',
   'house rules changed',

@@ -89,6 +89,7 @@ export const COMMANDS = {
   'act undone': work('written anew'),
 
   'line changed': work('written anew'),
+  'crop added': lead('set house rules', 'written anew'),
   'almanac fact changed': lead('set house rules', 'written anew'),
   'almanac fact restored': lead('set house rules', 'written anew'),
   'house rules changed': lead('set house rules', 'written anew'),

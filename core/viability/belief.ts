@@ -53,7 +53,12 @@ const { log } = Math;
  * The order of sightings does not matter.
  */
 export function beliefOf(history: LotHistory, kept: Kept = nothingKept()): Belief {
-  return workThrough(priorBelief(history, kept), history.sightings, kept).belief;
+  return workedOf(history, kept).belief;
+}
+
+/** The same, with how it came about. */
+export function workedOf(history: LotHistory, kept: Kept = nothingKept()): Worked {
+  return workThrough(priorBelief(history, kept), history.sightings, kept);
 }
 
 /** Belief after one more sighting of a lot that nothing has befallen since the last. */

@@ -1,4 +1,4 @@
-import { workThrough, type LotHistory } from './belief.ts';
+import { workedOf, workThrough, type LotHistory, type Worked } from './belief.ts';
 import type { Belief } from './cells.ts';
 import { probitAt } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
@@ -22,11 +22,10 @@ export interface Oddity {
 /** Of a lot with many odd tests the last ones are told. */
 const MOST_TOLD = 6;
 
-/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. */
-export function odditiesOf(history: LotHistory, kept: Kept = nothingKept()): readonly Oddity[] {
+/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. @param all what all of them together let believe */
+export function odditiesOf(history: LotHistory, kept: Kept = nothingKept(), all: Worked = workedOf(history, kept)): readonly Oddity[] {
   const prior = priorBelief(history, kept);
   const sightings = byAge(history.sightings);
-  const all = workThrough(prior, sightings, kept);
   const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
   return tests
     .map((one, at) => ({ ...one, since: tests[at - 1]?.test ?? null, doubted: all.doubted.includes(one.index) }))

@@ -1,11 +1,11 @@
 import { type Crop, halfLifeYears } from '../almanac/crop.ts';
 import { addDays, daysBetween, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
+import type { Beta } from '../germination/betaPosterior.ts';
 import { betaBinomial } from '../germination/moreTesting.ts';
-import { seedsToSow, SURVIVAL } from '../germination/seedsToSow.ts';
 import { HARDLY, type Chances, type Thresholds } from '../germination/verdict.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 import { addAges, middleAge, type Age } from './age.ts';
-import { afterOne, beliefOf, type LotHistory } from './belief.ts';
+import { afterOne, beliefOf, workedOf, type LotHistory, type Worked } from './belief.ts';
 import type { Belief } from './cells.ts';
 import { daysUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
@@ -38,6 +38,8 @@ export interface OutlookFacts {
 export interface Outlook {
   readonly history: LotHistory;
   readonly belief: Belief;
+  /** How that belief came about. */
+  readonly worked: Worked;
   readonly start: IsoDate;
   readonly spells: readonly DatedSpell[];
   /** Home-storage days behind it by a day; days to come are reckoned as its present place is. */
@@ -79,7 +81,8 @@ export function outlookOf(
     }),
   };
   const lastDay = addDays(start, Math.round(LONGEST_LIVES * crop.longevity[1] * DAYS_A_YEAR));
-  return { history, belief: beliefOf(history, kept), start, spells, ageOn, rate, lastDay, kept };
+  const worked = workedOf(history, kept);
+  return { history, belief: worked.belief, worked, start, spells, ageOn, rate, lastDay, kept };
 }
 
 /** What an outlook says of one day. */
@@ -114,9 +117,8 @@ export function dayUnder({ belief, ageOn, rate, lastDay }: Outlook, share: numbe
 /** Days, where it lies, from `day` until viability is 85 % of what it was at harvest; 0 where it is that low already. */
 export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day), rate);
 
-/** Seeds of it to sow so that so many plants stand, nineteen times in twenty; null where too little of it lives. */
-export const seedsToSowOf = ({ belief, ageOn }: Outlook, plants: number, day: IsoDate): Seeds | null =>
-  seedsToSow(plants, betaAt(belief, ageOn(day), Infinity), SURVIVAL);
+/** Its viability on a day as a Beta, with all that is known of it. */
+export const betaOn = ({ belief, ageOn }: Outlook, day: IsoDate): Beta => betaAt(belief, ageOn(day), Infinity);
 
 /** The forecast of a lot without its test of a day, as the prior for reading that test. */
 export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?: Kept) {
@@ -140,9 +142,9 @@ export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, se
 const WORTH_A_WORD = 0.2;
 
 /** The odd tests of a lot, in order of age. @param least chance of one of its explanations */
-export function oddTestsOf({ history, start, kept }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
+export function oddTestsOf({ history, worked, start, kept }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
   const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? middleAge(age)));
-  return odditiesOf(history, kept)
+  return odditiesOf(history, kept, worked)
     .filter(({ fell, wentWrong }) => Math.max(fell, wentWrong) >= least)
     .map(({ test, since, fell, wentWrong }) => ({
       on: dayOf(test),

@@ -79,6 +79,36 @@ export async function readShippedCrop(db: Db, id: string): Promise<Crop | null> 
   return (await db.selectFrom('crop').select('shipped').where('id', '=', id).executeTakeFirst())?.shipped ?? null;
 }
 
+/** Writes a crop of the library's own; false where its id is taken. */
+export async function createCrop(db: Db, crop: Crop, likeId: string): Promise<boolean> {
+  const facts = JSON.stringify(crop);
+  const { numInsertedOrUpdatedRows } = await db
+    .insertInto('crop')
+    .values({ id: crop.id, name: crop.name, facts, shipped: facts, like_id: likeId })
+    .onConflict((conflict) => conflict.doNothing())
+    .executeTakeFirst();
+  return (numInsertedOrUpdatedRows ?? 0n) > 0n;
+}
+
+export async function createGroup(db: Db, group: { readonly id: string; readonly name: string }): Promise<void> {
+  await db
+    .insertInto('crossing_group')
+    .values({ ...group, crosses: '[]' })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}
+
+/** Name of the crop that one of the library's own is like; null for those that were shipped. */
+export async function readLikeness(db: Db, id: string): Promise<string | null> {
+  const row = await db
+    .selectFrom('crop')
+    .innerJoin('crop as like', 'like.id', 'crop.like_id')
+    .select('like.name')
+    .where('crop.id', '=', id)
+    .executeTakeFirst();
+  return row?.name ?? null;
+}
+
 export async function lockCrop(db: Db, id: string): Promise<{ facts: Crop; shipped: Crop } | undefined> {
   return db.selectFrom('crop').select(['facts', 'shipped']).where('id', '=', id).forUpdate().executeTakeFirst();
 }

@@ -9,6 +9,8 @@ interface CropTable {
   name: string;
   facts: ColumnType<Crop, string, string>;
   shipped: ColumnType<Crop, string, string>;
+  /** The crop that one of the library's own is like; null for those that were shipped. */
+  like_id: MaybeFact<string>;
 }
 
 interface CrossingGroupTable {

@@ -18,6 +18,7 @@ import * as stateApart from './0016_state_apart.ts';
 import * as jarsUnmeasured from './0017_jars_unmeasured.ts';
 import * as lendable from './0018_lendable.ts';
 import * as keptApart from './0019_kept_apart.ts';
+import * as ownCrops from './0020_own_crops.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -40,4 +41,5 @@ export const migrations: Record<string, Migration> = {
   '0017_jars_unmeasured': jarsUnmeasured,
   '0018_lendable': lendable,
   '0019_kept_apart': keptApart,
+  '0020_own_crops': ownCrops,
 };

@@ -494,7 +494,9 @@ CREATE TABLE public.crop (
     id text NOT NULL,
     name text NOT NULL,
     facts jsonb NOT NULL,
-    shipped jsonb NOT NULL
+    shipped jsonb NOT NULL,
+    like_id text,
+    CONSTRAINT crop_is_like_another CHECK ((like_id <> id))
 );
 
 CREATE TABLE public.crop_override (
@@ -2003,6 +2005,8 @@ CREATE INDEX close_of_act ON public.loan_close_written USING btree (act_key);
 
 CREATE INDEX close_of_loan ON public.loan_close_written USING btree (loan_id);
 
+CREATE INDEX crop_like ON public.crop USING btree (like_id) WHERE (like_id IS NOT NULL);
+
 CREATE INDEX distance_from_other ON public.garden_distance USING btree (other_id);
 
 CREATE INDEX draft_of_account ON public.draft USING btree (account_id);
@@ -2468,6 +2472,9 @@ ALTER TABLE ONLY public.check_photo
 ALTER TABLE ONLY public.check_photo
     ADD CONSTRAINT check_photo_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.batch_check(id);
 
+ALTER TABLE ONLY public.crop
+    ADD CONSTRAINT crop_like_id_fkey FOREIGN KEY (like_id) REFERENCES public.crop(id);
+
 ALTER TABLE ONLY public.crop_override
     ADD CONSTRAINT crop_override_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -2929,13 +2936,13 @@ GRANT SELECT,INSERT ON TABLE public.check_photo TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.container TO kind_granary_app;
 
-GRANT SELECT ON TABLE public.crop TO kind_granary_app;
+GRANT SELECT,INSERT ON TABLE public.crop TO kind_granary_app;
 
 GRANT UPDATE(facts) ON TABLE public.crop TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.crop_override TO kind_granary_app;
 
-GRANT SELECT ON TABLE public.crossing_group TO kind_granary_app;
+GRANT SELECT,INSERT ON TABLE public.crossing_group TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.draft TO kind_granary_app;
 

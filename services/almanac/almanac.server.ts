@@ -1,15 +1,55 @@
+import { ownCropForm } from '#contracts/almanac/ownCrop.ts';
 import { ofCrop } from '#contracts/fields.ts';
 import { overrideForm } from '#contracts/lots/seen.ts';
 import { contradictions, type Fault } from '#core/almanac/assembleCrop.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { cropLike } from '#core/almanac/cropLike.ts';
 import type { FactKey } from '#core/almanac/facts.ts';
 import { readTypedFact } from '#core/almanac/readFact.ts';
-import { lockCrop, readGroups, recordOverride, saveCropFacts } from '#data/almanac/almanac.ts';
+import {
+  createCrop,
+  createGroup,
+  lockCrop,
+  readCrop,
+  readCrops,
+  readGroups,
+  recordOverride,
+  saveCropFacts,
+} from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { markOutlooksStale } from '#data/lots/outlooks.ts';
 import { markAllStale } from '#data/lots/promises.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
+
+export type OwnCropProblem =
+  | { readonly code: 'no such crop' }
+  | { readonly code: 'in the almanac'; readonly id: string; readonly name: string }
+  | { readonly code: 'contradiction'; readonly fault: Fault };
+
+/** Adds a crop that the almanac does not have: what is known of it, and the rest borrowed from the crop it is like. */
+export const addCrop = command(
+  'crop added',
+  { input: ownCropForm },
+  async ({ tx, refuse }: Inside<OwnCropProblem>, { key: _key, like: likeId, ...said }) => {
+    const like = (await readCrop(tx, likeId)) ?? refuse({ code: 'no such crop' });
+    const all = await readCrops(tx);
+    const known = all.find(({ name, alsoCalled }) => [name, ...alsoCalled].some((one) => one.toLowerCase() === said.name.toLowerCase()));
+    if (known) refuse({ code: 'in the almanac', id: known.id, name: known.name });
+    const id = `own-${said.name
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')}`;
+    // Of one species, it crosses with what is there already.
+    const group = all.find(({ species }) => species === said.species)?.group ?? id;
+    if (group === id) await createGroup(tx, { id, name: said.name });
+    const { crop, faults } = cropLike(like, { ...said, id, group });
+    if (faults[0]) refuse({ code: 'contradiction', fault: faults[0] });
+    if (!(await createCrop(tx, crop, like.id))) refuse({ code: 'in the almanac', id, name: said.name });
+    return { answer: { id }, subject: id };
+  },
+);
 
 export type OverrideProblem =
   | { readonly code: 'no such crop' }

@@ -5,6 +5,7 @@ import type { Beta } from '#core/germination/betaPosterior.ts';
 import { BETWEEN_TEST_SPREAD } from '#core/germination/betaPosterior.ts';
 import { chanceOfSettling } from '#core/germination/moreTesting.ts';
 import { affordedBy, neededSize } from '#core/germination/proposeSize.ts';
+import { seedsToSow, SURVIVAL } from '#core/germination/seedsToSow.ts';
 import { verdictOfLot, type Thresholds } from '#core/germination/verdict.ts';
 import { plantsBy, testSizeBy } from '#core/house/rules.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
@@ -13,10 +14,11 @@ import { known } from '#core/passport/passport.ts';
 import { ageTold } from '#core/passport/ageTold.ts';
 import { MUCH_LENT } from '#core/schedule/testValue.ts';
 import { seedsInUnits, sureShare } from '#core/units/seedsAndWeight.ts';
-import { betaAt } from '#core/viability/forecast.ts';
+import { worthAtMost } from '#core/viability/forecast.ts';
 import { nothingKept } from '#core/viability/kept.ts';
 import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import {
+  betaOn,
   chanceOn,
   daysToFallFrom,
   dayUnder,
@@ -24,7 +26,6 @@ import {
   outlookOf,
   outlookOn,
   priorOf,
-  seedsToSowOf,
   toldByItself,
   type OutlookFacts,
   type SeenOn,
@@ -160,7 +161,8 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
     );
     const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
     const seedsLeft = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
-    const belief = betaAt(outlook.belief, outlook.ageOn(today));
+    const believed = betaOn(outlook, today);
+    const belief = worthAtMost(believed);
     const afforded = affordedBy(seedsLeft);
     const next = retest({
       today,
@@ -186,7 +188,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
       verdict,
       ownShare: toldByItself(outlook, today),
       underOn,
-      toSow: seedsToSowOf(outlook, plantsBy(house.rules, crop, lot.lineRules), today),
+      toSow: seedsToSow(plantsBy(house.rules, crop, lot.lineRules), believed, SURVIVAL),
       toTest: isTestedSoon ? Math.min(afforded, testSizeBy(house.rules) ?? sizeFor(belief, thresholds)) : 0,
       sureShare: sureShare(lot.unit, lot.answers?.sample ?? null, { low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] }),
       nextTestOn: next.kind === 'due' ? next.on : null,

@@ -32,3 +32,41 @@ test('the almanac: found, compared, pictured, explained, and put right for this 
   await page.goto('/almanac/words');
   await expect(page.getByText('Keeping a seed crop from foreign pollen')).toBeVisible();
 });
+
+test('a crop that the almanac does not have is added with six answers, and seed of it can be taken in', async ({ page }) => {
+  await page.goto('/almanac?search=chia');
+  await page.getByRole('link', { name: 'Add “chia”' }).click();
+  await expect(page.getByLabel('What is it called?')).toHaveValue('chia');
+  await page.getByLabel('What is it called?').fill('Chia');
+  await page.getByLabel('Species').fill('salvia');
+  await page.getByLabel('Family').fill('Lamiaceae');
+  await page.getByLabel('Which crop is it most like?').selectOption({ label: 'Basil (Lamiaceae)' });
+  await page.getByRole('group', { name: 'How is it pollinated?' }).getByText('Mostly by itself').click();
+  await page.getByRole('group', { name: 'How long does it live?' }).getByText('One season').click();
+  await page.getByRole('button', { name: BUTTON.addTheCrop }).click();
+  await expect(page.getByText('Two words, the first with a capital')).toBeVisible();
+  await expect(page.getByLabel('What is it called?')).toHaveValue('Chia');
+  await page.getByLabel('Species').fill('Salvia hispanica');
+  await page.getByRole('button', { name: BUTTON.addTheCrop }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Chia' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Store' })).toContainText('borrowed from Basil');
+  await page.goto('/intake');
+  await page.getByText('Donated', { exact: true }).click();
+  await page.getByLabel('Crop', { exact: true }).fill('chia');
+  await page.getByLabel('Variety', { exact: true }).fill('Lamp Room');
+  await expect(page.getByRole('group', { name: 'What kind of seed?' })).toBeVisible();
+});
+
+test('squash and pumpkin are asked about: which species, told by stalk, leaf and seed', async ({ page }) => {
+  await page.goto('/intake');
+  await page.getByLabel('Crop', { exact: true }).fill('pumpkin');
+  const species = page.getByRole('list', { name: 'Species called pumpkin' });
+  await expect(species.getByRole('button')).toHaveCount(4);
+  await expect(species).toContainText('stalk that flares out at the fruit');
+  await species.getByRole('button', { name: /Musk squash/ }).click();
+  await expect(species).toBeHidden();
+  await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('Musk squash (moschata)');
+  // What is kept as plants is said so as soon as its crop is chosen.
+  await page.getByLabel('Crop', { exact: true }).fill('garlic');
+  await expect(page.getByText('Garlic is kept as plants, not as seed')).toBeVisible();
+});

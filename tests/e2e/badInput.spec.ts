@@ -42,7 +42,7 @@ test('answers that cannot all be so are named where they are put right, and noth
   await page.goto('/intake');
   await answer(page, {
     'How did it come?': 'Donated',
-    Crop: 'squash',
+    Crop: 'courgette',
     Variety: 'Impossible',
     'What kind of seed?': 'Heirloom, farm-kept',
     'Who brings it?': 'unknown',

@@ -76,6 +76,7 @@ export const BUTTON = {
   startTheBatch: 'Start the batch',
   stemsSnapNotBend: 'Stems snap, not bend',
   stopAndKeepThisPlan: 'Stop, and keep this plan',
+  addTheCrop: 'Add the crop',
   takeItIn: 'Take it in',
   takeItOut: 'Take it out',
   theStalkIsCorky: 'The stalk is corky',

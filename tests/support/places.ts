@@ -130,6 +130,7 @@ export const PLACES: readonly Place[] = [
   place('almanac/crossing', 'signed in'),
   place('almanac/compare', 'signed in'),
   place('almanac/words', 'signed in'),
+  place('almanac/new', 'coordinator', 'coordinator'),
   place('almanac/:id', 'signed in', 'nobody', () => '/almanac/pea'),
   place('almanac/:id/facts', 'coordinator', 'coordinator', () => '/almanac/pea/facts'),
   place('settings', 'coordinator', 'coordinator'),

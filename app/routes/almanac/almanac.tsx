@@ -6,6 +6,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { may } from '#core/people/may.ts';
 import type { Route } from './+types/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Almanac · Kind Granary' }];
@@ -13,7 +14,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Almanac · Kind Granary
 const SORTS = ['name', 'family', 'life'] as const;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'read almanac');
+  const { actor } = visitBy(context, request, 'read almanac');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = SORTS.find((one) => one === query.get('sort')) ?? 'name';
@@ -33,10 +34,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   );
   if (sort === 'family') crops.sort((one, other) => one.family.localeCompare(other.family) || one.name.localeCompare(other.name));
   if (sort === 'life') crops.sort((one, other) => other.longevity[1] - one.longevity[1] || one.name.localeCompare(other.name));
-  return { search, sort, crops };
+  return { search, sort, crops, leads: may(actor.role, 'set house rules') };
 }
 
-export default function Almanac({ loaderData: { search, sort, crops } }: Route.ComponentProps) {
+export default function Almanac({ loaderData: { search, sort, crops, leads } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -47,12 +48,23 @@ export default function Almanac({ loaderData: { search, sort, crops } }: Route.C
             <ButtonLink to="/almanac/crossing">What crosses with what</ButtonLink>
             <ButtonLink to="/almanac/compare">Compare two crops</ButtonLink>
             <ButtonLink to="/almanac/words">Words of the craft</ButtonLink>
+            {leads && <ButtonLink to="/almanac/new">Add a crop</ButtonLink>}
           </>
         }
       />
       <SearchForm label="Find a crop" hint="Name or species" value={search} />
       {crops.length === 0 ? (
-        <Empty>No crop fits “{search}”.</Empty>
+        <Empty
+          action={
+            leads && (
+              <ButtonLink to={`/almanac/new?${new URLSearchParams({ name: search })}`} look="action">
+                Add “{search}”
+              </ButtonLink>
+            )
+          }
+        >
+          No crop is called “{search}”. {leads ? 'You can add it in two minutes.' : 'A coordinator can add it.'}
+        </Empty>
       ) : (
         <Table caption="Crops">
           <thead>

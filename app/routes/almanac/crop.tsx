@@ -5,7 +5,7 @@ import { HOUSE_RULES, isPepper, ruleFor, type RuleKey } from '#core/house/rules.
 import { isSelfing } from '#core/almanac/crop.ts';
 import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
-import { readCrop, readGroupOfCrops, readGroups, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
+import { readCrop, readGroupOfCrops, readGroups, readLikeness, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -43,11 +43,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'read almanac');
   const crop = await readCrop(db, params.id);
   if (!crop) throw data(null, { status: 404 });
-  const [shipped, overrides, groups, names] = await Promise.all([
+  const [shipped, overrides, groups, names, likeName] = await Promise.all([
     readShippedCrop(db, crop.id),
     readOverrides(db, crop.id),
     readGroups(db),
     readGroupOfCrops(db),
+    readLikeness(db, crop.id),
   ]);
   const ruleKeys = (chapter: Chapter): RuleKey[] => [
     ...(RULES[chapter] ?? []),
@@ -82,8 +83,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
             words,
             prose: factKind(key).shape.kind === 'text' || factKind(key).shape.kind === 'list' || factKind(key).shape.kind === 'treatments',
             sure: told.sure,
-            source: told.source,
-            sourceMeans: told.source === 'this library' ? 'this library' : SOURCES[told.source],
+            source: told.source === 'likeness' ? `borrowed from ${likeName ?? 'a similar crop'}` : told.source,
+            sourceMeans:
+              told.source === 'this library'
+                ? 'this library'
+                : told.source === 'likeness'
+                  ? 'a similar crop in the almanac; replace it when you know better'
+                  : SOURCES[told.source],
             own: own
               ? { shipped: (shipped && factWords(key, shipped[key])) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
               : null,

@@ -405,7 +405,7 @@ function AskCrop({ context }: { context: InterviewContext }) {
         meant.length > 0
           ? 'That is the name of several species. Which is it?'
           : typed.length > 2 && !chosen
-            ? 'Choose one from the list'
+            ? 'Choose one from the list. If it is not there, a coordinator can add it under Almanac'
             : chosen && typed.toLowerCase() !== chosen.name.toLowerCase()
               ? `In the almanac as ${chosen.name}`
               : 'Any of its names'
