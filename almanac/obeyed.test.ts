@@ -37,6 +37,7 @@ const READ_BY: Record<FactKey, string> = {
   pollinators: TOLD,
   outcrossing: 'core/isolation/crossedShare.ts',
   exposedStigma: 'core/passport/season.ts',
+  density: 'contracts/intake/interview.ts',
   keptAs: 'app/routes/intake/SoFar.tsx',
   mayMean: 'core/almanac/findCrop.ts',
   knownBy: 'app/routes/intake/questions.tsx',

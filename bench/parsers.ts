@@ -15,7 +15,7 @@ const nothing = () => null;
 /** Everything that reads what somebody typed, with a text as people write it. */
 const PARSERS: Readonly<Record<string, readonly [(text: string) => unknown, string]>> = {
   'an amount': [parseAmount, '1 lb 6.5 oz'],
-  stock: [(text) => readStock(text, 20), '3 packets of 20'],
+  stock: [(text) => readStock(text, 20, 0.65), '3 packets of 20'],
   'a distance': [parseDistance, '200 ft'],
   'a point': [readPoint, '41.2100, -34.0400'],
   'a date': [parsePartialDate, 'Sep 2025'],

@@ -139,7 +139,7 @@ describe('the interview as it is posted', () => {
     const brought = (amount: string, form = 'clean seed') => read({ amount, form, ripeSigns: 'yes' }).interview?.brought;
     expect(brought('3 packets of 40')).toMatchObject({ amount: { kind: 'count', seeds: 120, approximate: false } });
     expect(brought('2 packets')).toMatchObject({ amount: { kind: 'count', seeds: 16, approximate: true } });
-    expect(brought('½ tsp')).toMatchObject({ amount: { kind: 'weight', milligrams: 1625, approximate: true } });
+    expect(brought('½ tsp')).toMatchObject({ amount: { kind: 'weight', milligrams: 1000, approximate: true } });
     expect(brought('3 squash, 4 kg', 'whole fruit')).toEqual({ kind: 'uncleaned', typed: '3 squash, 4 kg' });
   });
 

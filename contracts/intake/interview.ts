@@ -369,7 +369,7 @@ class Reader {
   private brought(crop: Crop): Brought | null {
     const typed = this.text('amount');
     if (typed === null) return null;
-    const read = readStock(typed, crop.packet);
+    const read = readStock(typed, crop.packet, crop.density);
     const form = this.text('form');
     if (read.ok && (form === 'clean seed' || form === 'on paper' || form === null)) return { kind: 'seed', amount: read.amount, typed };
     if (form !== null && form !== 'clean seed') {

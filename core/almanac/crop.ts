@@ -75,6 +75,8 @@ export interface Crop {
   readonly pests: readonly string[];
   readonly diseases: readonly SeedDisease[];
   readonly seedsPerGram: Range;
+  /** Grams that a millilitre of loose, dry, clean seed weighs. */
+  readonly density: number;
 
   /** Years until about half of well-dried seed still germinates in a cool dry cupboard. */
   readonly longevity: Range;

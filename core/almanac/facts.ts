@@ -52,6 +52,7 @@ const FIRM_TEXTBOOK = ['firm', 'textbook'] as const;
 const FAIR_TEXTBOOK = ['fair', 'textbook'] as const;
 const FAIR_EXTENSION = ['fair', 'extension'] as const;
 const ROUGH_EXTENSION = ['rough', 'extension'] as const;
+const ROUGH_PRACTICE = ['rough', 'practice'] as const;
 const FAIR_PRACTICE = ['fair', 'practice'] as const;
 
 /**
@@ -107,6 +108,7 @@ const FACTS = {
   drying: fact('clean and dry', 'Drying', TEXT, FAIR_PRACTICE),
   pests: fact('clean and dry', 'Pests it carries', LIST, FAIR_EXTENSION, 'optional'),
   diseases: fact('clean and dry', 'Diseases that travel in the seed', { kind: 'treatments' }, FAIR_TEXTBOOK, 'optional'),
+  density: fact('clean and dry', 'Loose seed weighs', number('g/mL', 0.05, 1.2), ROUGH_PRACTICE),
   seedsPerGram: fact('clean and dry', 'Seeds in a gram', range('seeds/g', 0.2, 100_000), FAIR_TEXTBOOK),
 
   longevity: fact('store', 'Keeps, cool and dry, until about half germinates', range('years', 0.2, 25), FAIR_EXTENSION),

@@ -21,3 +21,12 @@ export function spotFor(celsius: number): Spot {
   if (celsius >= 24) return 'warm';
   return celsius <= 16 ? 'cool' : 'room';
 }
+
+/** Degrees from a crop's usual warmth at which a start is hard. */
+const HARDER = 5;
+
+/** The warmest that a test of vigour in cold may be, and the coolest that one in heat may be, °C; null for a test of viability. */
+export function limitOfStart(kind: TestKind, usualCelsius: number): number | null {
+  if (kind === 'viability') return null;
+  return kind === 'vigour in cold' ? usualCelsius - HARDER : usualCelsius + HARDER;
+}

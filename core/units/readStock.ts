@@ -15,15 +15,14 @@ const MILLILITRES: Record<string, number> = {
   tablespoon: 15,
   cup: 240,
 };
-/** Grams that a millilitre of loose dry seed weighs, middling between light chaffy and heavy round seed. */
-const GRAMS_PER_MILLILITRE = 0.65;
 const FRACTIONS: Record<string, string> = { '½': '.5', '¼': '.25', '¾': '.75' };
 
 /**
  * Reads what somebody brings: weights and counts as `parseAmount` does, `3 packets of 40`, `2 packets` (of the house's size), and volumes,
- * which are turned into an approximate weight at 0.65 g to the millilitre.
+ * which are turned into an approximate weight.
+ * @param density grams that a millilitre of the crop's loose dry seed weighs
  */
-export function readStock(text: string, packetSeeds: number): ReadAmount {
+export function readStock(text: string, packetSeeds: number, density: number): ReadAmount {
   const tidy = tidied(text).replace(
     /(\d)? ?([½¼¾])/g,
     (_, whole: string | undefined, sign: string) => `${whole ?? '0'}${FRACTIONS[sign]!}`,
@@ -33,7 +32,7 @@ export function readStock(text: string, packetSeeds: number): ReadAmount {
   const volume = /^(?:about\s+)?(\d+(?:\.\d+)?)\s*([a-z]+)\.?$/.exec(tidy);
   const millilitres = volume && entryFor(MILLILITRES, volume[2]!);
   if (!volume || !millilitres) return parseAmount(text);
-  const milligrams = Math.round(Number(volume[1]) * millilitres * GRAMS_PER_MILLILITRE * 1000);
+  const milligrams = Math.round(Number(volume[1]) * millilitres * density * 1000);
   return milligrams > 0 ? { ok: true, amount: { kind: 'weight', milligrams, approximate: true } } : { ok: false, why: 'not positive' };
 }
 

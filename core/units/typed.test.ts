@@ -15,7 +15,7 @@ test('a unit is found in the singular and the plural, and nothing that the langu
   for (const text of ['5 constructor', '5 toString', '3 valueOf']) {
     expect(parseDistance(text)).toEqual({ ok: false, why: 'unreadable' });
     expect(parseAmount(text)).toEqual({ ok: false, why: 'unreadable' });
-    expect(readStock(text, 20)).toEqual({ ok: false, why: 'unreadable' });
+    expect(readStock(text, 20, 0.65)).toEqual({ ok: false, why: 'unreadable' });
   }
 });
 
@@ -33,9 +33,19 @@ test.each([
   ['a point with spaces', `51.5${' '.repeat(24_000)}N${' '.repeat(24_000)}x`],
 ])('%s beyond all measure are not read, and nobody waits for it', (_, text) => {
   expect(parseAmount(text).ok).toBe(false);
-  expect(readStock(text, 20).ok).toBe(false);
+  expect(readStock(text, 20, 0.65).ok).toBe(false);
   expect(parseDistance(text).ok).toBe(false);
   expect(parsePartialDate(text).ok).toBe(false);
   expect(parseWhen(text).ok).toBe(false);
   expect(readPoint(text)).toBeNull();
+});
+
+test('a volume weighs what the crop’s own seed weighs, and is always rough', () => {
+  const milligrams = (text: string, density: number) => {
+    const read = readStock(text, 20, density);
+    return read.ok && read.amount.kind === 'weight' && read.amount.approximate ? read.amount.milligrams : null;
+  };
+  expect(milligrams('½ tsp', 0.2)).toBe(500);
+  expect(milligrams('½ tsp', 0.8)).toBe(2000);
+  expect(milligrams('1 cup', 0.8)).toBe(192_000);
 });

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { layTestsInput } from '#contracts/tests/tests.ts';
 import { nextCountDay, usualCheckDays } from '#core/germination/checkDays.ts';
+import { limitOfStart, type TestKind } from '#core/germination/layout.ts';
 import type { Day, TestId } from '#core/kernel/kinds.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
@@ -24,6 +25,7 @@ export type LayProblem = { readonly of: string } & (
   | { readonly code: 'in the future' }
   | { readonly code: 'before intake'; readonly takenInOn: Day }
   | { readonly code: 'no such series' }
+  | { readonly code: 'not a hard start'; readonly kind: TestKind; readonly limit: number }
 );
 
 /** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
@@ -40,6 +42,9 @@ async function layOne(tx: Db, actor: Actor, today: Day, laying: Laying, one: One
   const lot = (await lockLot(tx, of)) ?? refuse({ of, code: 'no such lot' });
   if (laying.laidOn > today) refuse({ of, code: 'in the future' });
   if (laying.laidOn < lot.takenInOn) refuse({ of, code: 'before intake', takenInOn: lot.takenInOn });
+  const limit = limitOfStart(laying.kind, lot.facts.celsius);
+  if (limit !== null && (laying.kind === 'vigour in cold' ? one.celsius > limit : one.celsius < limit))
+    refuse({ of, code: 'not a hard start', kind: laying.kind, limit });
   const series = one.seriesOf === undefined ? null : await findTest(tx, one.seriesOf);
   if (one.seriesOf !== undefined && (series?.lotId !== lot.id || series.batchSeeds === null || series.seriesOf !== null))
     refuse({ of, code: 'no such series' });

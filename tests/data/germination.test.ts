@@ -223,6 +223,12 @@ describe('tests', () => {
 
   test('a vigour test takes seeds and tells speed, and leaves verdict and outlook alone', async () => {
     const code = await takeIn(library);
+    expect(await lay(code, 20, { celsius: 20 }, { kind: 'vigour in cold' })).toMatchObject({
+      problem: { code: 'not a hard start', limit: 15 },
+    });
+    expect(await lay(code, 20, { celsius: 20 }, { kind: 'vigour in heat' })).toMatchObject({
+      problem: { code: 'not a hard start', limit: 25 },
+    });
     const testId = await layOne(code, 20, { celsius: 8, spot: 'cool' }, { kind: 'vigour in cold' });
     await count(testId, { more: { sprouted: 2 } }, '2026-12-01');
     await end(testId, { reason: 'Done' }, '2026-12-01');

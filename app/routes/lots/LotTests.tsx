@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { percent } from '#app/ui/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import type { TestKind } from '#core/germination/layout.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
 interface TestView {
@@ -11,6 +12,7 @@ interface TestView {
   readonly sprouted: number | null;
   readonly seedsLaid: number;
   readonly counted: string;
+  readonly kind: TestKind;
   readonly nextCountOn: Day | null;
 }
 
@@ -57,11 +59,12 @@ export function LotTests({ tests, code, outlook }: { tests: readonly TestView[];
                     {test.sprouted} of {test.seedsLaid}
                   </b>
                   , {test.counted}
+                  {test.kind !== 'viability' && `, ${test.kind}, not germination`}
                 </>
               ) : test.outcome === 'abandoned' ? (
                 'abandoned'
               ) : (
-                `${test.seedsLaid} seeds on the towel, count ${formatDate(test.nextCountOn!)}`
+                `${test.seedsLaid} seeds on the towel${test.kind === 'viability' ? '' : ` (${test.kind})`}, count ${formatDate(test.nextCountOn!)}`
               )}
             </span>
           </li>

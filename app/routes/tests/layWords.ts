@@ -4,7 +4,7 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
 
 /** Which field of the form a problem of laying belongs to, and what it says. */
-export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | ''; words: string } {
+export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | 'celsius' | ''; words: string } {
   switch (problem.code) {
     case 'short':
       return { field: 'seeds', words: shortWords(problem) };
@@ -14,6 +14,14 @@ export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | '
       return { field: 'laidOn', words: 'That is still to come' };
     case 'before intake':
       return { field: 'laidOn', words: `The lot came in on ${formatDate(problem.takenInOn)}` };
+    case 'not a hard start':
+      return {
+        field: 'celsius',
+        words:
+          problem.kind === 'vigour in cold'
+            ? `A cold start is ${problem.limit} °C or less for this crop, 10 °C as a rule`
+            : `A hot start is ${problem.limit} °C or more for this crop`,
+      };
     case 'no such series':
       return { field: '', words: 'There is no such series of batches of this lot' };
   }

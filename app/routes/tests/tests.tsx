@@ -44,6 +44,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       endedOn: test.endedOn,
       outcome: test.outcome,
       sprouted: test.sprouted,
+      kind: test.kind,
       celsius: test.celsius,
       finalOn: addDays(test.laidOn, test.finalCountDays),
       dueIn: test.nextCountOn === null ? null : daysBetween(today, test.nextCountOn),
@@ -140,6 +141,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
                       {test.sprouted} of {test.seedsLaid}
                     </b>
                   )}
+                  {test.kind !== 'viability' && <span className="block text-soft">{test.kind}, not germination</span>}
                 </td>
                 <td className="whitespace-nowrap">{formatDate(test.endedOn ?? test.finalOn)}</td>
               </tr>
