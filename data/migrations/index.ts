@@ -19,6 +19,7 @@ import * as jarsUnmeasured from './0017_jars_unmeasured.ts';
 import * as lendable from './0018_lendable.ts';
 import * as keptApart from './0019_kept_apart.ts';
 import * as ownCrops from './0020_own_crops.ts';
+import * as takenOut from './0021_taken_out.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -42,4 +43,5 @@ export const migrations: Record<string, Migration> = {
   '0018_lendable': lendable,
   '0019_kept_apart': keptApart,
   '0020_own_crops': ownCrops,
+  '0021_taken_out': takenOut,
 };

@@ -1682,7 +1682,7 @@ CREATE TABLE public.weighing_written (
     act_key uuid NOT NULL,
     CONSTRAINT weighing_above_zero CHECK ((milligrams > 0)),
     CONSTRAINT weighing_error_above_zero CHECK ((scale_error > 0)),
-    CONSTRAINT weighing_heavier_is_known CHECK ((heavier = ANY (ARRAY['the scale was bumped'::text, 'something was added'::text, 'it took up damp'::text])))
+    CONSTRAINT weighing_heavier_is_known CHECK ((heavier = ANY (ARRAY['the scale was bumped'::text, 'something was added'::text, 'it took up damp'::text, 'some was taken out'::text])))
 );
 
 CREATE VIEW public.weighing AS

@@ -30,6 +30,16 @@ describe('drying', () => {
     return id;
   }
 
+  test('a weight that no drying explains is asked about: half an ounce after 741 g', async () => {
+    const id = await dryPea(await takeIn(library, { amount: '741 g' }));
+    await weigh(id, 741, after(2));
+    expect(problem(await weigh(id, 14.2, after(26)))).toEqual({ code: 'far lighter', last: 741_000 });
+    expect((await weigh(id, 200, after(26))).ok).toBe(true);
+    expect((await weigh(id, 40, after(30), { heavier: 'some was taken out' })).ok).toBe(true);
+    // What was taken out begins a curve of its own: the next weight is held against it.
+    expect((await weigh(id, 39, after(50))).ok).toBe(true);
+  });
+
   test('a heavier weight is asked about, and both are kept', async () => {
     const id = await dryPea(await takeIn(library, { amount: '640 g' }));
     await weigh(id, 640, after(2));

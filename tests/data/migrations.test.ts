@@ -123,6 +123,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0018_lendable',
     '0019_kept_apart',
     '0020_own_crops',
+    '0021_taken_out',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

@@ -152,11 +152,12 @@ export function WeighForm({
         {fields.heavier.errors && (
           <ChoiceField
             field={fields.heavier}
-            label="It is heavier than before"
+            label="It does not fit the weight before"
             options={[
               { value: 'the scale was bumped', label: 'The scale was bumped' },
               { value: 'something was added', label: 'Something was added' },
               { value: 'it took up damp', label: 'It took up damp' },
+              { value: 'some was taken out', label: 'Some was taken out' },
             ]}
           />
         )}

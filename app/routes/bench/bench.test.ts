@@ -12,6 +12,7 @@ describe('what stands in the way at the bench is said at the field where it can 
     [{ code: 'moved on', to: 'rinse' }, '', '“Rinse and pour off”'],
     [{ code: 'read first', cautions: ['knife'] }, '', 'Knife'],
     [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g before'],
+    [{ code: 'far lighter', last: 741_000 }, 'heavier', 'far less than the 741 g before'],
     [{ code: 'not dry', against: ['no sign yet', 'too humid'] }, 'reason', 'silica gel'],
     [{ code: 'frost kills it' }, 'place', 'above 0 °C'],
     [{ code: 'more than there was' }, 'amount', 'more than the book says'],

@@ -62,6 +62,12 @@ export function troubleOf(
       return { vessel: [vesselTaken(problem.by)] };
     case 'heavier':
       return { heavier: [`That is more than the ${formatWeight(problem.last)} before. Seed that dries gets lighter: what happened?`] };
+    case 'far lighter':
+      return {
+        heavier: [
+          `That is far less than the ${formatWeight(problem.last)} before, more than drying can take away. Check the weight and its unit, or say what happened`,
+        ],
+      };
     case 'short':
       return { amount: [shortWords(problem)] };
     case 'not dry':
