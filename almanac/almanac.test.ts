@@ -85,6 +85,7 @@ describe('the shipped almanac', () => {
       quinoa: ['dust'],
       maize: ['mould'],
       celery: ['sap'],
+      rue: ['sap'],
       poppy: ['toxic', 'rules'],
       tobacco: ['toxic', 'rules'],
       'morning-glory': ['toxic', 'weedy'],

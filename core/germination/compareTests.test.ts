@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { compareTests } from './compareTests.ts';
+import { disagreesWith } from './quickLooks.ts';
 
 const counts = fc
   .integer({ min: 1, max: 120 })
@@ -39,4 +40,12 @@ describe('two tests compared', () => {
     expect(() => compareTests({ sprouted: 5, laid: 4 }, { sprouted: 1, laid: 4 })).toThrow(RangeError);
     expect(() => compareTests({ sprouted: 0, laid: 0 }, { sprouted: 1, laid: 4 })).toThrow(RangeError);
   });
+});
+
+test('a float test that says another thing than the germination test is named; a snap says nothing of life', () => {
+  const test3of20 = { sprouted: 3, laid: 20 };
+  expect(disagreesWith({ kind: 'float', good: 18, looked: 20 }, test3of20)).toBe(true);
+  expect(disagreesWith({ kind: 'float', good: 5, looked: 20 }, test3of20)).toBe(false);
+  expect(disagreesWith({ kind: 'cut', good: 20, looked: 20 }, test3of20)).toBe(true);
+  expect(disagreesWith({ kind: 'snap', good: 20, looked: 20 }, test3of20)).toBe(false);
 });

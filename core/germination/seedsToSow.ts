@@ -10,24 +10,21 @@ const POINTS = 32;
 
 /**
  * Smallest number of seeds to sow so that at least `plants` stand with this assurance: P(Binomial(N, p·s) ≥ plants) ≥ assurance, with p known or
- * integrated over its posterior. Null where no number up to 100 000 gives that assurance. 24 plants, s 0.85, 95 %: 48 of p 0.72; 54 after 8 of 10
+ * integrated over its posterior. Null where no number up to the limit gives that assurance. 24 plants, s 0.85, 95 %: 48 of p 0.72; 54 after 8 of 10
  * (Jeffreys, no spread).
  * @param germination p, above 0 to 1, or its distribution; @param survival s, the share of seedlings that become plants, above 0 to 1
  * @throws RangeError for shares outside
  */
-export function seedsToSow(plants: number, germination: number | Beta, survival: number, assurance = 0.95): Seeds | null {
+export function seedsToSow(plants: number, germination: number | Beta, survival: number, assurance = 0.95, limit = MOST): Seeds | null {
   const shares = (typeof germination === 'number' ? [germination] : quantilesOf(germination)).map((share) => share * survival);
   if (!shares.every((share) => share >= 0 && share <= 1) || !(survival > 0) || !(assurance > 0 && assurance < 1))
     throw new RangeError('shares lie above 0 and up to 1');
   if (germination === 0) throw new RangeError('shares lie above 0 and up to 1');
   if (plants <= 0) return 0;
   const assured = (seeds: number) => shares.reduce((sum, share) => sum + atLeast(plants, seeds, share), 0) / shares.length >= assurance;
-  let most = Math.ceil(plants);
-  while (!assured(most)) {
-    if (most >= MOST) return null;
-    most = Math.min(MOST, 2 * most);
-  }
-  let least = Math.ceil(plants) - 1;
+  if (!assured(limit)) return null;
+  let [least, most] = [Math.ceil(plants) - 1, Math.min(limit, Math.ceil(plants))];
+  while (!assured(most)) [least, most] = [most, Math.min(limit, 2 * most)];
   while (most - least > 1) {
     const middle = Math.floor((least + most) / 2);
     if (assured(middle)) most = middle;

@@ -145,6 +145,10 @@ export async function readExpectation(
 
 const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'test', on, sown, up });
 
+/** How sure a grow-out is to be of its plants; nobody sows more seeds for one of them than this. */
+const SOW_WITH = 0.95;
+const MOST_FOR_ONE = 50;
+
 /** A test within so many days takes its seeds before the next grow-out. */
 const DAYS_TO_NEXT_GROW_OUT = 365;
 
@@ -181,6 +185,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
       lendingOpens: nextOn(house.lendingOpens, today),
       stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
     });
+    const plants = plantsBy(house.rules, crop, lot.lineRules);
     const isTestedSoon = next.kind === 'due' && next.on <= addDays(today, DAYS_TO_NEXT_GROW_OUT);
     return {
       lotId: lot.id,
@@ -188,7 +193,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
       verdict,
       ownShare: toldByItself(outlook, today),
       underOn,
-      toSow: seedsToSow(plantsBy(house.rules, crop, lot.lineRules), believed, SURVIVAL),
+      toSow: seedsToSow(plants, believed, SURVIVAL, SOW_WITH, MOST_FOR_ONE * plants),
       toTest: isTestedSoon ? Math.min(afforded, testSizeBy(house.rules) ?? sizeFor(belief, thresholds)) : 0,
       sureShare: sureShare(lot.unit, lot.answers?.sample ?? null, { low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] }),
       nextTestOn: next.kind === 'due' ? next.on : null,

@@ -4,7 +4,8 @@ import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { quickLookForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
+import type { Count } from '#core/germination/compareTests.ts';
+import { disagreesWith, QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
 interface Look {
@@ -20,11 +21,14 @@ interface Look {
 /** Quick looks, apart from tests and in words of their own: they carry no weight. */
 export function QuickLooks({
   looks,
+  test,
   today,
   formKey,
   result,
 }: {
   looks: readonly Look[];
+  /** The last germination test; null where there is none. */
+  test: (Count & { readonly endedOn: Day }) | null;
   today: Day;
   formKey: string;
   result: SubmissionResult | null;
@@ -47,6 +51,11 @@ export function QuickLooks({
               {look.note && ` ${look.note}.`}
               {look.by && ` ${look.by}`}
             </span>
+            {test && disagreesWith(look, test) && (
+              <span className="block font-semibold">
+                The germination test of {formatDate(test.endedOn)} says otherwise: {test.sprouted} of {test.laid}. The test counts.
+              </span>
+            )}
           </li>
         ))}
       </ul>

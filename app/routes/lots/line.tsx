@@ -79,7 +79,7 @@ export default function Line({ loaderData }: Route.ComponentProps) {
         <section aria-label="How it did in gardens">
           <h2 className="mb-2">How it did in gardens</h2>
           {reports.length === 0 ? (
-            <p className="text-soft">Nobody has told yet. Reports are written down on a lot’s page.</p>
+            <p className="text-soft">No reports yet. Add one on the page of a lot.</p>
           ) : (
             <ul>
               {reports.map((one) => (

@@ -136,7 +136,14 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         <div className="min-w-0 space-y-8">
           <Passport lot={lot} versions={loaderData.passports} />
           <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
-          <QuickLooks key={keys.look} looks={loaderData.looks} today={loaderData.today} formKey={keys.look} result={resultOf('look')} />
+          <QuickLooks
+            key={keys.look}
+            looks={loaderData.looks}
+            test={loaderData.result}
+            today={loaderData.today}
+            formKey={keys.look}
+            result={resultOf('look')}
+          />
         </div>
       </div>
       {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
