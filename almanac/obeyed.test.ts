@@ -38,6 +38,7 @@ const READ_BY: Record<FactKey, string> = {
   outcrossing: 'core/isolation/crossedShare.ts',
   exposedStigma: 'core/passport/season.ts',
   density: 'contracts/intake/interview.ts',
+  inSoil: 'services/lots/outlook.server.ts',
   keptAs: 'app/routes/intake/SoFar.tsx',
   mayMean: 'core/almanac/findCrop.ts',
   knownBy: 'app/routes/intake/questions.tsx',

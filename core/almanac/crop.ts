@@ -34,6 +34,8 @@ export interface Crop {
   /** Names that people use for several crops. */
   readonly mayMean: readonly string[];
   readonly knownBy: string | null;
+  /** Percent of living seed that comes up in an ordinary garden. */
+  readonly inSoil: number;
   readonly hybrids: 'common' | 'some' | 'rare';
 
   readonly sow: Range;

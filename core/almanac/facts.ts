@@ -79,6 +79,7 @@ const FACTS = {
   plantsToConserve: fact('grow for seed', 'Plants to conserve it', number('plants', 1, 2000), FAIR_TEXTBOOK),
   bloom: fact('grow for seed', 'In flower', range('weeks', -10, 60), ROUGH_EXTENSION),
   seedsPerPlant: fact('grow for seed', 'Seeds from one plant', range('seeds', 1, 500_000), ROUGH_EXTENSION),
+  inSoil: fact('grow for seed', 'Of living seed, comes up in a garden', number('%', 10, 100), ROUGH_EXTENSION),
   ease: fact('grow for seed', 'Saving its seed is', choice('easy', 'middling', 'hard'), FAIR_EXTENSION),
   easeWhy: fact('grow for seed', 'Why', TEXT, FAIR_EXTENSION),
 

@@ -1,4 +1,5 @@
 import { BETWEEN_TEST_SPREAD } from '../germination/betaPosterior.ts';
+import { betaQuantile } from '../distributions/beta.ts';
 import { once, type Kept } from './kept.ts';
 import { normalBelow, normalDensity, probit } from './normal.ts';
 
@@ -7,13 +8,23 @@ export interface Sighting {
   readonly kind: 'test' | 'emergence';
   readonly sown: number;
   readonly up: number;
+  /** Of what was seen in soil: mean share of living seed of the crop that comes up in a garden, 0 to 1. */
+  readonly soil?: number;
 }
 
 /** Tests of one jar differ by more than chance; gardens differ more. */
 const SPREAD: Record<Sighting['kind'], number> = { test: BETWEEN_TEST_SPREAD, emergence: 0.1 };
 
-/** Share of living seed that comes up in a garden: seven equally likely values of a Beta with mean 0.75 and deviation 0.15. */
-export const SOIL_FACTORS = [0.475, 0.612, 0.697, 0.768, 0.833, 0.896, 0.963] as const;
+/** Where nothing is known of the crop, three in four living seeds come up in a garden. */
+const USUAL_SOIL = 0.75;
+const SOIL_DEVIATION = 0.15;
+const SOILS = 7;
+
+/** Share of living seed that comes up in a garden: seven equally likely values of a Beta of this mean and a deviation of 0.15. */
+export function soilFactors(mean = USUAL_SOIL): readonly number[] {
+  const weight = max(2, (mean * (1 - mean)) / SOIL_DEVIATION ** 2 - 1);
+  return Array.from({ length: SOILS }, (_, index) => betaQuantile((index + 0.5) / SOILS, mean * weight, (1 - mean) * weight, 1e-9));
+}
 
 /** Chance that a sighting says nothing of its seed: a towel that dried out, a bed that slugs had. Any count is then as likely as any other. */
 export const WENT_WRONG: Record<Sighting['kind'], number> = { test: 0.01, emergence: 0.1 };
@@ -38,18 +49,18 @@ export interface LikelihoodTable {
  * @throws RangeError unless 0 ≤ up ≤ sown and sown ≥ 1
  */
 export function likelihoodTable(sighting: Sighting, kept: Kept): LikelihoodTable {
-  const { kind, sown, up } = sighting;
+  const { kind, sown, up, soil = USUAL_SOIL } = sighting;
   if (!(Number.isInteger(sown) && Number.isInteger(up) && sown >= 1 && up >= 0 && up <= sown)) throw new RangeError(`${up} of ${sown}`);
-  return once(kept, 'tables', `${kind} ${up}/${sown}`, () => tableOf(sighting));
+  return once(kept, 'tables', kind === 'test' ? `${up}/${sown}` : `${up}/${sown} in ${soil}`, () => tableOf(sighting));
 }
 
-function tableOf({ kind, sown, up }: Sighting): LikelihoodTable {
+function tableOf({ kind, sown, up, soil }: Sighting): LikelihoodTable {
   const ways = logWays(up, sown);
-  const soils = kind === 'test' ? [1] : SOIL_FACTORS;
+  const soils = kind === 'test' ? [1] : soilFactors(soil);
   const likelihoods = Float64Array.from({ length: POINTS }, (_, index) => {
     const z = index * STEP - EDGE;
     const [alive, dead] = [normalBelow(z), normalBelow(-z)];
-    const seen = soils.map((soil) => exp(ways + logBetaBinomial(up, sown, alive * soil, dead + alive * (1 - soil), SPREAD[kind])));
+    const seen = soils.map((rises) => exp(ways + logBetaBinomial(up, sown, alive * rises, dead + alive * (1 - rises), SPREAD[kind])));
     return ((1 - WENT_WRONG[kind]) * seen.reduce((sum, one) => sum + one, 0)) / soils.length + WENT_WRONG[kind] / (sown + 1);
   });
   const highest = max(...likelihoods);

@@ -4,7 +4,7 @@ import { middleAge } from './age.ts';
 import { beliefOf, type LotHistory } from './belief.ts';
 import { bandAt, betaAt, chanceAtLeast, daysToFall, daysUnder, ownShare, probitAt } from './forecast.ts';
 import { nothingKept } from './kept.ts';
-import { likelihoodAt, likelihoodTable, SOIL_FACTORS, WENT_WRONG } from './likelihood.ts';
+import { likelihoodAt, likelihoodTable, soilFactors, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 import { odditiesOf } from './oddities.ts';
 import { priorBelief } from './prior.ts';
@@ -181,11 +181,19 @@ describe('the likelihood of a count', () => {
   });
 
   test('soil takes its share: the same count is worth less, and says that more were alive', () => {
-    expect(SOIL_FACTORS.reduce((sum, factor) => sum + factor, 0) / SOIL_FACTORS.length).toBeCloseTo(0.75, 2);
+    for (const mean of [0.45, 0.75, 0.85])
+      expect(soilFactors(mean).reduce((sum, factor) => sum + factor, 0) / soilFactors(mean).length).toBeCloseTo(mean, 2);
     const median = (kind: Aged['kind']) => bandAt(beliefOf(lot({ sightings: [{ kind, age: 700, up: 14, sown: 20 }] })), 700);
     const [paper, soil] = [median('test'), median('emergence')];
     expect(soil.median).toBeGreaterThan(paper.median);
     expect(soil.high - soil.low).toBeGreaterThan(0);
+  });
+
+  test('of a crop that comes up badly the same count says that more were alive', () => {
+    const median = (soil: number) =>
+      bandAt(beliefOf(lot({ sightings: [{ kind: 'emergence', age: 700, up: 9, sown: 20, soil }] })), 700).median;
+    expect(median(0.5)).toBeGreaterThan(median(0.75));
+    expect(median(0.75)).toBeGreaterThan(median(0.9));
   });
 });
 

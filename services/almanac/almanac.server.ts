@@ -58,7 +58,7 @@ export type OverrideProblem =
   | { readonly code: 'unknown group' };
 
 /** What the outlook is made of; a change of these means reckoning the crop's lots again. */
-const FORECAST_BY: ReadonlySet<FactKey> = new Set<FactKey>(['longevity', 'oil', 'constants']);
+const FORECAST_BY: ReadonlySet<FactKey> = new Set<FactKey>(['longevity', 'oil', 'constants', 'inSoil']);
 
 /** What the crossing model is made of; a change of these means judging the crop's lots again. */
 const JUDGED_BY: ReadonlySet<FactKey> = new Set<FactKey>([

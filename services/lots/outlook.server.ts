@@ -77,7 +77,7 @@ export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: 
     // Normal seedlings and any root are two figures: the outlook is of the one that was counted last.
     const seen: SeenOn[] = [
       ...tests.filter(({ counted }) => counted === last?.counted).map(({ laidOn, laid, sprouted }) => testSeen(laidOn, laid, sprouted!)),
-      ...emergenceOf(lot.id).map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up }) as const),
+      ...emergenceOf(lot.id).map(({ sown, up, seenOn }) => ({ kind: 'emergence', on: seenOn, sown, up, soil: crop.inSoil / 100 }) as const),
     ];
     const facts: OutlookFacts & { readonly crop: Crop } = {
       crop,
@@ -147,7 +147,7 @@ const testSeen = (on: IsoDate, sown: number, up: number): SeenOn => ({ kind: 'te
 
 /** How sure a grow-out is to be of its plants; nobody sows more seeds for one of them than this. */
 const SOW_WITH = 0.95;
-const MOST_FOR_ONE = 50;
+const MOST_FOR_ONE = 500;
 
 /** A test within so many days takes its seeds before the next grow-out. */
 const DAYS_TO_NEXT_GROW_OUT = 365;

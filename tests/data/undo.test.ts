@@ -152,7 +152,7 @@ describe('the bench', () => {
   test('a weighing that was undone is none, and the next may be heavier than it', async () => {
     const { batchId } = await begin('Misread');
     await weigh(batchId, 50_000);
-    await weigh(batchId, 5_000);
+    await weigh(batchId, 15_000);
     expect((await undoLast()).ok).toBe(true);
     expect((await readWeighings(library.db, batchId)).map(({ milligrams }) => milligrams)).toEqual([50_000]);
     expect((await weigh(batchId, 49_000)).ok).toBe(true);
