@@ -27,8 +27,8 @@ interface Term {
   readonly look: string;
 }
 
-/** A line's seed as one bar: what may be lent, what is kept back and for what, and what cannot be counted on; with each term in words. */
-export function StockBar({ stock }: { stock: StockTerms }) {
+/** A line's seed as one bar: what may be lent, what is kept back and for what, and what cannot be counted on; with each term in words. @param isLine on the line's own page, which needs not say so */
+export function StockBar({ stock, isLine = false }: { stock: StockTerms; isLine?: boolean }) {
   const kept = Math.min(stock.usable, stock.reserve);
   const tests = Math.min(stock.usable - kept, stock.tests);
   const terms: Term[] = [
@@ -41,6 +41,7 @@ export function StockBar({ stock }: { stock: StockTerms }) {
   if (stock.seeds <= 0) return null;
   return (
     <div className="mt-2">
+      {!isLine && <p className="text-small text-soft">All lots of this line together:</p>}
       <div aria-hidden className="flex h-3 max-w-md gap-0.5 overflow-hidden rounded-sm">
         {terms.map(({ name, seeds, look }) => (
           <div key={name} className={look} style={{ flexGrow: seeds, minWidth: 3 }} />

@@ -134,7 +134,7 @@ function LineReckoning({ stock, packetSeeds, jars, gardens, best }: Pick<Loaded,
             )}
             , {formatAboutSeeds(stock.seeds)} in {jars} {jars === 1 ? 'lot' : 'lots'} from {gardens} {gardens === 1 ? 'garden' : 'gardens'}
           </p>
-          <StockBar stock={stock} />
+          <StockBar stock={stock} isLine />
         </>
       }
       reasons={[
