@@ -3,6 +3,7 @@ import { crossing } from '#core/almanac/crossing.ts';
 import { FACT_KEYS, factKind } from '#core/almanac/facts.ts';
 import { cropsMeant, findCrop } from '#core/almanac/findCrop.ts';
 import { pollenOver } from '#core/isolation/crossedShare.ts';
+import { answersFor, isDiseaseMeans } from '#core/almanac/diseases.ts';
 import { readFact, readTypedFact, writeFact } from '#core/almanac/readFact.ts';
 import { parseAlmanac, readAlmanac } from './read.ts';
 
@@ -216,6 +217,36 @@ describe('an almanac file that is wrong is told by its line', () => {
   });
 });
 
+describe('diseases that travel in seed', () => {
+  const answers = Object.fromEntries(almanac.crops.flatMap(({ id, diseases }) => diseases.map((one) => [`${id}: ${one.name}`, one])));
+
+  test('are refused, treated by their usual means, watched or left, each as is usual for it', () => {
+    expect(answers['tomato: bacterial canker']!.answers).toEqual(['refuse', 'ferment', 'hot water']);
+    expect(answers['tomato: late blight']!.answers).toEqual(['nothing']);
+    expect(answers['celery: septoria leaf spot']!.answers[0]).toBe('time');
+    expect(answers['cabbage: black rot']!.answers[0]).toBe('hot water');
+    expect(answers['french-bean: halo blight']!.answers).toEqual(['refuse']);
+  });
+
+  test('offer their own answers first, and means only where they are usual; watching, asking and refusing are always open', () => {
+    for (const disease of Object.values(answers)) {
+      const offered = answersFor(disease);
+      expect([...offered.slice(0, disease.answers.length)]).toEqual([...disease.answers]);
+      expect(offered.filter(isDiseaseMeans)).toEqual(disease.answers.filter(isDiseaseMeans));
+      expect(offered).toEqual(expect.arrayContaining(['watch', 'ask', 'refuse']));
+    }
+    expect(answersFor(null)).toEqual(['watch', 'ask', 'refuse']);
+  });
+
+  test('of the legumes, none is treated with hot water', () =>
+    expect(
+      almanac.crops
+        .filter(({ family }) => family === 'Fabaceae')
+        .flatMap(({ diseases }) => diseases)
+        .filter((disease) => disease.answers.includes('hot water')),
+    ).toEqual([]));
+});
+
 describe('a single fact', () => {
   test.each([
     ['homeDistance', '60 m', 60],
@@ -224,10 +255,18 @@ describe('a single fact', () => {
     ['ease', 'hard', 'hard'],
     ['exposedStigma', 'none', null],
     ['misbeliefs', 'none', []],
+    [
+      'diseases',
+      { 'black rot (hot water, refuse)': 'By those practised' },
+      [{ name: 'black rot', answers: ['hot water', 'refuse'], usual: 'By those practised' }],
+    ],
   ] as const)('%s reads “%s”', (key, written, value) => expect(readFact(key, written)).toEqual({ ok: true, value }));
 
   test.each([
     ['homeDistance', '-5 m'],
+    ['diseases', { 'black rot': 'Hot water' }],
+    ['diseases', { 'black rot (boil)': 'Hot water' }],
+    ['diseases', { '(refuse)': 'Hot water' }],
     ['homeDistance', '5 parsecs'],
     ['ease', 'impossible'],
     ['species', ''],

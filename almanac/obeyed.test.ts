@@ -41,7 +41,7 @@ const READ_BY: Record<FactKey, string> = {
   inSoil: 'services/lots/outlook.server.ts',
   keptAs: 'app/routes/intake/SoFar.tsx',
   mayMean: 'core/almanac/findCrop.ts',
-  knownBy: 'app/routes/intake/questions.tsx',
+  knownBy: 'app/routes/intake/AskCrop.tsx',
   sexes: 'core/population/bottleneck.ts',
   homeDistance: 'core/house/rules.ts',
   productionDistance: 'core/house/rules.ts',

@@ -15,3 +15,6 @@ export const CLAIM_MEANS: Record<Claim, string> = {
   'may vary': 'some plants may be something else',
   mixture: 'plants differ, and that is the point',
 };
+
+/** What the percentage of a claim is sure of; a lot that may vary says how sure the next better claim would be. */
+export const sureThat = (claim: Claim): string => `sure that ${CLAIM_MEANS[claim === 'may vary' ? 'likely true' : claim]}`;

@@ -1,5 +1,6 @@
 import type { CropCaution } from '#core/almanac/cautions.ts';
-import type { Crop, SeedDisease, ViabilityConstants } from '#core/almanac/crop.ts';
+import type { Crop, ViabilityConstants } from '#core/almanac/crop.ts';
+import type { SeedDisease } from '#core/almanac/diseases.ts';
 import { factKind, type Confidence, type FactKey } from '#core/almanac/facts.ts';
 
 const weeks = (count: number) =>

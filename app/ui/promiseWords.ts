@@ -1,10 +1,11 @@
 import type { CropCaution } from '#core/almanac/cautions.ts';
-import { CLAIM_WORDS } from './claimWords.ts';
+import { CLAIM_MEANS, CLAIM_WORDS } from './claimWords.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
 import type { Ripeness } from '#core/passport/ripe.ts';
 import type { PlantsReckoning } from '#core/population/bottleneck.ts';
 import type { Doubt } from '#core/promise/identity.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import type { Fact } from '#core/promise/judgeLot.ts';
 import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
@@ -193,9 +194,22 @@ export function ripeWords(ripe: Ripeness): { readonly tone: Tone; readonly verdi
 /** What was said of health at intake that whoever grows it should know. */
 export function healthWords({ diseases, mould, insects, look }: Passport): string[] {
   return [
-    Array.isArray(diseases) && diseases.length > 0 ? `Health: ${diseases.join(', ')} seen on the plants` : null,
+    Array.isArray(diseases) && diseases.length > 0 ? `Health: ${diseases.map(({ name }) => name).join(', ')} seen on the plants` : null,
     mould === true ? 'Health: mould was seen on the seed' : null,
     insects === 'seen' || insects === 'holes in seed' ? 'Health: insects came with it' : null,
     look.includes('discoloured') || look.includes('shrivelled') ? 'Health: some seed is discoloured or shrivelled' : null,
   ].filter((flag) => flag !== null);
+}
+
+/** A claim as it is told: what is known for a fact is stated, has no percentage, and needs no other reason. */
+export function claimTold(
+  claim: Claim,
+  reasons: readonly Reason[],
+): { readonly statement: string | null; readonly reasons: readonly Reason[] } {
+  const facts = reasons.filter((reason) => reason.kind === 'fact');
+  const [first] = facts;
+  if (!first) return { statement: null, reasons };
+  return claim === 'mixture'
+    ? { statement: `${capital(CLAIM_MEANS.mixture)}.`, reasons: facts }
+    : { statement: `${capital(FACT_WORDS[first.why])}.`, reasons: facts.slice(1) };
 }

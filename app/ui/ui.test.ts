@@ -2,9 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
 import { chanceWords, lendingAnswer, lendingWhy, nextTestWords, oddWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
 import { CLAIM_WORDS } from './claimWords.ts';
-import { METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
+import { claimTold, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
+import type { Fact } from '#core/promise/judgeLot.ts';
+import type { Reason } from '#core/promise/reasons.ts';
 import { HOLD_KINDS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';
 import { PROMISES } from '#core/promise/judge.ts';
 
@@ -113,4 +115,18 @@ describe('the words of the craft', () => {
     [0.2, 'about 1 in 5'],
     [0.5, 'about 50 of 100'],
   ])('a share of %s is %s', (share, words) => expect(oneIn(share)).toBe(words));
+});
+
+describe('what a label may promise', () => {
+  const fact = (why: Fact): Reason => ({ kind: 'fact', why, share: null });
+  const [F1, crossed, mixture] = [fact('F1'), fact('known crossed'), fact('declared mixture')];
+  const doubt = { kind: 'doubt', why: 'name', share: 0.2 } as unknown as Reason;
+
+  test('known for a fact, it is stated, and no doubt stands beside it', () => {
+    expect(claimTold('may vary', [F1, doubt, crossed])).toEqual({ statement: expect.stringContaining('F1'), reasons: [crossed] });
+    expect(claimTold('mixture', [mixture, doubt])).toEqual({ statement: expect.stringContaining('Plants differ'), reasons: [mixture] });
+  });
+
+  test('else it is told by its figure and its reasons', () =>
+    expect(claimTold('true', [doubt])).toEqual({ statement: null, reasons: [doubt] }));
 });

@@ -30,6 +30,7 @@ export const STORED_WORDS: Record<StoredSoFar, string> = {
 export const HOLD_WORDS: Record<HoldKind, string> = {
   drying: 'Not dry yet',
   pests: 'Pest treatment',
+  disease: 'Disease seen',
   test: 'Wants a test',
   trial: 'Wants a trial',
   identity: 'Identity in doubt',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DISEASE_ANSWERS } from '#core/almanac/diseases.ts';
 import { CROP_CAUTIONS, type CropCautionCode } from '#core/almanac/cautions.ts';
 import { READINESS } from '#core/almanac/crossing.ts';
 import { FACT_KEYS, factKind, type FactKey, type Shape } from '#core/almanac/facts.ts';
@@ -15,7 +16,7 @@ function storedFact(shape: Shape): z.ZodType {
     case 'list':
       return z.array(z.string().min(1));
     case 'treatments':
-      return z.array(z.strictObject({ name: z.string().min(1), usual: z.string().min(1) }));
+      return z.array(z.strictObject({ name: z.string().min(1), answers: z.array(z.enum(DISEASE_ANSWERS)), usual: z.string().min(1) }));
     case 'cautions':
       return z.array(z.strictObject({ code: z.enum(Object.keys(CROP_CAUTIONS) as CropCautionCode[]), words: z.string().min(1) }));
     case 'constants':

@@ -34,6 +34,11 @@ const interview: z.ZodType<Interview> = z.object({
 export const intakeInput = z.object({ key: actKey, draftId: z.uuid().nullable(), loanId: rowNumber.nullable(), interview });
 
 /** Seed that was brought and not taken in. */
-export const refuseSeedInput = z.object({ key: actKey, draftId: z.uuid(), what: z.string().max(200), why: words(300, 'Say why') });
+export const refuseSeedInput = z.object({
+  key: actKey,
+  draftId: z.uuid().nullable(),
+  what: z.string().max(200),
+  why: words(300, 'Say why'),
+});
 
 export const passportCorrection = z.object({ key: actKey, code: lotCode, passport: storedPassport, why: reason });

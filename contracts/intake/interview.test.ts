@@ -120,7 +120,28 @@ describe('the interview as it is posted', () => {
     ['neighbours without one word on them', { n0what: '', n0metres: '', n1overlap: '' }, 'neighbours'],
     ['an amount that nobody knows', { amount: 'unknown' }, 'amount'],
     ['a question without an answer', { donor: '' }, 'donor'],
+    ['a disease without what is done about it', { diseases: 'squash mosaic virus' }, 'sick:squash mosaic virus'],
+    [
+      'a means that is not usual for the disease',
+      { diseases: 'squash mosaic virus', 'sick:squash mosaic virus': 'dry heat' },
+      'sick:squash mosaic virus',
+    ],
+    ['another disease without a word on it', { diseases: 'another', 'sick:another': 'watch' }, 'diseaseOther'],
   ])('%s is refused at its field', (_, change, field) => expect(faultsAt(change)).toEqual([field]));
+
+  test('each disease seen has an answer of its own, and what the almanac does not name is kept in words', () =>
+    expect(
+      read({
+        diseases: 'gummy stem blight|another',
+        'sick:gummy stem blight': 'watch',
+        diseaseOther: 'yellow rings on the leaves',
+        'sick:another': 'ask',
+        'sick:squash mosaic virus': 'refuse',
+      }).interview!.passport.diseases,
+    ).toEqual([
+      { name: 'gummy stem blight', answer: 'watch' },
+      { name: 'yellow rings on the leaves', answer: 'ask' },
+    ]));
 
   test('"unknown" in the box wins over what was typed, and several ticks are kept', () => {
     const form = new FormData();

@@ -1,17 +1,26 @@
 import { z } from 'zod';
 import { AMOUNT_TROUBLE, DATE_TROUBLE, DISTANCE_TROUBLE } from '#contracts/fields.ts';
 import type { Crop } from '#core/almanac/crop.ts';
+import { answersFor, type DiseaseAnswer, type SeedDisease } from '#core/almanac/diseases.ts';
 import { parsePartialDate } from '#core/calendar/parsePartialDate.ts';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { METHODS, type Method } from '#core/isolation/barriers.ts';
 import { KINDS, STORED_SO_FAR, type Kind, type Origin } from '#core/lots/words.ts';
-import { MOST_NEIGHBOURS, questionsNow, saidSoFar, split, type Answers } from '#core/passport/answers.ts';
+import {
+  diseaseField,
+  diseasesSeen,
+  MOST_NEIGHBOURS,
+  OTHER_DISEASE,
+  questionsNow,
+  saidSoFar,
+  split,
+  type Answers,
+} from '#core/passport/answers.ts';
 import {
   AMOUNTS,
   BOLT_REASONS,
   BOLTERS,
   DATE_MEANINGS,
-  DISEASE_CHOICES,
   DRYINGS,
   EMPTY_PASSPORT,
   FORMS,
@@ -35,7 +44,7 @@ import { parseAmount, type Amount } from '#core/units/parseAmount.ts';
 import { parseDistance } from '#core/units/parseDistance.ts';
 import { readStock } from '#core/units/readStock.ts';
 
-const posted = z.record(z.string().max(40), z.string().max(2000)).refine((fields) => Object.keys(fields).length <= 160);
+const posted = z.record(z.string().max(80), z.string().max(2000)).refine((fields) => Object.keys(fields).length <= 160);
 
 /** Reads a posted interview into answers: ticks of one name are joined, an "unknown" box wins over what was typed beside it. */
 export function readAnswers(form: FormData): Answers {
@@ -127,7 +136,7 @@ class Reader {
       if (MUST_BE_KNOWN.has(question) && this.text(question) === 'unknown') this.fault(question, 'This has to be known');
     const source = saidSoFar(this.answers, this.loan).source;
     if (!crop || !source) return { passport: null, interview: null, faults: this.faults };
-    this.length('variety', 80, 'donor', 120, 'garden', 120, 'gardenPlace', 120, 'place', 60, 'note', 1000);
+    this.length('variety', 80, 'donor', 120, 'garden', 120, 'gardenPlace', 120, 'diseaseOther', 60, 'place', 60, 'note', 1000);
     const container = this.text('container');
     if (container !== null && !Object.hasOwn(CONTAINERS, container)) this.fault('container', MISSING.container!);
     const passport = this.passport();
@@ -218,7 +227,6 @@ class Reader {
   }
 
   private passport(): Passport {
-    const diseases = this.diseases();
     const methods = this.methods('methods');
     return {
       ...EMPTY_PASSPORT,
@@ -244,10 +252,7 @@ class Reader {
       offTypes: this.whole('offTypes', 0, 100_000, 'plants'),
       bolters: this.choice('bolters', BOLTERS),
       boltedWhy: this.choice('boltedWhy', BOLT_REASONS),
-      diseases,
-      diseaseChoice: this.asked.has('diseaseChoice')
-        ? (DISEASE_CHOICES.find((choice) => choice === this.text('diseaseChoice')) ?? null)
-        : null,
+      diseases: this.diseases(),
       forcedByWeather: this.text('forcedByWeather'),
       pickings: this.whole('pickings', 1, 60, 'pickings'),
       selfSown: this.asked.has('selfSown') && this.text('selfSown') !== null ? this.text('selfSown') !== 'no' : null,
@@ -299,8 +304,21 @@ class Reader {
     if (!this.asked.has('diseases')) return null;
     const said = this.text('diseases');
     if (said === null || said === 'unknown') return 'unknown';
-    const names = this.crop!.diseases.map(({ name }) => name);
-    return said === 'none' ? [] : split(said).filter((name) => names.includes(name) || name === 'another');
+    return diseasesSeen(this.answers).flatMap((ticked) => {
+      const known = this.crop!.diseases.find(({ name }) => name === ticked) ?? null;
+      if (!known && ticked !== OTHER_DISEASE) return [];
+      const name = known ? ticked : this.text('diseaseOther');
+      if (name === null) return this.fault('diseaseOther', 'Say in a few words what was seen') ?? [];
+      return [{ name, answer: this.diseaseAnswer(ticked, known) }];
+    });
+  }
+
+  /** What is done about a disease; until that is said, somebody who knows it is to be asked. */
+  private diseaseAnswer(ticked: string, known: SeedDisease | null): DiseaseAnswer {
+    const field = diseaseField(ticked);
+    const said = this.text(field);
+    if (said === null) return this.fault(field, 'Say what is done about it') ?? 'ask';
+    return answersFor(known).find((answer) => answer === said) ?? this.fault(field, 'Choose one of the answers') ?? 'ask';
   }
 
   private methods(name: 'methods' | 'earlierMethods'): Passport['methods'] {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DISEASE_ANSWERS } from '#core/almanac/diseases.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import { KINDS, STORED_SO_FAR } from '#core/lots/words.ts';
 import {
@@ -6,7 +7,6 @@ import {
   BOLTERS,
   BOLT_REASONS,
   DATE_MEANINGS,
-  DISEASE_CHOICES,
   DRYINGS,
   FORMS,
   INSECTS,
@@ -74,8 +74,7 @@ export const storedPassport: z.ZodType<Passport> = z.strictObject({
   offTypes: count,
   bolters: oneOf(BOLTERS),
   boltedWhy: oneOf(BOLT_REASONS),
-  diseases: answer(z.array(z.string())),
-  diseaseChoice: z.enum(DISEASE_CHOICES).nullable(),
+  diseases: answer(z.array(z.strictObject({ name: z.string(), answer: z.enum(DISEASE_ANSWERS) }))),
   forcedByWeather: z.string().nullable(),
   pickings: count,
   selfSown: yesNo,

@@ -1,5 +1,7 @@
+import { MEANS_RISK, MEANS_WORDS } from '#contracts/almanac/diseaseWords.ts';
+import { DISEASE_MEANS, type DiseaseAnswer } from '#core/almanac/diseases.ts';
 import type { HoldReason } from '#core/passport/holds.ts';
-import type { Passport } from '#core/passport/passport.ts';
+import { diseasesAnswered, type Passport } from '#core/passport/passport.ts';
 
 /** What a hold that a rule lays says on the lot, as the person at the desk would say it. It is kept with the hold. */
 export function holdReason(why: HoldReason, passport: Passport): string {
@@ -43,12 +45,19 @@ export function holdReason(why: HoldReason, passport: Passport): string {
     case 'undated':
       return 'Nobody knows how old it is: test before it is lent';
     case 'disease to watch':
-      return `Disease seen (${diseaseNames(passport)}): grow a few out, watch the seedlings, and ask somebody who knows it`;
+      return `Disease seen (${diseases(passport, 'watch')}): grow a few out apart from the rest, and watch the seedlings`;
     case 'disease to treat':
-      return `Disease seen (${diseaseNames(passport)}): treat it by the usual means first`;
+      return DISEASE_MEANS.flatMap((means) =>
+        diseasesAnswered(passport.diseases, means).map((name) => `${capital(name)}: ${MEANS_WORDS[means]}; ${MEANS_RISK[means]}`),
+      ).join('. ');
+    case 'disease to ask':
+      return `Disease seen (${diseases(passport, 'ask')}): ask somebody who knows it what can be done`;
+    case 'disease to refuse':
+      return `Disease seen (${diseases(passport, 'refuse')}): nothing frees seed of it at home. Discard the lot, and not on the compost`;
     case 'for food':
       return 'Sold as food: test before it is lent';
   }
 }
 
-const diseaseNames = ({ diseases }: Passport) => (Array.isArray(diseases) ? diseases.join(', ') : 'unknown');
+const diseases = ({ diseases: seen }: Passport, answer: DiseaseAnswer) => diseasesAnswered(seen, answer).join(', ');
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,14 +1,9 @@
 import type { CropCaution } from './cautions.ts';
+import type { SeedDisease } from './diseases.ts';
 import type { Confidence, FactKey, Source } from './facts.ts';
 
 /** [low, high], in the fact's own unit. */
 export type Range = readonly [number, number];
-
-/** A disease that travels in the seed, and what is usually done about it. */
-export interface SeedDisease {
-  readonly name: string;
-  readonly usual: string;
-}
 
 /** Constants of the seed viability equation (Ellis and Roberts 1980); each crop's own where they were published. */
 export interface ViabilityConstants {

@@ -1,5 +1,6 @@
 import { CROP_CAUTIONS, isCropCaution, type CropCaution } from './cautions.ts';
-import type { Crop, SeedDisease, ViabilityConstants } from './crop.ts';
+import type { Crop, ViabilityConstants } from './crop.ts';
+import { isDiseaseAnswer, DISEASE_ANSWERS, type DiseaseAnswer, type SeedDisease } from './diseases.ts';
 import { factKind, type FactKey, type Shape } from './facts.ts';
 
 /** A fact as a data file or a form gives it: one line, several, or named ones. */
@@ -8,6 +9,7 @@ export type WrittenFact = string | readonly string[] | Readonly<Record<string, s
 export type ReadFact = { readonly ok: true; readonly value: Crop[FactKey] } | { readonly ok: false; readonly why: string };
 
 const MOST_LETTERS = 400;
+const MOST_LETTERS_OF_NAME = 60;
 const no = (why: string): ReadFact => ({ ok: false, why });
 const yes = (value: Crop[FactKey]): ReadFact => ({ ok: true, value });
 
@@ -77,10 +79,17 @@ function readList(written: readonly string[]): ReadFact {
 }
 
 function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
-  const diseases: SeedDisease[] = Object.entries(written).map(([name, usual]) => ({ name, usual: String(usual) }));
-  return diseases.some(({ name, usual }) => name.trim() === '' || usual.trim() === '')
-    ? no('each disease comes with what is usually done')
-    : yes(diseases);
+  const diseases: SeedDisease[] = [];
+  for (const [head, usual] of Object.entries(written)) {
+    const [, name = '', said = ''] = /^([^()]+?)(?: \(([^()]*)\))?$/.exec(head.trim()) ?? [];
+    const answers = said.split(',').map((answer) => answer.trim());
+    const odd = answers.find((answer) => !isDiseaseAnswer(answer));
+    if (name === '' || name.length > MOST_LETTERS_OF_NAME || usual.trim() === '' || usual.length > MOST_LETTERS)
+      return no('each disease has a short name, and words on what is usually done');
+    if (odd !== undefined) return no(`say in brackets behind “${name}” what is usual: one or more of ${DISEASE_ANSWERS.join(', ')}`);
+    diseases.push({ name, answers: answers as DiseaseAnswer[], usual: usual.trim() });
+  }
+  return yes(diseases);
 }
 
 function readCautions(written: Readonly<Record<string, string>>): ReadFact {
@@ -115,7 +124,9 @@ export function writeFact(key: FactKey, value: Crop[FactKey]): string {
     case 'list':
       return (value as readonly string[]).join('\n');
     case 'treatments':
-      return (value as readonly SeedDisease[]).map(({ name, usual }) => `${name}: ${usual}`).join('\n');
+      return (value as readonly SeedDisease[])
+        .map(({ name, answers, usual }) => `${name}${answers.length > 0 ? ` (${answers.join(', ')})` : ''}: ${usual}`)
+        .join('\n');
     case 'cautions':
       return (value as readonly CropCaution[]).map(({ code, words }) => `${code}: ${words}`).join('\n');
     case 'constants': {
@@ -139,7 +150,9 @@ export function readTypedFact(key: FactKey, typed: string): ReadFact {
   const pairs = lines.filter(Boolean).map((line) => /^([^:]+):(.*)$/.exec(line));
   if (pairs.some((pair) => pair === null))
     return no(
-      shape.kind === 'cautions' ? 'write each as “hot: gloves, nothing near the eyes”' : 'write each as “disease: what is usually done”',
+      shape.kind === 'cautions'
+        ? 'write each as “hot: gloves, nothing near the eyes”'
+        : 'write each as “disease (refuse): what is usually done”',
     );
   return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!.trim()])));
 }

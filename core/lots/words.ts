@@ -8,7 +8,7 @@ export const KINDS = ['open-pollinated', 'heirloom', 'F1', 'stabilising', 'mixtu
 export type Kind = (typeof KINDS)[number];
 
 /** Holds lie across a lot's state; each is set and lifted by somebody, with a reason. */
-export const HOLD_KINDS = ['drying', 'pests', 'test', 'trial', 'identity', 'rules', 'recall'] as const;
+export const HOLD_KINDS = ['drying', 'pests', 'disease', 'test', 'trial', 'identity', 'rules', 'recall'] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
 
 export const STORED_SO_FAR = ['freezer', 'fridge', 'cool cupboard', 'living room', 'shed or garage'] as const;

@@ -11,6 +11,16 @@ export const MOST_NEIGHBOURS = 12;
 /** The ticks of an answer that can have several. */
 export const split = (text: string | undefined): string[] => (text ?? '').split('|').filter((part) => part !== '');
 
+/** What is ticked for a disease that the almanac does not name for the crop; its name is in the words beside it. */
+export const OTHER_DISEASE = 'another';
+
+/** The diseases ticked as seen. */
+export const diseasesSeen = (answers: Answers): string[] =>
+  split(answers['diseases']).filter((name) => name !== 'none' && name !== 'unknown');
+
+/** The field in which it is said what is done about a disease. */
+export const diseaseField = (name: string): string => `sick:${name}`;
+
 /** What the answers so far decide about the questions that follow. */
 export function saidSoFar(answers: Answers, loan: boolean): SaidSoFar {
   const said = (name: string) => answers[name] || null;
@@ -21,7 +31,7 @@ export function saidSoFar(answers: Answers, loan: boolean): SaidSoFar {
     boughtPlant: said('boughtPlant'),
     dateMeans: said('dateMeans'),
     bolters: said('bolters'),
-    diseases: !['', 'none', 'unknown'].includes(said('diseases') ?? ''),
+    diseases: diseasesSeen(answers).length > 0,
     methods: split(answers['methods']),
     neighbours: said('neighbours'),
     form: said('form'),

@@ -1,4 +1,5 @@
 import type { Crop } from '../almanac/crop.ts';
+import { isDiseaseMeans } from '../almanac/diseases.ts';
 import { ruleFor, type Rules } from '../house/rules.ts';
 import type { HoldKind, Origin } from '../lots/words.ts';
 import type { Claim } from '../promise/judge.ts';
@@ -26,6 +27,8 @@ export const HOLD_REASONS = [
   'undated',
   'disease to watch',
   'disease to treat',
+  'disease to ask',
+  'disease to refuse',
   'for food',
 ] as const;
 export type HoldReason = (typeof HOLD_REASONS)[number];
@@ -59,8 +62,11 @@ export function holdsByRule(
   hold(passport.dried === 'not dried' && crop.storage !== 'not to be dried', 'drying', 'not dried');
   hold(passport.insects === 'seen' || passport.insects === 'holes in seed', 'pests', 'insects');
   hold(passport.insects === 'unknown', 'pests', 'insects possible');
-  hold(passport.diseaseChoice === 'treat', 'pests', 'disease to treat');
-  hold(passport.diseaseChoice === 'hold', 'trial', 'disease to watch');
+  const answered = Array.isArray(passport.diseases) ? passport.diseases.map(({ answer }) => answer) : [];
+  hold(answered.some(isDiseaseMeans), 'disease', 'disease to treat');
+  hold(answered.includes('watch'), 'disease', 'disease to watch');
+  hold(answered.includes('ask'), 'disease', 'disease to ask');
+  hold(answered.includes('refuse'), 'disease', 'disease to refuse');
   hold(isUndated(passport), 'test', 'undated');
   hold(passport.dried === 'with heat', 'test', 'dried with heat');
   hold(passport.use === 'for food', 'test', 'for food');

@@ -26,8 +26,19 @@ describe('holds by rule', () => {
     [{ mould: true, insects: 'holes in seed' }, ['drying: mouldy', 'pests: insects']],
     [{ insects: 'unknown' }, ['pests: insects possible']],
     [{ nameSure: 'a guess' }, ['identity: name in doubt']],
-    [{ diseases: ['blight'], diseaseChoice: 'treat' }, ['pests: disease to treat']],
-    [{ diseases: ['blight'], diseaseChoice: 'hold' }, ['trial: disease to watch']],
+    [{ diseases: [{ name: 'blight', answer: 'hot water' }] }, ['disease: disease to treat']],
+    [{ diseases: [{ name: 'blight', answer: 'nothing' }] }, []],
+    [{ diseases: [{ name: 'black legs', answer: 'ask' }] }, ['disease: disease to ask']],
+    [
+      {
+        diseases: [
+          { name: 'canker', answer: 'ferment' },
+          { name: 'blight', answer: 'watch' },
+          { name: 'mosaic', answer: 'refuse' },
+        ],
+      },
+      ['disease: disease to treat', 'disease: disease to watch', 'disease: disease to refuse'],
+    ],
   ] as [Partial<Passport>, string[]][])('%j', (said, expected) => expect(holds(said)).toEqual(expected));
 
   test('fruit from a stall waits for a trial: in an outcrosser for its father, in a selfer where it may be a hybrid', () => {

@@ -1,3 +1,4 @@
+import type { DiseaseAnswer } from '../almanac/diseases.ts';
 import type { PartialDate, IsoDate } from '../calendar/plainDate.ts';
 import type { Method } from '../isolation/barriers.ts';
 import type { Said } from '../isolation/crossedShare.ts';
@@ -21,7 +22,6 @@ export const INSECTS = ['none', 'seen', 'holes in seed'] as const;
 export const LOOKS = ['plump', 'shrivelled', 'discoloured', 'broken', 'mixed with other seed'] as const;
 export const DATE_MEANINGS = ['harvested', 'packed', 'sow by', 'no date'] as const;
 export const USES = ['for sowing', 'for food'] as const;
-export const DISEASE_CHOICES = ['hold', 'treat', 'refuse'] as const;
 export const STIGMAS = ['hidden', 'sticks out'] as const;
 
 /** What flowered near a seed crop, as it was told. */
@@ -34,6 +34,17 @@ export interface NeighbourTold {
   readonly amount: Said<(typeof AMOUNTS)[number]>;
   /** It flowered under a cage or net of its own. */
   readonly caged: boolean;
+}
+
+/** A disease that was seen on the plants, by the almanac's name or in words of its own, and what is done about it. */
+export interface DiseaseSeen {
+  readonly name: string;
+  readonly answer: DiseaseAnswer;
+}
+
+/** The diseases seen for which this was the answer. */
+export function diseasesAnswered(seen: Passport['diseases'], answer: DiseaseAnswer): string[] {
+  return Array.isArray(seen) ? (seen as readonly DiseaseSeen[]).filter((one) => one.answer === answer).map(({ name }) => name) : [];
 }
 
 /** What a printed packet says. */
@@ -74,8 +85,7 @@ export interface Passport {
   readonly offTypes: Answer<number>;
   readonly bolters: Answer<(typeof BOLTERS)[number]>;
   readonly boltedWhy: Answer<(typeof BOLT_REASONS)[number]>;
-  readonly diseases: Answer<readonly string[]>;
-  readonly diseaseChoice: (typeof DISEASE_CHOICES)[number] | null;
+  readonly diseases: Answer<readonly DiseaseSeen[]>;
   readonly forcedByWeather: string | null;
   readonly pickings: Answer<number>;
   readonly selfSown: Answer<boolean>;
@@ -130,7 +140,6 @@ export const EMPTY_PASSPORT: Passport = {
   bolters: null,
   boltedWhy: null,
   diseases: null,
-  diseaseChoice: null,
   forcedByWeather: null,
   pickings: null,
   selfSown: null,

@@ -41,7 +41,7 @@ export const QUESTIONS = {
   bolters: 'how it grew',
   boltedWhy: 'how it grew',
   diseases: 'how it grew',
-  diseaseChoice: 'how it grew',
+  diseaseAnswers: 'how it grew',
   pickings: 'how it grew',
   selfSown: 'how it grew',
   forcedByWeather: 'how it grew',
@@ -86,6 +86,8 @@ export const OPTIONAL: ReadonlySet<Question> = new Set<Question>([
   'offspring',
   'plantsSown',
   'earlierMethods',
+  // Asked disease by disease, each in a field of its own.
+  'diseaseAnswers',
 ]);
 
 /** Questions that somebody at the desk must answer; the others take "unknown". */
@@ -97,7 +99,6 @@ export const MUST_BE_KNOWN: ReadonlySet<Question> = new Set<Question>([
   'amount',
   'place',
   'container',
-  'diseaseChoice',
 ]);
 
 /** Whether a question wants an answer, and "unknown" is one. */
@@ -194,7 +195,7 @@ export function questionsFor(crop: (Asked & { readonly leafy: boolean }) | null,
   add(grown && boltsInherit(crop, crop.leafy), 'bolters');
   add(said.bolters === 'removed' || said.bolters === 'saved from', 'boltedWhy');
   add(grown && crop.diseases.length > 0, 'diseases');
-  add(said.diseases, 'diseaseChoice');
+  add(said.diseases, 'diseaseAnswers');
   add(grown && crop.harvest === 'staged', 'pickings');
   add(grown, 'neighbours');
   add(grown && !selfing, 'methods');

@@ -20,6 +20,7 @@ import * as lendable from './0018_lendable.ts';
 import * as keptApart from './0019_kept_apart.ts';
 import * as ownCrops from './0020_own_crops.ts';
 import * as takenOut from './0021_taken_out.ts';
+import * as diseases from './0022_diseases.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -44,4 +45,5 @@ export const migrations: Record<string, Migration> = {
   '0019_kept_apart': keptApart,
   '0020_own_crops': ownCrops,
   '0021_taken_out': takenOut,
+  '0022_diseases': diseases,
 };

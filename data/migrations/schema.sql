@@ -689,7 +689,7 @@ CREATE TABLE public.hold_written (
     act_key uuid NOT NULL,
     rule text,
     CONSTRAINT hold_has_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0)),
-    CONSTRAINT hold_kind_is_known CHECK ((kind = ANY (ARRAY['drying'::text, 'pests'::text, 'test'::text, 'trial'::text, 'identity'::text, 'rules'::text, 'recall'::text]))),
+    CONSTRAINT hold_kind_is_known CHECK ((kind = ANY (ARRAY['drying'::text, 'pests'::text, 'disease'::text, 'test'::text, 'trial'::text, 'identity'::text, 'rules'::text, 'recall'::text]))),
     CONSTRAINT hold_rule_is_a_code CHECK ((rule ~ '^[a-zA-Z0-9 ]{1,60}$'::text))
 );
 

@@ -244,6 +244,6 @@ async function placeGarden(tx: Db, gardenId: GardenId, text: string, house: Hous
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */
 export const refuseSeed = command('seed refused', { input: refuseSeedInput }, async ({ tx }: Inside<never>, refusal) => {
-  await forgetDraft(tx, refusal.draftId);
+  if (refusal.draftId) await forgetDraft(tx, refusal.draftId);
   return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
 });

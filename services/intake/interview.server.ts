@@ -3,9 +3,9 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { crossing } from '#core/almanac/crossing.ts';
 import { plantsBy, type Rules } from '#core/house/rules.ts';
 import type { Day, LoanId, Metres } from '#core/kernel/kinds.ts';
-import { saidSoFar, type Answers } from '#core/passport/answers.ts';
+import { diseaseField, OTHER_DISEASE, saidSoFar, type Answers } from '#core/passport/answers.ts';
 import { holdsByRule, type RuledHold } from '#core/passport/holds.ts';
-import { known, type Passport } from '#core/passport/passport.ts';
+import { known, type DiseaseSeen, type Passport } from '#core/passport/passport.ts';
 import { checkRipe, type Ripeness } from '#core/passport/ripe.ts';
 import { judgePlants, type PlantsReckoning } from '#core/population/bottleneck.ts';
 import type { Judgement } from '#core/promise/judge.ts';
@@ -178,8 +178,21 @@ function neighboursAsAnswers({ neighbours, methods, earlierMethods, stigma }: Pa
   return answers;
 }
 
+/** The tick of a disease: its own, where the almanac has it for the crop. */
+const tickFor = (name: string, crop: Pick<Crop, 'diseases'>) => (crop.diseases.some((one) => one.name === name) ? name : OTHER_DISEASE);
+
+function diseaseAnswers({ diseases }: Passport, crop: Pick<Crop, 'diseases'>): Record<string, string> {
+  if (!Array.isArray(diseases)) return {};
+  const seen = diseases as readonly DiseaseSeen[];
+  const others = seen.filter(({ name }) => tickFor(name, crop) === OTHER_DISEASE).map(({ name }) => name);
+  return {
+    diseaseOther: others.join(', '),
+    ...Object.fromEntries(seen.map(({ name, answer }) => [diseaseField(tickFor(name, crop)), answer])),
+  };
+}
+
 /** A passport as the interview's fields hold it, to start a correction from. */
-export function passportAsAnswers(passport: Passport): Answers {
+export function passportAsAnswers(passport: Passport, crop: Pick<Crop, 'diseases'>): Answers {
   const yesNo = (said: Passport['treated']) => (said === null ? '' : said === 'unknown' ? 'unknown' : said ? 'yes' : 'no');
   const text = (said: string | number | null) => (said === null ? '' : String(said));
   const { packet } = passport;
@@ -212,8 +225,7 @@ export function passportAsAnswers(passport: Passport): Answers {
           ? 'unknown'
           : passport.diseases.length === 0
             ? 'none'
-            : passport.diseases.join('|'),
-    diseaseChoice: text(passport.diseaseChoice),
+            : passport.diseases.map(({ name }) => tickFor(name, crop)).join('|'),
     forcedByWeather: text(passport.forcedByWeather),
     pickings: text(passport.pickings),
     selfSown: passport.selfSown === true ? 'yes' : '',
@@ -227,6 +239,7 @@ export function passportAsAnswers(passport: Passport): Answers {
     mould: yesNo(passport.mould),
     storedIn: text(passport.storedIn),
     storedSince: text(passport.storedSince),
+    ...diseaseAnswers(passport, crop),
     ...neighboursAsAnswers(passport),
   };
   if (packet)

@@ -56,7 +56,7 @@ export async function layHolds(tx: Db, lotId: LotId, today: Day, before: Readonl
   await recordAct(tx, { key: actKey, kind: 'held by rule', subject: code, accountId: null, answer: null });
   const set = { lotId, setOn: today, setBy: null, actKey };
   for (const { kind, why } of wanted) await createHold(tx, { ...set, kind, rule: why, reason: holdReason(why, passport) });
-  const trial = wanted.find(({ kind }) => kind === 'trial');
+  const trial = wanted.find(({ kind, why }) => kind === 'trial' || why === 'disease to watch');
   if (trial) await createTrial(tx, { ...set, mustShow: holdReason(trial.why, passport), plantsWanted: TRIAL_PLANTS });
 }
 

@@ -6,6 +6,7 @@ import { readHouse } from '#data/house/house.ts';
 import { findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
+import { findTrials } from '#data/lots/trials.ts';
 import { countStale, markAllStale, readPromise } from '#data/lots/promises.ts';
 import { overrideFact } from '#services/almanac/almanac.server.ts';
 import { acting } from '#services/command.server.ts';
@@ -79,6 +80,25 @@ describe('a corrected passport', () => {
     expect(await lend(code)).toMatchObject({ problem: { code: 'refused' } });
     const [first] = await findHolds(library.db, (await lot(code)).id);
     expect(first!.reason).toMatch(/^(Treated seed|Mould|May be noxious)/);
+  });
+
+  test('a disease asks for what was answered, names it, and where seedlings are to be watched, for a trial', async () => {
+    const code = await takeIn(library);
+    await correct(code, {
+      diseases: [
+        { name: 'ascochyta blight', answer: 'watch' },
+        { name: 'bacterial blight', answer: 'refuse' },
+      ],
+    });
+    const holds = await findHolds(library.db, (await lot(code)).id);
+    expect(holds.map(({ kind, rule, reason }) => [kind, rule, reason])).toEqual(
+      expect.arrayContaining([
+        ['disease', 'disease to watch', expect.stringContaining('(ascochyta blight)')],
+        ['disease', 'disease to refuse', expect.stringContaining('Discard')],
+      ]),
+    );
+    expect(await findTrials(library.db, (await lot(code)).id)).toHaveLength(1);
+    expect(await lend(code)).toMatchObject({ ok: false, problem: { because: { why: 'hold', holds: ['disease', 'disease'] } } });
   });
 
   test('never lifts; and what a person lifted stays lifted while its reason stands', async () => {

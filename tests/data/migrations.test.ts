@@ -2,6 +2,7 @@ import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { Migrator, sql } from 'kysely';
 import { countStates } from '#core/germination/towel.ts';
+import { EMPTY_PASSPORT } from '#core/passport/passport.ts';
 import type { BatchId, LotId, TestId } from '#core/kernel/kinds.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
 import { findBatch } from '#data/bench/batches.ts';
@@ -9,7 +10,9 @@ import { findPurityCards } from '#data/bench/purity.ts';
 import { readSteps } from '#data/bench/steps.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
+import { findHolds } from '#data/lots/holds.ts';
 import { countStaleOutlooks } from '#data/lots/outlooks.ts';
+import { readPassports } from '#data/lots/passports.ts';
 import { migrate } from '#data/migrate.ts';
 import { migrations } from '#data/migrations/index.ts';
 import { findDisagreements } from '#data/stock/ledger.ts';
@@ -106,13 +109,27 @@ async function openedPackets(db: Db, lot: number): Promise<number> {
   });
 }
 
+/** A lot that was held before a disease had a hold of its own, with a passport as it was written then. */
+async function sickPlants(db: Db, lot: number): Promise<void> {
+  const act = randomUUID();
+  await db.transaction().execute(async (tx) => {
+    await sql`insert into act (key, kind, answer) values (${act}, 'passport corrected', '{}')`.execute(tx);
+    const answers = { ...EMPTY_PASSPORT, diseases: ['mosaic', 'another'], diseaseChoice: 'treat' };
+    await sql`insert into passport (lot_id, answers, written_on, act_key) values (${lot}, ${answers}, '2025-01-01', ${act})`.execute(tx);
+    await sql`insert into hold (lot_id, kind, rule, reason, set_on, act_key)
+      values (${lot}, 'pests', 'disease to treat', 'Disease seen (mosaic): treat it by the usual means first', '2025-01-01', ${act}),
+        (${lot}, 'pests', 'insects', 'Insects were seen', '2025-01-01', ${act})`.execute(tx);
+  });
+}
+
 test('old stock is loose seed once there are packets, and not a seed of it is lost', async () => {
   expect((await migrator.migrateTo('0004_bench_house')).error).toBeUndefined();
   batchId = await oldBatch(owner, lotId);
   testId = await oldTest(owner, lotId);
   expect((await migrator.migrateTo('0010_after_reading')).error).toBeUndefined();
   opened = await openedPackets(owner, lotId);
-  expect(await migrate(owner)).toEqual([
+  const { results = [] } = await migrator.migrateTo('0021_taken_out');
+  expect(results.map(({ migrationName }) => migrationName)).toEqual([
     '0011_whole_packets',
     '0012_search',
     '0013_coded_cautions',
@@ -125,6 +142,8 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0020_own_crops',
     '0021_taken_out',
   ]);
+  await sickPlants(owner, lotId);
+  expect(await migrate(owner)).toEqual(['0022_diseases']);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);
   expect(await findHoldings(owner, lotId)).toMatchObject([
@@ -132,6 +151,16 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     { balance: 40, packetUnits: 40 },
   ]);
   expect(await findDisagreements(owner)).toEqual([]);
+});
+
+test('a disease that was to be treated by no named means has a hold of its own, and is asked about; insects keep theirs', async () => {
+  const [newest] = await readPassports(owner, lotId);
+  expect(newest!.answers.diseases).toEqual([
+    { name: 'mosaic', answer: 'ask' },
+    { name: 'another', answer: 'ask' },
+  ]);
+  const holds = (await findHolds(owner, lotId)).map(({ kind, rule }) => `${kind}: ${rule}`);
+  expect(holds).toEqual(expect.arrayContaining(['disease: disease to ask', 'pests: insects']));
 });
 
 test('a batch from before seed was moved stands in the vessel it began in', async () => {

@@ -3,11 +3,11 @@ import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { createTreatment, findTreatments, findWarming, listAway } from '#data/bench/treatments.ts';
-import { activeHolds } from '#data/lots/holds.ts';
+import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/bench/treatments.server.ts';
 import { acting } from '#services/command.server.ts';
-import { setHold } from '#services/lots/holdSeed.server.ts';
+import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
 import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -32,6 +32,18 @@ describe('seed shut away from insects', () => {
     expect(await open(code, addDays(TODAY, 14))).toEqual({ ok: true, answer: { again: false } });
     expect(await activeHolds(library.db, await idOf(code))).not.toContain('pests');
     expect(await open(code, addDays(TODAY, 15))).toMatchObject({ problem: { code: 'not shut' } });
+  });
+
+  test('frost is no cure of a disease: its hold stays, and a helper does not lift it', async () => {
+    const code = await takeIn(library, { diseases: 'another', diseaseOther: 'black legs', 'sick:another': 'ask' });
+    await shut(code);
+    await open(code, addDays(TODAY, 14));
+    expect(await activeHolds(library.db, await idOf(code))).toEqual(['disease']);
+    const { id } = (await findHolds(library.db, await idOf(code))).find(({ kind }) => kind === 'disease')!;
+    const lift = (by: typeof library.helper) =>
+      liftHold(acting(library.db, by, TODAY), { key: randomUUID(), code, hold: id, reason: 'Asked: it does not live in the seed' });
+    expect(await lift(library.helper)).toMatchObject({ ok: false, problem: { code: 'not yours to lift', kind: 'disease' } });
+    expect(await lift(library.coordinator)).toMatchObject({ ok: true });
   });
 
   test('opened early wants a reason, is recorded, and its time begins anew', async () => {

@@ -330,7 +330,9 @@ test('seed that is refused is not taken in, and the record says so', async ({ pa
     'Was any of these seen on the plants?': 'Bacterial canker',
   });
   await expect(page.getByText('Refuse seed from wilting plants')).toBeVisible();
-  await answer(page, { 'What to do about it?': 'Refuse the seed' });
+  await answer(page, { 'Bacterial canker: what is done about it?': 'Ferment it' });
+  await expect(page.getByText('viruses and canker inside stay').first()).toBeVisible();
+  await answer(page, { 'Bacterial canker: what is done about it?': 'Refuse the seed' });
   await expect(page.getByText('Kept as you go')).toBeVisible();
   await page.getByRole('button', { name: BUTTON.refuseThisSeed }).click();
   await expect(page.getByText('Not taken in: Tomato ‘Sick Lamp’')).toBeVisible();

@@ -7,8 +7,9 @@ import { HoldMark, Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { CLAIM_TONES, CLAIM_WORDS, CLAIM_MEANS } from '#app/ui/claimWords.ts';
-import { hazardWords, foreignRange, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
+import { percent } from '#app/ui/sayings.ts';
+import { claimTold, hazardWords, foreignRange, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
 
 /** What the interview comes to so far; it changes while one answers. */
 export function SoFar({
@@ -23,7 +24,6 @@ export function SoFar({
   rename: (variety: string) => void;
 }) {
   const { judged } = soFar;
-  const units = useUnits();
   if (!crop)
     return (
       <p className="border-l-4 border-rule bg-sheet px-5 py-4 text-soft">
@@ -46,39 +46,7 @@ export function SoFar({
       )}
       <NearLines near={soFar.near} rename={rename} />
       {judged?.ripe && <Ripe ripe={judged.ripe} />}
-      {judged && (
-        <Reckoning
-          tone={CLAIM_TONES[judged.judgement.promise]}
-          question="What may its label promise, so far?"
-          verdict={CLAIM_WORDS[judged.judgement.promise]}
-          figure={
-            <p>
-              {judged.judgement.promise === 'mixture' ? (
-                CLAIM_MEANS.mixture
-              ) : (
-                <>
-                  <b>{Math.round(judged.judgement.chance * 100)} %</b> sure that{' '}
-                  {CLAIM_MEANS[judged.judgement.promise === 'may vary' ? 'likely true' : judged.judgement.promise]}; foreign seed{' '}
-                  {foreignRange(judged.judgement.foreign.low, judged.judgement.foreign.high)}, an index and no measurement
-                </>
-              )}
-            </p>
-          }
-          reasons={[...judged.reasons.map((reason) => reasonWords(reason, units)), plantsWords(judged.plants)]}
-          working={
-            judged.raises.length > 0 ? (
-              <>
-                <p className="font-semibold">What would raise it</p>
-                <ul className="list-disc pl-5">
-                  {judged.raises.map((raise) => (
-                    <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
-                  ))}
-                </ul>
-              </>
-            ) : undefined
-          }
-        />
-      )}
+      {judged && <LabelSoFar judged={judged} />}
       {judged && (
         <section aria-label="Holds it will get">
           <h2 className="mb-1">{judged.holds.length === 0 ? 'Nothing will hold it back' : 'It will be held'}</h2>
@@ -102,6 +70,41 @@ export function SoFar({
         </details>
       )}
     </div>
+  );
+}
+
+function LabelSoFar({ judged: { judgement, reasons, raises, plants } }: { judged: NonNullable<SoFarView['judged']> }) {
+  const units = useUnits();
+  const { statement, reasons: shown } = claimTold(judgement.promise, reasons);
+  return (
+    <Reckoning
+      tone={CLAIM_TONES[judgement.promise]}
+      question="What may its label promise, so far?"
+      verdict={CLAIM_WORDS[judgement.promise]}
+      figure={
+        statement ? (
+          <p>{statement}</p>
+        ) : (
+          <p>
+            <b>{percent(judgement.chance)}</b> {sureThat(judgement.promise)}; foreign seed about{' '}
+            {foreignRange(judgement.foreign.low, judgement.foreign.high)}, worked out, not measured
+          </p>
+        )
+      }
+      reasons={[...shown.map((reason) => reasonWords(reason, units)), plantsWords(plants)]}
+      working={
+        raises.length > 0 ? (
+          <>
+            <p className="font-semibold">What would raise it</p>
+            <ul className="list-disc pl-5">
+              {raises.map((raise) => (
+                <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
+              ))}
+            </ul>
+          </>
+        ) : undefined
+      }
+    />
   );
 }
 

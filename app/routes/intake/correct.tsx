@@ -48,7 +48,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const [passport] = await readPassports(db, lot.id);
   const start: Answers = {
     ...fixedAnswers(lot),
-    ...(passport && passportAsAnswers(passport.answers)),
+    ...(passport && passportAsAnswers(passport.answers, lot.facts)),
     ...(await typedBefore(request, actor)),
   };
   const returned = lot.origin === 'returned';

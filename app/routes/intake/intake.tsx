@@ -15,6 +15,7 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { LoanId } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
+import { diseasesAnswered } from '#core/passport/passport.ts';
 import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
 import { findLoan } from '#data/desk/loans.ts';
 import { findDraft, listDrafts } from '#data/intake/drafts.ts';
@@ -167,16 +168,14 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const facts = crop ? await readCrop(db, crop.id) : null;
   if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Load the page again, and send it once more', asksWho: false });
-  if (intent === 'refuse' || said['diseaseChoice'] === 'refuse') {
-    const why =
-      said['diseaseChoice'] === 'refuse'
-        ? `disease: ${(said['diseases'] ?? '').split('|').join(', ')}`
-        : said['note'] || said['kind'] || 'not wanted';
-    if (draftId) await refuseSeed(visit, { key, draftId, what: title, why });
+  const { passport, interview, faults } = readInterview(said, facts, loanId !== null);
+  const incurable = diseasesAnswered(passport?.diseases ?? null, 'refuse');
+  if (intent === 'refuse' || incurable.length > 0) {
+    const why = incurable.length > 0 ? `disease: ${incurable.join(', ')}` : said['note'] || said['kind'] || 'not wanted';
+    await refuseSeed(visit, { key, draftId, what: title, why });
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, visit);
-  const { interview, faults } = readInterview(said, facts, loanId !== null);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
   if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });
   const done = await receiveLot(visit, { key, draftId, loanId, interview });

@@ -1,15 +1,13 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useFetcher } from 'react-router';
 import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
-import { cropsMeant, findCrop } from '#core/almanac/findCrop.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import { DESK_ORIGINS, KINDS, STORED_SO_FAR } from '#core/lots/words.ts';
 import {
   BOLT_REASONS,
   BOLTERS,
   DATE_MEANINGS,
-  DISEASE_CHOICES,
   DRYINGS,
   FORMS,
   INSECTS,
@@ -24,8 +22,10 @@ import {
 import type { Question } from '#core/passport/questions.ts';
 import { CONTAINER_NAMES } from '#core/stock/containers.ts';
 import { formatMetres } from '#core/units/formatAmount.ts';
-import { capital, choices, type InterviewContext } from './asking.ts';
+import { choices, type InterviewContext } from './asking.ts';
 import { AskChoice, AskText, AskTick, AskWords, type Choice } from './asks.tsx';
+import { AskCrop } from './AskCrop.tsx';
+import { AskDiseaseAnswers, AskDiseases } from './AskDiseases.tsx';
 import { AskNeighbours } from './neighbours.tsx';
 
 const YES_NO: readonly Choice[] = [
@@ -222,23 +222,9 @@ export function AskQuestion({ question, context }: { question: Question; context
         />
       );
     case 'diseases':
-      return (
-        <AskChoice
-          {...ask}
-          name="diseases"
-          label="Was any of these seen on the plants?"
-          hint="They travel in this crop’s seed"
-          choices={[
-            { value: 'none', label: 'None of them' },
-            ...(crop?.diseases ?? []).map(({ name }) => ({ value: name, label: capital(name) })),
-            { value: 'another', label: 'Something else' },
-          ]}
-          unknown
-          several
-        />
-      );
-    case 'diseaseChoice':
-      return <AskDiseaseChoice context={context} />;
+      return <AskDiseases context={context} />;
+    case 'diseaseAnswers':
+      return <AskDiseaseAnswers context={context} />;
     case 'pickings':
       return (
         <AskText
@@ -384,60 +370,6 @@ export function AskQuestion({ question, context }: { question: Question; context
 
 const isWhole = (form: string | undefined) => form === 'whole fruit' || form === 'heads or pods';
 
-/** The crop, found by any of its names while typing. */
-function AskCrop({ context }: { context: InterviewContext }) {
-  const { crops, answers, say } = context;
-  const chosen = findCrop(crops, answers['crop'] ?? '');
-  const [typed, setTyped] = useState(chosen?.name ?? answers['crop'] ?? '');
-  const suggestions = crops.flatMap(({ name, alsoCalled }) => [name, ...alsoCalled.map((other) => capital(other))]);
-  const meant = chosen ? [] : cropsMeant(crops, typed);
-  const field = (
-    <AskText
-      answers={{ ...answers, crop: typed }}
-      faults={context.faults}
-      say={(name, value) => {
-        setTyped(value);
-        say(name, findCrop(crops, value)?.id ?? value);
-      }}
-      name="crop"
-      label="Crop"
-      hint={
-        meant.length > 0
-          ? 'That is the name of several species. Which is it?'
-          : typed.length > 2 && !chosen
-            ? 'Choose one from the list. If it is not there, a coordinator can add it under Almanac'
-            : chosen && typed.toLowerCase() !== chosen.name.toLowerCase()
-              ? `In the almanac as ${chosen.name}`
-              : 'Any of its names'
-      }
-      suggestions={suggestions}
-    />
-  );
-  if (meant.length === 0) return field;
-  return (
-    <>
-      {field}
-      <ul aria-label={`Species called ${typed.toLowerCase()}`} className="space-y-2">
-        {meant.map(({ id, name, knownBy }) => (
-          <li key={id}>
-            <button
-              type="button"
-              className="min-h-11 w-full rounded-sm border border-edge bg-sheet px-4 py-2 text-left hover:border-grain"
-              onClick={() => {
-                setTyped(name);
-                say('crop', id);
-              }}
-            >
-              <span className="block font-semibold">{name}</span>
-              {knownBy && <span className="block text-small text-soft">{knownBy}</span>}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </>
-  );
-}
-
 function AskVariety({ context }: { context: InterviewContext }) {
   const lines = useFetcher<{ names: string[] }>({ key: 'lines' });
   const ask = { answers: context.answers, faults: context.faults };
@@ -482,21 +414,5 @@ function AskDonor({ context }: { context: InterviewContext }) {
       />
       {context.asksWho && <AskTick answers={answers} say={say} name="donorNew" label="It is somebody new" />}
     </div>
-  );
-}
-
-function AskDiseaseChoice({ context }: { context: InterviewContext }) {
-  const { answers, faults, say, crop } = context;
-  const seen = crop?.diseases.filter(({ name }) => (answers['diseases'] ?? '').split('|').includes(name)) ?? [];
-  return (
-    <AskChoice
-      answers={answers}
-      faults={faults}
-      say={say}
-      name="diseaseChoice"
-      label="What to do about it?"
-      hint={seen.map(({ name, usual }) => `${capital(name)}: ${usual}.`).join(' ') || 'Ask somebody who knows it'}
-      choices={choices(DISEASE_CHOICES, { hold: 'Hold and watch', treat: 'Treat by the usual means', refuse: 'Refuse the seed' })}
-    />
   );
 }

@@ -1,3 +1,4 @@
+import { DISEASE_ANSWER_WORDS } from '#contracts/almanac/diseaseWords.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Facts, Unknown } from '#app/ui/Page.tsx';
@@ -103,7 +104,11 @@ function answerRows(said: PassportAnswers, lot: PassportLot): Row[] {
       said.bolters,
       (bolters) => `${bolters}${typeof said.boltedWhy === 'string' && said.boltedWhy !== 'unknown' ? `, ${said.boltedWhy}` : ''}`,
     ),
-    ...row('Diseases seen', said.diseases, (names) => (names.length === 0 ? 'none that travel in the seed' : names.join(', '))),
+    ...row('Diseases seen', said.diseases, (seen) =>
+      seen.length === 0
+        ? 'none that travel in the seed'
+        : seen.map(({ name, answer }) => `${name} (${DISEASE_ANSWER_WORDS[answer].toLowerCase()})`).join(', '),
+    ),
     ...row('Pickings', said.pickings),
     ...(said.selfSown ? ([['Sown', 'by itself']] as const) : []),
     ...told('Weather', said.forcedByWeather),

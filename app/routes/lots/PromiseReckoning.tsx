@@ -4,9 +4,10 @@ import type { Reason } from '#core/promise/reasons.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { useUnits } from '#app/ui/units.tsx';
+import { percent } from '#app/ui/sayings.ts';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { CLAIM_MEANS, CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
-import { capital, FACT_WORDS, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
+import { claimTold, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
 
 export interface PromiseView {
   readonly promise: Claim;
@@ -52,23 +53,19 @@ export function PromiseReckoning({
         reasons={['Something about it or its parents has changed. Look again in a moment.']}
       />
     );
-  // What is known for a fact has no percentage, and needs no other reason.
-  const facts = reasons.filter((reason) => reason.kind === 'fact');
-  const stated = facts[0];
-  const shown = !stated ? reasons : promise.promise === 'mixture' ? facts : facts.slice(1);
+  const { statement, reasons: shown } = claimTold(promise.promise, reasons);
   return (
     <Reckoning
       tone={CLAIM_TONES[promise.promise]}
       question="Is it what its label says?"
       verdict={CLAIM_WORDS[promise.promise]}
       figure={
-        stated ? (
-          <p>{capital(promise.promise === 'mixture' ? CLAIM_MEANS.mixture : FACT_WORDS[stated.why])}.</p>
+        statement ? (
+          <p>{statement}</p>
         ) : (
           <>
             <p>
-              <b>{Math.round(promise.chance * 100)} %</b> sure that{' '}
-              {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
+              <b>{percent(promise.chance)}</b> {sureThat(promise.promise)}
             </p>
             <ShareBar
               share={promise.middle}
@@ -103,7 +100,7 @@ export function PromiseReckoning({
             </>
           )}
           {central !== null && <p>With every answer at its middle, about {oneIn(central)} seeds of that season were crossed.</p>}
-          {!stated && (
+          {!statement && (
             <p>
               {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
               most 1 in 20 is. The label says it at 80 %. Counted in are the chance that the name is wrong, and 5 % for a mishap that nobody

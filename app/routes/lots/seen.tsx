@@ -6,8 +6,8 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_MEANS } from '#app/ui/claimWords.ts';
-import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { sureThat } from '#app/ui/claimWords.ts';
+import { EVERYBODYS_PROBLEMS, percent, shortWords } from '#app/ui/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -123,8 +123,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
                 <ClaimMark promise={promise.promise} />
                 {!promise.stated && (
                   <span>
-                    {Math.round(promise.chance * 100)} % sure that{' '}
-                    {CLAIM_MEANS[promise.promise === 'may vary' ? 'likely true' : promise.promise]}
+                    {percent(promise.chance)} {sureThat(promise.promise)}
                   </span>
                 )}
               </>

@@ -1,0 +1,64 @@
+import { DISEASE_ANSWER_WORDS, MEANS_RISK } from '#contracts/almanac/diseaseWords.ts';
+import { answersFor, isDiseaseAnswer, isDiseaseMeans } from '#core/almanac/diseases.ts';
+import { diseaseField, diseasesSeen, OTHER_DISEASE } from '#core/passport/answers.ts';
+import { capital, choices, type InterviewContext } from './asking.ts';
+import { AskChoice, AskText } from './asks.tsx';
+
+/** Which diseases that travel in seed were seen on the plants; what the almanac does not name is written in words. */
+export function AskDiseases({ context }: { context: InterviewContext }) {
+  const { answers, faults, say, crop } = context;
+  const ask = { answers, faults, say };
+  return (
+    <div className="space-y-4">
+      <AskChoice
+        {...ask}
+        name="diseases"
+        label="Was any of these seen on the plants?"
+        hint={crop && crop.diseases.length > 0 ? 'They travel in this crop’s seed' : 'A disease that may travel in the seed'}
+        choices={[
+          { value: 'none', label: 'None of them' },
+          ...(crop?.diseases ?? []).map(({ name }) => ({ value: name, label: capital(name) })),
+          { value: OTHER_DISEASE, label: 'Something else' },
+        ]}
+        unknown
+        several
+      />
+      {diseasesSeen(answers).includes(OTHER_DISEASE) && (
+        <AskText {...ask} name="diseaseOther" label="What was seen?" hint="Its name, or what it looked like: black spots on the pods" />
+      )}
+    </div>
+  );
+}
+
+/** What is done about each disease seen: its usual answers first, with what the chosen one risks. */
+export function AskDiseaseAnswers({ context }: { context: InterviewContext }) {
+  const { answers, faults, say, crop } = context;
+  return (
+    <div className="space-y-4">
+      {diseasesSeen(answers).map((name) => {
+        const disease = crop?.diseases.find((one) => one.name === name) ?? null;
+        const field = diseaseField(name);
+        const chosen = answers[field] ?? '';
+        const called = disease ? capital(name) : capital(answers['diseaseOther'] || 'The other disease');
+        return (
+          <div key={name}>
+            <AskChoice
+              answers={answers}
+              faults={faults}
+              say={say}
+              name={field}
+              label={`${called}: what is done about it?`}
+              hint={disease ? `${disease.usual}.` : 'Ask somebody who knows it before it is lent'}
+              choices={choices(answersFor(disease), DISEASE_ANSWER_WORDS)}
+            />
+            <p aria-live="polite" className="mt-1 text-small text-doubt">
+              {chosen === 'refuse' &&
+                'It is not taken in. A lot that is in the house already is held until it is discarded, not on the compost.'}
+              {isDiseaseAnswer(chosen) && isDiseaseMeans(chosen) && `Risk: ${MEANS_RISK[chosen]}.`}
+            </p>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
