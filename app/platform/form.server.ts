@@ -8,6 +8,7 @@ import type { Command } from '#services/command.server.ts';
 import type { Outcome } from '#services/perform.server.ts';
 import { formOf, intentOf } from './incoming.server.ts';
 import type { SignedIn } from './visit.server.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 /** A key for a form that is about to be shown. */
 export const newFormKey = (): string => randomUUID();
@@ -52,7 +53,7 @@ export function formActs<Problem, Intent extends string = string>(
   form: FormData,
   visit: SignedIn,
   intents: readonly Intent[],
-  trouble: (problem: Problem) => Record<string, string[]>,
+  trouble: (problem: Problem, units: Units) => Record<string, string[]>,
 ) {
   const intent = intentOf(form, intents);
   const refused = (result: SubmissionResult) => notAccepted<Acted>({ intent, result });
@@ -65,7 +66,7 @@ export function formActs<Problem, Intent extends string = string>(
     const submission = parseWithZod(form, { schema });
     if (submission.status !== 'success') return refused(submission.reply());
     const done = await work(submission.value as z.output<Schema>);
-    if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem) }));
+    if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem, visit.house.units) }));
     if (onward) throw redirect(onward(done.answer));
     const acted: Acted = { intent, result: null, spent: String(form.get('key')) };
     return acted;

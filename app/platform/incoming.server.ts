@@ -1,6 +1,8 @@
 import { data, type MiddlewareFunction } from 'react-router';
 import { z } from 'zod';
 import { actKey } from '#contracts/fields.ts';
+import { IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#app/ui/TemperatureField.tsx';
+import { celsiusOf } from '#core/units/temperature.ts';
 
 /** Longer than any text that a page sends. */
 const MOST_CHARACTERS = 20_000;
@@ -71,7 +73,23 @@ export async function formOf(request: Request): Promise<FormData> {
     else if (value.length > MOST_CHARACTERS) throw refuse(413);
     else if (!name.startsWith('__') || isState(value)) clean.append(name, value.replaceAll('\0', '').toWellFormed());
   }
+  inCelsius(clean);
   return clean;
+}
+
+/** Makes degrees Celsius of what was typed in Fahrenheit, in the fields that the form itself names. */
+function inCelsius(form: FormData): void {
+  for (const [marker, round] of [
+    [IN_FAHRENHEIT, celsiusOf],
+    [IN_WHOLE_FAHRENHEIT, (degrees: number) => Math.round(celsiusOf(degrees))],
+  ] as const) {
+    for (const name of form.getAll(marker)) {
+      const typed = form.get(String(name));
+      if (typeof typed === 'string' && typed.trim() !== '' && Number.isFinite(Number(typed)))
+        form.set(String(name), String(round(Number(typed))));
+    }
+    form.delete(marker);
+  }
 }
 
 /** The page of a list that an address asks for, from 1. */

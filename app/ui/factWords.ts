@@ -2,14 +2,21 @@ import type { CropCaution } from '#core/almanac/cautions.ts';
 import type { Crop, ViabilityConstants } from '#core/almanac/crop.ts';
 import type { SeedDisease } from '#core/almanac/diseases.ts';
 import { factKind, type Confidence, type FactKey } from '#core/almanac/facts.ts';
+import { proseIn } from '#core/units/proseIn.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 const weeks = (count: number) =>
   count === 0
     ? 'at the last frost'
     : `${Math.abs(count)} ${Math.abs(count) === 1 ? 'week' : 'weeks'} ${count < 0 ? 'before' : 'after'} the last frost`;
 
-/** One fact as a line to read; null where the crop is without it. */
-export function factWords(key: FactKey, value: Crop[FactKey]): string | null {
+/** One fact as a line to read, in the house's units; null where the crop is without it. */
+export function factWords(key: FactKey, value: Crop[FactKey], units: Units): string | null {
+  const words = metricWords(key, value);
+  return words === null ? null : proseIn(units, words);
+}
+
+function metricWords(key: FactKey, value: Crop[FactKey]): string | null {
   if (value === null || (Array.isArray(value) && value.length === 0)) return null;
   const { shape } = factKind(key);
   switch (shape.kind) {

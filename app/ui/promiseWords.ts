@@ -45,7 +45,7 @@ export function neighbourWords({ what, metres, overlap, amount, caged }: Neighbo
   return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount], caged ? 'under a cage' : null].filter(Boolean).join(', ');
 }
 
-export const FACT_WORDS: Record<Fact, string> = {
+const FACT_WORDS: Record<Fact, string> = {
   'declared mixture': 'It is a declared mixture',
   'let adapt': 'The line is left to adapt here, so its label promises the kind, not the variety',
   F1: 'It is an F1 hybrid: its seed does not come true',
@@ -104,7 +104,7 @@ export function reasonWords(reason: Reason, units: Units = 'metric'): string {
   }
 }
 
-export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const chance = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What would let the label claim more, with its figure. */

@@ -3,13 +3,13 @@ import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import type { NoRetestReason, RetestReason } from '#core/viability/retest.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
-import { formatStock } from '#core/units/formatAmount.ts';
+import { formatStock, type Units } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import { HOLD_WORDS } from './words.ts';
 
 /** There was less than was asked for. */
-export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }): string {
-  return onHand === 0 ? 'Nothing of it is left' : `Only ${formatStock(onHand, unit)} left`;
+export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }, units: Units = 'metric'): string {
+  return onHand === 0 ? 'Nothing of it is left' : `Only ${formatStock(onHand, unit, units)} left`;
 }
 
 /** Why the next test falls when it does. */
@@ -131,4 +131,4 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 }
 
 /** Where seed that must not be dried was to be put into the frost. */
-export const FROST_KILLS_IT = 'Frost kills seed of this crop. Choose a place above 0 °C';
+export const FROST_KILLS_IT = 'Frost kills seed of this crop. Choose a place above freezing';

@@ -30,6 +30,7 @@ describe('what the tool says', () => {
     expect(shortWords({ onHand: 0, unit: 'seed' })).toBe('Nothing of it is left');
     expect(shortWords({ onHand: 30, unit: 'seed' })).toBe('Only 30 seeds left');
     expect(shortWords({ onHand: 4200, unit: 'mg' })).toBe('Only 4.2 g left');
+    expect(shortWords({ onHand: 4200, unit: 'mg' }, 'imperial')).toBe('Only 0.15 oz left');
   });
 
   test('each answer of the desk has words of its own', () => {

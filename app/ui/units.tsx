@@ -6,6 +6,13 @@ import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 export const UnitsContext = createContext<Units>('metric');
 export const useUnits = (): Units => useContext(UnitsContext);
 
+/** How amounts can be written, said where they are asked for. */
+export const EXAMPLES: Record<Units, { readonly weight: string; readonly clean: string; readonly part: string; readonly sample: string }> =
+  {
+    metric: { weight: '640 g, 1 lb 6 oz', clean: '42 g, about 300 seeds', part: '12 g, 200 seeds', sample: '4.2 g' },
+    imperial: { weight: '1 lb 6 oz, 640 g', clean: '1½ oz, about 300 seeds', part: '½ oz, 200 seeds', sample: '0.15 oz' },
+  };
+
 /** An amount of a lot as the house writes it. */
 export function Stock({ amount, unit }: { amount: number; unit: StockUnit }) {
   return <>{formatStock(amount, unit, useUnits())}</>;

@@ -1,8 +1,9 @@
 import type { Milligrams, Metres, Seeds } from '../kernel/kinds.ts';
 import type { StockUnit } from './seedsAndWeight.ts';
 
-/** Milligrams for reading: `850 mg`, `4.2 g`, `180 g`, `1.25 kg`, three figures at most. */
-export function formatWeight(milligrams: Milligrams): string {
+/** A weight for reading, three figures at most: `850 mg`, `4.2 g`, `180 g`, `1.25 kg`; or `0.15 oz`, `2 lb 12 oz`. */
+export function formatWeight(milligrams: Milligrams, units: Units = 'metric'): string {
+  if (units === 'imperial') return formatOunces(milligrams);
   if (Math.abs(milligrams) < 1_000) return `${milligrams} mg`;
   const [value, unit] = Math.abs(milligrams) < 1_000_000 ? [milligrams / 1_000, 'g'] : [milligrams / 1_000_000, 'kg'];
   return `${trim(value)} ${unit}`;
@@ -22,8 +23,7 @@ const FEET_PER_MILE = 5280;
 
 /** An amount of a lot in the unit its ledger is kept in, written as the house writes weights: `1.25 kg`, `2 lb 12 oz`, `0.15 oz`. */
 export function formatStock(amount: number, unit: StockUnit, units: Units = 'metric'): string {
-  if (unit === 'seed') return formatSeeds(amount);
-  return units === 'metric' ? formatWeight(amount) : formatOunces(amount);
+  return unit === 'seed' ? formatSeeds(amount) : formatWeight(amount, units);
 }
 
 function formatOunces(milligrams: Milligrams): string {
@@ -67,6 +67,3 @@ function trim(value: number): string {
   // Adding nothing turns a minus zero into zero.
   return String(Number(value.toFixed(digits)) + 0);
 }
-
-/** A temperature with a minus that is one: `−18 °C`. */
-export const formatCelsius = (degrees: number): string => `${String(degrees).replace('-', '−')} °C`;

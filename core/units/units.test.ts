@@ -4,6 +4,8 @@ import { formatAboutSeeds, formatStock, formatWeight, grouped } from './formatAm
 import { parseAmount } from './parseAmount.ts';
 import { parseDistance } from './parseDistance.ts';
 import { middleSeedsPerGram, seedsInUnits, unitsForSeeds } from './seedsAndWeight.ts';
+import { proseIn } from './proseIn.ts';
+import { celsiusOf, degreesIn, formatTemperature } from './temperature.ts';
 
 describe('amounts as people write them', () => {
   test.each([
@@ -116,6 +118,34 @@ test('amounts are shown with three figures at most, derived counts with two', ()
     '1\u202f234\u202f567',
   ]);
 });
+
+test('temperatures as the house reads its thermometers', () => {
+  expect([formatTemperature(-18), formatTemperature(20.04), formatTemperature(-0.01)]).toEqual(['−18 °C', '20 °C', '0 °C']);
+  expect([formatTemperature(-18, 'imperial'), formatTemperature(-20, 'imperial'), formatTemperature(20, 'imperial')]).toEqual([
+    '0 °F',
+    '−4 °F',
+    '68 °F',
+  ]);
+  // What was typed in whole degrees Fahrenheit is read back as it was typed.
+  for (let fahrenheit = -40; fahrenheit <= 120; fahrenheit += 1) expect(degreesIn(celsiusOf(fahrenheit), 'imperial')).toBe(fahrenheit);
+});
+
+test('sentences of the craft say their measures as the house does', () => {
+  const said = 'Sow 2 cm deep, in rows 30 cm apart, at 20 to 25 °C, never below −2 °C; 800 m from others, 0.5 km if many.';
+  expect(proseIn('metric', said)).toBe(said);
+  expect(proseIn('imperial', said)).toBe(
+    'Sow 1 in deep, in rows 12 in apart, at 68 to 77 °F, never below 28 °F; 0.5 miles from others, 0.31 miles if many.',
+  );
+  expect(proseIn('imperial', 'Sow 1 cm deep, 5 to 10 m off')).toBe('Sow ½ in deep, 16 ft to 33 ft off');
+  expect(proseIn('imperial', '3 months, 5 minutes, 20 m² and 12 mm of 4 g')).toBe('3 months, 5 minutes, 20 m² and 12 mm of 4 g');
+});
+
+test('weights as the house writes them', () =>
+  expect([formatWeight(180_000, 'imperial'), formatWeight(640_000, 'imperial'), formatWeight(180_000)]).toEqual([
+    '6.35 oz',
+    '1 lb 7 oz',
+    '180 g',
+  ]));
 
 describe('distances as people write them', () => {
   test.each([

@@ -8,6 +8,8 @@ import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { may } from '#core/people/may.ts';
 import type { Route } from './+types/almanac.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatMetres } from '#core/units/formatAmount.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Almanac · Kind Granary' }];
 
@@ -38,6 +40,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export default function Almanac({ loaderData: { search, sort, crops, leads } }: Route.ComponentProps) {
+  const units = useUnits();
   return (
     <>
       <PageHead
@@ -105,7 +108,7 @@ export default function Almanac({ loaderData: { search, sort, crops, leads } }: 
                 <td>
                   {crop.breeding}, {crop.lifeCycle}
                 </td>
-                <td className="text-right whitespace-nowrap">{crop.homeDistance} m</td>
+                <td className="text-right whitespace-nowrap">{formatMetres(crop.homeDistance, units)}</td>
                 <td className="text-right">{crop.plantsToKeep}</td>
                 <td className="text-right whitespace-nowrap">
                   {crop.longevity[0]} to {crop.longevity[1]} years

@@ -12,7 +12,7 @@ import type { Route } from './+types/compare.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Compare two crops · Kind Granary' }];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'read almanac');
+  const { house } = visitBy(context, request, 'read almanac');
   const params = new URL(request.url).searchParams;
   const names = await listCropNames(db);
   const known = (id: string | null, usual: string) => names.find((crop) => crop.id === id)?.id ?? usual;
@@ -29,8 +29,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       rows: FACT_KEYS.filter((key) => factKind(key).chapter === chapter).map((key) => ({
         key,
         title: factKind(key).title,
-        left: factWords(key, left![key]) ?? '–',
-        right: factWords(key, right![key]) ?? '–',
+        left: factWords(key, left![key], house.units) ?? '–',
+        right: factWords(key, right![key], house.units) ?? '–',
       })),
     })),
   };

@@ -72,7 +72,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     chapters: CHAPTERS.map((chapter) => ({
       title: TITLES[chapter],
       facts: FACT_KEYS.filter((key) => factKind(key).chapter === chapter && !ELSEWHERE.has(key)).flatMap((key) => {
-        const words = factWords(key, crop[key]);
+        const words = factWords(key, crop[key], house.units);
         if (words === null) return [];
         const told = crop.told[key] ?? { sure: factKind(key).sure, source: factKind(key).source };
         const own = told.sure === 'ours' ? overrides.find((one) => one.fact === key) : undefined;
@@ -91,7 +91,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
                   ? 'a similar crop in the almanac; replace it when you know better'
                   : SOURCES[told.source],
             own: own
-              ? { shipped: (shipped && factWords(key, shipped[key])) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
+              ? { shipped: (shipped && factWords(key, shipped[key], house.units)) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
               : null,
           },
         ];

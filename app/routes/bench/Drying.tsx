@@ -9,10 +9,11 @@ import { CHART } from '#app/ui/chartColours.ts';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { weighForm, airForm } from '#contracts/bench/bench.ts';
-import type { Milligrams } from '#core/kernel/kinds.ts';
 import type { BatchPage } from './WhatNext.tsx';
 import { EMPTY_IS_NOW, NOT_DRY } from './benchWords.ts';
 import { tellSent, usePaintFirst, useSentWeight } from './sentWeight.ts';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
+import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
 const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {
   'dries it': { tone: 'good', verdict: 'This room dries it' },
@@ -103,6 +104,7 @@ export function WeighForm({
   last: BatchPage['weighings'][number] | undefined;
   hasScale: boolean;
 }) {
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof weighForm>({
     id: `weigh-${formKey}`,
     result,
@@ -122,7 +124,7 @@ export function WeighForm({
         <TextField
           field={fields.weight}
           label="What does the scale say?"
-          hint={`${last ? `${last.weight} last time` : '640 g, 1 lb 6 oz'}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
+          hint={`${last ? `${last.weight} last time` : EXAMPLES[units].weight}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
           className="max-w-48 text-large"
           autoComplete="off"
           onKeyDown={(event) => {
@@ -182,12 +184,13 @@ function AirForm({
     result,
     start: { of: 'room', celsius: String(celsius) },
   });
+  const units = useUnits();
   const fillFrom = (of: 'room' | 'jar') => (answer: DeviceAnswer) => {
     const element = document.getElementById(form.id);
     if (!(element instanceof HTMLFormElement) || !answer.ok || !('humidity' in answer)) return;
     fillField(element, 'of', of);
     fillField(element, 'humidity', answer.humidity);
-    fillField(element, 'celsius', answer.celsius);
+    fillField(element, 'celsius', typedDegrees(answer.celsius, units));
   };
   const [room, jar] = [useDevice('room', fillFrom('room')), useDevice('jar', fillFrom('jar'))];
   return (
@@ -211,7 +214,7 @@ function AirForm({
         )}
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
-          <TextField field={fields.celsius} label="Temperature, °C" type="number" step="any" />
+          <TemperatureField field={fields.celsius} label="Temperature" />
         </div>
         <Button type="submit">Write it down</Button>
       </PostForm>
@@ -221,9 +224,12 @@ function AirForm({
 
 const DAY = 86_400_000;
 
+/** The unit of the curve's axis, in milligrams, and its sign. */
+const AXIS = { metric: { unit: 1000, sign: 'g' }, imperial: { unit: 28_349.523_125, sign: 'oz' } } as const;
+
 /** Where the next weighing stands: a little later than the last. */
-function nextPoint({ series }: { series: readonly { data: number[][] }[] }, milligrams: Milligrams): readonly [number, number] {
-  return [(series[1]!.data.at(-1)?.[0] ?? 0) + 0.02, milligrams / 1000];
+function nextPoint({ series }: { series: readonly { data: number[][] }[] }, weight: number): readonly [number, number] {
+  return [(series[1]!.data.at(-1)?.[0] ?? 0) + 0.02, weight];
 }
 
 /** Weighings as points, the middle curve, and the days between which it is dry; a weight on its way is painted before it is saved. */
@@ -231,16 +237,17 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
   const { weighings, drying } = batch;
   const sent = useSentWeight(batch.keys.weigh);
   const onItsWay = isRefused ? null : sent;
+  const { unit, sign } = AXIS[useUnits()];
   const option = useMemo(() => {
     const from = drying.curve?.from ?? weighings[0]?.at ?? 0;
-    const points = weighings.map(({ at, milligrams }) => [(at - from) / DAY, milligrams / 1000]);
+    const points = weighings.map(({ at, milligrams }) => [(at - from) / DAY, milligrams / unit]);
     const last = points.at(-1)?.[0] ?? 0;
     const end = Math.ceil(Math.max(1, last + 0.5, Math.min(drying.curve?.band[2] ?? 0, last + 30)));
     const line = drying.curve
       ? Array.from({ length: 41 }, (_, index) => {
           const day = (end * index) / 40;
           const { start, lost, perDay } = drying.curve!;
-          return [day, start * (1 - lost * (1 - Math.exp(-perDay * day)))];
+          return [day, ((start * 1000) / unit) * (1 - lost * (1 - Math.exp(-perDay * day)))];
         })
       : [];
     return {
@@ -258,7 +265,7 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
       yAxis: {
         type: 'value',
         scale: true,
-        axisLabel: { formatter: '{value} g' },
+        axisLabel: { formatter: `{value} ${sign}` },
       },
       series: [
         {
@@ -278,8 +285,8 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
         { type: 'scatter', data: points, symbolSize: 11, itemStyle: { color: CHART.point } },
       ],
     };
-  }, [weighings, drying]);
-  const mark = useMemo(() => (onItsWay === null ? null : nextPoint(option, onItsWay)), [option, onItsWay]);
+  }, [weighings, drying, unit, sign]);
+  const mark = useMemo(() => (onItsWay === null ? null : nextPoint(option, onItsWay / unit)), [option, onItsWay, unit]);
   if (weighings.length === 0 && onItsWay === null) return null;
   return (
     <figure>

@@ -5,6 +5,7 @@ import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx'
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
 
 /** Clean seed out of the batch into its lot, or the batch given up. */
 export function EndBatch({
@@ -41,7 +42,7 @@ export function EndBatch({
           <TextField
             field={fields.amount}
             label={batch.wasClean ? 'What is left of it' : 'Clean seed that came out'}
-            hint="42 g, about 300 seeds"
+            hint={EXAMPLES[useUnits()].clean}
             {...(follows && { defaultValue: start.amount })}
           />
           {!batch.wasClean && (

@@ -7,6 +7,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { nextStepForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
 import { EMPTY_IS_NOW } from './benchWords.ts';
+import { TemperatureField } from '#app/ui/TemperatureField.tsx';
 
 /** On to the next step, past some, or over to another method. */
 export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: string; result: SubmissionResult | null }) {
@@ -50,13 +51,7 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
         )}
         <div className="grid items-end gap-5 sm:grid-cols-2">
           <TextField field={fields.vessel} label="What is it in then?" hint="Moved to another? Its tag is printed next" />
-          <TextField
-            field={fields.celsius}
-            label="The room now, °C"
-            type="number"
-            step="any"
-            {...(!result && { defaultValue: String(batch.celsius) })}
-          />
+          <TemperatureField field={fields.celsius} label="The room now" start={result ? undefined : String(batch.celsius)} />
           <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>
         <details open={onward.length === 0 || fields.to.errors !== undefined}>

@@ -2,10 +2,13 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
-import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { nextStepForm, takeOutForm } from '#contracts/bench/bench.ts';
 import type { AwayPage } from './away.tsx';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { TemperatureField } from '#app/ui/TemperatureField.tsx';
 
 /** A cold container that waits, closed, until it is as warm as the room. */
 export function Warming({
@@ -17,12 +20,13 @@ export function Warming({
   formKey: string;
   result: SubmissionResult | null;
 }) {
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof nextStepForm>({ id: `warm-${formKey}`, result });
   return (
     <>
       <Reckoning
         tone={warming.isWarm ? 'good' : 'frost'}
-        question={`The ${warming.container} came out at ${warming.from} °C`}
+        question={`The ${warming.container} came out at ${formatTemperature(warming.from, units)}`}
         verdict={warming.isWarm ? 'It may be opened' : 'Leave it closed'}
         figure={
           <p>
@@ -44,6 +48,7 @@ export function Warming({
 
 /** Taking a cold container off its shelf. */
 export function TakeOutForm({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof takeOutForm>({
     id: `take-${formKey}`,
     result,
@@ -52,12 +57,10 @@ export function TakeOutForm({ formKey, result }: { formKey: string; result: Subm
   return (
     <PostForm form={form} formKey={formKey} intent="take">
       <ChoiceField field={fields.container} label="What comes out?" options={CONTAINER_CHOICES} />
-      <TextField
+      <TemperatureField
         field={fields.celsius}
-        label="How cold was it, °C?"
-        hint="Freezer −18, fridge 4"
-        type="number"
-        step="any"
+        label="How cold was it"
+        hint={`Freezer ${formatTemperature(-18, units)}, fridge ${formatTemperature(4, units)}`}
         className="max-w-40"
       />
       <Button type="submit">Start its warm-up</Button>

@@ -18,7 +18,8 @@ export async function actOnBatch(form: FormData, batchId: BatchId, visit: Signed
     form,
     visit,
     ['read', 'step', 'check', 'weigh', 'air', 'mix-up', 'finish', 'abandon'],
-    (problem: Parameters<typeof troubleOf>[0]) => troubleOf(problem, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
+    (problem: Parameters<typeof troubleOf>[0], units) =>
+      troubleOf(problem, units, (iso) => formatMoment(Date.parse(iso), now.getTime(), house.timeZone)),
   );
   switch (intent) {
     case 'read':

@@ -26,6 +26,8 @@ import { readDrying } from '#services/bench/drying.server.ts';
 import { rindSeen } from '#services/bench/moveOn.server.ts';
 import { findOnTable } from '#services/bench/table.server.ts';
 import { viewOf } from './viewOf.server.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { proseIn } from '#core/units/proseIn.ts';
 
 const DAY = 86_400_000;
 
@@ -71,19 +73,19 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     turn: batch.turn,
     step: batch.step,
     celsius: room && now.getTime() - room.readAt.getTime() < DAY ? room.celsius : batch.celsius,
-    lookFor: BY_WEIGHT.has(batch.step) ? [...facts.lookFor, drying.sign] : facts.lookFor,
-    ifLeft: facts.ifLeft,
+    lookFor: (BY_WEIGHT.has(batch.step) ? [...facts.lookFor, drying.sign] : facts.lookFor).map((sign) => proseIn(house.units, sign)),
+    ifLeft: facts.ifLeft && proseIn(house.units, facts.ifLeft),
     rindIsSoft: batch.step === 'cure' && !rindSeen(batch, checks),
     desiccant: ruleFor('desiccant', house.rules).id === 'rice' ? ('rice' as const) : ('silica' as const),
     byWeight: BY_WEIGHT.has(batch.step),
     wasClean: brought,
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place ?? '',
-    placeHint: placeHint(house.rules, lot!, warmth),
+    placeHint: placeHint(house.rules, lot!, warmth, house.units),
     /** What to do with seed that must not be dried; null for all other. */
     moist: keptMoist(batch.facts),
     lookalike: ON_THE_TABLE.has(batch.step) ? batch.facts.lookalike : null,
     signSeen,
-    unread: unread.map((caution) => ({ caution, words: CAUTIONS[caution] })),
+    unread: unread.map((caution) => ({ caution, words: proseIn(house.units, CAUTIONS[caution]) })),
     next: nextSteps(own, batch.place, house.rules).map(({ step, at }) => ({ method: batch.method, step, place: at, title: title(step) })),
     // Seed that dries is past its bath: only what comes before can be done another way.
     others: (BY_WEIGHT.has(batch.step) ? [] : methodsFor(batch.facts, batch.brought, house))
@@ -103,10 +105,10 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     drying: {
       against: drying.against,
       sign: drying.sign,
-      lost: drying.lost && `${formatWeight(drying.lost.milligrams)}, ${(drying.lost.share * 100).toFixed(1)} %`,
+      lost: drying.lost && `${formatWeight(drying.lost.milligrams, house.units)}, ${(drying.lost.share * 100).toFixed(1)} %`,
       room: drying.room,
       moisture: drying.moisture,
-      target: drying.targetWeight === null ? null : formatWeight(drying.targetWeight),
+      target: drying.targetWeight === null ? null : formatWeight(drying.targetWeight, house.units),
       settled: drying.forecast?.settled ?? null,
       dryDay:
         drying.forecast && drying.from !== null && drying.lost
@@ -129,7 +131,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
         at: since.getTime(),
         when: when(since),
         by,
-        what: `${title(step)}, ${celsius} °C${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
+        what: `${title(step)}, ${formatTemperature(celsius, house.units)}${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
         photo: null,
         key: `step ${turn}`,
       })),

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { troubleOf } from './benchWords.ts';
 
 const when = () => 'today 14:00';
-const field = (problem: Parameters<typeof troubleOf>[0]) => Object.entries(troubleOf(problem, when))[0]!;
+const field = (problem: Parameters<typeof troubleOf>[0]) => Object.entries(troubleOf(problem, 'metric', when))[0]!;
 
 describe('what stands in the way at the bench is said at the field where it can be put right', () => {
   test.each([
@@ -14,7 +14,7 @@ describe('what stands in the way at the bench is said at the field where it can 
     [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g before'],
     [{ code: 'far lighter', last: 741_000 }, 'heavier', 'far less than the 741 g before'],
     [{ code: 'not dry', against: ['no sign yet', 'too humid'] }, 'reason', 'silica gel'],
-    [{ code: 'frost kills it' }, 'place', 'above 0 °C'],
+    [{ code: 'frost kills it' }, 'place', 'above freezing'],
     [{ code: 'more than there was' }, 'amount', 'more than the book says'],
     [{ code: 'not a photo' }, 'photo', 'JPEG or PNG'],
     [{ code: 'photo too large' }, 'photo', '50 megapixels'],

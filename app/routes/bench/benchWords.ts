@@ -2,7 +2,7 @@ import { FROST_KILLS_IT, shortWords } from '#app/ui/sayings.ts';
 import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
-import { formatWeight } from '#core/units/formatAmount.ts';
+import { formatWeight, type Units } from '#core/units/formatAmount.ts';
 import type { CheckProblem } from '#services/bench/checkBatch.server.ts';
 import type { FinishProblem } from '#services/bench/finishing.server.ts';
 import type { NextProblem } from '#services/bench/moveOn.server.ts';
@@ -25,6 +25,7 @@ export const vesselTaken = (by: string) => `${by} is in it. Choose another, or f
 /** What stands in the way of an act at the bench, at the field where it can be put right. */
 export function troubleOf(
   problem: NextProblem | CheckProblem | WeighProblem | FinishProblem,
+  units: Units,
   when: (iso: string) => string,
 ): Record<string, string[]> {
   switch (problem.code) {
@@ -61,15 +62,17 @@ export function troubleOf(
     case 'vessel taken':
       return { vessel: [vesselTaken(problem.by)] };
     case 'heavier':
-      return { heavier: [`That is more than the ${formatWeight(problem.last)} before. Seed that dries gets lighter: what happened?`] };
+      return {
+        heavier: [`That is more than the ${formatWeight(problem.last, units)} before. Seed that dries gets lighter: what happened?`],
+      };
     case 'far lighter':
       return {
         heavier: [
-          `That is far less than the ${formatWeight(problem.last)} before, more than drying can take away. Check the weight and its unit, or say what happened`,
+          `That is far less than the ${formatWeight(problem.last, units)} before, more than drying can take away. Check the weight and its unit, or say what happened`,
         ],
       };
     case 'short':
-      return { amount: [shortWords(problem)] };
+      return { amount: [shortWords(problem, units)] };
     case 'not dry':
       return {
         reason: [

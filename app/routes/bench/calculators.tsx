@@ -12,13 +12,22 @@ import {
 import { SEALING_HUMIDITY, settlingMoisture, weightAtMoisture } from '#core/bench/moisture.ts';
 import { CAUTIONS } from '#core/bench/steps.ts';
 import { formatSpan } from '#core/calendar/formatMoment.ts';
-import { formatWeight } from '#core/units/formatAmount.ts';
+import { formatWeight, type Units } from '#core/units/formatAmount.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
+import { proseIn } from '#core/units/proseIn.ts';
+import { celsiusOf, degreesIn, degreeSign } from '#core/units/temperature.ts';
 
 /** A figure typed with a comma or a point; null when it is none. */
 function figure(text: string): number | null {
-  const value = Number(text.replace(/[%°C\s]/gi, '').replace(',', '.'));
+  const value = Number(text.replace(/[%°CF\s]/gi, '').replace(',', '.'));
   return text.trim() === '' || !Number.isFinite(value) ? null : value;
+}
+
+/** Degrees Celsius of a temperature typed as the house writes it. */
+function degrees(text: string, units: Units): number | null {
+  const value = figure(text);
+  return value === null || units === 'metric' ? value : celsiusOf(value);
 }
 
 function weightOf(text: string): number | null {
@@ -89,6 +98,7 @@ export function SilicaCalculator({
   moisture?: string;
   desiccant?: Desiccant;
 }) {
+  const units = useUnits();
   const [typed, setTyped] = useState(weight);
   const [wet, setWet] = useState(moisture);
   const milligrams = weightOf(typed);
@@ -99,14 +109,14 @@ export function SilicaCalculator({
     <Calculator
       title={rice ? 'Dry rice' : 'Silica gel'}
       {...(!rice && { caution: CAUTIONS.silica })}
-      how={rice ? RICE_HOW : GEL_HOW}
+      how={proseIn(units, rice ? RICE_HOW : GEL_HOW)}
       answer={
         gel ? (
           <>
-            <b>{formatWeight(Math.round(gel.byRule))}</b> of {rice ? 'dry rice' : 'gel'} in a closed jar
+            <b>{formatWeight(Math.round(gel.byRule), units)}</b> of {rice ? 'dry rice' : 'gel'} in a closed jar
             {gel.byWater !== null && gel.loads !== null && (
               <>
-                ; for its water {formatWeight(Math.round(gel.byWater))}
+                ; for its water {formatWeight(Math.round(gel.byWater), units)}
                 {gel.loads > 1 && `, so dry ${rice ? 'it' : 'the gel'} again ${gel.loads - 1} ${gel.loads === 2 ? 'time' : 'times'}`}
               </>
             )}
@@ -116,7 +126,7 @@ export function SilicaCalculator({
         )
       }
     >
-      <Field label="Weight of the seed" hint="640 g, 1 lb 6 oz" value={typed} set={setTyped} />
+      <Field label="Weight of the seed" hint={EXAMPLES[units].weight} value={typed} set={setTyped} />
       <Field label="Its moisture, % (if known)" hint="From a jar with a hygrometer, below" value={wet} set={setWet} />
     </Calculator>
   );
@@ -124,6 +134,7 @@ export function SilicaCalculator({
 
 /** Washing soda for any volume. */
 export function SodaCalculator() {
+  const units = useUnits();
   const [volume, setVolume] = useState('500');
   const [percent, setPercent] = useState('2');
   const [form, setForm] = useState<SodaForm>('dry powder');
@@ -136,7 +147,8 @@ export function SodaCalculator() {
       answer={
         soda.ok ? (
           <>
-            <b>{soda.grams.toFixed(soda.grams < 10 ? 1 : 0)} g</b>, about {soda.teaspoons} level teaspoons
+            <b>{units === 'metric' ? `${soda.grams.toFixed(soda.grams < 10 ? 1 : 0)} g` : formatWeight(soda.grams * 1000, units)}</b>, about{' '}
+            {soda.teaspoons} level teaspoons
             {!soda.usual && ' (1 to 3 % is usual)'}
           </>
         ) : soda.why === 'strength' ? (
@@ -203,10 +215,11 @@ export function PeroxideCalculator() {
 /** Moisture from a jar's humidity, and the weight at which the seed may be sealed. */
 export function MoistureCalculator() {
   const [humidity, setHumidity] = useState('60');
-  const [celsius, setCelsius] = useState('20');
+  const units = useUnits();
+  const [warmth, setWarmth] = useState(String(degreesIn(20, units)));
   const [oil, setOil] = useState('20');
-  const [weight, setWeight] = useState('640 g');
-  const [rh, t, fat] = [figure(humidity), figure(celsius), figure(oil)];
+  const [weight, setWeight] = useState(formatWeight(640_000, units));
+  const [rh, t, fat] = [figure(humidity), degrees(warmth, units), figure(oil)];
   const known = rh !== null && rh > 0 && rh <= 100 && t !== null && fat !== null && fat >= 0 && fat <= 70;
   const now = known ? settlingMoisture(rh / 100, t, fat / 100) : null;
   const target = known ? settlingMoisture(SEALING_HUMIDITY, t, fat / 100).fresh : null;
@@ -221,7 +234,7 @@ export function MoistureCalculator() {
             It holds <b>{now.fresh.toFixed(1)} %</b> water; to be sealed it may hold {target.toFixed(1)} %
             {milligrams !== null &&
               now.fresh > target &&
-              `, and then weighs ${formatWeight(Math.round(weightAtMoisture(milligrams, now.fresh, target)))}`}
+              `, and then weighs ${formatWeight(Math.round(weightAtMoisture(milligrams, now.fresh, target)), units)}`}
             {now.clamped && '. Outside what the equation covers: the nearest edge was used'}.
           </>
         ) : (
@@ -230,7 +243,7 @@ export function MoistureCalculator() {
       }
     >
       <Field label="Humidity in the jar, %" value={humidity} set={setHumidity} />
-      <Field label="Temperature, °C" value={celsius} set={setCelsius} />
+      <Field label={`Temperature, ${degreeSign(units)}`} value={warmth} set={setWarmth} />
       <Field label="Oil in the seed, %" hint="The almanac’s store chapter" value={oil} set={setOil} />
       <Field label="It weighs now" value={weight} set={setWeight} />
     </Calculator>
@@ -239,11 +252,12 @@ export function MoistureCalculator() {
 
 /** How long a cold container stands before it is opened. */
 export function WarmUpCalculator() {
-  const [weight, setWeight] = useState('500 g');
-  const [from, setFrom] = useState('-18');
-  const [room, setRoom] = useState('20');
+  const units = useUnits();
+  const [weight, setWeight] = useState(formatWeight(500_000, units));
+  const [from, setFrom] = useState(String(degreesIn(-18, units)));
+  const [room, setRoom] = useState(String(degreesIn(20, units)));
   const [humidity, setHumidity] = useState('50');
-  const [milligrams, cold, warm, rh] = [weightOf(weight), figure(from), figure(room), figure(humidity)];
+  const [milligrams, cold, warm, rh] = [weightOf(weight), degrees(from, units), degrees(room, units), figure(humidity)];
   const hours =
     milligrams && cold !== null && warm !== null && rh !== null && rh > 0 && rh <= 100
       ? warmUpHours(milligrams, 'jar', cold, warm, rh / 100)
@@ -265,8 +279,8 @@ export function WarmUpCalculator() {
       }
     >
       <Field label="Seed in it" value={weight} set={setWeight} />
-      <Field label="It comes from, °C" value={from} set={setFrom} />
-      <Field label="The room, °C" value={room} set={setRoom} />
+      <Field label={`It comes from, ${degreeSign(units)}`} value={from} set={setFrom} />
+      <Field label={`The room, ${degreeSign(units)}`} value={room} set={setRoom} />
       <Field label="Its humidity, %" value={humidity} set={setHumidity} />
     </Calculator>
   );
@@ -275,7 +289,7 @@ export function WarmUpCalculator() {
 /** Seeds per gram from a counted and weighed sample. */
 export function SampleCalculator() {
   const [count, setCount] = useState('100');
-  const [weight, setWeight] = useState('0.3 g');
+  const [weight, setWeight] = useState(formatWeight(300, useUnits()));
   const [scale, setScale] = useState('0.1');
   const [seeds, milligrams, error] = [figure(count), weightOf(weight), figure(scale)];
   const sample =

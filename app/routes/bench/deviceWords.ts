@@ -1,16 +1,16 @@
-import { formatWeight } from '#core/units/formatAmount.ts';
+import { formatWeight, type Units } from '#core/units/formatAmount.ts';
 import type { AirRead } from '#devices/hygrometer.ts';
 import type { Weighed } from '#devices/scale.ts';
 import type { DeviceAnswer } from '#app/ui/TakeFrom.tsx';
 
-export function weightAnswer(weighed: Weighed): DeviceAnswer {
+export function weightAnswer(weighed: Weighed, units: Units = 'metric'): DeviceAnswer {
   switch (weighed.kind) {
     case 'steady':
       return { ok: true, weight: `${(weighed.milligrams / 1000).toFixed(1)} g`, scale: weighed.error < 1000 ? '0.1 g' : '1 g' };
     case 'moving':
       return {
         ok: false,
-        words: `It does not come to rest: ${formatWeight(weighed.low)} to ${formatWeight(weighed.high)}. Let go of the table, or type the weight`,
+        words: `It does not come to rest: ${formatWeight(weighed.low, units)} to ${formatWeight(weighed.high, units)}. Let go of the table, or type the weight`,
       };
     case 'nothing on it':
       return { ok: false, words: 'Nothing lies on the scale, or it was tared with it' };

@@ -12,16 +12,22 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { Route } from './+types/devices.ts';
 import type { DeviceAnswer } from '#app/ui/TakeFrom.tsx';
 import { airAnswer, weightAnswer } from './deviceWords.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import type { Units } from '#core/units/formatAmount.ts';
+import { TemperatureField } from '#app/ui/TemperatureField.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Devices · Kind Granary' }];
 
-const said = (answer: DeviceAnswer): { there: boolean; words: string } => {
+const said = (answer: DeviceAnswer, units: Units): { there: boolean; words: string } => {
   if (!answer.ok) return { there: !answer.words.includes('does not answer'), words: answer.words };
-  return { there: true, words: 'weight' in answer ? answer.weight : `${answer.humidity} % humid, ${answer.celsius} °C` };
+  return {
+    there: true,
+    words: 'weight' in answer ? answer.weight : `${answer.humidity} % humid, ${formatTemperature(Number(answer.celsius), units)}`,
+  };
 };
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  const { house } = visitBy(context, request, 'work');
   const { scale, jar, room, printer, hand } = devices;
   const [weighed, jarAir, roomAir, printing, kept] = await Promise.all([
     scale?.weigh(),
@@ -32,9 +38,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   ]);
   return {
     standIns: hand !== null,
-    scale: weighed ? said(weightAnswer(weighed)) : null,
-    jar: jarAir ? said(airAnswer(jarAir, 'The jar’s hygrometer')) : null,
-    room: roomAir ? said(airAnswer(roomAir, 'The room’s logger')) : null,
+    scale: weighed ? said(weightAnswer(weighed, house.units), house.units) : null,
+    jar: jarAir ? said(airAnswer(jarAir, 'The jar’s hygrometer'), house.units) : null,
+    room: roomAir ? said(airAnswer(roomAir, 'The room’s logger'), house.units) : null,
     printer:
       printing === undefined
         ? null
@@ -186,7 +192,7 @@ function AirAround({ device, result }: { device: 'jar' | 'room'; result: Submiss
       <input type="hidden" name="device" value={device} />
       <div className="flex flex-wrap items-end gap-3">
         <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" className="max-w-28" />
-        <TextField field={fields.celsius} label="°C" type="number" step="any" className="max-w-28" />
+        <TemperatureField field={fields.celsius} label="Temperature" className="max-w-28" />
         <Button type="submit">Let it be so</Button>
       </div>
     </PostForm>

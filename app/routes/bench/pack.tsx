@@ -54,7 +54,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     packet: lot.facts.packet,
     reserve: stock.reserve,
     places: places.map(({ name }) => name),
-    placeHint: placeHint(house.rules, lot, warmth),
+    placeHint: placeHint(house.rules, lot, warmth, house.units),
     moist: keptMoist(lot.facts),
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place,
     packed: holdings

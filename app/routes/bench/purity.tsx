@@ -17,6 +17,7 @@ import { findPurityCards } from '#data/bench/purity.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { addPurityCard } from '#services/bench/purity.server.ts';
 import type { Route } from './+types/purity.ts';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Purity · Kind Granary' }];
 
@@ -66,6 +67,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 export default function Purity({ loaderData: lot, actionData }: Route.ComponentProps) {
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof purityForm>({
     id: `purity-${lot.key}`,
     result: actionData?.result,
@@ -90,7 +92,7 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
         <div className="mb-8">
           <Reckoning
             tone={newest.hold ? 'poor' : newest.share >= 0.95 ? 'good' : 'doubt'}
-            question={`How much of it is seed? Sample of ${formatWeight(newest.total)}, ${formatDate(newest.weighedOn)}`}
+            question={`How much of it is seed? Sample of ${formatWeight(newest.total, units)}, ${formatDate(newest.weighedOn)}`}
             verdict={`${percent(newest.share)} pure`}
             figure={
               <p>
@@ -105,7 +107,7 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
             }
             reasons={[
               ...PURITY_PARTS.filter((part) => part !== 'pure' && newest[part] > 0).map(
-                (part) => `${PART_WORDS[part]}: ${formatWeight(newest[part])}, ${percent(newest[part] / newest.total)}`,
+                (part) => `${PART_WORDS[part]}: ${formatWeight(newest[part], units)}, ${percent(newest[part] / newest.total)}`,
               ),
               ...(newest.share < 1 || lot.germination !== null
                 ? [`Sow ${(1 / pureLiveSeed(newest.share, lot.germination ?? 1)).toFixed(2)} times the weight of pure seed that all grows`]
@@ -122,7 +124,7 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
               key={part}
               field={fields[part]}
               label={PART_WORDS[part]}
-              hint={part === 'pure' ? '4.2 g' : 'Empty: none'}
+              hint={part === 'pure' ? EXAMPLES[units].sample : 'Empty: none'}
               autoComplete="off"
             />
           ))}

@@ -27,6 +27,10 @@ import { startBatch, type StartProblem } from '#services/bench/startBatch.server
 import type { Route } from './+types/start.ts';
 import { KnowTheSeed } from './KnowTheSeed.tsx';
 import { EMPTY_IS_NOW, TO_COME, vesselTaken } from './benchWords.ts';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
+import { celsiusOf, formatTemperature } from '#core/units/temperature.ts';
+import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
+import { proseIn } from '#core/units/proseIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
 
@@ -138,7 +142,9 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
   const [method, setMethod] = useState<string>(fields.method.initialValue ?? methods[0]!.method);
   const facts = methods.find((one) => one.method === method) ?? methods[0]!;
   const [when, setWhen] = useState<string | null>(fields.when.initialValue ?? null);
-  const [celsius, setCelsius] = useState(fields.celsius.initialValue ?? '20');
+  const units = useUnits();
+  const [degrees, setDegrees] = useState(typedDegrees(fields.celsius.initialValue ?? '20', units));
+  const celsius = units === 'metric' ? Number(degrees) : celsiusOf(Number(degrees));
   return (
     <div className="max-w-3xl">
       <PageHead
@@ -146,7 +152,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
         about={
           <>
             <LotCode>{lot.code}</LotCode>
-            {lot.ended > 0 && `, ${lot.ended} ${lot.ended === 1 ? 'picking' : 'pickings'} done before`}. {lot.cleaning}
+            {lot.ended > 0 && `, ${lot.ended} ${lot.ended === 1 ? 'picking' : 'pickings'} done before`}. {proseIn(units, lot.cleaning)}
           </>
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
@@ -187,35 +193,33 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           <Facts
             rows={[
               ['Time', facts.time],
-              ['Warmth', facts.warmth],
+              ['Warmth', facts.warmth && proseIn(units, facts.warmth)],
               ['Disease', facts.disease],
               ['Storage life', facts.storage],
               ['Colour of seed', facts.colour],
             ]}
           />
-          {facts.steps.includes('ferment') && Number(celsius) < TOO_COLD_TO_FERMENT && (
+          {facts.steps.includes('ferment') && celsius < TOO_COLD_TO_FERMENT && (
             <p className="mt-2 font-semibold text-doubt">
-              At {celsius} °C pulp moulds rather than ferments. Washing soda works in a cool room.
+              At {formatTemperature(celsius, units)} pulp moulds rather than ferments. Washing soda works in a cool room.
             </p>
           )}
         </section>
         <TextField field={fields.vessel} label="What is it in?" hint="Jar 3, tray B: its tag is printed next" />
         <div className="grid gap-5 sm:grid-cols-2">
-          <TextField
+          <TemperatureField
             field={fields.celsius}
-            label="The room, °C"
-            hint={lot.room ? `${lot.room.celsius} °C was read ${lot.room.read}` : 'The clocks go by it'}
-            type="number"
-            step="any"
-            value={celsius}
-            onChange={(event) => setCelsius(event.target.value)}
+            label="The room"
+            hint={lot.room ? `${formatTemperature(lot.room.celsius, units)} was read ${lot.room.read}` : 'The clocks go by it'}
+            value={degrees}
+            onChange={(event) => setDegrees(event.target.value)}
           />
           <TextField
             field={fields.humidity}
             label="Its humidity, % (optional)"
             hint={lot.room ? `${lot.room.humidity} % was read ${lot.room.read}` : 'Says whether this room can dry it'}
           />
-          <TextField field={fields.weightIn} label="Weight as it is (optional)" hint="640 g, 1 lb 6 oz" />
+          <TextField field={fields.weightIn} label="Weight as it is (optional)" hint={EXAMPLES[units].weight} />
           <TextField field={fields.fruits} label="Fruits, heads or pods (optional)" hint="For seeds a fruit" type="number" min={1} />
           <TextField
             field={fields.when}

@@ -19,6 +19,7 @@ import type { Route } from './+types/person.ts';
 import { LendForm } from './LendForm.tsx';
 import { LoansOfPerson } from './LoansOfPerson.tsx';
 import type { Carried } from './useScans.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.person.name ?? 'Person'} · Kind Granary` }];
 
@@ -48,10 +49,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-function fieldErrors(problem: LendProblem): Record<string, string[]> {
+function fieldErrors(problem: LendProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'short':
-      return { packets: [shortWords(problem)] };
+      return { packets: [shortWords(problem, units)] };
     case 'no such lot':
       return { code: [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such member':
@@ -89,7 +90,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       result: submission.reply({ fieldErrors: { code: [await codeTrouble(submission.value.code)] } }),
     });
   const done = await lendPackets(visit, { ...submission.value, code: read.code, memberId: Number(params.id) });
-  if (!done.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: fieldErrors(done.problem) }) });
+  if (!done.ok)
+    return notAccepted({
+      kind: 'refused' as const,
+      result: submission.reply({ fieldErrors: fieldErrors(done.problem, visit.house.units) }),
+    });
   return { kind: 'lent' as const, dueOn: done.answer.dueOn, code: read.code, packets: submission.value.packets };
 }
 

@@ -11,6 +11,8 @@ import { HOUSE_RULES, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
 import { readHouse } from '#data/house/house.ts';
 import { changeHouse } from '#services/people/people.server.ts';
 import type { Route } from './+types/rules.ts';
+import { proseIn } from '#core/units/proseIn.ts';
+import { useUnits } from '#app/ui/units.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'House rules · Kind Granary' }];
 
@@ -40,6 +42,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function Rules({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
+  const units = useUnits();
   const [form, fields] = usePostForm<string>({ id: 'rules', result: actionData?.result, start });
   return (
     <div className="max-w-3xl">
@@ -58,7 +61,7 @@ export default function Rules({ loaderData: { key, version, start }, actionData 
               <ChoiceField
                 field={fields[`rule-${rule}`]!}
                 label={question}
-                hint={`Usual: ${schools.find(({ id }) => id === usual)!.label.toLowerCase()}. ${why}.${byLine ? ' A line may differ.' : ''}`}
+                hint={`Usual: ${schools.find(({ id }) => id === usual)!.label.toLowerCase()}. ${proseIn(units, why)}.${byLine ? ' A line may differ.' : ''}`}
                 options={schools.map(({ id, label }) => ({ value: id, label }))}
               />
               <ul className="mt-2 text-small text-soft">

@@ -3,6 +3,8 @@ import { answersFor, isDiseaseAnswer, isDiseaseMeans } from '#core/almanac/disea
 import { diseaseField, diseasesSeen, OTHER_DISEASE } from '#core/passport/answers.ts';
 import { capital, choices, type InterviewContext } from './asking.ts';
 import { AskChoice, AskText } from './asks.tsx';
+import { proseIn } from '#core/units/proseIn.ts';
+import { useUnits } from '#app/ui/units.tsx';
 
 /** Which diseases that travel in seed were seen on the plants; what the almanac does not name is written in words. */
 export function AskDiseases({ context }: { context: InterviewContext }) {
@@ -32,6 +34,7 @@ export function AskDiseases({ context }: { context: InterviewContext }) {
 
 /** What is done about each disease seen: its usual answers first, with what the chosen one risks. */
 export function AskDiseaseAnswers({ context }: { context: InterviewContext }) {
+  const units = useUnits();
   const { answers, faults, say, crop } = context;
   return (
     <div className="space-y-4">
@@ -48,7 +51,7 @@ export function AskDiseaseAnswers({ context }: { context: InterviewContext }) {
               say={say}
               name={field}
               label={`${called}: what is done about it?`}
-              hint={disease ? `${disease.usual}.` : 'Ask somebody who knows it before it is lent'}
+              hint={disease ? `${proseIn(units, disease.usual)}.` : 'Ask somebody who knows it before it is lent'}
               choices={choices(answersFor(disease), DISEASE_ANSWER_WORDS)}
             />
             <p aria-live="polite" className="mt-1 text-small text-doubt">

@@ -27,6 +27,7 @@ import { AskChoice, AskText, AskTick, AskWords, type Choice } from './asks.tsx';
 import { AskCrop } from './AskCrop.tsx';
 import { AskDiseaseAnswers, AskDiseases } from './AskDiseases.tsx';
 import { AskNeighbours } from './neighbours.tsx';
+import { useUnits } from '#app/ui/units.tsx';
 
 const YES_NO: readonly Choice[] = [
   { value: 'yes', label: 'Yes' },
@@ -37,6 +38,7 @@ const YES_NO: readonly Choice[] = [
 export function AskQuestion({ question, context }: { question: Question; context: InterviewContext }): ReactNode {
   const ask = { answers: context.answers, faults: context.faults, say: context.say };
   const { crop } = context;
+  const units = useUnits();
   const group = crop?.name.toLowerCase() ?? 'its kind';
   switch (question) {
     case 'source':
@@ -254,7 +256,7 @@ export function AskQuestion({ question, context }: { question: Question; context
           {...ask}
           name="methods"
           label="What kept it apart?"
-          hint={context.distance === null ? undefined : `House rule: ${formatMetres(context.distance)} from the next`}
+          hint={context.distance === null ? undefined : `House rule: ${formatMetres(context.distance, units)} from the next`}
           choices={METHODS.map((value) => ({ value, label: METHOD_NAMES[value] }))}
           several
         />

@@ -4,6 +4,7 @@ import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { cleanForm } from '#contracts/bench/clean.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
 
 /** Fruit or heads that were taken in whole: by when to open them, and the clean seed that came out. */
 export function Clean({
@@ -23,7 +24,7 @@ export function Clean({
       <h2>{comesAs === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}, to be cleaned</h2>
       {openBy && <p className="mb-3">Open it by {formatDate(openBy)}.</p>}
       <PostForm form={form} formKey={formKey} intent="clean">
-        <TextField field={fields.amount} label="Clean seed that came out" hint="42 g, about 300 seeds" />
+        <TextField field={fields.amount} label="Clean seed that came out" hint={EXAMPLES[useUnits()].clean} />
         <Button type="submit">Enter it</Button>
       </PostForm>
     </section>

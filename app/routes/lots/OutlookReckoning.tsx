@@ -6,12 +6,15 @@ import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { HOME } from '#core/viability/storage.ts';
 import type { Route } from './+types/outlook.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
 
 type Lot = Route.ComponentProps['loaderData'];
 
 /** How much of a lot lives now, how sure that is and why, and what would change it. */
 export function OutlookReckoning({ lot }: { lot: Lot }) {
   const { now, thresholds } = lot;
+  const units = useUnits();
   const tone = now.mayBeLent <= 1 - thresholds.sureness ? 'poor' : now.mayBeLent >= thresholds.sureness ? 'good' : 'doubt';
   return (
     <Reckoning
@@ -52,7 +55,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
             in 3 of 100 years something that nobody writes down costs a lot life, and 3 in 100 come in poor.
           </p>
           <p>
-            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard ({HOME.celsius} °C,{' '}
+            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard ({formatTemperature(HOME.celsius, units)},{' '}
             {percent(HOME.humidity)}).
             {lot.borrowed && ' Its life is told roughly, or nobody measured where it lay: the band is wider for it.'}
           </p>

@@ -1,13 +1,15 @@
 import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatSpan } from '#core/calendar/formatMoment.ts';
-import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
 import type { Route } from './+types/outlook.ts';
+import { useUnits } from '#app/ui/units.tsx';
 
 const DAY = 86_400_000;
 
 /** Where a lot has been, what the place was like, and how much faster or slower it aged there than in a cool dry cupboard. */
 export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'], 'spells'>) {
+  const units = useUnits();
   return (
     <section aria-label="Where it has been">
       <h2 className="mb-2">Where it has been</h2>
@@ -19,7 +21,7 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown
-                ? `${celsius(spell.celsius)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' at a guess, because nobody measured how dry it was when the jar was closed' : ''}`
+                ? `${formatTemperature(spell.celsius, units)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' at a guess, because nobody measured how dry it was when the jar was closed' : ''}`
                 : `Nobody has said what it is like there: reckoned as a cool dry cupboard${spell.isGuess ? '. Nor did anybody measure how dry the seed was when the jar was closed' : ''}`}
               . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
             </span>

@@ -12,6 +12,7 @@ import type { House } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook, type KeptOutlook } from '#data/lots/outlooks.ts';
 import type { LabelWords } from '#services/labels.server.ts';
+import { proseIn } from '#core/units/proseIn.ts';
 
 /** What germinates now, and what that rests on: seed goes on ageing after its test. */
 function germinationLine(
@@ -31,7 +32,7 @@ function germinationLine(
 /** What a packet's label says of a lot; it never claims more than the lot's promise. */
 export async function readLabel(
   code: string,
-  house: Pick<House, 'name' | 'rules'>,
+  house: Pick<House, 'name' | 'rules' | 'units'>,
   today: Day,
   request: Request,
 ): Promise<{ words: LabelWords; species: string } | null> {
@@ -47,7 +48,7 @@ export async function readLabel(
     { text: lot.promise ? CLAIM_WORDS[lot.promise] : 'Not judged yet', strong: true },
     { text: germinationLine(lot, outlook, today) },
     ...(thicker ? [{ text: thickerWords(thicker), strong: true }] : []),
-    { text: facts.howToSow },
+    { text: proseIn(house.units, facts.howToSow) },
     { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${ripeBy(house.rules, facts).toLowerCase()}.` },
     { text: `${facts.storageNote ?? 'Keep cool, dark and dry.'} ${house.name}` },
   ];

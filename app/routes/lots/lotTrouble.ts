@@ -4,9 +4,13 @@ import type { LiftProblem } from '#services/lots/holdSeed.server.ts';
 import type { DiscardProblem } from '#services/stock/discard.server.ts';
 import type { RecountProblem } from '#services/stock/recount.server.ts';
 import type { LookProblem } from '#services/tests/quickLooks.server.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 /** What a problem says, at the field that it is about. */
-export function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem | LookProblem | DiscardProblem): Record<string, string[]> {
+export function troubleOf(
+  problem: LiftProblem | RecountProblem | CleanedProblem | LookProblem | DiscardProblem,
+  units: Units,
+): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -17,7 +21,7 @@ export function troubleOf(problem: LiftProblem | RecountProblem | CleanedProblem
     case 'not yours to lift':
       return { reason: [`A hold for ${problem.kind} is lifted by a coordinator`] };
     case 'short':
-      return { amount: [shortWords(problem)] };
+      return { amount: [shortWords(problem, units)] };
     case 'clean already':
       return { amount: ['It is clean already. Count the shelf instead'] };
     case 'nothing changed':

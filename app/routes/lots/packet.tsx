@@ -11,6 +11,9 @@ import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
 import { CLAIM_MEANS, CLAIM_WORDS } from '#app/ui/claimWords.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
 import type { Route } from './+types/packet.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatMetres } from '#core/units/formatAmount.ts';
+import { proseIn } from '#core/units/proseIn.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop ?? 'Packet'} · Kind Granary` }];
 
@@ -41,6 +44,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export default function Packet({ loaderData: packet }: Route.ComponentProps) {
+  const units = useUnits();
   return (
     <article>
       <PageHead
@@ -58,7 +62,7 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
         </p>
       ))}
       <h2>To sow</h2>
-      <p className="mt-1 mb-6 max-w-prose">{packet.howToSow}</p>
+      <p className="mt-1 mb-6 max-w-prose">{proseIn(units, packet.howToSow)}</p>
       <h2>To save seed</h2>
       <p className="mt-1 mb-4 max-w-prose">{packet.howToSave}</p>
       <Facts
@@ -66,7 +70,7 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
           ...(packet.promise ? ([['What to expect', `${CLAIM_WORDS[packet.promise]}: ${CLAIM_MEANS[packet.promise]}`]] as const) : []),
           ['Ripe when', packet.ripe],
           ['Save from', `at least ${packet.plantsForSeed} plants; ${packet.plantsToKeep} or more to keep the line`],
-          ['Keep apart', `${packet.apart} m or more from others of its kind in flower, or ask how to cover the flowers`],
+          ['Keep apart', `${formatMetres(packet.apart, units)} or more from others of its kind in flower, or ask how to cover the flowers`],
           ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
         ]}
       />

@@ -26,6 +26,7 @@ import { addReport, type ReportProblem } from '#services/lots/reports.server.ts'
 import { endTrial, setTrial, type TrialProblem } from '#services/lots/trials.server.ts';
 import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
+import type { Units } from '#core/units/formatAmount.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What was seen · Kind Granary' }];
 
@@ -61,7 +62,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 
 type Problem = SeenProblem | TrialProblem | ReportProblem | { readonly code: 'nobody of that name' };
 
-function troubleOf(problem: Problem): Record<string, string[]> {
+function troubleOf(problem: Problem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -80,7 +81,7 @@ function troubleOf(problem: Problem): Record<string, string[]> {
     case 'same name':
       return { newName: ['That is its name already'] };
     case 'short':
-      return { '': [shortWords(problem)] };
+      return { '': [shortWords(problem, units)] };
     case 'year to come':
       return { year: ['That is still to come'] };
     case 'nobody of that name':

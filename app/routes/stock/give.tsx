@@ -20,6 +20,8 @@ import { giveSeed, type GiveProblem } from '#services/stock/giving.server.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/give.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import type { Units } from '#core/units/formatAmount.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
 
@@ -48,7 +50,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-function troubleOf(problem: GiveProblem): Record<string, string[]> {
+function troubleOf(problem: GiveProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -65,7 +67,7 @@ function troubleOf(problem: GiveProblem): Record<string, string[]> {
     case 'unreadable part':
     case 'weight of counted seed':
     case 'more than there is':
-      return partTrouble(problem);
+      return partTrouble(problem, units);
   }
 }
 
@@ -109,7 +111,7 @@ export default function Give({
           {warning && <Notice tone="doubt">{warning} Only a coordinator can give it away, with a reason.</Notice>}
           <StockBar stock={stock} />
           <SelectField field={fields.holding} label="Which container?" options={holdings} />
-          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit, useUnits())} />
           <TextField field={fields.to} label="Who is it for?" hint="A person, a school or a seed swap" />
           {leads && (
             <TextField

@@ -17,6 +17,8 @@ import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts
 import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
 import type { Route } from './+types/move.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import type { Units } from '#core/units/formatAmount.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Move · Kind Granary' }];
 
@@ -31,14 +33,14 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     unit: lot.unit,
     name: `${lot.crop} ‘${lot.variety}’`,
     places: places.map(({ name }) => name),
-    placeHint: placeHint(house.rules, lot, warmth),
+    placeHint: placeHint(house.rules, lot, warmth, house.units),
     holdings: holdings
       .filter(({ balance }) => balance > 0)
       .map((one) => ({ value: String(one.id), label: holdingLabel(one, lot.unit, lot.seedsPerGram), isPackets: one.packetUnits !== null })),
   };
 }
 
-function troubleOf(problem: MoveProblem): Record<string, string[]> {
+function troubleOf(problem: MoveProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
@@ -53,7 +55,7 @@ function troubleOf(problem: MoveProblem): Record<string, string[]> {
     case 'unreadable part':
     case 'weight of counted seed':
     case 'more than there is':
-      return partTrouble(problem);
+      return partTrouble(problem, units);
   }
 }
 
@@ -84,7 +86,7 @@ export default function Move({
       ) : (
         <PostForm form={form} formKey={key} intent="move">
           <SelectField field={fields.holding} label="Which container?" options={holdings} />
-          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit)} />
+          <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit, useUnits())} />
           <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
           {holdings.some(({ isPackets }) => !isPackets) && (
             <SelectField

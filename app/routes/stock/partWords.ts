@@ -1,16 +1,17 @@
-import { formatAboutSeeds, formatSeeds } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds, formatSeeds, type Units } from '#core/units/formatAmount.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { PartProblem } from '#services/stock/part.server.ts';
+import { EXAMPLES } from '#app/ui/units.tsx';
 
 /** What stands in the way of taking so much out of a container, at the field where it was typed. */
-export function partTrouble(problem: PartProblem): Record<string, string[]> {
+export function partTrouble(problem: PartProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'unreadable part':
       return {
         part: [
           problem.ofPackets
             ? 'Enter a number of packets, for example 3, or leave it empty'
-            : 'Enter an amount, for example 200 seeds or 12 g, or leave it empty',
+            : `Enter an amount, for example ${EXAMPLES[units].part}, or leave it empty`,
         ],
       };
     case 'weight of counted seed':
@@ -21,8 +22,8 @@ export function partTrouble(problem: PartProblem): Record<string, string[]> {
 }
 
 /** How to write how much is meant. */
-export const partHint = (unit: StockUnit): string =>
-  `Leave empty for all of it, or enter ${unit === 'mg' ? '12 g, 200 seeds' : '200 seeds'} or 3 packets`;
+export const partHint = (unit: StockUnit, units: Units): string =>
+  `Leave empty for all of it, or enter ${unit === 'mg' ? EXAMPLES[units].part : '200 seeds'} or 3 packets`;
 
 export interface HoldingView {
   readonly id: number;

@@ -12,12 +12,14 @@ import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { climateForm } from '#contracts/stock/climate.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { formatCelsius as celsius } from '#core/units/formatAmount.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
 import { ruleOfThumb } from '#core/viability/storage.ts';
 import { countStaleOutlooks, readClimates } from '#data/lots/outlooks.ts';
 import { countLotsByPlace } from '#data/stock/places.ts';
 import { recordClimate, type ClimateProblem } from '#services/stock/climate.server.ts';
 import type { Route } from './+types/places.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Places · Kind Granary' }];
 
@@ -47,6 +49,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function Places({ loaderData: { key, today, waiting, hasLogger, places }, actionData }: Route.ComponentProps) {
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof climateForm>({
     id: `climate-${key}`,
     result: actionData?.result ?? null,
@@ -55,7 +58,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
   const logger = useDevice('room', (answer) => {
     const element = document.getElementById(form.id);
     if (!(element instanceof HTMLFormElement) || !('humidity' in answer)) return;
-    fillField(element, 'celsius', answer.celsius);
+    fillField(element, 'celsius', typedDegrees(answer.celsius, units));
     fillField(element, 'humidity', answer.humidity);
   });
   return (
@@ -79,7 +82,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                 </div>
                 {air[0] ? (
                   <p className="mt-1 text-large">
-                    {celsius(air[0].celsius)}, {Math.round(air[0].humidity * 100)} % humid{' '}
+                    {formatTemperature(air[0].celsius, units)}, {Math.round(air[0].humidity * 100)} % humid{' '}
                     <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'warm and damp'}</Mark>
                     {!air[0].thumb.holds && (
                       <span className="block text-base text-doubt">
@@ -93,7 +96,8 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                 <ul className="mt-1 text-small text-soft">
                   {air.map((one) => (
                     <li key={one.id}>
-                      From {formatDate(one.since)}: {celsius(one.celsius)}, {Math.round(one.humidity * 100)} %{one.why && `. ${one.why}`}
+                      From {formatDate(one.since)}: {formatTemperature(one.celsius, units)}, {Math.round(one.humidity * 100)} %
+                      {one.why && `. ${one.why}`}
                     </li>
                   ))}
                 </ul>
@@ -113,7 +117,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                 </div>
               )}
               <div className="grid grid-cols-2 gap-4">
-                <TextField field={fields.celsius} label="Temperature, °C" type="number" step="any" />
+                <TemperatureField field={fields.celsius} label="Temperature" />
                 <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
               </div>
               <TextField field={fields.why} label="Why (optional)" hint="The fridge failed; a new thermostat" />

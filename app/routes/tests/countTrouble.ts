@@ -3,10 +3,12 @@ import { PHOTO_TROUBLE } from '#contracts/photos.ts';
 import type { PotProblem, ReopenProblem } from '#services/tests/afterTest.server.ts';
 import type { EndProblem, RelayProblem } from '#services/tests/tests.server.ts';
 import { shortWords } from '#app/ui/sayings.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 /** What stands in the way of counting, ending, putting right, re-opening a test or potting from it, at its field. */
 export function countTrouble(
   problem: EndProblem | RelayProblem | ReopenProblem | PotProblem,
+  units: Units,
   dayField = 'endedOn',
 ): Record<string, string[]> {
   switch (problem.code) {
@@ -55,6 +57,6 @@ export function countTrouble(
     case 'potted before it was laid':
       return { pottedOn: [`It was laid on ${formatDate(problem.laidOn)}`] };
     case 'short':
-      return { seeds: [`${shortWords(problem)}: the book does not have that many more`] };
+      return { seeds: [`${shortWords(problem, units)}: the book does not have that many more`] };
   }
 }

@@ -22,7 +22,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const submission = parseWithZod(form, { schema: countForm });
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
   const done = await countTowel(visit, { ...submission.value, testId: Number(params.id) });
-  return done.ok ? answer({ ok: true, ...done.answer }) : answer({ ok: false, errors: countTrouble(done.problem, 'checkedOn') }, 400);
+  return done.ok
+    ? answer({ ok: true, ...done.answer })
+    : answer({ ok: false, errors: countTrouble(done.problem, visit.house.units, 'checkedOn') }, 400);
 }
 
 const answer = (body: CountAnswer, status = 200) => Response.json(body, { status });

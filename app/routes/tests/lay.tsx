@@ -24,6 +24,10 @@ import { proposeTests, seedsLeftOf } from '#services/tests/testProposal.server.t
 import type { Route } from './+types/lay.ts';
 import { DrawSample, HowLaid } from './HowLaid.tsx';
 import { layTrouble, proposalWords } from './layWords.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { TemperatureField } from '#app/ui/TemperatureField.tsx';
+import { proseIn } from '#core/units/proseIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Lay a test · Kind Granary' }];
 
@@ -70,7 +74,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const one = { code: params.code, seeds, replicates, celsius, spot, part, inBatches, seriesOf };
   const done = await layTests(visit, { ...laying, lots: [one] });
   if (!done.ok) {
-    const { field, words } = layTrouble(done.problem);
+    const { field, words } = layTrouble(done.problem, visit.house.units);
     return notAccepted(submission.reply({ fieldErrors: { [field]: [words] } }));
   }
   throw redirect(`/tests/${done.answer.testIds[0]}`);
@@ -82,6 +86,7 @@ const couldBeOffBy = (seeds: Seeds) => Math.round(98 / Math.sqrt(seeds + 4));
 
 export default function Lay({ loaderData: lot, actionData }: Route.ComponentProps) {
   const { series, proposal } = lot;
+  const units = useUnits();
   const [form, fields] = usePostForm<typeof layTestForm>({
     id: 'lay',
     result: actionData,
@@ -181,7 +186,12 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
           )}
         </div>
         <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.celsius} label="Warmth, °C" hint={`${lot.crop} likes ${lot.celsius} °C`} type="number" />
+          <TemperatureField
+            field={fields.celsius}
+            label="Warmth"
+            hint={`${lot.crop} likes ${formatTemperature(lot.celsius, units)}`}
+            whole
+          />
           <SelectField field={fields.spot} label="Where it stands" options={SPOTS.map((value) => ({ value, label: `${value} place` }))} />
         </div>
         {lot.pickings > 0 && (
@@ -191,7 +201,7 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
             hint={`It was picked ${lot.pickings} times. Pickings that differ are tested apart`}
           />
         )}
-        <HowLaid fields={fields} today={lot.today} wakes={lot.wakes} checks={lot.checks} />
+        <HowLaid fields={fields} today={lot.today} wakes={lot.wakes && proseIn(units, lot.wakes)} checks={lot.checks} />
         <DrawSample />
         <Button type="submit" look="action">
           Lay the towel

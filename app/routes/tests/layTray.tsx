@@ -20,6 +20,9 @@ import { proposeTests, seedsLeftOf } from '#services/tests/testProposal.server.t
 import type { Route } from './+types/layTray.ts';
 import { DrawSample, HowLaid } from './HowLaid.tsx';
 import { layTrouble, proposalWords } from './layWords.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { degreeSign } from '#core/units/temperature.ts';
+import { InFahrenheit, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Lay a tray of tests · Kind Granary' }];
 
@@ -76,7 +79,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (submission.status !== 'success') return notAccepted(submission.reply());
   const done = await layTests(visit, submission.value);
   if (!done.ok) {
-    const { field, words } = layTrouble(done.problem);
+    const { field, words } = layTrouble(done.problem, visit.house.units);
     const at = [...form].find(([name, value]) => /^lots\[\d+\]\.code$/.test(name) && value === done.problem.of)?.[0];
     const name = field === 'seeds' && at ? at.replace('.code', '.seeds') : field === 'seeds' ? '' : field;
     return notAccepted(submission.reply({ fieldErrors: { [name]: [words] } }));
@@ -91,6 +94,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
     result: actionData,
     start: { counted: 'any root', kind: 'viability', medium: 'paper towel', laidOn: today },
   });
+  const units = useUnits();
   const wrong = (actionData?.error ?? {}) as Record<string, string[] | null>;
   const typed = (actionData?.initialValue?.['lots'] ?? []) as { seeds?: string; celsius?: string; spot?: string }[];
   return (
@@ -123,7 +127,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
               <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
                 <th scope="col">Lot, and why so many</th>
                 <th scope="col">Seeds</th>
-                <th scope="col">°C</th>
+                <th scope="col">{degreeSign(units)}</th>
                 <th scope="col">Place</th>
               </tr>
             </thead>
@@ -166,12 +170,13 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                         </p>
                       )}
                     </Cell>
-                    <Cell title="°C">
+                    <Cell title={degreeSign(units)}>
+                      <InFahrenheit name={name('celsius')} whole />
                       <input
                         name={name('celsius')}
                         type="number"
-                        defaultValue={typed[index]?.celsius ?? lot.proposal.celsius}
-                        aria-label={`Warmth for ${lot.variety}, °C`}
+                        defaultValue={typedDegrees(typed[index]?.celsius ?? String(lot.proposal.celsius), units)}
+                        aria-label={`Warmth for ${lot.variety}, ${degreeSign(units)}`}
                         className="input w-full sm:w-20"
                       />
                     </Cell>

@@ -2,12 +2,14 @@ import type { ProposedSize } from '#core/germination/proposeSize.ts';
 import type { LayProblem } from '#services/tests/layTests.server.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 /** Which field of the form a problem of laying belongs to, and what it says. */
-export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | 'celsius' | ''; words: string } {
+export function layTrouble(problem: LayProblem, units: Units): { field: 'seeds' | 'laidOn' | 'celsius' | ''; words: string } {
   switch (problem.code) {
     case 'short':
-      return { field: 'seeds', words: shortWords(problem) };
+      return { field: 'seeds', words: shortWords(problem, units) };
     case 'no such lot':
       return { field: '', words: EVERYBODYS_PROBLEMS['no such lot'] };
     case 'in the future':
@@ -19,8 +21,8 @@ export function layTrouble(problem: LayProblem): { field: 'seeds' | 'laidOn' | '
         field: 'celsius',
         words:
           problem.kind === 'vigour in cold'
-            ? `A cold start is ${problem.limit} °C or less for this crop, 10 °C as a rule`
-            : `A hot start is ${problem.limit} °C or more for this crop`,
+            ? `A cold start is ${formatTemperature(problem.limit, units)} or less for this crop, ${formatTemperature(10, units)} as a rule`
+            : `A hot start is ${formatTemperature(problem.limit, units)} or more for this crop`,
       };
     case 'no such series':
       return { field: '', words: 'There is no such series of batches of this lot' };

@@ -11,15 +11,15 @@ export const meta: Route.MetaFunction = () => [{ title: 'Towel slip · Kind Gran
 export const links: Route.LinksFunction = () => [{ rel: 'stylesheet', href: labelStyles }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
-  const words = await readSlip(Number(params.id), request);
+  const { house } = visitBy(context, request, 'work');
+  const words = await readSlip(Number(params.id), request, house.units);
   if (!words) throw data(null, { status: 404 });
   return { id: params.id, label: labelPage(words, `/tests/${params.id}/slip.pdf`, request) };
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const words = await readSlip(Number(params.id), request);
+  const words = await readSlip(Number(params.id), request, visit.house.units);
   if (!words) throw data(null, { status: 404 });
   return printFromForm(words, request, visit);
 }

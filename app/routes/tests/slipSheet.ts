@@ -6,8 +6,8 @@ import { readSlip } from './slipWords.server.ts';
 
 /** Slips of one towel as a PDF. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
-  const words = await readSlip(Number(params.id), request);
+  const { house } = visitBy(context, request, 'work');
+  const words = await readSlip(Number(params.id), request, house.units);
   if (!words) throw data(null, { status: 404 });
   return labelFile(words, request);
 }

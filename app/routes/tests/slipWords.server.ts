@@ -5,17 +5,19 @@ import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
 import { hazardWords } from '#app/ui/promiseWords.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import type { Units } from '#core/units/formatAmount.ts';
 
 type Test = NonNullable<Awaited<ReturnType<typeof findTest>>>;
 
 /** What the slip in a towel says; null where there is no such test. */
-export async function readSlip(id: number, request: Request): Promise<LabelWords | null> {
+export async function readSlip(id: number, request: Request, units: Units): Promise<LabelWords | null> {
   const test = Number.isSafeInteger(id) ? await findTest(db, id) : undefined;
-  return test ? slipOf(test, request) : null;
+  return test ? slipOf(test, request, units) : null;
 }
 
 /** The slip of a test, or of one of its replicates. */
-export function slipOf(test: Test, request: Request, replicate?: number): LabelWords {
+export function slipOf(test: Test, request: Request, units: Units, replicate?: number): LabelWords {
   const each = test.seedsLaid / test.replicates;
   const seeds = test.replicates > 1 && replicate === undefined ? `${test.replicates} × ${each}` : each;
   return {
@@ -30,7 +32,7 @@ export function slipOf(test: Test, request: Request, replicate?: number): LabelW
       },
       {
         text: [
-          `Counted: ${test.counted}, at ${test.celsius} °C`,
+          `Counted: ${test.counted}, at ${formatTemperature(test.celsius, units)}`,
           ...test.treatments,
           test.kind === 'viability' ? null : test.kind,
           test.part,
@@ -48,12 +50,12 @@ export function slipOf(test: Test, request: Request, replicate?: number): LabelW
 }
 
 /** Slips of several tests, one for each replicate, in the order asked. */
-export async function readSlips(ids: readonly number[], request: Request): Promise<LabelWords[]> {
+export async function readSlips(ids: readonly number[], request: Request, units: Units): Promise<LabelWords[]> {
   const tests = await findTests(db, ids);
   return tests.flatMap((test) =>
     test.replicates === 1
-      ? [slipOf(test, request)]
-      : Array.from({ length: test.replicates }, (_, index) => slipOf(test, request, index + 1)),
+      ? [slipOf(test, request, units)]
+      : Array.from({ length: test.replicates }, (_, index) => slipOf(test, request, units, index + 1)),
   );
 }
 

@@ -10,9 +10,9 @@ import { readSlips, testIdsFrom } from './slipWords.server.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Towel slips · Kind Granary' }];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  const { house } = visitBy(context, request, 'work');
   const ids = testIdsFrom(request);
-  const slips = await readSlips(ids, request);
+  const slips = await readSlips(ids, request, house.units);
   if (slips.length === 0) throw data(null, { status: 404 });
   return {
     ids,

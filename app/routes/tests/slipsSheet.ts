@@ -8,8 +8,8 @@ import { readSlips, testIdsFrom } from './slipWords.server.ts';
 
 /** Slips of a whole tray as a PDF, one for each towel. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
-  const slips = await readSlips(testIdsFrom(request), request);
+  const { house } = visitBy(context, request, 'work');
+  const slips = await readSlips(testIdsFrom(request), request, house.units);
   if (slips.length === 0) throw data(null, { status: 404 });
   const { sheet, start } = sheetFrom(new URL(request.url).searchParams);
   return pdfAnswer(

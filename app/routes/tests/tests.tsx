@@ -11,6 +11,8 @@ import { Table } from '#app/ui/Table.tsx';
 import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/tests.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tests · Kind Granary' }];
 
@@ -58,6 +60,7 @@ function about({ open, due }: { open: number; due: number }): string {
 }
 
 export default function Tests({ loaderData: { tests, search, show, page, total, more, open } }: Route.ComponentProps) {
+  const units = useUnits();
   return (
     <>
       <PageHead
@@ -128,7 +131,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
                   <LotCode>{test.code}</LotCode>
                 </td>
                 <td className="whitespace-nowrap">
-                  {formatDate(test.laidOn)}, {test.celsius} °C
+                  {formatDate(test.laidOn)}, {formatTemperature(test.celsius, units)}
                 </td>
                 <td className="text-right">{test.seedsLaid}</td>
                 <td>

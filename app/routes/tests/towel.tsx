@@ -27,6 +27,8 @@ import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
 import { TREATMENT_WORDS } from './HowLaid.tsx';
 import { countTrouble } from './countTrouble.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
 
 /** Counting comes first: a towel on a slow line loads without these. */
 const EndedTest = lazy(async () => ({ default: (await import('./EndedTest.tsx')).EndedTest }));
@@ -113,7 +115,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     form,
     visit,
     ['count', 'end', 'relay', 'pot', 'reopen'],
-    (problem: EndProblem | RelayProblem | ReopenProblem | PotProblem) => countTrouble(problem),
+    (problem: EndProblem | RelayProblem | ReopenProblem | PotProblem, units) => countTrouble(problem, units),
   );
   switch (intent) {
     case 'end':
@@ -128,7 +130,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       const submission = parseWithZod(form, { schema: countForm });
       if (submission.status !== 'success') return notAccepted({ errors: submission.error ?? {} });
       const done = await countTowel(visit, { ...submission.value, testId });
-      if (!done.ok) return notAccepted({ errors: countTrouble(done.problem, 'checkedOn') });
+      if (!done.ok) return notAccepted({ errors: countTrouble(done.problem, visit.house.units, 'checkedOn') });
       const onward = Number(form.get('onward'));
       if (Number.isSafeInteger(onward) && onward > 0) throw redirect(`/tests/${onward}?after=${testId}`);
       return { spent: submission.value.key, ...done.answer };
@@ -142,6 +144,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   const acted = actionData && 'result' in actionData ? actionData : null;
   const resultOf = (intent: string) => (acted?.intent === intent ? acted.result : null);
   const isDone = (intent: string) => acted?.intent === intent && acted.result === null;
+  const units = useUnits();
   const keys = useFormKeys(test.keys, actionData && 'spent' in actionData ? actionData.spent : undefined, test.id);
   const about = (
     <>
@@ -150,7 +153,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       </Link>
       , {test.kind === 'viability' ? '' : `${test.kind}, `}
       {test.replicates > 1 ? `${test.replicates} replicates, ${test.seedsLaid} seeds` : `${test.seedsLaid} seeds`} laid{' '}
-      {formatDate(test.laidOn)} at {test.celsius} °C ({test.how.join(', ')}), counting {test.counted}.{' '}
+      {formatDate(test.laidOn)} at {formatTemperature(test.celsius, units)} ({test.how.join(', ')}), counting {test.counted}.{' '}
       {test.counts && (
         <b className="text-ink">
           Day {test.day}; last count {formatDistance(test.daysToFinal)}.

@@ -1,0 +1,42 @@
+import type { ComponentProps } from 'react';
+import { degreesIn, degreeSign } from '#core/units/temperature.ts';
+import { TextField } from './fields.tsx';
+import { useUnits } from './units.tsx';
+
+/** Names the fields of a form in which degrees Fahrenheit stand; `formOf` makes Celsius of them, so that nothing else has to. */
+export const IN_FAHRENHEIT = 'in-fahrenheit';
+/** The same, for a temperature that is kept in whole degrees Celsius. */
+export const IN_WHOLE_FAHRENHEIT = 'in-fahrenheit-whole';
+
+/** A temperature, typed as the house reads its thermometers. `start` is in degrees Celsius. */
+export function TemperatureField({
+  start,
+  whole = false,
+  label,
+  ...props
+}: Omit<ComponentProps<typeof TextField>, 'type' | 'defaultValue'> & { start?: string | undefined; whole?: boolean }) {
+  const units = useUnits();
+  return (
+    <div>
+      <InFahrenheit name={props.field.name} whole={whole} />
+      <TextField
+        {...props}
+        label={`${label}, ${degreeSign(units)}`}
+        type="number"
+        step={whole ? 1 : 'any'}
+        {...(props.value === undefined && { defaultValue: typedDegrees(start ?? (props.field.initialValue as string | undefined), units) })}
+      />
+    </div>
+  );
+}
+
+/** Says of a field that degrees Fahrenheit stand in it, where the house writes them. */
+export function InFahrenheit({ name, whole }: { name: string; whole: boolean }) {
+  return useUnits() === 'imperial' ? <input type="hidden" name={whole ? IN_WHOLE_FAHRENHEIT : IN_FAHRENHEIT} value={name} /> : null;
+}
+
+/** What stands in a field for a number of degrees Celsius, typed or to start with; what is no number stands as it is. */
+export function typedDegrees(celsius: string | undefined, units: ReturnType<typeof useUnits>): string {
+  const degrees = Number(celsius);
+  return celsius === undefined || celsius.trim() === '' || !Number.isFinite(degrees) ? (celsius ?? '') : String(degreesIn(degrees, units));
+}
