@@ -239,16 +239,20 @@ async function measure(addresses: Record<'bare' | 'data' | 'document', string>, 
   return times;
 }
 
-/** Gzip size of every script the first load of a page fetches. */
-async function firstLoad(base: string, path: string, cookie: string): Promise<number> {
+/** Size of every script the first load of a page fetches: by gzip, and as it is sent to a browser that takes Brotli. */
+async function firstLoad(base: string, path: string, cookie: string): Promise<{ readonly gzip: number; readonly sent: number }> {
   const { body } = await timed(base + path, cookie);
   // Preloaded or imported; the page also names scripts of routes that are fetched only when somebody goes there.
   const scripts = new Set(
     [...body.matchAll(/(?:modulepreload" href=|from |import )"(\/assets\/[\w.-]+\.js)"/g)].map(([, script]) => script!),
   );
-  let bytes = 0;
-  for (const script of scripts) bytes += gzipSync((await timed(base + script, cookie)).body).length;
-  return bytes;
+  const size = { gzip: 0, sent: 0 };
+  for (const script of scripts) {
+    size.gzip += gzipSync((await timed(base + script, cookie)).body).length;
+    const { headers } = await fetch(base + script, { method: 'HEAD', headers: { 'accept-encoding': 'br' } });
+    size.sent += Number(headers.get('content-length'));
+  }
+  return size;
 }
 
 async function bench(): Promise<void> {
@@ -305,8 +309,8 @@ async function bench(): Promise<void> {
     );
   }
   for (const name of ['Today', 'A towel', 'Intake', 'A batch']) {
-    const bytes = await firstLoad(app, pages.find((page) => page.name === name)!.path, cookie!);
-    say(`\nFirst-load script of ${name}: ${(bytes / 1000).toFixed(1)} kB gzip.`);
+    const { gzip, sent } = await firstLoad(app, pages.find((page) => page.name === name)!.path, cookie!);
+    say(`\nFirst-load script of ${name}: ${(gzip / 1000).toFixed(1)} kB gzip, ${(sent / 1000).toFixed(1)} kB as sent.`);
   }
 }
 

@@ -1,6 +1,7 @@
 import { createRequestHandler } from '@react-router/express';
 import { createServer, type RequestListener, type Server } from 'node:http';
 import compression from 'compression';
+import expressStaticGzip from 'express-static-gzip';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { ServerBuild } from 'react-router';
@@ -90,6 +91,10 @@ export function makeServer(application: RequestListener, limits = { head: 10_000
   );
 }
 
+/** Files as the build packed them, once and well, where the browser takes them so; else as they are. */
+const packed = (folder: string, serveStatic: { readonly maxAge: string | number; readonly immutable?: boolean }) =>
+  expressStaticGzip(folder, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
+
 /** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
 export function makeHttp(build: ServerBuild, options: { publicUrl: string; trustedProxies: number; assets: string }): Express {
   const http = express();
@@ -104,8 +109,8 @@ export function makeHttp(build: ServerBuild, options: { publicUrl: string; trust
       strictTransportSecurity: options.publicUrl.startsWith('https:'),
     }),
   );
-  http.use('/assets', express.static(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR, index: false }));
-  http.use(express.static(options.assets, { maxAge: '1h', index: false }));
+  http.use('/assets', packed(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR }));
+  http.use(packed(options.assets, { maxAge: '1h' }));
   http.use(compression());
   http.use(sameOriginOnly(options.publicUrl));
   http.use(shortPostsOnly);

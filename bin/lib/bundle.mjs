@@ -1,4 +1,5 @@
-import { readFile, writeFile } from 'node:fs/promises';
+import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 
 // Bundles the programs that run beside the application's own build. Packages stay in node_modules, but for one of some hundred files.
@@ -49,3 +50,14 @@ await build({
   minify: true,
   logLevel: 'warning',
 });
+
+// Scripts and styles go over the wire packed; packed here, once, as small as can be.
+const packings = [
+  ['.br', (bytes) => brotliCompressSync(bytes)],
+  ['.gz', (bytes) => gzipSync(bytes, { level: 9 })],
+];
+for (const name of await readdir('build/client', { recursive: true })) {
+  if (!/\.(js|css|svg|webmanifest)$/.test(name)) continue;
+  const bytes = await readFile(`build/client/${name}`);
+  for (const [ending, pack] of packings) await writeFile(`build/client/${name}${ending}`, pack(bytes));
+}

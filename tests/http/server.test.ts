@@ -17,6 +17,22 @@ describe('what the server says and refuses', () => {
     expect(usual['content-security-policy']).not.toBe(policy);
   });
 
+  test('scripts and styles are sent packed, as the browser takes them, and are the same when unpacked', async () => {
+    const session = sessionOf(sample.library, 'stranger');
+    const page = await session.text('/sign-in');
+    const files = [...new Set([...page.matchAll(/\/assets\/[\w.-]+\.(?:js|css)/g)].map(([path]) => path))];
+    expect(files.length).toBeGreaterThan(5);
+    for (const path of files) {
+      const plain = await session.text(path);
+      for (const encoding of ['br', 'gzip']) {
+        const answer = await session.get(path, { headers: { 'accept-encoding': encoding } });
+        expect([path, answer.headers.get('content-encoding')]).toEqual([path, encoding]);
+        expect(await answer.text()).toBe(plain);
+        if (plain.length > 2000) expect(Number(answer.headers.get('content-length'))).toBeLessThan(plain.length * 0.6);
+      }
+    }
+  });
+
   test('a post from another site, or from nowhere, does nothing', async () => {
     const session = sessionOf(sample.library, 'coordinator');
     for (const origin of ['https://elsewhere.example', 'null', undefined])

@@ -5,7 +5,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { quickLookForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Count } from '#core/germination/compareTests.ts';
-import { disagreesWith, QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
+import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
 interface Look {
@@ -16,6 +16,8 @@ interface Look {
   readonly lookedOn: Day;
   readonly note: string | null;
   readonly by: string | null;
+  /** The germination test says another thing. */
+  readonly disputed: boolean;
 }
 
 /** Quick looks, apart from tests and in words of their own: they carry no weight. */
@@ -51,7 +53,7 @@ export function QuickLooks({
               {look.note && ` ${look.note}.`}
               {look.by && ` ${look.by}`}
             </span>
-            {test && disagreesWith(look, test) && (
+            {test && look.disputed && (
               <span className="block font-semibold">
                 The germination test of {formatDate(test.endedOn)} says otherwise: {test.sprouted} of {test.laid}. The test counts.
               </span>

@@ -41,6 +41,7 @@ import { readTestResult } from '#services/tests/reading.server.ts';
 import { happeningsOf } from './happenings.ts';
 import { layOutDescent } from './layOutDescent.server.ts';
 import { plantsView } from './plantsView.server.ts';
+import { disagreesWith } from '#core/germination/quickLooks.ts';
 
 type Lot = NonNullable<Awaited<ReturnType<typeof findLotByCode>>>;
 
@@ -126,7 +127,8 @@ async function readGermination(lot: Lot, tests: Awaited<ReturnType<typeof testsO
   ]);
   return {
     tests,
-    looks,
+    // Told here: a chance is a figure of the server's, and its arithmetic no script that a phone has to load.
+    looks: looks.map((look) => ({ ...look, disputed: result !== null && disagreesWith(look, result) })),
     result,
     outlook: outlook && { low: outlook.low, median: outlook.median, high: outlook.high },
     thicker: outlook && thickerOf(lot.verdict, outlook.median),
