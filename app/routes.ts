@@ -65,6 +65,7 @@ export default [
   route('almanac/words', 'routes/almanac/glossary.tsx'),
   route('almanac/new', 'routes/almanac/ownCrop.tsx'),
   route('almanac/:id', 'routes/almanac/crop.tsx'),
+  route('almanac/:id/own', 'routes/almanac/correctOwnCrop.tsx'),
   route('almanac/:id/facts', 'routes/almanac/ownFacts.tsx'),
   route('settings', 'routes/house/settings.tsx'),
   route('settings/rules', 'routes/house/rules.tsx'),

@@ -73,8 +73,16 @@ function draw(): void {
   });
   writeFileSync('docs/calibration.svg', chart.renderToSVGString());
   chart.dispose();
-  for (const { name, inside } of runs)
-    process.stdout.write(`${name}: ${(inside * 100).toFixed(1)} % of ${LOTS} lots inside their 80 % band\n`);
+  for (const { name, inside, verdicts } of runs) {
+    const told = verdicts.filter(({ says }) => says >= 0.8);
+    const times = told.reduce((sum, one) => sum + one.times, 0);
+    const [says, came] = [(one: (typeof told)[number]) => one.says, (one: (typeof told)[number]) => one.happens].map(
+      (of) => told.reduce((sum, one) => sum + one.times * of(one), 0) / times,
+    ) as [number, number];
+    process.stdout.write(
+      `${name}: ${(inside * 100).toFixed(1)} % of ${LOTS} lots inside their 80 % band; verdicts ${(says * 100).toFixed(1)} % sure came true in ${(came * 100).toFixed(1)} %\n`,
+    );
+  }
   const likeTheModel = runs.find(({ name }) => name === 'as the model')!;
   demand('lots like the model', likeTheModel.inside);
 }

@@ -13,6 +13,8 @@ const LEADERS: readonly CommandName[] = [
   'access ended',
   'person erased',
   'crop added',
+  'crop put right',
+  'crop removed',
   'almanac fact changed',
   'almanac fact restored',
   'house rules changed',

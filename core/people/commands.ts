@@ -89,7 +89,9 @@ export const COMMANDS = {
   'act undone': work('written anew'),
 
   'line changed': work('written anew'),
-  'crop added': lead('set house rules', 'written anew'),
+  'crop added': lead('set house rules', 'its opposite'),
+  'crop put right': lead('set house rules', 'written anew'),
+  'crop removed': lead('set house rules', 'its opposite'),
   'almanac fact changed': lead('set house rules', 'written anew'),
   'almanac fact restored': lead('set house rules', 'written anew'),
   'house rules changed': lead('set house rules', 'written anew'),

@@ -14,6 +14,12 @@ export interface PlanProgress {
 const PROVED = 1e-6;
 const ROUNDS_A_STEP = 20;
 
+/** Prices settle in so many steps; from then on they move once a step, and the time goes into plans. */
+const STEPS_OF_PRICES = 10;
+
+/** A plan that is worse by up to so much of what is still open may be gone on from (record-to-record travel, Dueck 1993): the best stays kept. */
+const MAY_BE_WORSE = 0.05;
+
 /**
  * Gives every test a week. The first plan comes at once; each further step is at least as good, and tells how far from the best any plan
  * can be (Lagrangian bound). When lateness is proved least, hours are evened out. Between two steps the caller may stop.
@@ -38,13 +44,15 @@ export function* improvePlan(
   let cost = costOf(problem, plan);
   let bound = unavoidable;
   yield { plan, cost, bound, phase: 'first plan' };
+  let [now, nowCost] = [plan, cost];
   const prices = new Prices(problem, choices);
   for (let step = 0; cost - bound > PROVED * Math.max(1, cost) && !isEnough(step); step += 1) {
     for (let round = 0; round < ROUNDS_A_STEP; round += 1) {
-      bound = Math.max(bound, prices.step(cost));
-      const next = round % 5 === 0 ? fill(problem, choices, null, prices.order()) : anew(problem, choices, plan, chance);
+      if (step < STEPS_OF_PRICES || round === 0) bound = Math.max(bound, prices.step(cost));
+      const next = round % 10 === 0 ? fill(problem, choices, null, prices.order()) : anew(problem, choices, now, chance);
       const nextCost = costOf(problem, next);
       if (nextCost <= cost) [plan, cost] = [next, nextCost];
+      if (nextCost <= nowCost || nextCost <= cost + MAY_BE_WORSE * (cost - bound) * chance()) [now, nowCost] = [next, nextCost];
     }
     yield { plan, cost, bound: Math.min(bound, cost), phase: 'less late' };
   }

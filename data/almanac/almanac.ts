@@ -98,15 +98,45 @@ export async function createGroup(db: Db, group: { readonly id: string; readonly
     .execute();
 }
 
-/** Name of the crop that one of the library's own is like; null for those that were shipped. */
-export async function readLikeness(db: Db, id: string): Promise<string | null> {
+/** A crop of the library's own, locked, with what it is like; undefined for those that were shipped. */
+export async function lockOwnCrop(db: Db, id: string): Promise<{ facts: Crop; likeId: string } | undefined> {
+  const row = await db.selectFrom('crop').select(['facts', 'like_id']).where('id', '=', id).forUpdate().executeTakeFirst();
+  return row?.like_id ? { facts: row.facts, likeId: row.like_id } : undefined;
+}
+
+/** Puts a crop of the library's own right: `shipped` is what it is without the facts that the library has set since. */
+export async function replaceOwnCrop(db: Db, facts: Crop, shipped: Crop, likeId: string): Promise<void> {
+  await db
+    .updateTable('crop')
+    .set({ name: facts.name, facts: JSON.stringify(facts), shipped: JSON.stringify(shipped), like_id: likeId })
+    .where('id', '=', facts.id)
+    .execute();
+}
+
+/** What is built on a crop: lines of it, facts that the library has set, crops that are like it. */
+export async function hangsOnCrop(db: Db, id: string): Promise<{ readonly lines: number; readonly facts: number; readonly likes: number }> {
+  const { rows } = await sql<{ lines: number; facts: number; likes: number }>`select
+    (select count(*)::int from line where crop_id = ${id}) as lines,
+    (select count(*)::int from crop_override where crop_id = ${id}) as facts,
+    (select count(*)::int from crop where like_id = ${id}) as likes`.execute(db);
+  return rows[0]!;
+}
+
+/** Takes a crop away on which nothing hangs, with the crossing group that was its own alone. */
+export async function removeOwnCrop(db: Db, crop: Pick<Crop, 'id' | 'group'>): Promise<void> {
+  await db.deleteFrom('crop').where('id', '=', crop.id).execute();
+  if (crop.group === crop.id) await db.deleteFrom('crossing_group').where('id', '=', crop.id).execute();
+}
+
+/** The crop that one of the library's own is like; null for those that were shipped. */
+export async function readLikenessOf(db: Db, id: string): Promise<{ readonly id: string; readonly name: string } | null> {
   const row = await db
     .selectFrom('crop')
     .innerJoin('crop as like', 'like.id', 'crop.like_id')
-    .select('like.name')
+    .select(['like.id', 'like.name'])
     .where('crop.id', '=', id)
     .executeTakeFirst();
-  return row?.name ?? null;
+  return row ?? null;
 }
 
 export async function lockCrop(db: Db, id: string): Promise<{ facts: Crop; shipped: Crop } | undefined> {

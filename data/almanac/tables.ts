@@ -10,7 +10,7 @@ interface CropTable {
   facts: ColumnType<Crop, string, string>;
   shipped: ColumnType<Crop, string, string>;
   /** The crop that one of the library's own is like; null for those that were shipped. */
-  like_id: MaybeFact<string>;
+  like_id: ColumnType<string | null, string | null | undefined, string>;
 }
 
 interface CrossingGroupTable {

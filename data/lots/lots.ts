@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { Day, GardenId, LineId, LotId, Seeds } from '#core/kernel/kinds.ts';
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
@@ -241,6 +242,15 @@ export async function updateLotFromPassport(
 }
 
 /** Moves a lot to another line, under which it is searched from then on. */
+/** Lots of a crop are found by its name and species. */
+export async function updateSearchOfCrop(
+  db: Db,
+  crop: { readonly id: string; readonly name: string; readonly species: string },
+): Promise<void> {
+  await sql`update lot_written set search_text = concat_ws(' ', code, line.name, ${crop.name}::text, ${crop.species}::text)
+    from line where line.id = lot_written.line_id and line.crop_id = ${crop.id}`.execute(db);
+}
+
 export async function updateLotLine(db: Db, lotId: LotId, lineId: LineId, searchText: string): Promise<void> {
   await db.updateTable('lot_written').set({ line_id: lineId, search_text: searchText }).where('id', '=', lotId).execute();
 }

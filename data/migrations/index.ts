@@ -21,6 +21,7 @@ import * as keptApart from './0019_kept_apart.ts';
 import * as ownCrops from './0020_own_crops.ts';
 import * as takenOut from './0021_taken_out.ts';
 import * as diseases from './0022_diseases.ts';
+import * as ownCropsMended from './0023_own_crops_mended.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -46,4 +47,5 @@ export const migrations: Record<string, Migration> = {
   '0020_own_crops': ownCrops,
   '0021_taken_out': takenOut,
   '0022_diseases': diseases,
+  '0023_own_crops_mended': ownCropsMended,
 };

@@ -2936,13 +2936,19 @@ GRANT SELECT,INSERT ON TABLE public.check_photo TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.container TO kind_granary_app;
 
-GRANT SELECT,INSERT ON TABLE public.crop TO kind_granary_app;
+GRANT SELECT,INSERT,DELETE ON TABLE public.crop TO kind_granary_app;
+
+GRANT UPDATE(name) ON TABLE public.crop TO kind_granary_app;
 
 GRANT UPDATE(facts) ON TABLE public.crop TO kind_granary_app;
 
+GRANT UPDATE(shipped) ON TABLE public.crop TO kind_granary_app;
+
+GRANT UPDATE(like_id) ON TABLE public.crop TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.crop_override TO kind_granary_app;
 
-GRANT SELECT,INSERT ON TABLE public.crossing_group TO kind_granary_app;
+GRANT SELECT,INSERT,DELETE ON TABLE public.crossing_group TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.draft TO kind_granary_app;
 

@@ -1,5 +1,5 @@
 import { ownCropForm } from '#contracts/almanac/ownCrop.ts';
-import { ofCrop } from '#contracts/fields.ts';
+import { bareForm, ofCrop } from '#contracts/fields.ts';
 import { overrideForm } from '#contracts/lots/seen.ts';
 import { contradictions, type Fault } from '#core/almanac/assembleCrop.ts';
 import type { Crop } from '#core/almanac/crop.ts';
@@ -9,14 +9,19 @@ import { readTypedFact } from '#core/almanac/readFact.ts';
 import {
   createCrop,
   createGroup,
+  hangsOnCrop,
   lockCrop,
-  readCrop,
+  lockOwnCrop,
   readCrops,
   readGroups,
+  readOverrides,
   recordOverride,
+  removeOwnCrop,
+  replaceOwnCrop,
   saveCropFacts,
 } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
+import { updateSearchOfCrop } from '#data/lots/lots.ts';
 import { markOutlooksStale } from '#data/lots/outlooks.ts';
 import { markAllStale } from '#data/lots/promises.ts';
 import { command, type Inside } from '#services/command.server.ts';
@@ -32,22 +37,74 @@ export const addCrop = command(
   'crop added',
   { input: ownCropForm },
   async ({ tx, refuse }: Inside<OwnCropProblem>, { key: _key, like: likeId, ...said }) => {
-    const like = (await readCrop(tx, likeId)) ?? refuse({ code: 'no such crop' });
-    const all = await readCrops(tx);
-    const known = all.find(({ name, alsoCalled }) => [name, ...alsoCalled].some((one) => one.toLowerCase() === said.name.toLowerCase()));
-    if (known) refuse({ code: 'in the almanac', id: known.id, name: known.name });
     const id = `own-${said.name
       .toLowerCase()
       .normalize('NFKD')
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '')}`;
-    // Of one species, it crosses with what is there already.
-    const group = all.find(({ species }) => species === said.species)?.group ?? id;
-    if (group === id) await createGroup(tx, { id, name: said.name });
-    const { crop, faults } = cropLike(like, { ...said, id, group });
-    if (faults[0]) refuse({ code: 'contradiction', fault: faults[0] });
-    if (!(await createCrop(tx, crop, like.id))) refuse({ code: 'in the almanac', id, name: said.name });
+    const crop = await madeOf(tx, { ...said, id }, likeId, refuse);
+    if (!(await createCrop(tx, crop, likeId))) refuse({ code: 'in the almanac', id, name: said.name });
     return { answer: { id }, subject: id };
+  },
+);
+
+/** A crop of what is said of it and what it is like; in a crossing group of its own, but where its species is in the almanac already. */
+async function madeOf(
+  tx: Db,
+  said: Omit<Parameters<typeof cropLike>[1], 'group'>,
+  likeId: string,
+  refuse: (problem: OwnCropProblem) => never,
+): Promise<Crop> {
+  const all = (await readCrops(tx)).filter(({ id }) => id !== said.id);
+  const like = all.find(({ id }) => id === likeId) ?? refuse({ code: 'no such crop' });
+  const known = all.find(({ name, alsoCalled }) => [name, ...alsoCalled].some((one) => one.toLowerCase() === said.name.toLowerCase()));
+  if (known) refuse({ code: 'in the almanac', id: known.id, name: known.name });
+  const group = all.find(({ species }) => species === said.species)?.group ?? said.id;
+  if (group === said.id) await createGroup(tx, { id: group, name: said.name });
+  const { crop, faults } = cropLike(like, { ...said, group });
+  if (faults[0]) refuse({ code: 'contradiction', fault: faults[0] });
+  return crop;
+}
+
+/** Puts right what was said of a crop of the library's own. Facts that the library has set since stay as they are; its lots are judged again. */
+export const correctCrop = command(
+  'crop put right',
+  { input: ofCrop(ownCropForm) },
+  async ({ tx, today, refuse }: Inside<OwnCropProblem>, { key: _key, cropId, like: likeId, ...said }) => {
+    const before = (await lockOwnCrop(tx, cropId)) ?? refuse({ code: 'no such crop' });
+    const borrowed = await madeOf(tx, { ...said, id: cropId }, likeId, refuse);
+    const set = [...new Set((await readOverrides(tx, cropId)).map(({ fact }) => fact as FactKey))].filter(
+      (fact) => before.facts.told[fact]?.sure === 'ours',
+    );
+    const facts: Crop = {
+      ...borrowed,
+      ...Object.fromEntries(set.map((fact) => [fact, before.facts[fact]])),
+      told: { ...borrowed.told, ...Object.fromEntries(set.map((fact) => [fact, before.facts.told[fact]])) },
+    };
+    const [fault] = contradictions(facts);
+    if (fault) refuse({ code: 'contradiction', fault });
+    await replaceOwnCrop(tx, facts, borrowed, likeId);
+    await updateSearchOfCrop(tx, facts);
+    await layHoldsOfNewRules(tx, today, { facts: before.facts });
+    await markOutlooksStale(tx, { cropId });
+    await markAllStale(tx, {});
+    return { answer: { id: cropId }, subject: cropId };
+  },
+);
+
+export type RemoveCropProblem =
+  { readonly code: 'no such crop' } | { readonly code: 'in use'; readonly lines: number; readonly facts: number; readonly likes: number };
+
+/** Takes away a crop that was added by mistake, as long as nothing hangs on it. */
+export const removeCrop = command(
+  'crop removed',
+  { input: ofCrop(bareForm) },
+  async ({ tx, refuse }: Inside<RemoveCropProblem>, { cropId }) => {
+    const crop = (await lockOwnCrop(tx, cropId)) ?? refuse({ code: 'no such crop' });
+    const hangs = await hangsOnCrop(tx, cropId);
+    if (hangs.lines + hangs.facts + hangs.likes > 0) refuse({ code: 'in use', ...hangs });
+    await removeOwnCrop(tx, crop.facts);
+    return { answer: null, subject: cropId };
   },
 );
 

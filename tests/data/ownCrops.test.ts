@@ -2,9 +2,11 @@ import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readAlmanac } from '../../almanac/read.ts';
 import { loadAlmanac, readCrop, readGroups } from '#data/almanac/almanac.ts';
-import { addCrop, overrideFact } from '#services/almanac/almanac.server.ts';
+import { addCrop, correctCrop, overrideFact, removeCrop } from '#services/almanac/almanac.server.ts';
 import { acting } from '#services/command.server.ts';
-import { preparedLibrary, TODAY, type Library } from './database.ts';
+import { intake, preparedLibrary, TODAY, type Library } from './database.ts';
+import { countStale } from '#data/lots/promises.ts';
+import { receiveLot } from '#services/intake/intake.server.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -52,4 +54,71 @@ test('what the almanac has under any of its names is not added again, and a like
   expect(await add({ name: 'zucchini' })).toMatchObject({ ok: false, problem: { code: 'in the almanac', id: 'squash-pepo' } });
   expect(await add({ name: 'Chia' })).toMatchObject({ problem: { code: 'in the almanac' } });
   expect(await add({ name: 'Moonfruit', like: 'moonfruit' })).toMatchObject({ problem: { code: 'no such crop' } });
+});
+
+const correct = (cropId: string, change: Partial<Parameters<typeof correctCrop>[1]> = {}) =>
+  correctCrop(acting(library.db, library.coordinator, TODAY), {
+    key: randomUUID(),
+    cropId,
+    name: 'Chia',
+    species: 'Salvia hispanica',
+    family: 'Lamiaceae',
+    like: 'basil',
+    breeding: 'mostly selfing',
+    lifeCycle: 'annual',
+    ...change,
+  });
+async function takeInOf(cropId: string, variety: string): Promise<string> {
+  const form = intake({ crop: 'basil', variety });
+  const done = await receiveLot(acting(library.db, library.helper, TODAY), { ...form, interview: { ...form.interview, cropId } });
+  if (!done.ok) throw new Error(JSON.stringify(done.problem));
+  return done.answer.code;
+}
+const remove = (cropId: string) => removeCrop(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), cropId });
+
+test('put right, it borrows anew, keeps the facts that the library has set, and its lots are found by its new name', async () => {
+  await add({ name: 'Cheea' });
+  const fact = { key: randomUUID(), cropId: 'own-cheea', fact: 'homeDistance', typed: '120 m', why: 'Our own notes' } as const;
+  await overrideFact(acting(library.db, library.coordinator, TODAY), fact);
+  const code = await takeInOf('own-cheea', 'Signal Grey');
+  expect(await correct('own-cheea', { name: 'Grey chia', like: 'dill', family: 'Apiaceae', breeding: 'crossed by insects' })).toMatchObject(
+    {
+      ok: true,
+    },
+  );
+  const dill = (await readCrop(library.db, 'dill'))!;
+  expect(await readCrop(library.db, 'own-cheea')).toMatchObject({
+    name: 'Grey chia',
+    family: 'Apiaceae',
+    breeding: 'crossed by insects',
+    homeDistance: 120,
+    longevity: dill.longevity,
+    told: { homeDistance: { sure: 'ours' }, longevity: { source: 'likeness' } },
+  });
+  const { search_text: words } = await library.db
+    .selectFrom('lot')
+    .select('search_text')
+    .where('code', '=', code)
+    .executeTakeFirstOrThrow();
+  expect(words).toBe(`${code} Signal Grey Grey chia Salvia hispanica`);
+  expect(await countStale(library.db)).toBeGreaterThan(0);
+});
+
+test('a shipped crop is not put right so, nor does one of our own take a name that is there', async () => {
+  expect(await correct('pea')).toMatchObject({ ok: false, problem: { code: 'no such crop' } });
+  await add({ name: 'Moss mint' });
+  expect(await correct('own-moss-mint', { name: 'Zucchini' })).toMatchObject({ ok: false, problem: { code: 'in the almanac' } });
+  expect(await correct('own-moss-mint', { like: 'own-moss-mint' })).toMatchObject({ ok: false, problem: { code: 'no such crop' } });
+});
+
+test('added by mistake it is removed, with its crossing group, as long as nothing hangs on it', async () => {
+  await add({ name: 'Wrong one', species: 'Salvia errata' });
+  expect(await remove('own-wrong-one')).toMatchObject({ ok: true });
+  expect(await readCrop(library.db, 'own-wrong-one')).toBeNull();
+  expect((await readGroups(library.db)).map(({ id }) => id)).not.toContain('own-wrong-one');
+  await add({ name: 'In use', species: 'Salvia usitata' });
+  await takeInOf('own-in-use', 'Signal Blue');
+  await add({ name: 'Its like', species: 'Salvia similis', like: 'own-in-use' });
+  expect(await remove('own-in-use')).toMatchObject({ ok: false, problem: { code: 'in use', lines: 1, facts: 0, likes: 1 } });
+  expect(await remove('pea')).toMatchObject({ ok: false, problem: { code: 'no such crop' } });
 });

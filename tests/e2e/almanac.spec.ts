@@ -50,11 +50,24 @@ test('a crop that the almanac does not have is added with six answers, and seed 
   await page.getByRole('button', { name: BUTTON.addTheCrop }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Chia' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Store' })).toContainText('borrowed from Basil');
+  await page.getByRole('link', { name: 'Put it right' }).click();
+  await expect(page.getByText('No line, fact or other crop depends on it yet')).toBeVisible();
+  await page.getByLabel('What is it called?').fill('Basil');
+  await page.getByRole('button', { name: BUTTON.save }).click();
+  await expect(page.getByText('The almanac has it already, as Basil')).toBeVisible();
+  await page.getByLabel('What is it called?').fill('Grey chia');
+  await page.getByRole('button', { name: BUTTON.save }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Grey chia' })).toBeVisible();
   await page.goto('/intake');
   await page.getByText('Donated', { exact: true }).click();
-  await page.getByLabel('Crop', { exact: true }).fill('chia');
+  await page.getByLabel('Crop', { exact: true }).fill('grey chia');
   await page.getByLabel('Variety', { exact: true }).fill('Lamp Room');
   await expect(page.getByRole('group', { name: 'What kind of seed?' })).toBeVisible();
+  await page.goto('/almanac/own-chia/own');
+  await page.getByRole('button', { name: BUTTON.removeTheCrop }).click();
+  await expect(page).toHaveURL('/almanac');
+  await page.goto('/almanac?search=chia');
+  await expect(page.getByRole('link', { name: 'Add “chia”' })).toBeVisible();
 });
 
 test('squash and pumpkin are asked about: which species, told by stalk, leaf and seed', async ({ page }) => {

@@ -77,6 +77,7 @@ export const BUTTON = {
   stemsSnapNotBend: 'Stems snap, not bend',
   stopAndKeepThisPlan: 'Stop, and keep this plan',
   addTheCrop: 'Add the crop',
+  removeTheCrop: 'Remove the crop',
   takeItIn: 'Take it in',
   takeItOut: 'Take it out',
   theStalkIsCorky: 'The stalk is corky',

@@ -132,6 +132,7 @@ export const PLACES: readonly Place[] = [
   place('almanac/words', 'signed in'),
   place('almanac/new', 'coordinator', 'coordinator'),
   place('almanac/:id', 'signed in', 'nobody', () => '/almanac/pea'),
+  place('almanac/:id/own', 'coordinator', 'coordinator', () => '/almanac/pea/own', false),
   place('almanac/:id/facts', 'coordinator', 'coordinator', () => '/almanac/pea/facts'),
   place('settings', 'coordinator', 'coordinator'),
   place('settings/rules', 'coordinator', 'coordinator'),

@@ -5,7 +5,7 @@ import { HOUSE_RULES, isPepper, ruleFor, type RuleKey } from '#core/house/rules.
 import { isSelfing } from '#core/almanac/crop.ts';
 import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
-import { readCrop, readGroupOfCrops, readGroups, readLikeness, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
+import { readCrop, readGroupOfCrops, readGroups, readLikenessOf, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -43,12 +43,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'read almanac');
   const crop = await readCrop(db, params.id);
   if (!crop) throw data(null, { status: 404 });
-  const [shipped, overrides, groups, names, likeName] = await Promise.all([
+  const [shipped, overrides, groups, names, like] = await Promise.all([
     readShippedCrop(db, crop.id),
     readOverrides(db, crop.id),
     readGroups(db),
     readGroupOfCrops(db),
-    readLikeness(db, crop.id),
+    readLikenessOf(db, crop.id),
   ]);
   const ruleKeys = (chapter: Chapter): RuleKey[] => [
     ...(RULES[chapter] ?? []),
@@ -83,7 +83,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
             words,
             prose: factKind(key).shape.kind === 'text' || factKind(key).shape.kind === 'list' || factKind(key).shape.kind === 'treatments',
             sure: told.sure,
-            source: told.source === 'likeness' ? `borrowed from ${likeName ?? 'a similar crop'}` : told.source,
+            source: told.source === 'likeness' ? `borrowed from ${like?.name ?? 'a similar crop'}` : told.source,
             sourceMeans:
               told.source === 'this library'
                 ? 'this library'
@@ -110,6 +110,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
         })),
     works: may(actor.role, 'work'),
     leads: may(actor.role, 'set house rules'),
+    isOwn: like !== null,
   };
 }
 
@@ -145,6 +146,7 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
           <>
             <ButtonLink to={`/almanac/compare?one=${crop.id}`}>Compare</ButtonLink>
             {crop.works && <ButtonLink to={`/shelves?crop=${crop.id}`}>Lots of it</ButtonLink>}
+            {crop.leads && crop.isOwn && <ButtonLink to={`/almanac/${crop.id}/own`}>Put it right</ButtonLink>}
             {crop.leads && <ButtonLink to={`/almanac/${crop.id}/facts`}>Set a fact of our own</ButtonLink>}
           </>
         }

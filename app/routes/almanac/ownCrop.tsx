@@ -4,12 +4,13 @@ import { formOf } from '#app/platform/incoming.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { ChoiceField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { ownCropForm } from '#contracts/almanac/ownCrop.ts';
-import { factKind } from '#core/almanac/facts.ts';
 import { readCrops } from '#data/almanac/almanac.ts';
-import { addCrop, type OwnCropProblem } from '#services/almanac/almanac.server.ts';
+import { addCrop } from '#services/almanac/almanac.server.ts';
+import { OwnCropFields } from './OwnCropFields.tsx';
+import { ownCropTrouble } from './ownCropTrouble.ts';
 import type { Route } from './+types/ownCrop.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Add a crop · Kind Granary' }];
@@ -26,20 +27,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-function trouble(problem: OwnCropProblem): Record<string, string[]> {
-  switch (problem.code) {
-    case 'no such crop':
-      return { like: ['Choose a crop from the list'] };
-    case 'in the almanac':
-      return { name: [`The almanac has it already, as ${problem.name}`] };
-    case 'contradiction':
-      return { like: [`${factKind(problem.fault.fact).title} would be wrong: ${problem.fault.why}. Choose another crop`] };
-  }
-}
-
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'set house rules');
-  const { give } = formActs(await formOf(request), visit, ['add'], trouble);
+  const { give } = formActs(await formOf(request), visit, ['add'], ownCropTrouble);
   return give(addCrop, {}, ({ id }) => `/almanac/${id}`);
 }
 
@@ -57,35 +47,7 @@ export default function OwnCrop({ loaderData: { key, name, typed, families, crop
         actions={<ButtonLink to="/almanac">Back to the almanac</ButtonLink>}
       />
       <PostForm form={form} formKey={key} intent="add">
-        <TextField field={fields.name} label="What is it called?" hint="The everyday name, for example Chia" />
-        <TextField field={fields.species} label="Species" hint="Two words, for example Salvia hispanica" />
-        <TextField field={fields.family} label="Family" hint="For example Lamiaceae" suggestions={families} />
-        <SelectField
-          field={fields.like}
-          label="Which crop is it most like?"
-          hint="The one that is sown, cleaned and kept in the same way"
-          empty="Choose a crop"
-          options={crops}
-        />
-        <ChoiceField
-          field={fields.breeding}
-          label="How is it pollinated?"
-          options={[
-            { value: 'selfing', label: 'By itself, before the flower opens' },
-            { value: 'mostly selfing', label: 'Mostly by itself' },
-            { value: 'crossed by insects', label: 'By insects' },
-            { value: 'crossed by wind', label: 'By wind' },
-          ]}
-        />
-        <ChoiceField
-          field={fields.lifeCycle}
-          label="How long does it live?"
-          options={[
-            { value: 'annual', label: 'One season' },
-            { value: 'biennial', label: 'Two seasons; it seeds in the second' },
-            { value: 'perennial', label: 'Several years' },
-          ]}
-        />
+        <OwnCropFields fields={fields} families={families} crops={crops} />
         <Button type="submit" look="action">
           Add the crop
         </Button>

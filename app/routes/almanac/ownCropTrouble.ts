@@ -1,0 +1,33 @@
+import { factKind } from '#core/almanac/facts.ts';
+import type { OwnCropProblem } from '#services/almanac/almanac.server.ts';
+
+/** What stands in the way of a crop of the library's own, at its field. */
+export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such crop':
+      return { like: ['Choose a crop from the list'] };
+    case 'in the almanac':
+      return { name: [`The almanac has it already, as ${problem.name}`] };
+    case 'contradiction':
+      return { like: [`${factKind(problem.fault.fact).title} would be wrong: ${problem.fault.why}. Choose another crop`] };
+  }
+}
+
+/** What hangs on a crop, and keeps it; null where nothing does. */
+export function hangsWords({
+  lines,
+  facts,
+  likes,
+}: {
+  readonly lines: number;
+  readonly facts: number;
+  readonly likes: number;
+}): string | null {
+  const count = (of: number, one: string, more: string) => (of === 0 ? [] : [`${of} ${of === 1 ? one : more}`]);
+  const all = [
+    ...count(lines, 'line is of it', 'lines are of it'),
+    ...count(facts, 'fact was set for it', 'facts were set for it'),
+    ...count(likes, 'other crop is like it', 'other crops are like it'),
+  ];
+  return all.length === 0 ? null : all.join(', ');
+}
