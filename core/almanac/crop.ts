@@ -50,7 +50,7 @@ export interface Crop {
   readonly outcrossing: Range;
   readonly exposedStigma: Range | null;
   /** Whether male and female flowers stand on separate plants; null where every plant has both. */
-  readonly sexes: 'on one plant' | 'on separate plants' | null;
+  readonly sexes: 'on separate plants' | null;
   readonly homeDistance: number;
   readonly productionDistance: number;
   readonly crossesShow: Range;

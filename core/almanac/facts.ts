@@ -85,7 +85,7 @@ const FACTS = {
 
   group: fact('keep apart', 'Crossing group', { kind: 'group' }, FIRM_TEXTBOOK),
   breeding: fact('keep apart', 'Breeding', choice('selfing', 'mostly selfing', 'crossed by insects', 'crossed by wind'), FIRM_TEXTBOOK),
-  sexes: fact('keep apart', 'Male and female flowers', choice('on one plant', 'on separate plants'), FIRM_TEXTBOOK, 'optional'),
+  sexes: fact('keep apart', 'Male and female flowers', choice('on separate plants'), FIRM_TEXTBOOK, 'optional'),
   pollinators: fact('keep apart', 'Pollen is carried by', TEXT, FAIR_TEXTBOOK),
   outcrossing: fact('keep apart', 'Seed from foreign pollen where it is plentiful', range('%', 0, 100), FAIR_TEXTBOOK),
   exposedStigma: fact('keep apart', 'The same, where the stigma sticks out', range('%', 0, 100), FAIR_TEXTBOOK, 'optional'),

@@ -86,3 +86,8 @@ export function lineStock(
     })),
   };
 }
+
+/** What a line's stock says of one of its lots: whether it may be lent, and how many house packets of it. A lot that is none of them is used up. */
+export function lendingOfLot({ lots }: Pick<LineStock, 'lots'>, code: string): { readonly answer: MayLend; readonly packets: number } {
+  return lots.find((lot) => lot.code === code) ?? { answer: { answer: 'refused', why: 'nothing left' }, packets: 0 };
+}

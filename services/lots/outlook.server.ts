@@ -153,57 +153,58 @@ const MOST_FOR_ONE = 500;
 const DAYS_TO_NEXT_GROW_OUT = 365;
 
 async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, today: IsoDate): Promise<void> {
-  const rows = (await readOutlookFacts(tx, lotIds, today)).map(({ lot, last, facts }): OutlookRow => {
-    const { crop, seen } = facts;
-    const outlook = outlookOf(facts, today, KEPT);
-    const thresholds = thresholdsFor(house, crop.id);
-    const { isDead, ...now } = outlookOn(outlook, today, thresholds);
-    const verdict = verdictOfLot(
-      { ...now, isDead },
-      seen.filter(({ kind }) => kind === 'test'),
-      thresholds.sureness,
-    );
-    const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
-    const seedsLeft = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
-    const believed = betaOn(outlook, today);
-    const belief = worthAtMost(believed);
-    const afforded = affordedBy(seedsLeft);
-    const next = retest({
-      today,
-      somethingLeft: lot.onHand > 0,
-      isDead: verdict === 'dead',
-      dated: lot.harvested !== null || facts.blend !== null || facts.ageTold !== null,
-      testedOn: last?.endedOn ?? null,
-      start: outlook.start,
-      mayBeLent: last ? chanceOn(outlook, thresholds.lend, last.endedOn!) : now.mayBeLent,
-      mayBeLentNow: now.mayBeLent,
-      sureness: thresholds.sureness,
-      settles: afforded > 0 ? chanceOfSettling(belief, thresholds.lend, thresholds.sureness, afforded, BETWEEN_TEST_SPREAD) : 0,
-      leftOpenByOddTests: last !== null && leavesOpen(oddTestsOf(outlook)),
-      underOn,
-      daysToFall: daysToFallFrom(outlook, last?.endedOn ?? outlook.start),
-      lendingOpens: nextOn(house.lendingOpens, today),
-      stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
-    });
-    const plants = plantsBy(house.rules, crop, lot.lineRules);
-    const isTestedSoon = next.kind === 'due' && next.on <= addDays(today, DAYS_TO_NEXT_GROW_OUT);
-    return {
-      lotId: lot.id,
-      ...now,
-      verdict,
-      ownShare: toldByItself(outlook, today),
-      underOn,
-      toSow: seedsToSow(plants, believed, SURVIVAL, SOW_WITH, MOST_FOR_ONE * plants),
-      toTest: isTestedSoon ? Math.min(afforded, testSizeBy(house.rules) ?? sizeFor(belief, thresholds)) : 0,
-      sureShare: sureShare(lot.unit, lot.answers?.sample ?? null, { low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] }),
-      nextTestOn: next.kind === 'due' ? next.on : null,
-      nextTestReason: next.reason,
-      sprouted: last?.sprouted ?? null,
-      laid: last?.laid ?? null,
-      testedOn: last?.endedOn ?? null,
-    };
-  });
+  const rows = (await readOutlookFacts(tx, lotIds, today)).map((read) => reckoned(read, house, today));
   await saveOutlooks(tx, rows, today);
+}
+
+type ReadLot = Awaited<ReturnType<typeof readOutlookFacts>>[number];
+
+/** What is kept of a lot's outlook: its share and verdict today, the seeds that a grow-out and its tests take, and its next test. */
+function reckoned({ lot, last, facts }: ReadLot, house: House, today: IsoDate): OutlookRow {
+  const { crop, seen } = facts;
+  const outlook = outlookOf(facts, today, KEPT);
+  const thresholds = thresholdsFor(house, crop.id);
+  const { isDead, ...now } = outlookOn(outlook, today, thresholds);
+  const tests = seen.filter(({ kind }) => kind === 'test');
+  const verdict = verdictOfLot({ ...now, isDead }, tests, thresholds.sureness);
+  const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
+  const believed = betaOn(outlook, today);
+  const belief = worthAtMost(believed);
+  const afforded = affordedBy(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram));
+  const next = retest({
+    today,
+    somethingLeft: lot.onHand > 0,
+    isDead: verdict === 'dead',
+    dated: lot.harvested !== null || facts.blend !== null || facts.ageTold !== null,
+    testedOn: last?.endedOn ?? null,
+    start: outlook.start,
+    mayBeLent: last ? chanceOn(outlook, thresholds.lend, last.endedOn!) : now.mayBeLent,
+    mayBeLentNow: now.mayBeLent,
+    sureness: thresholds.sureness,
+    settles: afforded > 0 ? chanceOfSettling(belief, thresholds.lend, thresholds.sureness, afforded, BETWEEN_TEST_SPREAD) : 0,
+    leftOpenByOddTests: last !== null && leavesOpen(oddTestsOf(outlook)),
+    underOn,
+    daysToFall: daysToFallFrom(outlook, last?.endedOn ?? outlook.start),
+    lendingOpens: nextOn(house.lendingOpens, today),
+    stake: lot.lent >= MUCH_LENT ? 'much lent' : lot.others === 0 ? 'last of its line' : null,
+  });
+  const isTestedSoon = next.kind === 'due' && next.on <= addDays(today, DAYS_TO_NEXT_GROW_OUT);
+  const plants = plantsBy(house.rules, crop, lot.lineRules);
+  return {
+    lotId: lot.id,
+    ...now,
+    verdict,
+    ownShare: toldByItself(outlook, today),
+    underOn,
+    toSow: seedsToSow(plants, believed, SURVIVAL, SOW_WITH, MOST_FOR_ONE * plants),
+    toTest: isTestedSoon ? Math.min(afforded, testSizeBy(house.rules) ?? sizeFor(belief, thresholds)) : 0,
+    sureShare: sureShare(lot.unit, lot.answers?.sample ?? null, { low: crop.seedsPerGram[0], high: crop.seedsPerGram[1] }),
+    nextTestOn: next.kind === 'due' ? next.on : null,
+    nextTestReason: next.reason,
+    sprouted: last?.sprouted ?? null,
+    laid: last?.laid ?? null,
+    testedOn: last?.endedOn ?? null,
+  };
 }
 
 /** Seeds that the next test of seed so believed needs; beliefs that differ by a tenth of a seed need the same. */

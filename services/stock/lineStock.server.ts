@@ -3,7 +3,7 @@ import { addMonths } from '#core/calendar/plainDate.ts';
 import { growOutsKept, plantsBy } from '#core/house/rules.ts';
 import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
 import { mayLendSeeds, type MayLend } from '#core/lending/mayLend.ts';
-import { lineStock, type LineStock } from '#core/stock/lineStock.ts';
+import { lineStock, type LineStock, lendingOfLot } from '#core/stock/lineStock.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
@@ -48,6 +48,5 @@ export async function lendingOf(
 ): Promise<MayLend> {
   await lockLineStock(tx, lot.lineId);
   const stock = await readStockOfLine(tx, (await readHouse(tx))!, today, lot.lineId);
-  const own = stock.lots.find(({ code }) => code === lot.code);
-  return own ? mayLendSeeds(own.answer, seeds, stock) : { answer: 'refused', why: 'nothing left' };
+  return mayLendSeeds(lendingOfLot(stock, lot.code).answer, seeds, stock);
 }

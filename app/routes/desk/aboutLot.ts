@@ -1,6 +1,5 @@
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
-import type { MayLend } from '#core/lending/mayLend.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -10,6 +9,7 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { nextTestWords } from '#app/ui/sayings.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/aboutLot.ts';
+import { lendingOfLot } from '#core/stock/lineStock.ts';
 
 /** What the lending desk shows of a lot as soon as its code is read: its promise, its outlook, a test that is due, its hazards, and how many packets may be lent. */
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -18,15 +18,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) return { lot: null };
   const [outlook, stock] = await Promise.all([readOutlook(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);
-  const own = stock.lots.find(({ code }) => code === lot.code);
+  const { answer: lending, packets } = lendingOfLot(stock, lot.code);
   return {
     lot: {
       code: lot.code,
       crop: lot.crop,
       variety: lot.variety,
       promise: lot.promise,
-      lending: own?.answer ?? ({ answer: 'refused', why: 'nothing left' } satisfies MayLend),
-      packets: own?.packets ?? 0,
+      lending,
+      packets,
       isTested: lot.laid !== null,
       stock: termsOf(stock),
       hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),

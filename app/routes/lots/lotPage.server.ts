@@ -7,7 +7,6 @@ import { thickerOf } from '#core/germination/sowThicker.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { crossedShareKnown } from '#core/isolation/crossedShare.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
-import type { MayLend } from '#core/lending/mayLend.ts';
 import { ancestryOf } from '#core/lineage/lineage.ts';
 import { holdsByRule } from '#core/passport/holds.ts';
 import { mayLift } from '#core/people/may.ts';
@@ -42,6 +41,7 @@ import { happeningsOf } from './happenings.ts';
 import { layOutDescent } from './layOutDescent.server.ts';
 import { plantsView } from './plantsView.server.ts';
 import { disagreesWith } from '#core/germination/quickLooks.ts';
+import { lendingOfLot } from '#core/stock/lineStock.ts';
 
 type Lot = NonNullable<Awaited<ReturnType<typeof findLotByCode>>>;
 
@@ -105,14 +105,13 @@ async function readStock(lot: Lot, { house, today }: Visit) {
     findLoansOfLot(db, lot.id),
     readStockOfLine(db, house, today, lot.lineId),
   ]);
-  const own = stock.lots.find(({ code }) => code === lot.code);
-  const lending: MayLend = own?.answer ?? { answer: 'refused', why: 'nothing left' };
+  const { answer: lending, packets } = lendingOfLot(stock, lot.code);
   return {
     ledger,
     holdings,
     loans,
     lending,
-    packets: own?.packets ?? 0,
+    packets,
     stock: termsOf(stock),
     seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram),
   };

@@ -12,7 +12,6 @@ import { hazardWords } from '#app/ui/promiseWords.ts';
 import { EVERYBODYS_PROBLEMS, lendingWhy } from '#app/ui/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { giveForm } from '#contracts/stock/stock.ts';
-import type { MayLend } from '#core/lending/mayLend.ts';
 import { may } from '#core/people/may.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
@@ -22,6 +21,7 @@ import type { Route } from './+types/give.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import type { Units } from '#core/units/formatAmount.ts';
+import { lendingOfLot } from '#core/stock/lineStock.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Give away · Kind Granary' }];
 
@@ -30,8 +30,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
   const [holdings, stock] = await Promise.all([findHoldings(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);
-  const own = stock.lots.find((one) => one.code === lot.code);
-  const lending: MayLend = own?.answer ?? { answer: 'refused', why: 'nothing left' };
+  const { answer: lending } = lendingOfLot(stock, lot.code);
   return {
     refused: lending.answer === 'refused' ? lendingWhy(lending, lot.laid !== null) : null,
     warning: lending.answer === 'coordinator' ? lendingWhy(lending, lot.laid !== null) : null,
