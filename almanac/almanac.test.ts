@@ -40,6 +40,9 @@ describe('the shipped almanac', () => {
     expect(how('squash-argyrosperma', 'squash-moschata')).toBe('a little');
     expect(how('corn-poppy', 'poppy')).toBeNull();
     expect(how('sea-kale', 'cabbage')).toBeNull();
+    // What the picture of crossings says, its text says too.
+    expect([how('runner-bean', 'french-bean'), how('french-bean', 'runner-bean')]).toEqual(['hardly', 'hardly']);
+    expect(crop('runner-bean').misbeliefs.join(' ')).toContain('hardly ever cross with French beans');
   });
 
   test('warns, crop by crop, of what can hurt', () => {

@@ -1,6 +1,6 @@
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
-import { crossing } from '#core/almanac/crossing.ts';
+import { crossing, type Readiness } from '#core/almanac/crossing.ts';
 import { plantsBy, type Rules } from '#core/house/rules.ts';
 import type { Day, LoanId, Metres } from '#core/kernel/kinds.ts';
 import { diseaseField, OTHER_DISEASE, saidSoFar, type Answers } from '#core/passport/answers.ts';
@@ -39,7 +39,7 @@ export interface SoFar {
   /** What else of its crossing group the library knows to have grown around that garden in that year. */
   readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];
   /** Names of other crops that cross with this one, for choosing a neighbour. */
-  readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  readonly crossers: readonly { readonly id: string; readonly name: string; readonly how: Readiness }[];
   /** Where the line of that name differs from the house. */
   readonly lineRules: Rules;
 }
@@ -60,7 +60,10 @@ export async function readSoFar(
   );
   const { passport } = readInterview(answers, crop, loanId !== null);
   const knowledge = await readCrossing(db);
-  const crossers = knowledge.names.filter((other) => other.id !== crop.id && crossing(knowledge.groups, crop.group, other.group) !== null);
+  const crossers = knowledge.names.flatMap((other) => {
+    const how = other.id === crop.id ? null : crossing(knowledge.groups, crop.group, other.group);
+    return how === null ? [] : [{ id: other.id, name: other.name, how }];
+  });
   return {
     near: near.map((line) => ({ ...line, stock: stocks.find(({ id }) => id === line.id)!.stock })),
     judged:
@@ -68,7 +71,7 @@ export async function readSoFar(
         ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules: house.rules, line }, knowledge)
         : null,
     grownNear: await grownNear(db, answers, crop, passport),
-    crossers: crossers.map(({ id, name }) => ({ id, name })),
+    crossers,
     lineRules: line?.rules ?? {},
   };
 }

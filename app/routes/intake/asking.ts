@@ -1,3 +1,4 @@
+import type { Readiness } from '#core/almanac/crossing.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { NamedCrop } from '#core/almanac/findCrop.ts';
 import type { Metres } from '#core/kernel/kinds.ts';
@@ -7,7 +8,7 @@ import type { Asking, Choice } from './asks.tsx';
 export interface InterviewContext extends Asking {
   readonly crops: readonly (NamedCrop & { readonly knownBy: string | null })[];
   readonly crop: Crop | null;
-  readonly crossers: readonly { readonly id: string; readonly name: string }[];
+  readonly crossers: readonly { readonly id: string; readonly name: string; readonly how: Readiness }[];
   readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];
   readonly places: readonly string[];
   readonly distance: number | null;

@@ -31,11 +31,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
         say={say}
         name="neighbours"
         label="Did anything it crosses with flower near?"
-        hint={
-          crop
-            ? `Any other ${crop.name.toLowerCase()}${context.crossers.length > 0 ? `, and ${context.crossers.map(({ name }) => name.toLowerCase()).join(', ')}` : ''}`
-            : undefined
-        }
+        hint={crop ? crossersWords(crop.name, context.crossers) : undefined}
         choices={[
           { value: 'none', label: 'Nothing' },
           { value: 'some', label: 'Yes' },
@@ -78,6 +74,16 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
       )}
     </div>
   );
+}
+
+/** What crosses with a crop, and what does so hardly ever. */
+function crossersWords(crop: string, crossers: InterviewContext['crossers']): string {
+  const named = (hardly: boolean) => crossers.filter(({ how }) => (how === 'hardly') === hardly).map(({ name }) => name.toLowerCase());
+  const [ready, hardly] = [named(false), named(true)];
+  return [
+    `Any other ${crop.toLowerCase()}${ready.length > 0 ? `, and ${ready.join(', ')}` : ''}`,
+    ...(hardly.length > 0 ? [`hardly ever ${hardly.join(', ')}`] : []),
+  ].join('; ');
 }
 
 function Neighbour({ row, context }: { row: number; context: InterviewContext }) {
