@@ -29,15 +29,7 @@ interface Term {
 
 /** A line's seed as one bar: what may be lent, what is kept back and for what, and what cannot be counted on; with each term in words. @param isLine on the line's own page, which needs not say so */
 export function StockBar({ stock, isLine = false }: { stock: StockTerms; isLine?: boolean }) {
-  const kept = Math.min(stock.usable, stock.reserve);
-  const tests = Math.min(stock.usable - kept, stock.tests);
-  const terms: Term[] = [
-    { name: 'can be lent', seeds: stock.lendable, look: 'bg-good' },
-    { name: stock.growOuts === 1 ? 'kept for one grow-out' : `kept for ${stock.growOuts} grow-outs`, seeds: kept, look: 'bg-grain' },
-    { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
-    { name: 'on hold, or may be too weak', seeds: stock.notLent, look: 'bg-edge' },
-    { name: 'not certain to be there, as it was weighed', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },
-  ].filter(({ seeds }) => seeds > 0);
+  const terms = barTerms(stock);
   if (stock.seeds <= 0) return null;
   return (
     <div className="mt-2">
@@ -57,4 +49,17 @@ export function StockBar({ stock, isLine = false }: { stock: StockTerms; isLine?
       </ul>
     </div>
   );
+}
+
+/** The terms of the bar that are not nothing: together they are all the seed of the line. */
+export function barTerms(stock: StockTerms): readonly Term[] {
+  const kept = Math.min(stock.usable, stock.reserve);
+  const tests = Math.min(stock.usable - kept, stock.tests);
+  return [
+    { name: 'can be lent', seeds: stock.lendable, look: 'bg-good' },
+    { name: stock.growOuts === 1 ? 'kept for one grow-out' : `kept for ${stock.growOuts} grow-outs`, seeds: kept, look: 'bg-grain' },
+    { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
+    { name: 'on hold, or may be too weak', seeds: stock.notLent, look: 'bg-edge' },
+    { name: 'not certain to be there, as it was weighed', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },
+  ].filter(({ seeds }) => seeds > 0);
 }

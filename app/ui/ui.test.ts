@@ -9,6 +9,9 @@ import type { Fact } from '#core/promise/judgeLot.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { HOLD_KINDS, KINDS, ORIGINS, STORED_SO_FAR } from '#core/lots/words.ts';
 import { PROMISES } from '#core/promise/judge.ts';
+import { barTerms, termsOf } from './StockBar.tsx';
+import { lineStock, type LotInStock } from '#core/stock/lineStock.ts';
+import { NO_RETEST_REASONS, RETEST_REASONS } from '#core/viability/retest.ts';
 
 describe('what the tool says', () => {
   test.each([
@@ -130,4 +133,42 @@ describe('what a label may promise', () => {
 
   test('else it is told by its figure and its reasons', () =>
     expect(claimTold('true', [doubt])).toEqual({ statement: null, reasons: [doubt] }));
+});
+
+test('the bar of a line’s stock shows every seed of it once, whatever is kept back', () => {
+  const lot = (seeds: number, change: Partial<LotInStock> = {}): LotInStock => ({
+    code: `26-${seeds}`,
+    hybridUnderName: false,
+    holds: [],
+    onHand: seeds,
+    verdict: 'full strength',
+    seeds,
+    sureShare: 1,
+    toSow: 40,
+    toTest: 20,
+    ...change,
+  });
+  const shapes: readonly Partial<LotInStock>[] = [
+    {},
+    { holds: ['trial'] },
+    { sureShare: 0.8 },
+    { verdict: 'do not lend' },
+    { toSow: null },
+  ];
+  for (const seeds of [0, 3, 40, 55, 130, 2000])
+    for (const one of shapes)
+      for (const other of shapes) {
+        const lots = [lot(seeds, one), lot(90, other)];
+        const terms = termsOf(lineStock({ crop: { longevity: [4, 6], packet: 20 }, lots, lentAYear: 30 }, { plants: 20, growOuts: 2 }));
+        const shown = barTerms(terms);
+        expect(shown.reduce((sum, term) => sum + term.seeds, 0)).toBe(seeds + 90);
+        expect(shown.find(({ name }) => name === 'can be lent')?.seeds ?? 0).toBe(terms.lendable);
+      }
+});
+
+test('why a next test is due, or is not, is said of each reason in words of its own', () => {
+  const words = [...RETEST_REASONS, ...NO_RETEST_REASONS].map(nextTestWords);
+  expect(new Set(words).size).toBe(words.length);
+  for (const said of words) expect(said).toMatch(/^[a-z][^.]{15,}$/);
+  for (const reason of NO_RETEST_REASONS) expect(nextTestWords(reason)).not.toBe(nextTestWords(null));
 });

@@ -11,4 +11,5 @@ test('of loose seed an amount is meant; a bare number is seeds', () => {
   expect(readPart('200', false)).toEqual({ loose: { kind: 'count', seeds: 200, approximate: false } });
   expect(readPart('12 g', false)).toEqual({ loose: { kind: 'weight', milligrams: 12_000, approximate: false } });
   for (const typed of ['', '0', 'some', '3 packets']) expect(readPart(typed, false)).toBeNull();
+  for (const typed of ['99999 kg', '99999999 seeds', '999999999']) expect(readPart(typed, false)).toBe('too much');
 });

@@ -5,18 +5,26 @@ const LATEST_MONTHS = 60;
 /** A test that is to be read before lending opens is laid so long before. */
 const WEEKS_BEFORE_LENDING = 6;
 
-export type RetestReason =
-  | 'never tested and undated'
-  | 'never tested, and may be too weak'
-  | 'last test left it open'
-  | 'its tests do not fit together'
-  | 'may fall under what is lent'
-  | 'a third of its way to 85 %'
-  | 'much lent, before lending opens'
-  | 'last of its line, before lending opens';
+export const RETEST_REASONS = [
+  'never tested and undated',
+  'never tested, and may be too weak',
+  'last test left it open',
+  'its tests do not fit together',
+  'may fall under what is lent',
+  'a third of its way to 85 %',
+  'much lent, before lending opens',
+  'last of its line, before lending opens',
+] as const;
+export type RetestReason = (typeof RETEST_REASONS)[number];
 
-export type NoRetestReason =
-  'nothing left to test' | 'nothing lives' | 'grow out or replace' | 'no test it affords would settle it' | 'grow-out is due';
+export const NO_RETEST_REASONS = [
+  'nothing left to test',
+  'nothing lives',
+  'grow out or replace',
+  'no test it affords would settle it',
+  'grow-out is due',
+] as const;
+export type NoRetestReason = (typeof NO_RETEST_REASONS)[number];
 
 /** When to test next, and why; `none` where a test would change nothing. */
 export type Retest =

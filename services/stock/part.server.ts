@@ -1,6 +1,7 @@
 import { readPart } from '#core/stock/readPart.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Holding } from './moving.server.ts';
+import type { Amount } from '#core/units/parseAmount.ts';
 
 /** How much of a holding was typed, in its lot's units; `null` is all of it. */
 export type PartProblem =
@@ -18,13 +19,13 @@ export function unitsOfPart(
   const ofPackets = packetUnits !== null;
   if (typed === null) return balance;
   const part = readPart(typed, ofPackets) ?? refuse({ code: 'unreadable part', ofPackets });
-  const units = 'packets' in part ? part.packets * packetUnits! : unitsOf(part.loose, lot, refuse);
+  const units = part === 'too much' ? Infinity : 'packets' in part ? part.packets * packetUnits! : unitsOf(part.loose, lot, refuse);
   if (units > balance) refuse({ code: 'more than there is', most: Math.floor(balance / (packetUnits ?? 1)), ofPackets });
   return units;
 }
 
 function unitsOf(
-  amount: Extract<ReturnType<typeof readPart>, { loose: unknown }>['loose'],
+  amount: Amount,
   { unit, seedsPerGram }: { readonly unit: StockUnit; readonly seedsPerGram: number },
   refuse: (problem: PartProblem) => never,
 ): number {
