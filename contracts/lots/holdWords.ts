@@ -45,19 +45,19 @@ export function holdReason(why: HoldReason, passport: Passport): string {
     case 'undated':
       return 'Nobody knows how old it is: test before it is lent';
     case 'disease to watch':
-      return `Disease seen (${diseases(passport, 'watch')}): grow a few out apart from the rest, and watch the seedlings`;
+      return `${diseases(passport, 'watch')}: grow a few out apart from the rest, and watch the seedlings`;
     case 'disease to treat':
       return DISEASE_MEANS.flatMap((means) =>
         diseasesAnswered(passport.diseases, means).map((name) => `${capital(name)}: ${MEANS_WORDS[means]}; ${MEANS_RISK[means]}`),
       ).join('. ');
     case 'disease to ask':
-      return `Disease seen (${diseases(passport, 'ask')}): ask somebody who knows it what can be done`;
+      return `${diseases(passport, 'ask')}: ask somebody who knows it what can be done`;
     case 'disease to refuse':
-      return `Disease seen (${diseases(passport, 'refuse')}): nothing frees seed of it at home. Discard the lot, and not on the compost`;
+      return `${diseases(passport, 'refuse')}: nothing frees seed of it at home. Discard the lot, and not on the compost`;
     case 'for food':
       return 'Sold as food: test before it is lent';
   }
 }
 
-const diseases = ({ diseases: seen }: Passport, answer: DiseaseAnswer) => diseasesAnswered(seen, answer).join(', ');
+const diseases = ({ diseases: seen }: Passport, answer: DiseaseAnswer) => capital(diseasesAnswered(seen, answer).join(', '));
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

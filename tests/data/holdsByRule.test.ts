@@ -93,7 +93,7 @@ describe('a corrected passport', () => {
     const holds = await findHolds(library.db, (await lot(code)).id);
     expect(holds.map(({ kind, rule, reason }) => [kind, rule, reason])).toEqual(
       expect.arrayContaining([
-        ['disease', 'disease to watch', expect.stringContaining('(ascochyta blight)')],
+        ['disease', 'disease to watch', expect.stringContaining('Ascochyta blight: ')],
         ['disease', 'disease to refuse', expect.stringContaining('Discard')],
       ]),
     );
