@@ -1,5 +1,5 @@
 import { SPOTS, type Spot } from '../germination/layout.ts';
-import { BenchLoad, costOf, lateness, weeksFor, type Plan, type PlanProblem, type PlanTest } from './benchPlan.ts';
+import { BenchLoad, costOf, lateness, loadOf, weeksFor, type Plan, type PlanProblem, type PlanTest } from './benchPlan.ts';
 
 export interface PlanProgress {
   readonly plan: Plan;
@@ -44,16 +44,18 @@ export function* improvePlan(
   let cost = costOf(problem, plan);
   let bound = unavoidable;
   yield { plan, cost, bound, phase: 'first plan' };
-  let [now, nowCost] = [plan, cost];
+  const draft = new Draft(problem, choices, plan);
   const prices = new Prices(problem, choices);
   for (let step = 0; cost - bound > PROVED * Math.max(1, cost) && !isEnough(step); step += 1) {
     for (let round = 0; round < ROUNDS_A_STEP; round += 1) {
       if (step < STEPS_OF_PRICES || round === 0) bound = Math.max(bound, prices.step(cost));
-      const next = round % 10 === 0 ? fill(problem, choices, null, prices.order()) : anew(problem, choices, now, chance);
-      const nextCost = costOf(problem, next);
-      if (nextCost <= cost) [plan, cost] = [next, nextCost];
-      if (nextCost <= nowCost || nextCost <= cost + MAY_BE_WORSE * (cost - bound) * chance()) [now, nowCost] = [next, nextCost];
+      const most = cost + MAY_BE_WORSE * (cost - bound) * chance();
+      if (round % 10 === 0) draft.begin(fill(problem, choices, null, prices.order()), most);
+      else draft.putAnew(takenOut(problem, draft.plan, chance), () => chance() < PASSED_BY, most);
+      if (draft.cost < cost) [plan, cost] = [[...draft.plan], draft.cost];
     }
+    // Hours that were added and taken away many times no longer add up to the last digit: they are counted anew.
+    draft.begin(draft.plan, Infinity);
     yield { plan, cost, bound: Math.min(bound, cost), phase: 'less late' };
   }
   plan = evenOut(problem, choices, plan, before);
@@ -72,28 +74,14 @@ function inOrder({ tests, bench }: PlanProblem, choices: Choices): number[] {
 }
 
 /** Puts tests in one by one: where they were before when that costs nothing more, else into the cheapest week, of those the first: gaps stay whole, and hours are evened out later. */
-function fill(
-  problem: PlanProblem,
-  choices: Choices,
-  before: Plan | null,
-  order: readonly number[],
-  fixed: Plan | null = null,
-  passesBy: () => boolean = () => false,
-): Plan {
+function fill(problem: PlanProblem, choices: Choices, before: Plan | null, order: readonly number[]): Plan {
   const { tests, bench } = problem;
-  const load = new BenchLoad(bench);
-  const plan: (number | null)[] = fixed ? [...fixed] : tests.map(() => null);
-  for (const [index, week] of plan.entries()) load.add(tests[index]!, week);
   // Pinned ones are where they are wanted, room or not, before anything else finds its place.
-  if (!fixed)
-    for (const index of order)
-      if (tests[index]!.pinned !== null) {
-        plan[index] = tests[index]!.pinned;
-        load.add(tests[index]!, plan[index]);
-      }
+  const plan: (number | null)[] = tests.map(({ pinned }) => pinned);
+  const load = loadOf(problem, plan);
   for (const index of order) {
     if (plan[index] !== null) continue;
-    plan[index] = bestWeek(tests[index]!, choices[index]!, load, bench.weeks, before?.[index] ?? null, passesBy);
+    plan[index] = bestWeek(tests[index]!, choices[index]!, load, bench.weeks, before?.[index] ?? null, () => false);
     load.add(tests[index]!, plan[index]);
   }
   return plan;
@@ -126,40 +114,80 @@ const TAKEN_OUT = { least: 0.02, most: 0.25, handful: 4 };
  */
 const PASSED_BY = 0.03;
 
-/** Takes some tests out, those that are late and their neighbours in time rather, and puts them in again in another order. */
-function anew(problem: PlanProblem, choices: Choices, plan: Plan, chance: () => number): Plan {
-  const { tests, bench } = problem;
-  const late = plan.flatMap((week, index) =>
-    lateness(tests[index]!, week, bench.weeks) > 0 && tests[index]!.pinned === null ? [index] : [],
-  );
-  const seed = late.length > 0 ? tests[late[Math.floor(chance() * late.length)]!]! : null;
+/** Tests to take out of a plan, those that are late and their neighbours in time rather, in an order in which to put them in again. */
+function takenOut({ tests, bench }: PlanProblem, plan: Plan, chance: () => number): number[] {
+  const isLate = (index: number) => lateness(tests[index]!, plan[index]!, bench.weeks) > 0;
+  const late: number[] = [];
+  for (let index = 0; index < tests.length; index += 1) if (tests[index]!.pinned === null && isLate(index)) late.push(index);
+  const seed = late.length > 0 ? late[Math.floor(chance() * late.length)]! : null;
+  const spot = seed === null ? null : tests[seed]!.spot;
   const most = Math.max(TAKEN_OUT.most, Math.min(1, TAKEN_OUT.handful / tests.length));
   const share = TAKEN_OUT.least + (most - TAKEN_OUT.least) * chance() ** 2;
   const [from, span] = [chance() * bench.weeks, 2 + chance() * bench.weeks];
-  const isNear = (week: number | null) => week === null || (week >= from - span && week <= from + span);
   const keepsLate = chance() < 0.5;
-  const out = plan.flatMap((_, index) => {
+  const [byTime, bySize, noise] = [chance() < 0.5, chance() < 0.5, chance()];
+  const out: { readonly index: number; readonly key: number }[] = [];
+  for (let index = 0; index < tests.length; index += 1) {
     const test = tests[index]!;
-    if (test.pinned !== null) return [];
-    const isLate = lateness(test, plan[index]!, bench.weeks) > 0;
-    return (isNear(plan[index]!) && chance() < (seed && test.spot === seed.spot ? share * 3 : share)) ||
-      (isLate && !keepsLate) ||
-      test === seed
-      ? [index]
-      : [];
-  });
-  const isOut = new Set(out);
-  const rest = plan.map((week, index) => (isOut.has(index) ? null : week));
-  const [byTime, bySize] = [chance() < 0.5, chance() < 0.5];
-  const noise = chance();
-  const keyed = out.map((index) => ({
-    index,
-    key: byTime
-      ? -tests[index]!.deadline + 6 * noise * chance()
-      : tests[index]!.value * (1 - noise + noise * chance()) * (bySize ? 1 : tests[index]!.hours.length),
-  }));
-  const order = keyed.sort((one, other) => other.key - one.key).map(({ index }) => index);
-  return fill(problem, choices, null, order, rest, () => chance() < PASSED_BY);
+    if (test.pinned !== null) continue;
+    const week = plan[index]!;
+    const isNear = week === null || Math.abs(week - from) <= span;
+    if (!((isNear && chance() < (test.spot === spot ? share * 3 : share)) || index === seed || (!keepsLate && isLate(index)))) continue;
+    const key = byTime
+      ? -test.deadline + 6 * noise * chance()
+      : test.value * (1 - noise + noise * chance()) * (bySize ? 1 : test.hours.length);
+    out.push({ index, key });
+  }
+  return out.sort((one, other) => other.key - one.key).map(({ index }) => index);
+}
+
+/** A plan on which is being worked: what stands on the bench and what it costs go along with each change, which is taken back where it costs too much. */
+class Draft {
+  readonly #problem: PlanProblem;
+  readonly #choices: Choices;
+  #load: BenchLoad;
+  plan: (number | null)[];
+  cost: number;
+
+  constructor(problem: PlanProblem, choices: Choices, plan: Plan) {
+    this.#problem = problem;
+    this.#choices = choices;
+    this.#load = loadOf(problem, plan);
+    this.plan = [...plan];
+    this.cost = costOf(problem, plan);
+  }
+
+  /** Goes on from another plan, unless that costs more than it may. */
+  begin(plan: Plan, most: number): void {
+    const cost = costOf(this.#problem, plan);
+    if (cost > most) return;
+    this.#load = loadOf(this.#problem, plan);
+    this.plan = [...plan];
+    this.cost = cost;
+  }
+
+  /** Takes tests out and puts them in again one by one, each into its cheapest week; as it was, where that costs more than before and than it may. */
+  putAnew(order: readonly number[], passesBy: () => boolean, most: number): void {
+    const { tests, bench } = this.#problem;
+    const before = order.map((index) => this.plan[index]!);
+    let cost = this.cost;
+    const move = (index: number, week: number | null) => {
+      const test = tests[index]!;
+      cost += lateness(test, week, bench.weeks);
+      this.plan[index] = week;
+      this.#load.add(test, week);
+    };
+    const takeOut = (index: number) => {
+      cost -= lateness(tests[index]!, this.plan[index]!, bench.weeks);
+      this.#load.add(tests[index]!, this.plan[index]!, -1);
+    };
+    order.forEach(takeOut);
+    for (const index of order) move(index, bestWeek(tests[index]!, this.#choices[index]!, this.#load, bench.weeks, null, passesBy));
+    if (cost > Math.max(this.cost, most)) {
+      order.forEach(takeOut);
+      for (const [at, index] of order.entries()) move(index, before[at]!);
+    } else this.cost = cost;
+  }
 }
 
 /**
