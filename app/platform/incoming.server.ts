@@ -1,7 +1,6 @@
 import { data, type MiddlewareFunction } from 'react-router';
 import { z } from 'zod';
-import { actKey } from '#contracts/fields.ts';
-import { IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#app/ui/TemperatureField.tsx';
+import { actKey, IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#contracts/fields.ts';
 import { celsiusOf } from '#core/units/temperature.ts';
 
 /** Longer than any text that a page sends. */

@@ -1,12 +1,8 @@
 import type { ComponentProps } from 'react';
+import { IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#contracts/fields.ts';
 import { degreesIn, degreeSign } from '#core/units/temperature.ts';
 import { TextField } from './fields.tsx';
 import { useUnits } from './units.tsx';
-
-/** Names the fields of a form in which degrees Fahrenheit stand; `formOf` makes Celsius of them, so that nothing else has to. */
-export const IN_FAHRENHEIT = 'in-fahrenheit';
-/** The same, for a temperature that is kept in whole degrees Celsius. */
-export const IN_WHOLE_FAHRENHEIT = 'in-fahrenheit-whole';
 
 /** A temperature, typed as the house reads its thermometers. `start` is in degrees Celsius. */
 export function TemperatureField({

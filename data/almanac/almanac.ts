@@ -90,12 +90,18 @@ export async function createCrop(db: Db, crop: Crop, likeId: string): Promise<bo
   return (numInsertedOrUpdatedRows ?? 0n) > 0n;
 }
 
-export async function createGroup(db: Db, group: { readonly id: string; readonly name: string }): Promise<void> {
+/** A crossing group of the library's own, under the name that its first crop has now. */
+export async function saveGroup(db: Db, group: { readonly id: string; readonly name: string }): Promise<void> {
   await db
     .insertInto('crossing_group')
     .values({ ...group, crosses: '[]' })
-    .onConflict((conflict) => conflict.doNothing())
+    .onConflict((conflict) => conflict.column('id').doUpdateSet({ name: group.name }))
     .execute();
+}
+
+/** Takes a crossing group away that no crop is in any more. */
+export async function dropEmptyGroup(db: Db, id: string): Promise<void> {
+  await sql`delete from crossing_group where id = ${id} and not exists (select from crop where facts ->> 'group' = ${id})`.execute(db);
 }
 
 /** A crop of the library's own, locked, with what it is like; undefined for those that were shipped. */
@@ -123,9 +129,9 @@ export async function hangsOnCrop(db: Db, id: string): Promise<{ readonly lines:
 }
 
 /** Takes a crop away on which nothing hangs, with the crossing group that was its own alone. */
-export async function removeOwnCrop(db: Db, crop: Pick<Crop, 'id' | 'group'>): Promise<void> {
-  await db.deleteFrom('crop').where('id', '=', crop.id).execute();
-  if (crop.group === crop.id) await db.deleteFrom('crossing_group').where('id', '=', crop.id).execute();
+export async function removeOwnCrop(db: Db, id: string): Promise<void> {
+  await db.deleteFrom('crop').where('id', '=', id).execute();
+  await dropEmptyGroup(db, id);
 }
 
 /** The crop that one of the library's own is like; null for those that were shipped. */

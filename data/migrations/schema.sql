@@ -2950,6 +2950,8 @@ GRANT SELECT,INSERT ON TABLE public.crop_override TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.crossing_group TO kind_granary_app;
 
+GRANT UPDATE(name) ON TABLE public.crossing_group TO kind_granary_app;
+
 GRANT SELECT,INSERT,DELETE ON TABLE public.draft TO kind_granary_app;
 
 GRANT UPDATE(answers) ON TABLE public.draft TO kind_granary_app;

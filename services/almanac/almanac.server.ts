@@ -8,7 +8,7 @@ import type { FactKey } from '#core/almanac/facts.ts';
 import { readTypedFact } from '#core/almanac/readFact.ts';
 import {
   createCrop,
-  createGroup,
+  dropEmptyGroup,
   hangsOnCrop,
   lockCrop,
   lockOwnCrop,
@@ -19,6 +19,7 @@ import {
   removeOwnCrop,
   replaceOwnCrop,
   saveCropFacts,
+  saveGroup,
 } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { updateSearchOfCrop } from '#data/lots/lots.ts';
@@ -60,7 +61,7 @@ async function madeOf(
   const known = all.find(({ name, alsoCalled }) => [name, ...alsoCalled].some((one) => one.toLowerCase() === said.name.toLowerCase()));
   if (known) refuse({ code: 'in the almanac', id: known.id, name: known.name });
   const group = all.find(({ species }) => species === said.species)?.group ?? said.id;
-  if (group === said.id) await createGroup(tx, { id: group, name: said.name });
+  if (group === said.id) await saveGroup(tx, { id: group, name: said.name });
   const { crop, faults } = cropLike(like, { ...said, group });
   if (faults[0]) refuse({ code: 'contradiction', fault: faults[0] });
   return crop;
@@ -84,6 +85,7 @@ export const correctCrop = command(
     const [fault] = contradictions(facts);
     if (fault) refuse({ code: 'contradiction', fault });
     await replaceOwnCrop(tx, facts, borrowed, likeId);
+    await dropEmptyGroup(tx, cropId);
     await updateSearchOfCrop(tx, facts);
     await layHoldsOfNewRules(tx, today, { facts: before.facts });
     await markOutlooksStale(tx, { cropId });
@@ -100,10 +102,10 @@ export const removeCrop = command(
   'crop removed',
   { input: ofCrop(bareForm) },
   async ({ tx, refuse }: Inside<RemoveCropProblem>, { cropId }) => {
-    const crop = (await lockOwnCrop(tx, cropId)) ?? refuse({ code: 'no such crop' });
+    if (!(await lockOwnCrop(tx, cropId))) refuse({ code: 'no such crop' });
     const hangs = await hangsOnCrop(tx, cropId);
     if (hangs.lines + hangs.facts + hangs.likes > 0) refuse({ code: 'in use', ...hangs });
-    await removeOwnCrop(tx, crop.facts);
+    await removeOwnCrop(tx, cropId);
     return { answer: null, subject: cropId };
   },
 );

@@ -13,15 +13,18 @@ beforeAll(async () => {
   library = await preparedLibrary();
 });
 
+const CHIA = {
+  name: 'Chia',
+  species: 'Salvia hispanica',
+  family: 'Lamiaceae',
+  like: 'basil',
+  breeding: 'mostly selfing',
+  lifeCycle: 'annual',
+} as const;
 const add = (change: Partial<Parameters<typeof addCrop>[1]> = {}) =>
   addCrop(acting(library.db, library.coordinator, TODAY), {
     key: randomUUID(),
-    name: 'Chia',
-    species: 'Salvia hispanica',
-    family: 'Lamiaceae',
-    like: 'basil',
-    breeding: 'mostly selfing',
-    lifeCycle: 'annual',
+    ...CHIA,
     ...change,
   });
 
@@ -60,12 +63,7 @@ const correct = (cropId: string, change: Partial<Parameters<typeof correctCrop>[
   correctCrop(acting(library.db, library.coordinator, TODAY), {
     key: randomUUID(),
     cropId,
-    name: 'Chia',
-    species: 'Salvia hispanica',
-    family: 'Lamiaceae',
-    like: 'basil',
-    breeding: 'mostly selfing',
-    lifeCycle: 'annual',
+    ...CHIA,
     ...change,
   });
 async function takeInOf(cropId: string, variety: string): Promise<string> {
@@ -121,4 +119,19 @@ test('added by mistake it is removed, with its crossing group, as long as nothin
   await add({ name: 'Its like', species: 'Salvia similis', like: 'own-in-use' });
   expect(await remove('own-in-use')).toMatchObject({ ok: false, problem: { code: 'in use', lines: 1, facts: 0, likes: 1 } });
   expect(await remove('pea')).toMatchObject({ ok: false, problem: { code: 'no such crop' } });
+});
+
+test('its crossing group goes by its new name, and stays as long as another crop is in it', async () => {
+  const groupOf = async (id: string) => (await readGroups(library.db)).find((group) => group.id === id)?.name;
+  await add({ name: 'Marsh mint', species: 'Salvia palustris' });
+  await add({ name: 'Marsh balm', species: 'Salvia palustris' });
+  expect((await readCrop(library.db, 'own-marsh-balm'))!.group).toBe('own-marsh-mint');
+  await correct('own-marsh-mint', { name: 'Bog mint', species: 'Salvia palustris' });
+  expect(await groupOf('own-marsh-mint')).toBe('Bog mint');
+  expect(await remove('own-marsh-mint')).toMatchObject({ ok: true });
+  expect(await groupOf('own-marsh-mint')).toBe('Bog mint');
+  await add({ name: 'Lone mint', species: 'Salvia sola' });
+  await correct('own-lone-mint', { name: 'Lone mint', species: 'Ocimum basilicum' });
+  expect((await readCrop(library.db, 'own-lone-mint'))!.group).toBe((await readCrop(library.db, 'basil'))!.group);
+  expect(await groupOf('own-lone-mint')).toBeUndefined();
 });

@@ -9,7 +9,8 @@ import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
 import { percent } from '#app/ui/sayings.ts';
-import { claimTold, hazardWords, foreignRange, plantsWords, raiseWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
+import { claimTold, hazardWords, foreignRange, plantsWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
+import { RaiseList } from '#app/ui/RaiseList.tsx';
 
 /** What the interview comes to so far; it changes while one answers. */
 export function SoFar({
@@ -92,18 +93,7 @@ function LabelSoFar({ judged: { judgement, reasons, raises, plants } }: { judged
         )
       }
       reasons={[...shown.map((reason) => reasonWords(reason, units)), plantsWords(plants)]}
-      working={
-        raises.length > 0 ? (
-          <>
-            <p className="font-semibold">What would raise it</p>
-            <ul className="list-disc pl-5">
-              {raises.map((raise) => (
-                <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
-              ))}
-            </ul>
-          </>
-        ) : undefined
-      }
+      working={raises.length > 0 ? <RaiseList raises={raises} /> : undefined}
     />
   );
 }

@@ -7,7 +7,8 @@ import { useUnits } from '#app/ui/units.tsx';
 import { percent } from '#app/ui/sayings.ts';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
 import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
-import { claimTold, foreignRange, oneIn, raiseWords, reasonWords } from '#app/ui/promiseWords.ts';
+import { claimTold, foreignRange, oneIn, reasonWords } from '#app/ui/promiseWords.ts';
+import { RaiseList } from '#app/ui/RaiseList.tsx';
 
 export interface PromiseView {
   readonly promise: Claim;
@@ -89,16 +90,7 @@ export function PromiseReckoning({
       }
       working={
         <>
-          {raises.length > 0 && (
-            <>
-              <p className="font-semibold">What would raise it</p>
-              <ul className="list-disc pl-5">
-                {raises.map((raise) => (
-                  <li key={raiseWords(raise)}>{raiseWords(raise, units)}</li>
-                ))}
-              </ul>
-            </>
-          )}
+          <RaiseList raises={raises} />
           {central !== null && <p>With every answer at its middle, about {oneIn(central)} seeds of that season were crossed.</p>}
           {!statement && (
             <p>
