@@ -21,8 +21,8 @@ import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z
   .number({ error: 'How warm is the room? Degrees Celsius' })
-  .min(-5, 'No bench is as cold as that: degrees Celsius')
-  .max(45, 'No bench is as warm as that: degrees Celsius');
+  .min(-5, 'No bench is as cold as that')
+  .max(45, 'No bench is as warm as that');
 
 /** A weight as people write it. */
 const weight = z

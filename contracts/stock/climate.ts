@@ -9,7 +9,7 @@ export const climateForm = z.object({
   celsius: z
     .number({ error: 'How warm is it there? Degrees Celsius' })
     .min(-40, 'No freezer is as cold as that')
-    .max(50, 'Nothing keeps seed at that: degrees Celsius'),
+    .max(50, 'Nothing keeps seed at that temperature'),
   humidity: maybePercent.refine((share) => share !== null, 'How humid is it there?').transform((share) => share!),
   why: maybeWords(200),
 });

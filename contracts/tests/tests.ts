@@ -15,9 +15,7 @@ const seeds = wholeNumber('How many seeds? A whole number')
   .min(1, 'At least one seed')
   .max(MOST_SEEDS, `A test takes ${MOST_SEEDS} seeds at most`);
 
-const celsius = wholeNumber('How warm does it stand? Whole degrees')
-  .min(1, 'Seed does not sprout frozen')
-  .max(45, 'That would cook it: degrees Celsius');
+const celsius = wholeNumber('How warm does it stand? Whole degrees').min(1, 'Seed does not sprout frozen').max(45, 'That would cook it');
 
 const checkDays = z
   .string()

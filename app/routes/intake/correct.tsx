@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from 'react';
+import { useEffect, useState, type FormEvent } from 'react';
 import { data, Form, redirect, useSubmit } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
@@ -133,6 +133,8 @@ export default function Correct({
   const [answers, setAnswers] = useState<Answers>(actionData?.said ?? start);
   const submit = useSubmit();
   const busy = useBusy();
+  // Pressed while the last answer is still arriving, it waits for that.
+  const [waiting, setWaiting] = useState(false);
   const faults = actionData?.faults ?? {};
   const say = (name: string, value: string) => setAnswers((before) => ({ ...before, [name]: value }));
   const questions = questionsNow(crop, answers, lot.returned).filter((question) => !NOT_HERE.has(question));
@@ -155,8 +157,13 @@ export default function Correct({
   };
   const send = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    if (!busy) void submit({ ...answers, key }, { method: 'post' });
+    setWaiting(true);
   };
+  useEffect(() => {
+    if (!waiting || busy) return;
+    setWaiting(false);
+    void submit({ ...answers, key }, { method: 'post' });
+  }, [waiting, busy, answers, key, submit]);
   return (
     <>
       <PageHead
