@@ -30,11 +30,6 @@ export const ofPerson = <Form extends z.ZodType>(form: Form) => form.and(z.objec
 export const ofLine = <Form extends z.ZodType>(form: Form) => form.and(z.object({ id: rowNumber }));
 export const ofCrop = <Form extends z.ZodType>(form: Form) => form.and(z.object({ cropId: z.string().min(1).max(60) }));
 
-/** Names the fields of a form in which degrees Fahrenheit stand: Celsius is made of them where the form is read, so that nothing else has to. */
-export const IN_FAHRENHEIT = 'in-fahrenheit';
-/** The same, for a temperature that is kept in whole degrees Celsius. */
-export const IN_WHOLE_FAHRENHEIT = 'in-fahrenheit-whole';
-
 /** A form with nothing in it but its key. */
 export const bareForm = z.object({ key: actKey });
 

@@ -1,7 +1,7 @@
 import { data, type MiddlewareFunction } from 'react-router';
 import { z } from 'zod';
-import { actKey, IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#contracts/fields.ts';
-import { celsiusOf } from '#core/units/temperature.ts';
+import { actKey } from '#contracts/fields.ts';
+import { celsiusOf, IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#core/units/temperature.ts';
 
 /** Longer than any text that a page sends. */
 const MOST_CHARACTERS = 20_000;

@@ -1,6 +1,5 @@
 import type { ComponentProps } from 'react';
-import { IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#contracts/fields.ts';
-import { degreesIn, degreeSign } from '#core/units/temperature.ts';
+import { degreesIn, degreeSign, IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#core/units/temperature.ts';
 import { TextField } from './fields.tsx';
 import { useUnits } from './units.tsx';
 

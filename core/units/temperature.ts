@@ -15,3 +15,8 @@ export const formatTemperature = (celsius: number, units: Units = 'metric'): str
   `${minus(degreesIn(celsius, units))} ${degreeSign(units)}`;
 
 const minus = (number: number) => String(number).replace('-', '−');
+
+/** Names the fields of a form in which degrees Fahrenheit stand: Celsius is made of them where the form is read, so that nothing else has to. */
+export const IN_FAHRENHEIT = 'in-fahrenheit';
+/** The same, for a temperature that is kept in whole degrees Celsius. */
+export const IN_WHOLE_FAHRENHEIT = 'in-fahrenheit-whole';
