@@ -9,7 +9,8 @@ const LANCZOS = [
 /** Natural logarithm of Γ(z), for z > 0. */
 function logGamma(z: number): number {
   if (z < 0.5) return Math.log(Math.PI / Math.sin(Math.PI * z)) - logGamma(1 - z);
-  const sum = LANCZOS.reduce((all, coefficient, index) => (index === 0 ? all : all + coefficient / (z - 1 + index)), LANCZOS[0] as number);
+  let sum: number = LANCZOS[0];
+  for (let index = 1; index < LANCZOS.length; index += 1) sum += LANCZOS[index]! / (z - 1 + index);
   const t = z - 0.5 + G;
   return 0.5 * Math.log(2 * Math.PI) + (z - 0.5) * Math.log(t) - t + Math.log(sum);
 }
@@ -20,9 +21,10 @@ export const logBeta = (a: number, b: number): number => logGamma(a) + logGamma(
 const SMALLEST = 1e-300;
 const MOST_TERMS = 20_000;
 
+const apart = (value: number) => (value < SMALLEST && value > -SMALLEST ? SMALLEST : value);
+
 /** The continued fraction of the incomplete beta function (Abramowitz and Stegun 26.5.8), by Lentz' method; converges fast for x < (a + 1) / (a + b + 2). */
 function continuedFraction(x: number, a: number, b: number): number {
-  const apart = (value: number) => (Math.abs(value) < SMALLEST ? SMALLEST : value);
   let c = 1;
   let d = 1 / apart(1 - ((a + b) * x) / (a + 1));
   let value = d;

@@ -23,7 +23,11 @@ const LARGE_TOWEL = 100;
  * @param spread between-test spread by which the further test is discounted
  */
 export function moreTesting(belief: Beta, threshold: number, sureness: number, spread: number = BETWEEN_TEST_SPREAD): MoreTesting {
-  const settles = (size: number) => chanceOfSettling(belief, threshold, sureness, size, spread) >= sureness;
+  let borders: Borders | undefined;
+  const settles = (size: number) => {
+    borders = bordersOf(belief, threshold, sureness, size, spread, borders);
+    return chanceOutside(borders, belief, size) >= sureness;
+  };
   let runStart = 1;
   for (let size = 1; runStart <= MOST_SEEDS; size += 1) {
     if (!settles(size)) runStart = size + 1;
@@ -34,26 +38,43 @@ export function moreTesting(belief: Beta, threshold: number, sureness: number, s
 
 /** Probability that a further test of `size` seeds answers the question, over what is believed now. */
 export function chanceOfSettling(belief: Beta, threshold: number, sureness: number, size: number, spread: number): number {
-  const weight = 1 / (1 + (size - 1) * spread);
-  const after = (k: number) => probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
-  // The more come up, the likelier the threshold is met: two borders part what settles it from what leaves it open.
-  const yes = firstFrom(size, (k) => after(k) >= sureness);
-  const open = firstFrom(size, (k) => after(k) > 1 - sureness);
-  let [chance, log] = [0, Math.log(betaBinomial(0, size, belief))];
-  for (let k = 0; k <= size; k += 1) {
-    if (k < open || k >= yes) chance += Math.exp(log);
-    log += Math.log(((size - k) * (k + belief.a)) / ((k + 1) * (size - k - 1 + belief.b)));
-  }
-  return Math.min(1, chance);
+  return chanceOutside(bordersOf(belief, threshold, sureness, size, spread), belief, size);
 }
 
-/** The smallest k from 0 to `most` that fits, for what fits all above one that does; `most` + 1 where none does. */
-function firstFrom(most: number, fits: (k: number) => boolean): number {
+/** The counts of a test that leave its question open: from `open` up to, and without, `yes`. */
+interface Borders {
+  readonly open: number;
+  readonly yes: number;
+}
+
+/** The more come up, the likelier the threshold is met: two borders part what settles it from what leaves it open. @param near those of a size beside it */
+function bordersOf(belief: Beta, threshold: number, sureness: number, size: number, spread: number, near?: Borders): Borders {
+  const weight = 1 / (1 + (size - 1) * spread);
+  const after = (k: number) => probabilityAtLeast({ a: belief.a + k * weight, b: belief.b + (size - k) * weight }, threshold);
+  const open = firstFrom(size, (k) => after(k) > 1 - sureness, near?.open);
+  return { open, yes: firstFrom(size, (k) => after(k) >= sureness, near?.yes) };
+}
+
+/** Chance of a count that does not leave the question open. */
+function chanceOutside({ open, yes }: Borders, { a, b }: Beta, size: number): number {
+  let [leftOpen, chance] = [0, open < yes ? betaBinomial(open, size, { a, b }) : 0];
+  for (let k = open; k < yes && k <= size; k += 1) {
+    leftOpen += chance;
+    chance *= ((size - k) * (k + a)) / ((k + 1) * (size - k - 1 + b));
+  }
+  return Math.max(0, 1 - leftOpen);
+}
+
+/**
+ * The smallest k from 0 to `most` that fits, for what fits all above one that does; `most` + 1 where none does.
+ * @param near where it is likely to be: then two looks tell, mostly
+ */
+function firstFrom(most: number, fits: (k: number) => boolean, near = NaN): number {
   let [low, high] = [0, most + 1];
   while (low < high) {
-    const middle = Math.floor((low + high) / 2);
-    if (fits(middle)) high = middle;
-    else low = middle + 1;
+    const k = near >= low && near < high ? near : Math.floor((low + high) / 2);
+    if (fits(k)) [high, near] = [k, near - 1];
+    else [low, near] = [k + 1, near + 1];
   }
   return low;
 }

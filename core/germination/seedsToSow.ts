@@ -16,12 +16,25 @@ const POINTS = 32;
  * @throws RangeError for shares outside
  */
 export function seedsToSow(plants: number, germination: number | Beta, survival: number, assurance = 0.95, limit = MOST): Seeds | null {
-  const shares = (typeof germination === 'number' ? [germination] : quantilesOf(germination)).map((share) => share * survival);
-  if (!shares.every((share) => share >= 0 && share <= 1) || !(survival > 0) || !(assurance > 0 && assurance < 1))
+  const isShare = typeof germination !== 'number' || (germination > 0 && germination <= 1);
+  if (!isShare || !(survival > 0 && survival <= 1) || !(assurance > 0 && assurance < 1))
     throw new RangeError('shares lie above 0 and up to 1');
-  if (germination === 0) throw new RangeError('shares lie above 0 and up to 1');
   if (plants <= 0) return 0;
-  const assured = (seeds: number) => shares.reduce((sum, share) => sum + atLeast(plants, seeds, share), 0) / shares.length >= assurance;
+  const points = typeof germination === 'number' ? 1 : POINTS;
+  const shares: number[] = [];
+  const shareAt = (point: number) =>
+    (shares[point] ??= survival * (typeof germination === 'number' ? germination : quantileAt((point + 0.5) / POINTS, germination)));
+  const mayFail = (1 - assurance) * points;
+  const assured = (seeds: number) => {
+    let failing = 0;
+    for (let point = 0; point < points && failing <= mayFail; point += 1) {
+      const fails = 1 - atLeast(plants, seeds, shareAt(point));
+      failing += fails;
+      // From worst to best: the rest fail no more often than this one, so that the first few tell.
+      if (failing + fails * (points - 1 - point) <= mayFail) return true;
+    }
+    return failing <= mayFail;
+  };
   if (!assured(limit)) return null;
   let [least, most] = [Math.ceil(plants) - 1, Math.min(limit, Math.ceil(plants))];
   while (!assured(most)) [least, most] = [most, Math.min(limit, 2 * most)];
@@ -33,7 +46,7 @@ export function seedsToSow(plants: number, germination: number | Beta, survival:
   return most;
 }
 
-const quantilesOf = ({ a, b }: Beta) => Array.from({ length: POINTS }, (_, point) => betaQuantile((point + 0.5) / POINTS, a, b, 1e-6));
+const quantileAt = (chance: number, { a, b }: Beta) => betaQuantile(chance, a, b, 1e-6);
 
 /** P(X ≥ k) of a binomial: the regularised incomplete beta function I_p(k, n − k + 1). */
 function atLeast(successes: number, trials: number, share: number): number {

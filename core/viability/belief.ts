@@ -25,8 +25,8 @@ import { type Aged, byAge } from './sightings.ts';
  * Computation. (K, 1/σ, f) on a grid of 41 × 61 cells over ±4 deviations for each f (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
  * sighting, in order of age, multiplies the cells by its likelihood (Bayes); the log of the normalising constants adds up to the evidence.
  *
- * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 39 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
- * it is 75 % (63 to 85 %).
+ * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 38 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
+ * it is 75 % (62 to 85 %).
  *
  * Source: Ellis, R. H., and Roberts, E. H. (1980), Improved equations for the prediction of seed longevity, Annals of Botany 45. Spread and
  * rates are the house's own, calibrated by simulation (calibration.ts, `npm run calibrate`).

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { USUAL_THRESHOLDS } from '../germination/verdict.ts';
 import { bandOf, beginningOf, blendOf, comesUpUnevenly, proposeBlend, seedsToReach } from './blend.ts';
-import { bandAt } from './forecast.ts';
+import { atAge, bandAt } from './forecast.ts';
 import { normalBelow } from './normal.ts';
 import { priorBelief } from './prior.ts';
 
@@ -83,7 +83,7 @@ test('its forecast begins with the band that its parts let expect, whatever that
   for (const believed of [OLD, FRESH, { a: 400, b: 3 }, { a: 0.6, b: 8 }]) {
     const begins = beginningOf(believed);
     const belief = priorBelief({ halfLifeYears: 5, borrowed: true, ageThen: [{ days: 0, chance: 1 }], begins });
-    const [now, wanted] = [bandAt(belief, 0), bandOf(believed)];
+    const [now, wanted] = [bandAt(atAge(belief, 0)), bandOf(believed)];
     expect(Math.abs(now.low - wanted.low)).toBeLessThan(0.02);
     expect(Math.abs(now.high - wanted.high)).toBeLessThan(0.02);
     expect(normalBelow(begins.mean)).toBeGreaterThan(wanted.low);

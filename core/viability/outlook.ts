@@ -7,7 +7,7 @@ import type { Seeds } from '../kernel/kinds.ts';
 import { addAges, middleAge, type Age } from './age.ts';
 import { afterOne, beliefOf, workedOf, type LotHistory, type Worked } from './belief.ts';
 import type { Belief } from './cells.ts';
-import { daysUnder, bandAt, betaAt, chanceAtLeast, daysToFall, ownShare, type Band } from './forecast.ts';
+import { atAge, bandAt, betaAt, chanceAt, daysToFall, daysUnder, ownShare, type Band } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';
 import { odditiesOf } from './oddities.ts';
@@ -86,20 +86,24 @@ export function outlookOf(
 }
 
 /** What an outlook says of one day. */
-export interface OutlookOn extends Band, Chances {}
+export interface OutlookOn extends Band, Chances {
+  /** Its viability with all that is known of it. */
+  readonly believed: Beta;
+}
 
 export function outlookOn({ belief, ageOn }: Outlook, day: IsoDate, { lend, full }: Thresholds): OutlookOn {
-  const age = ageOn(day);
+  const then = atAge(belief, ageOn(day));
   return {
-    ...bandAt(belief, age),
-    mayBeLent: chanceAtLeast(belief, lend, age),
-    fullStrength: chanceAtLeast(belief, full, age),
-    isDead: 1 - chanceAtLeast(belief, HARDLY, age),
+    ...bandAt(then),
+    mayBeLent: chanceAt(then, lend),
+    fullStrength: chanceAt(then, full),
+    isDead: 1 - chanceAt(then, HARDLY),
+    believed: betaAt(then, Infinity),
   };
 }
 
 /** Chance that on a day at least `share` of it germinates. */
-export const chanceOn = ({ belief, ageOn }: Outlook, share: number, day: IsoDate): number => chanceAtLeast(belief, share, ageOn(day));
+export const chanceOn = ({ belief, ageOn }: Outlook, share: number, day: IsoDate): number => chanceAt(atAge(belief, ageOn(day)), share);
 
 /** Share of what is known of its viability on a day that its own tests have told. */
 export const toldByItself = ({ history, belief, ageOn, kept }: Outlook, day: IsoDate): number =>
@@ -117,22 +121,19 @@ export function dayUnder({ belief, ageOn, rate, lastDay }: Outlook, share: numbe
 /** Days, where it lies, from `day` until viability is 85 % of what it was at harvest; 0 where it is that low already. */
 export const daysToFallFrom = ({ belief, ageOn, rate }: Outlook, day: IsoDate): number => daysToFall(belief, ageOn(day), rate);
 
-/** Its viability on a day as a Beta, with all that is known of it. */
-export const betaOn = ({ belief, ageOn }: Outlook, day: IsoDate): Beta => betaAt(belief, ageOn(day), Infinity);
-
 /** The forecast of a lot without its test of a day, as the prior for reading that test. */
 export function priorOf(facts: OutlookFacts, test: SeenOn, today: IsoDate, kept?: Kept) {
   const without = outlookOf({ ...facts, seen: facts.seen.filter((one) => one !== test) }, today, kept);
-  return betaAt(without.belief, without.ageOn(test.on));
+  return betaAt(atAge(without.belief, without.ageOn(test.on)));
 }
 
 /** How wide the 80 % band is likely to be after a further test of so many seeds on a day, over all that it may show. */
 export function expectedWidth({ belief, ageOn, kept }: Outlook, day: IsoDate, seeds: Seeds): number {
   const age = ageOn(day);
-  const now = betaAt(belief, age, Infinity);
+  const now = betaAt(atAge(belief, age), Infinity);
   let width = 0;
   for (let up = 0; up <= seeds; up += 1) {
-    const { low, high } = bandAt(afterOne(belief, { kind: 'test', sown: seeds, up, age }, kept), age);
+    const { low, high } = bandAt(atAge(afterOne(belief, { kind: 'test', sown: seeds, up, age }, kept), age));
     width += betaBinomial(up, seeds, now) * (high - low);
   }
   return width;
@@ -178,6 +179,6 @@ export function fanOf(outlook: Outlook, until: IsoDate, steps = 48): readonly (B
     );
   return Array.from({ length: steps + 1 }, (_, index) => {
     const day = addDays(outlook.start, Math.round((days * index) / steps));
-    return { day, ...bandAt(before && day < befallen ? before : outlook.belief, outlook.ageOn(day)) };
+    return { day, ...bandAt(atAge(before && day < befallen ? before : outlook.belief, outlook.ageOn(day))) };
   });
 }

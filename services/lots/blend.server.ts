@@ -9,7 +9,7 @@ import { blendPassports } from '#core/passport/blendPassports.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { bandOf, beginningOf, blendOf } from '#core/viability/blend.ts';
-import { betaAt } from '#core/viability/forecast.ts';
+import { atAge, betaAt } from '#core/viability/forecast.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
@@ -104,7 +104,7 @@ export async function readBlendables(
 /** What is believed of a lot's germination today, with all the doubt there is. */
 function believedOf({ facts }: Awaited<ReturnType<typeof readOutlookFacts>>[number], today: Day): Beta {
   const { belief, ageOn } = outlookOf(facts, today);
-  return betaAt(belief, ageOn(today), Infinity);
+  return betaAt(atAge(belief, ageOn(today)), Infinity);
 }
 
 /** Days to half of what came up in a lot's last test of viability; null where it was not seen coming. */

@@ -18,7 +18,6 @@ import { worthAtMost } from '#core/viability/forecast.ts';
 import { nothingKept } from '#core/viability/kept.ts';
 import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import {
-  betaOn,
   chanceOn,
   daysToFallFrom,
   dayUnder,
@@ -164,11 +163,10 @@ function reckoned({ lot, last, facts }: ReadLot, house: House, today: IsoDate): 
   const { crop, seen } = facts;
   const outlook = outlookOf(facts, today, KEPT);
   const thresholds = thresholdsFor(house, crop.id);
-  const { isDead, ...now } = outlookOn(outlook, today, thresholds);
+  const { isDead, believed, ...now } = outlookOn(outlook, today, thresholds);
   const tests = seen.filter(({ kind }) => kind === 'test');
   const verdict = verdictOfLot({ ...now, isDead }, tests, thresholds.sureness);
   const underOn = dayUnder(outlook, thresholds.lend, 1 - thresholds.sureness, today);
-  const believed = betaOn(outlook, today);
   const belief = worthAtMost(believed);
   const afforded = affordedBy(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram));
   const next = retest({

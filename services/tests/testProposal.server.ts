@@ -4,7 +4,7 @@ import { testSizeBy } from '#core/house/rules.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import { betaAt } from '#core/viability/forecast.ts';
+import { atAge, betaAt } from '#core/viability/forecast.ts';
 import { outlookOf } from '#core/viability/outlook.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
@@ -32,7 +32,7 @@ export async function proposeTests(
   return (await readOutlookFacts(db, [...left.keys()], today)).map(({ lot, facts }) => {
     const outlook = outlookOf(facts, today);
     const seedsLeft = left.get(lot.id)!;
-    const size = proposeSize(betaAt(outlook.belief, outlook.ageOn(today)), thresholdsFor(house, facts.crop.id), seedsLeft);
+    const size = proposeSize(betaAt(atAge(outlook.belief, outlook.ageOn(today))), thresholdsFor(house, facts.crop.id), seedsLeft);
     return {
       ...size,
       ...(houseRule !== null && { seeds: Math.min(houseRule, seedsLeft), share: seedsLeft > 0 ? Math.min(1, houseRule / seedsLeft) : 0 }),

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Button } from '#app/ui/Button.tsx';
 import { percent } from '#app/ui/sayings.ts';
 import { beliefOf } from '#core/viability/belief.ts';
-import { bandAt } from '#core/viability/forecast.ts';
+import { atAge, bandAt } from '#core/viability/forecast.ts';
 import { normalBelow } from '#core/viability/normal.ts';
 import type { Aged } from '#core/viability/sightings.ts';
 
@@ -21,7 +21,7 @@ export function NarrowingFan() {
   const year = tests.length === 0 ? 1 : Math.round(tests.at(-1)!.age / YEAR) + 1;
   const fan = useMemo(() => {
     const belief = beliefOf({ halfLifeYears: HALF_LIFE_YEARS, borrowed: false, ageThen: [{ days: 0, chance: 1 }], sightings: tests });
-    return Array.from({ length: 4 * YEARS + 1 }, (_, index) => ({ years: index / 4, ...bandAt(belief, (index / 4) * YEAR) }));
+    return Array.from({ length: 4 * YEARS + 1 }, (_, index) => ({ years: index / 4, ...bandAt(atAge(belief, (index / 4) * YEAR)) }));
   }, [tests]);
   const test = () => {
     const up = Array.from({ length: seeds }, () => Math.random() < trueShare(year)).filter(Boolean).length;
