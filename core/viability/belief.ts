@@ -22,7 +22,7 @@ import { type Aged, byAge } from './sightings.ts';
  * Mishap. Between tests, with a rate of 0.03 a year (and 0.03 before the first), something nobody wrote down costs the lot 0.5 to 4.1 probits, each of ten
  * costs as likely (mishap.ts). It is followed only where a screening test gives it a chance of at least 0.1.
  *
- * Computation. (K, 1/σ, f) on a grid of 41 × 61 cells over ±4 deviations for each f (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
+ * Computation. (K, 1/σ, f) on a grid of 33 × 25 cells over ±4 deviations for each f (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
  * sighting, in order of age, multiplies the cells by its likelihood (Bayes); the log of the normalising constants adds up to the evidence.
  *
  * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 38 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
@@ -113,19 +113,26 @@ export function workThrough(
       }
       last = sighting;
     }
-    const highest = workIn(cells, count, sighting, kept);
-    const left = packed(cells, count);
-    count = left.count;
-    evidence += log(highest * left.sum);
+    const { highest, most, sum } = workIn(cells, count, sighting, kept);
+    count = packed(cells, count, most, sum);
+    evidence += log(highest * sum);
   }
   return { belief: settled(cells, count, before.cell), evidence, doubted };
 }
 
-/** Multiplies the first `count` cells by the likelihood of a sighting, relative to its maximum, in place. Returns the scale factor. */
-function workIn({ probits, slopes, factors, chances }: Cells, count: number, { age, ...sighting }: Aged, kept: Kept): number {
+/**
+ * Multiplies the first `count` cells by the likelihood of a sighting, against the highest that it has anywhere, in place.
+ * @returns that highest likelihood, and the largest and the sum of the cells
+ */
+function workIn({ probits, slopes, factors, chances }: Cells, count: number, { age, ...sighting }: Aged, kept: Kept) {
   const table = likelihoodTable(sighting, kept);
   const { known, shut } = partsOf(age);
-  for (let index = 0; index < count; index += 1)
-    chances[index]! *= likelihoodAt(table, probits[index]! - (known + shut * factors[index]!) * slopes[index]!);
-  return table.highest;
+  let [most, sum] = [0, 0];
+  for (let index = 0; index < count; index += 1) {
+    const chance = chances[index]! * likelihoodAt(table, probits[index]! - (known + shut * factors[index]!) * slopes[index]!);
+    chances[index] = chance;
+    sum += chance;
+    if (chance > most) most = chance;
+  }
+  return { highest: table.highest, most, sum };
 }

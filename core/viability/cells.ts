@@ -11,8 +11,8 @@ export interface Belief {
   /** Height of a cell, in probits. */
   readonly cell: number;
 }
-export const ROWS = 41;
-export const COLUMNS = 61;
+export const ROWS = 33;
+export const COLUMNS = 25;
 export const CELLS = ROWS * COLUMNS;
 
 /** A cell with less of a chance than this, against the likeliest, changes nothing that anybody would see. */
@@ -21,19 +21,21 @@ const NEGLIGIBLE = 1e-9;
 /** The cells that matter, with chances that add up to one. */
 export function likely({ probits, slopes, factors, chances, cell }: Belief): Belief {
   const cells = { probits: probits.slice(), slopes: slopes.slice(), factors: factors.slice(), chances: chances.slice() };
-  return settled(cells, packed(cells, chances.length).count, cell);
+  let [most, sum] = [0, 0];
+  for (const chance of chances) [most, sum] = [Math.max(most, chance), sum + chance];
+  return settled(cells, packed(cells, chances.length, most, sum), cell);
 }
 
 export type Cells = Omit<Belief, 'cell'>;
 
-/** Moves the cells that matter, among the first `count`, to the front, in place, with chances that add up to nearly one; returns how many, and the sum before. */
-export function packed({ probits, slopes, factors, chances }: Cells, count: number): { readonly count: number; readonly sum: number } {
-  let [most, sum] = [0, 0];
-  for (let index = 0; index < count; index += 1) {
-    if (chances[index]! > most) most = chances[index]!;
-    sum += chances[index]!;
-  }
+/**
+ * Moves the cells that matter, among the first `count`, to the front, in place, with chances that add up to nearly one.
+ * @param most the largest chance of them; @param sum of all
+ * @returns how many they are
+ */
+export function packed({ probits, slopes, factors, chances }: Cells, count: number, most: number, sum: number): number {
   const least = most * NEGLIGIBLE;
+  const scale = 1 / sum;
   let kept = 0;
   for (let index = 0; index < count; index += 1) {
     const chance = chances[index]!;
@@ -41,10 +43,10 @@ export function packed({ probits, slopes, factors, chances }: Cells, count: numb
     probits[kept] = probits[index]!;
     slopes[kept] = slopes[index]!;
     factors[kept] = factors[index]!;
-    chances[kept] = chance / sum;
+    chances[kept] = chance * scale;
     kept += 1;
   }
-  return { count: kept, sum };
+  return kept;
 }
 
 /** The first `count` cells as a belief of its own. */

@@ -34,8 +34,12 @@ const { exp, log: ln, max, min } = Math;
 /** Probits outside these say "all" and "none" to any count that a bench can make. */
 const EDGE = 9;
 const STEP = 0.02;
+const STEPS_A_PROBIT = 1 / STEP;
 const POINTS = Math.round((2 * EDGE) / STEP) + 1;
 const LEAST = 1e-300;
+/** Shares of living and dead seed at each of them. */
+const ALIVE = Float64Array.from({ length: POINTS }, (_, index) => normalBelow(index * STEP - EDGE));
+const DEAD = ALIVE.toReversed();
 
 /** Likelihood of k of n by probit, from −9 to 9, as shares of the highest. */
 export interface LikelihoodTable {
@@ -57,9 +61,8 @@ export function likelihoodTable(sighting: Sighting, kept: Kept): LikelihoodTable
 function tableOf({ kind, sown, up, soil }: Sighting): LikelihoodTable {
   const ways = logWays(up, sown);
   const soils = kind === 'test' ? [1] : soilFactors(soil);
-  const likelihoods = Float64Array.from({ length: POINTS }, (_, index) => {
-    const z = index * STEP - EDGE;
-    const [alive, dead] = [normalBelow(z), normalBelow(-z)];
+  const likelihoods = ALIVE.map((alive, index) => {
+    const dead = DEAD[index]!;
     const seen = soils.map((rises) => exp(ways + logBetaBinomial(up, sown, alive * rises, dead + alive * (1 - rises), SPREAD[kind])));
     return ((1 - WENT_WRONG[kind]) * seen.reduce((sum, one) => sum + one, 0)) / soils.length + WENT_WRONG[kind] / (sown + 1);
   });
@@ -69,12 +72,12 @@ function tableOf({ kind, sown, up, soil }: Sighting): LikelihoodTable {
 
 /** Likelihood at a probit, against the highest that any probit has. */
 export function likelihoodAt({ shares }: LikelihoodTable, z: number): number {
-  const at = (z + EDGE) / STEP;
+  const at = (z + EDGE) * STEPS_A_PROBIT;
   if (at <= 0) return shares[0]!;
   if (at >= POINTS - 1) return shares[POINTS - 1]!;
   const index = at | 0;
-  const share = at - index;
-  return shares[index]! * (1 - share) + shares[index + 1]! * share;
+  const share = shares[index]!;
+  return share + (shares[index + 1]! - share) * (at - index);
 }
 
 /** The probit that a test's count points to, and its variance by chance and by what tests differ beside it. */
@@ -91,13 +94,20 @@ function logWays(k: number, n: number): number {
   return log;
 }
 
-/** Beta-binomial without its binomial coefficient, as sums of logs: no figure is lost where nearly all or nearly none live. */
+/** Log of beta-binomial without its binomial coefficient: no figure is lost where nearly all or nearly none live. */
 function logBetaBinomial(k: number, n: number, alive: number, dead: number, spread: number): number {
   const size = 1 / spread - 1;
-  const [a, b] = [Math.max(LEAST, alive * size), Math.max(LEAST, dead * size)];
-  let log = 0;
-  for (let i = 0; i < k; i += 1) log += ln(a + i);
-  for (let i = 0; i < n - k; i += 1) log += ln(b + i);
-  for (let i = 0; i < n; i += 1) log -= ln(size + i);
-  return log;
+  return logRising(max(LEAST, alive * size), k) + logRising(max(LEAST, dead * size), n - k) - logRising(size, n);
+}
+
+const LARGE = 1e280;
+
+/** Log of x(x + 1)…(x + k − 1), for x > 0: by products, since logs are dear. */
+function logRising(x: number, k: number): number {
+  let [log, product] = [0, 1];
+  for (let i = 0; i < k; i += 1) {
+    product *= x + i;
+    if (product > LARGE || product < 1 / LARGE) [log, product] = [log + ln(product), 1];
+  }
+  return log + ln(product);
 }

@@ -16,6 +16,8 @@ export interface OddTest {
 /** From this chance on an explanation of odd tests is taken as the one. */
 const SETTLED = 0.9;
 
+/** Whether what explains an odd test explains all of a lot's. */
+export const settles = ({ fell, wentWrong }: Pick<OddTest, 'fell' | 'wentWrong'>): boolean => Math.max(fell, wentWrong) >= SETTLED;
+
 /** Whether only a further test can tell what explains a lot's odd tests. */
-export const leavesOpen = (odd: readonly OddTest[]): boolean =>
-  odd.length > 0 && odd.every(({ fell, wentWrong }) => Math.max(fell, wentWrong) < SETTLED);
+export const leavesOpen = (odd: readonly OddTest[]): boolean => odd.length > 0 && !odd.some(settles);

@@ -22,29 +22,30 @@ export interface Oddity {
 /** Of a lot with many odd tests the last ones are told. */
 const MOST_TOLD = 6;
 
-/** Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. @param all what all of them together let believe */
-export function odditiesOf(history: LotHistory, kept: Kept = nothingKept(), all: Worked = workedOf(history, kept)): readonly Oddity[] {
+/**
+ * Tests that go against the rest of what is known of a lot, in order of age, with what may explain each; the last six. Each costs as much as the whole
+ * lot again, twice: who has heard enough stops.
+ * @param all what all of them together let believe
+ */
+export function* odditiesOf(history: LotHistory, kept: Kept = nothingKept(), all: Worked = workedOf(history, kept)): Generator<Oddity> {
   const prior = priorBelief(history, kept);
   const sightings = byAge(history.sightings);
   const tests = sightings.flatMap((test, index) => (test.kind === 'test' ? [{ test, index }] : []));
-  return tests
+  const odd = tests
     .map((one, at) => ({ ...one, since: tests[at - 1]?.test ?? null, doubted: all.doubted.includes(one.index) }))
     .filter(({ test, doubted }) => doubted || isFarOff(all.belief, test))
-    .slice(-MOST_TOLD)
-    .map(({ test, index, since, doubted }) => {
-      const without = workThrough(
-        prior,
-        sightings.filter((_, other) => other !== index),
-        kept,
-      );
-      const unhurt = doubted ? workThrough(prior, sightings, kept, (other) => other !== index) : all;
-      return {
-        test,
-        since,
-        fell: max(0, 1 - exp(unhurt.evidence - all.evidence)),
-        wentWrong: min(1, (WENT_WRONG.test / (test.sown + 1)) * exp(without.evidence - all.evidence)),
-      };
-    });
+    .slice(-MOST_TOLD);
+  for (const { test, index, since, doubted } of odd) {
+    const others = sightings.filter((_, other) => other !== index);
+    const without = workThrough(prior, others, kept);
+    const unhurt = doubted ? workThrough(prior, sightings, kept, (other) => other !== index) : all;
+    yield {
+      test,
+      since,
+      fell: max(0, 1 - exp(unhurt.evidence - all.evidence)),
+      wentWrong: min(1, (WENT_WRONG.test / (test.sown + 1)) * exp(without.evidence - all.evidence)),
+    };
+  }
 }
 
 /** So many deviations off, a test is worth asking about. */

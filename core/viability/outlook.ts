@@ -11,7 +11,7 @@ import { atAge, bandAt, betaAt, chanceAt, daysToFall, daysUnder, ownShare, type 
 import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';
 import { odditiesOf } from './oddities.ts';
-import type { OddTest } from './oddTest.ts';
+import { settles, type OddTest } from './oddTest.ts';
 import type { Beginning } from './prior.ts';
 import { DAYS_A_YEAR, type Aged } from './sightings.ts';
 import { ageingOf, HOME, homeDays, isUnmeasuredJar, jarFactors } from './storage.ts';
@@ -145,7 +145,7 @@ const WORTH_A_WORD = 0.2;
 /** The odd tests of a lot, in order of age. @param least chance of one of its explanations */
 export function oddTestsOf({ history, worked, start, kept }: Outlook, least = WORTH_A_WORD): readonly OddTest[] {
   const dayOf = ({ day, age }: Aged) => addDays(start, Math.round(day ?? middleAge(age)));
-  return odditiesOf(history, kept, worked)
+  return [...odditiesOf(history, kept, worked)]
     .filter(({ fell, wentWrong }) => Math.max(fell, wentWrong) >= least)
     .map(({ test, since, fell, wentWrong }) => ({
       on: dayOf(test),
@@ -155,6 +155,16 @@ export function oddTestsOf({ history, worked, start, kept }: Outlook, least = WO
       fell,
       wentWrong,
     }));
+}
+
+/** What `leavesOpen` says of a lot's odd tests, worked out only as far as the answer takes. */
+export function isLeftOpen({ history, worked, kept }: Outlook): boolean {
+  let isOdd = false;
+  for (const { fell, wentWrong } of odditiesOf(history, kept, worked)) {
+    if (settles({ fell, wentWrong })) return false;
+    isOdd ||= Math.max(fell, wentWrong) >= WORTH_A_WORD;
+  }
+  return isOdd;
 }
 
 /** Under this chance nothing that befell a lot shows in its band. */

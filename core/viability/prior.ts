@@ -19,7 +19,7 @@ const DEVIATIONS = 4;
 export type Unseen = Omit<LotHistory, 'sightings'>;
 
 /**
- * The prior of a lot, by its crop alone, on the grid of 41 × 61 cells, once for each of its jar factors (see belief.ts for model and symbols).
+ * The prior of a lot, by its crop alone, on the grid of 33 × 25 cells, once for each of its jar factors (see belief.ts for model and symbols).
  * @throws RangeError without a life above 0 years, or an age
  */
 export function priorBelief(lot: Unseen, kept: Kept = nothingKept()): Belief {

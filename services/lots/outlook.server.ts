@@ -16,11 +16,12 @@ import { MUCH_LENT } from '#core/schedule/testValue.ts';
 import { seedsInUnits, sureShare } from '#core/units/seedsAndWeight.ts';
 import { worthAtMost } from '#core/viability/forecast.ts';
 import { nothingKept } from '#core/viability/kept.ts';
-import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
+import type { OddTest } from '#core/viability/oddTest.ts';
 import {
   chanceOn,
   daysToFallFrom,
   dayUnder,
+  isLeftOpen,
   oddTestsOf,
   outlookOf,
   outlookOn,
@@ -180,7 +181,7 @@ function reckoned({ lot, last, facts }: ReadLot, house: House, today: IsoDate): 
     mayBeLentNow: now.mayBeLent,
     sureness: thresholds.sureness,
     settles: afforded > 0 ? chanceOfSettling(belief, thresholds.lend, thresholds.sureness, afforded, BETWEEN_TEST_SPREAD) : 0,
-    leftOpenByOddTests: last !== null && leavesOpen(oddTestsOf(outlook)),
+    leftOpenByOddTests: last !== null && isLeftOpen(outlook),
     underOn,
     daysToFall: daysToFallFrom(outlook, last?.endedOn ?? outlook.start),
     lendingOpens: nextOn(house.lendingOpens, today),
