@@ -1,5 +1,4 @@
-import { partsOf } from './age.ts';
-import { type Belief, CELLS, type Cells, packed, settled } from './cells.ts';
+import { copyOf, lossesAt, settled, trim, type Belief, type Grid } from './grid.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import { likelihoodAt, likelihoodTable } from './likelihood.ts';
 import { chanceOfFall, roughlyFell, withFall } from './mishap.ts';
@@ -22,7 +21,7 @@ import { type Aged, byAge } from './sightings.ts';
  * Mishap. Between tests, with a rate of 0.03 a year (and 0.03 before the first), something nobody wrote down costs the lot 0.5 to 4.1 probits, each of ten
  * costs as likely (mishap.ts). It is followed only where a screening test gives it a chance of at least 0.1.
  *
- * Computation. (K, 1/σ, f) on a grid of 33 × 25 cells over ±4 deviations for each f (prior.ts, cells.ts); cells under 1e-9 of the likeliest are dropped. Each
+ * Computation. (K, 1/σ, f) on a grid of 33 × 25 cells over ±4 deviations for each f (prior.ts, grid.ts); cells under 1e-9 of the likeliest are dropped. Each
  * sighting, in order of age, multiplies the cells by its likelihood (Bayes); the log of the normalising constants adds up to the evidence.
  *
  * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 38 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
@@ -68,8 +67,8 @@ export function afterOne(belief: Belief, sighting: Aged, kept: Kept): Belief {
 
 /** Follow a mishap where the screening test gives it at least this chance. */
 const WORTH_ASKING = 0.1;
-/** Stop splitting once this many cells exist. */
-const MOST_CELLS = 8 * CELLS;
+/** Rows beyond which no further one is followed. */
+const MOST_ROWS = 300;
 
 /** A belief after sightings, and how it came about. */
 export interface Worked {
@@ -81,7 +80,7 @@ export interface Worked {
 }
 
 /**
- * Updates a belief by sightings in order of age, in place on one copy of the cells: allocating for each would take most of the time.
+ * Updates a belief by sightings in order of age, in place on one copy of its grid: allocating for each would take most of the time.
  * @param mayFall whether a mishap is allowed before the sighting of this place in the order of age
  */
 export function workThrough(
@@ -91,48 +90,46 @@ export function workThrough(
   mayFall: (index: number) => boolean = () => true,
 ): Worked {
   if (sightings.length === 0) return { belief: before, evidence: 0, doubted: [] };
-  let cells: Cells = {
-    probits: before.probits.slice(),
-    slopes: before.slopes.slice(),
-    factors: before.factors.slice(),
-    chances: before.chances.slice(),
-  };
-  let count = before.chances.length;
-  let evidence = 0;
+  let grid = copyOf(before);
+  let [all, evidence] = [1, 0];
   const doubted: number[] = [];
   let last: Aged | null = null;
   for (const [index, sighting] of byAge(sightings).entries()) {
     if (sighting.kind === 'test') {
       const chance = chanceOfFall(last, sighting);
-      if (count <= MOST_CELLS && roughlyFell(cells, count, sighting, chance) >= WORTH_ASKING) {
+      if (grid.rows <= MOST_ROWS && roughlyFell(grid, sighting, chance) >= WORTH_ASKING) {
         doubted.push(index);
-        if (mayFall(index)) {
-          cells = withFall(cells, count, chance);
-          count = cells.chances.length;
-        }
+        if (mayFall(index)) grid = withFall(grid, chance);
       }
       last = sighting;
     }
-    const { highest, most, sum } = workIn(cells, count, sighting, kept);
-    count = packed(cells, count, most, sum);
+    const { highest, most, sum } = workIn(grid, sighting, all, kept);
+    trim(grid, most);
+    all = sum;
     evidence += log(highest * sum);
   }
-  return { belief: settled(cells, count, before.cell), evidence, doubted };
+  return { belief: settled(grid), evidence, doubted };
 }
 
 /**
- * Multiplies the first `count` cells by the likelihood of a sighting, against the highest that it has anywhere, in place.
- * @returns that highest likelihood, and the largest and the sum of the cells
+ * Multiplies the cells by the likelihood of a sighting, against the highest that it has anywhere, in place.
+ * @param all what the cells add up to before
+ * @returns that highest likelihood, and the largest and the sum of the cells after
  */
-function workIn({ probits, slopes, factors, chances }: Cells, count: number, { age, ...sighting }: Aged, kept: Kept) {
+function workIn(grid: Grid, { age, ...sighting }: Aged, all: number, kept: Kept) {
+  const { low, cell, rows, from, to, chances } = grid;
   const table = likelihoodTable(sighting, kept);
-  const { known, shut } = partsOf(age);
+  const losses = lossesAt(grid, age);
+  const scale = 1 / all;
   let [most, sum] = [0, 0];
-  for (let index = 0; index < count; index += 1) {
-    const chance = chances[index]! * likelihoodAt(table, probits[index]! - (known + shut * factors[index]!) * slopes[index]!);
-    chances[index] = chance;
-    sum += chance;
-    if (chance > most) most = chance;
+  for (let column = 0; column < from.length; column += 1) {
+    const lowest = low - losses[column]!;
+    for (let row = from[column]!, end = to[column]!, index = column * rows + row; row < end; row += 1, index += 1) {
+      const chance = chances[index]! * scale * likelihoodAt(table, lowest + row * cell);
+      chances[index] = chance;
+      sum += chance;
+      if (chance > most) most = chance;
+    }
   }
   return { highest: table.highest, most, sum };
 }

@@ -1,4 +1,4 @@
-import type { Belief } from './cells.ts';
+import type { Belief } from './grid.ts';
 import type { LikelihoodTable } from './likelihood.ts';
 
 /**

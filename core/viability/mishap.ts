@@ -1,9 +1,8 @@
-import { partsOf } from './age.ts';
-import type { Cells } from './cells.ts';
+import { lossesAt, type Grid } from './grid.ts';
 import { sightedProbit } from './likelihood.ts';
 import { type Aged, dayOf, DAYS_A_YEAR } from './sightings.ts';
 
-const { exp, max } = Math;
+const { ceil, exp, floor, max, min } = Math;
 
 /** Chance in a year that something nobody wrote down, a hot car or a lid left open, costs a lot a good part of its life. */
 const MISHAPS_A_YEAR = 0.03;
@@ -18,23 +17,24 @@ export function chanceOfFall(last: Aged | null, next: Aged): number {
   return 1 - (last ? 1 : 1 - POOR_FROM_THE_START) * exp((-MISHAPS_A_YEAR * max(0, days)) / DAYS_A_YEAR);
 }
 
-/** Cells lie closer than these questions need: each fourth stands for four. */
-const STRIDE = 4;
-
 /**
  * Screening test for a mishap: its posterior chance given the count, with belief and count both taken as normal in probits. Odds are
  * π / (1 − π) times the mean over costs c of exp(c·(u − c/2) / V), where u is how far the count lies under the belief and V the variance of their difference.
  */
-export function roughlyFell({ probits, slopes, factors, chances }: Cells, count: number, sighting: Aged, chance: number): number {
+export function roughlyFell(grid: Grid, sighting: Aged, chance: number): number {
+  const { low, cell, rows, from, to, chances } = grid;
   const seen = sightedProbit(sighting);
-  const { known, shut } = partsOf(sighting.age);
+  const losses = lossesAt(grid, sighting.age);
   let [sum, under, squares] = [0, 0, 0];
-  for (let index = 0; index < count; index += STRIDE) {
-    const weight = chances[index]!;
-    const here = probits[index]! - (known + shut * factors[index]!) * slopes[index]! - seen.mean;
-    sum += weight;
-    under += weight * here;
-    squares += weight * here * here;
+  for (let column = 0; column < from.length; column += 1) {
+    const lowest = low - losses[column]! - seen.mean;
+    for (let row = from[column]!, end = to[column]!, index = column * rows + row; row < end; row += 1, index += 1) {
+      const here = lowest + row * cell;
+      const weight = chances[index]!;
+      sum += weight;
+      under += weight * here;
+      squares += weight * here * here;
+    }
   }
   under /= sum;
   if (under <= 0) return 0;
@@ -45,36 +45,37 @@ export function roughlyFell({ probits, slopes, factors, chances }: Cells, count:
   return odds === Infinity ? 1 : odds / (1 + odds);
 }
 
-/** Cells with less of a chance than this, against the likeliest, are not followed through what may have befallen them. */
-const UNLIKELY = 1e-4;
-
-/** The first `count` cells as they are, and as they would be after something that cost them probits, of which this is the chance. */
-export function withFall({ probits, slopes, factors, chances }: Cells, count: number, chance: number): Cells {
-  let most = 0;
-  for (let index = 0; index < count; index += STRIDE) most = max(most, chances[index]!);
-  const followed: number[] = [];
-  for (let index = 0; index < count; index += STRIDE) if (chances[index]! > most * UNLIKELY) followed.push(index);
-  const size = count + followed.length * COSTS.length;
-  const after = {
-    probits: new Float64Array(size),
-    slopes: new Float64Array(size),
-    factors: new Float64Array(size),
-    chances: new Float64Array(size),
-  };
-  let at = 0;
-  for (; at < count; at += 1) {
-    after.probits[at] = probits[at]!;
-    after.slopes[at] = slopes[at]!;
-    after.factors[at] = factors[at]!;
-    after.chances[at] = chances[at]! * (1 - chance);
+/**
+ * A grid after something that, with this chance, cost the lot probits: each column is spread over the rows below by each of the costs. What lies between
+ * two rows goes to both, by its nearness.
+ */
+export function withFall({ cell, rows, from, to, chances, ...grid }: Grid, chance: number): Grid {
+  const [first, end] = [min(...from), max(...to)];
+  const deeper = ceil(max(...COSTS) / cell);
+  const rowsAfter = end - first + deeper;
+  const after = new Float64Array(rowsAfter * from.length);
+  // Of each row, what goes so many rows down.
+  const shares = new Float64Array(deeper + 1);
+  shares[0] = 1 - chance;
+  for (const cost of COSTS) {
+    const [down, beyond] = [floor(cost / cell), (cost / cell) % 1];
+    shares[down]! += (chance * (1 - beyond)) / COSTS.length;
+    if (beyond > 0) shares[down + 1]! += (chance * beyond) / COSTS.length;
   }
-  for (const cost of COSTS)
-    for (const index of followed) {
-      after.probits[at] = probits[index]! - cost;
-      after.slopes[at] = slopes[index]!;
-      after.factors[at] = factors[index]!;
-      after.chances[at] = (STRIDE * chances[index]! * chance) / COSTS.length;
-      at += 1;
+  const downs = Int32Array.from(shares.keys()).filter((down) => shares[down]! > 0);
+  for (let column = 0; column < from.length; column += 1)
+    for (let row = from[column]!, end = to[column]!; row < end; row += 1) {
+      const was = chances[column * rows + row]!;
+      const at = column * rowsAfter + row - first + deeper;
+      for (const down of downs) after[at - down]! += was * shares[down]!;
     }
-  return after;
+  return {
+    ...grid,
+    low: grid.low + (first - deeper) * cell,
+    cell,
+    rows: rowsAfter,
+    from: from.map((low) => low - first),
+    to: to.map((high) => high - first + deeper),
+    chances: after,
+  };
 }

@@ -1,5 +1,5 @@
 import { workedOf, workThrough, type LotHistory, type Worked } from './belief.ts';
-import type { Belief } from './cells.ts';
+import type { Belief } from './grid.ts';
 import { probitAt } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import { sightedProbit, WENT_WRONG } from './likelihood.ts';

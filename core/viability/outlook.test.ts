@@ -170,9 +170,9 @@ describe('a jar that nobody measured', () => {
   test('its tests tell how dry it was: after a poor one damp is likelier, and what is to come is worse', () => {
     const seen = (up: number) => [{ kind: 'test', on: '2026-10-01', sown: 50, up }] as const;
     const outlook = outlookOf(facts({ ...jar(null), seen: seen(25) }), TODAY);
-    const { factors, chances } = outlook.belief;
+    const { factors, masses } = outlook.belief;
     const chanceOf = (which: (factor: number) => boolean) =>
-      chances.reduce((sum, chance, index) => sum + (which(factors[index]!) ? chance : 0), 0);
+      masses.reduce((sum, mass, column) => sum + (which(factors[column]!) ? mass : 0), 0);
     expect(chanceOf((factor) => factor > 1)).toBeGreaterThan(0.5);
     expect(chanceOf(() => true)).toBeCloseTo(1, 6);
   });

@@ -6,7 +6,7 @@ import { HARDLY, type Chances, type Thresholds } from '../germination/verdict.ts
 import type { Seeds } from '../kernel/kinds.ts';
 import { addAges, middleAge, type Age } from './age.ts';
 import { afterOne, beliefOf, workedOf, type LotHistory, type Worked } from './belief.ts';
-import type { Belief } from './cells.ts';
+import type { Belief } from './grid.ts';
 import { atAge, bandAt, betaAt, chanceAt, daysToFall, daysUnder, ownShare, type Band } from './forecast.ts';
 import { nothingKept, type Kept } from './kept.ts';
 import type { Sighting } from './likelihood.ts';

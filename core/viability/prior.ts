@@ -1,9 +1,9 @@
 import type { LotHistory } from './belief.ts';
-import { type Belief, ROWS, CELLS, COLUMNS, likely } from './cells.ts';
+import { settled, trim, type Belief } from './grid.ts';
 import { nothingKept, once, type Kept } from './kept.ts';
 import { DAYS_A_YEAR } from './sightings.ts';
 
-const { exp, floor, max } = Math;
+const { exp, max } = Math;
 
 /** What is believed of a probit: its mean and its spread. */
 export interface Beginning {
@@ -25,39 +25,44 @@ export type Unseen = Omit<LotHistory, 'sightings'>;
 export function priorBelief(lot: Unseen, kept: Kept = nothingKept()): Belief {
   if (!(lot.halfLifeYears > 0) || lot.ageThen.length === 0) throw new RangeError('a life above 0 years, and an age');
   return once(kept, 'priors', JSON.stringify([lot.halfLifeYears, lot.borrowed, lot.begins, lot.ageThen, lot.jarFactors]), () =>
-    gridOf(lot),
+    priorOf(lot),
   );
 }
 
-function gridOf({ halfLifeYears, borrowed, ageThen, begins = FRESH, jarFactors = [1] }: Unseen): Belief {
+/** Probits, and slopes. */
+const [ROWS, COLUMNS] = [33, 25];
+
+function priorOf({ halfLifeYears, borrowed, ageThen, begins = FRESH, jarFactors = [1] }: Unseen): Belief {
   const logLife = Math.log10((halfLifeYears * DAYS_A_YEAR) / FRESH.mean);
   const spread = borrowed ? LOG_LIFE_SPREAD.borrowed : LOG_LIFE_SPREAD.own;
   const oldest = max(...ageThen.map(({ days }) => days)) * 10 ** -(logLife - spread);
   const [low, high] = [begins.mean - DEVIATIONS * begins.spread - oldest, begins.mean + DEVIATIONS * begins.spread];
   const cell = (high - low) / (ROWS - 1);
-  const size = CELLS * jarFactors.length;
-  const [probits, slopes, factors, chances] = [
-    new Float64Array(size),
-    new Float64Array(size),
-    new Float64Array(size),
-    new Float64Array(size),
-  ];
-  for (let index = 0; index < CELLS; index += 1) {
-    // Slope by slope, so that who goes along the cells takes the logarithm of each slope once.
-    const away = standard(floor(index / ROWS), COLUMNS);
-    probits[index] = low + (index % ROWS) * cell;
-    slopes[index] = 10 ** -(logLife + spread * away);
-    for (const { days, chance } of ageThen)
-      chances[index]! +=
-        chance * exp(-0.5 * away ** 2 - 0.5 * ((probits[index]! + days * slopes[index]! - begins.mean) / begins.spread) ** 2);
-  }
-  factors.fill(jarFactors[0]!, 0, CELLS);
-  for (const [index, factor] of jarFactors.entries()) {
-    if (index === 0) continue;
-    for (const array of [probits, slopes, chances]) array.copyWithin(index * CELLS, 0, CELLS);
-    factors.fill(factor, index * CELLS, (index + 1) * CELLS);
-  }
-  return likely({ probits, slopes, factors, chances, cell });
+  const columns = jarFactors.flatMap((factor) =>
+    Array.from({ length: COLUMNS }, (_, column) => {
+      const away = standard(column, COLUMNS);
+      return { factor, away, slope: 10 ** -(logLife + spread * away) };
+    }),
+  );
+  const cells = columns.flatMap(({ away, slope }) =>
+    Array.from({ length: ROWS }, (_, row) => {
+      const probit = low + row * cell;
+      const chanceAfter = (days: number) => exp(-0.5 * away ** 2 - 0.5 * ((probit + days * slope - begins.mean) / begins.spread) ** 2);
+      return ageThen.reduce((sum, { days, chance }) => sum + chance * chanceAfter(days), 0);
+    }),
+  );
+  const grid = {
+    low,
+    cell,
+    rows: ROWS,
+    slopes: Float64Array.from(columns, ({ slope }) => slope),
+    factors: Float64Array.from(columns, ({ factor }) => factor),
+    from: new Int32Array(columns.length),
+    to: new Int32Array(columns.length).fill(ROWS),
+    chances: Float64Array.from(cells),
+  };
+  trim(grid, max(...cells));
+  return settled(grid);
 }
 
 /** Place of a row or column, in standard deviations from the middle. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { middleAge, type Age } from './age.ts';
 import { beliefOf, type LotHistory } from './belief.ts';
-import type { Belief } from './cells.ts';
+import type { Belief } from './grid.ts';
 import { atAge, bandAt as bandThen, betaAt as betaThen, chanceAt, daysToFall, daysUnder, ownShare, probitAt } from './forecast.ts';
 import { nothingKept } from './kept.ts';
 import { likelihoodAt, likelihoodTable, soilFactors, WENT_WRONG } from './likelihood.ts';

@@ -160,7 +160,7 @@ async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, to
 type ReadLot = Awaited<ReturnType<typeof readOutlookFacts>>[number];
 
 /** What is kept of a lot's outlook: its share and verdict today, the seeds that a grow-out and its tests take, and its next test. */
-function reckoned({ lot, last, facts }: ReadLot, house: House, today: IsoDate): OutlookRow {
+export function reckoned({ lot, last, facts }: ReadLot, house: House, today: IsoDate): OutlookRow {
   const { crop, seen } = facts;
   const outlook = outlookOf(facts, today, KEPT);
   const thresholds = thresholdsFor(house, crop.id);
