@@ -5,6 +5,9 @@ cd "$ROOT"
 # Where data and logs lie; another folder for a second library beside this one.
 DATA=${KIND_GRANARY_DATA:-$ROOT/.data}
 
+# The server, with room for SERVER_MEMORY megabytes of its own data: without a bound Node.js lets it grow to what the machine has before it tidies up.
+SERVE=(node --max-old-space-size="${SERVER_MEMORY:-256}" --max-semi-space-size=4 build/programs/serve.js)
+
 say() { printf '%s\n' "$*"; }
 fail() { printf '\n%s\n' "$*" >&2; exit 1; }
 is_root() { [ "$(id -u)" = 0 ]; }

@@ -40,6 +40,7 @@ test('bin/start makes no sample accounts, and says by which link the first coord
   const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(port), PUBLIC_URL: url, SAMPLE_DATA: '' };
   const { child, output } = await runUntil('bin/start', env, /Kind Granary is at/);
   expect(output()).toMatch(/http:\S+\/welcome\/\S+/);
+  expect(readFileSync(`/proc/${child.pid}/cmdline`, 'utf8')).toContain('--max-old-space-size=256');
   expect(await (await fetch(`${url}/sign-in`)).text()).not.toContain('Sample sign-ins');
   child.kill('SIGTERM');
   expect(await ended(child)).toBe(0);
@@ -63,6 +64,7 @@ test('bin/start says what is wrong, in a line, when it cannot start', async () =
     [{ PORT: String(busy) }, new RegExp(`Port ${busy} is in use`)],
     [{ DATABASE_URL: nowhere, OWNER_DATABASE_URL: nowhere }, /PostgreSQL does not answer/],
     [{ CLOCK: 'tomorrow' }, /CLOCK is "tomorrow"/],
+    [{ SERVER_MEMORY: 'plenty' }, /SERVER_MEMORY is "plenty"/],
   ];
   try {
     for (const [env, said] of cases) {
