@@ -2,32 +2,21 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { EMPTY_PASSPORT } from '#core/passport/passport.ts';
-import { readCrop } from '#data/almanac/almanac.ts';
 import { readDescent, readRecall } from '#data/lots/descent.ts';
 import { findEvidence } from '#data/lots/evidence.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
-import { readHouse } from '#data/house/house.ts';
-import { findLine, findNearLines, listLines } from '#data/lots/lines.ts';
 import { createLot, findLotByCode, takeLotCode } from '#data/lots/lots.ts';
-import { readPassports, recordPassport } from '#data/lots/passports.ts';
+import { recordPassport } from '#data/lots/passports.ts';
 import { countStale, markAllStale, markStale, readPromise } from '#data/lots/promises.ts';
-import { findReports } from '#data/lots/reports.ts';
 import { findTrials } from '#data/lots/trials.ts';
-import { overrideFact } from '#services/almanac/almanac.server.ts';
-import { receiveClean } from '#services/bench/receiveClean.server.ts';
 import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
-import { receiveLot } from '#services/intake/intake.server.ts';
-import { readSoFar } from '#services/intake/interview.server.ts';
-import { correctPassport } from '#services/lots/correctPassport.server.ts';
 import { addEvidence, type Seen } from '#services/lots/evidence.server.ts';
 import { addIncident } from '#services/lots/incidents.server.ts';
-import { changeLine } from '#services/lots/lines.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { recall } from '#services/lots/recall.server.ts';
-import { addReport } from '#services/lots/reports.server.ts';
 import { endTrial } from '#services/lots/trials.server.ts';
-import { lendOne, intake, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { childOf, TOMATO, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -36,16 +25,6 @@ beforeAll(async () => {
 
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 const promiseOf = async (code: string) => (await readPromise(library.db, (await lot(code)).id))!;
-const TOMATO = {
-  crop: 'tomato',
-  variety: 'Amber Aspect',
-  boughtPlant: 'no',
-  stigma: 'hidden',
-  neighbours: 'none',
-  seasonsGrown: '1',
-  insects: undefined,
-};
-
 async function counted(code: string, change: Partial<Seen> = {}, actor = library.helper) {
   return addEvidence(acting(library.db, actor, TODAY), {
     key: randomUUID(),
@@ -59,18 +38,6 @@ async function counted(code: string, change: Partial<Seen> = {}, actor = library
     insteadOf: null,
     ...change,
   });
-}
-
-/** Lends a packet of a lot to the member and takes seed back from it. */
-async function childOf(code: string, change: Parameters<typeof intake>[0] = {}): Promise<string> {
-  const lent = await lendOne(library, code);
-  if (!lent.ok) throw new Error(`not lent: ${JSON.stringify(lent.problem)}`);
-  const back = await receiveLot(
-    acting(library.db, library.helper, TODAY),
-    intake({ ...TOMATO, loan: lent.answer.loanId, harvested: '2026', donor: 'Member', amount: '90 seeds', ...change }),
-  );
-  if (!back.ok) throw new Error(`not taken in: ${back.problem.code}`);
-  return back.answer.code;
 }
 
 describe('a lot is judged as it comes in', () => {
@@ -101,7 +68,7 @@ describe('a lot is judged as it comes in', () => {
 describe('evidence', () => {
   test('thirty plants with two off-types lower a promise; the lots grown from it follow', async () => {
     const code = await takeIn(library, TOMATO);
-    const child = await childOf(code);
+    const child = await childOf(library, code);
     const before = [await promiseOf(code), await promiseOf(child)] as const;
     expect((await counted(code, { offTypes: 2 })).ok).toBe(true);
     const after = [await promiseOf(code), await promiseOf(child)] as const;
@@ -145,7 +112,7 @@ describe('evidence', () => {
 
   test('off-types among what a member grew are evidence on the lent lot', async () => {
     const code = await takeIn(library, TOMATO);
-    await childOf(code, { plantsSown: '20', plantsStanding: '18', plantsHarvested: '10', offTypes: '3' });
+    await childOf(library, code, { plantsSown: '20', plantsStanding: '18', plantsHarvested: '10', offTypes: '3' });
     expect(await findEvidence(library.db, (await lot(code)).id)).toMatchObject([{ offTypes: 3, lookedAt: 20, source: 'grow-out' }]);
     expect((await promiseOf(code)).promise).toBe('may vary');
   });
@@ -193,8 +160,8 @@ describe('a trial ends', () => {
 describe('descent', () => {
   test('shows parents and children, and a recall holds all of them and names who has packets', async () => {
     const code = await takeIn(library, TOMATO);
-    const child = await childOf(code);
-    const grandchild = await childOf(child);
+    const child = await childOf(library, code);
+    const grandchild = await childOf(library, child);
     await lendPackets(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       code: grandchild,
@@ -222,7 +189,7 @@ describe('descent', () => {
 
   test('the database refuses a ring, and a child harvested before its parent', async () => {
     const code = await takeIn(library, TOMATO);
-    const child = await childOf(code);
+    const child = await childOf(library, code);
     const [parent, kid] = [(await lot(code)).id, (await lot(child)).id];
     await expect(sql`insert into lot_parent (child_id, parent_id) values (${parent}, ${parent})`.execute(library.owner)).rejects.toThrow(
       'lot_parent_is_older',
@@ -233,173 +200,10 @@ describe('descent', () => {
   });
 });
 
-describe('a passport', () => {
-  const corrected = async (code: string, change: object, why = 'Told again by the donor') => {
-    const [now] = await readPassports(library.db, (await lot(code)).id);
-    return correctPassport(acting(library.db, library.helper, TODAY), {
-      key: randomUUID(),
-      code,
-      passport: { ...now!.answers, ...change },
-      why,
-    });
-  };
-
-  test('is put right by a new one; the old one stays, and the lot is judged again', async () => {
-    const code = await takeIn(library);
-    expect((await corrected(code, { nameSure: 'a guess', plantsHarvested: 3 })).ok).toBe(true);
-    expect(await lot(code)).toMatchObject({ plantsHarvested: 3, promise: 'may vary' });
-    const versions = await readPassports(library.db, (await lot(code)).id);
-    expect(versions.map(({ why }) => why)).toEqual(['Told again by the donor', null]);
-    expect(await corrected(code, {})).toMatchObject({ problem: { code: 'nothing changed' } });
-  });
-
-  test('cannot be made to contradict itself, its parent or its child', async () => {
-    const code = await takeIn(library, TOMATO);
-    const child = await childOf(code);
-    expect(await corrected(code, { plantsHarvested: 400 })).toMatchObject({ problem: { code: 'contradiction' } });
-    expect(await corrected(child, { harvested: '2019' })).toMatchObject({ problem: { code: 'harvest before parent' } });
-    await corrected(child, { harvested: '2025-10' });
-    expect(await corrected(code, { harvested: '2026-08' })).toMatchObject({
-      problem: { code: 'harvest after child', childHarvest: '2025-10' },
-    });
-  });
-
-  test('whole fruit has no seed in the book until it is cleaned', async () => {
-    const code = await takeIn(library, {
-      crop: 'pepper',
-      variety: 'Hot Axle',
-      insects: undefined,
-      boughtPlant: 'no',
-      form: 'whole fruit',
-      ripeSigns: 'yes',
-      harvested: '2026-11-01',
-      amount: '12 chillies',
-    });
-    expect(await lot(code)).toMatchObject({ onHand: 0, form: 'whole fruit', openBy: '2027-04-30', note: 'To be cleaned: 12 chillies' });
-    const clean = () =>
-      receiveClean(acting(library.db, library.helper, TODAY), {
-        key: randomUUID(),
-        code,
-        amount: { kind: 'weight', milligrams: 9_000, approximate: false, typed: '9 g' },
-      });
-    expect((await clean()).ok).toBe(true);
-    expect(await lot(code)).toMatchObject({ onHand: 9_000, form: 'clean seed', openBy: null });
-    expect(await clean()).toMatchObject({ problem: { code: 'clean already' } });
-  });
-});
-
-describe('the almanac can be told better', () => {
-  const say = (fact: 'homeDistance' | 'group' | 'celsius', typed: string | null, cropId = 'kale') =>
-    overrideFact(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), cropId, fact, typed, why: 'Ten years of notes' });
-
-  test('the library’s own word takes the place of the shipped one, and can be taken back', async () => {
-    await takeIn(library, { crop: 'kale', variety: 'Black Cutting', insects: undefined });
-    expect((await say('homeDistance', '500 m')).ok).toBe(true);
-    expect(await readCrop(library.db, 'kale')).toMatchObject({ homeDistance: 500, told: { homeDistance: { sure: 'ours' } } });
-    expect(await countStale(library.db)).toBeGreaterThan(0);
-    while ((await judgeNext(library.db, NOW)) > 0);
-    expect((await say('homeDistance', null)).ok).toBe(true);
-    expect((await readCrop(library.db, 'kale'))!.homeDistance).toBe(300);
-  });
-
-  test('nonsense is refused with its reason', async () => {
-    expect(await say('homeDistance', '500 kg')).toMatchObject({ problem: { code: 'unreadable', why: 'the unit here is m, not kg' } });
-    expect(await say('homeDistance', '1500 m')).toMatchObject({ problem: { code: 'contradiction' } });
-    expect(await say('group', 'moonfruits')).toMatchObject({ problem: { code: 'unknown group' } });
-    expect(await say('celsius', '20 °C', 'moonfruit')).toMatchObject({ problem: { code: 'no such crop' } });
-  });
-});
-
-describe('lines', () => {
-  test('near spellings and other names are found, with what is in store', async () => {
-    const code = await takeIn(library, { variety: 'Guard’s Van' });
-    const { lineId } = await lot(code);
-    const line = (await findLine(library.db, lineId))!;
-    const change = { id: lineId, aim: 'keep true' as const, story: 'From the brake van', aliases: ['Brake Pea'], rules: {} };
-    expect((await changeLine(acting(library.db, library.helper, TODAY), { ...change, key: randomUUID(), version: line.version })).ok).toBe(
-      true,
-    );
-    expect(
-      await changeLine(acting(library.db, library.coordinator, TODAY), { ...change, key: randomUUID(), version: line.version }),
-    ).toMatchObject({
-      problem: { code: 'changed meanwhile' },
-    });
-    expect(await findNearLines(library.db, 'pea', 'Gards Van')).toMatchObject([
-      { name: 'Guard’s Van', exact: false, lots: 1, seeds: 500, promise: 'true' },
-    ]);
-    expect(await findNearLines(library.db, 'pea', 'brake pea')).toMatchObject([{ name: 'Guard’s Van', alias: 'Brake Pea', exact: true }]);
-    expect((await lot(await takeIn(library, { variety: 'brake pea' }))).lineId).toBe(lineId);
-  });
-
-  test('let adapt makes every lot a mixture by declaration', async () => {
-    const code = await takeIn(library, { variety: 'Hedge Mix' });
-    const { lineId } = await lot(code);
-    await changeLine(acting(library.db, library.helper, TODAY), {
-      key: randomUUID(),
-      id: lineId,
-      version: 1,
-      aim: 'let adapt',
-      story: null,
-      aliases: [],
-      rules: {},
-    });
-    expect((await promiseOf(code)).promise).toBe('mixture');
-  });
-
-  test('rules of its own hold for the line’s lots, and for what is brought under its name', async () => {
-    const { lineId } = await lot(await takeIn(library, { variety: 'Signal Wire' }));
-    const rules = { plants: 'many', isolation: 'production' };
-    const change = { key: randomUUID(), id: lineId, version: 1, aim: 'keep true' as const, story: null, aliases: [], rules };
-    expect((await changeLine(acting(library.db, library.helper, TODAY), change)).ok).toBe(true);
-    const next = await lot(await takeIn(library, { variety: 'Signal Wire' }));
-    expect(next.lineRules).toEqual(rules);
-    const brought = async (variety: string) => {
-      const answers = { crop: 'pea', source: 'donated', kind: 'open-pollinated', plantsHarvested: '20', variety };
-      return readSoFar(library.db, { answers, crop: next.facts, loanId: null, today: TODAY, house: (await readHouse(library.db))! });
-    };
-    expect(await brought('Signal Wire')).toMatchObject({ lineRules: rules, judged: { plants: { wanted: next.facts.plantsToConserve } } });
-    expect(await brought('Never Seen')).toMatchObject({ lineRules: {}, judged: { plants: { wanted: next.facts.plantsToKeep } } });
-  });
-
-  test('each way of sorting lists every line once', async () => {
-    const totals = await Promise.all(
-      (['name', 'lots', 'seeds', 'risk'] as const).map(async (sort) => {
-        const { lines, total } = await listLines(library.db, { search: '', crop: '', sort, limit: 100, offset: 0 });
-        return [total, new Set(lines.map(({ id }) => id)).size];
-      }),
-    );
-    expect(new Set(totals.flat()).size).toBe(1);
-    expect((await listLines(library.db, { search: 'brake', crop: '', sort: 'risk', limit: 10, offset: 0 })).lines).toMatchObject([
-      { name: 'Guard’s Van' },
-    ]);
-  });
-
-  test('reports are kept with the line; a year to come is refused', async () => {
-    const code = await takeIn(library, { variety: 'Told Of' });
-    const told = {
-      code,
-      by: 'Member',
-      trueToType: 'yes' as const,
-      taste: 4,
-      yield: null,
-      health: null,
-      liking: 5,
-      words: 'Sweet',
-    };
-    expect(await addReport(acting(library.db, library.helper, TODAY), { ...told, key: randomUUID(), year: 2027 })).toMatchObject({
-      problem: { code: 'year to come' },
-    });
-    expect((await addReport(acting(library.db, library.helper, TODAY), { ...told, key: randomUUID(), year: 2026 })).ok).toBe(true);
-    expect(await findReports(library.db, { lineId: (await lot(code)).lineId })).toMatchObject([
-      { by: 'Member', liking: 5, words: 'Sweet' },
-    ]);
-  });
-});
-
 describe('the background reckoner', () => {
   test('judges what waits in any order of marking, parents first, and two of them share the work', async () => {
     const code = await takeIn(library, TOMATO);
-    const child = await childOf(code);
+    const child = await childOf(library, code);
     const before = [await promiseOf(code), await promiseOf(child)];
     await markStale(library.db, [(await lot(child)).id, (await lot(code)).id]);
     await markAllStale(library.db);
