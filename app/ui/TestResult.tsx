@@ -14,10 +14,11 @@ import { ButtonLink } from './Button.tsx';
 import { VERDICT_TONES, type Tone } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
 import { ShareBar } from './ShareBar.tsx';
-import { chanceWords, nextTestWords, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, nextTestSentence, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
 
 export interface TestResultProps {
   readonly code: string;
+  readonly today: Day;
   /** On the lot's own page the desk's reckoning beside it says whether and how to lend. */
   readonly onLotPage?: boolean;
   /** What this test says. */
@@ -110,10 +111,7 @@ function reasons(result: TestResultProps) {
   if (ratio && result.lotVerdict === 'sow thicker') list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
-  if (next)
-    list.push(
-      next.on ? `Next test ${formatDate(next.on)}: ${nextTestWords(next.reason)}.` : `No further test: ${nextTestWords(next.reason)}.`,
-    );
+  if (next) list.push(nextTestSentence(next, result.today));
   return list;
 }
 

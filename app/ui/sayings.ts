@@ -3,6 +3,7 @@ import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import type { NoRetestReason, RetestReason } from '#core/viability/retest.ts';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import { formatStock, type Units } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import { HOLD_WORDS } from './words.ts';
@@ -31,6 +32,13 @@ const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
 
 export function nextTestWords(reason: string | null): string {
   return NEXT_TEST_WORDS[reason as RetestReason | NoRetestReason] ?? 'not worked out yet';
+}
+
+/** When a lot's next test falls, or since when it is due, or that there is none; and why. */
+export function nextTestSentence({ on, reason }: { readonly on: string | null; readonly reason: string | null }, today: Day): string {
+  const why = nextTestWords(reason);
+  if (on === null) return `No further test: ${why}.`;
+  return on > today ? `Next test ${formatDate(on)}: ${why}.` : `A test is due, since ${formatDate(on)}: ${why}.`;
 }
 
 /** What a verdict means for the person with the jar in hand. */

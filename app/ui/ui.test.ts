@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { classes } from './classes.ts';
-import { chanceWords, lendingAnswer, lendingWhy, nextTestWords, oddWords, percent, shortWords, VERDICT_WORDS } from './sayings.ts';
+import {
+  chanceWords,
+  lendingAnswer,
+  lendingWhy,
+  nextTestSentence,
+  nextTestWords,
+  oddWords,
+  percent,
+  shortWords,
+  VERDICT_WORDS,
+} from './sayings.ts';
 import { CLAIM_WORDS } from './claimWords.ts';
 import { claimTold, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
@@ -171,4 +181,11 @@ test('why a next test is due, or is not, is said of each reason in words of its 
   expect(new Set(words).size).toBe(words.length);
   for (const said of words) expect(said).toMatch(/^[a-z][^.]{15,}$/);
   for (const reason of NO_RETEST_REASONS) expect(nextTestWords(reason)).not.toBe(nextTestWords(null));
+});
+
+test('a next test that is past is due, on every page', () => {
+  const reason = RETEST_REASONS[0]!;
+  expect(nextTestSentence({ on: '2026-11-28', reason }, '2026-11-27')).toMatch(/^Next test 28 Nov 2026: /);
+  expect(nextTestSentence({ on: '2026-11-27', reason }, '2026-11-27')).toMatch(/^A test is due, since 27 Nov 2026: /);
+  expect(nextTestSentence({ on: null, reason: NO_RETEST_REASONS[0]! }, '2026-11-27')).toMatch(/^No further test: /);
 });

@@ -3,7 +3,6 @@ import type { Tone } from '#app/ui/Mark.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { StockBar, type StockTerms } from '#app/ui/StockBar.tsx';
 import { lendingAnswer, lendingWhy, thickerWords } from '#app/ui/sayings.ts';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Seeds } from '#core/kernel/kinds.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 
@@ -30,7 +29,8 @@ export function LendingReckoning({
   packetSeeds: number;
   isTested: boolean;
   thicker: { readonly sow: number; readonly for: number } | null;
-  nextTest: { readonly on: string | null; readonly why: string };
+  /** When its next test falls, and why. */
+  nextTest: string;
 }) {
   const tone: Tone = lending.answer === 'yes' ? (packets > 0 ? 'good' : 'doubt') : lending.answer === 'refused' ? 'poor' : 'doubt';
   const isLent = lending.answer === 'yes';
@@ -41,7 +41,7 @@ export function LendingReckoning({
     isLent && packets === 0 && seeds < packetSeeds && `Less than one packet of ${packetSeeds} seeds is left. Keep it to grow out.`,
     isLent && packets === 0 && seeds >= packetSeeds && 'What is left of this line is kept for a grow-out and for germination tests.',
     isLent && packets > 0 && `One packet holds ${packetSeeds} seeds.`,
-    nextTest.on ? `Next test ${formatDate(nextTest.on)}: ${nextTest.why}.` : `No further test: ${nextTest.why}.`,
+    nextTest,
   ].filter((reason) => typeof reason === 'string');
   return (
     <Reckoning

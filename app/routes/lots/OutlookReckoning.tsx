@@ -1,6 +1,6 @@
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { chanceWords, oddWords, percent } from '#app/ui/sayings.ts';
+import { chanceWords, nextTestSentence, oddWords, percent } from '#app/ui/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -43,7 +43,7 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
         ownWords(lot),
         ...(lot.unmeasuredJar ? [JAR_WORDS] : []),
         underWords(lot),
-        nextWords(lot),
+        nextTestSentence(lot.next, lot.today),
         `${lot.widthAfter.seeds} seeds tested now would narrow the band from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
       ]}
       working={
@@ -76,13 +76,6 @@ function ownWords({ own, tests, isBlend }: Lot): string {
   const rest = isBlend ? 'what was expected of its parts when they were blended' : 'what is usual for its crop where it lay';
   if (tests.length === 0) return `Nothing of it was tested: this is ${rest}.`;
   return `${percent(own)} of what is known is its own tests’ word; the rest is ${rest}.`;
-}
-
-function nextWords({ next, today }: Lot): string {
-  if (!next.on) return `No further test: ${next.words}.`;
-  return next.on > today
-    ? `Next test ${formatDate(next.on)}: ${next.words}.`
-    : `A test is due, since ${formatDate(next.on)}: ${next.words}.`;
 }
 
 function underWords({ now, underOn, underInFreezer, lastYear, today, thresholds }: Lot): string {

@@ -6,7 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
-import { nextTestWords } from '#app/ui/sayings.ts';
+import { nextTestSentence } from '#app/ui/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
@@ -128,9 +128,9 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
             packetSeeds={lot.facts.packetSeeds}
             isTested={lot.laid !== null}
             thicker={loaderData.thicker}
-            nextTest={{ on: lot.nextTestOn, why: nextTestWords(lot.nextTestReason) }}
+            nextTest={nextTestSentence({ on: lot.nextTestOn, reason: lot.nextTestReason }, loaderData.today)}
           />
-          {loaderData.result && <TestResult {...loaderData.result} code={lot.code} onLotPage />}
+          {loaderData.result && <TestResult {...loaderData.result} code={lot.code} today={loaderData.today} onLotPage />}
           <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
         </div>
         <div className="min-w-0 space-y-8">

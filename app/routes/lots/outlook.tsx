@@ -6,7 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
@@ -74,7 +74,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     // Frost kills seed that must not be dried: the freezer is no way out for it.
     underInFreezer: keptMoist(lot.facts) ? underOn : dayUnder(cold, thresholds.lend, risk, today),
     rate: middleAge(outlook.rate),
-    next: { on: lot.nextTestOn, words: nextTestWords(lot.nextTestReason) },
+    next: { on: lot.nextTestOn, reason: lot.nextTestReason },
     odd: oddTestsOf(outlook),
     breaks: befallenBy(outlook) !== null,
     fan: fanOf(outlook, until),

@@ -22,7 +22,7 @@ export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }
       )}
       {test.result && (
         <div className="mb-8">
-          <TestResult {...test.result} code={test.code} />
+          <TestResult {...test.result} code={test.code} today={test.today} />
         </div>
       )}
       <TowelPicture seeds={test.towel} counted={test.counted} />
