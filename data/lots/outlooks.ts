@@ -135,20 +135,21 @@ async function readLots(db: Db, lotIds: readonly LotId[], today: Day): Promise<L
  */
 async function readStays(db: Db, lotIds: readonly LotId[]): Promise<(Stay & { readonly lotId: LotId })[]> {
   const { rows } = await sql<Stay & { lotId: LotId }>`
-    with fill as (
-      select holding.lot_id, holding.id as holding, holding.container, place.name as place, movement.id, movement.kind,
-        movement.from_holding, movement.happened_on, row_number() over (partition by holding.id order by movement.id) as nth
-      from holding
-      join place on place.id = holding.place_id
-      left join movement on movement.lot_id = holding.lot_id and movement.to_holding = holding.id
-      where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null)
-    select fill.lot_id as "lotId", coalesce(fill.happened_on, lot.taken_in_on) as since, fill.place, fill.container
-    from fill join lot on lot.id = fill.lot_id
-    where (fill.nth = 1 and fill.kind is distinct from 'moved')
-      or (fill.kind in ('moved', 'correction') and fill.from_holding is not null and 0 = (
-        select sum(case when moved.to_holding = fill.from_holding then moved.amount else -moved.amount end) from movement as moved
-        where moved.lot_id = fill.lot_id and fill.from_holding in (moved.to_holding, moved.from_holding) and moved.id <= fill.id))
-    order by since, fill.id nulls first, fill.holding`.execute(db);
+    with leg as (
+      select movement.id, kind, happened_on, side.holding, side.came,
+        sum(side.amount) over (partition by side.holding order by movement.id) as balance,
+        row_number() over (partition by side.holding, side.came order by movement.id) as nth
+      from movement cross join lateral (values (to_holding, amount, true), (from_holding, -amount, false)) as side (holding, amount, came)
+      where ${isAmong('movement.lot_id', lotIds)} and side.holding is not null)
+    select holding.lot_id as "lotId", coalesce(filled.happened_on, lot.taken_in_on) as since, place.name as place, holding.container
+    from holding
+    join place on place.id = holding.place_id
+    join lot on lot.id = holding.lot_id
+    left join leg as filled on filled.holding = holding.id and filled.came
+    left join leg as source on source.id = filled.id and not source.came
+    where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null
+      and ((coalesce(filled.nth, 1) = 1 and filled.kind is distinct from 'moved') or (filled.kind in ('moved', 'correction') and source.balance = 0))
+    order by since, filled.id nulls first, holding.id`.execute(db);
   return rows;
 }
 
