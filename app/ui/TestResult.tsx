@@ -111,7 +111,8 @@ function reasons(result: TestResultProps) {
   if (ratio && result.lotVerdict === 'sow thicker') list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
-  if (next) list.push(nextTestSentence(next, result.today));
+  // The desk's reckoning beside it says so of the lot.
+  if (next && !result.onLotPage) list.push(nextTestSentence(next, result.today));
   return list;
 }
 
