@@ -7,6 +7,14 @@ const pureCore = [
   { object: 'Math', property: 'random', message: 'Pass the seeded generator in.' },
 ];
 
+const noClock = { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Pass the date in.' };
+
+/** Core, contracts and services hand over codes and figures; what a person reads is in words/ and on the pages. */
+const noSentences = ['Literal[value=/^[A-Z][a-z’]+ /]', 'TemplateElement[value.raw=/^[A-Z][a-z’]+ /]'].map((literal) => ({
+  selector: `${literal}:not(ThrowStatement *)`,
+  message: 'Hand over a code; its sentence stands in words/.',
+}));
+
 export default tseslint.config(
   { ignores: ['node_modules', 'build', '.react-router', '.data', 'tests/.out'] },
   ...tseslint.configs.strict,
@@ -35,12 +43,19 @@ export default tseslint.config(
     files: ['core/**/*.ts', 'demo/generate.ts', 'demo/stories.ts'],
     rules: {
       'no-restricted-properties': ['error', ...pureCore],
-      'no-restricted-syntax': [
-        'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Pass the date in.' },
-      ],
+      'no-restricted-syntax': ['error', noClock],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'crypto'],
     },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...noSentences, noClock] },
+  },
+  {
+    files: ['{contracts,services}/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...noSentences] },
   },
   {
     // Routes read by the queries of the data layer; what writes goes through a service, which authorises, decides and records.

@@ -21,7 +21,11 @@ export default {
   // Tests say what is right, not how fast; only here, for all projects, is it heeded.
   testTimeout: 300_000,
   projects: [
-    { ...shared, displayName: 'core', testMatch: ['<rootDir>/{core,contracts,devices,almanac,demo,app,server,services}/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'core',
+      testMatch: ['<rootDir>/{core,contracts,words,devices,almanac,demo,app,server,services}/**/*.test.ts'],
+    },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
     { ...shared, displayName: 'http', testMatch: ['<rootDir>/tests/http/**/*.test.ts'] },
     { ...shared, displayName: 'commands', testMatch: ['<rootDir>/tests/commands/**/*.test.ts'] },

@@ -51,7 +51,7 @@ const READ_BY: Record<FactKey, string> = {
   daysToRipe: 'core/passport/ripe.ts',
   daysToSeed: 'core/lending/returnBy.ts',
   ripeWeeks: 'core/lending/returnBy.ts',
-  ripe: 'core/house/rules.ts',
+  ripe: 'words/almanac.ts',
   harvest: 'core/passport/questions.ts',
   howToSave: 'app/routes/lots/packet.tsx',
   cure: 'core/bench/methods.ts',

@@ -7,6 +7,7 @@ import type { Crop } from '#core/almanac/crop.ts';
 import { READINESS, type CrossingGroup } from '#core/almanac/crossing.ts';
 import { CONFIDENCES, FACT_KEYS, factKind, SOURCES, type Confidence, type FactKey, type Source } from '#core/almanac/facts.ts';
 import { readFact, type WrittenFact } from '#core/almanac/readFact.ts';
+import { refusalWords } from '#words/refusals.ts';
 
 export interface Almanac {
   readonly crops: readonly Crop[];
@@ -161,12 +162,12 @@ function readLine(sheet: Sheet, key: FactKey, pair: Pair): KnownFact | null {
     const [text, said, from] = written.split(' | ') as [string, string, string];
     written = text;
     if (!(CONFIDENCES as readonly string[]).includes(said)) sheet.fault(`“${said}” is none of ${CONFIDENCES.join(', ')}`, at(pair));
-    if (!(from in SOURCES)) sheet.fault(`“${from}” is no kind of source: ${Object.keys(SOURCES).join(', ')}`, at(pair));
+    if (!(SOURCES as readonly string[]).includes(from)) sheet.fault(`“${from}” is no kind of source: ${SOURCES.join(', ')}`, at(pair));
     [sure, source] = [said as Confidence, from as Source];
   }
-  const read = written === null ? ({ ok: false, why: 'it is empty' } as const) : readFact(key, written);
+  const read = written === null ? ({ ok: false, why: 'fact: empty' } as const) : readFact(key, written);
   if (!read.ok) {
-    sheet.fault(`${key}: ${read.why}`, at(pair));
+    sheet.fault(`${key}: ${refusalWords(read.why)}`, at(pair));
     return null;
   }
   return { value: read.value, told: { sure, source } };
@@ -180,7 +181,7 @@ function finish(raw: RawCrop, crops: ReadonlyMap<string, RawCrop>, groups: Reado
   for (const { fact, why } of faults) {
     // A line that could not be read has been named already.
     if (lines.has(fact) && !known.has(fact)) continue;
-    raw.sheet.fault(`${raw.id}, ${fact}: ${why}`, raw.own.get(fact)?.at ?? raw.at);
+    raw.sheet.fault(`${raw.id}, ${fact}: ${refusalWords(why)}`, raw.own.get(fact)?.at ?? raw.at);
   }
   if (crop.group && !groups.has(crop.group))
     raw.sheet.fault(`${raw.id}: unknown crossing group ${crop.group}`, raw.own.get('group')?.at ?? raw.at);

@@ -7,6 +7,7 @@ import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
 import type { Command } from '#services/command.server.ts';
 import type { Outcome } from '#services/perform.server.ts';
 import { formOf, intentOf } from './incoming.server.ts';
+import { refusalWords } from '#words/refusals.ts';
 import type { SignedIn } from './visit.server.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 
@@ -16,7 +17,7 @@ export const newFormKey = (): string => randomUUID();
 /** Reads a posted form by its contract; `reply()` carries errors and what was typed back to the same fields. */
 export async function readForm<Schema extends z.ZodType>(request: Request, schema: Schema) {
   const form = await formOf(request);
-  return { form, intent: String(form.get('intent') ?? ''), submission: parseWithZod(form, { schema }) };
+  return { form, intent: String(form.get('intent') ?? ''), submission: parseForm(form, schema) };
 }
 
 /** A form that may bring a photo. One that is too large is not read at all: in its place stands a word that the field's contract refuses. */
@@ -29,7 +30,13 @@ export async function readUpload(request: Request): Promise<FormData> {
   return unread;
 }
 
-export { parseWithZod };
+/** A form by its contract, what it refuses in words. */
+export function parseForm<Schema extends z.ZodType>(form: FormData, schema: Schema) {
+  return parseWithZod(form, {
+    schema,
+    formatError: (issues: readonly z.core.$ZodIssue[]) => issues.map(({ message }) => refusalWords(message)),
+  });
+}
 
 /** An answer to a form that was not accepted: the page stays as it is, with what was typed, and loads nothing anew. */
 export function notAccepted<Result>(result: Result) {
@@ -63,7 +70,7 @@ export function formActs<Problem, Intent extends string = string>(
     work: (value: z.output<Schema>) => Promise<Outcome<Answer, Mine>>,
     onward?: (answer: Answer) => string,
   ) {
-    const submission = parseWithZod(form, { schema });
+    const submission = parseForm(form, schema);
     if (submission.status !== 'success') return refused(submission.reply());
     const done = await work(submission.value as z.output<Schema>);
     if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem, visit.house.units) }));

@@ -4,6 +4,7 @@ import { Form, useLocation } from 'react-router';
 import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 import { Button } from './Button.tsx';
 import { Notice, PageHead } from './Page.tsx';
+import { SHEET_WORDS } from '#words/labels.ts';
 
 interface Label {
   readonly crop: string;
@@ -96,7 +97,7 @@ function SheetForm({ file, count, formKey, hasPrinter }: { file: string; count: 
           <select name="sheet" className="input mt-1" value={sheet} onChange={(event) => setSheet(event.target.value as SheetId)}>
             {SHEET_IDS.map((id) => (
               <option key={id} value={id}>
-                {SHEETS[id].title}
+                {SHEET_WORDS[id]}
               </option>
             ))}
           </select>

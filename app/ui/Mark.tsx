@@ -3,9 +3,8 @@ import type { ReactNode } from 'react';
 import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { classes } from './classes.ts';
-import { CLAIM_TONES, CLAIM_WORDS } from './claimWords.ts';
-
-export type Tone = 'good' | 'doubt' | 'poor' | 'frost' | 'plain';
+import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
+import type { Tone } from '#words/tone.ts';
 
 const TONES: Record<Tone, { look: string; Icon: LucideIcon }> = {
   good: { look: 'bg-good-tint text-good', Icon: Check },

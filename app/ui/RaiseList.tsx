@@ -1,5 +1,5 @@
 import type { Raise } from '#core/promise/raise.ts';
-import { raiseWords } from './promiseWords.ts';
+import { raiseWords } from '#words/promise.ts';
 import { useUnits } from './units.tsx';
 
 /** What would raise a lot's promise; nothing where nothing would. */

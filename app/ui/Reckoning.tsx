@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { ChevronDown } from 'lucide-react';
 import { classes } from './classes.ts';
-import type { Tone } from './Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 
 const EDGE: Record<Tone, string> = {
   good: 'border-good',

@@ -11,10 +11,11 @@ import type { OldSeedWay } from '#core/house/rules.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { leavesOpen, type OddTest } from '#core/viability/oddTest.ts';
 import { ButtonLink } from './Button.tsx';
-import { VERDICT_TONES, type Tone } from './Mark.tsx';
+import { VERDICT_TONES } from './Mark.tsx';
 import { Reckoning } from './Reckoning.tsx';
 import { ShareBar } from './ShareBar.tsx';
-import { chanceWords, nextTestSentence, oddWords, percent, VERDICT_WORDS } from './sayings.ts';
+import { chanceWords, nextTestSentence, oddWords, percent, VERDICT_WORDS } from '#words/sayings.ts';
+import type { Tone } from '#words/tone.ts';
 
 export interface TestResultProps {
   readonly code: string;

@@ -10,10 +10,10 @@ import {
   percent,
   shortWords,
   VERDICT_WORDS,
-} from './sayings.ts';
-import { CLAIM_WORDS } from './claimWords.ts';
-import { claimTold, METHOD_NAMES, neighbourWords, oneIn } from './promiseWords.ts';
-import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from './words.ts';
+} from '#words/sayings.ts';
+import { CLAIM_WORDS } from '#words/claims.ts';
+import { claimTold, METHOD_NAMES, neighbourWords, oneIn } from '#words/promise.ts';
+import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from '#words/vocabulary.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import type { Fact } from '#core/promise/judgeLot.ts';
 import type { Reason } from '#core/promise/reasons.ts';

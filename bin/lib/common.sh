@@ -54,7 +54,7 @@ $(tail -n 8 "$DATA/npm.log")"
 # Builds when a source is newer than the last build.
 need_build() {
   local newer=x
-  [ -f build/.done ] && newer=$(find app almanac bench contracts core data demo server services workers public package-lock.json vite.config.ts react-router.config.ts -newer build/.done -type f -print -quit 2>/dev/null)
+  [ -f build/.done ] && newer=$(find app almanac bench contracts core words data demo server services workers public package-lock.json vite.config.ts react-router.config.ts -newer build/.done -type f -print -quit 2>/dev/null)
   [ -z "$newer" ] && return
   say "Building ..."
   rm -rf build

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DISEASE_ANSWERS } from '#core/almanac/diseases.ts';
-import { CROP_CAUTIONS, type CropCautionCode } from '#core/almanac/cautions.ts';
+import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
 import { READINESS } from '#core/almanac/crossing.ts';
 import { FACT_KEYS, factKind, type FactKey, type Shape } from '#core/almanac/facts.ts';
 
@@ -18,7 +18,7 @@ function storedFact(shape: Shape): z.ZodType {
     case 'treatments':
       return z.array(z.strictObject({ name: z.string().min(1), answers: z.array(z.enum(DISEASE_ANSWERS)), usual: z.string().min(1) }));
     case 'cautions':
-      return z.array(z.strictObject({ code: z.enum(Object.keys(CROP_CAUTIONS) as CropCautionCode[]), words: z.string().min(1) }));
+      return z.array(z.strictObject({ code: z.enum(CROP_CAUTIONS), words: z.string().min(1) }));
     case 'constants':
       return z.strictObject({ KE: z.number(), CW: z.number(), CH: z.number(), CQ: z.number() });
     case 'text':

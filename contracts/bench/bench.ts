@@ -1,72 +1,60 @@
 import { z } from 'zod';
-import {
-  actKey,
-  amount,
-  AMOUNT_TROUBLE,
-  container,
-  day,
-  maybePhoto,
-  maybePercent,
-  maybeWhen,
-  maybeWords,
-  tick,
-  words,
-} from '#contracts/fields.ts';
+import { actKey, amount, container, day, maybePhoto, maybePercent, maybeWhen, maybeWords, tick, words } from '#contracts/fields.ts';
+import { refusal } from '#core/kernel/refusal.ts';
 import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
-import { CONTAINER_CHECKS, checksFor, TREATMENTS } from '#core/bench/treatments.ts';
+import { checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
 import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
-const celsius = z
-  .number({ error: 'How warm is the room? Degrees Celsius' })
-  .min(-5, 'No bench is as cold as that')
-  .max(45, 'No bench is as warm as that');
+const celsius = z.number({ error: 'room: missing' }).min(-5, 'room: too cold').max(45, 'room: too warm');
 
 /** A weight as people write it. */
 const weight = z
-  .string({ error: 'What does the scale say?' })
+  .string({ error: 'scale: missing' })
   .trim()
   .transform((text, context) => {
     const read = parseAmount(text);
     if (read.ok && read.amount.kind === 'weight') return { milligrams: read.amount.milligrams, typed: text };
-    context.addIssue({ code: 'custom', message: read.ok ? 'A weight, please: 640 g, 1 lb 6 oz' : AMOUNT_TROUBLE[read.why] });
+    context.addIssue({ code: 'custom', message: read.ok ? 'weight: unreadable' : `amount: ${read.why}` });
     return z.NEVER;
   });
 const maybeWeight = weight.optional().transform((read) => read ?? null);
 
 /** A known method, or one of the house's recipes by its number. */
-const method = z.string({ error: 'Say how it will be cleaned' }).transform((text, context): Method => {
+const method = z.string({ error: 'method: missing' }).transform((text, context): Method => {
   if ((METHODS as readonly string[]).includes(text)) return text as KnownMethod;
   const recipe = /^recipe (\d{1,9})$/.exec(text)?.[1];
   if (recipe) return nameOfRecipe(Number(recipe));
-  context.addIssue({ code: 'custom', message: 'Say how it will be cleaned' });
+  context.addIssue({ code: 'custom', message: 'method: missing' });
   return z.NEVER;
 });
 
-const vessel = words(40, 'What is it in? Jar 3, tray B, the blue bucket');
+const vessel = words(40, 'vessel: missing');
 
-const turn = z.int({ error: 'Load the page again' });
+const turn = z.int({ error: 'page: stale' });
 /** Hazards read and ticked, parted by commas. */
 const cautions = z
   .string()
   .optional()
-  .transform((text): readonly Caution[] => (text ?? '').split(',').filter((one): one is Caution => one in CAUTIONS));
+  .transform((text): readonly Caution[] =>
+    (text ?? '').split(',').filter((one): one is Caution => (CAUTIONS as readonly string[]).includes(one)),
+  );
 
 export const acknowledgeForm = z.object({ key: actKey, cautions });
 
 export const startBatchForm = z.object({
   key: actKey,
-  brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'Say what it is now' }),
+  brought: z.enum(['clean seed', 'on paper', 'whole fruit', 'heads or pods'], { error: 'brought: missing' }),
   method,
   vessel,
   celsius,
   humidity: maybePercent,
   fruits: z
-    .int({ error: 'A whole number' })
-    .min(1, 'At least one')
-    .max(10_000, 'Check the number')
+    .int({ error: 'number: not whole' })
+    .min(1, 'number: under one')
+    .max(10_000, 'number: check')
     .optional()
     .transform((count) => count ?? null),
   weightIn: maybeWeight,
@@ -80,11 +68,11 @@ export const nextStepForm = z
   .object({
     key: actKey,
     turn,
-    to: z.string({ error: 'Say what comes next' }).transform((text, context) => {
+    to: z.string({ error: 'next step: missing' }).transform((text, context) => {
       const [method, step, place] = text.split('|');
       const read = target.safeParse({ method, step, place: Number(place) });
       if (read.success) return read.data;
-      context.addIssue({ code: 'custom', message: 'Say what comes next' });
+      context.addIssue({ code: 'custom', message: 'next step: missing' });
       return z.NEVER;
     }),
     celsius,
@@ -95,9 +83,9 @@ export const nextStepForm = z
   })
   .transform(({ to, ...next }) => ({ ...next, ...to }));
 
-export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'Say what you saw'), photo: maybePhoto, when: maybeWhen });
+export const checkForm = z.object({ key: actKey, turn, seen: words(200, 'look: missing'), photo: maybePhoto, when: maybeWhen });
 
-export const mixUpForm = z.object({ key: actKey, what: words(300, 'Say what happened'), withTable: tick, discarded: tick });
+export const mixUpForm = z.object({ key: actKey, what: words(300, 'event: missing'), withTable: tick, discarded: tick });
 
 /** Milligrams by which a scale may be wrong, by what it shows. */
 const SCALE_ERROR: Readonly<Record<'1 g' | '0.1 g', number>> = { '1 g': 1000, '0.1 g': 100 };
@@ -106,7 +94,7 @@ export const weighForm = z
   .object({
     key: actKey,
     weight,
-    scale: z.enum(['1 g', '0.1 g'], { error: 'Which scale?' }),
+    scale: z.enum(['1 g', '0.1 g'], { error: 'scale error: missing' }),
     heavier: z
       .enum(HEAVIER)
       .optional()
@@ -117,8 +105,8 @@ export const weighForm = z
 
 export const airForm = z.object({
   key: actKey,
-  of: z.enum(['room', 'jar'], { error: 'Of the room or the jar?' }),
-  humidity: maybePercent.refine((share) => share !== null, 'What does the hygrometer say?').transform((share) => share!),
+  of: z.enum(['room', 'jar'], { error: 'air: of what' }),
+  humidity: maybePercent.refine((share) => share !== null, 'hygrometer: missing').transform((share) => share!),
   celsius,
 });
 
@@ -133,16 +121,16 @@ export const finishForm = z.object({
   reason: maybeWords(300),
 });
 
-export const abandonForm = z.object({ key: actKey, turn, reason: words(300, 'Say what happened, and what was lost') });
+export const abandonForm = z.object({ key: actKey, turn, reason: words(300, 'loss: missing') });
 
 /** Shutting a lot away: what its container must be is ticked line by line. */
 export const shutAwayForm = z
   .object({
     key: actKey,
-    kind: z.enum(TREATMENTS, { error: 'Freezer or airtight?' }),
-    container: words(40, 'What is it in?'),
+    kind: z.enum(TREATMENTS, { error: 'treatment: missing' }),
+    container: words(40, 'container: missing'),
     since: day,
-    use: z.enum(['food', 'sowing'], { error: 'For food or for sowing?' }),
+    use: z.enum(['food', 'sowing'], { error: 'food or sowing: missing' }),
     checked: z
       .union([z.string(), z.array(z.string())])
       .optional()
@@ -154,7 +142,7 @@ export const shutAwayForm = z
       context.addIssue({
         code: 'custom',
         path: ['checked'],
-        message: `Not yet: ${missing.map((check) => CONTAINER_CHECKS[check].toLowerCase()).join('; ')}`,
+        message: refusal('container: not yet', ...missing),
       });
   })
   .transform(({ checked: _, ...shut }) => shut);
@@ -164,27 +152,27 @@ export const openTreatedForm = z.object({ key: actKey, reason: maybeWords(300), 
 export const takeOutForm = z.object({
   key: actKey,
   container,
-  celsius: z.number({ error: 'How cold was it?' }).min(-40, 'No freezer is as cold as that').max(25, 'That is not cold'),
+  celsius: z.number({ error: 'freezer: missing' }).min(-40, 'freezer: too cold').max(25, 'freezer: too warm'),
 });
 export const openWarmForm = z.object({ key: actKey, early: tick });
 
 /** Packets out of loose seed. */
 export const packForm = z.object({
   key: actKey,
-  seeds: z.int({ error: 'How many seeds go into one?' }).min(1, 'At least one seed').max(100_000, 'Check the number'),
+  seeds: z.int({ error: 'packet size: missing' }).min(1, 'seeds: under one').max(100_000, 'number: check'),
   packets: z
-    .int({ error: 'A whole number of packets' })
-    .min(1, 'At least one')
-    .max(100_000, 'Check the number')
+    .int({ error: 'packets: not whole' })
+    .min(1, 'number: under one')
+    .max(100_000, 'number: check')
     .optional()
     .transform((count) => count ?? null),
   keepBack: z
-    .int({ error: 'A whole number of seeds' })
-    .min(0, 'Not less than nothing')
-    .max(10_000_000, 'Check the number')
+    .int({ error: 'seeds: not whole' })
+    .min(0, 'number: negative')
+    .max(10_000_000, 'number: check')
     .optional()
     .transform((count) => count ?? 0),
-  place: words(60, 'Where do they go?'),
+  place: words(60, 'destination: missing'),
 });
 
 const part = weight.optional().transform((read) => read?.milligrams ?? 0);
@@ -194,9 +182,9 @@ export const purityForm = z
   .object({
     key: actKey,
     counted: z
-      .int({ error: 'A whole number of seeds' })
-      .min(1, 'At least one')
-      .max(1_000_000, 'Check the number')
+      .int({ error: 'seeds: not whole' })
+      .min(1, 'number: under one')
+      .max(1_000_000, 'number: check')
       .optional()
       .transform((seeds) => seeds ?? null),
     pure: part,
@@ -208,22 +196,22 @@ export const purityForm = z
   })
   .refine(({ key: _, counted: _counted, ...parts }) => Object.values(parts).some((milligrams) => milligrams > 0), {
     path: ['pure'],
-    message: 'Weigh at least one part',
+    message: 'parts: missing',
   })
   .transform(({ key, counted, ...parts }) => ({ key, counted, parts }));
 
 const onOff = z.enum(['on', 'off']);
 /** Working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
 export const handForm = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('put'), weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'The scale carries 6 kg') }),
+  z.object({ intent: z.literal('put'), weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'scale: over its load') }),
   z.object({ intent: z.literal('clear') }),
   z.object({ intent: z.literal('shake'), to: onOff }),
   z.object({ intent: z.literal('plug'), device: z.enum(['scale', 'jar', 'room', 'printer']), to: onOff }),
   z.object({
     intent: z.literal('air'),
     device: z.enum(['jar', 'room']),
-    humidity: maybePercent.refine((share) => share !== null, 'Say how humid').transform((share) => share!),
-    celsius: z.number({ error: 'Say how warm' }).min(-40, 'Not on earth').max(40, 'Not on this bench'),
+    humidity: maybePercent.refine((share) => share !== null, 'humidity: missing').transform((share) => share!),
+    celsius: z.number({ error: 'warmth: missing' }).min(-40, 'warmth: too cold').max(40, 'warmth: too warm'),
   }),
 ]);
 
@@ -238,7 +226,7 @@ export const printForm = z
     count: z.int().min(1).max(MOST_LABELS),
     start: z.int().min(1).default(1),
   })
-  .refine(({ sheet, start }) => start <= places(sheet), { path: ['start'], message: 'The sheet has no such place' });
+  .refine(({ sheet, start }) => start <= places(sheet), { path: ['start'], message: 'label place: none' });
 
 /** The same from an address; what makes no sense becomes the nearest that does. */
 export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: number; start: number } {
@@ -251,14 +239,14 @@ export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: numb
 export const unpackForm = z.object({
   key: actKey,
   holding: z.int(),
-  packets: z.int({ error: 'How many packets?' }).min(1, 'At least one').max(100_000, 'Check the number'),
+  packets: z.int({ error: 'packets: missing' }).min(1, 'number: under one').max(100_000, 'number: check'),
 });
 
 const sharePercent = (missing: string) =>
   z
     .number({ error: missing })
-    .min(1, 'At least 1 %')
-    .max(99, 'At most 99 %')
+    .min(1, 'share: under 1')
+    .max(99, 'share: over 99')
     .transform((percentage) => percentage / 100);
 
 /** Splitting a lot over methods. */
@@ -269,14 +257,14 @@ export const beginTrialForm = z
       .union([method, z.array(method)])
       .optional()
       .transform((chosen): readonly Method[] => (chosen === undefined ? [] : [chosen].flat())),
-    usual: sharePercent('What germination is usual?'),
-    difference: sharePercent('Which difference should show?'),
+    usual: sharePercent('usual germination: missing'),
+    difference: sharePercent('difference: missing'),
   })
-  .refine(({ methods }) => methods.length === 2 || methods.length === 3, { path: ['methods'], message: 'Choose two or three' })
-  .refine(({ usual, difference }) => difference < usual, { path: ['difference'], message: 'Less than what is usual' });
+  .refine(({ methods }) => methods.length === 2 || methods.length === 3, { path: ['methods'], message: 'methods: two or three' })
+  .refine(({ usual, difference }) => difference < usual, { path: ['difference'], message: 'difference: over usual' });
 
 export const endTrialOfMethodsForm = z.object({
   key: actKey,
-  learnt: words(500, 'Say what was learnt, also where nothing showed'),
+  learnt: words(500, 'lesson: missing'),
   adopt: method.optional().transform((chosen) => chosen ?? null),
 });

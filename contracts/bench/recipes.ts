@@ -16,7 +16,7 @@ const step = z
     if (!text) return null;
     const found = STEPS.find((one) => one === text);
     if (found) return found;
-    context.addIssue({ code: 'custom', message: 'Choose a step' });
+    context.addIssue({ code: 'custom', message: 'step: missing' });
     return z.NEVER;
   });
 
@@ -31,7 +31,7 @@ const hours = z
     const [earliest, usual, latest] = read;
     if (read.length === 3 && read.every((hour) => hour >= 0 && hour <= 10_000))
       return { earliest: earliest!, usual: usual!, latest: latest! };
-    context.addIssue({ code: 'custom', message: 'Three numbers of hours: earliest, usual, latest, like 2, 4, 8' });
+    context.addIssue({ code: 'custom', message: 'hours: unreadable' });
     return z.NEVER;
   });
 
@@ -41,9 +41,9 @@ const rows = Array.from({ length: RECIPE_ROWS }, (_, index) => index + 1);
 export const recipeForm = z
   .object({
     key: actKey,
-    name: words(60, 'What is it called?'),
-    extraction: z.enum(['dry', 'wet', 'wet with a gel coat'], { error: 'For which seed?' }),
-    why: words(300, 'Say why, for those who come after'),
+    name: words(60, 'recipe name: missing'),
+    extraction: z.enum(['dry', 'wet', 'wet with a gel coat'], { error: 'extraction: missing' }),
+    why: words(300, 'recipe reason: missing'),
     ...(Object.fromEntries(rows.flatMap((row) => [[`step-${row}`, step] as const, [`hours-${row}`, hours] as const])) as Record<
       `step-${number}`,
       typeof step

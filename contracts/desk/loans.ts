@@ -6,8 +6,8 @@ const wholeNumber = (missing: string) => z.int({ error: missing });
 /** Handing packets of one lot to a member. */
 export const lendForm = z.object({
   key: actKey,
-  code: words(60, 'Scan or type the lot code'),
-  packets: wholeNumber('How many packets? A whole number').min(1, 'At least one packet').max(100, 'A hundred packets at most'),
+  code: words(60, 'code: missing'),
+  packets: wholeNumber('packets to lend: missing').min(1, 'packets: under one').max(100, 'packets: over a hundred'),
   overrideReason: maybeWords(300),
 });
 
@@ -16,6 +16,6 @@ export const lendInput = lendForm.extend({ memberId: rowNumber });
 
 export const closeLoanForm = z.object({
   key: actKey,
-  outcome: z.enum(['failed crop', 'kept on', 'written off'], { error: 'Say how it ended' }),
+  outcome: z.enum(['failed crop', 'kept on', 'written off'], { error: 'ending: missing' }),
   note: maybeWords(500),
 });

@@ -24,7 +24,7 @@ export const storedCropThresholds: z.ZodType<CropThresholds> = z.record(z.string
 export const houseSettings = z.object({
   key: actKey,
   version: rowVersion,
-  name: words(120, 'What is the library called?'),
+  name: words(120, 'library name: missing'),
   timeZone,
   lastFrost: monthDay,
   firstFrost: monthDay,

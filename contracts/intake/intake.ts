@@ -38,7 +38,7 @@ export const refuseSeedInput = z.object({
   key: actKey,
   draftId: z.uuid().nullable(),
   what: z.string().max(200),
-  why: words(300, 'Say why'),
+  why: words(300, 'withdrawal reason: missing'),
 });
 
 export const passportCorrection = z.object({ key: actKey, code: lotCode, passport: storedPassport, why: reason });

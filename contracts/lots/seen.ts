@@ -4,24 +4,24 @@ import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
 import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
 import { AIMS } from '#core/lots/words.ts';
 
-const reason = words(300, 'Say why: whoever comes next will want to know');
-const count = (missing: string) => z.int({ error: missing }).min(0, 'Not less than nothing').max(100_000, 'Check the number');
+const reason = words(300, 'reason: missing');
+const count = (missing: string) => z.int({ error: missing }).min(0, 'number: negative').max(100_000, 'number: check');
 
 /** Off-types counted on a lot. */
 export const evidenceForm = z
   .object({
     key: actKey,
-    seen: z.enum(['plants', 'fruits', 'kernels'], { error: 'Say what was looked at' }),
-    source: z.enum(['trial', 'grow-out', 'report', 'sorting'], { error: 'Say where they were seen' }),
-    lookedAt: count('How many were looked at?').min(1, 'At least one'),
-    offTypes: count('How many off-types? 0 is an answer'),
+    seen: z.enum(['plants', 'fruits', 'kernels'], { error: 'off-types: seen on what' }),
+    source: z.enum(['trial', 'grow-out', 'report', 'sorting'], { error: 'off-types: seen where' }),
+    lookedAt: count('looked at: missing').min(1, 'number: under one'),
+    offTypes: count('off-types: missing'),
     seenOn: day,
     note: maybeWords(300),
     insteadOf: z.int().optional(),
   })
   .refine(({ lookedAt, offTypes }) => offTypes <= lookedAt, {
     path: ['offTypes'],
-    message: 'More off-types than were looked at. Check both',
+    message: 'off-types: more than all',
   })
   .transform(({ insteadOf, ...rest }) => ({ ...rest, insteadOf: insteadOf ?? null }));
 
@@ -33,34 +33,34 @@ const percentage = z
     if (!text || text === 'unknown') return null;
     const share = Number(text.replace(/[%\s]/g, '').replace(',', '.')) / 100;
     if (share >= 0 && share <= 1) return share;
-    context.addIssue({ code: 'custom', message: 'Write a percentage, like 5 %, or leave it empty' });
+    context.addIssue({ code: 'custom', message: 'share: unreadable' });
     return z.NEVER;
   });
 
 /** A mix-up or contamination. */
 export const incidentForm = z.object({
   key: actKey,
-  kind: z.enum(['mix-up', 'contamination'], { error: 'Say what it was' }),
-  what: words(300, 'Say what happened'),
+  kind: z.enum(['mix-up', 'contamination'], { error: 'incident: no kind' }),
+  what: words(300, 'event: missing'),
   share: percentage,
   discarded: tick,
 });
 
 export const trialForm = z.object({
   key: actKey,
-  mustShow: words(300, 'Say what the trial must show'),
-  plantsWanted: z.int({ error: 'How many plants?' }).min(1, 'At least one plant').max(1000, 'That is a field. Check the number'),
+  mustShow: words(300, 'trial: no aim'),
+  plantsWanted: z.int({ error: 'plants: missing' }).min(1, 'plants: under one').max(1000, 'plants: too many'),
 });
 
 export const endTrialForm = z
   .object({
     key: actKey,
     trial: z.int(),
-    outcome: z.enum(['released', 'renamed', 'discarded'], { error: 'Say how it ended' }),
+    outcome: z.enum(['released', 'renamed', 'discarded'], { error: 'ending: missing' }),
     newName: maybeWords(80),
     reason,
   })
-  .refine(({ outcome, newName }) => outcome !== 'renamed' || newName !== null, { path: ['newName'], message: 'Write the new name' });
+  .refine(({ outcome, newName }) => outcome !== 'renamed' || newName !== null, { path: ['newName'], message: 'new name: missing' });
 
 const outOfFive = z
   .int()
@@ -74,7 +74,7 @@ export const reportForm = z
   .object({
     key: actKey,
     by: maybeWords(120),
-    year: z.int({ error: 'Which year?' }).min(1950, 'Check the year').max(2200, 'Check the year'),
+    year: z.int({ error: 'year: missing' }).min(1950, 'year: check').max(2200, 'year: check'),
     trueToType: z
       .enum(['yes', 'mostly', 'no'])
       .optional()
@@ -87,7 +87,7 @@ export const reportForm = z
   })
   .refine((form) => form.trueToType ?? form.taste ?? form.yield ?? form.health ?? form.liking ?? form.words, {
     path: ['words'],
-    message: 'Say at least one thing about it',
+    message: 'report: empty',
   });
 
 export const recallForm = z.object({ key: actKey, reason });
@@ -96,7 +96,7 @@ export const lineForm = z
   .object({
     key: actKey,
     version: rowVersion,
-    aim: z.enum(AIMS, { error: 'Say what the line is for' }),
+    aim: z.enum(AIMS, { error: 'aim: missing' }),
     story: maybeWords(2000),
     aliases: maybeWords(400),
     ...Object.fromEntries(
@@ -120,7 +120,7 @@ export const lineForm = z
   }))
   .refine(({ aliases }) => aliases.length <= 12 && aliases.every((name) => name.length <= 80), {
     path: ['aliases'],
-    message: 'At most twelve names, parted by commas',
+    message: 'aliases: too many',
   });
 
 /** The house rules, one choice each. */
@@ -132,7 +132,7 @@ export const rulesForm = z.object({
 
 function schoolOf(rule: RuleKey) {
   const { schools }: HouseRule = HOUSE_RULES[rule];
-  return z.enum(schools.map(({ id }) => id) as [string, ...string[]]).optional();
+  return z.enum(schools as readonly [string, ...string[]]).optional();
 }
 
 /** The chosen schools out of a form's `rule-` fields. */
@@ -157,5 +157,5 @@ export const overrideForm = z
     restore: tick,
     why: reason,
   })
-  .refine(({ typed, restore }) => restore || typed !== null, { path: ['typed'], message: 'Write what holds here, or “none”' })
+  .refine(({ typed, restore }) => restore || typed !== null, { path: ['typed'], message: 'fact: missing' })
   .transform(({ restore, typed, ...said }) => ({ ...said, typed: restore ? null : typed }));

@@ -11,16 +11,17 @@ import {
   timeZone,
   words,
 } from '#contracts/fields.ts';
+import { refusal } from '#core/kernel/refusal.ts';
 import { ROLES } from '#core/people/may.ts';
 
 export const signInForm = z.object({
   email: emailAddress,
-  password: z.string({ error: 'Type your password' }).max(200),
+  password: z.string({ error: 'password: missing' }).max(200),
   then: z.string().max(500).optional(),
 });
 
 const personFields = {
-  name: words(120, 'Write the name'),
+  name: words(120, 'person name: missing'),
   email: maybeEmail,
   phone: maybeWords(40),
   note: maybeWords(500),
@@ -29,61 +30,61 @@ const personFields = {
 
 export const addPersonForm = z.object({ key: actKey, ...personFields });
 export const editPersonForm = z.object({ key: actKey, version: rowVersion, ...personFields });
-export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'Choose what they may do' }) });
+export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'role: missing' }) });
 
 export const endAccessForm = z.object({ key: actKey, erase: tick });
 
 /** Choosing a password; the very first coordinator also says who they are. */
 export const welcomeForm = z
-  .object({ password: newPassword, again: z.string({ error: 'Type it again' }) })
-  .refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
+  .object({ password: newPassword, again: z.string({ error: 'password again: missing' }) })
+  .refine(({ password, again }) => password === again, { path: ['again'], message: 'password again: different' });
 export const firstWelcomeForm = z
   .object({
-    name: words(120, 'Write your name'),
+    name: words(120, 'own name: missing'),
     email: emailAddress,
-    house: words(120, 'What is your library called?'),
+    house: words(120, 'own library: missing'),
     password: newPassword,
-    again: z.string({ error: 'Type it again' }),
+    again: z.string({ error: 'password again: missing' }),
   })
-  .refine(({ password, again }) => password === again, { path: ['again'], message: 'The two are not the same' });
+  .refine(({ password, again }) => password === again, { path: ['again'], message: 'password again: different' });
 
 const share = (what: string) =>
   z
-    .number({ error: `${what}: a number from 1 to 99` })
-    .min(1, 'At least 1 %')
-    .max(99, 'At most 99 %');
+    .number({ error: refusal('share: missing', what) })
+    .min(1, 'share: under 1')
+    .max(99, 'share: over 99');
 
 const count = (what: string) =>
   z
-    .int({ error: `${what}: a whole number` })
-    .min(0, 'Not less than none')
-    .max(10_000, 'Check the number');
+    .int({ error: refusal('count: missing', what) })
+    .min(0, 'number: under none')
+    .max(10_000, 'number: check');
 
 export const houseForm = z
   .object({
     key: actKey,
     version: rowVersion,
-    name: words(120, 'What is the library called?'),
+    name: words(120, 'library name: missing'),
     timeZone,
     lastFrost: monthDay,
     firstFrost: monthDay,
     lendingOpens: monthDay,
     sowingStarts: monthDay,
-    units: z.enum(['metric', 'imperial'], { error: 'Choose the units' }),
-    hemisphere: z.enum(['northern', 'southern'], { error: 'Choose the hemisphere' }),
-    lend: share('May be lent from'),
-    full: share('Full strength from'),
-    trays: count('Trays and screens'),
-    jars: count('Jars'),
-    hours: z.number({ error: 'Hours a week' }).min(0, 'Not less than none').max(1000, 'Check the number'),
+    units: z.enum(['metric', 'imperial'], { error: 'units: missing' }),
+    hemisphere: z.enum(['northern', 'southern'], { error: 'hemisphere: missing' }),
+    lend: share('lend'),
+    full: share('full'),
+    trays: count('trays'),
+    jars: count('jars'),
+    hours: z.number({ error: 'hours: missing' }).min(0, 'number: under none').max(1000, 'number: check'),
     currency: z
-      .string({ error: 'Three letters, like EUR' })
+      .string({ error: 'currency: unreadable' })
       .trim()
       .toUpperCase()
-      .regex(/^[A-Z]{3}$/, 'Three letters, like EUR'),
-    packetPrice: z.number({ error: 'What does a bought packet cost?' }).min(0, 'Not less than nothing').max(10_000, 'Check the price'),
-    cropPrices: z.string().max(5000, 'Fewer lines, please').optional(),
-    cropThresholds: z.string().max(5000, 'Fewer lines, please').optional(),
-    sureness: share('Sureness').min(51, 'Sure means more likely than not: above 50 %'),
+      .regex(/^[A-Z]{3}$/, 'currency: unreadable'),
+    packetPrice: z.number({ error: 'price: missing' }).min(0, 'number: negative').max(10_000, 'price: check'),
+    cropPrices: z.string().max(5000, 'text: too many lines').optional(),
+    cropThresholds: z.string().max(5000, 'text: too many lines').optional(),
+    sureness: share('sureness').min(51, 'sureness: too low'),
   })
-  .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'Full strength is above the share from which seed may be lent' });
+  .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'full strength: too low' });

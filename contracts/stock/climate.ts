@@ -4,12 +4,9 @@ import { actKey, day, maybePercent, maybeWords, words } from '#contracts/fields.
 /** What a place is like from a day on. */
 export const climateForm = z.object({
   key: actKey,
-  place: words(60, 'Which place?'),
+  place: words(60, 'place of readings: missing'),
   since: day,
-  celsius: z
-    .number({ error: 'How warm is it there? Degrees Celsius' })
-    .min(-40, 'No freezer is as cold as that')
-    .max(50, 'Nothing keeps seed at that temperature'),
-  humidity: maybePercent.refine((share) => share !== null, 'How humid is it there?').transform((share) => share!),
+  celsius: z.number({ error: 'place warmth: missing' }).min(-40, 'freezer: too cold').max(50, 'place warmth: too warm'),
+  humidity: maybePercent.refine((share) => share !== null, 'place humidity: missing').transform((share) => share!),
   why: maybeWords(200),
 });

@@ -1,20 +1,20 @@
 import { z } from 'zod';
 import { actKey, amount, container, maybeWords, words } from '#contracts/fields.ts';
 
-export const reason = words(300, 'Say why: whoever comes next will want to know');
+export const reason = words(300, 'reason: missing');
 
 /** A shelf count of one lot that puts the book right. */
 export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });
 
 /** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */
-const someOfIt = { key: actKey, holding: z.int({ error: 'Choose a container' }), part: maybeWords(40) };
+const someOfIt = { key: actKey, holding: z.int({ error: 'container: not chosen' }), part: maybeWords(40) };
 
 /** Into another container, or to another place. */
 export const moveForm = z.object({
   ...someOfIt,
-  place: words(60, 'Enter where it goes'),
+  place: words(60, 'move place: missing'),
   container: container.optional().transform((into) => into ?? null),
 });
 
 /** Out of the house for good. */
-export const giveForm = z.object({ ...someOfIt, to: words(120, 'Enter who it is for'), overrideReason: maybeWords(300) });
+export const giveForm = z.object({ ...someOfIt, to: words(120, 'receiver: missing'), overrideReason: maybeWords(300) });

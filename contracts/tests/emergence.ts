@@ -5,9 +5,9 @@ import { actKey, day, maybeWords } from '#contracts/fields.ts';
 export const emergenceForm = z
   .object({
     key: actKey,
-    sown: z.int({ error: 'How many were sown?' }).min(1, 'At least one seed').max(100_000, 'Check the number'),
-    up: z.int({ error: 'How many came up?' }).min(0, 'Not less than none').max(100_000, 'Check the number'),
+    sown: z.int({ error: 'sown: missing' }).min(1, 'seeds: under one').max(100_000, 'number: check'),
+    up: z.int({ error: 'came up: missing' }).min(0, 'number: under none').max(100_000, 'number: check'),
     seenOn: day,
     note: maybeWords(300),
   })
-  .refine(({ sown, up }) => up <= sown, { path: ['up'], message: 'More came up than were sown' });
+  .refine(({ sown, up }) => up <= sown, { path: ['up'], message: 'came up: more than sown' });

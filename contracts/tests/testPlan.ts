@@ -20,12 +20,12 @@ export const planForm = z.object({
       } catch {
         // Falls through to the same words: it did not come from the page.
       }
-      context.addIssue({ code: 'custom', message: 'The plan cannot be read. Load the page again' });
+      context.addIssue({ code: 'custom', message: 'plan: unreadable' });
       return z.NEVER;
     }),
 });
 
-const towels = z.int({ error: 'A whole number of towels' }).min(0, 'Not less than none').max(500, 'Check the number');
+const towels = z.int({ error: 'towels: not whole' }).min(0, 'number: under none').max(500, 'number: check');
 
 /** What the testing bench has, and when nobody is here. */
 export const testBenchForm = z.object({
@@ -34,7 +34,7 @@ export const testBenchForm = z.object({
   warm: towels,
   room: towels,
   cool: towels,
-  hours: z.number({ error: 'Hours a week' }).min(0, 'Not less than none').max(200, 'Check the number'),
+  hours: z.number({ error: 'hours: missing' }).min(0, 'number: under none').max(200, 'number: check'),
   closed: z
     .string()
     .trim()
@@ -42,7 +42,7 @@ export const testBenchForm = z.object({
     .transform((text, context) => {
       const days = (text ?? '').split(/[\s,;]+/).filter(Boolean);
       if (days.length <= 60 && days.every(isIsoDate)) return days;
-      context.addIssue({ code: 'custom', message: 'Days, one in each closed week: 2026-12-24, 2026-12-31' });
+      context.addIssue({ code: 'custom', message: 'closed weeks: unreadable' });
       return z.NEVER;
     }),
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { actKey, day, lotCode, maybePhoto, maybeWords, tick, words } from '#contracts/fields.ts';
+import { refusal } from '#core/kernel/refusal.ts';
 import { COUNTED, MEDIA, SPOTS, TEST_KINDS, TREATMENTS_BEFORE } from '#core/germination/layout.ts';
 import { QUICK_LOOKS } from '#core/germination/quickLooks.ts';
 import { COUNTABLE, type Countable } from '#core/germination/towel.ts';
@@ -11,11 +12,9 @@ const MOST_SEEDS = 400;
 const MOST_TOWELS = 60;
 
 /** Seeds of a test or of one of its replicates. */
-const seeds = wholeNumber('How many seeds? A whole number')
-  .min(1, 'At least one seed')
-  .max(MOST_SEEDS, `A test takes ${MOST_SEEDS} seeds at most`);
+const seeds = wholeNumber('seeds: missing').min(1, 'seeds: under one').max(MOST_SEEDS, refusal('seeds: too many', MOST_SEEDS));
 
-const celsius = wholeNumber('How warm does it stand? Whole degrees').min(1, 'Seed does not sprout frozen').max(45, 'That would cook it');
+const celsius = wholeNumber('test warmth: missing').min(1, 'test warmth: too cold').max(45, 'test warmth: too warm');
 
 const checkDays = z
   .string()
@@ -26,7 +25,7 @@ const checkDays = z
     const days = text.split(/[\s,;]+/).map(Number);
     if (days.length <= 40 && days.every((one, index) => Number.isInteger(one) && one >= 1 && one <= 120 && one > (days[index - 1] ?? 0)))
       return days;
-    context.addIssue({ code: 'custom', message: 'Days after laying, in order: 4, 6, 8, 14' });
+    context.addIssue({ code: 'custom', message: 'check days: unreadable' });
     return z.NEVER;
   });
 
@@ -34,7 +33,7 @@ const checkDays = z
 const laying = {
   key: actKey,
   laidOn: day,
-  counted: z.enum(COUNTED, { error: 'Say what will be counted' }),
+  counted: z.enum(COUNTED, { error: 'counted as: missing' }),
   kind: z.enum(TEST_KINDS).default('viability'),
   medium: z.enum(MEDIA).default('paper towel'),
   treatments: z.array(z.enum(TREATMENTS_BEFORE)).default([]),
@@ -46,7 +45,10 @@ export const layTestForm = z
   .object({
     ...laying,
     seeds,
-    replicates: wholeNumber('How many replicates?').min(1, 'At least one').max(MOST_REPLICATES, `${MOST_REPLICATES} at most`).default(1),
+    replicates: wholeNumber('replicates: missing')
+      .min(1, 'number: under one')
+      .max(MOST_REPLICATES, refusal('replicates: too many', MOST_REPLICATES))
+      .default(1),
     celsius,
     spot: z.enum(SPOTS).default('room'),
     part: maybeWords(60),
@@ -55,13 +57,13 @@ export const layTestForm = z
   })
   .superRefine((form, context) => {
     if (form.seeds * form.replicates > MOST_SEEDS)
-      context.addIssue({ code: 'custom', path: ['seeds'], message: `${MOST_SEEDS} seeds in all at most` });
+      context.addIssue({ code: 'custom', path: ['seeds'], message: refusal('seeds: too many in all', MOST_SEEDS) });
     if (form.replicates > 1 && form.seeds > MOST_ON_A_TOWEL)
-      context.addIssue({ code: 'custom', path: ['seeds'], message: `A replicate holds ${MOST_ON_A_TOWEL} at most` });
+      context.addIssue({ code: 'custom', path: ['seeds'], message: refusal('replicate: over a towel', MOST_ON_A_TOWEL) });
     if (form.inBatches && form.replicates > 1)
-      context.addIssue({ code: 'custom', path: ['replicates'], message: 'Batches are laid one after the other: one towel each' });
+      context.addIssue({ code: 'custom', path: ['replicates'], message: 'sequential: one towel each' });
     if (form.inBatches && form.seeds > MOST_ON_A_TOWEL)
-      context.addIssue({ code: 'custom', path: ['seeds'], message: `A batch holds ${MOST_ON_A_TOWEL} at most` });
+      context.addIssue({ code: 'custom', path: ['seeds'], message: refusal('batch: over a towel', MOST_ON_A_TOWEL) });
   });
 
 /** Laying tests of one lot or of many, each with its own towel. */
@@ -92,28 +94,28 @@ export const layTrayForm = z.object({
   lots: z
     .array(
       z.object({
-        code: words(20, 'Which lot?'),
+        code: words(20, 'lot: missing'),
         seeds: z
-          .int({ error: 'A whole number' })
-          .min(0, 'A whole number')
-          .max(MOST_ON_A_TOWEL, `${MOST_ON_A_TOWEL} on a towel at most`)
+          .int({ error: 'number: not whole' })
+          .min(0, 'number: not whole')
+          .max(MOST_ON_A_TOWEL, refusal('towel: too many', MOST_ON_A_TOWEL))
           .optional()
           .transform((count) => count ?? 0),
         celsius,
         spot: z.enum(SPOTS),
       }),
     )
-    .max(MOST_TOWELS, 'Sixty towels in one go at most')
+    .max(MOST_TOWELS, 'towels: over sixty')
     .transform((lots) =>
       lots.filter((lot) => lot.seeds > 0).map((lot) => ({ ...lot, replicates: 1, part: null, inBatches: false, seriesOf: undefined })),
     )
-    .refine((lots) => lots.length > 0, 'No seeds are laid: give at least one lot some'),
+    .refine((lots) => lots.length > 0, 'towels: all empty'),
 });
 
 /** `2.14` is the fourteenth seed of the second replicate. */
 const places = z
   .string()
-  .regex(/^\d{1,2}\.\d{1,3}(,\d{1,2}\.\d{1,3})*$/, 'Seed numbers, with commas')
+  .regex(/^\d{1,2}\.\d{1,3}(,\d{1,2}\.\d{1,3})*$/, 'seed numbers: unreadable')
   .optional()
   .transform((text) =>
     (text ?? '')
@@ -125,10 +127,7 @@ const places = z
       }),
   );
 
-const further = wholeNumber('A whole number of seeds')
-  .min(0, 'Seeds do not un-sprout: tap the one that was marked by mistake')
-  .max(MOST_SEEDS, 'More than a towel holds')
-  .default(0);
+const further = wholeNumber('seeds: not whole').min(0, 'count: negative').max(MOST_SEEDS, 'count: more than a towel').default(0);
 
 /** What was seen on a test's towels: seeds by their places, or just how many more of one replicate. */
 export const countForm = z
@@ -173,23 +172,23 @@ export const relayForm = z.object({
   key: actKey,
   replicate: z.int().min(1).max(MOST_REPLICATES).default(1),
   seeds,
-  reason: words(200, 'How was it found out? Counted at the end, slip misread'),
+  reason: words(200, 'count reason: missing'),
 });
 
 export const endTestForm = z
   .object({ key: actKey, endedOn: day, outcome: z.enum(['read', 'abandoned']), reason: maybeWords(300) })
   .superRefine((form, context) => {
     if (form.outcome === 'abandoned' && !form.reason)
-      context.addIssue({ code: 'custom', path: ['reason'], message: 'Say what went wrong: the seeds stay spent' });
+      context.addIssue({ code: 'custom', path: ['reason'], message: 'spoilt reason: missing' });
   });
 
 /** Taking back the end of a test. */
-export const reopenForm = z.object({ key: actKey, reason: words(300, 'Say why: the verdict goes without this test until it ends again') });
+export const reopenForm = z.object({ key: actKey, reason: words(300, 'reopen reason: missing') });
 
 /** Potting up what sprouted. */
 export const potForm = z.object({
   key: actKey,
-  seedlings: wholeNumber('How many? A whole number').min(1, 'At least one').max(MOST_SEEDS, 'Check the number'),
+  seedlings: wholeNumber('potted: missing').min(1, 'number: under one').max(MOST_SEEDS, 'number: check'),
   pottedOn: day,
   note: maybeWords(200),
 });
@@ -198,13 +197,13 @@ export const potForm = z.object({
 export const quickLookForm = z
   .object({
     key: actKey,
-    kind: z.enum(QUICK_LOOKS, { error: 'Say what was tried' }),
-    looked: wholeNumber('How many seeds?').min(1, 'At least one seed').max(10_000, 'Check the number'),
-    good: wholeNumber('How many of them?').min(0, 'Not less than none').max(10_000, 'Check the number'),
+    kind: z.enum(QUICK_LOOKS, { error: 'look kind: missing' }),
+    looked: wholeNumber('seeds looked at: missing').min(1, 'seeds: under one').max(10_000, 'number: check'),
+    good: wholeNumber('seeds found: missing').min(0, 'number: under none').max(10_000, 'number: check'),
     lookedOn: day,
     note: maybeWords(200),
   })
-  .refine(({ looked, good }) => good <= looked, { path: ['good'], message: 'That is more than were looked at' });
+  .refine(({ looked, good }) => good <= looked, { path: ['good'], message: 'seeds found: too many' });
 
 /** Throwing away what is left of a lot. */
-export const discardForm = z.object({ key: actKey, reason: words(300, 'Say why: it is gone for good') });
+export const discardForm = z.object({ key: actKey, reason: words(300, 'discard reason: missing') });

@@ -26,7 +26,7 @@ export function assembleCrop(
     const fact = known.get(key);
     const { shape, optional } = factKind(key);
     if (fact) told[key] = fact.told;
-    else if (!optional) faults.push({ fact: key, why: 'it is missing' });
+    else if (!optional) faults.push({ fact: key, why: 'crop: fact missing' });
     facts[key] = fact ? fact.value : emptyOf(shape);
   }
   const crop = { id, name, told, ...facts } as unknown as Crop;
@@ -34,27 +34,15 @@ export function assembleCrop(
 }
 
 const RULES: readonly (readonly [FactKey, string, (crop: Crop) => boolean])[] = [
-  [
-    'productionDistance',
-    'it is at least one and a half times the distance between gardens',
-    (crop) => crop.productionDistance >= 1.5 * crop.homeDistance,
-  ],
-  ['plantsToKeep', 'keeping a line takes at least as many plants as getting seed', (crop) => crop.plantsToKeep >= crop.plantsForSeed],
-  [
-    'plantsToConserve',
-    'conserving a line takes at least as many plants as keeping it',
-    (crop) => crop.plantsToConserve >= crop.plantsToKeep,
-  ],
-  ['finalCount', 'the first count comes before the last', (crop) => crop.firstCount < crop.finalCount],
-  ['daysToSeed', 'an annual ripens so many days after it is sown', (crop) => (crop.lifeCycle === 'annual') === (crop.daysToSeed !== null)],
-  [
-    'ripeWeeks',
-    'other crops than annuals ripen in their second season',
-    (crop) => (crop.lifeCycle === 'annual') === (crop.ripeWeeks === null),
-  ],
-  ['species', 'a species has two names, the first with a capital', (crop) => /^[A-Z][a-z]+ [a-z-]+$/.test(crop.species)],
-  ['family', 'a family’s name ends in -aceae', (crop) => /^[A-Z][a-z]+aceae$/.test(crop.family)],
-  ['outcrossing', 'a selfing crop takes little foreign pollen', (crop) => crop.breeding !== 'selfing' || crop.outcrossing[1] <= 5],
+  ['productionDistance', 'crop: production too near', (crop) => crop.productionDistance >= 1.5 * crop.homeDistance],
+  ['plantsToKeep', 'crop: too few to keep', (crop) => crop.plantsToKeep >= crop.plantsForSeed],
+  ['plantsToConserve', 'crop: too few to conserve', (crop) => crop.plantsToConserve >= crop.plantsToKeep],
+  ['finalCount', 'crop: counts out of order', (crop) => crop.firstCount < crop.finalCount],
+  ['daysToSeed', 'crop: days to seed', (crop) => (crop.lifeCycle === 'annual') === (crop.daysToSeed !== null)],
+  ['ripeWeeks', 'crop: ripe weeks', (crop) => (crop.lifeCycle === 'annual') === (crop.ripeWeeks === null)],
+  ['species', 'crop: species', (crop) => /^[A-Z][a-z]+ [a-z-]+$/.test(crop.species)],
+  ['family', 'crop: family', (crop) => /^[A-Z][a-z]+aceae$/.test(crop.family)],
+  ['outcrossing', 'crop: outcrossing', (crop) => crop.breeding !== 'selfing' || crop.outcrossing[1] <= 5],
 ];
 
 /** What cannot be so in a crop whose facts are all there. */

@@ -123,7 +123,5 @@ export function isSelfing({ breeding }: Pick<Crop, 'breeding'>): boolean {
   return breeding === 'selfing';
 }
 
-/** Of seed that dies of drying, how to keep it instead; null for all other seed. */
-export function keptMoist({ storage, storageNote }: Pick<Crop, 'storage' | 'storageNote'>): string | null {
-  return storage === 'not to be dried' ? (storageNote ?? 'Keep it moist and cold') : null;
-}
+/** Whether its seed dies of drying. */
+export const keptMoist = ({ storage }: Pick<Crop, 'storage'>): boolean => storage === 'not to be dried';

@@ -2,14 +2,9 @@
 export const CONFIDENCES = ['firm', 'fair', 'rough'] as const;
 export type Confidence = (typeof CONFIDENCES)[number];
 
-/** What kind of work a fact is from. Facts only, in our words. */
-export const SOURCES = {
-  standard: 'seed-testing standards',
-  textbook: 'textbooks of seed biology and seed production',
-  extension: 'extension services’ growing and seed-saving guides',
-  practice: 'general growers’ practice',
-} as const;
-export type Source = keyof typeof SOURCES;
+/** What kind of work a fact is from. */
+export const SOURCES = ['standard', 'textbook', 'extension', 'practice'] as const;
+export type Source = (typeof SOURCES)[number];
 
 /** How a fact is written, and so how it is read and checked. */
 export type Shape =
@@ -22,7 +17,6 @@ export const CHAPTERS = ['what it is', 'grow for seed', 'keep apart', 'harvest',
 export type Chapter = (typeof CHAPTERS)[number];
 
 export interface FactKind {
-  readonly title: string;
   readonly chapter: Chapter;
   readonly shape: Shape;
   readonly sure: Confidence;
@@ -37,14 +31,8 @@ const choice = (...of: string[]): Shape => ({ kind: 'choice', of });
 const TEXT: Shape = { kind: 'text' };
 const LIST: Shape = { kind: 'list' };
 
-function fact(
-  chapter: Chapter,
-  title: string,
-  shape: Shape,
-  [sure, source]: readonly [Confidence, Source],
-  optional?: 'optional',
-): FactKind {
-  return { title, chapter, shape, sure, source, ...(optional && { optional: true }) };
+function fact(chapter: Chapter, shape: Shape, [sure, source]: readonly [Confidence, Source], optional?: 'optional'): FactKind {
+  return { chapter, shape, sure, source, ...(optional && { optional: true }) };
 }
 
 const FIRM_STANDARD = ['firm', 'standard'] as const;
@@ -56,74 +44,74 @@ const ROUGH_PRACTICE = ['rough', 'practice'] as const;
 const FAIR_PRACTICE = ['fair', 'practice'] as const;
 
 /**
- * Every fact the almanac holds of a crop: how it is called, written and read, and how sure it is unless a crop says otherwise.
+ * Every fact the almanac holds of a crop: how it is written and read (its title is in words/almanac.ts), and how sure it is unless a crop says otherwise.
  * Weeks count from the house's mean last frost, of the year in which the plant flowers where it is about flowering.
  */
 const FACTS = {
-  alsoCalled: fact('what it is', 'Also called', LIST, FAIR_PRACTICE, 'optional'),
-  mayMean: fact('what it is', 'Loosely called', LIST, FAIR_PRACTICE, 'optional'),
-  knownBy: fact('what it is', 'Told from its kin by', TEXT, FIRM_TEXTBOOK, 'optional'),
-  species: fact('what it is', 'Species', TEXT, FIRM_STANDARD),
-  synonyms: fact('what it is', 'Older names', LIST, FIRM_STANDARD, 'optional'),
-  family: fact('what it is', 'Family', TEXT, FIRM_TEXTBOOK),
-  lifeCycle: fact('what it is', 'Life cycle', choice('annual', 'biennial', 'perennial'), FIRM_TEXTBOOK),
-  lookalike: fact('what it is', 'Seed that looks alike', TEXT, FAIR_PRACTICE, 'optional'),
-  cautions: fact('what it is', 'Cautions', { kind: 'cautions' }, FAIR_EXTENSION, 'optional'),
-  keptAs: fact('what it is', 'Kept as plants', TEXT, FIRM_TEXTBOOK, 'optional'),
-  hybrids: fact('what it is', 'Hybrids in shops', choice('common', 'some', 'rare'), FAIR_PRACTICE),
+  alsoCalled: fact('what it is', LIST, FAIR_PRACTICE, 'optional'),
+  mayMean: fact('what it is', LIST, FAIR_PRACTICE, 'optional'),
+  knownBy: fact('what it is', TEXT, FIRM_TEXTBOOK, 'optional'),
+  species: fact('what it is', TEXT, FIRM_STANDARD),
+  synonyms: fact('what it is', LIST, FIRM_STANDARD, 'optional'),
+  family: fact('what it is', TEXT, FIRM_TEXTBOOK),
+  lifeCycle: fact('what it is', choice('annual', 'biennial', 'perennial'), FIRM_TEXTBOOK),
+  lookalike: fact('what it is', TEXT, FAIR_PRACTICE, 'optional'),
+  cautions: fact('what it is', { kind: 'cautions' }, FAIR_EXTENSION, 'optional'),
+  keptAs: fact('what it is', TEXT, FIRM_TEXTBOOK, 'optional'),
+  hybrids: fact('what it is', choice('common', 'some', 'rare'), FAIR_PRACTICE),
 
-  sow: fact('grow for seed', 'Sow', range('weeks', -52, 60), FAIR_EXTENSION),
-  howToSow: fact('grow for seed', 'How to sow', TEXT, FAIR_EXTENSION),
-  plantsForSeed: fact('grow for seed', 'Plants to get good seed', number('plants', 1, 500), FAIR_EXTENSION),
-  plantsToKeep: fact('grow for seed', 'Plants to keep a line', number('plants', 1, 1000), FAIR_EXTENSION),
-  plantsToConserve: fact('grow for seed', 'Plants to conserve it', number('plants', 1, 2000), FAIR_TEXTBOOK),
-  bloom: fact('grow for seed', 'In flower', range('weeks', -10, 60), ROUGH_EXTENSION),
-  seedsPerPlant: fact('grow for seed', 'Seeds from one plant', range('seeds', 1, 500_000), ROUGH_EXTENSION),
-  inSoil: fact('grow for seed', 'Of living seed, comes up in a garden', number('%', 10, 100), ROUGH_EXTENSION),
-  ease: fact('grow for seed', 'Saving its seed is', choice('easy', 'middling', 'hard'), FAIR_EXTENSION),
-  easeWhy: fact('grow for seed', 'Why', TEXT, FAIR_EXTENSION),
+  sow: fact('grow for seed', range('weeks', -52, 60), FAIR_EXTENSION),
+  howToSow: fact('grow for seed', TEXT, FAIR_EXTENSION),
+  plantsForSeed: fact('grow for seed', number('plants', 1, 500), FAIR_EXTENSION),
+  plantsToKeep: fact('grow for seed', number('plants', 1, 1000), FAIR_EXTENSION),
+  plantsToConserve: fact('grow for seed', number('plants', 1, 2000), FAIR_TEXTBOOK),
+  bloom: fact('grow for seed', range('weeks', -10, 60), ROUGH_EXTENSION),
+  seedsPerPlant: fact('grow for seed', range('seeds', 1, 500_000), ROUGH_EXTENSION),
+  inSoil: fact('grow for seed', number('%', 10, 100), ROUGH_EXTENSION),
+  ease: fact('grow for seed', choice('easy', 'middling', 'hard'), FAIR_EXTENSION),
+  easeWhy: fact('grow for seed', TEXT, FAIR_EXTENSION),
 
-  group: fact('keep apart', 'Crossing group', { kind: 'group' }, FIRM_TEXTBOOK),
-  breeding: fact('keep apart', 'Breeding', choice('selfing', 'mostly selfing', 'crossed by insects', 'crossed by wind'), FIRM_TEXTBOOK),
-  sexes: fact('keep apart', 'Male and female flowers', choice('on separate plants'), FIRM_TEXTBOOK, 'optional'),
-  pollinators: fact('keep apart', 'Pollen is carried by', TEXT, FAIR_TEXTBOOK),
-  outcrossing: fact('keep apart', 'Seed from foreign pollen where it is plentiful', range('%', 0, 100), FAIR_TEXTBOOK),
-  exposedStigma: fact('keep apart', 'The same, where the stigma sticks out', range('%', 0, 100), FAIR_TEXTBOOK, 'optional'),
-  homeDistance: fact('keep apart', 'Distance between gardens', number('m', 0.5, 2000), FAIR_EXTENSION),
-  productionDistance: fact('keep apart', 'Distance for seed production', number('m', 1, 5000), FAIR_TEXTBOOK),
-  crossesShow: fact('keep apart', 'Crosses that can be seen', range('%', 1, 100), ROUGH_EXTENSION),
-  showsIn: fact('keep apart', 'Crosses show in the', choice('plant', 'fruit', 'kernel', 'root'), FAIR_TEXTBOOK),
-  misbeliefs: fact('keep apart', 'Often believed, put right', LIST, FAIR_TEXTBOOK, 'optional'),
+  group: fact('keep apart', { kind: 'group' }, FIRM_TEXTBOOK),
+  breeding: fact('keep apart', choice('selfing', 'mostly selfing', 'crossed by insects', 'crossed by wind'), FIRM_TEXTBOOK),
+  sexes: fact('keep apart', choice('on separate plants'), FIRM_TEXTBOOK, 'optional'),
+  pollinators: fact('keep apart', TEXT, FAIR_TEXTBOOK),
+  outcrossing: fact('keep apart', range('%', 0, 100), FAIR_TEXTBOOK),
+  exposedStigma: fact('keep apart', range('%', 0, 100), FAIR_TEXTBOOK, 'optional'),
+  homeDistance: fact('keep apart', number('m', 0.5, 2000), FAIR_EXTENSION),
+  productionDistance: fact('keep apart', number('m', 1, 5000), FAIR_TEXTBOOK),
+  crossesShow: fact('keep apart', range('%', 1, 100), ROUGH_EXTENSION),
+  showsIn: fact('keep apart', choice('plant', 'fruit', 'kernel', 'root'), FAIR_TEXTBOOK),
+  misbeliefs: fact('keep apart', LIST, FAIR_TEXTBOOK, 'optional'),
 
-  daysToRipe: fact('harvest', 'From flower to ripe seed', range('days', 10, 400), FAIR_EXTENSION),
-  daysToSeed: fact('harvest', 'From sowing to ripe seed', range('days', 30, 330), FAIR_EXTENSION, 'optional'),
-  ripeWeeks: fact('harvest', 'Seed is ripe, second year', range('weeks', -4, 60), FAIR_EXTENSION, 'optional'),
-  ripe: fact('harvest', 'Ripe when', TEXT, FAIR_EXTENSION),
-  harvest: fact('harvest', 'It is harvested', choice('once', 'staged'), FAIR_PRACTICE),
-  howToSave: fact('harvest', 'How to save it', TEXT, FAIR_EXTENSION),
-  cure: fact('harvest', 'Cure the fruit', range('days', 1, 120), FAIR_PRACTICE, 'optional'),
-  waits: fact('harvest', 'Uncleaned it may wait', range('days', 0, 720), ROUGH_EXTENSION),
+  daysToRipe: fact('harvest', range('days', 10, 400), FAIR_EXTENSION),
+  daysToSeed: fact('harvest', range('days', 30, 330), FAIR_EXTENSION, 'optional'),
+  ripeWeeks: fact('harvest', range('weeks', -4, 60), FAIR_EXTENSION, 'optional'),
+  ripe: fact('harvest', TEXT, FAIR_EXTENSION),
+  harvest: fact('harvest', choice('once', 'staged'), FAIR_PRACTICE),
+  howToSave: fact('harvest', TEXT, FAIR_EXTENSION),
+  cure: fact('harvest', range('days', 1, 120), FAIR_PRACTICE, 'optional'),
+  waits: fact('harvest', range('days', 0, 720), ROUGH_EXTENSION),
 
-  extraction: fact('clean and dry', 'Seed comes', choice('dry', 'wet with a gel coat', 'wet'), FIRM_TEXTBOOK),
-  cleaning: fact('clean and dry', 'Cleaning', TEXT, FAIR_PRACTICE),
-  drying: fact('clean and dry', 'Drying', TEXT, FAIR_PRACTICE),
-  pests: fact('clean and dry', 'Pests it carries', LIST, FAIR_EXTENSION, 'optional'),
-  diseases: fact('clean and dry', 'Diseases that travel in the seed', { kind: 'treatments' }, FAIR_TEXTBOOK, 'optional'),
-  density: fact('clean and dry', 'Loose seed weighs', number('g/mL', 0.05, 1.2), ROUGH_PRACTICE),
-  seedsPerGram: fact('clean and dry', 'Seeds in a gram', range('seeds/g', 0.2, 100_000), FAIR_TEXTBOOK),
+  extraction: fact('clean and dry', choice('dry', 'wet with a gel coat', 'wet'), FIRM_TEXTBOOK),
+  cleaning: fact('clean and dry', TEXT, FAIR_PRACTICE),
+  drying: fact('clean and dry', TEXT, FAIR_PRACTICE),
+  pests: fact('clean and dry', LIST, FAIR_EXTENSION, 'optional'),
+  diseases: fact('clean and dry', { kind: 'treatments' }, FAIR_TEXTBOOK, 'optional'),
+  density: fact('clean and dry', number('g/mL', 0.05, 1.2), ROUGH_PRACTICE),
+  seedsPerGram: fact('clean and dry', range('seeds/g', 0.2, 100_000), FAIR_TEXTBOOK),
 
-  longevity: fact('store', 'Keeps, cool and dry, until about half germinates', range('years', 0.2, 25), FAIR_EXTENSION),
-  storage: fact('store', 'Storage', choice('ordinary', 'short-lived', 'not to be dried'), FAIR_TEXTBOOK),
-  storageNote: fact('store', 'Storage, in words', TEXT, FAIR_TEXTBOOK, 'optional'),
-  oil: fact('store', 'Oil in the seed', range('%', 0, 70), FAIR_TEXTBOOK),
-  constants: fact('store', 'Viability equation', { kind: 'constants' }, FAIR_TEXTBOOK, 'optional'),
+  longevity: fact('store', range('years', 0.2, 25), FAIR_EXTENSION),
+  storage: fact('store', choice('ordinary', 'short-lived', 'not to be dried'), FAIR_TEXTBOOK),
+  storageNote: fact('store', TEXT, FAIR_TEXTBOOK, 'optional'),
+  oil: fact('store', range('%', 0, 70), FAIR_TEXTBOOK),
+  constants: fact('store', { kind: 'constants' }, FAIR_TEXTBOOK, 'optional'),
 
-  celsius: fact('test', 'Test at', number('°C', 5, 35), FIRM_STANDARD),
-  firstCount: fact('test', 'First count', number('days', 1, 40), FIRM_STANDARD),
-  finalCount: fact('test', 'Last count', number('days', 3, 90), FIRM_STANDARD),
-  wakes: fact('test', 'Light, chill or soak', TEXT, FAIR_TEXTBOOK),
+  celsius: fact('test', number('°C', 5, 35), FIRM_STANDARD),
+  firstCount: fact('test', number('days', 1, 40), FIRM_STANDARD),
+  finalCount: fact('test', number('days', 3, 90), FIRM_STANDARD),
+  wakes: fact('test', TEXT, FAIR_TEXTBOOK),
 
-  packet: fact('lend', 'House packet', number('seeds', 1, 1000), FAIR_PRACTICE),
+  packet: fact('lend', number('seeds', 1, 1000), FAIR_PRACTICE),
 } as const satisfies Record<string, FactKind>;
 
 export type FactKey = keyof typeof FACTS;

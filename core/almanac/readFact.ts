@@ -1,6 +1,7 @@
 import { CROP_CAUTIONS, isCropCaution, type CropCaution } from './cautions.ts';
 import type { Crop, ViabilityConstants } from './crop.ts';
 import { isDiseaseAnswer, DISEASE_ANSWERS, type DiseaseAnswer, type SeedDisease } from './diseases.ts';
+import { refusal } from '../kernel/refusal.ts';
 import { factKind, type FactKey, type Shape } from './facts.ts';
 
 /** A fact as a data file or a form gives it: one line, several, or named ones. */
@@ -15,34 +16,34 @@ const yes = (value: Crop[FactKey]): ReadFact => ({ ok: true, value });
 
 /**
  * Reads one fact as it is written: `3 to 5 years`, `20 m`, a choice's word, a sentence, a list.
- * `none` takes an optional fact away. Says in words what is wrong, among it a wrong unit or a range beyond what can be.
+ * `none` takes an optional fact away. Says by a code what is wrong, among it a wrong unit or a range beyond what can be.
  */
 export function readFact(key: FactKey, written: WrittenFact): ReadFact {
-  const { shape, optional, title } = factKind(key);
-  if (written === 'none') return optional ? yes(emptyOf(shape)) : no(`${title} cannot be without an answer`);
+  const { shape, optional } = factKind(key);
+  if (written === 'none') return optional ? yes(emptyOf(shape)) : no('fact: needed');
   switch (shape.kind) {
     case 'range':
     case 'number':
-      return typeof written === 'string' ? readFigure(written, shape) : no('one line is wanted here');
+      return typeof written === 'string' ? readFigure(written, shape) : no('fact: not one line');
     case 'choice':
       return shape.of.includes(written as string)
         ? yes(written as Crop[FactKey])
-        : no(`“${String(written)}” is none of ${shape.of.join(', ')}`);
+        : no(refusal('fact: no such choice', String(written), shape.of.join(', ')));
     case 'text':
     case 'group':
-      return typeof written === 'string' ? readText(written) : no('one line is wanted here');
+      return typeof written === 'string' ? readText(written) : no('fact: not one line');
     case 'list':
-      return Array.isArray(written) ? readList(written as readonly string[]) : no('a list is wanted here');
+      return Array.isArray(written) ? readList(written as readonly string[]) : no('fact: not a list');
     case 'treatments':
       return typeof written === 'object' && !Array.isArray(written)
         ? readTreatments(written as Readonly<Record<string, string>>)
-        : no('diseases are wanted here, each with what is usually done');
+        : no('fact: not diseases');
     case 'cautions':
       return typeof written === 'object' && !Array.isArray(written)
         ? readCautions(written as Readonly<Record<string, string>>)
-        : no('cautions are wanted here, each with its code');
+        : no('fact: not cautions');
     case 'constants':
-      return typeof written === 'string' ? readConstants(written) : no('one line is wanted here');
+      return typeof written === 'string' ? readConstants(written) : no('fact: not one line');
   }
 }
 
@@ -57,25 +58,25 @@ const isPaired = ({ kind }: Shape): boolean => kind === 'treatments' || kind ===
 function readFigure(written: string, shape: Extract<Shape, { unit: string }>): ReadFact {
   const match = /^(-?\d+(?:\.\d+)?)(?: to (-?\d+(?:\.\d+)?))? (\S+)$/.exec(written.trim());
   const like = shape.kind === 'range' ? `3 to 5 ${shape.unit}` : `5 ${shape.unit}`;
-  if (!match) return no(`“${written}” cannot be read; write it like ${like}`);
-  if (match[3] !== shape.unit) return no(`the unit here is ${shape.unit}, not ${match[3]}`);
+  if (!match) return no(refusal('fact: unreadable', written, like));
+  if (match[3] !== shape.unit) return no(refusal('fact: other unit', shape.unit, match[3]!));
   const low = Number(match[1]);
   const high = Number(match[2] ?? match[1]);
-  if (shape.kind === 'number' && match[2] !== undefined) return no('one figure is wanted here, not a range');
-  if (low > high) return no('the low end comes first');
-  if (low < shape.least || high > shape.most) return no(`it lies between ${shape.least} and ${shape.most} ${shape.unit}`);
+  if (shape.kind === 'number' && match[2] !== undefined) return no('fact: a range');
+  if (low > high) return no('fact: high end first');
+  if (low < shape.least || high > shape.most) return no(refusal('fact: out of range', shape.least, shape.most, shape.unit));
   return yes(shape.kind === 'range' ? [low, high] : low);
 }
 
 function readText(written: string): ReadFact {
   const text = written.trim();
-  if (text === '') return no('some words are wanted here');
-  return text.length > MOST_LETTERS ? no(`keep it under ${MOST_LETTERS} characters`) : yes(text);
+  if (text === '') return no('fact: empty');
+  return text.length > MOST_LETTERS ? no(refusal('fact: too long', MOST_LETTERS)) : yes(text);
 }
 
 function readList(written: readonly string[]): ReadFact {
   const items = written.map((item) => String(item).trim());
-  return items.some((item) => item === '' || item.length > MOST_LETTERS) ? no('each item is a few words') : yes(items);
+  return items.some((item) => item === '' || item.length > MOST_LETTERS) ? no('fact: odd item') : yes(items);
 }
 
 function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
@@ -85,8 +86,8 @@ function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
     const answers = said.split(',').map((answer) => answer.trim());
     const odd = answers.find((answer) => !isDiseaseAnswer(answer));
     if (name === '' || name.length > MOST_LETTERS_OF_NAME || usual.trim() === '' || usual.length > MOST_LETTERS)
-      return no('each disease has a short name, and words on what is usually done');
-    if (odd !== undefined) return no(`say in brackets behind “${name}” what is usual: one or more of ${DISEASE_ANSWERS.join(', ')}`);
+      return no('fact: odd disease');
+    if (odd !== undefined) return no(refusal('fact: odd answer', name, DISEASE_ANSWERS.join(', ')));
     diseases.push({ name, answers: answers as DiseaseAnswer[], usual: usual.trim() });
   }
   return yes(diseases);
@@ -95,8 +96,8 @@ function readTreatments(written: Readonly<Record<string, string>>): ReadFact {
 function readCautions(written: Readonly<Record<string, string>>): ReadFact {
   const cautions: CropCaution[] = [];
   for (const [code, words] of Object.entries(written)) {
-    if (!isCropCaution(code)) return no(`“${code}” is not a caution code. Use one of: ${Object.keys(CROP_CAUTIONS).join(', ')}`);
-    if (words.trim() === '' || words.length > MOST_LETTERS) return no(`say in a few words what to do about “${code}”`);
+    if (!isCropCaution(code)) return no(refusal('fact: odd caution', code, CROP_CAUTIONS.join(', ')));
+    if (words.trim() === '' || words.length > MOST_LETTERS) return no(refusal('fact: silent caution', code));
     cautions.push({ code, words: words.trim() });
   }
   return yes(cautions);
@@ -104,9 +105,9 @@ function readCautions(written: Readonly<Record<string, string>>): ReadFact {
 
 function readConstants(written: string): ReadFact {
   const match = /^K_E ([\d.]+), C_W ([\d.]+), C_H ([\d.]+), C_Q ([\d.]+)$/.exec(written);
-  if (!match) return no('write it like K_E 8.69, C_W 4.715, C_H 0.026, C_Q 0.000498');
+  if (!match) return no('fact: unreadable constants');
   const [KE, CW, CH, CQ] = match.slice(1).map(Number) as [number, number, number, number];
-  if (!(KE > 3 && KE < 15 && CW > 1 && CW < 10 && CH > 0 && CH < 0.2 && CQ > 0 && CQ < 0.01)) return no('these constants cannot be');
+  if (!(KE > 3 && KE < 15 && CW > 1 && CW < 10 && CH > 0 && CH < 0.2 && CQ > 0 && CQ < 0.01)) return no('fact: impossible constants');
   return yes({ KE, CW, CH, CQ } satisfies ViabilityConstants);
 }
 
@@ -149,10 +150,6 @@ export function readTypedFact(key: FactKey, typed: string): ReadFact {
   if (shape.kind === 'list') return readFact(key, lines.filter(Boolean));
   const pairs = lines.filter(Boolean).map((line) => /^([^:]+):(.*)$/.exec(line));
   if (pairs.some((pair) => pair === null))
-    return no(
-      shape.kind === 'cautions'
-        ? 'write each as “hot: gloves, nothing near the eyes”'
-        : 'write each as “disease (refuse): what is usually done”',
-    );
+    return no(shape.kind === 'cautions' ? 'fact: caution without colon' : 'fact: disease without colon');
   return readFact(key, Object.fromEntries(pairs.map((pair) => [pair![1]!.trim(), pair![2]!.trim()])));
 }

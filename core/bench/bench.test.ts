@@ -3,12 +3,12 @@ import fc from 'fast-check';
 import { dewPoint, dilute, seedsPerGramOf, silicaGel, warmUpHours, washingSoda } from './calculators.ts';
 import { clockOf } from './clock.ts';
 import type { Rules } from '../house/rules.ts';
-import { cautionsFor, METHOD_FACTS, methodFacts, methodsFor, nextSteps, ownHours, stepsFor, switchAt, type Recipe } from './methods.ts';
+import { cautionsFor, likenessOf, methodsFor, nextSteps, ownHours, stepsFor, switchAt, type Recipe } from './methods.ts';
 import { readTrial, schoolOf, seedsToTellApart } from './methodTrial.ts';
 import { canRoomDry, settlingMoisture, weightAtMoisture } from './moisture.ts';
 import { packetsOf } from './packing.ts';
 import { againstSealing, signOf } from './sealing.ts';
-import { hoursOf, stepFacts } from './steps.ts';
+import { hoursOf, signsFor, stepHere } from './steps.ts';
 import { seeded } from '../distributions/seeded.ts';
 import { checksFor, treatmentClock } from './treatments.ts';
 import { boughtFor, contentOf, pureLiveSeed, purityOf, yieldOf } from './yield.ts';
@@ -133,8 +133,9 @@ describe('methods and their clocks', () => {
   });
 
   test('a switch in the middle does not scoop twice, and goes on with what the new method has', () => {
-    expect(switchAt(['scoop', 'ferment'], METHOD_FACTS.soda.steps)).toBe(1);
-    expect(switchAt([], METHOD_FACTS.soda.steps)).toBe(0);
+    const soda = stepsFor('soda', cucumber, 'whole fruit', []);
+    expect(switchAt(['scoop', 'ferment'], soda)).toBe(1);
+    expect(switchAt([], soda)).toBe(0);
     expect(switchAt(['cure', 'scoop'], ['cure', 'scoop', 'soda', 'rinse', 'dry'])).toBe(2);
   });
 
@@ -168,8 +169,7 @@ describe('methods and their clocks', () => {
     });
 
     test('takes after the known way with the same bath, and has its own name and hours', () => {
-      const facts = methodFacts('recipe 7', [recipe]);
-      expect(facts).toMatchObject({ title: 'Cold soak', colour: METHOD_FACTS.soda.colour, disease: METHOD_FACTS.soda.disease });
+      expect(likenessOf('recipe 7', [recipe])).toBe('soda');
       expect(
         ownHours({ method: 'recipe 7', place: 1, facts: { cure: null, storage: 'ordinary' }, brought: 'whole fruit' }, [recipe])?.latest,
       ).toBe(8);
@@ -179,7 +179,7 @@ describe('methods and their clocks', () => {
       expect(
         ownHours({ method: 'soda', place: 1, facts: { cure: null, storage: 'ordinary' }, brought: 'whole fruit' }, [recipe]),
       ).toBeNull();
-      expect(() => methodFacts('recipe 8', [recipe])).toThrow(RangeError);
+      expect(() => likenessOf('recipe 8', [recipe])).toThrow(RangeError);
     });
 
     test('of a crop that cures begins with curing, and its own hours move one place on', () => {
@@ -194,10 +194,10 @@ describe('methods and their clocks', () => {
     expect(nextSteps(steps, from, {}).map(({ step }) => step)).toEqual(['dry', 'silica']);
     expect(nextSteps(steps, from, { sun: 'silica' }).map(({ step }) => step)).toEqual(['silica', 'dry']);
     expect(nextSteps(steps, 0, { sun: 'silica' })[0]!.step).toBe('rinse');
-    expect(stepFacts('silica', { desiccant: 'rice' }).title).toBe('Dry over dry rice');
+    expect(stepHere('silica', { desiccant: 'rice' })).toBe('rice');
     expect(cautionsFor('silica', cucumber, false, { desiccant: 'rice' })).not.toContain('silica');
     expect(silicaGel(100_000, 12, 7, 'rice').byRule).toBe(400_000);
-    expect(stepFacts('dry', { sun: 'sun' }).lookFor.join()).toMatch('35 °C');
+    expect(signsFor('dry', { sun: 'sun' })).toContain('not too hot');
   });
 
   test('seed that dies of drying is never hung, dried or put over a desiccant, whatever the method', () => {
@@ -229,8 +229,8 @@ describe('sealing, pests, packets', () => {
     expect(againstSealing({ ...dry, sign: false, humidity: 0.6 })).toEqual(['no sign yet', 'too humid']);
     expect(againstSealing({ ...dry, humidity: null })).toEqual(['humidity not known']);
     expect(againstSealing({ ...dry, humidity: 0.6, atTarget: true })).toEqual([]);
-    expect(signOf({ seedsPerGram: [2, 8], extraction: 'dry' })).toContain('thumbnail');
-    expect(signOf({ seedsPerGram: [2, 8], extraction: 'wet' })).toContain('cracks');
+    expect(signOf({ seedsPerGram: [2, 8], extraction: 'dry' })).toBe('no thumbnail mark');
+    expect(signOf({ seedsPerGram: [2, 8], extraction: 'wet' })).toBe('cracks');
   });
 
   test('the freezer takes days to be enough and two weeks to be sure; airtight seed for sowing comes out within half a year', () => {

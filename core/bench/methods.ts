@@ -1,7 +1,7 @@
 import type { CropCautionCode } from '../almanac/cautions.ts';
 import type { Crop } from '../almanac/crop.ts';
 import { type Rules, ruleFor } from '../house/rules.ts';
-import { DRIES, stepFacts, type Caution, type Step, type StepHours } from './steps.ts';
+import { cautionsAt, DRIES, type Caution, type Step, type StepHours } from './steps.ts';
 
 /** Ways from what was brought to clean seed that every house knows. */
 export const METHODS = ['thresh', 'ferment', 'soda', 'wipe', 'rinse', 'peroxide', 'as it is'] as const;
@@ -9,81 +9,15 @@ export type KnownMethod = (typeof METHODS)[number];
 /** A known way, or a recipe of the house's own by its number. */
 export type Method = KnownMethod | `recipe ${number}`;
 
-export interface MethodFacts {
-  readonly title: string;
-  readonly steps: readonly Step[];
-  /** What choosing it means. */
-  readonly time: string;
-  readonly warmth: string;
-  readonly disease: string;
-  readonly storage: string;
-  readonly colour: string;
-}
-
-export const METHOD_FACTS: Record<KnownMethod, MethodFacts> = {
-  thresh: {
-    title: 'Thresh and winnow',
-    steps: ['hang', 'thresh', 'screen', 'winnow', 'sort', 'dry', 'silica'],
-    time: 'One to five weeks, most of it hanging',
-    warmth: 'None, but air that moves',
-    disease: 'Stays on the seed; sorting takes some away',
-    storage: 'Full, once chaff is out',
-    colour: 'As grown',
-  },
-  ferment: {
-    title: 'Ferment',
-    steps: ['scoop', 'ferment', 'rinse', 'dry', 'silica'],
-    time: 'Two to four days, longer in the cool',
-    warmth: '20 to 25 °C',
-    disease: 'Lowers some bacteria and fungi; not viruses, not canker',
-    storage: 'Full',
-    colour: 'As grown',
-  },
-  soda: {
-    title: 'Washing soda',
-    steps: ['scoop', 'soda', 'rinse', 'dry', 'silica'],
-    time: 'About a day',
-    warmth: 'None: works in a cool room',
-    disease: 'Lowers some',
-    storage: 'Full, if rinsed well',
-    colour: 'Darker',
-  },
-  wipe: {
-    title: 'Wipe and dry on paper',
-    steps: ['scoop', 'wipe', 'dry', 'silica'],
-    time: 'An hour, then drying',
-    warmth: 'None',
-    disease: 'More is carried over',
-    storage: 'Shorter: germination is lower, so save more',
-    colour: 'As grown, with dried gel on it',
-  },
-  rinse: {
-    title: 'Scoop and rinse',
-    steps: ['scoop', 'rinse', 'dry', 'silica'],
-    time: 'An hour, then drying',
-    warmth: 'None',
-    disease: 'Stays on the seed',
-    storage: 'Full',
-    colour: 'As grown',
-  },
-  peroxide: {
-    title: 'Rinse and clean with peroxide',
-    steps: ['scoop', 'rinse', 'peroxide', 'rinse', 'dry', 'silica'],
-    time: 'Two hours, then drying',
-    warmth: 'None',
-    disease: 'Lowers what sits on the coat; nothing inside',
-    storage: 'Full, if rinsed well',
-    colour: 'A little paler',
-  },
-  'as it is': {
-    title: 'Clean already: sort and dry',
-    steps: ['sort', 'dry', 'silica'],
-    time: 'Drying only',
-    warmth: 'None',
-    disease: 'Stays on the seed',
-    storage: 'Full',
-    colour: 'As grown',
-  },
+/** The steps of each, in order. */
+const METHOD_STEPS: Readonly<Record<KnownMethod, readonly Step[]>> = {
+  thresh: ['hang', 'thresh', 'screen', 'winnow', 'sort', 'dry', 'silica'],
+  ferment: ['scoop', 'ferment', 'rinse', 'dry', 'silica'],
+  soda: ['scoop', 'soda', 'rinse', 'dry', 'silica'],
+  wipe: ['scoop', 'wipe', 'dry', 'silica'],
+  rinse: ['scoop', 'rinse', 'dry', 'silica'],
+  peroxide: ['scoop', 'rinse', 'peroxide', 'rinse', 'dry', 'silica'],
+  'as it is': ['sort', 'dry', 'silica'],
 };
 
 /** As many steps as a recipe may have. */
@@ -114,7 +48,8 @@ export interface Practice {
 
 export const nameOfRecipe = (id: number): Method => `recipe ${id}`;
 
-function recipeOf(method: Method, recipes: readonly Recipe[]): Recipe | null {
+/** The recipe a method is; null for a known way. Throws RangeError for an unknown recipe. */
+export function recipeOf(method: Method, recipes: readonly Recipe[]): Recipe | null {
   const id = /^recipe (\d+)$/.exec(method)?.[1];
   if (id === undefined) return null;
   const recipe = recipes.find((one) => one.id === Number(id));
@@ -132,13 +67,12 @@ const LIKENESS: readonly (readonly [Step, KnownMethod])[] = [
   ['rinse', 'rinse'],
 ];
 
-/** What a method is and what follows from it; a recipe takes after the known way with the same bath. Throws RangeError for an unknown recipe. */
-export function methodFacts(method: Method, recipes: readonly Recipe[]): MethodFacts {
+/** The known way a method is or takes after: a recipe follows the one with the same bath. Throws RangeError for an unknown recipe. */
+export function likenessOf(method: Method, recipes: readonly Recipe[]): KnownMethod {
   const recipe = recipeOf(method, recipes);
-  if (!recipe) return METHOD_FACTS[method as KnownMethod];
+  if (!recipe) return method as KnownMethod;
   const steps = recipe.steps.map(({ step }) => step);
-  const like = METHOD_FACTS[LIKENESS.find(([step]) => steps.includes(step))?.[1] ?? 'as it is'];
-  return { ...like, title: recipe.name, steps, time: `${like.time}. ${recipe.why}` };
+  return LIKENESS.find(([step]) => steps.includes(step))?.[1] ?? 'as it is';
 }
 
 /** How the batch came to the bench. */
@@ -150,7 +84,7 @@ export function methodsFor(crop: Pick<Crop, 'extraction'>, brought: Brought, { r
   const own = recipes.filter(({ extraction, retired }) => extraction === crop.extraction && !retired).map(({ id }) => nameOfRecipe(id));
   if (crop.extraction === 'dry') return ['thresh', 'as it is', ...own];
   if (crop.extraction === 'wet') return ['rinse', 'peroxide', 'wipe', 'as it is', ...own];
-  const chosen = ({ soda: 'soda', wipe: 'wipe' } as const)[ruleFor('ferment', rules).id as 'soda' | 'wipe'] ?? 'ferment';
+  const chosen = ({ soda: 'soda', wipe: 'wipe' } as const)[ruleFor('ferment', rules) as 'soda' | 'wipe'] ?? 'ferment';
   const gel: Method[] = ['ferment', 'soda', 'wipe', 'peroxide'];
   return [chosen, ...gel.filter((method) => method !== chosen), ...own];
 }
@@ -164,7 +98,7 @@ const byUsualHours = (step: Step): RecipeStep => ({ step, hours: null });
 
 /** The steps of a method with a recipe's own hours: crops that cure are cured first, and seed that dies of drying is never dried. */
 function placesOf(method: Method, crop: Handled, brought: Brought, recipes: readonly Recipe[]): readonly RecipeStep[] {
-  const steps = recipeOf(method, recipes)?.steps ?? METHOD_FACTS[method as KnownMethod].steps.map(byUsualHours);
+  const steps = recipeOf(method, recipes)?.steps ?? METHOD_STEPS[method as KnownMethod].map(byUsualHours);
   const moist = steps.filter(({ step }) => !DRIES.has(step));
   const fitting = crop.storage !== 'not to be dried' ? steps : moist.length > 0 ? moist : [byUsualHours('sort')];
   const cures = curesFirst(
@@ -196,7 +130,7 @@ export function ownHours(
 export function nextSteps(steps: readonly Step[], at: number, rules: Rules): readonly { readonly step: Step; readonly at: number }[] {
   const later = steps.flatMap((step, index) => (index > at ? [{ step, at: index }] : []));
   const silica = later.find(({ step }) => step === 'silica');
-  if (later[0]?.step !== 'dry' || !silica || ruleFor('sun', rules).id !== 'silica') return later;
+  if (later[0]?.step !== 'dry' || !silica || ruleFor('sun', rules) !== 'silica') return later;
   return [silica, ...later.filter((one) => one !== silica)];
 }
 
@@ -225,5 +159,5 @@ export function cautionsFor(step: Step, crop: Pick<Crop, 'cautions'>, treated: b
     const met = CROP_CAUTIONS_AT[code];
     return met?.at(step) ? [met.caution] : [];
   });
-  return [...new Set<Caution>([...stepFacts(step, rules).cautions, ...ofCrop, ...(treated ? (['treated'] as const) : [])])];
+  return [...new Set<Caution>([...cautionsAt(step, rules), ...ofCrop, ...(treated ? (['treated'] as const) : [])])];
 }

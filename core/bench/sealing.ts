@@ -44,10 +44,12 @@ export function againstSealing({ settled, scaleShare, hoursWeighed, sign, humidi
   ];
 }
 
-/** The sign to try on a seed of this crop, by its size and shape. */
-export function signOf({ seedsPerGram: [low, high], extraction }: Pick<Crop, 'seedsPerGram' | 'extraction'>): string {
+export type DrySign = 'cracks' | 'no thumbnail mark' | 'snaps';
+
+/** The sign of dry seed to try on this crop, by its size and shape. */
+export function signOf({ seedsPerGram: [low, high], extraction }: Pick<Crop, 'seedsPerGram' | 'extraction'>): DrySign {
   const perGram = Math.sqrt(low * high);
-  if (perGram < 20 && extraction === 'wet') return 'It cracks when bent';
-  if (perGram < 20) return 'A thumbnail leaves no mark; it breaks rather than dents';
-  return 'It snaps when bent';
+  if (perGram < 20 && extraction === 'wet') return 'cracks';
+  if (perGram < 20) return 'no thumbnail mark';
+  return 'snaps';
 }

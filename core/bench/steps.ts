@@ -2,20 +2,8 @@ import type { Crop } from '../almanac/crop.ts';
 import { ruleFor, type Rules } from '../house/rules.ts';
 
 /** Hazards of a step at the bench; each is shown where the step is and acknowledged once per person and batch. */
-export const CAUTIONS = {
-  dust: 'Threshing dust and mould spores: wear a mask, work outdoors',
-  soda: 'Washing soda: gloves and eye protection; never mix it with another cleaner',
-  peroxide: 'Peroxide: read the strength on the bottle (3 % is not 30 %), gloves and eye protection; never mix it with another cleaner',
-  knife: 'Knife: cut away from the hand, on a board',
-  hot: 'Hot peppers: gloves, outdoors or a fan, nothing near the eyes, wash hands twice',
-  bitter: 'Bitter fruit can poison, cooked or not: do not taste on; discard fruit and lot',
-  treated: 'Treated seed: gloves, never food or feed; dispose of it as its packet says',
-  toxic: 'Toxic seed: keep it from children, label it so',
-  silica: 'Blue silica gel contains cobalt: do not breathe its dust, keep it from children; orange gel is the safer choice',
-  spines: 'Spines or bristles: wear gloves',
-  ergot: 'Black horn-shaped grains are ergot, a poison: pick them out, discard them, wash your hands',
-} as const;
-export type Caution = keyof typeof CAUTIONS;
+export const CAUTIONS = ['dust', 'soda', 'peroxide', 'knife', 'hot', 'bitter', 'treated', 'toxic', 'silica', 'spines', 'ergot'] as const;
+export type Caution = (typeof CAUTIONS)[number];
 
 /** What is done to a batch; each step lasts until somebody starts the next. */
 export const STEPS = [
@@ -43,144 +31,76 @@ export interface StepHours {
   readonly latest: number;
 }
 
-export interface StepFacts {
-  readonly title: string;
-  /** What it is called while it lasts. */
-  readonly doing: string;
-  readonly lookFor: readonly string[];
-  /** What goes wrong if it is left. */
-  readonly ifLeft: string;
-  readonly cautions: readonly Caution[];
-}
+/** What somebody looks for at a step: that it is done, or that it goes as it should. */
+export type Sign =
+  | 'hard rind'
+  | 'corky stalk'
+  | 'pods rattle'
+  | 'stems snap'
+  | 'plump seed'
+  | 'mould cap'
+  | 'sunk seed'
+  | 'gel gone'
+  | 'bubbles slow'
+  | 'single seeds'
+  | 'clear water'
+  | 'no pod closed'
+  | 'stems gone'
+  | 'no chaff'
+  | 'no bad seed'
+  | 'gel keeps colour'
+  | 'rice dried'
+  | 'fresh rice'
+  | 'not too hot'
+  | 'in before dew'
+  | 'floating poured off'
+  | 'floating kept'
+  | 'ripest fruit'
+  | 'sound fruit';
 
-export const STEP_FACTS: Record<Step, StepFacts> = {
-  cure: {
-    title: 'Cure the fruit',
-    doing: 'curing',
-    lookFor: ['A nail no longer marks the rind', 'The stalk is corky'],
-    ifLeft: 'Fruit rots from a bruise, and seed sprouts inside',
-    cautions: [],
-  },
-  hang: {
-    title: 'Dry in pods or heads',
-    doing: 'hanging to dry',
-    lookFor: ['Pods rattle or snap', 'Stems snap, not bend'],
-    ifLeft: 'Pods shatter, mice and moths find it',
-    cautions: [],
-  },
-  scoop: {
-    title: 'Scoop the seed out',
-    doing: 'scooping out',
-    lookFor: ['Seed plump and of its final colour'],
-    ifLeft: 'Cut fruit moulds within a day',
-    cautions: ['knife'],
-  },
-  ferment: {
-    title: 'Ferment the pulp',
-    doing: 'fermenting',
-    lookFor: ['A mould cap covers it', 'Seed has sunk', 'The gel is gone between two fingers'],
-    ifLeft: 'Seed sprouts in the jar, and is lost',
-    cautions: [],
-  },
-  soda: {
-    title: 'Stand in washing soda',
-    doing: 'standing in washing soda',
-    lookFor: ['The gel is gone between two fingers'],
-    ifLeft: 'Seed darkens and its germination falls',
-    cautions: ['soda'],
-  },
-  peroxide: {
-    title: 'Soak in dilute peroxide',
-    doing: 'soaking in peroxide',
-    lookFor: ['Bubbles slow down'],
-    ifLeft: 'Too long bleaches and kills',
-    cautions: ['peroxide'],
-  },
-  wipe: {
-    title: 'Wipe onto paper',
-    doing: 'being wiped',
-    lookFor: ['Single seeds, none touching'],
-    ifLeft: 'Wet seed sprouts or moulds',
-    cautions: [],
-  },
-  rinse: {
-    title: 'Rinse and pour off',
-    doing: 'being rinsed',
-    lookFor: ['The water is clear'],
-    ifLeft: 'Wet seed sprouts or moulds',
-    cautions: [],
-  },
-  thresh: {
-    title: 'Thresh',
-    doing: 'being threshed',
-    lookFor: ['No pod left closed'],
-    ifLeft: 'Leftover pods hold moisture and insects',
-    cautions: ['dust'],
-  },
-  screen: {
-    title: 'Screen',
-    doing: 'being screened',
-    lookFor: ['Stems and stones gone'],
-    ifLeft: 'Leftover chaff holds moisture and insects',
-    cautions: ['dust'],
-  },
-  winnow: {
-    title: 'Winnow',
-    doing: 'being winnowed',
-    lookFor: ['No chaff lifts any more'],
-    ifLeft: 'Leftover chaff holds moisture and insects',
-    cautions: ['dust'],
-  },
-  sort: {
-    title: 'Sort out bad seed',
-    doing: 'being sorted',
-    lookFor: ['No broken, shrivelled, discoloured or bored seed'],
-    ifLeft: 'Bored seed brings its insects along',
-    cautions: [],
-  },
-  dry: {
-    title: 'Dry the seed',
-    doing: 'drying',
-    lookFor: [],
-    ifLeft: 'In a damp room it settles too wet to seal; large seed can dry too far',
-    cautions: [],
-  },
-  silica: {
-    title: 'Dry over silica gel',
-    doing: 'drying over silica gel',
-    lookFor: ['The gel keeps its colour'],
-    ifLeft: 'Large seed dries too far and goes hard',
-    cautions: ['silica'],
-  },
+const SIGNS: Readonly<Record<Step, readonly Sign[]>> = {
+  cure: ['hard rind', 'corky stalk'],
+  hang: ['pods rattle', 'stems snap'],
+  scoop: ['plump seed'],
+  ferment: ['mould cap', 'sunk seed', 'gel gone'],
+  soda: ['gel gone'],
+  peroxide: ['bubbles slow'],
+  wipe: ['single seeds'],
+  rinse: ['clear water'],
+  thresh: ['no pod closed'],
+  screen: ['stems gone'],
+  winnow: ['no chaff'],
+  sort: ['no bad seed'],
+  dry: [],
+  silica: ['gel keeps colour'],
+};
+const CAUTIONS_AT: Readonly<Partial<Record<Step, readonly Caution[]>>> = {
+  scoop: ['knife'],
+  soda: ['soda'],
+  peroxide: ['peroxide'],
+  thresh: ['dust'],
+  screen: ['dust'],
+  winnow: ['dust'],
+  silica: ['silica'],
 };
 
-/** A step's facts as this house works: its rules on fruit, floating seed, sun and desiccant change what is looked for. */
-export function stepFacts(step: Step, rules: Rules): StepFacts {
-  const facts = STEP_FACTS[step];
-  if (step === 'silica' && ruleFor('desiccant', rules).id === 'rice')
-    return {
-      title: 'Dry over dry rice',
-      doing: 'drying over rice',
-      lookFor: ['The rice was dried in an oven and cooled closed', 'Fresh rice every day: it holds little'],
-      ifLeft: 'Rice that has taken up its water dries nothing more',
-      cautions: [],
-    };
-  if (step === 'dry' && ruleFor('sun', rules).id === 'sun')
-    return { ...facts, lookFor: ['Not over 35 °C in the sun: seed too hot for the hand is too hot', 'In before the evening’s dew'] };
-  const also = lookForBy(step, rules);
-  return also === null ? facts : { ...facts, lookFor: [...facts.lookFor, also] };
+/** What a step is in a house that dries over dry rice rather than silica gel. */
+export type StepHere = Step | 'rice';
+export const stepHere = (step: Step, rules: Rules): StepHere =>
+  step === 'silica' && ruleFor('desiccant', rules) === 'rice' ? 'rice' : step;
+
+/** What to look for at a step as this house works: its rules on fruit, floating seed, sun and desiccant change it. */
+export function signsFor(step: Step, rules: Rules): readonly Sign[] {
+  if (stepHere(step, rules) === 'rice') return ['rice dried', 'fresh rice'];
+  if (step === 'dry' && ruleFor('sun', rules) === 'sun') return ['not too hot', 'in before dew'];
+  if (step === 'rinse') return [...SIGNS.rinse, ruleFor('float', rules) === 'discard' ? 'floating poured off' : 'floating kept'];
+  if (step === 'scoop') return [...SIGNS.scoop, ruleFor('fruit', rules) === 'ripest' ? 'ripest fruit' : 'sound fruit'];
+  return SIGNS[step];
 }
 
-/** What a rule of the house adds to look for at a step; null where none does. */
-function lookForBy(step: Step, rules: Rules): string | null {
-  if (step === 'rinse')
-    return ruleFor('float', rules).id === 'discard'
-      ? 'Seed that floats is poured off'
-      : 'Only pulp is poured off: seed that floats is kept';
-  if (step === 'scoop')
-    return ruleFor('fruit', rules).id === 'ripest' ? 'The ripest fruit is used, mouldy too' : 'Fruit is sound: what rots is left out';
-  return null;
-}
+/** The step's own hazards as this house works. */
+export const cautionsAt = (step: Step, rules: Rules): readonly Caution[] =>
+  stepHere(step, rules) === 'rice' ? [] : (CAUTIONS_AT[step] ?? []);
 
 /** Steps that leave seed open on the table; two lots there at once get mixed. */
 export const ON_THE_TABLE: ReadonlySet<Step> = new Set<Step>(['scoop', 'wipe', 'rinse', 'thresh', 'screen', 'winnow', 'sort']);

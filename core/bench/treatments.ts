@@ -5,7 +5,6 @@ export const TREATMENTS = ['freezer', 'airtight'] as const;
 export type Treatment = (typeof TREATMENTS)[number];
 
 export interface TreatmentFacts {
-  readonly title: string;
   /** Days shut: several are enough for most, the second to be sure. */
   readonly least: number;
   readonly sure: number;
@@ -14,24 +13,17 @@ export interface TreatmentFacts {
 }
 
 export const TREATMENT_FACTS: Record<Treatment, TreatmentFacts> = {
-  freezer: { title: 'Freezer', least: 4, sure: 14, latest: null },
-  airtight: { title: 'Shut airtight', least: 30, sure: 45, latest: 183 },
+  freezer: { least: 4, sure: 14, latest: null },
+  airtight: { least: 30, sure: 45, latest: 183 },
 };
 
 /** What a container must be before seed is shut into it; each is ticked. */
-export const CONTAINER_CHECKS = {
-  clean: 'It is clean and dry',
-  airtight: 'It shuts airtight',
-  full: 'It is filled to the brim, so that hardly any air is left',
-  innocent: 'It never held fuel or pesticide',
-  use: 'Its label says whether it is for food or for sowing',
-} as const;
-export type ContainerCheck = keyof typeof CONTAINER_CHECKS;
+const CONTAINER_CHECKS = ['clean', 'airtight', 'full', 'innocent', 'use'] as const;
+export type ContainerCheck = (typeof CONTAINER_CHECKS)[number];
 
 /** Checks a treatment needs: a freezer packet need not be full to the brim, and glass wants headspace there. */
 export function checksFor(treatment: Treatment): readonly ContainerCheck[] {
-  const all = Object.keys(CONTAINER_CHECKS) as ContainerCheck[];
-  return treatment === 'airtight' ? all : all.filter((check) => check !== 'full');
+  return treatment === 'airtight' ? CONTAINER_CHECKS : CONTAINER_CHECKS.filter((check) => check !== 'full');
 }
 
 export interface TreatmentClock {

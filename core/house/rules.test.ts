@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { hoursOf, stepFacts } from '../bench/steps.ts';
+import { hoursOf, signsFor, stepHere } from '../bench/steps.ts';
 import { methodsFor, nextSteps } from '../bench/methods.ts';
 import { holdsByRule } from '../passport/holds.ts';
 import { EMPTY_PASSPORT } from '../passport/passport.ts';
@@ -11,7 +11,7 @@ import {
   growOutsKept,
   oldSeedWays,
   plantsBy,
-  ripeBy,
+  corkedWillDo,
   RULE_KEYS,
   ruleFor,
   takesHybrids,
@@ -38,13 +38,13 @@ const FOLLOWS: Record<RuleKey, (house: Rules, line: Rules) => unknown> = {
   isolation: (house, line) => distanceBy(house, CROP, line),
   ferment: (house) => [
     methodsFor({ extraction: 'wet with a gel coat' }, 'whole fruit', { rules: house, recipes: [] })[0],
-    hoursOf('ferment', { cure: null, waits: [1, 2] }, 23, ruleFor('ferment', house).id === 'long'),
+    hoursOf('ferment', { cure: null, waits: [1, 2] }, 23, ruleFor('ferment', house) === 'long'),
   ],
-  sun: (house) => [stepFacts('dry', house).lookFor, nextSteps(['rinse', 'dry', 'silica'], 0, house)[0]],
+  sun: (house) => [signsFor('dry', house), nextSteps(['rinse', 'dry', 'silica'], 0, house)[0]],
   // Where there is no freezer, the coldest place is a fridge.
   cold: (house, line) =>
-    [PLACES, PLACES.filter(({ celsius }) => celsius > 0)].map((places) => placeByRule(ruleFor('cold', house, line).id, places, ORDINARY)),
-  float: (house) => stepFacts('rinse', house).lookFor,
+    [PLACES, PLACES.filter(({ celsius }) => celsius > 0)].map((places) => placeByRule(ruleFor('cold', house, line), places, ORDINARY)),
+  float: (house) => signsFor('rinse', house),
   hybrids: (house) => [
     takesHybrids(house),
     holdsByRule(OFFSPRING, { breeding: 'selfing', hybrids: 'common', ...ORDINARY }, 'donated', 'may vary', house),
@@ -53,26 +53,26 @@ const FOLLOWS: Record<RuleKey, (house: Rules, line: Rules) => unknown> = {
   plants: (house, line) => plantsBy(house, CROP, line),
   reserve: (house, line) => growOutsKept(house, line),
   testSize: (house) => testSizeBy(house),
-  colour: (house) => ripeBy(house, PEPPER),
-  fruit: (house) => stepFacts('scoop', house).lookFor,
-  desiccant: (house) => stepFacts('silica', house).title,
+  colour: (house) => corkedWillDo(house, PEPPER),
+  fruit: (house) => signsFor('scoop', house),
+  desiccant: (house) => stepHere('silica', house),
   oldSeed: (house) => oldSeedWays(house),
 };
 
 test.each(RULE_KEYS)('the rule “%s” decides something: each school has a consequence of its own', (key) => {
   const { schools }: HouseRule = HOUSE_RULES[key];
-  const followed = schools.map(({ id }) => JSON.stringify(FOLLOWS[key]({ [key]: id }, {})));
+  const followed = schools.map((id) => JSON.stringify(FOLLOWS[key]({ [key]: id }, {})));
   expect(new Set(followed).size).toBe(schools.length);
 });
 
 test.each(RULE_KEYS.filter((key) => HOUSE_RULES[key].byLine && key !== 'aim'))('a line may differ from the house in “%s”', (key) => {
   const { schools }: HouseRule = HOUSE_RULES[key];
-  const [house, line] = [schools[0]!.id, schools.at(-1)!.id];
+  const [house, line] = [schools[0]!, schools.at(-1)!];
   expect(FOLLOWS[key]({ [key]: house }, { [key]: line })).toEqual(FOLLOWS[key]({ [key]: line }, {}));
 });
 
 test('a pepper’s colour is no matter of other crops', () => {
-  expect(ripeBy({ colour: 'corked' }, { species: 'Solanum lycopersicum', ripe: 'Red' })).toBe('Red');
+  expect(corkedWillDo({ colour: 'corked' }, { species: 'Solanum lycopersicum' })).toBe(false);
 });
 
 test('old seed is not offered for blending where the house throws it away', () => {

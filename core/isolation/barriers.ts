@@ -18,18 +18,6 @@ export const LETS_THROUGH: Readonly<Record<Method, number>> = {
 /** Share of its pollen that a neighbour under a cage still gives off. Bags and hand pollination leave its other flowers open: it gives off all. */
 export const CAGED_GIVES_OFF = 0.01;
 
-export const DEMANDS: Readonly<Record<Method, string>> = {
-  distance: 'room between gardens, and knowing what the neighbours grow',
-  time: 'sowings so far apart that their bloom never meets',
-  barrier: 'a hedge or building taller than the crop, all along it',
-  cage: 'a cage shut through the whole bloom, with insects put in for crops that need them',
-  'alternate cages': 'a cage over each variety, opened on alternate days',
-  bags: 'a bag on each flower or truss until its fruit has set, and a tag on it',
-  'hand pollination': 'flowers taped the evening before and again after, with date and tag',
-  none: 'nothing',
-  unknown: 'asking the grower',
-};
-
 /** What gets past all the ways used together: the tightest alone counts, since one torn bag undoes the rest. Distance and time are counted with each neighbour. */
 export function barrierOf(methods: readonly Method[]): number {
   return methods.reduce((least, method) => Math.min(least, LETS_THROUGH[method]), 1);

@@ -1,6 +1,5 @@
 /** A sheet of labels, or a roll of single ones; all measures in millimetres. */
 export interface Sheet {
-  readonly title: string;
   readonly page: { readonly width: number; readonly height: number };
   readonly label: { readonly width: number; readonly height: number };
   readonly columns: number;
@@ -17,14 +16,13 @@ const A4 = { width: 210, height: 297 };
 const LETTER = { width: 215.9, height: 279.4 };
 
 /** Sheets whose labels stand in the middle of the page, with the gaps given. */
-function sheet(title: string, page: Sheet['page'], label: Sheet['label'], columns: number, rows: number, gapX = 0, gapY = 0): Sheet {
+function sheet(page: Sheet['page'], label: Sheet['label'], columns: number, rows: number, gapX = 0, gapY = 0): Sheet {
   const left = (page.width - columns * label.width - (columns - 1) * gapX) / 2;
   const top = (page.height - rows * label.height - (rows - 1) * gapY) / 2;
-  return { title, page, label, columns, rows, left, top, gapX, gapY };
+  return { page, label, columns, rows, left, top, gapX, gapY };
 }
 
-const roll = (title: string, width: number, height: number): Sheet => ({
-  title,
+const roll = (width: number, height: number): Sheet => ({
   page: { width, height },
   label: { width, height },
   columns: 1,
@@ -36,13 +34,13 @@ const roll = (title: string, width: number, height: number): Sheet => ({
 });
 
 export const SHEETS = {
-  'a4-24': sheet('A4, 24 labels of 70 × 37 mm', A4, { width: 70, height: 37 }, 3, 8),
-  'a4-8': sheet('A4, 8 labels of 105 × 74 mm', A4, { width: 105, height: 74 }, 2, 4),
-  'a4-21': sheet('A4, 21 labels of 63.5 × 38.1 mm', A4, { width: 63.5, height: 38.1 }, 3, 7, 2.5),
-  'letter-30': sheet('Letter, 30 labels of 2⅝ × 1 in', LETTER, { width: 66.7, height: 25.4 }, 3, 10, 3.1),
-  'letter-10': sheet('Letter, 10 labels of 4 × 2 in', LETTER, { width: 101.6, height: 50.8 }, 2, 5, 4.1),
-  'roll-62': roll('Roll 62 mm wide, cut at 40 mm', 62, 40),
-  'roll-57': roll('Roll of 57 × 32 mm', 57, 32),
+  'a4-24': sheet(A4, { width: 70, height: 37 }, 3, 8),
+  'a4-8': sheet(A4, { width: 105, height: 74 }, 2, 4),
+  'a4-21': sheet(A4, { width: 63.5, height: 38.1 }, 3, 7, 2.5),
+  'letter-30': sheet(LETTER, { width: 66.7, height: 25.4 }, 3, 10, 3.1),
+  'letter-10': sheet(LETTER, { width: 101.6, height: 50.8 }, 2, 5, 4.1),
+  'roll-62': roll(62, 40),
+  'roll-57': roll(57, 32),
 } as const;
 export type SheetId = keyof typeof SHEETS;
 export const SHEET_IDS = Object.keys(SHEETS) as SheetId[];

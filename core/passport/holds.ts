@@ -71,7 +71,7 @@ export function holdsByRule(
   hold(passport.dried === 'with heat', 'test', 'dried with heat');
   hold(passport.use === 'for food', 'test', 'for food');
   hold(hybrid && !passport.offspring, 'identity', 'F1 under its name');
-  hold(passport.offspring && ruleFor('hybrids', rules).id !== 'stabilise', 'trial', 'offspring trial');
+  hold(passport.offspring && ruleFor('hybrids', rules) !== 'stabilise', 'trial', 'offspring trial');
   hold(fatherUnknown && !passport.offspring, 'trial', 'unknown father');
   hold((boughtPlant || stallHybrid) && !hybrid && !passport.offspring, 'trial', 'bought plant');
   hold(passport.kind === 'crossed', 'trial', 'known crossed');

@@ -40,10 +40,10 @@ test('more plants or poorer seed never take fewer', () =>
   ));
 
 test('house rules: the line’s word where it may differ, else the house’s, else the usual', () => {
-  expect(ruleFor('isolation', { isolation: 'production' }, { isolation: 'home' }).id).toBe('home');
-  expect(ruleFor('hybrids', { hybrids: 'never' }, { hybrids: 'stabilise' }).id).toBe('never');
-  expect(ruleFor('ferment', { ferment: 'nonsense' }).id).toBe('three days');
-  for (const key of RULE_KEYS) expect(HOUSE_RULES[key].schools.map(({ id }) => id as string)).toContain(HOUSE_RULES[key].usual);
+  expect(ruleFor('isolation', { isolation: 'production' }, { isolation: 'home' })).toBe('home');
+  expect(ruleFor('hybrids', { hybrids: 'never' }, { hybrids: 'stabilise' })).toBe('never');
+  expect(ruleFor('ferment', { ferment: 'nonsense' })).toBe('three days');
+  for (const key of RULE_KEYS) expect(HOUSE_RULES[key].schools as readonly string[]).toContain(HOUSE_RULES[key].usual);
   const crop = { homeDistance: 3, productionDistance: 20, plantsForSeed: 8, plantsToKeep: 25, plantsToConserve: 80 };
   expect([distanceBy({}, crop), distanceBy({ isolation: 'production' }, crop)]).toEqual([3, 20]);
   expect([plantsBy({}, crop), plantsBy({ plants: 'many' }, crop), plantsBy({ plants: 'few' }, crop)]).toEqual([25, 80, 8]);

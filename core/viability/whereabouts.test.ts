@@ -16,14 +16,14 @@ const told = (storage: LotStorage, from = '2024-09-01', to = '2026-01-01') =>
 describe('where a lot has been', () => {
   test('a place nobody has measured counts as home storage, and says so', () =>
     expect(told(lot())).toEqual([
-      ['2024-09-01', 30, 'Before it came', HOME.celsius, false, false],
+      ['2024-09-01', 30, null, HOME.celsius, false, false],
       ['2024-10-01', 457, 'Cupboard', HOME.celsius, true, false],
     ]));
 
   test('with its donor it lay where the donor said, from the day the donor said', () =>
     expect(told(lot({ before: { storedIn: 'shed or garage', since: '2024-09-15' } })).slice(0, 2)).toEqual([
-      ['2024-09-01', 14, 'Before it came', HOME.celsius, false, false],
-      ['2024-09-15', 16, 'Before it came', 17, false, true],
+      ['2024-09-01', 14, null, HOME.celsius, false, false],
+      ['2024-09-15', 16, null, 17, false, true],
     ]));
 
   test('a fridge that failed touches every lot in it, for as long as it had failed', () => {

@@ -28,7 +28,8 @@ const DONORS_PLACE: Record<StoredSoFar, { readonly air: Air; readonly sealed: bo
 /** A spell with the day it began, and whether anybody knows what the place was like. */
 export interface DatedSpell extends Spell {
   readonly since: IsoDate;
-  readonly place: string;
+  /** Null before it came in. */
+  readonly place: string | null;
   readonly isKnown: boolean;
 }
 
@@ -60,8 +61,8 @@ export function spellsOf({ before, stays, climates, jars }: LotStorage, from: Is
     const since = before.since === null ? from : earliestDay(before.since);
     const known = since > from && since < intake ? since : from;
     // Before it was put where it was kept it lay somewhere nobody has named.
-    add(from, known, { place: 'Before it came', air: HOME, sealed: false, isKnown: false });
-    add(known, intake, { place: 'Before it came', air: kept?.air ?? HOME, sealed: kept?.sealed ?? false, isKnown: kept !== null });
+    add(from, known, { place: null, air: HOME, sealed: false, isKnown: false });
+    add(known, intake, { place: null, air: kept?.air ?? HOME, sealed: kept?.sealed ?? false, isKnown: kept !== null });
   }
   stays.forEach(({ since, place, container }, index) => {
     const until = stays[index + 1]?.since ?? to;

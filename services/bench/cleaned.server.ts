@@ -8,6 +8,7 @@ import type { Actor } from '#data/people/accounts.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
+import { CLEANED_HERE } from '#words/kept.ts';
 
 type Lot = NonNullable<Awaited<ReturnType<typeof lockLot>>>;
 
@@ -58,7 +59,7 @@ export async function enterClean(
   await writePassport(tx, {
     lotId: lot.id,
     answers: { ...passport!.answers, form: 'clean seed' },
-    why: 'Cleaned here',
+    why: CLEANED_HERE,
     writtenOn: clean.today,
     writtenBy: clean.actor.personId,
     actKey: clean.actKey,

@@ -18,6 +18,7 @@ import { batchAt, type BatchGone, type MovedOn } from './batchAt.server.ts';
 import { readFirst, type ReadFirst } from './cautions.server.ts';
 import { enterClean, unitsOf } from './cleaned.server.ts';
 import { readDrying } from './drying.server.ts';
+import { CLEANED_NOT_DRY, CLEANING_WASTE, FOUND_DRY, putAwayDamp } from '#words/kept.ts';
 
 export type FinishProblem =
   | BatchGone
@@ -92,7 +93,7 @@ async function settleStock(
         kind: 'discarded',
         to: { outside: 'waste' },
         typed: by.typed,
-        reason: 'Water, chaff and bad seed, at the bench',
+        reason: CLEANING_WASTE,
         happenedOn: by.today,
         personId: by.actor.personId,
       },
@@ -115,7 +116,7 @@ async function settleDrying(
   for (const hold of holds)
     await liftHold(tx, {
       holdId: hold.id,
-      reason: isDry ? 'Weights settled, the sign seen, the air dry' : 'Cleaned, and put away before it was dry',
+      reason: isDry ? FOUND_DRY : CLEANED_NOT_DRY,
       liftedOn: today,
       liftedBy: actor.personId,
       actKey: finish.key,
@@ -124,7 +125,7 @@ async function settleDrying(
     await createHold(tx, {
       lotId,
       kind: 'drying',
-      reason: `Put away before it was dry: ${finish.reason}`,
+      reason: putAwayDamp(finish.reason!),
       setOn: today,
       setBy: actor.personId,
       actKey: finish.key,

@@ -1,7 +1,7 @@
 import { beginTrialForm, endTrialOfMethodsForm } from '#contracts/bench/bench.ts';
 import { ofLot } from '#contracts/fields.ts';
 import { schoolOf, seedsToTellApart } from '#core/bench/methodTrial.ts';
-import { methodFacts, methodsFor, type Method } from '#core/bench/methods.ts';
+import { methodsFor, type Method } from '#core/bench/methods.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
@@ -20,6 +20,8 @@ import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
+import { methodWords } from '#words/bench.ts';
+import { partForTrial } from '#words/kept.ts';
 
 export type BeginProblem =
   | NoLot
@@ -99,7 +101,7 @@ async function splitOff(
       form: lot.form,
       openBy: lot.openBy,
       generation: lot.generation,
-      note: `Part of ${lot.code}, for a trial of methods: ${methodFacts(method, house.recipes).title.toLowerCase()}`,
+      note: partForTrial(lot.code, methodWords(method, house.recipes).title),
       takenInOn: today,
       searchText: [code, lot.variety, lot.crop, lot.facts.species].join(' '),
       actKey,

@@ -2,7 +2,7 @@ import { nextStepForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import { clockOf, type Clock } from '#core/bench/clock.ts';
 import { methodsFor, ownHours, stepsFor, type Practice } from '#core/bench/methods.ts';
-import { hoursOf, ON_THE_TABLE, STEP_FACTS } from '#core/bench/steps.ts';
+import { hoursOf, ON_THE_TABLE, signsFor } from '#core/bench/steps.ts';
 import { ruleFor } from '#core/house/rules.ts';
 import { lockVessel, type Batch } from '#data/bench/batches.ts';
 import { readChecks } from '#data/bench/checks.ts';
@@ -14,6 +14,7 @@ import { type ReadFirst, readFirst } from './cautions.server.ts';
 import type { VesselTaken } from './startBatch.server.ts';
 import { type OnTable, findOnTable } from './table.server.ts';
 import { type WhenProblem, momentOf } from './when.server.ts';
+import { SIGN_WORDS } from '#words/bench.ts';
 
 export type NextProblem =
   | BatchGone
@@ -66,11 +67,11 @@ export const nextStep = command(
 
 /** Curing ends by days and by rind: whether somebody has seen a sign of ripe rind since it began. */
 export const rindSeen = (batch: Pick<Batch, 'turn'>, checks: readonly { readonly turn: number; readonly seen: string }[]): boolean =>
-  checks.some(({ turn, seen }) => turn === batch.turn && STEP_FACTS.cure.lookFor.includes(seen));
+  checks.some(({ turn, seen }) => turn === batch.turn && signsFor('cure', {}).some((sign) => SIGN_WORDS[sign] === seen));
 
 /** The clock of the step a batch stands at; null where hands or a weight end it. */
 export function clockOfBatch(batch: Batch, now: Date, { rules, recipes }: Practice): Clock | null {
-  const longFerment = ruleFor('ferment', rules).id === 'long';
+  const longFerment = ruleFor('ferment', rules) === 'long';
   const hours = ownHours(batch, recipes) ?? hoursOf(batch.step, batch.facts, batch.celsius, longFerment);
   return hours && clockOf(hours, batch.since.getTime(), now.getTime());
 }

@@ -6,6 +6,7 @@ import { createHold } from '#data/lots/holds.ts';
 import { setSeedsPerGram } from '#data/lots/lots.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
+import { NOXIOUS_WEED } from '#words/kept.ts';
 
 /**
  * Keeps what a sample was parted into. What a gram of the lot holds follows from it, and with it packets, tests and sowing by weight;
@@ -34,7 +35,7 @@ export const addPurityCard = command(
       await createHold(tx, {
         lotId: lot.id,
         kind: 'rules',
-        reason: 'Seed of a noxious weed in its sample: what is to be done with it is a matter of local law',
+        reason: NOXIOUS_WEED,
         setOn: today,
         setBy: null,
         actKey: card.key,

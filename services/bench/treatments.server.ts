@@ -1,7 +1,7 @@
 import { shutAwayForm, openTreatedForm, takeOutForm, openWarmForm } from '#contracts/bench/bench.ts';
 import { ofLot } from '#contracts/fields.ts';
 import { warmUpHours } from '#core/bench/calculators.ts';
-import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { treatmentClock } from '#core/bench/treatments.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { TREATMENT, treatmentState } from '#core/states/states.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
@@ -10,6 +10,7 @@ import { createOpening, createTreatment, createWarmUp, endWarmUp, findTreatments
 import { activeHolds, createHold, findHolds, liftHold } from '#data/lots/holds.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
+import { TREATMENT_WORDS } from '#words/bench.ts';
 
 export type ShutProblem =
   | NoLot
@@ -39,7 +40,7 @@ export const shutAway = command(
       await createHold(tx, {
         lotId: lot.id,
         kind: 'pests',
-        reason: `${TREATMENT_FACTS[shut.kind].title}, in ${shut.container}`,
+        reason: `${TREATMENT_WORDS[shut.kind]}, in ${shut.container}`,
         setOn: today,
         setBy: actor.personId,
         actKey: shut.key,
@@ -70,7 +71,7 @@ export const openTreated = command(
       for (const hold of (await findHolds(tx, lot.id)).filter(({ kind, liftedOn }) => kind === 'pests' && liftedOn === null))
         await liftHold(tx, {
           holdId: hold.id,
-          reason: `${TREATMENT_FACTS[shut.kind].title}, ${clock.days} days`,
+          reason: `${TREATMENT_WORDS[shut.kind]}, ${clock.days} days`,
           liftedOn: today,
           liftedBy: actor.personId,
           actKey: open.key,

@@ -32,6 +32,7 @@ import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
+import { offspringOf, toBeCleaned } from '#words/kept.ts';
 
 export type IntakeProblem =
   | { readonly code: 'no such crop' }
@@ -135,9 +136,8 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
       openBy: checkRipe(crop, passport, today)?.kind === 'too early' ? null : openByOf(crop, passport, today),
       generation: parent ? (parent.generation === null ? null : parent.generation + 1) : 0,
       note:
-        [interview.brought.kind === 'uncleaned' ? `To be cleaned: ${interview.brought.typed}` : null, interview.note]
-          .filter(Boolean)
-          .join('. ') || null,
+        [interview.brought.kind === 'uncleaned' ? toBeCleaned(interview.brought.typed) : null, interview.note].filter(Boolean).join('. ') ||
+        null,
       takenInOn: today,
       searchText: [code, line.name, crop.name, crop.species].join(' '),
       actKey: intake.key,
@@ -172,7 +172,7 @@ function openByOf(crop: Crop, passport: Passport, today: Day): string | null {
 
 /** The line it is kept under: its name, or "Offspring of" it. */
 function lineName({ variety, passport }: Pick<Interview, 'variety' | 'passport'>): string {
-  return passport.offspring && !/^offspring of /i.test(variety) ? `Offspring of ${variety}` : variety;
+  return passport.offspring && !/^offspring of /i.test(variety) ? offspringOf(variety) : variety;
 }
 
 /** Small seed is kept by weight, large seed by count, unless it came counted or weighed. Uncleaned stock starts at nothing. */

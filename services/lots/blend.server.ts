@@ -32,6 +32,7 @@ import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { readOutlookFacts, refreshOutlook } from './outlook.server.ts';
 import { refreshPromises } from './promises.server.ts';
 import { writePassport } from './writePassport.server.ts';
+import { blendNote, wentInto } from '#words/kept.ts';
 
 /** Why a lot cannot be blended with another. */
 export type BlendHindrance = 'on hold' | 'nothing left' | 'treated apart' | 'dead';
@@ -188,7 +189,7 @@ export const blendLots = command(
         form: passport.form,
         openBy: null,
         generation: one.generation === other.generation ? one.generation : null,
-        note: `Blend of ${words}`,
+        note: blendNote(words),
         takenInOn: today,
         searchText: [code, one.variety, one.crop, one.facts.species].join(' '),
         actKey: blending.key,
@@ -209,7 +210,7 @@ export const blendLots = command(
         tx,
         lot,
         amount,
-        { ...act, kind: 'blended', to: { outside: 'blends' }, typed: `${count} seeds`, reason: `Into ${code}` },
+        { ...act, kind: 'blended', to: { outside: 'blends' }, typed: `${count} seeds`, reason: wentInto(code) },
         (short) => refuse({ ...short, of: lot.code, seedsLeft: seedsInUnits(short.onHand, lot.unit, lot.seedsPerGram) }),
       );
     const holding = await createHolding(tx, { lotId, placeId: await ensurePlace(tx, blending.place), container: blending.container });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { holdReason } from '#contracts/lots/holdWords.ts';
+import { holdReason } from '#words/holds.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';

@@ -10,6 +10,7 @@ import { createPerson } from '#data/people/people.ts';
 import { createSession, findSession, revokeSession, revokeSessions } from '#data/people/sessions.ts';
 import { countWrongTries, forgetWrongTries, recordWrongTry } from '#data/people/wrongTries.ts';
 import { hashPassword, hashToken, newToken, passwordFits } from '#services/secrets.server.ts';
+import { UNNAMED_LIBRARY } from '#words/kept.ts';
 
 const QUARTER_HOUR_MS = 15 * 60_000;
 const SESSION_DAYS = 14;
@@ -120,7 +121,7 @@ async function makeFirstCoordinator(tx: Db, first: FirstCoordinator | null): Pro
 /** Sets up an empty database: the house's usual rules, and a link for the first coordinator where there is none yet. */
 export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Promise<string | null> {
   await createHouse(db, {
-    name: 'Our seed library',
+    name: UNNAMED_LIBRARY,
     timeZone,
     lastFrost: '05-01',
     firstFrost: '10-15',

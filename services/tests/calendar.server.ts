@@ -9,6 +9,7 @@ import { listPlanned } from '#data/tests/testPlan.ts';
 import { listTests } from '#data/tests/tests.ts';
 import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { hashToken, newToken } from '#services/secrets.server.ts';
+import { countWords, layWords, PRODUCT } from '#words/calendar.ts';
 
 /**
  * Makes somebody's calendar a new address; the one before ends. It is told once: only its hash is kept, and the record of acts, which others
@@ -47,7 +48,7 @@ export async function readCalendar(db: Db, token: string, house: string, today: 
     listPlanned(db, addDays(mondayOf(today), 7 * WEEKS_AHEAD)),
     listTests(db, { open: true, search: '', limit: MOST, offset: 0 }),
   ]);
-  const calendar = ical({ name: `${house}: tests`, prodId: { company: 'Kind Granary', product: 'Tests' } });
+  const calendar = ical({ name: `${house}: tests`, prodId: { company: PRODUCT, product: 'Tests' } });
   const add = (id: string, on: string, summary: string, lines: readonly string[], path: string) =>
     calendar.createEvent({
       id: `${id}@kind-granary`,
@@ -61,7 +62,7 @@ export async function readCalendar(db: Db, token: string, house: string, today: 
     add(
       `count-${on}`,
       on,
-      `Count ${tests.length} ${tests.length === 1 ? 'towel' : 'towels'}`,
+      countWords(tests.length),
       tests.map(({ crop, variety, code, spot }) => `${crop} ‘${variety}’ ${code}, ${spot} place`),
       '/tests/round',
     );
@@ -69,7 +70,7 @@ export async function readCalendar(db: Db, token: string, house: string, today: 
     add(
       `lay-${week}`,
       week,
-      `Lay ${lots.length} ${lots.length === 1 ? 'test' : 'tests'} this week`,
+      layWords(lots.length),
       lots.map(({ crop, variety, code }) => `${crop} ‘${variety}’ ${code}`),
       '/tests/list',
     );

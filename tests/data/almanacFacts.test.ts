@@ -27,7 +27,7 @@ describe('the almanac can be told better', () => {
   });
 
   test('nonsense is refused with its reason', async () => {
-    expect(await say('homeDistance', '500 kg')).toMatchObject({ problem: { code: 'unreadable', why: 'the unit here is m, not kg' } });
+    expect(await say('homeDistance', '500 kg')).toMatchObject({ problem: { code: 'unreadable', why: 'fact: other unit|m|kg' } });
     expect(await say('homeDistance', '1500 m')).toMatchObject({ problem: { code: 'contradiction' } });
     expect(await say('group', 'moonfruits')).toMatchObject({ problem: { code: 'unknown group' } });
     expect(await say('celsius', '20 °C', 'moonfruit')).toMatchObject({ problem: { code: 'no such crop' } });

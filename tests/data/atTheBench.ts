@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { stepsFor, type Method } from '#core/bench/methods.ts';
-import { CAUTIONS, type Caution, type Step } from '#core/bench/steps.ts';
+import { CAUTIONS, type Step } from '#core/bench/steps.ts';
 import type { When } from '#core/calendar/when.ts';
 import type { Container } from '#core/stock/containers.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
@@ -62,7 +62,7 @@ export function atTheBench(library: () => Library) {
   }
 
   const read = (id: number, actor = library().helper) =>
-    acknowledgeCautions(acting(library().db, actor, NOW), { key: randomUUID(), batchId: id, cautions: Object.keys(CAUTIONS) as Caution[] });
+    acknowledgeCautions(acting(library().db, actor, NOW), { key: randomUUID(), batchId: id, cautions: [...CAUTIONS] });
 
   async function move(id: number, step: Step, at: Date, change: Partial<Parameters<typeof nextStep>[1]> = {}) {
     const { turn, method, facts, brought, vessel } = await batch(id);

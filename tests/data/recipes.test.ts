@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { nameOfRecipe, type RecipeStep } from '#core/bench/methods.ts';
-import { CAUTIONS, type Caution } from '#core/bench/steps.ts';
+import { CAUTIONS } from '#core/bench/steps.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
 import { acknowledgeCautions } from '#services/bench/cautions.server.ts';
@@ -56,7 +56,7 @@ describe('a recipe of the house', () => {
     await acknowledgeCautions(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       batchId,
-      cautions: Object.keys(CAUTIONS) as Caution[],
+      cautions: [...CAUTIONS],
     });
     const { turn, place, vessel } = await batch();
     const moved = await nextStep(acting(library.db, library.helper, NOW), {

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { CLAIM_WORDS } from '#words/claims.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { interviewOf, type Change } from '../support/answers.ts';
 import { sessionOf } from '../support/session.ts';

@@ -4,10 +4,11 @@ import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { factWords } from '#app/ui/factWords.ts';
+import { factWords } from '#words/facts.ts';
 import { PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import type { Route } from './+types/compare.ts';
+import { FACT_TITLES } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Compare two crops · Kind Granary' }];
 
@@ -28,7 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       chapter,
       rows: FACT_KEYS.filter((key) => factKind(key).chapter === chapter).map((key) => ({
         key,
-        title: factKind(key).title,
+        title: FACT_TITLES[key],
         left: factWords(key, left![key], house.units) ?? '–',
         right: factWords(key, right![key], house.units) ?? '–',
       })),

@@ -1,18 +1,21 @@
 import { data, Link } from 'react-router';
-import { CHAPTERS, FACT_KEYS, factKind, SOURCES, type Chapter, type FactKey } from '#core/almanac/facts.ts';
+import { CHAPTERS, FACT_KEYS, factKind, type Chapter, type FactKey } from '#core/almanac/facts.ts';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
-import { HOUSE_RULES, isPepper, ruleFor, type RuleKey } from '#core/house/rules.ts';
+import { isPepper, type RuleKey } from '#core/house/rules.ts';
 import { isSelfing } from '#core/almanac/crop.ts';
-import { DEMANDS, LETS_THROUGH } from '#core/isolation/barriers.ts';
+import { LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
 import { readCrop, readGroupOfCrops, readGroups, readLikenessOf, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { factWords, SURE_MEANS, SURE_WORDS } from '#app/ui/factWords.ts';
-import { METHOD_NAMES } from '#app/ui/promiseWords.ts';
+import { factWords, SURE_MEANS, SURE_WORDS } from '#words/facts.ts';
+import { METHOD_NAMES } from '#words/promise.ts';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/crop.ts';
+import { FACT_TITLES, SOURCE_WORDS } from '#words/almanac.ts';
+import { ruleWords, schoolWords } from '#words/house.ts';
+import { METHOD_DEMANDS } from '#words/intake.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Crop'} · Kind Granary` }];
 
@@ -79,7 +82,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
         return [
           {
             key,
-            title: factKind(key).title,
+            title: FACT_TITLES[key],
             words,
             prose: factKind(key).shape.kind === 'text' || factKind(key).shape.kind === 'list' || factKind(key).shape.kind === 'treatments',
             sure: told.sure,
@@ -89,7 +92,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
                 ? 'this library'
                 : told.source === 'likeness'
                   ? 'a similar crop in the almanac; replace it when you know better'
-                  : SOURCES[told.source],
+                  : SOURCE_WORDS[told.source],
             own: own
               ? { shipped: (shipped && factWords(key, shipped[key], house.units)) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
               : null,
@@ -97,8 +100,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
         ];
       }),
       rules: ruleKeys(chapter).map((key) => {
-        const { label, follows } = ruleFor(key, house.rules);
-        return { question: HOUSE_RULES[key].question, label, follows };
+        const { label, follows } = schoolWords(key, house.rules);
+        return { question: ruleWords(key).question, label, follows };
       }),
     })),
     ways: isSelfing(crop)
@@ -106,7 +109,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       : (['barrier', 'cage', 'alternate cages', 'bags', 'hand pollination'] as const).map((method) => ({
           name: METHOD_NAMES[method],
           lets: `${Math.round(LETS_THROUGH[method] * 100)} %`,
-          demands: DEMANDS[method],
+          demands: METHOD_DEMANDS[method],
         })),
     works: may(actor.role, 'work'),
     leads: may(actor.role, 'set house rules'),
@@ -206,7 +209,7 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
       </div>
       <p className="text-small text-soft">
         Firm: sources agree. Fair: they differ somewhat. Rough: one figure stands for a wide spread. From{' '}
-        {Object.entries(SOURCES)
+        {Object.entries(SOURCE_WORDS)
           .map(([word, means]) => `${word}: ${means}`)
           .join('; ')}
         . Read all of it against your own place.

@@ -1,5 +1,6 @@
-import { factKind } from '#core/almanac/facts.ts';
 import type { OwnCropProblem } from '#services/almanac/almanac.server.ts';
+import { FACT_TITLES } from '#words/almanac.ts';
+import { refusalWords } from '#words/refusals.ts';
 
 /** What stands in the way of a crop of the library's own, at its field. */
 export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]> {
@@ -9,7 +10,7 @@ export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]
     case 'in the almanac':
       return { name: [`The almanac has it already, as ${problem.name}`] };
     case 'contradiction':
-      return { like: [`${factKind(problem.fault.fact).title} would be wrong: ${problem.fault.why}. Choose another crop`] };
+      return { like: [`${FACT_TITLES[problem.fault.fact]} would be wrong: ${refusalWords(problem.fault.why)}. Choose another crop`] };
   }
 }
 

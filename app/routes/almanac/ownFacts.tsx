@@ -7,13 +7,14 @@ import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { overrideForm } from '#contracts/lots/seen.ts';
-import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
 import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
 import { writeFact } from '#core/almanac/readFact.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { readCrop, readGroups, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
 import { overrideFact, type OverrideProblem } from '#services/almanac/almanac.server.ts';
 import type { Route } from './+types/ownFacts.ts';
+import { CAUTION_TITLES, FACT_TITLES } from '#words/almanac.ts';
+import { refusalWords } from '#words/refusals.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'A fact of our own · Kind Granary' }];
 
@@ -34,7 +35,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     key: newFormKey(),
     crop: { id: crop.id, name: crop.name },
     fact,
-    title: factKind(fact).title,
+    title: FACT_TITLES[fact],
     now: writeFact(fact, crop[fact]),
     shipped: writeFact(fact, shipped[fact]),
     hint: hintFor(fact, groups),
@@ -47,7 +48,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 function hintFor(fact: FactKey, groups: readonly { readonly id: string; readonly name: string }[]): string {
   if (fact === 'group') return `One of: ${groups.map(({ id, name }) => `${id} (${name})`).join(', ')}`;
   if (fact === 'cautions') {
-    const codes = Object.entries(CROP_CAUTIONS).map(([code, means]) => `${code} (${means})`);
+    const codes = Object.entries(CAUTION_TITLES).map(([code, means]) => `${code} (${means})`);
     return `One on each line, as “hot: wear gloves”. Begin each with one of: ${codes.join(', ')}. “none” takes them away`;
   }
   return 'Written like the shipped one, unit and all; “none” takes it away';
@@ -58,9 +59,9 @@ function trouble(problem: OverrideProblem): Record<string, string[]> {
     case 'no such crop':
       return { '': ['There is no such crop'] };
     case 'unreadable':
-      return { typed: [problem.why.charAt(0).toUpperCase() + problem.why.slice(1)] };
+      return { typed: [refusalWords(problem.why).replace(/^./, (letter) => letter.toUpperCase())] };
     case 'contradiction':
-      return { typed: [`Then ${factKind(problem.fault.fact).title.toLowerCase()} would be wrong: ${problem.fault.why}`] };
+      return { typed: [`Then ${FACT_TITLES[problem.fault.fact].toLowerCase()} would be wrong: ${refusalWords(problem.fault.why)}`] };
     case 'unknown group':
       return { typed: ['No crossing group is called that'] };
   }
@@ -105,7 +106,7 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
           >
             {FACT_KEYS.map((key) => (
               <option key={key} value={key}>
-                {factKind(key).title} ({factKind(key).chapter})
+                {FACT_TITLES[key]} ({factKind(key).chapter})
               </option>
             ))}
           </select>
@@ -146,7 +147,7 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
           <ul>
             {history.map((one) => (
               <li key={one.id} className="border-t border-rule py-2">
-                <b>{factKind(one.fact as FactKey).title}</b>: {one.typed ?? 'back to what was shipped'}
+                <b>{FACT_TITLES[one.fact as FactKey]}</b>: {one.typed ?? 'back to what was shipped'}
                 <p className="text-small text-soft">
                   {formatDate(one.setOn)}
                   {one.setBy && `, ${one.setBy}`}: {one.why}

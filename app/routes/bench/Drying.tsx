@@ -2,7 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { useMemo } from 'react';
 import { Button } from '#app/ui/Button.tsx';
 import { Chart } from '#app/ui/Chart.tsx';
-import type { Tone } from '#app/ui/Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { fillField, TakeFrom, useDevice, type DeviceAnswer } from '#app/ui/TakeFrom.tsx';
 import { CHART } from '#app/ui/chartColours.ts';

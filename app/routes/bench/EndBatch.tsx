@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
+import { CONTAINER_CHOICES } from '#words/containers.ts';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { finishForm, abandonForm } from '#contracts/bench/bench.ts';

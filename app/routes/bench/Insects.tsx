@@ -5,9 +5,10 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { openTreatedForm, shutAwayForm } from '#contracts/bench/bench.ts';
-import { checksFor, CONTAINER_CHECKS, TREATMENT_FACTS, TREATMENTS, type Treatment } from '#core/bench/treatments.ts';
+import { checksFor, TREATMENT_FACTS, TREATMENTS, type Treatment } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { AwayPage } from './away.tsx';
+import { CONTAINER_CHECK_WORDS, TREATMENT_WORDS } from '#words/bench.ts';
 
 const STATE_WORDS = {
   'too early': { tone: 'frost', verdict: 'Leave it shut' },
@@ -24,7 +25,7 @@ export function Shut({ shut, formKey, result }: { shut: NonNullable<AwayPage['sh
     <>
       <Reckoning
         tone={STATE_WORDS[clock.state].tone}
-        question={`${TREATMENT_FACTS[shut.kind].title}, in ${shut.container}, for ${shut.use}, since ${formatDate(shut.since)}`}
+        question={`${TREATMENT_WORDS[shut.kind]}, in ${shut.container}, for ${shut.use}, since ${formatDate(shut.since)}`}
         verdict={STATE_WORDS[clock.state].verdict}
         figure={
           <p>
@@ -71,7 +72,7 @@ export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKe
           field={fields.kind}
           label="How?"
           hint={`${TREATMENT_FACTS[kind].least} days at least, ${TREATMENT_FACTS[kind].sure} to be sure${TREATMENT_FACTS[kind].latest ? '; for sowing half a year at most' : ''}`}
-          options={TREATMENTS.map((value) => ({ value, label: TREATMENT_FACTS[value].title }))}
+          options={TREATMENTS.map((value) => ({ value, label: TREATMENT_WORDS[value] }))}
           onChoose={(value) => setKind(value as Treatment)}
         />
         <TextField field={fields.container} label="In which container?" hint="Jar 12, tin with the red lid" />
@@ -89,7 +90,7 @@ export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKe
           {checksFor(kind).map((check) => (
             <label key={check} className="flex min-h-11 items-center gap-3">
               <input type="checkbox" name={fields.checked.name} value={check} className="size-5" />
-              {CONTAINER_CHECKS[check]}
+              {CONTAINER_CHECK_WORDS[check]}
             </label>
           ))}
           {fields.checked.errors && (

@@ -1,7 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { CONTAINER_CHOICES } from '#app/ui/containerWords.ts';
+import { CONTAINER_CHOICES } from '#words/containers.ts';
 import { ChoiceField, PostForm, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { nextStepForm, takeOutForm } from '#contracts/bench/bench.ts';

@@ -1,12 +1,13 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
-import type { Tone } from '#app/ui/Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { PhotoField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { checkForm } from '#contracts/bench/bench.ts';
-import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { MOST_PHOTO_BYTES } from '#contracts/photos.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import type { Route } from './+types/batch.ts';
 import { EMPTY_IS_NOW } from './benchWords.ts';
 

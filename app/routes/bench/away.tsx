@@ -6,9 +6,9 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { treatmentClock, TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { treatmentClock } from '#core/bench/treatments.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -28,6 +28,7 @@ import {
 import type { Route } from './+types/away.ts';
 import { Shut, ShutForm } from './Insects.tsx';
 import { TakeOutForm, Warming } from './WarmUp.tsx';
+import { TREATMENT_WORDS } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Shut away · Kind Granary' }];
 
@@ -135,7 +136,7 @@ export default function Away({ loaderData, actionData }: Route.ComponentProps) {
           <ul className="text-small">
             {past.map((one) => (
               <li key={one.id} className="border-t border-rule py-2">
-                {TREATMENT_FACTS[one.kind].title}, {formatDate(one.since)} to {formatDate(one.openedOn!)}
+                {TREATMENT_WORDS[one.kind]}, {formatDate(one.since)} to {formatDate(one.openedOn!)}
                 {one.early && <b className="text-doubt">, opened early: {one.reason}</b>}
               </li>
             ))}

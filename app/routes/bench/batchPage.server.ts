@@ -2,11 +2,10 @@ import { db } from '#app/platform/database.server.ts';
 import { devices } from '#app/platform/devices.server.ts';
 import { newFormKey } from '#app/platform/form.server.ts';
 import type { SignedIn } from '#app/platform/visit.server.ts';
-import { placeHint } from '#app/ui/placeHint.ts';
-import { keptMoist } from '#core/almanac/crop.ts';
-import { methodFacts, methodsFor, nextSteps, stepsFor, switchAt } from '#core/bench/methods.ts';
+import { placeHint } from '#words/placeHint.ts';
+import { methodsFor, nextSteps, stepsFor, switchAt } from '#core/bench/methods.ts';
 import { signOf } from '#core/bench/sealing.ts';
-import { BY_WEIGHT, CAUTIONS, ON_THE_TABLE, stepFacts, type Step } from '#core/bench/steps.ts';
+import { BY_WEIGHT, ON_THE_TABLE, type Step } from '#core/bench/steps.ts';
 import { boughtFor, yieldOf } from '#core/bench/yield.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { priceOf } from '#core/house/prices.ts';
@@ -28,6 +27,8 @@ import { findOnTable } from '#services/bench/table.server.ts';
 import { viewOf } from './viewOf.server.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { proseIn } from '#core/units/proseIn.ts';
+import { CAUTION_WORDS, DRY_SIGN_WORDS, lookForWords, methodWords, stepWords } from '#words/bench.ts';
+import { moistWords } from '#words/almanac.ts';
 
 const DAY = 86_400_000;
 
@@ -36,7 +37,8 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
   const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
   if (!batch) return null;
   const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
-  const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === signOf(batch.facts));
+  const sign = DRY_SIGN_WORDS[signOf(batch.facts)];
+  const signSeen = checks.some(({ turn, seen }) => turn === batch.turn && seen === sign);
   const [steps, weighings, end, table, unread, drying, room, holdings, warmth] = await Promise.all([
     readSteps(db, id),
     readWeighings(db, id),
@@ -49,8 +51,9 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     readPlaceWarmth(db, today),
   ]);
   const when = (at: Date | number) => formatMoment(Number(at), now.getTime(), house.timeZone);
-  const facts = stepFacts(batch.step, house.rules);
-  const title = (step: Step) => stepFacts(step, house.rules).title;
+  const facts = stepWords(batch.step, house.rules);
+  const lookFor = lookForWords(batch.step, house.rules);
+  const title = (step: Step) => stepWords(step, house.rules).title;
   const own = stepsFor(batch.method, batch.facts, batch.brought, house.recipes);
   const done = steps.map(({ step }) => step);
   const brought = batch.brought === 'clean seed' || batch.brought === 'on paper';
@@ -73,19 +76,19 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     turn: batch.turn,
     step: batch.step,
     celsius: room && now.getTime() - room.readAt.getTime() < DAY ? room.celsius : batch.celsius,
-    lookFor: (BY_WEIGHT.has(batch.step) ? [...facts.lookFor, drying.sign] : facts.lookFor).map((sign) => proseIn(house.units, sign)),
+    lookFor: (BY_WEIGHT.has(batch.step) ? [...lookFor, sign] : lookFor).map((sign) => proseIn(house.units, sign)),
     ifLeft: facts.ifLeft && proseIn(house.units, facts.ifLeft),
     rindIsSoft: batch.step === 'cure' && !rindSeen(batch, checks),
-    desiccant: ruleFor('desiccant', house.rules).id === 'rice' ? ('rice' as const) : ('silica' as const),
+    desiccant: ruleFor('desiccant', house.rules) === 'rice' ? ('rice' as const) : ('silica' as const),
     byWeight: BY_WEIGHT.has(batch.step),
     wasClean: brought,
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place ?? '',
     placeHint: placeHint(house.rules, lot!, warmth, house.units),
     /** What to do with seed that must not be dried; null for all other. */
-    moist: keptMoist(batch.facts),
+    moist: moistWords(batch.facts),
     lookalike: ON_THE_TABLE.has(batch.step) ? batch.facts.lookalike : null,
     signSeen,
-    unread: unread.map((caution) => ({ caution, words: proseIn(house.units, CAUTIONS[caution]) })),
+    unread: unread.map((caution) => ({ caution, words: proseIn(house.units, CAUTION_WORDS[caution]) })),
     next: nextSteps(own, batch.place, house.rules).map(({ step, at }) => ({ method: batch.method, step, place: at, title: title(step) })),
     // Seed that dries is past its bath: only what comes before can be done another way.
     others: (BY_WEIGHT.has(batch.step) ? [] : methodsFor(batch.facts, batch.brought, house))
@@ -97,14 +100,14 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
           method,
           step: to[place]!,
           place,
-          title: methodFacts(method, house.recipes).title,
+          title: methodWords(method, house.recipes).title,
           begins: title(to[place]!).toLowerCase(),
         };
       }),
     table,
     drying: {
       against: drying.against,
-      sign: drying.sign,
+      sign,
       lost: drying.lost && `${formatWeight(drying.lost.milligrams, house.units)}, ${(drying.lost.share * 100).toFixed(1)} %`,
       room: drying.room,
       moisture: drying.moisture,
@@ -131,7 +134,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
         at: since.getTime(),
         when: when(since),
         by,
-        what: `${title(step)}, ${formatTemperature(celsius, house.units)}${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodFacts(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
+        what: `${title(step)}, ${formatTemperature(celsius, house.units)}${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodWords(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
         photo: null,
         key: `step ${turn}`,
       })),

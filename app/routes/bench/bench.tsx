@@ -4,7 +4,7 @@ import { pageFrom } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
-import { LotCode, Mark, TreatedMark, type Tone } from '#app/ui/Mark.tsx';
+import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -13,6 +13,7 @@ import { listEndedBatches, listOpenBatches } from '#data/bench/batches.ts';
 import type { Route } from './+types/bench.ts';
 import { BenchPicture } from './BenchPicture.tsx';
 import { mostUrgent, viewOf, type BatchView } from './viewOf.server.ts';
+import type { Tone } from '#words/tone.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Kind Granary' }];
 

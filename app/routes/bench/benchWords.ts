@@ -1,7 +1,7 @@
-import { FROST_KILLS_IT, shortWords } from '#app/ui/sayings.ts';
-import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { FROST_KILLS_IT, shortWords } from '#words/sayings.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
-import { CAUTIONS, STEP_FACTS } from '#core/bench/steps.ts';
+import { CAUTION_WORDS, stepTitle } from '#words/bench.ts';
 import { formatWeight, type Units } from '#core/units/formatAmount.ts';
 import type { CheckProblem } from '#services/bench/checkBatch.server.ts';
 import type { FinishProblem } from '#services/bench/finishing.server.ts';
@@ -34,9 +34,9 @@ export function troubleOf(
     case 'ended':
       return { '': ['This batch has been ended meanwhile. Load the page again'] };
     case 'moved on':
-      return { '': [`Somebody has moved it on meanwhile: it is at “${STEP_FACTS[problem.to].title}” now. Load the page again`] };
+      return { '': [`Somebody has moved it on meanwhile: it is at “${stepTitle(problem.to)}” now. Load the page again`] };
     case 'read first':
-      return { '': [`Read first, above: ${problem.cautions.map((caution) => CAUTIONS[caution]).join('. ')}`] };
+      return { '': [`Read first, above: ${problem.cautions.map((caution) => CAUTION_WORDS[caution]).join('. ')}`] };
     case 'no such step':
       return { to: ['The batch cannot go there from here'] };
     case 'too early':

@@ -10,7 +10,7 @@ import {
   type SodaForm,
 } from '#core/bench/calculators.ts';
 import { SEALING_HUMIDITY, settlingMoisture, weightAtMoisture } from '#core/bench/moisture.ts';
-import { CAUTIONS } from '#core/bench/steps.ts';
+import { CAUTION_WORDS } from '#words/bench.ts';
 import { formatSpan } from '#core/calendar/formatMoment.ts';
 import { formatWeight, type Units } from '#core/units/formatAmount.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
@@ -108,7 +108,7 @@ export function SilicaCalculator({
   return (
     <Calculator
       title={rice ? 'Dry rice' : 'Silica gel'}
-      {...(!rice && { caution: CAUTIONS.silica })}
+      {...(!rice && { caution: CAUTION_WORDS.silica })}
       how={proseIn(units, rice ? RICE_HOW : GEL_HOW)}
       answer={
         gel ? (
@@ -142,7 +142,7 @@ export function SodaCalculator() {
   return (
     <Calculator
       title="Washing soda"
-      caution={CAUTIONS.soda}
+      caution={CAUTION_WORDS.soda}
       how="Per cent weight by volume of sodium carbonate; 1 to 3 % is usual, as much of it as there is pulp, about a day. Crystals are mostly water and weigh 2.7 times as much."
       answer={
         soda.ok ? (
@@ -193,7 +193,7 @@ export function PeroxideCalculator() {
   return (
     <Calculator
       title="Dilute peroxide"
-      caution={CAUTIONS.peroxide}
+      caution={CAUTION_WORDS.peroxide}
       how="C₁V₁ = C₂V₂. Pour the peroxide into the water."
       answer={
         mixed.ok ? (

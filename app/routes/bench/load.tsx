@@ -8,13 +8,14 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { THINGS, type Needs, type Thing, type WeekLoad } from '#core/bench/load.ts';
-import { methodFacts, methodsFor } from '#core/bench/methods.ts';
+import { methodsFor } from '#core/bench/methods.ts';
 import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { readLoad } from '#services/bench/load.server.ts';
 import type { Route } from './+types/load.ts';
+import { methodWords } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Load of the bench · Kind Granary' }];
 
@@ -39,7 +40,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         treated,
         form,
         openBy,
-        method: methodFacts(methodsFor(facts, form, house)[0], house.recipes).title,
+        method: methodWords(methodsFor(facts, form, house)[0], house.recipes).title,
         week: load.begin[index]!,
       }))
       .sort((one, other) => one.week.localeCompare(other.week) || (one.openBy ?? '9999').localeCompare(other.openBy ?? '9999')),

@@ -10,13 +10,12 @@ import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { placeHint } from '#app/ui/placeHint.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
-import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#app/ui/sayings.ts';
+import { placeHint } from '#words/placeHint.ts';
+import { hazardWords } from '#words/promise.ts';
+import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#words/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { packForm, unpackForm } from '#contracts/bench/bench.ts';
-import { keptMoist } from '#core/almanac/crop.ts';
 import { packetsOf } from '#core/bench/packing.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
@@ -26,6 +25,7 @@ import { packLot, unpackLot, type PackProblem, type UnpackProblem } from '#servi
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/pack.ts';
 import { KnowTheSeed } from './KnowTheSeed.tsx';
+import { moistWords } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Pack · Kind Granary' }];
 
@@ -55,7 +55,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     reserve: stock.reserve,
     places: places.map(({ name }) => name),
     placeHint: placeHint(house.rules, lot, warmth, house.units),
-    moist: keptMoist(lot.facts),
+    moist: moistWords(lot.facts),
     place: holdings.find(({ packetUnits }) => packetUnits === null)?.place,
     packed: holdings
       .filter(({ packetUnits, balance }) => packetUnits !== null && balance > 0)

@@ -7,7 +7,7 @@ import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { purityForm } from '#contracts/bench/bench.ts';
 import { PURITY_PARTS, pureLiveSeed, purityOf, type PurityPart } from '#core/bench/yield.ts';

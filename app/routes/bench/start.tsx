@@ -7,12 +7,11 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
-import { hazardWords } from '#app/ui/promiseWords.ts';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { hazardWords } from '#words/promise.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { startBatchForm } from '#contracts/bench/bench.ts';
-import { keptMoist } from '#core/almanac/crop.ts';
-import { methodFacts, methodsFor, stepsFor, type Brought } from '#core/bench/methods.ts';
+import { methodsFor, stepsFor, type Brought } from '#core/bench/methods.ts';
 import { TOO_COLD_TO_FERMENT } from '#core/bench/steps.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
@@ -31,6 +30,8 @@ import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
 import { celsiusOf, formatTemperature } from '#core/units/temperature.ts';
 import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
 import { proseIn } from '#core/units/proseIn.ts';
+import { methodWords } from '#words/bench.ts';
+import { moistWords } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a batch · Kind Granary' }];
 
@@ -67,8 +68,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       brought: value,
       methods: methodsFor(lot.facts, value, house).map((method) => ({
         method,
-        ...methodFacts(method, house.recipes),
+        ...methodWords(method, house.recipes),
         cures: stepsFor(method, lot.facts, value, house.recipes)[0] === 'cure',
+        ferments: stepsFor(method, lot.facts, value, house.recipes).includes('ferment'),
       })),
     })),
     under: open.map(({ id, vessel, step }) => ({ id, vessel, step })),
@@ -81,7 +83,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     picked: passport ? known(passport.answers.pickedOn) : null,
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
     lookalike: lot.facts.lookalike,
-    moist: keptMoist(lot.facts),
+    moist: moistWords(lot.facts),
   };
 }
 
@@ -199,7 +201,7 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
               ['Colour of seed', facts.colour],
             ]}
           />
-          {facts.steps.includes('ferment') && celsius < TOO_COLD_TO_FERMENT && (
+          {facts.ferments && celsius < TOO_COLD_TO_FERMENT && (
             <p className="mt-2 font-semibold text-doubt">
               At {formatTemperature(celsius, units)} pulp moulds rather than ferments. Washing soda works in a cool room.
             </p>

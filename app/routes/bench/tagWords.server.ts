@@ -1,12 +1,12 @@
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
-import { methodFacts } from '#core/bench/methods.ts';
+import { hazardWords } from '#words/promise.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { findBatch } from '#data/bench/batches.ts';
 import type { House } from '#data/house/house.ts';
 import type { LabelWords } from '#services/labels.server.ts';
+import { methodWords } from '#words/bench.ts';
 
 /** What the tag of a jar or tray says; null where there is no such batch. */
 export async function readTag(id: number, house: House, request: Request): Promise<{ vessel: string; words: LabelWords } | null> {
@@ -20,7 +20,7 @@ export async function readTag(id: number, house: House, request: Request): Promi
       variety: batch.variety,
       code: batch.code,
       address: addressOf(`/bench/${batch.id}`, request),
-      lines: [{ text: batch.vessel, strong: true }, { text: `${methodFacts(batch.method, house.recipes).title}, begun ${begun}` }],
+      lines: [{ text: batch.vessel, strong: true }, { text: `${methodWords(batch.method, house.recipes).title}, begun ${begun}` }],
       hazards: hazardWords({ treated: batch.treated, cautions: [] }),
     },
   };

@@ -6,7 +6,7 @@ import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode, type Tone } from '#app/ui/Mark.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
@@ -14,7 +14,7 @@ import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { beginTrialForm, endTrialOfMethodsForm } from '#contracts/bench/bench.ts';
 import { readTrial, schoolOf, seedsToTellApart, type TrialAnswer } from '#core/bench/methodTrial.ts';
-import { methodFacts, methodsFor } from '#core/bench/methods.ts';
+import { methodsFor } from '#core/bench/methods.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { thresholdsFor } from '#core/house/thresholds.ts';
 import { may } from '#core/people/may.ts';
@@ -24,6 +24,8 @@ import { findMethodTrial } from '#data/bench/methodTrials.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { beginMethodTrial, concludeMethodTrial, type BeginProblem, type EndTrialProblem } from '#services/bench/methodTrials.server.ts';
 import type { Route } from './+types/trial.ts';
+import type { Tone } from '#words/tone.ts';
+import { methodWords } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trial of methods · Kind Granary' }];
 
@@ -32,7 +34,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
   const [trial, typed] = await Promise.all([findMethodTrial(db, lot.id), typedBefore(request, actor)]);
-  const title = (method: Parameters<typeof methodFacts>[0]) => methodFacts(method, house.recipes).title;
+  const title = (method: Parameters<typeof methodWords>[0]) => methodWords(method, house.recipes).title;
   const tested = ({ sprouted, laid }: { sprouted: number | null; laid: number | null }) =>
     sprouted === null || laid === null ? null : { sprouted, laid };
   const leads = may(actor.role, 'set house rules');

@@ -1,9 +1,10 @@
 import type { Clock } from '#core/bench/clock.ts';
-import { methodFacts, stepsFor, type Practice } from '#core/bench/methods.ts';
-import { BY_WEIGHT, stepFacts } from '#core/bench/steps.ts';
+import { stepsFor, type Practice } from '#core/bench/methods.ts';
+import { BY_WEIGHT } from '#core/bench/steps.ts';
 import { formatMoment, formatSpan } from '#core/calendar/formatMoment.ts';
 import type { Batch } from '#data/bench/batches.ts';
 import { clockOfBatch } from '#services/bench/moveOn.server.ts';
+import { methodWords, stepWords } from '#words/bench.ts';
 
 /** How a batch stands in one line, and what its clock says. */
 export interface BatchView {
@@ -34,7 +35,7 @@ export function viewOf(batch: Batch, now: Date, zone: string, practice: Practice
   const steps = stepsFor(batch.method, batch.facts, batch.brought, practice.recipes);
   const at = now.getTime();
   const clock = clockOfBatch(batch, now, practice);
-  const { title, doing } = stepFacts(batch.step, practice.rules);
+  const { title, doing } = stepWords(batch.step, practice.rules);
   const byWeight = BY_WEIGHT.has(batch.step);
   return {
     id: batch.id,
@@ -43,7 +44,7 @@ export function viewOf(batch: Batch, now: Date, zone: string, practice: Practice
     variety: batch.variety,
     treated: batch.treated,
     vessel: batch.vessel,
-    method: methodFacts(batch.method, practice.recipes).title,
+    method: methodWords(batch.method, practice.recipes).title,
     step: title,
     doing,
     place: batch.place,

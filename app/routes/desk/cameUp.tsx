@@ -6,7 +6,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { emergenceForm } from '#contracts/tests/emergence.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';

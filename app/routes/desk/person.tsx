@@ -5,7 +5,7 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS, lendingWhy, shortWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, lendingWhy, shortWords } from '#words/sayings.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { lendForm } from '#contracts/desk/loans.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';

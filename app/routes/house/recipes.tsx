@@ -9,12 +9,13 @@ import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { RECIPE_ROWS, type RecipeStep } from '#core/bench/methods.ts';
-import { STEP_FACTS, STEPS } from '#core/bench/steps.ts';
+import { STEPS } from '#core/bench/steps.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { readRecipeAuthors } from '#data/bench/recipes.ts';
 import { addRecipe, retireRecipe, type RecipeProblem } from '#services/bench/recipes.server.ts';
 import type { Route } from './+types/recipes.ts';
+import { stepTitle } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Recipes · Kind Granary' }];
 
@@ -42,7 +43,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       why,
       retired,
       ...authorOf(authors.get(id), house.timeZone),
-      steps: steps.map((one) => `${STEP_FACTS[one.step].title}${hoursWords(one)}`),
+      steps: steps.map((one) => `${stepTitle(one.step)}${hoursWords(one)}`),
     })),
   };
 }
@@ -76,7 +77,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 const ROWS = Array.from({ length: RECIPE_ROWS }, (_, index) => index + 1);
 /** No way from fruit or pod to dry seed is shorter. */
 const FIRST_ROWS = 3;
-const STEP_OPTIONS = STEPS.map((step) => ({ value: step, label: STEP_FACTS[step].title }));
+const STEP_OPTIONS = STEPS.map((step) => ({ value: step, label: stepTitle(step) }));
 
 export default function Recipes({ loaderData: { key, typed, recipes }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<string>({

@@ -4,15 +4,16 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { rulesForm, rulesFrom } from '#contracts/lots/seen.ts';
-import { HOUSE_RULES, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
+import { HOUSE_RULES, RULE_KEYS } from '#core/house/rules.ts';
 import { readHouse } from '#data/house/house.ts';
 import { changeHouse } from '#services/people/people.server.ts';
 import type { Route } from './+types/rules.ts';
 import { proseIn } from '#core/units/proseIn.ts';
 import { useUnits } from '#app/ui/units.tsx';
+import { ruleWords } from '#words/house.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'House rules · Kind Granary' }];
 
@@ -55,7 +56,8 @@ export default function Rules({ loaderData: { key, version, start }, actionData 
       <PostForm form={form} formKey={key} className="space-y-8">
         <input type="hidden" name="version" value={actionData?.version ?? version} />
         {RULE_KEYS.map((rule) => {
-          const { question, schools, why, usual, byLine }: HouseRule = HOUSE_RULES[rule];
+          const { question, schools, why, usual } = ruleWords(rule);
+          const { byLine } = HOUSE_RULES[rule];
           return (
             <div key={rule} className="border-t border-rule pt-4">
               <ChoiceField

@@ -4,7 +4,7 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { houseForm } from '#contracts/people/people.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';

@@ -1,10 +1,10 @@
 import { data, redirect } from 'react-router';
-import { parseWithZod } from '#app/platform/form.server.ts';
+import { parseForm } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { undoProblemWords } from '#app/ui/undoWords.ts';
+import { undoProblemWords } from '#words/undo.ts';
 import { localPath } from '#contracts/localPath.ts';
 import { undoForm } from '#contracts/undo.ts';
 import { undo } from '#services/undo.server.ts';
@@ -20,7 +20,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
 /** Takes an act back, and goes on where that leaves one: at its lot, or on the page from which it was asked. */
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const submission = parseWithZod(await formOf(request), { schema: undoForm });
+  const submission = parseForm(await formOf(request), undoForm);
   if (submission.status !== 'success') throw data(null, { status: 400 });
   const done = await undo(visit, submission.value);
   if (!done.ok) return data({ trouble: undoProblemWords(done.problem) }, { status: 409 });

@@ -1,4 +1,4 @@
-import { DISEASE_ANSWER_WORDS, MEANS_RISK } from '#contracts/almanac/diseaseWords.ts';
+import { DISEASE_ANSWER_WORDS, MEANS_RISK } from '#words/diseases.ts';
 import { answersFor, isDiseaseAnswer, isDiseaseMeans } from '#core/almanac/diseases.ts';
 import { diseaseField, diseasesSeen, OTHER_DISEASE } from '#core/passport/answers.ts';
 import { capital, choices, type InterviewContext } from './asking.ts';

@@ -4,9 +4,9 @@ import { Form, useFetcher, useSubmit } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { distanceBy, plantsBy, ripeBy, type Rules } from '#core/house/rules.ts';
+import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import type { LoanId } from '#core/kernel/kinds.ts';
 import { type Answers, questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
@@ -14,6 +14,7 @@ import { SoFar } from './SoFar.tsx';
 import type { InterviewContext } from './asking.ts';
 import type { Saved } from './intake.tsx';
 import { AskQuestion } from './questions.tsx';
+import { ripeWhen } from '#words/almanac.ts';
 
 const SAVE_AFTER_MS = 700;
 const PART_TITLES = {
@@ -65,7 +66,7 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
     grownNear: saved.soFar.grownNear,
     distance: crop && distanceBy(rules, crop, saved.soFar.lineRules),
     plants: crop && plantsBy(rules, crop, saved.soFar.lineRules),
-    ripe: crop && ripeBy(rules, crop),
+    ripe: crop && ripeWhen(rules, crop),
     bloom: saved.bloom,
     places,
     gardens,

@@ -1,5 +1,5 @@
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
-import { holdReason } from '#contracts/lots/holdWords.ts';
+import { holdReason } from '#words/holds.ts';
 import { Link } from 'react-router';
 import type { Crop } from '#core/almanac/crop.ts';
 import type { SoFar as SoFarView } from '#services/intake/interview.server.ts';
@@ -7,9 +7,9 @@ import { HoldMark, Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
-import { percent } from '#app/ui/sayings.ts';
-import { claimTold, hazardWords, foreignRange, plantsWords, reasonWords, ripeWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#words/claims.ts';
+import { percent } from '#words/sayings.ts';
+import { claimTold, hazardWords, foreignRange, plantsWords, reasonWords, ripeWords } from '#words/promise.ts';
 import { RaiseList } from '#app/ui/RaiseList.tsx';
 
 /** What the interview comes to so far; it changes while one answers. */

@@ -1,3 +1,4 @@
+import { faultWords, refusalWords } from '#words/refusals.ts';
 import { useEffect, useState, type FormEvent } from 'react';
 import { data, Form, redirect, useSubmit } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
@@ -12,7 +13,7 @@ import { actKey } from '#contracts/fields.ts';
 import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
+import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { questionsNow, type Answers } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
@@ -23,8 +24,9 @@ import { correctPassport, type CorrectionProblem } from '#services/lots/correctP
 import type { Route } from './+types/correct.ts';
 import { AskText } from './asks.tsx';
 import { bloomHere } from './bloomHere.server.ts';
-import { CONTRADICTIONS } from './contradictionWords.ts';
+import { CONTRADICTIONS } from '#words/contradictions.ts';
 import { AskQuestion } from './questions.tsx';
+import { ripeWhen } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Put a passport right · Kind Granary' }];
 
@@ -61,7 +63,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     crossers,
     distance: distanceBy(house.rules, lot.facts, lot.lineRules),
     plants: plantsBy(house.rules, lot.facts, lot.lineRules),
-    ripe: ripeBy(house.rules, lot.facts),
+    ripe: ripeWhen(house.rules, lot.facts),
     bloom: bloomHere(lot.facts, house.lastFrost, today),
   };
 }
@@ -118,9 +120,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const crop = await readCrop(db, lot.cropId);
   const { interview, faults } = readInterview(said, crop, lot.origin === 'returned');
   const unexplained: Record<string, string> =
-    why === '' ? { why: 'Say why: whoever comes next will want to know' } : why.length > 300 ? { why: 'Keep it under 300 characters' } : {};
+    why === '' ? { why: refusalWords('reason: missing') } : why.length > 300 ? { why: refusalWords('text: too long|300') } : {};
   if (!interview || why === '' || why.length > 300)
-    return notAccepted({ said, faults: { ...faults, ...unexplained }, whole: null as string | null });
+    return notAccepted({ said, faults: { ...faultWords(faults), ...unexplained }, whole: null as string | null });
   const done = await correctPassport(visit, { key, code: lot.code, passport: interview.passport, why });
   if (!done.ok) return notAccepted({ said, ...faultsOf(done.problem) });
   throw redirect(`/lots/${lot.code}`);

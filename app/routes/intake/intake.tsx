@@ -1,3 +1,4 @@
+import { faultWords } from '#words/refusals.ts';
 import { data, Link, redirect, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { z } from 'zod';
 import { db } from '#app/platform/database.server.ts';
@@ -27,7 +28,7 @@ import { readSoFar, startOfReturn, type SoFar } from '#services/intake/interview
 import type { Route } from './+types/intake.ts';
 import { Interview } from './Interview.tsx';
 import { bloomHere } from './bloomHere.server.ts';
-import { CONTRADICTIONS } from './contradictionWords.ts';
+import { CONTRADICTIONS } from '#words/contradictions.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Intake · Kind Granary' }];
 
@@ -177,7 +178,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, visit);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
-  if (!interview) return notAccepted({ saved: await kept(), faults: { ...faults, ...unknownCrop }, whole: null, asksWho: false });
+  if (!interview)
+    return notAccepted({ saved: await kept(), faults: { ...faultWords(faults), ...unknownCrop }, whole: null, asksWho: false });
   const done = await receiveLot(visit, { key, draftId, loanId, interview });
   if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
   throw redirect(`/lots/${done.answer.code}?new=yes`);

@@ -4,7 +4,7 @@ import type { Claim } from '#core/promise/judge.ts';
 import { classes } from '#app/ui/classes.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
-import { CLAIM_TONES } from '#app/ui/claimWords.ts';
+import { CLAIM_TONES } from '#words/claims.ts';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import type { DescentDrawing } from './layOutDescent.server.ts';
 

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { Chart } from '#app/ui/Chart.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { CHART } from '#app/ui/chartColours.ts';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Route } from './+types/outlook.ts';
 

@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { HOLD_WORDS, optionsOf } from '#app/ui/words.ts';
+import { HOLD_WORDS, optionsOf } from '#words/vocabulary.ts';
 import type { liftHoldForm, setHoldForm } from '#contracts/lots/holds.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';

@@ -1,8 +1,8 @@
 import { ButtonLink } from '#app/ui/Button.tsx';
-import type { Tone } from '#app/ui/Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { StockBar, type StockTerms } from '#app/ui/StockBar.tsx';
-import { lendingAnswer, lendingWhy, thickerWords } from '#app/ui/sayings.ts';
+import { lendingAnswer, lendingWhy, thickerWords } from '#words/sayings.ts';
 import type { Seeds } from '#core/kernel/kinds.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 

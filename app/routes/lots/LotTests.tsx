@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { TestKind } from '#core/germination/layout.ts';
 import type { Day } from '#core/kernel/kinds.ts';

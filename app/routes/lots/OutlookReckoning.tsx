@@ -1,6 +1,6 @@
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { chanceWords, nextTestSentence, oddWords, percent } from '#app/ui/sayings.ts';
+import { chanceWords, nextTestSentence, oddWords, percent } from '#words/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';

@@ -1,10 +1,10 @@
-import { DISEASE_ANSWER_WORDS } from '#contracts/almanac/diseaseWords.ts';
+import { DISEASE_ANSWER_WORDS } from '#words/diseases.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Facts, Unknown } from '#app/ui/Page.tsx';
-import { METHOD_NAMES, neighbourWords } from '#app/ui/promiseWords.ts';
+import { METHOD_NAMES, neighbourWords } from '#words/promise.ts';
 import { useUnits } from '#app/ui/units.tsx';
-import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#app/ui/words.ts';
+import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#words/vocabulary.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';

@@ -1,9 +1,9 @@
 import { effectiveOfOutcrossers, sumOfSquares } from '#core/population/effectivePlants.ts';
 import type { PlantsReckoning as Plants, PlantsVerdict } from '#core/population/bottleneck.ts';
-import type { Tone } from '#app/ui/Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { percent } from '#app/ui/sayings.ts';
-import { plantsWords } from '#app/ui/promiseWords.ts';
+import { percent } from '#words/sayings.ts';
+import { plantsWords } from '#words/promise.ts';
 
 export interface PlantsView extends Plants {
   /** Chance that a variant that one plant in twenty carries is still in it; null where the plants are unknown. */

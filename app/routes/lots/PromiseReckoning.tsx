@@ -4,10 +4,10 @@ import type { Reason } from '#core/promise/reasons.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { useUnits } from '#app/ui/units.tsx';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { ShareBar } from '#app/ui/ShareBar.tsx';
-import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#app/ui/claimWords.ts';
-import { claimTold, foreignRange, oneIn, reasonWords } from '#app/ui/promiseWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS, sureThat } from '#words/claims.ts';
+import { claimTold, foreignRange, oneIn, reasonWords } from '#words/promise.ts';
 import { RaiseList } from '#app/ui/RaiseList.tsx';
 
 export interface PromiseView {

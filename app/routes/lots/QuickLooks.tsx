@@ -5,8 +5,9 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { quickLookForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Count } from '#core/germination/compareTests.ts';
-import { QUICK_LOOK_FACTS, QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
+import { QUICK_LOOKS, type QuickLook } from '#core/germination/quickLooks.ts';
 import type { Day } from '#core/kernel/kinds.ts';
+import { QUICK_LOOK_WORDS } from '#words/tests.ts';
 
 interface Look {
   readonly id: number;
@@ -46,10 +47,10 @@ export function QuickLooks({
       <ul>
         {looks.map((look) => (
           <li key={look.id} className="border-t border-rule py-2 text-small">
-            {QUICK_LOOK_FACTS[look.kind].title}, {formatDate(look.lookedOn)}: {look.good} of {look.looked} {QUICK_LOOK_FACTS[look.kind].did}
+            {QUICK_LOOK_WORDS[look.kind].title}, {formatDate(look.lookedOn)}: {look.good} of {look.looked} {QUICK_LOOK_WORDS[look.kind].did}
             .{' '}
             <span className="text-soft">
-              {QUICK_LOOK_FACTS[look.kind].worth}
+              {QUICK_LOOK_WORDS[look.kind].worth}
               {look.note && ` ${look.note}.`}
               {look.by && ` ${look.by}`}
             </span>
@@ -67,7 +68,7 @@ export function QuickLooks({
           <ChoiceField
             field={fields.kind}
             label="What was tried"
-            options={QUICK_LOOKS.map((value) => ({ value, label: QUICK_LOOK_FACTS[value].title }))}
+            options={QUICK_LOOKS.map((value) => ({ value, label: QUICK_LOOK_WORDS[value].title }))}
           />
           <div className="grid grid-cols-2 gap-4">
             <TextField field={fields.looked} label="Seeds looked at" type="number" min={1} />

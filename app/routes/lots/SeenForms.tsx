@@ -1,7 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { evidenceForm, incidentForm, reportForm, trialForm, endTrialForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';

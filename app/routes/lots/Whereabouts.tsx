@@ -17,7 +17,7 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
       <ol>
         {spells.map((spell, index) => (
           <li key={`${spell.since} ${spell.place}`} className="border-t border-rule py-2">
-            <b>{spell.place}</b>
+            <b>{spell.place ?? 'Before it came'}</b>
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown

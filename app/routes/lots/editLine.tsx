@@ -5,13 +5,14 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, SelectField, TextArea, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { lineForm } from '#contracts/lots/seen.ts';
-import { HOUSE_RULES, RULE_KEYS, ruleFor, type HouseRule } from '#core/house/rules.ts';
+import { HOUSE_RULES, RULE_KEYS } from '#core/house/rules.ts';
 import { findLine } from '#data/lots/lines.ts';
 import { changeLine } from '#services/lots/lines.server.ts';
 import type { Route } from './+types/editLine.ts';
+import { ruleWords, schoolWords } from '#words/house.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'A line · Kind Granary' }];
 
@@ -31,7 +32,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ...Object.fromEntries(BY_LINE.map((rule) => [`rule-${rule}`, line.rules[rule] ?? ''])),
       ...(await typedBefore(request, actor)),
     } as Record<string, string>,
-    usual: BY_LINE.map((rule) => ({ rule, label: ruleFor(rule, house.rules).label })),
+    usual: BY_LINE.map((rule) => ({ rule, label: schoolWords(rule, house.rules).label })),
   };
 }
 
@@ -63,13 +64,13 @@ export default function EditLine({ loaderData: { key, line, start, usual }, acti
           field={fields['aim']!}
           label="What is it for?"
           hint="The label says which"
-          options={HOUSE_RULES.aim.schools.map(({ id, label, follows }) => ({ value: id, label: `${label}: ${follows.toLowerCase()}` }))}
+          options={ruleWords('aim').schools.map(({ id, label, follows }) => ({ value: id, label: `${label}: ${follows.toLowerCase()}` }))}
         />
         <TextArea field={fields['story']!} label="Its story (optional)" />
         <TextField field={fields['aliases']!} label="Also known as (optional)" hint="Parted by commas; found while typing at intake" />
         <h2>Where it differs from the house rules</h2>
         {usual.map(({ rule, label }) => {
-          const { question, schools }: HouseRule = HOUSE_RULES[rule];
+          const { question, schools } = ruleWords(rule);
           return (
             <SelectField
               key={rule}

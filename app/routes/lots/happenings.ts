@@ -1,5 +1,4 @@
-import { HOLD_WORDS, ORIGIN_WORDS } from '#app/ui/words.ts';
-import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { HOLD_WORDS, ORIGIN_WORDS } from '#words/vocabulary.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
 import type { findEvidence } from '#data/lots/evidence.ts';
@@ -11,6 +10,7 @@ import type { findTrials } from '#data/lots/trials.ts';
 import type { readPotted } from '#data/tests/afterTest.ts';
 import type { testsOfLot } from '#data/tests/tests.ts';
 import type { Happening } from './Timeline.tsx';
+import { TREATMENT_WORDS } from '#words/bench.ts';
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -57,7 +57,7 @@ export function happeningsOf(told: Told): Happening[] {
       ),
     ]),
     ...treatments.flatMap(({ kind, container, since, by, openedOn, early, reason, openedBy }) => [
-      ...event(since, `${TREATMENT_FACTS[kind].title}, in ${container}`, by),
+      ...event(since, `${TREATMENT_WORDS[kind]}, in ${container}`, by),
       ...event(openedOn, `Taken out again${early ? ' too early' : ''}${reason ? `: ${reason}` : ''}`, openedBy),
     ]),
     ...openings.flatMap(({ container, takenOutAt, takenBy, openedAt, early, openedBy }) => [

@@ -1,18 +1,18 @@
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
-import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
-import { percent, thickerWords } from '#app/ui/sayings.ts';
+import { CLAIM_WORDS } from '#words/claims.ts';
+import { hazardWords } from '#words/promise.ts';
+import { percent, thickerWords } from '#words/sayings.ts';
 import { standsOnLabels } from '#core/almanac/cautions.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
-import { ripeBy } from '#core/house/rules.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { House } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook, type KeptOutlook } from '#data/lots/outlooks.ts';
 import type { LabelWords } from '#services/labels.server.ts';
 import { proseIn } from '#core/units/proseIn.ts';
+import { ripeWhen } from '#words/almanac.ts';
 
 /** What germinates now, and what that rests on: seed goes on ageing after its test. */
 function germinationLine(
@@ -49,7 +49,7 @@ export async function readLabel(
     { text: germinationLine(lot, outlook, today) },
     ...(thicker ? [{ text: thickerWords(thicker), strong: true }] : []),
     { text: proseIn(house.units, facts.howToSow) },
-    { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${ripeBy(house.rules, facts).toLowerCase()}.` },
+    { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${ripeWhen(house.rules, facts).toLowerCase()}.` },
     { text: `${facts.storageNote ?? 'Keep cool, dark and dry.'} ${house.name}` },
   ];
   return {

@@ -3,15 +3,15 @@ import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { ClaimMark, LotCode, TreatedMark, VerdictMark, type Tone } from '#app/ui/Mark.tsx';
+import { ClaimMark, LotCode, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
-import { CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { CLAIM_WORDS } from '#words/claims.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { HOUSE_RULES, ruleFor, RULE_KEYS, type HouseRule } from '#core/house/rules.ts';
+import { RULE_KEYS } from '#core/house/rules.ts';
 import { PROMISES } from '#core/promise/judge.ts';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
@@ -19,6 +19,8 @@ import { findLine, findLotsOfLine, findSamplesOfLine } from '#data/lots/lines.ts
 import { findReports } from '#data/lots/reports.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/line.ts';
+import type { Tone } from '#words/tone.ts';
+import { ruleWords, schoolWords } from '#words/house.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData ? `‘${loaderData.line.name}’` : 'Line'} · Kind Granary` },
@@ -48,8 +50,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     gardens: new Set(inStore.map(({ gardenId }) => gardenId)).size,
     best: PROMISES.find((promise) => inStore.some((lot) => lot.promise === promise)) ?? null,
     exceptions: RULE_KEYS.filter((rule) => rule !== 'aim' && line.rules[rule]).map((rule) => {
-      const { question }: HouseRule = HOUSE_RULES[rule];
-      return { question, school: ruleFor(rule, house.rules, line.rules).label };
+      return { question: ruleWords(rule).question, school: schoolWords(rule, house.rules, line.rules).label };
     }),
   };
 }

@@ -7,7 +7,7 @@ import { pageFrom } from '#app/platform/incoming.server.ts';
 import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { CLAIM_TONES, CLAIM_WORDS } from '#app/ui/claimWords.ts';
+import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { Table } from '#app/ui/Table.tsx';
 import type { Route } from './+types/lines.ts';
 

@@ -6,7 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
-import { nextTestSentence } from '#app/ui/sayings.ts';
+import { nextTestSentence } from '#words/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';

@@ -1,7 +1,7 @@
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey } from '#app/platform/form.server.ts';
 import { termsOf } from '#app/ui/StockBar.tsx';
-import { hazardWords, healthWords } from '#app/ui/promiseWords.ts';
+import { hazardWords, healthWords } from '#words/promise.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { plantsBy } from '#core/house/rules.ts';

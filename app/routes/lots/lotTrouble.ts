@@ -1,4 +1,4 @@
-import { EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { CleanedProblem } from '#services/bench/receiveClean.server.ts';
 import type { LiftProblem } from '#services/lots/holdSeed.server.ts';
 import type { DiscardProblem } from '#services/stock/discard.server.ts';

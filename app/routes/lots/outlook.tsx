@@ -6,7 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { keptMoist } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';

@@ -7,13 +7,14 @@ import { anyVisit } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
-import { distanceBy, plantsBy, ripeBy } from '#core/house/rules.ts';
-import { CLAIM_MEANS, CLAIM_WORDS } from '#app/ui/claimWords.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
+import { distanceBy, plantsBy } from '#core/house/rules.ts';
+import { CLAIM_MEANS, CLAIM_WORDS } from '#words/claims.ts';
+import { hazardWords } from '#words/promise.ts';
 import type { Route } from './+types/packet.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { formatMetres } from '#core/units/formatAmount.ts';
 import { proseIn } from '#core/units/proseIn.ts';
+import { ripeWhen } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.crop ?? 'Packet'} · Kind Granary` }];
 
@@ -31,7 +32,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     house: house.name,
     howToSow,
     howToSave,
-    ripe: ripeBy(house.rules, lot.facts),
+    ripe: ripeWhen(house.rules, lot.facts),
     cautions: hazardWords({ treated: lot.treated, cautions }),
     promise: lot.promise,
     apart: distanceBy(house.rules, lot.facts, lot.lineRules),

@@ -1,13 +1,13 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { data, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, parseWithZod } from '#app/platform/form.server.ts';
+import { newFormKey, notAccepted, parseForm } from '#app/platform/form.server.ts';
 import { formOf, intentOf, keyOf } from '#app/platform/incoming.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Empty, Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { grantForm, editPersonForm } from '#contracts/people/people.ts';
 import { may, mayEdit, ROLES } from '#core/people/may.ts';
@@ -55,7 +55,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { now } = visit;
   const personId = Number(params.id);
   if (intent === 'grant') {
-    const submission = parseWithZod(form, { schema: grantForm });
+    const submission = parseForm(form, grantForm);
     if (submission.status !== 'success') return notAccepted({ ...NOTHING, intent, result: submission.reply() });
     const done = await grantAccess(visit, { ...submission.value, personId });
     if (!done.ok)
@@ -74,7 +74,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     if (!done.ok) return notAccepted({ ...NOTHING, intent, said: ACCESS_WORDS[done.problem.code] });
     throw redirect(`/people/${personId}`);
   }
-  const submission = parseWithZod(form, { schema: editPersonForm });
+  const submission = parseForm(form, editPersonForm);
   if (submission.status !== 'success') return notAccepted({ ...NOTHING, intent, result: submission.reply() });
   const done = await editPerson(visit, { ...submission.value, personId });
   if (done.ok) throw redirect(`/people/${personId}`);

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Button } from '#app/ui/Button.tsx';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { beliefOf } from '#core/viability/belief.ts';
 import { atAge, bandAt } from '#core/viability/forecast.ts';
 import { normalBelow } from '#core/viability/normal.ts';

@@ -1,4 +1,5 @@
-import { MOST_PHOTO_BYTES, PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { MOST_PHOTO_BYTES } from '#contracts/photos.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import { classes } from '#app/ui/classes.ts';
 
 // The towel is counted on a slow line in a shed: its fields load without the form library that all others use.

@@ -5,7 +5,7 @@ import { classes } from '#app/ui/classes.ts';
 import { loadOf, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
 import { PlanChip, type BoardTest } from './PlanChip.tsx';
 import { PlanLoad } from './PlanLoad.tsx';
-import { moveWords, weekName, weeksLate } from './planWords.ts';
+import { moveWords, weekName, weeksLate } from '#words/testPlan.ts';
 
 /** A finger rests for a moment before it drags, so that it can still scroll. */
 const PRESS_AND_DRAG = { delay: 200, tolerance: 8 };

@@ -3,7 +3,7 @@ import type { KeyboardEvent } from 'react';
 import { classes } from '#app/ui/classes.ts';
 import type { Spot } from '#core/germination/layout.ts';
 import type { LotId } from '#core/kernel/kinds.ts';
-import { SPOT_MARKS } from './planWords.ts';
+import { SPOT_MARKS } from '#words/testPlan.ts';
 
 export interface BoardTest {
   readonly lotId: LotId;

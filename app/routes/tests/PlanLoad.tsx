@@ -1,7 +1,7 @@
 import { classes } from '#app/ui/classes.ts';
 import { SPOTS } from '#core/germination/layout.ts';
 import type { loadOf, PlanProblem } from '#core/schedule/benchPlan.ts';
-import { SPOT_MARKS } from './planWords.ts';
+import { SPOT_MARKS } from '#words/testPlan.ts';
 
 /** What a week asks of each place and of the hands, against what there is. */
 export function PlanLoad({ problem: { bench }, load, week }: { problem: PlanProblem; load: ReturnType<typeof loadOf>; week: number }) {

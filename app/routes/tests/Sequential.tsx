@@ -1,7 +1,7 @@
 import { ButtonLink } from '#app/ui/Button.tsx';
-import type { Tone } from '#app/ui/Mark.tsx';
+import type { Tone } from '#words/tone.ts';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { percent } from '#app/ui/sayings.ts';
+import { percent } from '#words/sayings.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { SequentialAdvice } from '#core/germination/sequential.ts';
 import type { Day } from '#core/kernel/kinds.ts';

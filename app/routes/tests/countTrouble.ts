@@ -1,8 +1,8 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { PHOTO_TROUBLE } from '#contracts/photos.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import type { PotProblem, ReopenProblem } from '#services/tests/afterTest.server.ts';
 import type { EndProblem, RelayProblem } from '#services/tests/tests.server.ts';
-import { shortWords } from '#app/ui/sayings.ts';
+import { shortWords } from '#words/sayings.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 
 /** What stands in the way of counting, ending, putting right, re-opening a test or potting from it, at its field. */

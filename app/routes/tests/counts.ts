@@ -1,4 +1,4 @@
-import { parseWithZod } from '@conform-to/zod/v4';
+import { parseForm } from '#app/platform/form.server.ts';
 import { data } from 'react-router';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -19,7 +19,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const form = await formOf(request);
   if (Number(form.get('owner')) !== visit.actor.accountId) return data(null, { status: 409 });
-  const submission = parseWithZod(form, { schema: countForm });
+  const submission = parseForm(form, countForm);
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
   const done = await countTowel(visit, { ...submission.value, testId: Number(params.id) });
   return done.ok

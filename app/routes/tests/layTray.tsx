@@ -8,7 +8,7 @@ import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { PostForm } from '#app/ui/fields.tsx';
-import { nextTestWords } from '#app/ui/sayings.ts';
+import { nextTestWords } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { layTrayForm } from '#contracts/tests/tests.ts';
 import { addDays } from '#core/calendar/plainDate.ts';

@@ -1,7 +1,7 @@
 import type { ProposedSize } from '#core/germination/proposeSize.ts';
 import type { LayProblem } from '#services/tests/layTests.server.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#app/ui/sayings.ts';
+import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 

@@ -10,7 +10,7 @@ import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS, nextTestWords } from '#app/ui/sayings.ts';
+import { EVERYBODYS_PROBLEMS, nextTestWords } from '#words/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
@@ -21,7 +21,7 @@ import { may } from '#core/people/may.ts';
 import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
 import type { Route } from './+types/plan.ts';
-import { relaxationWords, weeksLate } from './planWords.ts';
+import { relaxationWords, weeksLate } from '#words/testPlan.ts';
 import { usePlacing } from './usePlacing.ts';
 import { usePlanner } from './usePlanner.ts';
 

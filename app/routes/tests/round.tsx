@@ -6,7 +6,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { keepCount, keptCounts, onKeptCounts, sendKept, type KeptCount } from '#app/ui/countQueue.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
+import { hazardWords } from '#words/promise.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
 import type { Day } from '#core/kernel/kinds.ts';

@@ -4,7 +4,7 @@ import { findTest, findTests } from '#data/tests/tests.ts';
 import type { LabelWords } from '#services/labels.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { addressOf } from '#app/platform/labels.server.ts';
-import { hazardWords } from '#app/ui/promiseWords.ts';
+import { hazardWords } from '#words/promise.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 

@@ -1,11 +1,12 @@
 import { FileText } from 'lucide-react';
 import { data, Link, useSearchParams } from 'react-router';
-import { SHEETS, SHEET_IDS } from '#core/labels/sheets.ts';
+import { SHEET_IDS } from '#core/labels/sheets.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/slips.ts';
 import { readSlips, testIdsFrom } from './slipWords.server.ts';
+import { SHEET_WORDS } from '#words/labels.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Towel slips · Kind Granary' }];
 
@@ -39,7 +40,7 @@ export default function Slips({ loaderData: { ids, slips } }: Route.ComponentPro
           <select id="sheet" name="sheet" className="input mt-1">
             {SHEET_IDS.map((id) => (
               <option key={id} value={id}>
-                {SHEETS[id].title}
+                {SHEET_WORDS[id]}
               </option>
             ))}
           </select>

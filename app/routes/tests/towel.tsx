@@ -1,12 +1,12 @@
 import { lazy, Suspense } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
-import { formActs, newFormKey, notAccepted, parseWithZod, readUpload } from '#app/platform/form.server.ts';
+import { formActs, newFormKey, notAccepted, parseForm, readUpload } from '#app/platform/form.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { hazardWords } from '#app/ui/promiseWords.ts';
+import { hazardWords } from '#words/promise.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { countForm } from '#contracts/tests/tests.ts';
@@ -127,7 +127,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     case 'reopen':
       return give(reopenTest, { testId });
     case 'count': {
-      const submission = parseWithZod(form, { schema: countForm });
+      const submission = parseForm(form, countForm);
       if (submission.status !== 'success') return notAccepted({ errors: submission.error ?? {} });
       const done = await countTowel(visit, { ...submission.value, testId });
       if (!done.ok) return notAccepted({ errors: countTrouble(done.problem, visit.house.units, 'checkedOn') });

@@ -4,7 +4,7 @@ import { wilsonInterval } from '#core/germination/wilsonInterval.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { percent, VERDICT_WORDS } from '#app/ui/sayings.ts';
+import { percent, VERDICT_WORDS } from '#words/sayings.ts';
 import type { Route } from './+types/trainer.ts';
 import { NarrowingFan } from './NarrowingFan.tsx';
 

@@ -3,9 +3,7 @@ import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { nextTestWords } from '#app/ui/sayings.ts';
-import { stepFacts } from '#core/bench/steps.ts';
-import { TREATMENT_FACTS } from '#core/bench/treatments.ts';
+import { nextTestWords } from '#words/sayings.ts';
 import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
@@ -19,6 +17,7 @@ import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import type { Route } from './+types/today.ts';
 import { DueList } from './DueList.tsx';
 import { Ribbon } from './Ribbon.tsx';
+import { stepWords, TREATMENT_WORDS } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' }];
 
@@ -39,7 +38,7 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
   });
   return [
     ...batches.map(({ batch, clock }) => {
-      const { title, ifLeft } = stepFacts(batch.step, house.rules);
+      const { title, ifLeft } = stepWords(batch.step, house.rules);
       const latest = formatMoment(clock.latest, now.getTime(), zone);
       return {
         ...named(batch),
@@ -55,7 +54,7 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
     ...done.map(({ lot, clock, late }) => ({
       ...named(lot),
       on: late ? clock.sowBy! : clock.sure,
-      why: `${TREATMENT_FACTS[lot.kind].title}: ${late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`}`,
+      why: `${TREATMENT_WORDS[lot.kind]}: ${late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`}`,
     })),
     ...warm.map((one) => ({
       ...named(one),

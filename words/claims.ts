@@ -1,5 +1,5 @@
 import type { Claim } from '#core/promise/judge.ts';
-import type { Tone } from './Mark.tsx';
+import type { Tone } from './tone.ts';
 
 /** What a label may say. */
 export const CLAIM_WORDS: Record<Claim, string> = {

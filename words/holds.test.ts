@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { DISEASE_ANSWERS } from '#core/almanac/diseases.ts';
 import { HOLD_REASONS } from '#core/passport/holds.ts';
 import { EMPTY_PASSPORT, type Passport } from '#core/passport/passport.ts';
-import { holdReason } from './holdWords.ts';
+import { holdReason } from './holds.ts';
 
 test('every hold by rule says why, in words of its own that a donor would accept', () => {
   const words = HOLD_REASONS.map((why) =>

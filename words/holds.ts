@@ -1,4 +1,4 @@
-import { MEANS_RISK, MEANS_WORDS } from '#contracts/almanac/diseaseWords.ts';
+import { MEANS_RISK, MEANS_WORDS } from '#words/diseases.ts';
 import { DISEASE_MEANS, type DiseaseAnswer } from '#core/almanac/diseases.ts';
 import type { HoldReason } from '#core/passport/holds.ts';
 import { diseasesAnswered, type Passport } from '#core/passport/passport.ts';

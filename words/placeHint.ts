@@ -3,6 +3,7 @@ import { ruleFor, type Rules } from '#core/house/rules.ts';
 import { placeByRule, type PlaceWarmth } from '#core/stock/placeByRule.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { Units } from '#core/units/formatAmount.ts';
+import { schoolWords } from './house.ts';
 
 /** Where this library keeps such seed, as a hint beside the question where it goes. */
 export function placeHint(
@@ -11,8 +12,8 @@ export function placeHint(
   places: readonly PlaceWarmth[],
   units: Units,
 ): string {
-  const { id, label } = ruleFor('cold', house, lot.lineRules);
-  const place = placeByRule(id, places, lot.facts);
+  const { label } = schoolWords('cold', house, lot.lineRules);
+  const place = placeByRule(ruleFor('cold', house, lot.lineRules), places, lot.facts);
   const rule =
     lot.facts.storage === 'not to be dried' ? 'Cold, but never frozen' : `House rule: ${label.charAt(0).toLowerCase()}${label.slice(1)}`;
   return place

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PlanProblem, PlanTest } from '#core/schedule/benchPlan.ts';
-import { moveWords, relaxationWords, weeksLate } from './planWords.ts';
+import { moveWords, relaxationWords, weeksLate } from './testPlan.ts';
 
 const START = '2026-11-30';
 const WEEKS = 6;

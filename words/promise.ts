@@ -1,5 +1,5 @@
 import type { CropCaution } from '#core/almanac/cautions.ts';
-import { CLAIM_MEANS, CLAIM_WORDS } from './claimWords.ts';
+import { CLAIM_MEANS, CLAIM_WORDS } from '#words/claims.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
 import type { Ripeness } from '#core/passport/ripe.ts';
@@ -11,7 +11,7 @@ import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMetres, type Units } from '#core/units/formatAmount.ts';
-import type { Tone } from './Mark.tsx';
+import type { Tone } from './tone.ts';
 
 /** A share as people say it: "about 1 in 30". */
 export function oneIn(share: number): string {

@@ -6,7 +6,7 @@ import type { MayLend } from '#core/lending/mayLend.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { formatStock, type Units } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
-import { HOLD_WORDS } from './words.ts';
+import { HOLD_WORDS } from './vocabulary.ts';
 
 /** There was less than was asked for. */
 export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }, units: Units = 'metric'): string {
