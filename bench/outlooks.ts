@@ -3,7 +3,7 @@ import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
 import { countStaleOutlooks, markOutlooksStale } from '#data/lots/outlooks.ts';
-import { reckoned, readOutlookFacts, reckonNextOutlooks, refreshOutlook, refreshOutlooks } from '#services/lots/outlook.server.ts';
+import { reckoned, readOutlookFacts, reckonOutlooks, refreshOutlook, refreshOutlooks } from '#services/lots/outlook.server.ts';
 
 const TESTS = 60_000;
 const SINGLE = 60;
@@ -46,7 +46,7 @@ async function run(): Promise<void> {
     await markOutlooksStale(db);
     const waiting = await countStaleOutlooks(db);
     const start = performance.now();
-    while ((await countStaleOutlooks(db)) > 0) await reckonNextOutlooks(db, now);
+    while ((await countStaleOutlooks(db)) > 0) await reckonOutlooks(db, now);
     const seconds = (performance.now() - start) / 1000;
 
     const ids = (

@@ -4,7 +4,7 @@ import { clockFrom } from '#services/clock.server.ts';
 import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
 import { logRoom } from '#services/bench/roomLog.server.ts';
-import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
+import { reckonOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { pruneAccess } from '#services/people/prune.server.ts';
 
@@ -23,12 +23,12 @@ interface Settings extends Connection {
 
 /**
  * Judges lots whose promise is out of date and reckons outlooks that are, off the threads that answer requests. What waits stands in the database, so that a restart
- * loses nothing; several servers may run it, one works at a time.
+ * loses nothing; several servers may run it: one judges at a time, and outlooks, of which none hangs on another, are shared out.
  * Between lots it reads the room's logger, where there is one, and once an hour it forgets what only open sessions needed.
  */
 async function run({ roomLogger, clock, ...connection }: Settings): Promise<never> {
   const now = clockFrom(clock);
-  const db = openDatabase({ ...connection, most: 1 });
+  const db = openDatabase({ ...connection, most: 2 });
   const room = roomLogger === null ? null : hygrometerAt(readAddress(roomLogger));
   let pruned = 0;
   for (;;) {
@@ -39,7 +39,7 @@ async function run({ roomLogger, clock, ...connection }: Settings): Promise<neve
       }
       if (room) await logRoom(db, room, now());
       const judged = await judgeNext(db, now());
-      const reckoned = judged === 0 ? await reckonNextOutlooks(db, now()) : 0;
+      const reckoned = judged === 0 ? await reckonOutlooks(db, now()) : 0;
       if (judged + reckoned === 0) await wait(REST_MS);
     } catch (error) {
       parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });

@@ -1,9 +1,9 @@
 import { getFormProps, getInputProps, getSelectProps, getTextareaProps, type FieldMetadata, type FormMetadata } from '@conform-to/react';
-import { CircleAlert } from 'lucide-react';
 import { useEffect, useRef, type ComponentProps, type FormEvent, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { classes } from './classes.ts';
 import { useBusy, useSentKey } from './useBusy.ts';
+import { CHIP, CHIP_CHOSEN, describedBy, FieldError, FieldHint, FieldLabel, Suggestions } from './FieldParts.tsx';
 import { Notice } from './Page.tsx';
 
 type Meta = FieldMetadata<unknown>;
@@ -70,27 +70,12 @@ function useTurn(formKey: string, isRefused: boolean, onSubmit: (event: FormEven
   return { busy, inTurn };
 }
 
-function Errors({ field }: { field: Meta }) {
-  if (!field.errors) return null;
-  return (
-    <p id={field.errorId} className="mt-1 flex gap-1.5 font-semibold text-poor">
-      <CircleAlert aria-hidden className="mt-0.5 size-5 shrink-0" />
-      <span>{field.errors.join('. ')}</span>
-    </p>
-  );
-}
+const Errors = ({ field }: { field: Meta }) => <FieldError id={field.errorId}>{field.errors?.join('. ')}</FieldError>;
 
 function Labelled({ field, label, hint, children }: { field: Meta; label: string; hint?: ReactNode; children: ReactNode }) {
   return (
     <div>
-      <label htmlFor={field.id} className="block font-semibold">
-        {label}
-      </label>
-      {hint && (
-        <p id={field.descriptionId} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <FieldLabel of={field.id} label={label} hint={hint} hintId={field.descriptionId} />
       <div className="mt-1">{children}</div>
       <Errors field={field} />
     </div>
@@ -127,13 +112,7 @@ export function TextField({
         {...(suggestions && { list: `${field.id}-suggestions` })}
         className={classes('input', rest.className)}
       />
-      {suggestions && (
-        <datalist id={`${field.id}-suggestions`}>
-          {suggestions.map((text) => (
-            <option key={text} value={text} />
-          ))}
-        </datalist>
-      )}
+      <Suggestions id={`${field.id}-suggestions`} texts={suggestions} />
     </Labelled>
   );
 }
@@ -204,19 +183,12 @@ export function ChoiceField({
   initial = field.initialValue as string | undefined,
 }: Common & { options: readonly Option[]; onChoose?: (value: string) => void; initial?: string | undefined }) {
   return (
-    <fieldset aria-describedby={classes(hint ? field.descriptionId : null, field.errors ? field.errorId : null) || undefined}>
+    <fieldset aria-describedby={describedBy(hint ? field.descriptionId : null, field.errors && field.errorId)}>
       <legend className="font-semibold">{label}</legend>
-      {hint && (
-        <p id={field.descriptionId} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <FieldHint id={field.descriptionId}>{hint}</FieldHint>
       <div className="mt-1 flex flex-wrap gap-2">
         {options.map((option) => (
-          <label
-            key={option.value}
-            className="inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3 py-2 has-checked:border-grain has-checked:bg-grain has-checked:text-on-grain has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-frost"
-          >
+          <label key={option.value} className={classes(CHIP, CHIP_CHOSEN)}>
             <input
               key={field.key}
               type="radio"
@@ -250,11 +222,7 @@ export function TickField({ field, label, hint, initial = field.initialValue ===
         />
         <span>{label}</span>
       </label>
-      {hint && (
-        <p id={field.descriptionId} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <FieldHint id={field.descriptionId}>{hint}</FieldHint>
       <Errors field={field} />
     </div>
   );

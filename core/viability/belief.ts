@@ -1,6 +1,6 @@
 import { copyOf, lossesAt, settled, trim, type Belief, type Grid } from './grid.ts';
 import { nothingKept, type Kept } from './kept.ts';
-import { likelihoodAt, likelihoodTable } from './likelihood.ts';
+import { likelihoodTable, timesLikelihood } from './likelihood.ts';
 import { chanceOfFall, roughlyFell, withFall } from './mishap.ts';
 import { type Beginning, priorBelief } from './prior.ts';
 import { type Aged, byAge } from './sightings.ts';
@@ -21,7 +21,7 @@ import { type Aged, byAge } from './sightings.ts';
  * Mishap. Between tests, with a rate of 0.03 a year (and 0.03 before the first), something nobody wrote down costs the lot 0.5 to 4.1 probits, each of ten
  * costs as likely (mishap.ts). It is followed only where a screening test gives it a chance of at least 0.1.
  *
- * Computation. (K, 1/σ, f) on a grid of 33 × 25 cells over ±4 deviations for each f (prior.ts, grid.ts); cells under 1e-9 of the likeliest are dropped. Each
+ * Computation. (K, 1/σ, f) on a grid of 33 × 25 cells over ±4 deviations for each f (prior.ts, grid.ts); cells under 1e-10 of all are dropped. Each
  * sighting, in order of age, multiplies the cells by its likelihood (Bayes); the log of the normalising constants adds up to the evidence.
  *
  * Example. L = 5 years, own, harvest known. At 900 days the prior's median is 76 % (80 % band 38 to 93 %); after 17 of 20 at 400 days and 15 of 20 at 900
@@ -95,16 +95,17 @@ export function workThrough(
   const doubted: number[] = [];
   let last: Aged | null = null;
   for (const [index, sighting] of byAge(sightings).entries()) {
+    const losses = lossesAt(grid, sighting.age);
     if (sighting.kind === 'test') {
       const chance = chanceOfFall(last, sighting);
-      if (grid.rows <= MOST_ROWS && roughlyFell(grid, sighting, chance) >= WORTH_ASKING) {
+      if (grid.rows <= MOST_ROWS && roughlyFell(grid, sighting, losses, chance) >= WORTH_ASKING) {
         doubted.push(index);
         if (mayFall(index)) grid = withFall(grid, chance);
       }
       last = sighting;
     }
-    const { highest, most, sum } = workIn(grid, sighting, all, kept);
-    trim(grid, most);
+    const { highest, sum } = workIn(grid, sighting, losses, all, kept);
+    trim(grid, sum);
     all = sum;
     evidence += log(highest * sum);
   }
@@ -114,22 +115,16 @@ export function workThrough(
 /**
  * Multiplies the cells by the likelihood of a sighting, against the highest that it has anywhere, in place.
  * @param all what the cells add up to before
- * @returns that highest likelihood, and the largest and the sum of the cells after
+ * @returns that highest likelihood, and what the cells add up to after
  */
-function workIn(grid: Grid, { age, ...sighting }: Aged, all: number, kept: Kept) {
+function workIn(grid: Grid, sighting: Aged, losses: Float64Array, all: number, kept: Kept) {
   const { low, cell, rows, from, to, chances } = grid;
   const table = likelihoodTable(sighting, kept);
-  const losses = lossesAt(grid, age);
-  const scale = 1 / all;
-  let [most, sum] = [0, 0];
+  let sum = 0;
   for (let column = 0; column < from.length; column += 1) {
-    const lowest = low - losses[column]!;
-    for (let row = from[column]!, end = to[column]!, index = column * rows + row; row < end; row += 1, index += 1) {
-      const chance = chances[index]! * scale * likelihoodAt(table, lowest + row * cell);
-      chances[index] = chance;
-      sum += chance;
-      if (chance > most) most = chance;
-    }
+    const [first, start] = [from[column]!, column * rows];
+    const z = low - losses[column]! + first * cell;
+    sum += timesLikelihood(chances, { from: start + first, to: start + to[column]!, z, cell, factor: 1 / all }, table);
   }
-  return { highest: table.highest, most, sum };
+  return { highest: table.highest, sum };
 }

@@ -44,20 +44,37 @@ function chanceUnder({ belief, losses }: AtAge, z: number): number {
 
 /** Probits outside these say "all" and "none". */
 const EDGE = 9;
-/** Halvings by which a probit is found to a hundred-thousandth. */
-const HALVINGS = 21;
+/** A quantile is found to so much of a chance, or of a probit. */
+const NEAR = 1e-7;
+
+/**
+ * The probit that a share of such lots stays under, by false position with halved ends (Illinois): the chance under a probit is a line within each cell.
+ */
+function probitUnder(then: AtAge, share: number): number {
+  let [low, high] = [-EDGE, EDGE];
+  let [below, above] = [chanceUnder(then, low) - share, chanceUnder(then, high) - share];
+  if (below >= 0) return low;
+  if (above <= 0) return high;
+  for (let side = 0; high - low > NEAR;) {
+    const middle = low + min(0.99, max(0.01, below / (below - above))) * (high - low);
+    const off = chanceUnder(then, middle) - share;
+    if (Math.abs(off) < NEAR) return middle;
+    if (off < 0) {
+      [low, below] = [middle, off];
+      if (side < 0) above /= 2;
+      side = -1;
+    } else {
+      [high, above] = [middle, off];
+      if (side > 0) below /= 2;
+      side = 1;
+    }
+  }
+  return (low + high) / 2;
+}
 
 /** The share that 10, 50 and 90 in 100 such lots would stay under. @param level width of the band, 0 to 1 */
 export function bandAt(then: AtAge, level = 0.8): Band {
-  const quantile = (share: number) => {
-    let [low, high] = [-EDGE, EDGE];
-    for (let halving = 0; halving < HALVINGS; halving += 1) {
-      const middle = (low + high) / 2;
-      if (chanceUnder(then, middle) < share) low = middle;
-      else high = middle;
-    }
-    return normalBelow((low + high) / 2);
-  };
+  const quantile = (share: number) => normalBelow(probitUnder(then, share));
   const tail = (1 - level) / 2;
   return { low: quantile(tail), median: quantile(0.5), high: quantile(1 - tail) };
 }

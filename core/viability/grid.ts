@@ -41,12 +41,12 @@ export const copyOf = ({ low, cell, rows, slopes, factors, from, to, chances }: 
   chances: chances.slice(),
 });
 
-/** A cell with less of a chance than this, against the likeliest, changes nothing that anybody would see. */
-const NEGLIGIBLE = 1e-9;
+/** A cell with less of all chances than this changes nothing that anybody would see. */
+const NEGLIGIBLE = 1e-10;
 
-/** Leaves out, at both ends of each column and in place, the cells that do not matter. @param most the largest chance of all */
-export function trim({ rows, from, to, chances }: Grid, most: number): void {
-  const least = most * NEGLIGIBLE;
+/** Leaves out, at both ends of each column and in place, the cells that do not matter. @param all what the chances add up to */
+export function trim({ rows, from, to, chances }: Grid, all: number): void {
+  const least = all * NEGLIGIBLE;
   for (let column = 0; column < from.length; column += 1) {
     const first = column * rows;
     let [low, high] = [from[column]!, to[column]!];

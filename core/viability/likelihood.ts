@@ -29,7 +29,7 @@ export function soilFactors(mean = USUAL_SOIL): readonly number[] {
 /** Chance that a sighting says nothing of its seed: a towel that dried out, a bed that slugs had. Any count is then as likely as any other. */
 export const WENT_WRONG: Record<Sighting['kind'], number> = { test: 0.01, emergence: 0.1 };
 
-const { exp, log: ln, max, min } = Math;
+const { ceil, exp, log: ln, max, min } = Math;
 
 /** Probits outside these say "all" and "none" to any count that a bench can make. */
 const EDGE = 9;
@@ -70,14 +70,30 @@ function tableOf({ kind, sown, up, soil }: Sighting): LikelihoodTable {
   return { shares: likelihoods.map((one) => one / highest), highest };
 }
 
-/** Likelihood at a probit, against the highest that any probit has. */
-export function likelihoodAt({ shares }: LikelihoodTable, z: number): number {
-  const at = (z + EDGE) * STEPS_A_PROBIT;
-  if (at <= 0) return shares[0]!;
-  if (at >= POINTS - 1) return shares[POINTS - 1]!;
-  const index = at | 0;
-  const share = shares[index]!;
-  return share + (shares[index + 1]! - share) * (at - index);
+/**
+ * Multiplies chances in place by the likelihood of their probits, against the highest that any has, and by a factor. Most of the time that a lot takes goes here.
+ * @param from the first of them, at the probit z; the next are `cell` apart, up to and without `to`
+ * @returns what they add up to
+ */
+export function timesLikelihood(
+  chances: Float64Array,
+  { from, to, z, cell, factor }: { from: number; to: number; z: number; cell: number; factor: number },
+  { shares }: LikelihoodTable,
+): number {
+  const step = cell * STEPS_A_PROBIT;
+  const first = (z + EDGE) * STEPS_A_PROBIT;
+  // Those that lie within the table; those under and over it take its ends.
+  const inside = min(to, max(from, from + ceil(-first / step)));
+  const above = max(inside, min(to, from + ceil((POINTS - 1 - first) / step)));
+  let sum = 0;
+  for (let index = from; index < inside; index += 1) sum += chances[index]! *= shares[0]! * factor;
+  for (let index = inside, at = first + (inside - from) * step; index < above; index += 1, at += step) {
+    const point = at | 0;
+    const share = shares[point]!;
+    sum += chances[index]! *= (share + (shares[point + 1]! - share) * (at - point)) * factor;
+  }
+  for (let index = above; index < to; index += 1) sum += chances[index]! *= shares[POINTS - 1]! * factor;
+  return sum;
 }
 
 /** The probit that a test's count points to, and its variance by chance and by what tests differ beside it. */

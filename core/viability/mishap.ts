@@ -1,4 +1,4 @@
-import { lossesAt, type Grid } from './grid.ts';
+import type { Grid } from './grid.ts';
 import { sightedProbit } from './likelihood.ts';
 import { type Aged, dayOf, DAYS_A_YEAR } from './sightings.ts';
 
@@ -21,10 +21,9 @@ export function chanceOfFall(last: Aged | null, next: Aged): number {
  * Screening test for a mishap: its posterior chance given the count, with belief and count both taken as normal in probits. Odds are
  * π / (1 − π) times the mean over costs c of exp(c·(u − c/2) / V), where u is how far the count lies under the belief and V the variance of their difference.
  */
-export function roughlyFell(grid: Grid, sighting: Aged, chance: number): number {
+export function roughlyFell(grid: Grid, sighting: Aged, losses: Float64Array, chance: number): number {
   const { low, cell, rows, from, to, chances } = grid;
   const seen = sightedProbit(sighting);
-  const losses = lossesAt(grid, sighting.age);
   let [sum, under, squares] = [0, 0, 0];
   for (let column = 0; column < from.length; column += 1) {
     const lowest = low - losses[column]! - seen.mean;
@@ -67,7 +66,10 @@ export function withFall({ cell, rows, from, to, chances, ...grid }: Grid, chanc
     for (let row = from[column]!, end = to[column]!; row < end; row += 1) {
       const was = chances[column * rows + row]!;
       const at = column * rowsAfter + row - first + deeper;
-      for (const down of downs) after[at - down]! += was * shares[down]!;
+      for (let step = 0; step < downs.length; step += 1) {
+        const down = downs[step]!;
+        after[at - down]! += was * shares[down]!;
+      }
     }
   return {
     ...grid,

@@ -61,7 +61,10 @@ function priorOf({ halfLifeYears, borrowed, ageThen, begins = FRESH, jarFactors 
     to: new Int32Array(columns.length).fill(ROWS),
     chances: Float64Array.from(cells),
   };
-  trim(grid, max(...cells));
+  trim(
+    grid,
+    cells.reduce((sum, one) => sum + one, 0),
+  );
   return settled(grid);
 }
 

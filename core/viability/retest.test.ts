@@ -6,7 +6,7 @@ const lot = (change: Partial<RetestFacts> = {}): RetestFacts => ({
   somethingLeft: true,
   isDead: false,
   settles: 0.9,
-  leftOpenByOddTests: false,
+  leftOpenByOddTests: () => false,
   dated: true,
   testedOn: '2026-01-10',
   start: '2024-09-01',
@@ -55,8 +55,12 @@ test('an open question is not due again where no test that it affords would sett
 });
 
 test('tests that go against each other are followed by one now, never by one in years', () => {
-  expect(retest(lot({ leftOpenByOddTests: true }))).toEqual({ kind: 'due', on: '2026-11-23', reason: 'its tests do not fit together' });
-  expect(retest(lot({ leftOpenByOddTests: true, settles: 0 }))).toEqual({
+  expect(retest(lot({ leftOpenByOddTests: () => true }))).toEqual({
+    kind: 'due',
+    on: '2026-11-23',
+    reason: 'its tests do not fit together',
+  });
+  expect(retest(lot({ leftOpenByOddTests: () => true, settles: 0 }))).toEqual({
     kind: 'none',
     reason: 'no test it affords would settle it',
   });

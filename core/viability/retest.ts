@@ -49,8 +49,8 @@ export interface RetestFacts {
   readonly sureness: number;
   /** Chance that the largest test it affords would settle an open question. */
   readonly settles: number;
-  /** Its tests go against each other, and only a further one can tell why. */
-  readonly leftOpenByOddTests: boolean;
+  /** Whether its tests go against each other, and only a further one can tell why; asked only where it decides, since it is dear. */
+  readonly leftOpenByOddTests: () => boolean;
   /** The day on which the chance of being under the threshold reaches what the house accepts; null where it does not. */
   readonly underOn: IsoDate | null;
   /** Days from the last test, or from the start, in which viability falls to 85 % of what it was at harvest; 0 where it has. */
@@ -76,8 +76,11 @@ export function retest(facts: RetestFacts): Retest {
   const isOpen = mayBeLent < sureness;
   if (mayBeLent <= 1 - sureness || (isOpen && facts.mayBeLentNow <= 1 - sureness)) return { kind: 'none', reason: 'grow out or replace' };
   const worthIt = facts.settles >= WORTH_LAYING;
-  if ((facts.leftOpenByOddTests || isOpen) && !worthIt) return { kind: 'none', reason: 'no test it affords would settle it' };
-  if (facts.leftOpenByOddTests) return { kind: 'due', on: today, reason: 'its tests do not fit together' };
+  if (isOpen && !worthIt) return { kind: 'none', reason: 'no test it affords would settle it' };
+  if (facts.leftOpenByOddTests())
+    return worthIt
+      ? { kind: 'due', on: today, reason: 'its tests do not fit together' }
+      : { kind: 'none', reason: 'no test it affords would settle it' };
   if (isOpen) {
     return testedOn === null
       ? { kind: 'due', on: today, reason: 'never tested, and may be too weak' }

@@ -5,7 +5,7 @@ import { beliefOf, type LotHistory } from './belief.ts';
 import type { Belief } from './grid.ts';
 import { atAge, bandAt as bandThen, betaAt as betaThen, chanceAt, daysToFall, daysUnder, ownShare, probitAt } from './forecast.ts';
 import { nothingKept } from './kept.ts';
-import { likelihoodAt, likelihoodTable, soilFactors, WENT_WRONG } from './likelihood.ts';
+import { likelihoodTable, soilFactors, timesLikelihood, WENT_WRONG } from './likelihood.ts';
 import { normalBelow, probit } from './normal.ts';
 import { odditiesOf } from './oddities.ts';
 import { priorBelief } from './prior.ts';
@@ -157,7 +157,7 @@ describe('the likelihood of a count', () => {
     for (const kind of ['test', 'emergence'] as const) {
       const chances = Array.from({ length: 41 }, (_, up) => {
         const table = likelihoodTable({ kind, up, sown: 40 }, kept);
-        return table.highest * likelihoodAt(table, 0.3);
+        return table.highest * timesLikelihood(Float64Array.of(1), { from: 0, to: 1, z: 0.3, cell: 0.1, factor: 1 }, table);
       });
       expect(chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 6);
     }

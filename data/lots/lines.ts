@@ -92,7 +92,7 @@ const BEST_PROMISE = sql<Claim | null>`(array_agg(lot_promise.promise order by a
 /** One page of the lines that have or had a lot, with what is in store of each and how many jars and gardens stand behind it. */
 export async function listLines(db: Db, page: { search: string; crop: string; sort: LineSort; limit: number; offset: number }) {
   const cut = sql`limit ${page.limit} offset ${page.offset}`;
-  // By name the page is cut before its lots are counted; any other order is one of the counts themselves.
+  // By name the page is cut before its lots are counted, line by line; any other order is one of the counts themselves.
   const byName = page.sort === 'name';
   const { rows } = await sql<{
     id: number;
@@ -112,12 +112,13 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
         and (${page.crop} = '' or crop.id = ${page.crop})
         and (select true from lot_written where line_id = line.id and not exists (select from undone where undone.act_key = lot_written.act_key) limit 1)
     ), looked_at as (select * from found ${byName ? sql`order by ${LINE_ORDER.name} ${cut}` : sql``})
-    select * from (select looked_at.*, (select count(*) from found)::int as total,
-      count(lot.id) filter (where lot.on_hand > 0)::int as lots,
-      count(distinct lot.garden_id) filter (where lot.on_hand > 0)::int as gardens,
-      ${SEEDS} as seeds, ${BEST_PROMISE} as promise
-    from looked_at join lot on lot.line_id = looked_at.id left join lot_promise on lot_promise.lot_id = lot.id
-    group by looked_at.id, looked_at.name, looked_at.crop, looked_at."cropId", looked_at.aim) counted
+    select looked_at.*, kept.*, (select count(*) from found)::int as total
+    from looked_at join ${byName ? sql`lateral` : sql``} (
+      select lot.line_id, count(lot.id) filter (where lot.on_hand > 0)::int as lots,
+        count(distinct lot.garden_id) filter (where lot.on_hand > 0)::int as gardens,
+        ${SEEDS} as seeds, ${BEST_PROMISE} as promise
+      from lot left join lot_promise on lot_promise.lot_id = lot.id ${byName ? sql`where lot.line_id = looked_at.id` : sql``} group by lot.line_id
+    ) kept on kept.line_id = looked_at.id
     order by ${LINE_ORDER[page.sort]} ${byName ? sql`` : cut}`.execute(db);
   return { lines: rows, total: rows[0]?.total ?? 0 };
 }

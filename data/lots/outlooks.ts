@@ -233,33 +233,27 @@ export interface OutlookRow {
   readonly testedOn: Day | null;
 }
 
-/** Keeps outlooks in place of those before, and with each lot its last test, its verdict and its next test. The rows travel as one JSON text. */
+/** Keeps outlooks in place of those before, and with each lot its last test, its verdict and its next test; it waits no longer. The rows travel as one JSON text. */
 export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: Day): Promise<void> {
   if (rows.length === 0) return;
-  const told = JSON.stringify(rows);
-  const recordset = sql`jsonb_to_recordset(${told}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
-      "ownShare" real, "underOn" date, "toSow" integer, "toTest" integer, "sureShare" real, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)`;
   await sql`
-    insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, to_sow, to_test, sure_share, reckoned_on)
-    select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", "toSow", "toTest", "sureShare", ${today}::date from ${recordset}
-    on conflict (lot_id) do update set low = excluded.low, median = excluded.median, high = excluded.high, may_be_lent = excluded.may_be_lent,
-      full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, to_sow = excluded.to_sow, to_test = excluded.to_test,
-      sure_share = excluded.sure_share, reckoned_on = excluded.reckoned_on`.execute(db);
-  await sql`
-    update lot_state as state set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
-      tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn" from ${recordset}
-    where state.lot_id = told."lotId"
-      and (state.next_test_on, state.next_test_reason, state.verdict, state.tested_sprouted, state.tested_laid, state.tested_on)
-        is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn")`.execute(db);
-  await db
-    .deleteFrom('outlook_stale')
-    .where(
-      isAmong(
-        'lot_id',
-        rows.map(({ lotId }) => lotId),
-      ),
+    with told as materialized (
+      select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as told ("lotId" bigint, low real, median real, high real, "mayBeLent" real, "fullStrength" real,
+        "ownShare" real, "underOn" date, "toSow" integer, "toTest" integer, "sureShare" real, "nextTestOn" date, "nextTestReason" text, verdict text, sprouted integer, laid integer, "testedOn" date)
+    ), outlook as (
+      insert into lot_outlook (lot_id, low, median, high, may_be_lent, full_strength, own_share, under_on, to_sow, to_test, sure_share, reckoned_on)
+      select "lotId", low, median, high, "mayBeLent", "fullStrength", "ownShare", "underOn", "toSow", "toTest", "sureShare", ${today}::date from told
+      on conflict (lot_id) do update set low = excluded.low, median = excluded.median, high = excluded.high, may_be_lent = excluded.may_be_lent,
+        full_strength = excluded.full_strength, own_share = excluded.own_share, under_on = excluded.under_on, to_sow = excluded.to_sow, to_test = excluded.to_test,
+        sure_share = excluded.sure_share, reckoned_on = excluded.reckoned_on
+    ), state as (
+      update lot_state as state set next_test_on = told."nextTestOn", next_test_reason = told."nextTestReason", verdict = told.verdict,
+        tested_sprouted = told.sprouted, tested_laid = told.laid, tested_on = told."testedOn", germination = told.median from told
+      where state.lot_id = told."lotId"
+        and (state.next_test_on, state.next_test_reason, state.verdict, state.tested_sprouted, state.tested_laid, state.tested_on, state.germination)
+          is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn", told.median)
     )
-    .execute();
+    delete from outlook_stale using told where outlook_stale.lot_id = told."lotId"`.execute(db);
 }
 
 export type KeptOutlook = NonNullable<Awaited<ReturnType<typeof readOutlook>>>;

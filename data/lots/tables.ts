@@ -64,6 +64,8 @@ interface LotStateTable {
   tested_on: string | null;
   next_test_on: string | null;
   next_test_reason: string | null;
+  /** The middle of what is believed to germinate, kept here to be sorted by. */
+  germination: number | null;
 }
 
 /** The view of both. */

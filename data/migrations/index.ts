@@ -22,6 +22,7 @@ import * as ownCrops from './0020_own_crops.ts';
 import * as takenOut from './0021_taken_out.ts';
 import * as diseases from './0022_diseases.ts';
 import * as ownCropsMended from './0023_own_crops_mended.ts';
+import * as sortedByGermination from './0024_sorted_by_germination.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -48,4 +49,5 @@ export const migrations: Record<string, Migration> = {
   '0021_taken_out': takenOut,
   '0022_diseases': diseases,
   '0023_own_crops_mended': ownCropsMended,
+  '0024_sorted_by_germination': sortedByGermination,
 };

@@ -964,6 +964,7 @@ CREATE TABLE public.lot_state (
     tested_on date,
     next_test_on date,
     next_test_reason text,
+    germination real,
     CONSTRAINT lot_never_below_zero CHECK ((on_hand >= 0)),
     CONSTRAINT lot_verdict_is_known CHECK ((verdict = ANY (ARRAY['full strength'::text, 'sow thicker'::text, 'not settled'::text, 'do not lend'::text, 'dead'::text])))
 )
@@ -1030,7 +1031,8 @@ CREATE VIEW public.lot AS
     lot_state.tested_laid,
     lot_state.tested_on,
     lot_state.next_test_on,
-    lot_state.next_test_reason
+    lot_state.next_test_reason,
+    lot_state.germination
    FROM (public.lot_written
      JOIN public.lot_state ON ((lot_state.lot_id = lot_written.id)))
   WHERE (NOT (EXISTS ( SELECT
@@ -2063,6 +2065,8 @@ CREATE INDEX loan_of_lot ON public.loan_written USING btree (lot_id);
 
 CREATE INDEX loan_of_member ON public.loan_written USING btree (member_id);
 
+CREATE INDEX lot_by_germination ON public.lot_state USING btree (germination, lot_id);
+
 CREATE INDEX lot_by_harvest ON public.lot_written USING btree (harvested DESC NULLS LAST, id DESC);
 
 CREATE INDEX lot_by_shelf ON public.lot_written USING btree (shelf_key, id DESC);
@@ -3085,6 +3089,8 @@ GRANT UPDATE(tested_on) ON TABLE public.lot_state TO kind_granary_app;
 GRANT UPDATE(next_test_on) ON TABLE public.lot_state TO kind_granary_app;
 
 GRANT UPDATE(next_test_reason) ON TABLE public.lot_state TO kind_granary_app;
+
+GRANT UPDATE(germination) ON TABLE public.lot_state TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_written TO kind_granary_app;
 

@@ -20,7 +20,7 @@ const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
   code: sql`lot.code desc`,
   harvest: sql`lot.harvested desc nulls last, lot.id desc`,
   amount: sql`(case when lot.unit = 'mg' then lot.on_hand * lot.seeds_per_gram / 1000 else lot.on_hand end) desc, lot.id`,
-  germination: sql`lot_outlook.median nulls last, lot.id`,
+  germination: sql`lot.germination nulls last, lot.id`,
   'next test': sql`lot.next_test_on nulls last, lot.id`,
 };
 const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;

@@ -36,7 +36,6 @@ import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import { markOutlooksStale, readForOutlook, saveOutlooks, takeStaleOutlooks, type OutlookRow } from '#data/lots/outlooks.ts';
-import { takeReckonersSeat } from '#data/lots/promises.ts';
 
 /** For as long as this process reckons: priors of few crops, likelihoods of few counts. */
 const KEPT = nothingKept();
@@ -54,14 +53,14 @@ export const refreshOutlook = (tx: Db, lotId: LotId, today: IsoDate): Promise<vo
 export async function refreshOutlooks(tx: Db, lotIds: readonly LotId[], today: IsoDate): Promise<void> {
   const house = await readHouse(tx);
   if (!house) throw new Error('the library has no settings');
-  await reckonOutlooks(tx, lotIds, house, today);
+  await reckonThese(tx, lotIds, house, today);
 }
 
 /** What hangs on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
 export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
   await markOutlooksStale(tx);
   const house = (await readHouse(tx))!;
-  await reckonOutlooks(tx, await takeStaleOutlooks(tx, today, CHUNK), house, today);
+  await reckonThese(tx, await takeStaleOutlooks(tx, today, CHUNK), house, today);
 }
 
 /** What the outlook of a lot hangs on, as the core takes it, with its last test. */
@@ -152,7 +151,7 @@ const MOST_FOR_ONE = 500;
 /** A test within so many days takes its seeds before the next grow-out. */
 const DAYS_TO_NEXT_GROW_OUT = 365;
 
-async function reckonOutlooks(tx: Db, lotIds: readonly LotId[], house: House, today: IsoDate): Promise<void> {
+async function reckonThese(tx: Db, lotIds: readonly LotId[], house: House, today: IsoDate): Promise<void> {
   const rows = (await readOutlookFacts(tx, lotIds, today)).map((read) => reckoned(read, house, today));
   await saveOutlooks(tx, rows, today);
 }
@@ -181,7 +180,7 @@ export function reckoned({ lot, last, facts }: ReadLot, house: House, today: Iso
     mayBeLentNow: now.mayBeLent,
     sureness: thresholds.sureness,
     settles: afforded > 0 ? chanceOfSettling(belief, thresholds.lend, thresholds.sureness, afforded, BETWEEN_TEST_SPREAD) : 0,
-    leftOpenByOddTests: last !== null && isLeftOpen(outlook),
+    leftOpenByOddTests: () => last !== null && isLeftOpen(outlook),
     underOn,
     daysToFall: daysToFallFrom(outlook, last?.endedOn ?? outlook.start),
     lendingOpens: nextOn(house.lendingOpens, today),
@@ -216,17 +215,34 @@ function sizeFor({ a, b }: Beta, thresholds: Thresholds): Seeds {
 }
 
 /**
- * Reckons the next outlooks that wait or have grown old, in one transaction; what was done stays done when the server stops.
- * @returns how many were reckoned; 0 when none wait or another server is at it
+ * Reckons the next outlooks that wait or have grown old, in one transaction; what was done stays done when the server stops. Two at once take different lots.
+ * @returns how many were reckoned; 0 when none wait that nobody else is at
  */
 export async function reckonNextOutlooks(db: Db, now: Date, most = CHUNK): Promise<number> {
   return db.transaction().execute(async (tx) => {
-    if (!(await takeReckonersSeat(tx))) return 0;
     const house = await readHouse(tx);
     if (!house) return 0;
     const today = dayInZone(now, house.timeZone);
     const ids = await takeStaleOutlooks(tx, addDays(today, -DAYS_KEPT), most);
-    if (ids.length > 0) await reckonOutlooks(tx, ids, house, today);
+    if (ids.length > 0) await reckonThese(tx, ids, house, today);
     return ids.length;
   });
+}
+
+/** So many chunks one after the other before whoever asked looks whether something else is more urgent. */
+const CHUNKS_IN_A_ROW = 4;
+
+/** Reckons what waits, a few chunks of it, with two transactions at a time: while the database reads for the one, the other is reckoned. Needs two connections. */
+export async function reckonOutlooks(db: Db, now: Date): Promise<number> {
+  const some = async () => {
+    let reckoned = 0;
+    for (let chunk = 0; chunk < CHUNKS_IN_A_ROW; chunk += 1) {
+      const more = await reckonNextOutlooks(db, now);
+      reckoned += more;
+      if (more === 0) break;
+    }
+    return reckoned;
+  };
+  const [one, other] = await Promise.all([some(), some()]);
+  return one + other;
 }

@@ -9,6 +9,7 @@ import { checksFor, TREATMENT_FACTS, TREATMENTS, type Treatment } from '#core/be
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { AwayPage } from './away.tsx';
 import { CONTAINER_CHECK_WORDS, TREATMENT_WORDS } from '#words/bench.ts';
+import { FieldError } from '#app/ui/FieldParts.tsx';
 
 const STATE_WORDS = {
   'too early': { tone: 'frost', verdict: 'Leave it shut' },
@@ -93,11 +94,7 @@ export function ShutForm({ loaded, formKey, result }: { loaded: AwayPage; formKe
               {CONTAINER_CHECK_WORDS[check]}
             </label>
           ))}
-          {fields.checked.errors && (
-            <p id={fields.checked.errorId} className="font-semibold text-poor">
-              {fields.checked.errors.join('. ')}
-            </p>
-          )}
+          <FieldError id={fields.checked.errorId}>{fields.checked.errors?.join('. ')}</FieldError>
           {kind === 'freezer' && <p className="text-small text-soft">Glass in the freezer wants headspace.</p>}
         </fieldset>
         <Button type="submit" look="action">

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import { data, Link } from 'react-router';
 import { readUpload } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -8,7 +8,6 @@ import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/batch.ts';
 import { actOnBatch } from './batchActions.server.ts';
 import { readBatchPage } from './batchPage.server.ts';
-import { PeroxideCalculator, SilicaCalculator, SodaCalculator } from './calculators.tsx';
 import { Cautions } from './Cautions.tsx';
 import { KnowTheSeed } from './KnowTheSeed.tsx';
 import { Drying, WeighForm } from './Drying.tsx';
@@ -19,6 +18,9 @@ import { MixUp } from './MixUp.tsx';
 import { MoveOn } from './MoveOn.tsx';
 import { WhatNext } from './WhatNext.tsx';
 import { YieldReckoning } from './YieldReckoning.tsx';
+
+const StepCalculator = lazy(() => import('./StepCalculator.tsx'));
+const CALCULATED: ReadonlySet<string> = new Set(['silica', 'soda', 'peroxide']);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.view.variety ?? 'Batch'} at the bench · Kind Granary` },
@@ -97,16 +99,11 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
               )}
               <WhatNext batch={batch} keys={keys} result={resultOf('check')} />
               {batch.byWeight && <Drying batch={batch} formKey={keys.air} aired={resultOf('air')} isRefused={resultOf('weigh') !== null} />}
-              {batch.step === 'silica' && (
-                <SilicaCalculator
-                  key={batch.weighings.length}
-                  weight={batch.weighings.at(-1)?.weight ?? ''}
-                  moisture={batch.drying.moisture?.toFixed(1) ?? ''}
-                  desiccant={batch.desiccant}
-                />
+              {CALCULATED.has(batch.step) && (
+                <Suspense>
+                  <StepCalculator batch={batch} />
+                </Suspense>
               )}
-              {batch.step === 'soda' && <SodaCalculator />}
-              {batch.step === 'peroxide' && <PeroxideCalculator />}
               <MoveOn key={keys.step} batch={batch} formKey={keys.step} result={resultOf('step')} />
               {actionData?.intent === 'mix-up' && actionData.result === null && (
                 <Notice tone="doubt">The mix-up is recorded. What the label promises of it has fallen.</Notice>

@@ -26,6 +26,7 @@ import { beginMethodTrial, concludeMethodTrial, type BeginProblem, type EndTrial
 import type { Route } from './+types/trial.ts';
 import type { Tone } from '#words/tone.ts';
 import { methodWords } from '#words/bench.ts';
+import { FieldError } from '#app/ui/FieldParts.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trial of methods · Kind Granary' }];
 
@@ -177,11 +178,7 @@ function Begin({ lot, result }: { lot: Page; result: SubmissionResult | null }) 
             </label>
           ))}
         </div>
-        {fields.methods.errors && (
-          <p id={fields.methods.errorId} className="font-semibold text-poor">
-            {fields.methods.errors.join('. ')}
-          </p>
-        )}
+        <FieldError id={fields.methods.errorId}>{fields.methods.errors?.join('. ')}</FieldError>
       </fieldset>
       <div className="grid items-end gap-5 sm:grid-cols-2">
         <TextField

@@ -1,4 +1,4 @@
-import { CircleAlert } from 'lucide-react';
+import { CHIP, CHIP_CHOSEN, describedBy, FieldError, FieldHint, FieldLabel, Suggestions } from '#app/ui/FieldParts.tsx';
 import type { ReactNode } from 'react';
 import type { Answers } from '#core/passport/answers.ts';
 import { split } from '#core/passport/answers.ts';
@@ -19,35 +19,16 @@ interface Common extends Asking {
 
 const idOf = (name: string) => `ask-${name}`;
 
-export function Fault({ name, faults }: Pick<Common, 'name' | 'faults'>) {
-  const why = faults[name];
-  if (!why) return null;
-  return (
-    <p id={`${idOf(name)}-fault`} className="mt-1 flex gap-1.5 font-semibold text-poor">
-      <CircleAlert aria-hidden className="mt-0.5 size-5 shrink-0" />
-      <span>{why}</span>
-    </p>
-  );
-}
+export const Fault = ({ name, faults }: Pick<Common, 'name' | 'faults'>) => (
+  <FieldError id={`${idOf(name)}-fault`}>{faults[name]}</FieldError>
+);
 
-function describedBy({ name, hint, faults }: Common): string | undefined {
-  return classes(hint ? `${idOf(name)}-hint` : null, faults[name] ? `${idOf(name)}-fault` : null) || undefined;
-}
+const described = ({ name, hint, faults }: Common) =>
+  describedBy(hint ? `${idOf(name)}-hint` : null, faults[name] && `${idOf(name)}-fault`);
 
-function Label({ name, label, hint }: Pick<Common, 'name' | 'label' | 'hint'>) {
-  return (
-    <>
-      <label htmlFor={idOf(name)} className="block font-semibold">
-        {label}
-      </label>
-      {hint && (
-        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
-    </>
-  );
-}
+const Label = ({ name, label, hint }: Pick<Common, 'name' | 'label' | 'hint'>) => (
+  <FieldLabel of={idOf(name)} label={label} hint={hint} hintId={`${idOf(name)}-hint`} />
+);
 
 /** A line of text; with `unknown`, one tap says that nobody knows. */
 export function AskText({
@@ -79,19 +60,13 @@ export function AskText({
           autoComplete="off"
           inputMode={ask.inputMode}
           aria-invalid={faults[name] ? true : undefined}
-          aria-describedby={describedBy(ask)}
+          aria-describedby={described(ask)}
           list={suggestions ? `${idOf(name)}-suggestions` : undefined}
           className={classes('input', className)}
         />
         {unknown && <UnknownTick name={name} label={label} ticked={isUnknown} say={say} />}
       </div>
-      {suggestions && (
-        <datalist id={`${idOf(name)}-suggestions`}>
-          {suggestions.map((text) => (
-            <option key={text} value={text} />
-          ))}
-        </datalist>
-      )}
+      <Suggestions id={`${idOf(name)}-suggestions`} texts={suggestions} />
       <Fault name={name} faults={faults} />
     </div>
   );
@@ -123,10 +98,6 @@ export interface Choice {
   readonly label: string;
 }
 
-const CHIP =
-  'inline-flex min-h-12 items-center gap-2 rounded-md border border-edge bg-sheet px-3 py-2 has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-frost';
-const CHOSEN = 'has-checked:border-grain has-checked:bg-grain has-checked:text-on-grain';
-
 /** One of a few, all in sight and each a thumb wide; `several` lets more than one be ticked, with "none" and "unknown" standing alone. */
 export function AskChoice({
   choices,
@@ -144,20 +115,16 @@ export function AskChoice({
     say(name, [...rest, ...(on ? [value] : [])].join('|'));
   };
   return (
-    <fieldset id={idOf(name)} tabIndex={-1} aria-describedby={describedBy(ask)} aria-invalid={faults[name] ? true : undefined}>
+    <fieldset id={idOf(name)} tabIndex={-1} aria-describedby={described(ask)} aria-invalid={faults[name] ? true : undefined}>
       <legend className="font-semibold">{label}</legend>
-      {hint && (
-        <p id={`${idOf(name)}-hint`} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <FieldHint id={`${idOf(name)}-hint`}>{hint}</FieldHint>
       <div className="mt-1 flex flex-wrap gap-2">
         {all.map(({ value, label: words }) => (
           <label
             key={value}
             className={classes(
               CHIP,
-              value === 'unknown' ? 'has-checked:border-frost has-checked:bg-frost-tint has-checked:text-frost' : CHOSEN,
+              value === 'unknown' ? 'has-checked:border-frost has-checked:bg-frost-tint has-checked:text-frost' : CHIP_CHOSEN,
             )}
           >
             <input
@@ -192,7 +159,7 @@ export function AskTick({ name, label, answers, say, hint }: Omit<Common, 'fault
         />
         <span>{label}</span>
       </label>
-      {hint && <p className="text-small text-soft">{hint}</p>}
+      <FieldHint>{hint}</FieldHint>
     </div>
   );
 }
@@ -210,7 +177,7 @@ export function AskWords(ask: Common) {
         value={answers[name] ?? ''}
         onChange={(event) => say(name, event.target.value)}
         aria-invalid={faults[name] ? true : undefined}
-        aria-describedby={describedBy(ask)}
+        aria-describedby={described(ask)}
         className="input mt-1"
       />
       <Fault name={name} faults={faults} />

@@ -80,55 +80,69 @@ export function Passport({ lot, versions }: { lot: PassportLot; versions: readon
   );
 }
 
-function answerRows(said: PassportAnswers, lot: PassportLot): Row[] {
-  return [
-    ...row('Name from', said.nameFrom),
-    ...row('Name is', said.nameSure),
-    ...row('Mother was bought', said.boughtPlant, yes),
-    ...row('Treated', said.treated, yes),
-    ...row('Sold', said.use),
-    ...row('Protected name', said.protectedName, yes),
-    ...row('Invasive here', said.invasive, yes),
+type Show = (said: PassportAnswers, lot: PassportLot) => readonly Row[];
+/** Of what is told in another row. */
+const ELSEWHERE: Show = () => [];
+
+/** Every answer of a passport in the order in which it is shown: an answer that was added does not compile before it has its place here. */
+const SHOWN: Readonly<Record<keyof PassportAnswers, Show>> = {
+  kind: ELSEWHERE,
+  offspring: ({ offspring }) => (offspring ? [['Taken in as', 'offspring of that name']] : []),
+  nameFrom: ({ nameFrom }) => row('Name from', nameFrom),
+  nameSure: ({ nameSure }) => row('Name is', nameSure),
+  boughtPlant: ({ boughtPlant }) => row('Mother was bought', boughtPlant, yes),
+  treated: ({ treated }) => row('Treated', treated, yes),
+  use: ({ use }) => row('Sold', use),
+  protectedName: ({ protectedName }) => row('Protected name', protectedName, yes),
+  invasive: ({ invasive }) => row('Invasive here', invasive, yes),
+  harvested: ({ harvested }, lot) => [
     ...(lot.origin === 'blend' && !lot.garden ? [] : [['Garden', lot.garden ?? <Unknown />] as const]),
-    ...row('Harvested', said.harvested, formatDate),
-    ...packetRows(said),
-    ...row('Seasons saved before', said.seasonsGrown),
-    ...told('First source', said.firstSource),
-    ...(lot.origin === 'blend' ? [] : [['Plants', plantsLine(said)] as const]),
-    ...row('Saved from', said.selection),
-    ...told('Chosen for', said.traits),
-    ...row('Off-types pulled', said.roguing),
-    ...row('Off-types seen', said.offTypes),
-    ...row(
-      'Early bolters',
-      said.bolters,
-      (bolters) => `${bolters}${typeof said.boltedWhy === 'string' && said.boltedWhy !== 'unknown' ? `, ${said.boltedWhy}` : ''}`,
-    ),
-    ...row('Diseases seen', said.diseases, (seen) =>
+    ...row('Harvested', harvested, formatDate),
+  ],
+  packet: packetRows,
+  seasonsGrown: ({ seasonsGrown }) => row('Seasons saved before', seasonsGrown),
+  firstSource: ({ firstSource }) => told('First source', firstSource),
+  plantsSown: (said, { origin }) => (origin === 'blend' ? [] : [['Plants', plantsLine(said)]]),
+  plantsStanding: ELSEWHERE,
+  plantsHarvested: ELSEWHERE,
+  selection: ({ selection }) => row('Saved from', selection),
+  traits: ({ traits }) => told('Chosen for', traits),
+  roguing: ({ roguing }) => row('Off-types pulled', roguing),
+  offTypes: ({ offTypes }) => row('Off-types seen', offTypes),
+  bolters: ({ bolters, boltedWhy }) =>
+    row('Early bolters', bolters, (some) => `${some}${typeof boltedWhy === 'string' && boltedWhy !== 'unknown' ? `, ${boltedWhy}` : ''}`),
+  boltedWhy: ELSEWHERE,
+  diseases: ({ diseases }) =>
+    row('Diseases seen', diseases, (seen) =>
       seen.length === 0
         ? 'none that travel in the seed'
         : seen.map(({ name, answer }) => `${name} (${DISEASE_ANSWER_WORDS[answer].toLowerCase()})`).join(', '),
     ),
-    ...row('Pickings', said.pickings),
-    ...(said.selfSown ? ([['Sown', 'by itself']] as const) : []),
-    ...told('Weather', said.forcedByWeather),
-    ...row('In flower near', said.neighbours, (list) => (list.length === 0 ? 'nothing of its group' : <Neighbours list={list} />)),
-    ...(said.methods && said.methods.length > 0
-      ? ([['Kept apart by', said.methods.map((method) => METHOD_NAMES[method]).join(', ')]] as const)
-      : []),
-    ...row('Stigma', said.stigma),
-    ...row('Pollinated by hand', said.pollinatedOn, formatDate),
-    ...row('Picked', said.pickedOn, formatDate),
-    ...(lot.origin === 'blend' ? [] : [['Came as', said.form] as const]),
-    ...row('Dried', said.dried),
-    ...(said.look.length > 0 ? ([['Looked', said.look.join(', ')]] as const) : []),
-    ...row('Insects', said.insects),
-    ...row('Mould', said.mould, yes),
-    ...row('Kept before in', said.storedIn, (place) => STORED_WORDS[place]),
-    ...row('Since', said.storedSince, formatDate),
-    ...(said.sample ? ([['Sample', `${said.sample.seeds} seeds weighed ${said.sample.milligrams / 1000} g`]] as const) : []),
-  ];
-}
+  pickings: ({ pickings }) => row('Pickings', pickings),
+  selfSown: ({ selfSown }) => (selfSown ? [['Sown', 'by itself']] : []),
+  forcedByWeather: ({ forcedByWeather }) => told('Weather', forcedByWeather),
+  neighbours: ({ neighbours }) =>
+    row('In flower near', neighbours, (list) => (list.length === 0 ? 'nothing of its group' : <Neighbours list={list} />)),
+  methods: ({ methods }) => ways('Kept apart by', methods),
+  earlierMethods: ({ earlierMethods }) => ways('In the years before by', earlierMethods),
+  stigma: ({ stigma }) => row('Stigma', stigma),
+  pollinatedOn: ({ pollinatedOn }) => row('Pollinated by hand', pollinatedOn, formatDate),
+  pickedOn: ({ pickedOn }) => row('Picked', pickedOn, formatDate),
+  form: ({ form }, { origin }) => (origin === 'blend' ? [] : [['Came as', form]]),
+  ripeSigns: ({ ripeSigns }) => row('Signs of ripe seed', ripeSigns, (seen) => (seen ? 'seen' : 'not seen')),
+  dried: ({ dried }) => row('Dried', dried),
+  look: ({ look }) => (look.length > 0 ? [['Looked', look.join(', ')]] : []),
+  insects: ({ insects }) => row('Insects', insects),
+  mould: ({ mould }) => row('Mould', mould, yes),
+  storedIn: ({ storedIn }) => row('Kept before in', storedIn, (place) => STORED_WORDS[place]),
+  storedSince: ({ storedSince }) => row('Since', storedSince, formatDate),
+  sample: ({ sample }) => (sample ? [['Sample', `${sample.seeds} seeds weighed ${sample.milligrams / 1000} g`]] : []),
+};
+
+const answerRows = (said: PassportAnswers, lot: PassportLot): readonly Row[] => Object.values(SHOWN).flatMap((show) => show(said, lot));
+
+const ways = (title: string, methods: PassportAnswers['methods']): Row[] =>
+  methods && methods.length > 0 ? [[title, methods.map((method) => METHOD_NAMES[method]).join(', ')]] : [];
 
 function packetRows({ packet }: PassportAnswers): Row[] {
   if (!packet) return [];

@@ -1,6 +1,6 @@
 import { MOST_PHOTO_BYTES } from '#contracts/photos.ts';
 import { PHOTO_TROUBLE } from '#words/photos.ts';
-import { classes } from '#app/ui/classes.ts';
+import { describedBy, FieldError, FieldLabel } from '#app/ui/FieldParts.tsx';
 
 // The towel is counted on a slow line in a shed: its fields load without the form library that all others use.
 
@@ -27,28 +27,17 @@ export function Plain({
   const wrong = errors[name];
   return (
     <div>
-      <label htmlFor={name} className="block font-semibold">
-        {label}
-      </label>
-      {hint && (
-        <p id={`${name}-hint`} className="text-small text-soft">
-          {hint}
-        </p>
-      )}
+      <FieldLabel of={name} label={label} hint={hint} hintId={`${name}-hint`} />
       <input
         id={name}
         name={name}
         defaultValue={start}
         aria-invalid={wrong ? true : undefined}
-        aria-describedby={classes(hint && `${name}-hint`, wrong && `${name}-error`) || undefined}
+        aria-describedby={describedBy(hint && `${name}-hint`, wrong && `${name}-error`)}
         className="input mt-1"
         {...rest}
       />
-      {wrong && (
-        <p id={`${name}-error`} className="mt-1 font-semibold text-poor">
-          {wrong.join('. ')}
-        </p>
-      )}
+      <FieldError id={`${name}-error`}>{wrong?.join('. ')}</FieldError>
     </div>
   );
 }
@@ -65,27 +54,20 @@ export function Tick({ name, label, start }: { name: string; label: string; star
 export function Photo({ errors }: { errors: Errors }) {
   return (
     <div>
-      <label htmlFor="photo" className="block font-semibold">
-        Photo
-      </label>
-      <p className="text-small text-soft">Where it was taken is not kept</p>
+      <FieldLabel of="photo" label="Photo" hint="Where it was taken is not kept" hintId="photo-hint" />
       <input
         id="photo"
         name="photo"
         type="file"
         accept="image/jpeg,image/png"
-        aria-describedby={errors['photo'] ? 'photo-error' : undefined}
+        aria-describedby={describedBy('photo-hint', errors['photo'] && 'photo-error')}
         onChange={({ currentTarget: input }) => {
           input.setCustomValidity((input.files?.[0]?.size ?? 0) > MOST_PHOTO_BYTES ? PHOTO_TROUBLE['too large'] : '');
           input.reportValidity();
         }}
         className="input mt-1 py-2"
       />
-      {errors['photo'] && (
-        <p id="photo-error" className="mt-1 font-semibold text-poor">
-          {errors['photo'].join('. ')}
-        </p>
-      )}
+      <FieldError id="photo-error">{errors['photo']?.join('. ')}</FieldError>
     </div>
   );
 }
