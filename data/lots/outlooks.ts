@@ -102,7 +102,7 @@ interface LotRow {
   readonly unit: StockUnit;
   readonly seedsPerGram: number;
   readonly lineRules: Rules;
-  readonly answers: Passport | null;
+  readonly answers: Pick<Passport, 'packet' | 'storedIn' | 'storedSince' | 'sample'> | null;
   /** Loans of it in the last year, and other lots of its line that still have seed. */
   readonly lent: number;
   readonly others: number;
@@ -124,7 +124,8 @@ async function readLots(db: Db, lotIds: readonly LotId[], today: Day): Promise<L
     left join kept on kept.line_id = wanted.line_id
     left join lent on lent.lot_id = wanted.id
     left join blend on blend.lot_id = wanted.id
-    left join lateral (select answers from passport where passport.lot_id = wanted.id order by passport.id desc limit 1) said on true
+    left join lateral (select jsonb_build_object('packet', answers->'packet', 'storedIn', answers->'storedIn', 'storedSince', answers->'storedSince', 'sample', answers->'sample') as answers
+      from passport where passport.lot_id = wanted.id order by passport.id desc limit 1) said on true
     order by wanted.id`.execute(db);
   return rows;
 }
