@@ -18,7 +18,8 @@ export type BrokenRule =
   | 'blended_not_of_held_lot'
   | 'potted_not_more_than_laid'
   | 'method_trial_end_pkey'
-  | 'holding_of_whole_packets';
+  | 'holding_of_whole_packets'
+  | 'grow_out_ends_once';
 
 interface DatabaseError {
   readonly code: string;

@@ -4,6 +4,7 @@ import type { AlmanacTables } from '#data/almanac/tables.ts';
 import type { BenchTables } from '#data/bench/tables.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 import type { DeskTables } from '#data/desk/tables.ts';
+import type { GrowOutTables } from '#data/growouts/tables.ts';
 import type { HouseTables } from '#data/house/tables.ts';
 import type { IntakeTables } from '#data/intake/tables.ts';
 import type { LotsTables } from '#data/lots/tables.ts';
@@ -27,7 +28,17 @@ interface UndoneTable {
 
 /** Every table and view, by area; what all areas share stands here. */
 export interface Schema
-  extends HouseTables, AlmanacTables, PeopleTables, LotsTables, IntakeTables, StockTables, TestsTables, DeskTables, BenchTables {
+  extends
+    HouseTables,
+    AlmanacTables,
+    PeopleTables,
+    LotsTables,
+    IntakeTables,
+    StockTables,
+    TestsTables,
+    DeskTables,
+    BenchTables,
+    GrowOutTables {
   act: ActTable;
   undone: UndoneTable;
 }

@@ -107,6 +107,13 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
       sql`exists (select from loan where act_key = ${key} and (exists (select from loan_close where loan_id = loan.id) or exists (select from loan_return where loan_id = loan.id)))`,
     ],
   ],
+  'grow-out proposed': (key) => [
+    [
+      'grow-out went on',
+      sql`exists (select from grow_out join grow_out_step on grow_out_step.grow_out_id = grow_out.id where grow_out.act_key = ${key})`,
+    ],
+  ],
+  'grow-out dropped': () => [],
   'loan closed': () => [],
 };
 

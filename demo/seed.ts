@@ -18,13 +18,15 @@ import { generateLibrary } from './generate.ts';
 import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
 import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
+import type { Role } from '#core/people/may.ts';
+import { planGrowOuts } from './growOutWork.ts';
 
-async function firstHelper(db: Db): Promise<Actor> {
+async function firstOf(db: Db, role: Role): Promise<Actor> {
   const row = await db
     .selectFrom('account')
     .innerJoin('person', 'person.id', 'account.person_id')
     .select(['account.id as accountId', 'person.id as personId', 'person.name', 'account.role'])
-    .where('account.role', '=', 'helper')
+    .where('account.role', '=', role)
     .orderBy('account.id')
     .limit(1)
     .executeTakeFirstOrThrow();
@@ -57,13 +59,14 @@ async function seed(): Promise<void> {
       random: seededRandom(Number(values.seed) + 1),
       passwordHash: await hashPassword(SAMPLE_PASSWORD),
     });
-    const helper = await firstHelper(owner);
+    const helper = await firstOf(owner, 'helper');
     await workTheBench(owner, helper, clock(), almanac.crops);
     await workTheTests(owner, helper, today);
     await markAllStale(owner);
     while ((await judgeNext(owner, clock())) > 0);
     await markOutlooksStale(owner);
     while ((await reckonNextOutlooks(owner, clock())) > 0);
+    await planGrowOuts(owner, await firstOf(owner, 'coordinator'), today);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

@@ -14,6 +14,8 @@ const DONE: Readonly<Record<UndoableName, string>> = {
   'seed given': 'Given away',
   'hold set': 'Hold set',
   'hold lifted': 'Hold lifted',
+  'grow-out proposed': 'Grow-out proposed',
+  'grow-out dropped': 'Grow-out dropped',
   'packets lent': 'Packets lent',
   'loan closed': 'Loan closed',
 };
@@ -37,6 +39,7 @@ const BUILT_ON: Readonly<Record<Extract<UndoProblem, { code: 'built on' }>['by']
   'batch went on': 'the batch has gone on since',
   'hold lifted': 'a hold on it has been lifted since',
   'lot left': 'seed has been packed or has left the house since',
+  'grow-out went on': 'the grow-out has gone on since',
   'loan told of': 'the loan has been closed, or seed has come back',
 };
 

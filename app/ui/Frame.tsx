@@ -8,6 +8,7 @@ import {
   NotebookPen,
   Rows3,
   Settings,
+  Shovel,
   Sprout,
   Sun,
   Waypoints,
@@ -40,6 +41,7 @@ const WORK: readonly Place[] = [
   { to: '/shelves', name: 'Shelves', Icon: Rows3 },
   { to: '/desk', name: 'Desk', Icon: NotebookPen },
 ];
+const GROW_OUTS: Place = { to: '/grow-outs', name: 'Grow-outs', Icon: Shovel };
 const LINES: Place = { to: '/lines', name: 'Lines', Icon: Waypoints };
 const MINE: Place = { to: '/mine', name: 'My seed', Icon: Footprints };
 const ALMANAC: Place = { to: '/almanac', name: 'Almanac', Icon: BookOpen };
@@ -61,7 +63,12 @@ export function Frame({
 }) {
   if (!visitor) return <StrangersFrame house={house}>{children}</StrangersFrame>;
   const main = visitor.works ? WORK : [MINE];
-  const more = [...(visitor.works ? [LINES] : []), ALMANAC, ...(visitor.works ? [MINE] : []), ...(visitor.leads ? [SETTINGS] : [])];
+  const more = [
+    ...(visitor.works ? [GROW_OUTS, LINES] : []),
+    ALMANAC,
+    ...(visitor.works ? [MINE] : []),
+    ...(visitor.leads ? [SETTINGS] : []),
+  ];
   return (
     <div className="min-h-dvh lg:grid lg:grid-cols-[13.5rem_1fr]">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-3">
@@ -200,7 +207,7 @@ function SideLink({ to, name, Icon }: Place) {
       end={to === '/'}
       className={({ isActive }) =>
         classes(
-          'flex min-h-11 items-center gap-3 rounded-md px-3 no-underline',
+          'flex min-h-11 items-center gap-3 rounded-md px-3 no-underline lg:min-h-10',
           isActive ? 'bg-well font-semibold text-ink' : 'text-soft hover:bg-well hover:text-ink',
         )
       }

@@ -55,9 +55,11 @@ export function StockBar({ stock, isLine = false }: { stock: StockTerms; isLine?
 export function barTerms(stock: StockTerms): readonly Term[] {
   const kept = Math.min(stock.usable, stock.reserve);
   const tests = Math.min(stock.usable - kept, stock.tests);
+  const promised = Math.min(stock.usable - kept - tests, stock.promised);
   return [
     { name: 'can be lent', seeds: stock.lendable, look: 'bg-good' },
     { name: stock.growOuts === 1 ? 'kept for one grow-out' : `kept for ${stock.growOuts} grow-outs`, seeds: kept, look: 'bg-grain' },
+    { name: 'promised to planned grow-outs', seeds: promised, look: 'bg-frost-tint border border-frost' },
     { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
     { name: 'on hold, or may be too weak', seeds: stock.notLent, look: 'bg-edge' },
     { name: 'not certain to be there, as it was weighed', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },

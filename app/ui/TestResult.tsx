@@ -188,7 +188,7 @@ function furtherWords(more: MoreTesting, kind: VerdictKind, seedsLeft: number): 
 /** What may be done with seed too poor to lend, as this house does it. */
 function OldSeedWays({ oldSeed, code }: Pick<TestResultProps, 'oldSeed' | 'code'>) {
   const ways: Record<OldSeedWay, { readonly to: string; readonly words: string }> = {
-    'grow out': { to: `/lots/${code}?hold=grow-out`, words: 'Hold it, to grow out' },
+    'grow out': { to: `/lots/${code}/grow-out`, words: 'Plan a grow-out' },
     blend: { to: `/lots/${code}/blend`, words: 'Blend with fresh seed' },
     replace: { to: '/wants', words: 'Replace it: the wants list' },
     discard: { to: `/lots/${code}#discard`, words: 'Discard it' },

@@ -169,7 +169,9 @@ test('the bar of a line’s stock shows every seed of it once, whatever is kept 
     for (const one of shapes)
       for (const other of shapes) {
         const lots = [lot(seeds, one), lot(90, other)];
-        const terms = termsOf(lineStock({ crop: { longevity: [4, 6], packet: 20 }, lots, lentAYear: 30 }, { plants: 20, growOuts: 2 }));
+        const terms = termsOf(
+          lineStock({ crop: { longevity: [4, 6], packet: 20 }, lots, lentAYear: 30, promised: seeds }, { plants: 20, growOuts: 2 }),
+        );
         const shown = barTerms(terms);
         expect(shown.reduce((sum, term) => sum + term.seeds, 0)).toBe(seeds + 90);
         expect(shown.find(({ name }) => name === 'can be lent')?.seeds ?? 0).toBe(terms.lendable);

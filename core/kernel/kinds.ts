@@ -10,6 +10,7 @@ export type LineId = Kind<number, 'line'>;
 export type BatchId = Kind<number, 'batch'>;
 export type TestId = Kind<number, 'test'>;
 export type LoanId = Kind<number, 'loan'>;
+export type GrowOutId = Kind<number, 'grow-out'>;
 export type PersonId = Kind<number, 'person'>;
 export type AccountId = Kind<number, 'account'>;
 export type PlaceId = Kind<number, 'place'>;

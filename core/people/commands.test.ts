@@ -9,6 +9,8 @@ const LEADERS: readonly CommandName[] = [
   'test bench set',
   'recall',
   'trial ended',
+  'grow-out proposed',
+  'grow-out dropped',
   'access given',
   'access ended',
   'person erased',

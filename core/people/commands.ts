@@ -78,6 +78,9 @@ export const COMMANDS = {
   'air of a place': work('written anew'),
   'labels printed': work('out of the house'),
 
+  'grow-out proposed': lead('plan grow-outs', 'undo'),
+  'grow-out dropped': lead('plan grow-outs', 'undo'),
+
   'packets lent': work('undo'),
   'loan closed': work('undo'),
   'person added': work('written anew'),

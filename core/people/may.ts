@@ -13,6 +13,7 @@ export type Permission =
   | 'override policy'
   | 'manage people'
   | 'set house rules'
+  | 'plan grow-outs'
   | 'read audit';
 
 const EVERYBODY: readonly Permission[] = ['read own loans', 'read almanac'];
@@ -22,7 +23,7 @@ const GRANTED: Record<Role, readonly Permission[]> = {
   member: EVERYBODY,
   grower: EVERYBODY,
   helper: HELPERS,
-  coordinator: [...HELPERS, 'lift doubtful holds', 'override policy', 'manage people', 'set house rules', 'read audit'],
+  coordinator: [...HELPERS, 'lift doubtful holds', 'override policy', 'manage people', 'set house rules', 'plan grow-outs', 'read audit'],
 };
 
 /** Whether somebody of this role has this permission. */

@@ -24,7 +24,8 @@ export type BuiltOn =
   | 'batch went on'
   | 'hold lifted'
   | 'lot left'
-  | 'loan told of';
+  | 'loan told of'
+  | 'grow-out went on';
 
 /** Why an act cannot be taken back. */
 export type UndoProblem =

@@ -3,6 +3,7 @@ import { COMMANDS, type CommandName } from '../people/commands.ts';
 import { after, mayFollow, type Machine } from './machine.ts';
 import {
   BATCH,
+  GROW_OUT,
   HOLD,
   LOAN,
   LOT,
@@ -10,6 +11,7 @@ import {
   TREATMENT,
   TRIAL,
   batchState,
+  growOutState,
   holdState,
   loanState,
   lotState,
@@ -34,6 +36,11 @@ function allowed<State extends string>(machine: Machine<State>): string[] {
 }
 
 describe('in every state exactly these commands may be given, of all there are', () => {
+  test('a grow-out is dropped once, and seed of a lot in store is proposed for one', () => {
+    expect(allowed(GROW_OUT)).toEqual(['proposed: grow-out dropped → dropped']);
+    expect(allowed(LOT).filter((one) => one.includes('grow-out'))).toEqual(['kept: grow-out proposed → kept']);
+    expect([growOutState({ step: null }), growOutState({ step: 'dropped' })]).toEqual(['proposed', 'dropped']);
+  });
   test('a hold is lifted once', () => expect(allowed(HOLD)).toEqual(['standing: hold lifted → lifted']));
   test('a loan takes seed or an ending while it is open; what came up is told at any time', () =>
     expect(allowed(LOAN)).toEqual([

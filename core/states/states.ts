@@ -17,6 +17,7 @@ export const LOT: Machine<LotState> = {
     'packets lent': 'kept',
     'test laid': 'kept',
     'lots blended': 'kept',
+    'grow-out proposed': 'kept',
     'lot discarded': 'used up',
   },
   // Seed that the book has not may still be found on the shelf, or in a jar at the bench.
@@ -86,3 +87,9 @@ export type TrialState = 'running' | 'ended';
 export const TRIAL: Machine<TrialState> = { running: { 'trial ended': 'ended', 'trial of methods ended': 'ended' }, ended: {} };
 export const trialState = (trial: { readonly outcome: string | null } | { readonly endedOn: Day | null }): TrialState =>
   ('outcome' in trial ? trial.outcome : trial.endedOn) === null ? 'running' : 'ended';
+
+/** A lot grown out for the library: proposed, until a step says what became of it. */
+export type GrowOutStep = 'dropped';
+export type GrowOutState = 'proposed' | GrowOutStep;
+export const GROW_OUT: Machine<GrowOutState> = { proposed: { 'grow-out dropped': 'dropped' }, dropped: {} };
+export const growOutState = ({ step }: { readonly step: GrowOutStep | null }): GrowOutState => step ?? 'proposed';

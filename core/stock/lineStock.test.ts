@@ -16,9 +16,15 @@ const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   toTest: 0,
   ...change,
 });
-const stockOf = (lots: readonly LotInStock[], lentAYear = 0, house = HOUSE) => lineStock({ crop: CROP, lots, lentAYear }, house);
+const stockOf = (lots: readonly LotInStock[], lentAYear = 0, house = HOUSE, promised = 0) =>
+  lineStock({ crop: CROP, lots, lentAYear, promised }, house);
 
 describe('the stock of a line', () => {
+  test('what is promised to planned grow-outs is not lent, and never makes less than nothing', () => {
+    expect(stockOf([lot()], 0, HOUSE, 100)).toMatchObject({ promised: 100, lendable: 370 });
+    expect(stockOf([lot()], 0, HOUSE, 5000)).toMatchObject({ lendable: 0, packets: 0 });
+  });
+
   test('lends what is left when a grow-out and its tests are kept back', () =>
     expect(stockOf([lot({ toTest: 20 })])).toMatchObject({ usable: 500, reserve: 30, tests: 20, lendable: 450, packets: 11 }));
 

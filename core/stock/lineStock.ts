@@ -30,7 +30,9 @@ export interface LineStock {
   readonly growOuts: number;
   /** Kept back for tests of the coming year. */
   readonly tests: Seeds;
-  /** What may be lent now: usable less reserve and tests, never below 0. */
+  /** Promised to grow-outs that are planned. */
+  readonly promised: Seeds;
+  /** What may be lent now: usable less reserve, tests and what is promised, never below 0. */
   readonly lendable: Seeds;
   /** House packets of it. */
   readonly packets: number;
@@ -52,10 +54,15 @@ const PLENTY = 2;
  * @param plants what a representative grow-out takes; @param growOuts for how many of them the house keeps seed; @param lentAYear seeds lent in a usual year
  */
 export function lineStock(
-  line: { readonly crop: Pick<Crop, 'longevity' | 'packet'>; readonly lots: readonly LotInStock[]; readonly lentAYear: number },
+  line: {
+    readonly crop: Pick<Crop, 'longevity' | 'packet'>;
+    readonly lots: readonly LotInStock[];
+    readonly lentAYear: number;
+    readonly promised: Seeds;
+  },
   house: { readonly plants: number; readonly growOuts: number },
 ): LineStock {
-  const { crop, lots, lentAYear } = line;
+  const { crop, lots, lentAYear, promised } = line;
   const answered = lots.map((lot) => ({ ...lot, answer: mayLend(lot) }));
   const lent = answered.filter(({ answer }) => answer.answer === 'yes');
   const sum = (of: readonly LotInStock[], what: (lot: LotInStock) => number) => of.reduce((all, lot) => all + what(lot), 0);
@@ -63,7 +70,7 @@ export function lineStock(
   const best = Math.min(...lent.map(({ toSow }) => toSow ?? Infinity));
   const reserve = house.growOuts * (Number.isFinite(best) ? best : seedsToSow(house.plants, USUAL, SURVIVAL)!);
   const tests = sum(lent, ({ toTest }) => toTest);
-  const lendable = Math.max(0, usable - reserve - tests);
+  const lendable = Math.max(0, usable - reserve - tests - promised);
   const lending = Math.round(lentAYear * halfLifeYears(crop));
   const target = reserve + lending;
   return {
@@ -72,6 +79,7 @@ export function lineStock(
     reserve,
     growOuts: house.growOuts,
     tests,
+    promised,
     lendable,
     packets: Math.floor(lendable / crop.packet),
     lending,

@@ -18,7 +18,7 @@ const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   ...change,
 });
 const want = (lots: readonly LotInStock[], lentAYear = 80, today = '2026-11-25') =>
-  wantOf({ crop: CROP, stock: lineStock({ crop: CROP, lots, lentAYear }, { plants: 20, growOuts: 1 }) }, HOUSE, today);
+  wantOf({ crop: CROP, stock: lineStock({ crop: CROP, lots, lentAYear, promised: 0 }, { plants: 20, growOuts: 1 }) }, HOUSE, today);
 
 describe('the wants list', () => {
   test('a line with enough for a grow-out and its lending wants nothing', () => {

@@ -168,6 +168,7 @@ export async function findLotsOfLine(db: Db, lineId: LineId) {
       'garden.name as garden',
       'donor.name as donor',
       'lot.verdict',
+      'lot.germination',
       'lot.tested_laid as laid',
       'lot.treated',
       'lot_promise.promise',

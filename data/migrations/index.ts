@@ -23,6 +23,7 @@ import * as takenOut from './0021_taken_out.ts';
 import * as diseases from './0022_diseases.ts';
 import * as ownCropsMended from './0023_own_crops_mended.ts';
 import * as sortedByGermination from './0024_sorted_by_germination.ts';
+import * as growOuts from './0025_growouts.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -50,4 +51,5 @@ export const migrations: Record<string, Migration> = {
   '0022_diseases': diseases,
   '0023_own_crops_mended': ownCropsMended,
   '0024_sorted_by_germination': sortedByGermination,
+  '0025_growouts': growOuts,
 };

@@ -90,6 +90,18 @@ begin
   return new;
 end $$;
 
+CREATE FUNCTION public.check_grow_out_step() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+  perform from grow_out_written where id = new.grow_out_id for update;
+  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step = 'dropped') then
+    raise exception 'a grow-out ends once' using errcode = '23505', constraint = 'grow_out_ends_once';
+  end if;
+  return new;
+end $$;
+
 CREATE FUNCTION public.check_harvest() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -677,6 +689,81 @@ ALTER TABLE public.germination_test ALTER COLUMN id ADD GENERATED ALWAYS AS IDEN
 CREATE TABLE public.glossary (
     word text NOT NULL,
     means text NOT NULL
+);
+
+CREATE TABLE public.grow_out_written (
+    id bigint NOT NULL,
+    lot_id bigint NOT NULL,
+    plants integer NOT NULL,
+    seeds integer NOT NULL,
+    sow_from date NOT NULL,
+    back_by date NOT NULL,
+    note text,
+    proposed_on date NOT NULL,
+    proposed_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT grow_out_comes_back_later CHECK ((back_by > sow_from)),
+    CONSTRAINT grow_out_of_some_plants CHECK (((plants >= 1) AND (plants <= 10000))),
+    CONSTRAINT grow_out_sows_some CHECK (((seeds >= 1) AND (seeds <= 1000000)))
+);
+
+CREATE VIEW public.grow_out AS
+ SELECT grow_out_written.id,
+    grow_out_written.lot_id,
+    grow_out_written.plants,
+    grow_out_written.seeds,
+    grow_out_written.sow_from,
+    grow_out_written.back_by,
+    grow_out_written.note,
+    grow_out_written.proposed_on,
+    grow_out_written.proposed_by,
+    grow_out_written.act_key
+   FROM public.grow_out_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = grow_out_written.act_key))));
+
+CREATE TABLE public.grow_out_step_written (
+    id bigint NOT NULL,
+    grow_out_id bigint NOT NULL,
+    step text NOT NULL,
+    reason text,
+    happened_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT grow_out_dropped_for_a_reason CHECK (((step <> 'dropped'::text) OR (reason IS NOT NULL))),
+    CONSTRAINT grow_out_step_is_known CHECK ((step = 'dropped'::text))
+);
+
+CREATE VIEW public.grow_out_step AS
+ SELECT grow_out_step_written.id,
+    grow_out_step_written.grow_out_id,
+    grow_out_step_written.step,
+    grow_out_step_written.reason,
+    grow_out_step_written.happened_on,
+    grow_out_step_written.written_by,
+    grow_out_step_written.act_key
+   FROM public.grow_out_step_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = grow_out_step_written.act_key))));
+
+ALTER TABLE public.grow_out_step_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.grow_out_step_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+ALTER TABLE public.grow_out_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.grow_out_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 
 CREATE TABLE public.hold_written (
@@ -1801,6 +1888,12 @@ ALTER TABLE ONLY public.germination_test
 ALTER TABLE ONLY public.glossary
     ADD CONSTRAINT glossary_pkey PRIMARY KEY (word);
 
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.grow_out_written
+    ADD CONSTRAINT grow_out_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.hold_lift_written
     ADD CONSTRAINT hold_lift_pkey PRIMARY KEY (id);
 
@@ -2033,6 +2126,12 @@ CREATE INDEX garden_of_person ON public.garden USING btree (person_id);
 
 CREATE INDEX garden_point ON public.garden USING btree (latitude, longitude) WHERE (latitude IS NOT NULL);
 
+CREATE INDEX grow_out_act ON public.grow_out_written USING btree (act_key);
+
+CREATE INDEX grow_out_of_lot ON public.grow_out_written USING btree (lot_id);
+
+CREATE INDEX grow_out_step_act ON public.grow_out_step_written USING btree (act_key);
+
 CREATE INDEX hold_of_act ON public.hold_written USING btree (act_key);
 
 CREATE INDEX hold_of_lot ON public.hold_written USING btree (lot_id);
@@ -2143,6 +2242,8 @@ CREATE INDEX session_of_account ON public.session USING btree (account_id);
 
 CREATE INDEX step_of_act ON public.batch_step_written USING btree (act_key);
 
+CREATE INDEX step_of_grow_out ON public.grow_out_step_written USING btree (grow_out_id);
+
 CREATE INDEX test_ended ON public.test_ending USING btree (ended_on DESC, test_id DESC);
 
 CREATE INDEX test_of_lot ON public.germination_test USING btree (lot_id);
@@ -2232,6 +2333,16 @@ CREATE TRIGGER end_of_open_batch BEFORE INSERT ON public.batch_end FOR EACH ROW 
 CREATE TRIGGER evidence_unchanging BEFORE DELETE OR UPDATE ON public.evidence_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER evidence_untruncated BEFORE TRUNCATE ON public.evidence_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_step_is_possible BEFORE INSERT ON public.grow_out_step_written FOR EACH ROW EXECUTE FUNCTION public.check_grow_out_step();
+
+CREATE TRIGGER grow_out_step_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_step_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_step_written_untruncated BEFORE TRUNCATE ON public.grow_out_step_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_written_untruncated BEFORE TRUNCATE ON public.grow_out_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER harvest_is_possible BEFORE UPDATE OF harvested ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.check_harvest();
 
@@ -2535,6 +2646,24 @@ ALTER TABLE ONLY public.germination_test
 
 ALTER TABLE ONLY public.germination_test
     ADD CONSTRAINT germination_test_series_of_fkey FOREIGN KEY (series_of) REFERENCES public.germination_test(id);
+
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
+
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.grow_out_written
+    ADD CONSTRAINT grow_out_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.grow_out_written
+    ADD CONSTRAINT grow_out_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.grow_out_written
+    ADD CONSTRAINT grow_out_written_proposed_by_fkey FOREIGN KEY (proposed_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.hold_written
     ADD CONSTRAINT hold_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -2989,6 +3118,14 @@ GRANT SELECT,INSERT ON TABLE public.germination_test TO kind_granary_app;
 GRANT UPDATE(next_count_on) ON TABLE public.germination_test TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.glossary TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.grow_out_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.grow_out TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.grow_out_step_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.grow_out_step TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.hold_written TO kind_granary_app;
 

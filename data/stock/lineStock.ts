@@ -28,6 +28,8 @@ export interface LineInStock {
   readonly lots: readonly LotInLine[];
   /** Seeds of it lent in a usual year. */
   readonly lentAYear: number;
+  /** Seeds of it that grow-outs are planned with. */
+  readonly promised: Seeds;
 }
 
 const YEARS = 3;
@@ -47,9 +49,12 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
     ), lent as (
       select lot.line_id, sum(loan.packets * loan.seeds_per_packet) / ${YEARS}::float as seeds
       from loan join lot on lot.id = loan.lot_id where loan.lent_on >= ${since} and ${asked('lot.line_id')} group by lot.line_id
+    ), promised as (
+      select lot.line_id, sum(grow_out.seeds)::bigint as seeds from grow_out join lot on lot.id = grow_out.lot_id
+      where ${asked('lot.line_id')} and not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id) group by lot.line_id
     )
-    select line.id, line.name, line.offspring, line.rules, crop.name as crop, crop.id as "cropId", coalesce(stock.lots, '[]') as lots, coalesce(lent.seeds, 0) as "lentAYear"
-    from line join crop on crop.id = line.crop_id left join stock on stock.line_id = line.id left join lent on lent.line_id = line.id
+    select line.id, line.name, line.offspring, line.rules, crop.name as crop, crop.id as "cropId", coalesce(stock.lots, '[]') as lots, coalesce(lent.seeds, 0) as "lentAYear", coalesce(promised.seeds, 0) as promised
+    from line join crop on crop.id = line.crop_id left join stock on stock.line_id = line.id left join lent on lent.line_id = line.id left join promised on promised.line_id = line.id
     where ${only === null ? sql`(stock.line_id is not null or lent.line_id is not null)` : isAmong('line.id', only)}
     order by crop.name, line.name`.execute(db);
   return rows;

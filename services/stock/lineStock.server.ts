@@ -20,14 +20,14 @@ const MONTHS_OF_LENDING = 36;
 export async function readLineStock(db: Db, house: House, today: Day, only: readonly LineId[] | null): Promise<LineWithStock[]> {
   const lines = await listLinesInStock(db, addMonths(today, -MONTHS_OF_LENDING), only);
   const crops = new Map((await readCropsById(db, [...new Set(lines.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
-  return lines.map(({ id, name, offspring, rules, cropId, lots, lentAYear }) => {
+  return lines.map(({ id, name, offspring, rules, cropId, lots, lentAYear, promised }) => {
     const crop = crops.get(cropId)!;
     return {
       id,
       name,
       crop,
       stock: lineStock(
-        { crop, lots: lots.map(({ kind, ...lot }) => ({ ...lot, hybridUnderName: kind === 'F1' && !offspring })), lentAYear },
+        { crop, lots: lots.map(({ kind, ...lot }) => ({ ...lot, hybridUnderName: kind === 'F1' && !offspring })), lentAYear, promised },
         { plants: plantsBy(house.rules, crop, rules), growOuts: growOutsKept(house.rules, rules) },
       ),
     };

@@ -143,7 +143,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0021_taken_out',
   ]);
   await sickPlants(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0022_diseases', '0023_own_crops_mended', '0024_sorted_by_germination']);
+  expect(await migrate(owner)).toEqual(['0022_diseases', '0023_own_crops_mended', '0024_sorted_by_germination', '0025_growouts']);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);
   expect(await findHoldings(owner, lotId)).toMatchObject([

@@ -50,15 +50,14 @@ test('a lot on hold is not blended, and the only lot of its line has nothing to 
   await expect(page.getByRole('main')).toContainText(/on hold: not blended|No other lot of this line has seed/);
 });
 
-test('seed too weak to lend is held in one step, to be grown out from what lives', async ({ page, story }) => {
+test('seed too weak to lend is planned to be grown out from what lives; a coordinator proposes it', async ({ page, story }) => {
   const code = await story.takeIn({ variety: 'Last Coal' });
   await page.goto(`/tests/${await story.readTest(code, 50, 6)}`);
-  await page.getByRole('link', { name: 'Hold it, to grow out' }).click();
-  const form = page.getByRole('dialog', { name: 'Lay a hold' });
-  await expect(form.getByLabel('Reason')).toHaveValue('Too weak to lend: grow out what lives');
-  await form.getByRole('button', { name: BUTTON.holdIt }).click();
-  await expect(form).toBeHidden();
-  await expect(page.getByRole('region', { name: 'Holds' })).toContainText('Wants a trial: Too weak to lend: grow out what lives');
+  await page.getByRole('link', { name: 'Plan a grow-out' }).click();
+  await expect(page.getByRole('heading', { name: 'Grow out' })).toContainText('‘Last Coal’');
+  await expect(page.getByText(/sow \d+ seeds/i).first()).toBeVisible();
+  await expect(page.getByText('A coordinator can propose this grow-out')).toBeVisible();
+  await expect(page.getByRole('button', { name: BUTTON.proposeGrowOut })).toHaveCount(0);
 });
 
 test('what sprouted is potted up, and an end by mistake is taken back by a coordinator, with why', async ({ page, browser, story }) => {

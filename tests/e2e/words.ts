@@ -81,6 +81,8 @@ export const BUTTON = {
   takeItIn: 'Take it in',
   takeItOut: 'Take it out',
   theStalkIsCorky: 'The stalk is corky',
+  proposeGrowOut: 'Propose grow-out',
+  dropGrowOut: 'Drop grow-out',
   throwTheDraftAway: 'Throw the draft away',
   toTheLabelPrinter: 'To the label printer',
   undo: 'Undo',

@@ -12,6 +12,7 @@ export interface Samples {
   readonly line: string;
   readonly batch: string;
   readonly photo: string;
+  readonly growOut: string;
 }
 
 const first = (text: string, pattern: RegExp): string => {
@@ -30,6 +31,7 @@ export async function findSamples(read: (path: string) => Promise<string>): Prom
     loan: first(await read('/desk/loans'), /\/intake\?loan=(\d+)/),
     batch: first(await read('/bench?search=sleeper+row'), /href="\/bench\/(\d+)"/),
     photo: first(await read(first(await read('/bench?search=gauge+glass'), /href="(\/bench\/\d+)"/)), /\/bench\/photos\/(\d+)/),
+    growOut: first(await read('/grow-outs'), /href="\/grow-outs\/(\d+)"/),
     line: first(await read('/lines'), /href="\/lines\/(\d+)"/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
   };
@@ -109,6 +111,9 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/blend', 'works here', 'works here', ({ code }) => `/lots/${code}/blend`),
   place('lots/:code/move', 'works here', 'works here', ({ code }) => `/lots/${code}/move`),
   place('lots/:code/give', 'works here', 'works here', ({ code }) => `/lots/${code}/give`),
+  place('lots/:code/grow-out', 'works here', 'coordinator', ({ code }) => `/lots/${code}/grow-out`),
+  place('grow-outs', 'works here'),
+  place('grow-outs/:id', 'works here', 'coordinator', ({ growOut }) => `/grow-outs/${growOut}`),
   place('lots/:code/outlook', 'works here', 'works here', ({ code }) => `/lots/${code}/outlook`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
   place('lots/:code/passport', 'works here', 'works here', ({ code }) => `/lots/${code}/passport`),

@@ -1,7 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -39,8 +38,6 @@ export function Holds({
   setResult: SubmissionResult | null;
   liftResult: SubmissionResult | null;
 }) {
-  const [query] = useSearchParams();
-  const growsOut = query.get('hold') === 'grow-out' && !holds.some(({ liftedOn, reason }) => liftedOn === null && reason === GROW_OUT);
   return (
     <section aria-label="Holds" id="holds">
       <h2 className="mb-2">Holds</h2>
@@ -72,7 +69,7 @@ export function Holds({
           </li>
         ))}
       </ul>
-      <SetHold key={`${keys.hold} ${growsOut}`} formKey={keys.hold} result={setResult} growsOut={growsOut} />
+      <SetHold key={keys.hold} formKey={keys.hold} result={setResult} />
     </section>
   );
 }
@@ -91,18 +88,15 @@ function LiftHold({ hold, formKey, result }: { hold: HoldView; formKey: string; 
   );
 }
 
-/** What a weak test's page offers to write here. */
-const GROW_OUT = 'Too weak to lend: grow out what lives';
-
-function SetHold({ formKey, result, growsOut }: { formKey: string; result: SubmissionResult | null; growsOut: boolean }) {
-  const [open, setOpen] = useState(result !== null || growsOut);
+function SetHold({ formKey, result }: { formKey: string; result: SubmissionResult | null }) {
+  const [open, setOpen] = useState(result !== null);
   useEffect(() => {
     if (result) setOpen(true);
   }, [result]);
   const [form, fields] = usePostForm<typeof setHoldForm>({
     id: 'hold',
     result,
-    start: growsOut ? { kind: 'trial', reason: GROW_OUT } : { kind: '', reason: '' },
+    start: { kind: '', reason: '' },
   });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

@@ -73,8 +73,9 @@ export function LendingReckoning({
         <p>
           Over all lots of the line that can be lent: {stock.usable} seeds are surely there (lower 10 % quantile of what was converted from
           weight), less {stock.reserve} to sow {stock.growOuts === 1 ? 'one grow-out' : `${stock.growOuts} grow-outs`} that keep its
-          diversity with 95 % assurance, less {stock.tests} for tests within a year: {stock.lendable} seeds, {stock.packets} packets of{' '}
-          {packetSeeds}.
+          diversity with 95 % assurance, less {stock.tests} for tests within a year
+          {stock.promised > 0 && `, less ${stock.promised} promised to planned grow-outs`}: {stock.lendable} seeds, {stock.packets} packets
+          of {packetSeeds}.
         </p>
       }
     />

@@ -120,7 +120,7 @@ export default function Blend({ loaderData: lot, actionData }: Route.ComponentPr
               <ButtonLink to="/wants" look="action">
                 Ask for fresh seed: the wants list
               </ButtonLink>
-              <ButtonLink to={`/lots/${lot.code}?hold=grow-out`}>Hold it, to grow out</ButtonLink>
+              <ButtonLink to={`/lots/${lot.code}/grow-out`}>Plan a grow-out</ButtonLink>
             </div>
           }
         >

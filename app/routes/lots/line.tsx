@@ -21,6 +21,7 @@ import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import type { Route } from './+types/line.ts';
 import type { Tone } from '#words/tone.ts';
 import { ruleWords, schoolWords } from '#words/house.ts';
+import { lotToSow } from '#core/growout/needs.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData ? `‘${loaderData.line.name}’` : 'Line'} · Kind Granary` },
@@ -37,6 +38,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     readStockOfLine(db, house, today, line.id),
   ]);
   const inStore = lots.filter(({ onHand }) => onHand > 0);
+  const germinationOf = new Map(lots.map(({ code, germination }) => [code, germination]));
   const { facts, ...rest } = line;
   return {
     line: rest,
@@ -46,6 +48,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     stock: termsOf(stock),
     packetSeeds: facts.packet,
     packetsOf: Object.fromEntries(stock.lots.map(({ code, answer, packets }) => [code, answer.answer === 'yes' ? packets : 0])),
+    sow: lotToSow(stock.lots.map((lot) => ({ ...lot, median: germinationOf.get(lot.code) ?? null, promise: null })))?.code ?? null,
     jars: inStore.length,
     gardens: new Set(inStore.map(({ gardenId }) => gardenId)).size,
     best: PROMISES.find((promise) => inStore.some((lot) => lot.promise === promise)) ?? null,
@@ -114,7 +117,14 @@ export default function Line({ loaderData }: Route.ComponentProps) {
 }
 
 /** Is there enough of it, and does it hang by one jar or one garden? */
-function LineReckoning({ stock, packetSeeds, jars, gardens, best }: Pick<Loaded, 'stock' | 'packetSeeds' | 'jars' | 'gardens' | 'best'>) {
+function LineReckoning({
+  stock,
+  packetSeeds,
+  jars,
+  gardens,
+  best,
+  sow,
+}: Pick<Loaded, 'stock' | 'packetSeeds' | 'jars' | 'gardens' | 'best' | 'sow'>) {
   const alone = jars === 1 ? 'All of it is in one jar' : jars > 1 && gardens <= 1 ? 'All of it comes from one garden' : null;
   const tone: Tone = jars === 0 || stock.usable === 0 ? 'poor' : alone || stock.verdict === 'wanted' ? 'doubt' : 'good';
   const enough = { plenty: 'Yes, and some to spare', enough: 'Yes, for now', wanted: 'No: more is needed' }[stock.verdict];
@@ -142,16 +152,22 @@ function LineReckoning({ stock, packetSeeds, jars, gardens, best }: Pick<Loaded,
         ...(alone ? [`${alone}. A second copy, kept elsewhere or grown in another garden, would make it safer.`] : []),
         `We aim for ${formatSeeds(stock.target)}: ${stock.reserve} to grow it out, and ${stock.lending} to lend while the seed is good, at the pace of the last three years.`,
         `${formatSeeds(stock.usable)} can be counted on: what is on hold or may be too weak does not count.`,
+        ...(stock.promised > 0 ? [`${formatSeeds(stock.promised)} are promised to planned grow-outs.`] : []),
         ...(stock.tests > 0 ? [`${formatSeeds(stock.tests)} will go into germination tests within a year.`] : []),
         ...(best ? [`The best label of its lots says “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
       ]}
-      actions={stock.verdict === 'wanted' && <ButtonLink to="/wants">See the wants list</ButtonLink>}
+      actions={
+        <>
+          {stock.verdict === 'wanted' && <ButtonLink to="/wants">See the wants list</ButtonLink>}
+          {sow && <ButtonLink to={`/lots/${sow}/grow-out`}>Plan a grow-out</ButtonLink>}
+        </>
+      }
       working={
         <p>
           Can be lent = {stock.usable} (lower 10 % quantile of the seed in {stock.lendableLots} {stock.lendableLots === 1 ? 'lot' : 'lots'}{' '}
           that can be lent) − {stock.reserve} (reserve: seeds that give a representative grow-out with 95 % assurance, by the germination
-          believed of its best lot{stock.growOuts > 1 && `, for ${stock.growOuts} grow-outs`}) − {stock.tests} (tests) = {stock.lendable}{' '}
-          seeds, packets of {packetSeeds}.
+          believed of its best lot{stock.growOuts > 1 && `, for ${stock.growOuts} grow-outs`}) − {stock.tests} (tests)
+          {stock.promised > 0 && ` − ${stock.promised} (promised to planned grow-outs)`} = {stock.lendable} seeds, packets of {packetSeeds}.
         </p>
       }
     />

@@ -1,0 +1,157 @@
+import { Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { may } from '#core/people/may.ts';
+import { searchKey } from '#core/search/searchKey.ts';
+import { formatSeeds } from '#core/units/formatAmount.ts';
+import { listGrowOuts } from '#data/growouts/growOuts.ts';
+import { readLinesInNeed } from '#services/growouts/needs.server.ts';
+import { needsWords } from '#words/growouts.ts';
+import type { Route } from './+types/growOuts.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Grow-outs · Kind Granary' }];
+
+const PAGE = 40;
+const MOST_OPEN = 200;
+const SORTS = [
+  { value: '', label: 'Most pressing first' },
+  { value: 'name', label: 'By name' },
+];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house, today } = visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim().slice(0, 60) ?? '';
+  const sort = query.get('sort') === 'name' ? 'name' : '';
+  const page = pageFrom(query);
+  const [lines, { growOuts }] = await Promise.all([
+    readLinesInNeed(db, house, today),
+    listGrowOuts(db, { open: true, search: '', limit: MOST_OPEN, offset: 0 }),
+  ]);
+  const words = searchKey(search).split(/\s+/).filter(Boolean);
+  const found = lines.filter(({ name, crop }) => words.every((word) => searchKey(`${crop.name} ${name}`).includes(word)));
+  const sorted =
+    sort === 'name'
+      ? [...found].sort((one, other) => `${one.crop.name} ${one.name}`.localeCompare(`${other.crop.name} ${other.name}`))
+      : found;
+  return {
+    search,
+    sort,
+    page,
+    total: found.length,
+    all: lines.length,
+    leads: may(actor.role, 'plan grow-outs'),
+    growOuts: growOuts.map(({ id, code, crop, variety, seeds, plants, sowFrom, backBy }) => ({
+      id,
+      code,
+      crop,
+      variety,
+      seeds,
+      plants,
+      sowFrom,
+      backBy,
+    })),
+    lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing }) => ({
+      id,
+      name,
+      crop: crop.name,
+      needs: needsWords(needs),
+      code: sow.code,
+      growing,
+    })),
+  };
+}
+
+export default function GrowOuts({ loaderData: { search, sort, page, total, all, leads, growOuts, lines } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead
+        title="Grow-outs"
+        about={
+          all === 0
+            ? 'No line needs growing out.'
+            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${growOuts.length === 0 ? 'none is' : growOuts.length === 1 ? 'one grow-out is' : `${growOuts.length} grow-outs are`} proposed.`
+        }
+      />
+      {growOuts.length > 0 && (
+        <section aria-labelledby="proposed" className="mb-10">
+          <h2 id="proposed" className="mb-2">
+            Proposed
+          </h2>
+          <Table caption="Grow-outs that are proposed">
+            <Heads of={['Line', 'Lot', 'To sow', 'Sow from', 'Back by']} />
+            <tbody>
+              {growOuts.map((one) => (
+                <tr key={one.id}>
+                  <td>
+                    <Link className="link font-semibold" to={`/grow-outs/${one.id}`}>
+                      {one.crop} ‘{one.variety}’
+                    </Link>
+                  </td>
+                  <td>
+                    <LotCode>{one.code}</LotCode>
+                  </td>
+                  <td className="whitespace-nowrap">
+                    {formatSeeds(one.seeds)} for {one.plants} {one.plants === 1 ? 'plant' : 'plants'}
+                  </td>
+                  <td className="whitespace-nowrap">{formatDate(one.sowFrom)}</td>
+                  <td className="whitespace-nowrap">{formatDate(one.backBy)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </section>
+      )}
+      <h2 className="mb-2">What needs growing out</h2>
+      <SearchForm label="Find a line" hint="Crop or variety" value={search}>
+        <FilterSelect label="Order" name="sort" value={sort} options={SORTS} />
+      </SearchForm>
+      {lines.length === 0 ? (
+        <Empty>
+          {search
+            ? 'No results. Try part of a crop or variety name.'
+            : 'Every line has enough good seed, in more than one container and from more than one garden.'}
+        </Empty>
+      ) : (
+        <ul aria-label="Lines that need growing out">
+          {lines.map((line) => (
+            <li key={line.id} className="grid gap-x-6 gap-y-2 border-t border-rule py-3 md:grid-cols-[14rem_1fr_auto] md:items-center">
+              <Link className="link font-semibold" to={`/lines/${line.id}`}>
+                {line.crop} ‘{line.name}’
+              </Link>
+              <p>
+                <b>{line.needs.first}.</b> <span className="text-small text-soft">{line.needs.others}</span>
+              </p>
+              {line.growing > 0 ? (
+                <p className="text-small text-soft">
+                  {line.growing === 1 ? 'A grow-out is proposed' : `${line.growing} grow-outs are proposed`}
+                </p>
+              ) : leads ? (
+                <ButtonLink to={`/lots/${line.code}/grow-out`} aria-label={`Propose a grow-out of ${line.crop} ‘${line.name}’`}>
+                  Propose a grow-out
+                </ButtonLink>
+              ) : (
+                <ButtonLink to={`/lots/${line.code}/grow-out`} aria-label={`How to grow out ${line.crop} ‘${line.name}’`}>
+                  How to grow it out
+                </ButtonLink>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <Pager page={page} size={PAGE} total={total} things="lines" />
+      <p className="mt-6 max-w-prose text-small text-soft">
+        A line needs growing out when its seed is enough for fewer than three grow-outs, when its best lot germinates under 85 % of what
+        fresh seed does, when all of it is in one container, one place or from one garden, when there is less than we aim for, or when none
+        of its lots is likely true to its name. Lines of which nothing lives are on the wants list.
+      </p>
+    </>
+  );
+}

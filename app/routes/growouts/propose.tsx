@@ -1,0 +1,144 @@
+import { data } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
+import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { proposeForm } from '#contracts/growouts/growOuts.ts';
+import { seasonOf } from '#core/almanac/crop.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
+import { distanceBy, plantsBy } from '#core/house/rules.ts';
+import { returnBy } from '#core/lending/returnBy.ts';
+import { may } from '#core/people/may.ts';
+import { formatAboutSeeds, formatMetres, formatSeeds, grouped, type Units } from '#core/units/formatAmount.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { growOutsOfLine } from '#data/growouts/growOuts.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
+import { proposeGrowOut, type ProposeProblem } from '#services/growouts/growOuts.server.ts';
+import { heldBackWords } from '#words/growouts.ts';
+import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
+import type { Route } from './+types/propose.ts';
+import { SURVIVAL } from '#core/germination/seedsToSow.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Propose a grow-out · Kind Granary' }];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, house, today } = visitBy(context, request, 'work');
+  const lot = await findLotByCode(db, params.code);
+  if (!lot) throw data(null, { status: 404 });
+  const [outlook, open] = await Promise.all([readOutlook(db, lot.id), growOutsOfLine(db, lot.lineId)]);
+  const plants = plantsBy(house.rules, lot.facts, lot.lineRules);
+  const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
+  const toSow = outlook?.to_sow ?? null;
+  const { sowFrom, ripeBy, due, seasons } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
+  const isShort = toSow !== null && seeds < toSow;
+  // Of seed that is too little for the population, the plants that may be expected.
+  const standing = isShort ? Math.max(1, Math.floor(seeds * outlook!.median * SURVIVAL)) : plants;
+  const { low, high, packets } = yieldToExpect(standing, lot.facts);
+  return {
+    key: newFormKey(),
+    leads: may(actor.role, 'plan grow-outs'),
+    code: lot.code,
+    name: `${lot.crop} ‘${lot.variety}’`,
+    seeds,
+    plants,
+    standing,
+    isShort,
+    toSow,
+    germination: outlook && Math.round(outlook.median * 100),
+    open: open.length,
+    rows: [
+      ['Sow', `from ${formatDate(sowFrom)}. ${lot.facts.howToSow}`],
+      ['Ripe by', `${formatDate(ripeBy)}${seasons === 2 ? ', in its second year: the plants stand over winter' : ''}. ${lot.facts.ripe}`],
+      ['Back by', `${formatDate(due)}, cleaned and dried`],
+      [
+        'Keep apart',
+        `${formatMetres(distanceBy(house.rules, lot.facts, lot.lineRules), house.units)} from others of its kind, by the house rule`,
+      ],
+      [
+        'Yield',
+        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}`,
+      ],
+    ] as [string, string][],
+  };
+}
+
+function troubleOf(problem: ProposeProblem, units: Units): Record<string, string[]> {
+  switch (problem.code) {
+    case 'no such lot':
+      return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
+    case 'nothing to sow':
+      return { '': ['There is no clean seed of this lot to sow'] };
+    case 'held back':
+      return { '': [heldBackWords(problem.hold)] };
+    case 'short':
+      return { seeds: [shortWords(problem, units)] };
+  }
+}
+
+export async function action({ request, params: { code }, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'plan grow-outs');
+  const { give } = formActs(await formOf(request), visit, ['propose'], troubleOf);
+  return give(proposeGrowOut, { code }, ({ id }) => `/grow-outs/${id}`);
+}
+
+export default function Propose({ loaderData, actionData }: Route.ComponentProps) {
+  const { key, leads, code, name, seeds, plants, standing, isShort, toSow, germination, open, rows } = loaderData;
+  const [form, fields] = usePostForm<typeof proposeForm>({
+    id: `propose-${key}`,
+    result: actionData?.result ?? null,
+    start: { plants: String(standing), seeds: String(Math.min(seeds, toSow ?? seeds)) },
+  });
+  return (
+    <div className="max-w-2xl">
+      <PageHead
+        title={`Grow out ${name}`}
+        about={
+          <>
+            From <LotCode>{code}</LotCode>, which holds {formatAboutSeeds(seeds)}
+            {germination !== null && ` and germinates about ${germination} %`}.
+          </>
+        }
+        actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
+      />
+      {open > 0 && (
+        <Notice tone="doubt">
+          {open === 1 ? 'One grow-out of this line is proposed already.' : `${open} grow-outs of this line are proposed already.`} A second
+          one in another garden is a good safeguard.
+        </Notice>
+      )}
+      {toSow === null ? (
+        <Notice tone="doubt">
+          We cannot say how many seeds to sow: too little of this lot may be alive. Test it first, or sow what there is.
+        </Notice>
+      ) : (
+        <Notice tone={isShort ? 'doubt' : 'good'}>
+          {isShort
+            ? `Sow all ${seeds} seeds: about ${standing} of the ${plants} plants we ask for will stand. Save seed from every one; ${plants} would take ${toSow} seeds.`
+            : `Sow ${toSow} seeds. Then ${plants} plants will stand with 95 % certainty, by the germination we believe and with 85 of 100 seedlings surviving.`}
+        </Notice>
+      )}
+      <Facts rows={rows} />
+      {leads ? (
+        <PostForm form={form} formKey={key} intent="propose" className="mt-8">
+          <div className="grid gap-5 sm:grid-cols-2">
+            <TextField field={fields.plants} label="Plants to save seed from" hint={isShort ? 'As many as are likely to stand' : 'By the house rule for this crop'} inputMode="numeric" />
+            <TextField field={fields.seeds} label="Seeds to sow" hint="They are kept back from lending" inputMode="numeric" />
+          </div>
+          <TextArea field={fields.note} label="Note (optional)" hint="Who might grow it, what to watch for" />
+          <Button type="submit" look="action">
+            Propose grow-out
+          </Button>
+        </PostForm>
+      ) : (
+        <p className="mt-6">A coordinator can propose this grow-out.</p>
+      )}
+    </div>
+  );
+}

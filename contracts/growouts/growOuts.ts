@@ -1,0 +1,15 @@
+import { z } from 'zod';
+import { actKey, lotCode, maybeWords, rowNumber, words } from '#contracts/fields.ts';
+
+/** A grow-out of a lot, as it is proposed. */
+export const proposeForm = z.object({
+  key: actKey,
+  code: lotCode,
+  plants: z.int({ error: 'plants: missing' }).min(1, 'plants: under one').max(10_000, 'plants: too many'),
+  seeds: z.int({ error: 'seeds to sow: missing' }).min(1, 'seeds: under one').max(1_000_000, 'number: check'),
+  note: maybeWords(300),
+});
+
+export const ofGrowOut = <Form extends z.ZodType>(form: Form) => form.and(z.object({ growOutId: rowNumber }));
+
+export const dropForm = z.object({ key: actKey, reason: words(300, 'reason: missing') });

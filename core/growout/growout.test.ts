@@ -1,0 +1,81 @@
+import { describe, expect, test } from '@jest/globals';
+import { byPressure, lotToSow, needsOf, sowingsOf, type LineToGrow, type LotToGrow } from './needs.ts';
+import { yieldToExpect } from './yieldToExpect.ts';
+
+const lot = (change: Partial<LotToGrow> = {}): LotToGrow => ({
+  code: '26-0001-A',
+  seeds: 300,
+  toSow: 60,
+  verdict: 'full strength',
+  median: 0.9,
+  promise: 'true',
+  ...change,
+});
+const line = (change: Partial<LineToGrow> = {}): LineToGrow => ({
+  aim: 'keep true',
+  lots: [lot()],
+  jars: 3,
+  places: 2,
+  gardens: 2,
+  usable: 240,
+  target: 200,
+  ...change,
+});
+const whys = (change: Partial<LineToGrow>) => needsOf(line(change)).map(({ why }) => why);
+
+describe('why a line needs growing out', () => {
+  test('nothing, where there is enough good seed of several gardens in several jars', () => expect(needsOf(line())).toEqual([]));
+
+  test('seed for fewer than three sowings, counted lot by lot', () => {
+    expect(needsOf(line({ lots: [lot({ seeds: 90 }), lot({ seeds: 60, toSow: 120 })] }))).toContainEqual({
+      why: 'few sowings',
+      sowings: 2,
+    });
+    expect(whys({ lots: [lot({ seeds: 180 })] })).not.toContain('few sowings');
+    expect(sowingsOf([lot(), lot({ verdict: 'dead' }), lot({ toSow: null })])).toBe(5);
+  });
+
+  test('viability under 85 % of fresh seed’s in its best lot, fresh being 93 %', () => {
+    const [need] = needsOf(line({ lots: [lot({ median: 0.7 }), lot({ median: 0.78 })] }));
+    expect(need).toMatchObject({ why: 'losing viability', median: 0.78 });
+    expect(need!.why === 'losing viability' && need!.ofFresh).toBeCloseTo(0.836, 3);
+    expect(whys({ lots: [lot({ median: 0.7 }), lot({ median: 0.8 })] })).not.toContain('losing viability');
+  });
+
+  test('all of it in one jar, which is in one place; or from one garden', () => {
+    expect(whys({ jars: 1, places: 1, gardens: 1 })).toEqual(['one jar', 'one garden']);
+    expect(whys({ places: 1 })).toEqual(['one place']);
+  });
+
+  test('demand above stock, and a promise to be raised where the line is kept true', () => {
+    expect(needsOf(line({ usable: 150 }))).toEqual([{ why: 'demand above stock', usable: 150, target: 200 }]);
+    const doubtful = [lot({ promise: 'may vary' })];
+    expect(whys({ lots: doubtful })).toEqual(['promise to be raised']);
+    expect(whys({ lots: doubtful, aim: 'let adapt' })).toEqual([]);
+    expect(whys({ lots: [...doubtful, lot({ promise: 'likely true' })] })).toEqual([]);
+  });
+
+  test('nothing can be asked of a line that is dead', () => expect(whys({ lots: [lot({ verdict: 'dead' })], jars: 1 })).toEqual([]));
+});
+
+test('the lot to sow is one that sows a whole grow-out and germinates best, else the one that comes nearest', () => {
+  const [small, weak, good] = [lot({ code: 's', seeds: 30 }), lot({ code: 'w', median: 0.6 }), lot({ code: 'g', median: 0.85 })];
+  expect(lotToSow([small, weak, good])?.code).toBe('g');
+  expect(lotToSow([small, lot({ code: 't', seeds: 20 })])?.code).toBe('s');
+  expect(lotToSow([lot({ toSow: null }), lot({ verdict: 'dead' })])).toBeNull();
+});
+
+test('what presses most comes first: fewest sowings among the urgent, and these before what only stands in one jar', () => {
+  const of = (change: Partial<LineToGrow>) => {
+    const asked = line(change);
+    return { needs: needsOf(asked), sowings: sowingsOf(asked.lots) };
+  };
+  const last = of({ lots: [lot({ seeds: 30 })] });
+  const few = of({ lots: [lot({ seeds: 120 })], usable: 0 });
+  const jar = of({ jars: 1, places: 1, gardens: 1 });
+  expect([jar, few, last].sort(byPressure)).toEqual([last, few, jar]);
+});
+
+test('yield to expect is by the almanac’s range, and packets by its low end', () => {
+  expect(yieldToExpect(20, { seedsPerPlant: [30, 80], packet: 40 })).toEqual({ low: 600, high: 1600, packets: 15 });
+});

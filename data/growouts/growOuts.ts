@@ -1,0 +1,136 @@
+import { sql } from 'kysely';
+import type { Day, GrowOutId, LotId, PersonId, Seeds } from '#core/kernel/kinds.ts';
+import type { GrowOutStep } from '#core/states/states.ts';
+import type { Db } from '#data/database.ts';
+import { holdsWords } from '#data/search.ts';
+
+export async function createGrowOut(
+  db: Db,
+  growOut: {
+    readonly lotId: LotId;
+    readonly plants: number;
+    readonly seeds: Seeds;
+    readonly sowFrom: Day;
+    readonly backBy: Day;
+    readonly note: string | null;
+    readonly proposedOn: Day;
+    readonly proposedBy: PersonId;
+    readonly actKey: string;
+  },
+): Promise<GrowOutId> {
+  const row = await db
+    .insertInto('grow_out_written')
+    .values({
+      lot_id: growOut.lotId,
+      plants: growOut.plants,
+      seeds: growOut.seeds,
+      sow_from: growOut.sowFrom,
+      back_by: growOut.backBy,
+      note: growOut.note,
+      proposed_on: growOut.proposedOn,
+      proposed_by: growOut.proposedBy,
+      act_key: growOut.actKey,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return row.id;
+}
+
+/** Writes what became of a grow-out. @throws the rule `grow_out_ends_once` where it has ended */
+export async function recordGrowOutStep(
+  db: Db,
+  step: {
+    readonly growOutId: GrowOutId;
+    readonly step: GrowOutStep;
+    readonly reason: string | null;
+    readonly happenedOn: Day;
+    readonly writtenBy: PersonId;
+    readonly actKey: string;
+  },
+): Promise<void> {
+  await db
+    .insertInto('grow_out_step_written')
+    .values({
+      grow_out_id: step.growOutId,
+      step: step.step,
+      reason: step.reason,
+      happened_on: step.happenedOn,
+      written_by: step.writtenBy,
+      act_key: step.actKey,
+    })
+    .execute();
+}
+
+const growOuts = (db: Db) =>
+  db
+    .selectFrom('grow_out')
+    .innerJoin('lot', 'lot.id', 'grow_out.lot_id')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .leftJoin('person', 'person.id', 'grow_out.proposed_by')
+    .leftJoinLateral(
+      (eb) =>
+        eb
+          .selectFrom('grow_out_step')
+          .leftJoin('person as who', 'who.id', 'grow_out_step.written_by')
+          .select(['grow_out_step.step', 'grow_out_step.reason', 'grow_out_step.happened_on', 'who.name'])
+          .whereRef('grow_out_step.grow_out_id', '=', 'grow_out.id')
+          .orderBy('grow_out_step.id', 'desc')
+          .limit(1)
+          .as('last'),
+      (join) => join.onTrue(),
+    )
+    .select([
+      'grow_out.id',
+      'grow_out.plants',
+      'grow_out.seeds',
+      'grow_out.sow_from as sowFrom',
+      'grow_out.back_by as backBy',
+      'grow_out.note',
+      'grow_out.proposed_on as proposedOn',
+      'person.name as proposedBy',
+      'lot.code',
+      'lot.id as lotId',
+      'line.id as lineId',
+      'line.name as variety',
+      'crop.id as cropId',
+      'crop.name as crop',
+      'last.step',
+      'last.reason',
+      'last.happened_on as stepOn',
+      'last.name as stepBy',
+    ]);
+
+export type GrowOutRow = NonNullable<Awaited<ReturnType<typeof findGrowOut>>>;
+
+/** A grow-out with the last step that is known of it (null while it is only proposed), or undefined. */
+export const findGrowOut = (db: Db, id: GrowOutId) => growOuts(db).where('grow_out.id', '=', id).executeTakeFirst();
+
+/** Locks a grow-out until the transaction ends. */
+export async function lockGrowOut(db: Db, id: GrowOutId) {
+  await sql`select pg_advisory_xact_lock(hashtextextended('grow-out', ${id}))`.execute(db);
+  return findGrowOut(db, id);
+}
+
+/** Grow-outs that go on, or all that have ended; those sown first before the others. */
+export async function listGrowOuts(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
+  const query = growOuts(db)
+    .where(sql<boolean>`(last.step is distinct from 'dropped') = ${page.open}`)
+    .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code'));
+  const [rows, total] = await Promise.all([
+    query.orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(page.limit).offset(page.offset).execute(),
+    db
+      .selectFrom(query.as('all_of_them'))
+      .select((eb) => eb.fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow(),
+  ]);
+  return { growOuts: rows, total: total.count };
+}
+
+/** Open grow-outs of a line, by its id. */
+export const growOutsOfLine = (db: Db, lineId: number) =>
+  growOuts(db)
+    .where('line.id', '=', lineId)
+    .where(sql<boolean>`last.step is distinct from 'dropped'`)
+    .orderBy('grow_out.sow_from')
+    .execute();

@@ -1,0 +1,34 @@
+import { randomUUID } from 'node:crypto';
+import type { Day } from '#core/kernel/kinds.ts';
+import type { Db } from '#data/database.ts';
+import { readHouse } from '#data/house/house.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import type { Actor } from '#data/people/accounts.ts';
+import { plantsBy } from '#core/house/rules.ts';
+import { acting } from '#services/command.server.ts';
+import { dropGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
+import { readLinesInNeed } from '#services/growouts/needs.server.ts';
+
+/** What is said of each grow-out that the sample's coordinator proposes, and why the last was dropped again. */
+const NOTES = ['Ask whoever grew it last year', 'Wants a sheltered bed', 'Only if a cage is free'];
+const DROPPED = 'Nobody has a bed that is far enough from others of its kind this year';
+
+/** Proposes grow-outs of the lines that need it most, of lots that sow a whole one; the last of them is dropped. */
+export async function planGrowOuts(db: Db, actor: Actor, today: Day): Promise<void> {
+  const house = (await readHouse(db))!;
+  const lines = (await readLinesInNeed(db, house, today)).filter(({ sow }) => sow.toSow !== null && sow.seeds >= sow.toSow);
+  for (const [index, note] of NOTES.entries()) {
+    const sow = lines[index]?.sow;
+    if (!sow) return;
+    const lot = (await findLotByCode(db, sow.code))!;
+    const done = await proposeGrowOut(acting(db, actor, today), {
+      key: randomUUID(),
+      code: sow.code,
+      plants: plantsBy(house.rules, lot.facts, lot.lineRules),
+      seeds: sow.toSow!,
+      note,
+    });
+    if (done.ok && index === NOTES.length - 1)
+      await dropGrowOut(acting(db, actor, today), { key: randomUUID(), growOutId: done.answer.id, reason: DROPPED });
+  }
+}

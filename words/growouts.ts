@@ -1,0 +1,38 @@
+import type { Need } from '#core/growout/needs.ts';
+import type { HoldKind } from '#core/lots/words.ts';
+import type { GrowOutState } from '#core/states/states.ts';
+import { HOLD_WORDS } from './vocabulary.ts';
+
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+
+/** Why a line needs growing out, with the figure. */
+function needWords(need: Need): string {
+  switch (need.why) {
+    case 'few sowings':
+      return need.sowings < 1
+        ? 'Too little seed for one full grow-out'
+        : `Seed for about ${(Math.floor(need.sowings * 10) / 10).toFixed(1).replace('.0', '')} grow-outs`;
+    case 'losing viability':
+      return `Its best lot germinates about ${percent(need.median)}, ${percent(need.ofFresh)} of what fresh seed does`;
+    case 'one jar':
+      return 'All of it is in one container';
+    case 'one place':
+      return 'All of it is in one place';
+    case 'one garden':
+      return 'All of it comes from one garden';
+    case 'demand above stock':
+      return `We can count on ${need.usable} of the ${need.target} seeds we aim for`;
+    case 'promise to be raised':
+      return 'None of its lots is likely to be true to its name';
+  }
+}
+
+/** Why a line needs growing out: the gravest reason, and the others as one text. */
+export function needsWords(needs: readonly Need[]): { readonly first: string; readonly others: string } {
+  const [first, ...others] = needs.map(needWords);
+  return { first: first ?? '', others: others.map((one) => `${one}.`).join(' ') };
+}
+
+export const GROW_OUT_STATE_WORDS: Readonly<Record<GrowOutState, string>> = { proposed: 'Proposed', dropped: 'Dropped' };
+
+export const heldBackWords = (hold: HoldKind): string => `It is on hold (${HOLD_WORDS[hold].toLowerCase()}). Settle that first`;
