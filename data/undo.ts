@@ -113,9 +113,22 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
       sql`exists (select from grow_out join grow_out_step on grow_out_step.grow_out_id = grow_out.id where grow_out.act_key = ${key})`,
     ],
   ],
-  'grow-out dropped': () => [],
+  'grow-out agreed': ofAGrowOutStep,
+  'seed handed over': ofAGrowOutStep,
+  'grow-out failed': ofAGrowOutStep,
+  'grow-out dropped': ofAGrowOutStep,
   'loan closed': () => [],
 };
+
+function ofAGrowOutStep(key: string) {
+  return [
+    [
+      'grow-out went on',
+      sql<boolean>`exists (select from grow_out_step as own join grow_out_step as later on later.grow_out_id = own.grow_out_id and later.id > own.id
+        where own.act_key = ${key})`,
+    ],
+  ] as const;
+}
 
 function ofABatch(key: string) {
   const { moved, seen } = ofItsBatches(key);

@@ -1,6 +1,6 @@
 import type { Need } from '#core/growout/needs.ts';
 import type { HoldKind } from '#core/lots/words.ts';
-import type { GrowOutState } from '#core/states/states.ts';
+import type { GrowOutState, GrowOutStep } from '#core/states/states.ts';
 import { HOLD_WORDS } from './vocabulary.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
@@ -33,6 +33,34 @@ export function needsWords(needs: readonly Need[]): { readonly first: string; re
   return { first: first ?? '', others: others.map((one) => `${one}.`).join(' ') };
 }
 
-export const GROW_OUT_STATE_WORDS: Readonly<Record<GrowOutState, string>> = { proposed: 'Proposed', dropped: 'Dropped' };
+export const GROW_OUT_STATE_WORDS: Readonly<Record<GrowOutState, string>> = {
+  proposed: 'Proposed',
+  agreed: 'Agreed',
+  'handed over': 'Seed handed over',
+  failed: 'Failed',
+  dropped: 'Dropped',
+};
+
+/** One step of a grow-out, as it is told. */
+export function stepWords({
+  step,
+  grower,
+  reason,
+}: {
+  readonly step: GrowOutStep;
+  readonly grower: string | null;
+  readonly reason: string | null;
+}): string {
+  switch (step) {
+    case 'agreed':
+      return `agreed with ${grower ?? 'nobody known'}`;
+    case 'handed over':
+      return 'seed handed over';
+    case 'failed':
+      return `failed: ${reason}`;
+    case 'dropped':
+      return `dropped: ${reason}`;
+  }
+}
 
 export const heldBackWords = (hold: HoldKind): string => `It is on hold (${HOLD_WORDS[hold].toLowerCase()}). Settle that first`;

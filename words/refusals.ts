@@ -123,6 +123,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'share: unreadable': 'Write a percentage, like 5 %, or leave it empty',
   'incident: no kind': 'Say what it was',
   'trial: no aim': 'Say what the trial must show',
+  'grower: missing': 'Enter who will grow it',
   'seeds to sow: missing': 'How many seeds to sow? A whole number',
   'plants: missing': 'How many plants?',
   'plants: under one': 'At least one plant',

@@ -12,4 +12,15 @@ export const proposeForm = z.object({
 
 export const ofGrowOut = <Form extends z.ZodType>(form: Form) => form.and(z.object({ growOutId: rowNumber }));
 
-export const dropForm = z.object({ key: actKey, reason: words(300, 'reason: missing') });
+/** Why a grow-out is dropped, or how it failed. */
+export const endForm = z.object({ key: actKey, reason: words(300, 'reason: missing') });
+
+/** Who grows it, by name. */
+export const agreeForm = z.object({ key: actKey, grower: words(120, 'grower: missing') });
+
+/** Seeds out of one of the lot's containers. */
+export const handOverForm = z.object({
+  key: actKey,
+  holding: z.int({ error: 'container: not chosen' }),
+  seeds: z.int({ error: 'seeds to sow: missing' }).min(1, 'seeds: under one').max(1_000_000, 'number: check'),
+});

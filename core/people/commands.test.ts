@@ -10,6 +10,8 @@ const LEADERS: readonly CommandName[] = [
   'recall',
   'trial ended',
   'grow-out proposed',
+  'grow-out agreed',
+  'grow-out failed',
   'grow-out dropped',
   'access given',
   'access ended',

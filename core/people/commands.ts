@@ -79,6 +79,9 @@ export const COMMANDS = {
   'labels printed': work('out of the house'),
 
   'grow-out proposed': lead('plan grow-outs', 'undo'),
+  'grow-out agreed': lead('plan grow-outs', 'undo'),
+  'seed handed over': work('undo'),
+  'grow-out failed': lead('plan grow-outs', 'undo'),
   'grow-out dropped': lead('plan grow-outs', 'undo'),
 
   'packets lent': work('undo'),

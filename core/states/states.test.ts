@@ -36,9 +36,19 @@ function allowed<State extends string>(machine: Machine<State>): string[] {
 }
 
 describe('in every state exactly these commands may be given, of all there are', () => {
-  test('a grow-out is dropped once, and seed of a lot in store is proposed for one', () => {
-    expect(allowed(GROW_OUT)).toEqual(['proposed: grow-out dropped → dropped']);
-    expect(allowed(LOT).filter((one) => one.includes('grow-out'))).toEqual(['kept: grow-out proposed → kept']);
+  test('a grow-out is agreed, handed over and failed in that order, and dropped only before its seed is out of the house', () => {
+    expect(allowed(GROW_OUT)).toEqual([
+      'proposed: grow-out agreed → agreed',
+      'proposed: grow-out dropped → dropped',
+      'agreed: grow-out agreed → agreed',
+      'agreed: seed handed over → handed over',
+      'agreed: grow-out dropped → dropped',
+      'handed over: grow-out failed → failed',
+    ]);
+    expect(allowed(LOT).filter((one) => one.includes('grow-out') || one.includes('handed'))).toEqual([
+      'kept: grow-out proposed → kept',
+      'kept: seed handed over → kept',
+    ]);
     expect([growOutState({ step: null }), growOutState({ step: 'dropped' })]).toEqual(['proposed', 'dropped']);
   });
   test('a hold is lifted once', () => expect(allowed(HOLD)).toEqual(['standing: hold lifted → lifted']));
@@ -78,7 +88,7 @@ describe('in every state exactly these commands may be given, of all there are',
     ]));
   test('seed is packed, lent, moved and given only of a lot that is kept; of one withdrawn nothing is done', () => {
     const list = allowed(LOT);
-    for (const name of ['packed', 'packets lent', 'moved', 'seed given', 'lots blended', 'sample parted'] as const)
+    for (const name of ['packed', 'packets lent', 'moved', 'seed given', 'seed handed over', 'lots blended', 'sample parted'] as const)
       expect(list.filter((line) => line.includes(`: ${name} →`))).toEqual([`kept: ${name} → kept`]);
     expect(list.filter((line) => line.startsWith('withdrawn'))).toEqual([]);
     expect(list.filter((line) => line.startsWith('to be cleaned'))).toEqual([
@@ -86,7 +96,7 @@ describe('in every state exactly these commands may be given, of all there are',
       'to be cleaned: clean seed received → kept',
       'to be cleaned: trial of methods begun → to be cleaned',
     ]);
-    expect(list).toHaveLength(3 + 12 + 3);
+    expect(list).toHaveLength(3 + 14 + 3);
   });
 });
 

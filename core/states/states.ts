@@ -18,6 +18,7 @@ export const LOT: Machine<LotState> = {
     'test laid': 'kept',
     'lots blended': 'kept',
     'grow-out proposed': 'kept',
+    'seed handed over': 'kept',
     'lot discarded': 'used up',
   },
   // Seed that the book has not may still be found on the shelf, or in a jar at the bench.
@@ -88,8 +89,15 @@ export const TRIAL: Machine<TrialState> = { running: { 'trial ended': 'ended', '
 export const trialState = (trial: { readonly outcome: string | null } | { readonly endedOn: Day | null }): TrialState =>
   ('outcome' in trial ? trial.outcome : trial.endedOn) === null ? 'running' : 'ended';
 
-/** A lot grown out for the library: proposed, until a step says what became of it. */
-export type GrowOutStep = 'dropped';
+/** A lot grown out for the library: proposed; then the last step says how far it is. */
+export type GrowOutStep = 'agreed' | 'handed over' | 'failed' | 'dropped';
 export type GrowOutState = 'proposed' | GrowOutStep;
-export const GROW_OUT: Machine<GrowOutState> = { proposed: { 'grow-out dropped': 'dropped' }, dropped: {} };
+export const GROW_OUT: Machine<GrowOutState> = {
+  proposed: { 'grow-out agreed': 'agreed', 'grow-out dropped': 'dropped' },
+  // Somebody else may grow it after all.
+  agreed: { 'grow-out agreed': 'agreed', 'seed handed over': 'handed over', 'grow-out dropped': 'dropped' },
+  'handed over': { 'grow-out failed': 'failed' },
+  failed: {},
+  dropped: {},
+};
 export const growOutState = ({ step }: { readonly step: GrowOutStep | null }): GrowOutState => step ?? 'proposed';

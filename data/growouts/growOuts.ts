@@ -42,6 +42,7 @@ export async function recordGrowOutStep(
   step: {
     readonly growOutId: GrowOutId;
     readonly step: GrowOutStep;
+    readonly growerId?: PersonId;
     readonly reason: string | null;
     readonly happenedOn: Day;
     readonly writtenBy: PersonId;
@@ -53,6 +54,7 @@ export async function recordGrowOutStep(
     .values({
       grow_out_id: step.growOutId,
       step: step.step,
+      grower_id: step.growerId ?? null,
       reason: step.reason,
       happened_on: step.happenedOn,
       written_by: step.writtenBy,
@@ -103,6 +105,29 @@ const growOuts = (db: Db) =>
 
 export type GrowOutRow = NonNullable<Awaited<ReturnType<typeof findGrowOut>>>;
 
+/** Who agreed to grow it, by the last agreement; undefined while nobody has. */
+export const findGrower = (db: Db, id: GrowOutId) =>
+  db
+    .selectFrom('grow_out_step')
+    .innerJoin('person', 'person.id', 'grow_out_step.grower_id')
+    .select(['person.id', 'person.name', 'person.phone', 'person.email'])
+    .where('grow_out_id', '=', id)
+    .where('step', '=', 'agreed')
+    .orderBy('grow_out_step.id', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+
+/** What became of a grow-out, in order. */
+export const readGrowOutSteps = (db: Db, id: GrowOutId) =>
+  db
+    .selectFrom('grow_out_step')
+    .leftJoin('person as who', 'who.id', 'grow_out_step.written_by')
+    .leftJoin('person as grower', 'grower.id', 'grow_out_step.grower_id')
+    .select(['step', 'reason', 'happened_on as on', 'who.name as by', 'grower.name as grower'])
+    .where('grow_out_id', '=', id)
+    .orderBy('grow_out_step.id')
+    .execute();
+
 /** A grow-out with the last step that is known of it (null while it is only proposed), or undefined. */
 export const findGrowOut = (db: Db, id: GrowOutId) => growOuts(db).where('grow_out.id', '=', id).executeTakeFirst();
 
@@ -115,7 +140,7 @@ export async function lockGrowOut(db: Db, id: GrowOutId) {
 /** Grow-outs that go on, or all that have ended; those sown first before the others. */
 export async function listGrowOuts(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
   const query = growOuts(db)
-    .where(sql<boolean>`(last.step is distinct from 'dropped') = ${page.open}`)
+    .where(sql<boolean>`(coalesce(last.step, '') not in ('dropped', 'failed')) = ${page.open}`)
     .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code'));
   const [rows, total] = await Promise.all([
     query.orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(page.limit).offset(page.offset).execute(),
@@ -131,6 +156,6 @@ export async function listGrowOuts(db: Db, page: { open: boolean; search: string
 export const growOutsOfLine = (db: Db, lineId: number) =>
   growOuts(db)
     .where('line.id', '=', lineId)
-    .where(sql<boolean>`last.step is distinct from 'dropped'`)
+    .where(sql<boolean>`coalesce(last.step, '') not in ('dropped', 'failed')`)
     .orderBy('grow_out.sow_from')
     .execute();

@@ -24,7 +24,7 @@ export async function readWhatLinesHangBy(db: Db): Promise<HangsBy[]> {
       from holding join lot on lot.id = holding.lot_id where holding.balance > 0 group by lot.line_id
     ), growing as (
       select lot.line_id, count(*)::int as growing from grow_out join lot on lot.id = grow_out.lot_id
-      where not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step = 'dropped') group by lot.line_id
+      where not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step in ('dropped', 'failed')) group by lot.line_id
     )
     select line.id as "lineId", line.aim, coalesce(stored.jars, 0) as jars, coalesce(stored.places, 0) as places, coalesce(growing.growing, 0) as growing,
       (count(distinct lot.garden_id) + (count(*) filter (where lot.garden_id is null) > 0)::int)::int as gardens,

@@ -20,6 +20,7 @@ interface GrowOutStepTable {
   id: GeneratedAlways<number>;
   grow_out_id: Fact<GrowOutId>;
   step: Fact<GrowOutStep>;
+  grower_id: MaybeFact<PersonId>;
   reason: MaybeFact<string>;
   happened_on: Fact<Day>;
   written_by: MaybeFact<PersonId>;

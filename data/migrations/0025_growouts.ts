@@ -19,16 +19,25 @@ create index grow_out_of_lot on grow_out_written (lot_id);
 create table grow_out_step_written (
   id bigint generated always as identity primary key,
   grow_out_id bigint not null references grow_out_written,
-  step text not null constraint grow_out_step_is_known check (step in ('dropped')),
+  step text not null constraint grow_out_step_is_known check (step in ('agreed', 'handed over', 'failed', 'dropped')),
+  grower_id bigint references person constraint grow_out_agreed_with_somebody check (step <> 'agreed' or grower_id is not null),
   reason text,
   happened_on date not null,
   written_by bigint references person,
   act_key uuid not null references act deferrable initially deferred,
-  constraint grow_out_dropped_for_a_reason check (step <> 'dropped' or reason is not null)
+  constraint grow_out_ended_for_a_reason check (step not in ('dropped', 'failed') or reason is not null)
 );
 create index step_of_grow_out on grow_out_step_written (grow_out_id);
+create index grow_out_step_of_grower on grow_out_step_written (grower_id);
 create index grow_out_act on grow_out_written (act_key);
 create index grow_out_step_act on grow_out_step_written (act_key);
+-- Seed that is handed over for a grow-out is sown, never lent.
+alter table movement drop constraint movement_kind_is_known, drop constraint movement_outside_is_known,
+  add constraint movement_kind_is_known check (kind in ('received', 'returned in', 'cleaned', 'packed', 'unpacked', 'drawn for test', 'lent', 'given',
+    'moved', 'discarded', 'found', 'missing', 'correction', 'blended', 'sown')),
+  add constraint movement_outside_is_known check (coalesce(from_outside, to_outside) is null
+    or coalesce(from_outside, to_outside) in ('donors', 'tests', 'members', 'waste', 'count difference', 'blends', 'growers'));
+
 create view grow_out as select * from grow_out_written
   where not exists (select from undone where undone.act_key = grow_out_written.act_key);
 create view grow_out_step as select * from grow_out_step_written
@@ -37,7 +46,7 @@ create view grow_out_step as select * from grow_out_step_written
 create function check_grow_out_step() returns trigger language plpgsql security definer as $$
 begin
   perform from grow_out_written where id = new.grow_out_id for update;
-  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step = 'dropped') then
+  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step in ('dropped', 'failed')) then
     raise exception 'a grow-out ends once' using errcode = '23505', constraint = 'grow_out_ends_once';
   end if;
   return new;

@@ -96,7 +96,7 @@ CREATE FUNCTION public.check_grow_out_step() RETURNS trigger
     AS $$
 begin
   perform from grow_out_written where id = new.grow_out_id for update;
-  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step = 'dropped') then
+  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step in ('dropped', 'failed')) then
     raise exception 'a grow-out ends once' using errcode = '23505', constraint = 'grow_out_ends_once';
   end if;
   return new;
@@ -727,18 +727,21 @@ CREATE TABLE public.grow_out_step_written (
     id bigint NOT NULL,
     grow_out_id bigint NOT NULL,
     step text NOT NULL,
+    grower_id bigint,
     reason text,
     happened_on date NOT NULL,
     written_by bigint,
     act_key uuid NOT NULL,
-    CONSTRAINT grow_out_dropped_for_a_reason CHECK (((step <> 'dropped'::text) OR (reason IS NOT NULL))),
-    CONSTRAINT grow_out_step_is_known CHECK ((step = 'dropped'::text))
+    CONSTRAINT grow_out_agreed_with_somebody CHECK (((step <> 'agreed'::text) OR (grower_id IS NOT NULL))),
+    CONSTRAINT grow_out_ended_for_a_reason CHECK (((step <> ALL (ARRAY['dropped'::text, 'failed'::text])) OR (reason IS NOT NULL))),
+    CONSTRAINT grow_out_step_is_known CHECK ((step = ANY (ARRAY['agreed'::text, 'handed over'::text, 'failed'::text, 'dropped'::text])))
 );
 
 CREATE VIEW public.grow_out_step AS
  SELECT grow_out_step_written.id,
     grow_out_step_written.grow_out_id,
     grow_out_step_written.step,
+    grow_out_step_written.grower_id,
     grow_out_step_written.reason,
     grow_out_step_written.happened_on,
     grow_out_step_written.written_by,
@@ -1242,8 +1245,8 @@ CREATE TABLE public.movement (
     CONSTRAINT movement_goes_somewhere CHECK ((from_holding <> to_holding)),
     CONSTRAINT movement_has_one_goal CHECK ((num_nonnulls(to_holding, to_outside) = 1)),
     CONSTRAINT movement_has_one_source CHECK ((num_nonnulls(from_holding, from_outside) = 1)),
-    CONSTRAINT movement_kind_is_known CHECK ((kind = ANY (ARRAY['received'::text, 'returned in'::text, 'cleaned'::text, 'packed'::text, 'unpacked'::text, 'drawn for test'::text, 'lent'::text, 'given'::text, 'moved'::text, 'discarded'::text, 'found'::text, 'missing'::text, 'correction'::text, 'blended'::text]))),
-    CONSTRAINT movement_outside_is_known CHECK (((COALESCE(from_outside, to_outside) IS NULL) OR (COALESCE(from_outside, to_outside) = ANY (ARRAY['donors'::text, 'tests'::text, 'members'::text, 'waste'::text, 'count difference'::text, 'blends'::text])))),
+    CONSTRAINT movement_kind_is_known CHECK ((kind = ANY (ARRAY['received'::text, 'returned in'::text, 'cleaned'::text, 'packed'::text, 'unpacked'::text, 'drawn for test'::text, 'lent'::text, 'given'::text, 'moved'::text, 'discarded'::text, 'found'::text, 'missing'::text, 'correction'::text, 'blended'::text, 'sown'::text]))),
+    CONSTRAINT movement_outside_is_known CHECK (((COALESCE(from_outside, to_outside) IS NULL) OR (COALESCE(from_outside, to_outside) = ANY (ARRAY['donors'::text, 'tests'::text, 'members'::text, 'waste'::text, 'count difference'::text, 'blends'::text, 'growers'::text])))),
     CONSTRAINT movement_touches_the_house CHECK ((num_nonnulls(from_holding, to_holding) >= 1))
 );
 
@@ -2132,6 +2135,8 @@ CREATE INDEX grow_out_of_lot ON public.grow_out_written USING btree (lot_id);
 
 CREATE INDEX grow_out_step_act ON public.grow_out_step_written USING btree (act_key);
 
+CREATE INDEX grow_out_step_of_grower ON public.grow_out_step_written USING btree (grower_id);
+
 CREATE INDEX hold_of_act ON public.hold_written USING btree (act_key);
 
 CREATE INDEX hold_of_lot ON public.hold_written USING btree (lot_id);
@@ -2652,6 +2657,9 @@ ALTER TABLE ONLY public.grow_out_step_written
 
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
+
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_grower_id_fkey FOREIGN KEY (grower_id) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);

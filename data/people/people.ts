@@ -3,6 +3,7 @@ import type { Day } from '#core/kernel/kinds.ts';
 import { searchKey } from '#core/search/searchKey.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
+import type { PersonId } from '#core/kernel/kinds.ts';
 
 export interface PersonFields {
   readonly name: string;
@@ -88,6 +89,13 @@ export async function matchPeople(db: Db, name: string): Promise<{ id: number; n
     .orderBy(sql`similarity(search_key(name), ${key})`, 'desc')
     .limit(6)
     .execute();
+}
+
+/** The one person of this name, as the suggestions give it (with a number behind it where two have the same), or undefined. */
+export async function findPersonCalled(db: Db, name: string): Promise<PersonId | undefined> {
+  const [, plain = name, id] = /^(.*?)(?: · (\d{1,9}))?$/.exec(name) ?? [];
+  const exact = (await matchPeople(db, plain)).filter((person) => person.exact && (id === undefined || person.id === Number(id)));
+  return exact.length === 1 ? exact[0]!.id : undefined;
 }
 
 /** Names that hold what has been typed so far, for the suggestions below a field. */

@@ -41,9 +41,10 @@ export type MovementKind =
   | 'found'
   | 'missing'
   | 'correction'
-  | 'blended';
+  | 'blended'
+  | 'sown';
 
-export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference' | 'blends';
+export type OutsideAccount = 'donors' | 'tests' | 'members' | 'waste' | 'count difference' | 'blends' | 'growers';
 
 interface MovementTable {
   id: GeneratedAlways<number>;

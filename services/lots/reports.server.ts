@@ -1,9 +1,8 @@
 import { ofLot } from '#contracts/fields.ts';
 import { reportForm } from '#contracts/lots/seen.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
-import type { Db } from '#data/database.ts';
 import { recordReport } from '#data/lots/reports.ts';
-import { matchPeople } from '#data/people/people.ts';
+import { findPersonCalled } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 
@@ -17,14 +16,8 @@ export const addReport = command(
     const lot = await lockedLot(tx, report.code, refuse);
     if (report.year > yearOf(today)) refuse({ code: 'year to come' });
     const { key, code: _code, by, ...told } = report;
-    const personId = by === null ? null : ((await personCalled(tx, by)) ?? refuse({ code: 'nobody of that name' }));
+    const personId = by === null ? null : ((await findPersonCalled(tx, by)) ?? refuse({ code: 'nobody of that name' }));
     await recordReport(tx, { ...told, personId, lotId: lot.id, writtenOn: today, writtenBy: actor.personId, actKey: key });
     return { answer: null, subject: lot.code };
   },
 );
-
-/** The one person of this name, or undefined. */
-async function personCalled(db: Db, name: string): Promise<number | undefined> {
-  const exact = (await matchPeople(db, name.replace(/ · \d+$/, ''))).filter((person) => person.exact);
-  return exact.length === 1 ? exact[0]!.id : undefined;
-}

@@ -1,11 +1,13 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findGrowOut, listGrowOuts } from '#data/growouts/growOuts.ts';
+import { findGrower, findGrowOut, listGrowOuts, readGrowOutSteps } from '#data/growouts/growOuts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
+import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
-import { dropGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
+import { agreeGrowOut, dropGrowOut, failGrowOut, handOverSeed, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
@@ -54,7 +56,7 @@ describe('a grow-out that is proposed', () => {
     expect((await drop()).ok).toBe(true);
     expect(await findGrowOut(library.db, id)).toMatchObject({ step: 'dropped', reason: 'No bed free' });
     expect((await stockOf(code)).promised).toBe(0);
-    expect(await drop()).toMatchObject({ problem: { code: 'ended' } });
+    expect(await drop()).toMatchObject({ problem: { code: 'moved on', state: 'dropped' } });
     const ended = await listGrowOuts(library.db, { open: false, search: 'dropped line', limit: 9, offset: 0 });
     expect(ended.growOuts.map((one) => one.id)).toEqual([id]);
     expect(await dropGrowOut(leads(), { key: randomUUID(), growOutId: 99_999, reason: 'None' })).toMatchObject({
@@ -95,6 +97,65 @@ describe('a grow-out that is proposed', () => {
     await expect(
       proposeGrowOut(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, plants: 1, seeds: 1, note: null }),
     ).rejects.toThrow(NotAllowed);
+  });
+});
+
+describe('a grow-out on its way', () => {
+  const agree = (growOutId: number, grower = library.member.name) => agreeGrowOut(leads(), { key: randomUUID(), growOutId, grower });
+  const holdingOf = async (code: string) => (await findHoldings(library.db, (await lot(code)).id)).find(({ balance }) => balance > 0)!.id;
+  const handOver = async (growOutId: number, code: string, change: { seeds?: number; holding?: number; key?: string } = {}) =>
+    handOverSeed(acting(library.db, library.helper, TODAY), {
+      key: randomUUID(),
+      growOutId,
+      holding: change.holding ?? (await holdingOf(code)),
+      seeds: 60,
+      ...change,
+    });
+
+  test('is agreed with a grower, handed over once by a helper, as seed that is sown and not lent, and its promise ends', async () => {
+    const code = await takeIn(library, { variety: 'Whole Circle', amount: '2000 seeds', harvested: '2026' });
+    const before = await stockOf(code);
+    const id = await proposed(code);
+    expect(await handOver(id, code)).toMatchObject({ problem: { code: 'moved on', state: 'proposed' } });
+    expect(await agree(id, 'Nobody At All')).toMatchObject({ problem: { code: 'nobody of that name' } });
+    expect((await agree(id)).ok).toBe(true);
+    expect(await findGrower(library.db, id)).toMatchObject({ name: library.member.name });
+    expect((await stockOf(code)).promised).toBe(60);
+    expect(await handOver(id, code, { seeds: 9000 })).toMatchObject({ problem: { code: 'short', onHand: 2000 } });
+    expect((await handOver(id, code)).ok).toBe(true);
+    expect((await lot(code)).onHand).toBe(1940);
+    expect(await stockOf(code)).toMatchObject({ promised: 0, seeds: before.seeds - 60 });
+    const [sown] = (await readLedger(library.db, (await lot(code)).id)).filter(({ kind }) => kind === 'sown');
+    expect(sown).toMatchObject({ toOutside: 'growers', amount: 60, reason: library.member.name });
+    expect(await findDisagreements(library.db)).toEqual([]);
+    expect(await handOver(id, code)).toMatchObject({ problem: { code: 'moved on', state: 'handed over' } });
+    expect(await dropGrowOut(leads(), { key: randomUUID(), growOutId: id, reason: 'Too late' })).toMatchObject({
+      problem: { code: 'moved on', state: 'handed over' },
+    });
+    expect((await failGrowOut(leads(), { key: randomUUID(), growOutId: id, reason: 'Slugs took the seedlings' })).ok).toBe(true);
+    expect((await readGrowOutSteps(library.db, id)).map(({ step }) => step)).toEqual(['agreed', 'handed over', 'failed']);
+  });
+
+  test('handed over by mistake, the seed goes back where it came from', async () => {
+    const code = await takeIn(library, { variety: 'Taken Back', amount: '2000 seeds', harvested: '2026' });
+    const id = await proposed(code);
+    await agree(id);
+    const key = randomUUID();
+    expect((await handOver(id, code, { key })).ok).toBe(true);
+    expect((await undo(leads(), { key: randomUUID(), act: key })).ok).toBe(true);
+    expect((await lot(code)).onHand).toBe(2000);
+    expect(await findGrowOut(library.db, id)).toMatchObject({ step: 'agreed' });
+    expect((await stockOf(code)).promised).toBe(60);
+    expect(await findDisagreements(library.db)).toEqual([]);
+  });
+
+  test('of two who hand it over at once one does', async () => {
+    const code = await takeIn(library, { variety: 'Two Hands', amount: '2000 seeds', harvested: '2026' });
+    const id = await proposed(code);
+    await agree(id);
+    const done = await Promise.all([handOver(id, code), handOver(id, code)]);
+    expect(done.filter(({ ok }) => ok)).toHaveLength(1);
+    expect((await lot(code)).onHand).toBe(1940);
   });
 });
 

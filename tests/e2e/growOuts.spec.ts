@@ -37,7 +37,21 @@ test('a line that needs it is proposed for growing out in two clicks, its seed i
   await expect(page.getByText('Say why: whoever comes next')).toBeVisible();
   await page.getByLabel('Why is it dropped?').fill('The bed was given to the squash');
   await page.getByRole('button', { name: BUTTON.dropGrowOut }).click();
-  await expect(page.getByText('The bed was given to the squash')).toBeVisible();
+  await expect(page.getByText('Dropped: The bed was given to the squash', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: BUTTON.undo }).click();
-  await expect(page.getByText('Drop this grow-out')).toBeVisible();
+
+  await page.getByLabel('Who will grow it?').fill('Nobody At All');
+  await page.getByRole('button', { name: BUTTON.agreeWithGrower }).click();
+  await expect(page.getByText('There is nobody of that name')).toBeVisible();
+  await page.getByLabel('Who will grow it?').fill('Isolde Marrin');
+  await page.getByRole('button', { name: BUTTON.agreeWithGrower }).click();
+  await page.getByRole('button', { name: 'Hand over seed to Isolde Marrin' }).click();
+  await expect(page.getByText('Seed handed over: Isolde Marrin')).toBeVisible();
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('sown');
+  await page.goto(address);
+  await page.getByText('The crop failed').click();
+  await page.getByLabel('What happened?').fill('Slugs took the seedlings');
+  await page.getByRole('button', { name: BUTTON.recordFailure }).click();
+  await expect(page.getByText('Failed: Slugs took the seedlings', { exact: true })).toBeVisible();
 });

@@ -83,6 +83,8 @@ export const BUTTON = {
   theStalkIsCorky: 'The stalk is corky',
   proposeGrowOut: 'Propose grow-out',
   dropGrowOut: 'Drop grow-out',
+  agreeWithGrower: 'Agree with grower',
+  recordFailure: 'Record failure',
   throwTheDraftAway: 'Throw the draft away',
   toTheLabelPrinter: 'To the label printer',
   undo: 'Undo',

@@ -4,16 +4,16 @@ import { pageFrom } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
-import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
+import { growOutState } from '#core/states/states.ts';
 import { searchKey } from '#core/search/searchKey.ts';
 import { formatSeeds } from '#core/units/formatAmount.ts';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
-import { needsWords } from '#words/growouts.ts';
+import { GROW_OUT_STATE_WORDS, needsWords } from '#words/growouts.ts';
 import type { Route } from './+types/growOuts.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Grow-outs · Kind Granary' }];
@@ -48,15 +48,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     total: found.length,
     all: lines.length,
     leads: may(actor.role, 'plan grow-outs'),
-    growOuts: growOuts.map(({ id, code, crop, variety, seeds, plants, sowFrom, backBy }) => ({
+    growOuts: growOuts.map(({ id, crop, variety, seeds, plants, sowFrom, backBy, step }) => ({
       id,
-      code,
       crop,
       variety,
       seeds,
       plants,
       sowFrom,
       backBy,
+      state: GROW_OUT_STATE_WORDS[growOutState({ step })],
     })),
     lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing }) => ({
       id,
@@ -77,16 +77,16 @@ export default function GrowOuts({ loaderData: { search, sort, page, total, all,
         about={
           all === 0
             ? 'No line needs growing out.'
-            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${growOuts.length === 0 ? 'none is' : growOuts.length === 1 ? 'one grow-out is' : `${growOuts.length} grow-outs are`} proposed.`
+            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${growOuts.length === 0 ? 'none is' : growOuts.length === 1 ? 'one is' : `${growOuts.length} are`} going on.`
         }
       />
       {growOuts.length > 0 && (
         <section aria-labelledby="proposed" className="mb-10">
           <h2 id="proposed" className="mb-2">
-            Proposed
+            Going on
           </h2>
-          <Table caption="Grow-outs that are proposed">
-            <Heads of={['Line', 'Lot', 'To sow', 'Sow from', 'Back by']} />
+          <Table caption="Grow-outs that go on">
+            <Heads of={['Line', 'Where it stands', 'To sow', 'Sow from', 'Back by']} />
             <tbody>
               {growOuts.map((one) => (
                 <tr key={one.id}>
@@ -95,9 +95,7 @@ export default function GrowOuts({ loaderData: { search, sort, page, total, all,
                       {one.crop} ‘{one.variety}’
                     </Link>
                   </td>
-                  <td>
-                    <LotCode>{one.code}</LotCode>
-                  </td>
+                  <td>{one.state}</td>
                   <td className="whitespace-nowrap">
                     {formatSeeds(one.seeds)} for {one.plants} {one.plants === 1 ? 'plant' : 'plants'}
                   </td>
@@ -131,7 +129,7 @@ export default function GrowOuts({ loaderData: { search, sort, page, total, all,
               </p>
               {line.growing > 0 ? (
                 <p className="text-small text-soft">
-                  {line.growing === 1 ? 'A grow-out is proposed' : `${line.growing} grow-outs are proposed`}
+                  {line.growing === 1 ? 'A grow-out is going on' : `${line.growing} grow-outs are going on`}
                 </p>
               ) : leads ? (
                 <ButtonLink to={`/lots/${line.code}/grow-out`} aria-label={`Propose a grow-out of ${line.crop} ‘${line.name}’`}>

@@ -109,7 +109,7 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       />
       {open > 0 && (
         <Notice tone="doubt">
-          {open === 1 ? 'One grow-out of this line is proposed already.' : `${open} grow-outs of this line are proposed already.`} A second
+          {open === 1 ? 'A grow-out of this line is going on already.' : `${open} grow-outs of this line are going on already.`} A second
           one in another garden is a good safeguard.
         </Notice>
       )}
@@ -128,7 +128,12 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       {leads ? (
         <PostForm form={form} formKey={key} intent="propose" className="mt-8">
           <div className="grid gap-5 sm:grid-cols-2">
-            <TextField field={fields.plants} label="Plants to save seed from" hint={isShort ? 'As many as are likely to stand' : 'By the house rule for this crop'} inputMode="numeric" />
+            <TextField
+              field={fields.plants}
+              label="Plants to save seed from"
+              hint={isShort ? 'As many as are likely to stand' : 'By the house rule for this crop'}
+              inputMode="numeric"
+            />
             <TextField field={fields.seeds} label="Seeds to sow" hint="They are kept back from lending" inputMode="numeric" />
           </div>
           <TextArea field={fields.note} label="Note (optional)" hint="Who might grow it, what to watch for" />
