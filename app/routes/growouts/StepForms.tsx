@@ -58,7 +58,9 @@ export function HandOverForm({
         <TextField
           field={fields.seeds}
           label="How many seeds?"
-          hint="Packets are handed over whole, so it may be a few more"
+          hint={
+            holdings.some(({ label }) => / packets, /.test(label)) ? 'Packets are handed over whole, so it may be a few more' : undefined
+          }
           inputMode="numeric"
         />
         <Button type="submit" look="action">

@@ -25,6 +25,7 @@ import { heldBackWords } from '#words/growouts.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/propose.ts';
 import { SURVIVAL } from '#core/germination/seedsToSow.ts';
+import { proseIn } from '#core/units/proseIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Propose a grow-out · Kind Granary' }];
 
@@ -54,8 +55,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     germination: outlook && Math.round(outlook.median * 100),
     open: open.length,
     rows: [
-      ['Sow', `from ${formatDate(sowFrom)}. ${lot.facts.howToSow}`],
-      ['Ripe by', `${formatDate(ripeBy)}${seasons === 2 ? ', in its second year: the plants stand over winter' : ''}. ${lot.facts.ripe}`],
+      ['Sow', `from ${formatDate(sowFrom)}. ${proseIn(house.units, lot.facts.howToSow)}`],
+      [
+        'Ripe by',
+        `${formatDate(ripeBy)}${seasons === 2 ? ', in its second year: the plants stand over winter' : ''}. ${proseIn(house.units, lot.facts.ripe)}`,
+      ],
       ['Back by', `${formatDate(due)}, cleaned and dried`],
       [
         'Keep apart',
