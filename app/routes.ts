@@ -57,6 +57,7 @@ export default [
   route('people/:id', 'routes/desk/person.tsx'),
   route('people/:id/edit', 'routes/people/editPerson.tsx'),
   route('grow-outs', 'routes/growouts/growOuts.tsx'),
+  route('grow-outs/all', 'routes/growouts/list.tsx'),
   route('grow-outs/:id', 'routes/growouts/growOut.tsx'),
   route('lots/:code/grow-out', 'routes/growouts/propose.tsx'),
   route('lines', 'routes/lots/lines.tsx'),

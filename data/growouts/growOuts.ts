@@ -152,6 +152,17 @@ export async function listGrowOuts(db: Db, page: { open: boolean; search: string
   return { growOuts: rows, total: total.count };
 }
 
+/** Seeds of a lot that are promised to grow-outs and still in the house. */
+export async function promisedOfLot(db: Db, lotId: LotId): Promise<Seeds> {
+  const row = await db
+    .selectFrom('grow_out')
+    .select((eb) => eb.fn.coalesce(eb.fn.sum<number>('seeds'), sql<number>`0`).as('seeds'))
+    .where('lot_id', '=', lotId)
+    .where(sql<boolean>`not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step <> 'agreed')`)
+    .executeTakeFirstOrThrow();
+  return row.seeds;
+}
+
 /** Open grow-outs of a line, by its id. */
 export const growOutsOfLine = (db: Db, lineId: number) =>
   growOuts(db)

@@ -6,11 +6,11 @@ import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { GROW_OUT, growOutState, LOT, lotState, type GrowOutState } from '#core/states/states.ts';
-import { createGrowOut, findGrower, lockGrowOut, recordGrowOutStep } from '#data/growouts/growOuts.ts';
+import { createGrowOut, findGrower, lockGrowOut, promisedOfLot, recordGrowOutStep } from '#data/growouts/growOuts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import type { Db } from '#data/database.ts';
-import type { GrowOutId } from '#core/kernel/kinds.ts';
+import type { GrowOutId, Seeds } from '#core/kernel/kinds.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { findPersonCalled } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
@@ -23,6 +23,8 @@ import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 export type ProposeProblem =
   | NoLot
   | { readonly code: 'nothing to sow' }
+  /** Other grow-outs are planned with the rest. */
+  | { readonly code: 'promised'; readonly promised: Seeds; readonly free: Seeds }
   | { readonly code: 'held back'; readonly hold: HoldKind }
   | { readonly code: 'short'; readonly onHand: number; readonly unit: StockUnit };
 
@@ -38,8 +40,10 @@ export const proposeGrowOut = command(
     if (!mayFollow(LOT, lotState(lot), 'grow-out proposed')) refuse({ code: 'nothing to sow' });
     const hold = (await activeHolds(tx, lot.id)).find((kind) => NOT_SOWN.includes(kind));
     if (hold) refuse({ code: 'held back', hold });
-    if (proposal.seeds > seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))
-      refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
+    const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
+    if (proposal.seeds > seeds) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
+    const promised = await promisedOfLot(tx, lot.id);
+    if (proposal.seeds > seeds - promised) refuse({ code: 'promised', promised, free: Math.max(0, seeds - promised) });
     const house = (await readHouse(tx))!;
     const { sowFrom, due } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
     const id = await createGrowOut(tx, {

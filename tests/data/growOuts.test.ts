@@ -91,6 +91,8 @@ describe('a grow-out that is proposed', () => {
   test('is refused of more seed than there is, of recalled seed, of a lot nobody has, and to helpers', async () => {
     const code = await takeIn(library, { variety: 'Refused Line', amount: '50 seeds', harvested: '2026' });
     expect(await propose(code)).toMatchObject({ problem: { code: 'short', onHand: 50 } });
+    expect((await propose(code, { seeds: 30 })).ok).toBe(true);
+    expect(await propose(code, { seeds: 25 })).toMatchObject({ problem: { code: 'promised', promised: 30, free: 20 } });
     await setHold(leads(), { key: randomUUID(), code, kind: 'recall', reason: 'Mislabelled' });
     expect(await propose(code, { seeds: 20 })).toMatchObject({ problem: { code: 'held back', hold: 'recall' } });
     expect(await propose('26-9999-Z')).toMatchObject({ problem: { code: 'no such lot' } });

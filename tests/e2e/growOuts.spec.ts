@@ -54,4 +54,8 @@ test('a line that needs it is proposed for growing out in two clicks, its seed i
   await page.getByLabel('What happened?').fill('Slugs took the seedlings');
   await page.getByRole('button', { name: BUTTON.recordFailure }).click();
   await expect(page.getByText('Failed: Slugs took the seedlings', { exact: true })).toBeVisible();
+  await page.goto('/grow-outs/all?show=ended&search=far+siding');
+  await expect(page.getByRole('row').filter({ hasText: 'Far Siding' })).toContainText('Slugs took the seedlings');
+  await page.goto('/grow-outs/all?search=far+siding');
+  await expect(page.getByText('No results')).toBeVisible();
 });

@@ -113,6 +113,7 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/give', 'works here', 'works here', ({ code }) => `/lots/${code}/give`),
   place('lots/:code/grow-out', 'works here', 'coordinator', ({ code }) => `/lots/${code}/grow-out`),
   place('grow-outs', 'works here'),
+  place('grow-outs/all', 'works here'),
   place('grow-outs/:id', 'works here', 'works here', ({ growOut }) => `/grow-outs/${growOut}`),
   place('lots/:code/outlook', 'works here', 'works here', ({ code }) => `/lots/${code}/outlook`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),

@@ -118,7 +118,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
       <PageHead
         title={`Grow-out of ${crop} ‘${variety}’`}
         about={`${GROW_OUT_STATE_WORDS[state]}${grower && state !== 'proposed' ? `: ${grower.name}` : ''}`}
-        actions={<ButtonLink to="/grow-outs">All grow-outs</ButtonLink>}
+        actions={<ButtonLink to="/grow-outs/all">All grow-outs</ButtonLink>}
       />
       {(state === 'dropped' || state === 'failed') && (
         <Notice tone="doubt">

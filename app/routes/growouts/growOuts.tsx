@@ -5,21 +5,18 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { Heads, Table } from '#app/ui/Table.tsx';
-import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
-import { growOutState } from '#core/states/states.ts';
 import { searchKey } from '#core/search/searchKey.ts';
-import { formatSeeds } from '#core/units/formatAmount.ts';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
-import { GROW_OUT_STATE_WORDS, needsWords } from '#words/growouts.ts';
+import { needsWords } from '#words/growouts.ts';
 import type { Route } from './+types/growOuts.ts';
+import { GrowOutTable } from './GrowOutTable.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Grow-outs · Kind Granary' }];
 
 const PAGE = 40;
-const MOST_OPEN = 200;
+const NEXT = 8;
 const SORTS = [
   { value: '', label: 'Most pressing first' },
   { value: 'name', label: 'By name' },
@@ -31,9 +28,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = query.get('sort') === 'name' ? 'name' : '';
   const page = pageFrom(query);
-  const [lines, { growOuts }] = await Promise.all([
+  const [lines, { growOuts, total: goingOn }] = await Promise.all([
     readLinesInNeed(db, house, today),
-    listGrowOuts(db, { open: true, search: '', limit: MOST_OPEN, offset: 0 }),
+    listGrowOuts(db, { open: true, search: '', limit: NEXT, offset: 0 }),
   ]);
   const words = searchKey(search).split(/\s+/).filter(Boolean);
   const found = lines.filter(({ name, crop }) => words.every((word) => searchKey(`${crop.name} ${name}`).includes(word)));
@@ -48,16 +45,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     total: found.length,
     all: lines.length,
     leads: may(actor.role, 'plan grow-outs'),
-    growOuts: growOuts.map(({ id, crop, variety, seeds, plants, sowFrom, backBy, step }) => ({
-      id,
-      crop,
-      variety,
-      seeds,
-      plants,
-      sowFrom,
-      backBy,
-      state: GROW_OUT_STATE_WORDS[growOutState({ step })],
-    })),
+    growOuts,
+    goingOn,
     lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing }) => ({
       id,
       name,
@@ -69,7 +58,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export default function GrowOuts({ loaderData: { search, sort, page, total, all, leads, growOuts, lines } }: Route.ComponentProps) {
+export default function GrowOuts({
+  loaderData: { search, sort, page, total, all, leads, growOuts, goingOn, lines },
+}: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -77,34 +68,16 @@ export default function GrowOuts({ loaderData: { search, sort, page, total, all,
         about={
           all === 0
             ? 'No line needs growing out.'
-            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${growOuts.length === 0 ? 'none is' : growOuts.length === 1 ? 'one is' : `${growOuts.length} are`} going on.`
+            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${goingOn === 0 ? 'none is' : goingOn === 1 ? 'one is' : `${goingOn} are`} going on.`
         }
+        actions={<ButtonLink to="/grow-outs/all">All grow-outs</ButtonLink>}
       />
       {growOuts.length > 0 && (
         <section aria-labelledby="proposed" className="mb-10">
           <h2 id="proposed" className="mb-2">
-            Going on
+            {goingOn > growOuts.length ? `Going on: the next ${growOuts.length}` : 'Going on'}
           </h2>
-          <Table caption="Grow-outs that go on">
-            <Heads of={['Line', 'Where it stands', 'To sow', 'Sow from', 'Back by']} />
-            <tbody>
-              {growOuts.map((one) => (
-                <tr key={one.id}>
-                  <td>
-                    <Link className="link font-semibold" to={`/grow-outs/${one.id}`}>
-                      {one.crop} ‘{one.variety}’
-                    </Link>
-                  </td>
-                  <td>{one.state}</td>
-                  <td className="whitespace-nowrap">
-                    {formatSeeds(one.seeds)} for {one.plants} {one.plants === 1 ? 'plant' : 'plants'}
-                  </td>
-                  <td className="whitespace-nowrap">{formatDate(one.sowFrom)}</td>
-                  <td className="whitespace-nowrap">{formatDate(one.backBy)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <GrowOutTable caption="Grow-outs that go on" growOuts={growOuts} />
         </section>
       )}
       <h2 className="mb-2">What needs growing out</h2>

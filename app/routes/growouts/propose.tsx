@@ -81,6 +81,8 @@ function troubleOf(problem: ProposeProblem, units: Units): Record<string, string
       return { '': ['There is no clean seed of this lot to sow'] };
     case 'held back':
       return { '': [heldBackWords(problem.hold)] };
+    case 'promised':
+      return { seeds: [`Only ${problem.free} seeds are free: ${problem.promised} are promised to other grow-outs`] };
     case 'short':
       return { seeds: [shortWords(problem, units)] };
   }

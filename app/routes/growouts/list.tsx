@@ -1,0 +1,58 @@
+import { db } from '#app/platform/database.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { listGrowOuts } from '#data/growouts/growOuts.ts';
+import type { Route } from './+types/list.ts';
+import { GrowOutTable } from './GrowOutTable.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'All grow-outs · Kind Granary' }];
+
+const PAGE = 60;
+const SHOWN = [
+  { value: 'open', label: 'Going on' },
+  { value: 'ended', label: 'Dropped or failed' },
+];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim().slice(0, 60) ?? '';
+  const show = query.get('show') === 'ended' ? 'ended' : 'open';
+  const page = pageFrom(query);
+  return {
+    search,
+    show,
+    page,
+    ...(await listGrowOuts(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE })),
+  };
+}
+
+export default function AllGrowOuts({ loaderData: { search, show, page, growOuts, total } }: Route.ComponentProps) {
+  return (
+    <>
+      <PageHead
+        title="All grow-outs"
+        about="The ones sown first come first."
+        actions={<ButtonLink to="/grow-outs">What needs growing out</ButtonLink>}
+      />
+      <SearchForm label="Find a grow-out" hint="Crop, variety or lot code" value={search}>
+        <FilterSelect label="Show" name="show" value={show} options={SHOWN} />
+      </SearchForm>
+      {growOuts.length === 0 ? (
+        <Empty>
+          {search
+            ? 'No results. Try part of a crop or variety name, or a lot code.'
+            : show === 'open'
+              ? 'No grow-out is going on.'
+              : 'No grow-out has been dropped or has failed.'}
+        </Empty>
+      ) : (
+        <GrowOutTable caption={show === 'open' ? 'Grow-outs that go on' : 'Grow-outs that were dropped or failed'} growOuts={growOuts} />
+      )}
+      <Pager page={page} size={PAGE} total={total} things="grow-outs" />
+    </>
+  );
+}
