@@ -153,6 +153,7 @@ function ofAnIntake(key: string) {
     ['lot observed', ofItsLots('emergence', key)],
     ['lot observed', ofItsLots('purity_card', key)],
     ['lot observed', ofItsLots('trial', key)],
+    ['lot to be grown out', ofItsLots('grow_out', key)],
     ['lot held', ofItsLots('hold', key)],
     [
       'lot used',

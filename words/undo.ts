@@ -39,6 +39,7 @@ const BUILT_ON: Readonly<Record<Extract<UndoProblem, { code: 'built on' }>['by']
   'lot observed': 'something that was seen of it has been written down since',
   'passport corrected': 'its passport has been corrected since',
   'lot grown on': 'another lot comes from it',
+  'lot to be grown out': 'a grow-out of it has been proposed since',
   'batch went on': 'the batch has gone on since',
   'hold lifted': 'a hold on it has been lifted since',
   'lot left': 'seed has been packed or has left the house since',

@@ -109,7 +109,7 @@ export function Pager({
     <nav aria-label="Pages of this list" className="no-print mt-4 flex flex-wrap items-center gap-4 text-small">
       <span>
         {total <= size
-          ? `${total} ${things}`
+          ? `${total} ${total === 1 ? things.replace(/s$/, '') : things}`
           : `${(page - 1) * size + 1} to ${Math.min(total, page * size)} of ${more ? 'more than ' : ''}${total} ${things}`}
       </span>
       {page > 1 && (

@@ -21,6 +21,7 @@ export type BuiltOn =
   | 'lot observed'
   | 'passport corrected'
   | 'lot grown on'
+  | 'lot to be grown out'
   | 'batch went on'
   | 'hold lifted'
   | 'lot left'

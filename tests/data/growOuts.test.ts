@@ -102,6 +102,14 @@ describe('a grow-out that is proposed', () => {
   });
 });
 
+test('a lot that is to be grown out is not taken back as taken in by mistake', async () => {
+  const code = await takeIn(library, { variety: 'Kept In', amount: '500 seeds', harvested: '2026' });
+  const id = await proposed(code);
+  const { act_key: act } = await library.db.selectFrom('lot').select('act_key').where('code', '=', code).executeTakeFirstOrThrow();
+  expect(await undo(leads(), { key: randomUUID(), act })).toMatchObject({ problem: { code: 'built on', by: 'lot to be grown out' } });
+  await dropGrowOut(leads(), { key: randomUUID(), growOutId: id, reason: 'Taken in by mistake' });
+});
+
 describe('a grow-out on its way', () => {
   const agree = (growOutId: number, grower = library.member.name) => agreeGrowOut(leads(), { key: randomUUID(), growOutId, grower });
   const holdingOf = async (code: string) => (await findHoldings(library.db, (await lot(code)).id)).find(({ balance }) => balance > 0)!.id;
