@@ -40,7 +40,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { sowFrom, ripeBy, due, seasons } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
   const isShort = toSow !== null && seeds < toSow;
   // Of seed that is too little for the population, the plants that may be expected.
-  const standing = isShort ? Math.max(1, Math.floor(seeds * outlook!.median * SURVIVAL)) : plants;
+  const standing = isShort ? Math.min(plants, Math.max(1, Math.floor(seeds * outlook!.median * SURVIVAL))) : plants;
   const { low, high, packets } = yieldToExpect(standing, lot.facts);
   return {
     key: newFormKey(),
@@ -126,7 +126,7 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       ) : (
         <Notice tone={isShort ? 'doubt' : 'good'}>
           {isShort
-            ? `Sow all ${seeds} seeds: about ${standing} of the ${plants} plants we ask for will stand. Save seed from every one; ${plants} would take ${toSow} seeds.`
+            ? `Sow all ${seeds} seeds: about ${standing} of the ${plants} plants we ask for are likely to stand. To be 95 % certain of ${plants} would take ${toSow} seeds.`
             : `Sow ${toSow} seeds. Then ${plants} plants will stand with 95 % certainty, by the germination we believe and with 85 of 100 seedlings surviving.`}
         </Notice>
       )}
