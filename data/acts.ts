@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from './database.ts';
-import { COUNTED_AHEAD, holdsWords } from './search.ts';
+import { COUNTED_AHEAD, holdsWords, keyHoldsWords } from './search.ts';
 
 export interface ActRow {
   readonly key: string;
@@ -44,7 +44,7 @@ export async function readActs(db: Db, page: { limit: number; offset: number; se
   // Said of the act (by its index) or by the person (few, by the accounts' index): each word one or the other.
   for (const word of page.search.split(/\s+/).filter(Boolean))
     query = query.where(
-      sql<boolean>`(${holdsWords(word, sql`act.kind || ' ' || coalesce(act.subject, '')`)} or act.account_id = any(array(
+      sql<boolean>`(${keyHoldsWords(word, [sql`act.searched`])} or act.account_id = any(array(
         select account.id from account join person on person.id = account.person_id where ${holdsWords(word, 'person.name')})))`,
     );
   const rows = query

@@ -10,7 +10,14 @@ const patternOf = (word: string) => `%${word.replace(/[%_\\]/g, '\\$&')}%`;
  * @param texts columns as `table.column`, or expressions
  */
 export function holdsWords(typed: string, ...texts: readonly (string | RawBuilder<unknown>)[]): RawBuilder<SqlBool> {
-  const keys = texts.map((text) => sql`search_key(${typeof text === 'string' ? sql.ref(text) : text})`);
+  return keyHoldsWords(
+    typed,
+    texts.map((text) => sql`search_key(${typeof text === 'string' ? sql.ref(text) : text})`),
+  );
+}
+
+/** As `holdsWords`, of keys that are kept already. */
+export function keyHoldsWords(typed: string, keys: readonly RawBuilder<unknown>[]): RawBuilder<SqlBool> {
   const words = searchKey(typed).split(/\s+/).filter(Boolean);
   if (words.length === 0) return sql<SqlBool>`true`;
   const each = words.map(

@@ -24,6 +24,7 @@ import * as diseases from './0022_diseases.ts';
 import * as ownCropsMended from './0023_own_crops_mended.ts';
 import * as sortedByGermination from './0024_sorted_by_germination.ts';
 import * as growOuts from './0025_growouts.ts';
+import * as recordKey from './0026_record_key.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -52,4 +53,5 @@ export const migrations: Record<string, Migration> = {
   '0023_own_crops_mended': ownCropsMended,
   '0024_sorted_by_germination': sortedByGermination,
   '0025_growouts': growOuts,
+  '0026_record_key': recordKey,
 };

@@ -316,7 +316,8 @@ CREATE TABLE public.act (
     subject text,
     account_id bigint,
     written_at timestamp with time zone DEFAULT now() NOT NULL,
-    answer jsonb NOT NULL
+    answer jsonb NOT NULL,
+    searched text GENERATED ALWAYS AS (public.search_key(((kind || ' '::text) || COALESCE(subject, ''::text)))) STORED NOT NULL
 );
 
 CREATE TABLE public.air_reading (
@@ -2081,7 +2082,7 @@ CREATE UNIQUE INDEX account_email_once ON public.account USING btree (lower(emai
 
 CREATE INDEX act_of_account ON public.act USING btree (account_id, written_at DESC);
 
-CREATE INDEX act_search_key ON public.act USING gin (public.search_key(((kind || ' '::text) || COALESCE(subject, ''::text))) public.gin_trgm_ops);
+CREATE INDEX act_searched ON public.act USING gin (searched public.gin_trgm_ops);
 
 CREATE INDEX act_written ON public.act USING btree (written_at DESC);
 

@@ -143,7 +143,13 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0021_taken_out',
   ]);
   await sickPlants(owner, lotId);
-  expect(await migrate(owner)).toEqual(['0022_diseases', '0023_own_crops_mended', '0024_sorted_by_germination', '0025_growouts']);
+  expect(await migrate(owner)).toEqual([
+    '0022_diseases',
+    '0023_own_crops_mended',
+    '0024_sorted_by_germination',
+    '0025_growouts',
+    '0026_record_key',
+  ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);
   expect(await findHoldings(owner, lotId)).toMatchObject([
