@@ -110,10 +110,11 @@ interface LotRow {
   readonly blend: { readonly mean: number; readonly spread: number } | null;
 }
 
+/** A lot taken back has no seed: what is kept of a line is counted without looking for it, which takes longer to plan than to do. */
 async function readLots(db: Db, lotIds: readonly LotId[], today: Day): Promise<LotRow[]> {
   const { rows } = await sql<LotRow>`
     with wanted as (select * from lot where ${isAmong('lot.id', lotIds)}),
-      kept as (select line_id, count(*)::int as lots from lot where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
+      kept as (select line_id, count(*)::int as lots from lot_written join lot_state on lot_id = id where on_hand > 0 and line_id in (select line_id from wanted) group by line_id),
       lent as (select lot_id, count(*)::int as loans from loan where ${isAmong('lot_id', lotIds)} and lent_on > ${today}::date - 365 group by lot_id)
     select wanted.id, line.crop_id as "cropId", wanted.harvested, wanted.taken_in_on as "takenInOn", wanted.on_hand as "onHand", wanted.unit,
       wanted.seeds_per_gram as "seedsPerGram", line.rules as "lineRules", said.answers,
@@ -138,14 +139,14 @@ async function readStays(db: Db, lotIds: readonly LotId[]): Promise<(Stay & { re
   const { rows } = await sql<Stay & { lotId: LotId }>`
     with leg as (
       select movement.id, kind, happened_on, side.holding, side.came,
-        sum(side.amount) over (partition by side.holding order by movement.id) as balance,
-        row_number() over (partition by side.holding, side.came order by movement.id) as nth
+        sum(side.amount) over so_far as balance, count(*) filter (where side.came) over so_far as nth
       from movement cross join lateral (values (to_holding, amount, true), (from_holding, -amount, false)) as side (holding, amount, came)
-      where ${isAmong('movement.lot_id', lotIds)} and side.holding is not null)
+      where ${isAmong('movement.lot_id', lotIds)} and side.holding is not null
+      window so_far as (partition by side.holding order by movement.id))
     select holding.lot_id as "lotId", coalesce(filled.happened_on, lot.taken_in_on) as since, place.name as place, holding.container
     from holding
     join place on place.id = holding.place_id
-    join lot on lot.id = holding.lot_id
+    join lot_written as lot on lot.id = holding.lot_id
     left join leg as filled on filled.holding = holding.id and filled.came
     left join leg as source on source.id = filled.id and not source.came
     where ${isAmong('holding.lot_id', lotIds)} and holding.packet_units is null
