@@ -19,7 +19,8 @@ export type BrokenRule =
   | 'potted_not_more_than_laid'
   | 'method_trial_end_pkey'
   | 'holding_of_whole_packets'
-  | 'grow_out_ends_once';
+  | 'grow_out_ends_once'
+  | 'plot_name_once_per_garden';
 
 interface DatabaseError {
   readonly code: string;

@@ -113,7 +113,13 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
       sql`exists (select from grow_out join grow_out_step on grow_out_step.grow_out_id = grow_out.id where grow_out.act_key = ${key})`,
     ],
   ],
+  'grow-out placed': () => [],
+  'grow-out offered': ofAGrowOutStep,
+  'offer accepted': ofAGrowOutStep,
+  'offer declined': ofAGrowOutStep,
   'grow-out agreed': ofAGrowOutStep,
+  'season logged': () => [],
+  'log entry struck': () => [],
   'seed handed over': ofAGrowOutStep,
   'grow-out failed': ofAGrowOutStep,
   'grow-out dropped': ofAGrowOutStep,
@@ -126,6 +132,11 @@ function ofAGrowOutStep(key: string) {
       'grow-out went on',
       sql<boolean>`exists (select from grow_out_step as own join grow_out_step as later on later.grow_out_id = own.grow_out_id and later.id > own.id
         where own.act_key = ${key})`,
+    ],
+    [
+      'grow-out went on',
+      sql<boolean>`exists (select from grow_out_step as own join grow_out_entry as entry on entry.grow_out_id = own.grow_out_id
+        where own.act_key = ${key} and own.step = 'handed over')`,
     ],
   ] as const;
 }

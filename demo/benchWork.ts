@@ -174,7 +174,7 @@ type Bringing = Pick<BenchStory, 'variety' | 'donor' | 'form' | 'amount'>;
 async function takeIn(db: Db, actor: Actor, today: Day, told: Bringing, crop: Crop): Promise<string> {
   const { interview, faults } = readInterview(answersOf(told, crop), crop, false);
   if (!interview) throw new Error(`${told.variety}: ${JSON.stringify(faults)}`);
-  const taken = await receiveLot(acting(db, actor, today), { key: randomUUID(), draftId: null, loanId: null, interview });
+  const taken = await receiveLot(acting(db, actor, today), { key: randomUUID(), draftId: null, back: null, interview });
   if (!taken.ok) throw new Error(`${told.variety}: ${taken.problem.code}`);
   return taken.answer.code;
 }

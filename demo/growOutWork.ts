@@ -1,22 +1,26 @@
 import { randomUUID } from 'node:crypto';
+import { plantsBy } from '#core/house/rules.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { plantsBy } from '#core/house/rules.ts';
 import { acting } from '#services/command.server.ts';
-import { agreeGrowOut, dropGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
+import { agreeGrowOut, offerGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 
-/** What is said of each grow-out that the sample's coordinator proposes, and why the last was dropped again. */
+/** What is said of each grow-out that the sample's coordinator proposes for the coming season. */
 const NOTES = ['Ask whoever grew it last year', 'Wants a sheltered bed', 'Only if a cage is free'];
-const DROPPED = 'Nobody has a bed that is far enough from others of its kind this year';
 
-/** Proposes grow-outs of the lines that need it most, of lots that sow a whole one; the first is agreed with a grower, the last is dropped. */
-export async function planGrowOuts(db: Db, actor: Actor, today: Day): Promise<void> {
+/**
+ * Proposes grow-outs of the lines that need it most, of lots that sow a whole one: the first is agreed with the coordinator, the second offered to
+ * the member who signs in, the third only proposed.
+ */
+export async function planGrowOuts(db: Db, actor: Actor, member: Actor, today: Day): Promise<void> {
   const house = (await readHouse(db))!;
-  const lines = (await readLinesInNeed(db, house, today)).filter(({ sow }) => sow.toSow !== null && sow.seeds >= sow.toSow);
+  const lines = (await readLinesInNeed(db, house, today)).filter(
+    ({ sow, growing }) => growing === 0 && sow.toSow !== null && sow.seeds >= sow.toSow,
+  );
   for (const [index, note] of NOTES.entries()) {
     const sow = lines[index]?.sow;
     if (!sow) return;
@@ -28,9 +32,9 @@ export async function planGrowOuts(db: Db, actor: Actor, today: Day): Promise<vo
       seeds: sow.toSow!,
       note,
     });
-    if (done.ok && index === 0)
-      await agreeGrowOut(acting(db, actor, today), { key: randomUUID(), growOutId: done.answer.id, grower: actor.name });
-    if (done.ok && index === NOTES.length - 1)
-      await dropGrowOut(acting(db, actor, today), { key: randomUUID(), growOutId: done.answer.id, reason: DROPPED });
+    if (!done.ok) continue;
+    const asked = { key: randomUUID(), growOutId: done.answer.id };
+    if (index === 0) await agreeGrowOut(acting(db, actor, today), { ...asked, grower: actor.name });
+    if (index === 1) await offerGrowOut(acting(db, actor, today), { ...asked, grower: member.name });
   }
 }

@@ -20,6 +20,7 @@ import { seededRandom } from './random.ts';
 import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 import type { Role } from '#core/people/may.ts';
 import { planGrowOuts } from './growOutWork.ts';
+import { workTheSeason } from './seasonWork.ts';
 
 async function firstOf(db: Db, role: Role): Promise<Actor> {
   const row = await db
@@ -66,7 +67,9 @@ async function seed(): Promise<void> {
     while ((await judgeNext(owner, clock())) > 0);
     await markOutlooksStale(owner);
     while ((await reckonNextOutlooks(owner, clock())) > 0);
-    await planGrowOuts(owner, await firstOf(owner, 'coordinator'), today);
+    const coordinator = await firstOf(owner, 'coordinator');
+    await workTheSeason(owner, coordinator, today);
+    await planGrowOuts(owner, coordinator, await firstOf(owner, 'member'), today);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

@@ -35,8 +35,11 @@ export function needsWords(needs: readonly Need[]): { readonly first: string; re
 
 export const GROW_OUT_STATE_WORDS: Readonly<Record<GrowOutState, string>> = {
   proposed: 'Proposed',
+  offered: 'Offered',
   agreed: 'Agreed',
+  declined: 'Declined',
   'handed over': 'Seed handed over',
+  back: 'Seed is back',
   failed: 'Failed',
   dropped: 'Dropped',
 };
@@ -46,16 +49,28 @@ export function stepWords({
   step,
   grower,
   reason,
+  code,
 }: {
   readonly step: GrowOutStep;
   readonly grower: string | null;
   readonly reason: string | null;
+  /** Of the lot it came back as. */
+  readonly code: string | null;
 }): string {
+  const why = reason ? `: ${reason}` : '';
   switch (step) {
+    case 'offered':
+      return `offered to ${grower ?? 'nobody known'}`;
     case 'agreed':
-      return `agreed with ${grower ?? 'nobody known'}`;
+      return `agreed with ${grower ?? 'nobody known'}${why}`;
+    case 'declined':
+      return `declined by ${grower ?? 'nobody known'}${why}`;
     case 'handed over':
       return 'seed handed over';
+    case 'back in part':
+      return `part of the seed came back as ${code}`;
+    case 'back':
+      return `the seed came back as ${code}`;
     case 'failed':
       return `failed: ${reason}`;
     case 'dropped':

@@ -20,12 +20,12 @@ interface WorkerScope {
 }
 
 const worker = self as unknown as WorkerScope;
-const CACHE = 'count-round';
-const PAGE = '/tests/round';
+const CACHE = 'kept-pages';
+const PAGES = ['/tests/round', '/grow-outs/log'];
 
-// Keeps the count round for the shed: that one page and the files it is made of, and nothing else. Signing out forgets them.
+// Keeps the count round and the season's log for shed and garden: these pages and the files they are made of, and nothing else. Signing out forgets them.
 worker.addEventListener('install', () => void worker.skipWaiting());
-worker.addEventListener('activate', (event) => event.waitUntil(worker.clients.claim()));
+worker.addEventListener('activate', (event) => event.waitUntil(begin()));
 
 worker.addEventListener('message', (event) => {
   const paths = event.data?.keep;
@@ -39,9 +39,15 @@ worker.addEventListener('fetch', (event) => {
   if (origin !== worker.location.origin) return;
   // With scripts the form goes to the page's data, without them to the page itself.
   if (pathname === '/sign-out' || pathname === '/sign-out.data') event.waitUntil(caches.delete(CACHE));
-  if (event.request.method === 'GET' && (pathname === PAGE || pathname.startsWith('/assets/')))
+  if (event.request.method === 'GET' && (PAGES.includes(pathname) || pathname.startsWith('/assets/')))
     event.respondWith(fetch(event.request).catch(async () => (await caches.match(pathname, { cacheName: CACHE })) ?? Response.error()));
 });
+
+/** What an earlier version kept under another name is not left behind. */
+async function begin(): Promise<void> {
+  for (const name of await caches.keys()) if (name !== CACHE) await caches.delete(name);
+  await worker.clients.claim();
+}
 
 /** @returns whether all of them are kept */
 async function keep(paths: readonly string[]): Promise<boolean> {

@@ -9,6 +9,9 @@ import type { SignedIn } from './visit.server.ts';
 /** The address at which people reach this library, for codes that are scanned. */
 export const addressOf = (path: string, request: Request): string => `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}${path}`;
 
+/** A code to be scanned, as a picture. */
+export const qrOf = (address: string): string => bwipjs.toSVG({ bcid: 'qrcode', text: address });
+
 /** What a page that shows and prints a label needs. @param file where its PDF is */
 export function labelPage(words: LabelWords, file: string, request: Request) {
   const count = Math.trunc(Number(new URL(request.url).searchParams.get('count'))) || 1;
@@ -18,7 +21,7 @@ export function labelPage(words: LabelWords, file: string, request: Request) {
     count,
     key: newFormKey(),
     hasPrinter: devices.printer !== null,
-    qr: bwipjs.toSVG({ bcid: 'qrcode', text: words.address }),
+    qr: qrOf(words.address),
   };
 }
 

@@ -17,7 +17,7 @@ import {
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Form, Link, NavLink } from 'react-router';
 import { classes } from './classes.ts';
-import { UnsentCounts } from './UnsentCounts.tsx';
+import { UnsentNotice } from './UnsentNotice.tsx';
 
 export interface Visitor {
   readonly account: number;
@@ -97,7 +97,7 @@ export function Frame({
           {visitor.works ? <Finder /> : <span className="grow font-slab font-semibold lg:hidden">{house}</span>}
         </header>
         <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">
-          {visitor.works && <UnsentCounts owner={visitor.account} />}
+          <UnsentNotice owner={visitor.account} />
           {children}
         </main>
         {/* There before its words are, so that they are read out when they come. */}

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { actKey, lotCode, rowNumber, words } from '#contracts/fields.ts';
+import { actKey, lotCode, words } from '#contracts/fields.ts';
+import { back } from '#contracts/intake/back.ts';
 import type { Interview } from '#contracts/intake/interview.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
 import { reason } from '#contracts/stock/stock.ts';
@@ -30,8 +31,8 @@ const interview: z.ZodType<Interview> = z.object({
   keepsLoanOpen: z.boolean(),
 });
 
-/** Taking a lot in, or seed back from a loan; the draft it was asked in is done with. */
-export const intakeInput = z.object({ key: actKey, draftId: z.uuid().nullable(), loanId: rowNumber.nullable(), interview });
+/** Taking a lot in, or seed back from a loan or a grow-out; the draft it was asked in is done with. */
+export const intakeInput = z.object({ key: actKey, draftId: z.uuid().nullable(), back: back.nullable(), interview });
 
 /** Seed that was brought and not taken in. */
 export const refuseSeedInput = z.object({

@@ -1,4 +1,5 @@
-import { betaBelow, betaQuantile } from '../distributions/beta.ts';
+import { betaQuantile } from '../distributions/beta.ts';
+import { atLeast } from '../distributions/binomial.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 import type { Beta } from './betaPosterior.ts';
 
@@ -47,10 +48,3 @@ export function seedsToSow(plants: number, germination: number | Beta, survival:
 }
 
 const quantileAt = (chance: number, { a, b }: Beta) => betaQuantile(chance, a, b, 1e-6);
-
-/** P(X ≥ k) of a binomial: the regularised incomplete beta function I_p(k, n − k + 1). */
-function atLeast(successes: number, trials: number, share: number): number {
-  if (successes > trials || share <= 0) return 0;
-  if (share === 1) return 1;
-  return betaBelow(share, successes, trials - successes + 1);
-}

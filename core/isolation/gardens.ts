@@ -14,10 +14,19 @@ export function metresBetween(one: Point, other: Point): number {
   return geodesic.Geodesic.WGS84.Inverse(one.latitude, one.longitude, other.latitude, other.longitude).s12!;
 }
 
+const METRES_A_DEGREE = 111_320;
+
+/** Metres east and north of a centre, for a map of a few kilometres: degrees of longitude narrow towards the poles. */
+export function metresFrom(centre: Point, { latitude, longitude }: Point): { readonly east: number; readonly north: number } {
+  const wide = Math.cos((centre.latitude * Math.PI) / 180);
+  const turned = ((longitude - centre.longitude + 540) % 360) - 180;
+  return { east: turned * wide * METRES_A_DEGREE, north: (latitude - centre.latitude) * METRES_A_DEGREE };
+}
+
 export type PlaceFault = 'nowhere' | 'other hemisphere' | 'too far';
 
 /** A library's gardens lie within this of each other. */
-const FARTHEST_METRES = 500_000;
+const FARTHEST_METRES = 200_000;
 
 /** What is wrong with a garden's place: 0, 0 is an empty form, not a garden; and a library's gardens lie on its own half of the earth. */
 export function placeFault(point: Point, house: { readonly southern: boolean; readonly others: readonly Point[] }): PlaceFault | null {

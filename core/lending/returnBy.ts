@@ -2,7 +2,7 @@ import type { CropSeason, Range } from '../almanac/crop.ts';
 import { addDays, inYear, nextOn, yearOf, type IsoDate, type MonthDay } from '../calendar/plainDate.ts';
 
 /** Days for cleaning and drying at home, and for finding the way to the desk. */
-const CLEAN_DRY_AND_BRING_DAYS = 42;
+export const CLEAN_DRY_AND_BRING_DAYS = 42;
 
 export interface ReturnBy {
   readonly due: IsoDate;

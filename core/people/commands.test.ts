@@ -10,6 +10,8 @@ const LEADERS: readonly CommandName[] = [
   'recall',
   'trial ended',
   'grow-out proposed',
+  'grow-out placed',
+  'grow-out offered',
   'grow-out agreed',
   'grow-out failed',
   'grow-out dropped',
@@ -26,8 +28,15 @@ const LEADERS: readonly CommandName[] = [
   'recipe retired',
 ];
 
-test('members and growers tell what came up of their loans, and write nothing else', () => {
-  expect(givenBy('member')).toEqual(['emergence of a loan told']);
+test('members and growers tell what came up of their loans, answer offers and write their season’s log, undo that, and write nothing else', () => {
+  expect(givenBy('member')).toEqual([
+    'emergence of a loan told',
+    'offer accepted',
+    'offer declined',
+    'season logged',
+    'log entry struck',
+    'act undone',
+  ]);
   expect(givenBy('grower')).toEqual(givenBy('member'));
 });
 

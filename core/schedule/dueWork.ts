@@ -2,14 +2,14 @@ import { daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 
 /** One thing to do, as Today shows it. `on` is the day it fell or falls due. */
 export interface DueWork {
-  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold';
+  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out';
   readonly on: IsoDate;
 }
 
 /** How much a day's delay adds: a ferment past its day sprouts, a towel rots, a hold can wait. */
-const WEIGHT: Record<DueWork['kind'], number> = { step: 6, count: 2, open: 2, test: 1, return: 1, hold: 0.5 };
+const WEIGHT: Record<DueWork['kind'], number> = { step: 6, count: 2, open: 2, test: 1, return: 1, hold: 0.5, 'grow-out': 1 };
 /** What stands before any delay: a towel or a ferment due today comes before anything that can wait, however late that is. */
-const START: Record<DueWork['kind'], number> = { step: 55, count: 60, open: 30, test: 20, return: 25, hold: 10 };
+const START: Record<DueWork['kind'], number> = { step: 55, count: 60, open: 30, test: 20, return: 25, hold: 10, 'grow-out': 28 };
 const MOST_DAYS_COUNTED = 30;
 
 /** Urgency of one piece of work on a day; higher comes first, never below 0. Delay counts up to 30 days. */

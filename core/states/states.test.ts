@@ -36,20 +36,35 @@ function allowed<State extends string>(machine: Machine<State>): string[] {
 }
 
 describe('in every state exactly these commands may be given, of all there are', () => {
-  test('a grow-out is agreed, handed over and failed in that order, and dropped only before its seed is out of the house', () => {
-    expect(allowed(GROW_OUT)).toEqual([
-      'proposed: grow-out agreed → agreed',
-      'proposed: grow-out dropped → dropped',
-      'agreed: grow-out agreed → agreed',
-      'agreed: seed handed over → handed over',
-      'agreed: grow-out dropped → dropped',
-      'handed over: grow-out failed → failed',
-    ]);
+  test('a grow-out is offered or agreed, handed over, and back or failed, in that order; it is dropped only before its seed is out of the house', () => {
+    const toBeAgreed = (state: string) => [
+      `${state}: grow-out offered → offered`,
+      `${state}: grow-out agreed → agreed`,
+      `${state}: grow-out dropped → dropped`,
+    ];
+    expect(new Set(allowed(GROW_OUT))).toEqual(
+      new Set([
+        ...['proposed', 'offered', 'agreed', 'declined'].flatMap(toBeAgreed),
+        ...['proposed', 'offered', 'agreed', 'declined', 'handed over'].map((state) => `${state}: grow-out placed → ${state}`),
+        'offered: offer accepted → agreed',
+        'offered: offer declined → declined',
+        'agreed: offer declined → declined',
+        'agreed: seed handed over → handed over',
+        'handed over: season logged → handed over',
+        'handed over: seed returned → back',
+        'handed over: grow-out failed → failed',
+      ]),
+    );
     expect(allowed(LOT).filter((one) => one.includes('grow-out') || one.includes('handed'))).toEqual([
       'kept: grow-out proposed → kept',
       'kept: seed handed over → kept',
     ]);
-    expect([growOutState({ step: null }), growOutState({ step: 'dropped' })]).toEqual(['proposed', 'dropped']);
+    expect([null, 'dropped', 'back in part', 'back'].map((step) => growOutState({ step: step as never }))).toEqual([
+      'proposed',
+      'dropped',
+      'handed over',
+      'back',
+    ]);
   });
   test('a hold is lifted once', () => expect(allowed(HOLD)).toEqual(['standing: hold lifted → lifted']));
   test('a loan takes seed or an ending while it is open; what came up is told at any time', () =>

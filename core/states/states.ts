@@ -89,15 +89,28 @@ export const TRIAL: Machine<TrialState> = { running: { 'trial ended': 'ended', '
 export const trialState = (trial: { readonly outcome: string | null } | { readonly endedOn: Day | null }): TrialState =>
   ('outcome' in trial ? trial.outcome : trial.endedOn) === null ? 'running' : 'ended';
 
-/** A lot grown out for the library: proposed; then the last step says how far it is. */
-export type GrowOutStep = 'agreed' | 'handed over' | 'failed' | 'dropped';
-export type GrowOutState = 'proposed' | GrowOutStep;
+/**
+ * A lot grown out for the library: proposed; then the last step says how far it is. What comes back in parts is still handed over until the last
+ * part; how it stands in the garden is told by its log (core/growout/log.ts).
+ */
+export type GrowOutStep = 'offered' | 'agreed' | 'declined' | 'handed over' | 'back in part' | 'back' | 'failed' | 'dropped';
+export type GrowOutState = 'proposed' | Exclude<GrowOutStep, 'back in part'>;
+const TO_BE_AGREED = { 'grow-out offered': 'offered', 'grow-out agreed': 'agreed', 'grow-out dropped': 'dropped' } as const;
 export const GROW_OUT: Machine<GrowOutState> = {
-  proposed: { 'grow-out agreed': 'agreed', 'grow-out dropped': 'dropped' },
+  proposed: { ...TO_BE_AGREED, 'grow-out placed': 'proposed' },
+  offered: { ...TO_BE_AGREED, 'grow-out placed': 'offered', 'offer accepted': 'agreed', 'offer declined': 'declined' },
   // Somebody else may grow it after all.
-  agreed: { 'grow-out agreed': 'agreed', 'seed handed over': 'handed over', 'grow-out dropped': 'dropped' },
-  'handed over': { 'grow-out failed': 'failed' },
+  agreed: { ...TO_BE_AGREED, 'grow-out placed': 'agreed', 'offer declined': 'declined', 'seed handed over': 'handed over' },
+  declined: { ...TO_BE_AGREED, 'grow-out placed': 'declined' },
+  'handed over': {
+    'grow-out placed': 'handed over',
+    'season logged': 'handed over',
+    'seed returned': 'back',
+    'grow-out failed': 'failed',
+  },
+  back: {},
   failed: {},
   dropped: {},
 };
-export const growOutState = ({ step }: { readonly step: GrowOutStep | null }): GrowOutState => step ?? 'proposed';
+export const growOutState = ({ step }: { readonly step: GrowOutStep | null }): GrowOutState =>
+  step === null ? 'proposed' : step === 'back in part' ? 'handed over' : step;

@@ -43,6 +43,7 @@ export async function recordGrowOutStep(
     readonly growOutId: GrowOutId;
     readonly step: GrowOutStep;
     readonly growerId?: PersonId;
+    readonly lotId?: LotId;
     readonly reason: string | null;
     readonly happenedOn: Day;
     readonly writtenBy: PersonId;
@@ -55,6 +56,7 @@ export async function recordGrowOutStep(
       grow_out_id: step.growOutId,
       step: step.step,
       grower_id: step.growerId ?? null,
+      lot_id: step.lotId ?? null,
       reason: step.reason,
       happened_on: step.happenedOn,
       written_by: step.writtenBy,
@@ -82,6 +84,34 @@ const growOuts = (db: Db) =>
           .as('last'),
       (join) => join.onTrue(),
     )
+    .leftJoinLateral(
+      (eb) =>
+        eb
+          .selectFrom('grow_out_step')
+          .leftJoin('person as grower', 'grower.id', 'grow_out_step.grower_id')
+          .select(['grower.id', 'grower.name'])
+          .whereRef('grow_out_step.grow_out_id', '=', 'grow_out.id')
+          .where('grow_out_step.step', 'in', ['offered', 'agreed', 'declined'])
+          .orderBy('grow_out_step.id', 'desc')
+          .limit(1)
+          .as('with'),
+      (join) => join.onTrue(),
+    )
+    .leftJoinLateral(
+      (eb) =>
+        eb
+          .selectFrom('grow_out_step')
+          .leftJoin('movement', (on) => on.onRef('movement.act_key', '=', 'grow_out_step.act_key').on('movement.kind', '=', 'sown'))
+          .select(['grow_out_step.happened_on', 'movement.amount'])
+          .whereRef('grow_out_step.grow_out_id', '=', 'grow_out.id')
+          .where('grow_out_step.step', '=', 'handed over')
+          .orderBy('grow_out_step.id', 'desc')
+          .limit(1)
+          .as('given'),
+      (join) => join.onTrue(),
+    )
+    .leftJoin('grow_out_place as place', 'place.grow_out_id', 'grow_out.id')
+    .leftJoin('garden', 'garden.id', 'place.garden_id')
     .select([
       'grow_out.id',
       'grow_out.plants',
@@ -101,20 +131,37 @@ const growOuts = (db: Db) =>
       'last.reason',
       'last.happened_on as stepOn',
       'last.name as stepBy',
+      'with.id as growerId',
+      'with.name as grower',
+      'given.happened_on as handedOverOn',
+      'given.amount as handedOver',
+      'lot.unit',
+      'lot.seeds_per_gram as seedsPerGram',
+      'garden.id as gardenId',
+      'garden.name as garden',
+      'place.sow_on as sowOn',
     ]);
+
+/** Steps after which nothing more comes of a grow-out. */
+const ENDS = ['dropped', 'failed', 'back'] as const;
+const isOpen = sql<boolean>`coalesce(last.step, '') not in (${sql.join([...ENDS])})`;
 
 export type GrowOutRow = NonNullable<Awaited<ReturnType<typeof findGrowOut>>>;
 
-/** Who agreed to grow it, by the last agreement; undefined while nobody has. */
+/** Who grows it, with how to reach them: with whom it was last agreed, or to whom it was offered; undefined while nobody has been asked, or after a no. */
 export const findGrower = (db: Db, id: GrowOutId) =>
   db
     .selectFrom('grow_out_step')
     .innerJoin('person', 'person.id', 'grow_out_step.grower_id')
     .select(['person.id', 'person.name', 'person.phone', 'person.email'])
     .where('grow_out_id', '=', id)
-    .where('step', '=', 'agreed')
-    .orderBy('grow_out_step.id', 'desc')
-    .limit(1)
+    .where('grow_out_step.id', '=', (eb) =>
+      eb
+        .selectFrom('grow_out_step as newest')
+        .select((newest) => newest.fn.max('newest.id').as('id'))
+        .where('newest.grow_out_id', '=', id)
+        .where('newest.step', 'in', ['offered', 'agreed', 'declined']),
+    )
     .executeTakeFirst();
 
 /** What became of a grow-out, in order. */
@@ -123,7 +170,8 @@ export const readGrowOutSteps = (db: Db, id: GrowOutId) =>
     .selectFrom('grow_out_step')
     .leftJoin('person as who', 'who.id', 'grow_out_step.written_by')
     .leftJoin('person as grower', 'grower.id', 'grow_out_step.grower_id')
-    .select(['step', 'reason', 'happened_on as on', 'who.name as by', 'grower.name as grower'])
+    .leftJoin('lot', 'lot.id', 'grow_out_step.lot_id')
+    .select(['step', 'reason', 'happened_on as on', 'who.name as by', 'grower.name as grower', 'lot.code'])
     .where('grow_out_id', '=', id)
     .orderBy('grow_out_step.id')
     .execute();
@@ -137,11 +185,11 @@ export async function lockGrowOut(db: Db, id: GrowOutId) {
   return findGrowOut(db, id);
 }
 
-/** Grow-outs that go on, or all that have ended; those sown first before the others. */
+/** Grow-outs under way, or all that have ended; those sown first before the others. */
 export async function listGrowOuts(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
   const query = growOuts(db)
-    .where(sql<boolean>`(coalesce(last.step, '') not in ('dropped', 'failed')) = ${page.open}`)
-    .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code'));
+    .where(page.open ? isOpen : sql<boolean>`not ${isOpen}`)
+    .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code', sql`coalesce("with".name, '')`, sql`coalesce(garden.name, '')`));
   const [rows, total] = await Promise.all([
     query.orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(page.limit).offset(page.offset).execute(),
     db
@@ -165,8 +213,50 @@ export async function promisedOfLot(db: Db, lotId: LotId): Promise<Seeds> {
 
 /** Open grow-outs of a line, by its id. */
 export const growOutsOfLine = (db: Db, lineId: number) =>
+  growOuts(db).where('line.id', '=', lineId).where(isOpen).orderBy('grow_out.sow_from').execute();
+
+/** Grow-outs under way with this grower, and what is offered to them, those sown first before the others. */
+export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
   growOuts(db)
-    .where('line.id', '=', lineId)
-    .where(sql<boolean>`coalesce(last.step, '') not in ('dropped', 'failed')`)
+    .where('with.id', '=', growerId)
+    .where(isOpen)
+    .where('last.step', '!=', 'declined')
     .orderBy('grow_out.sow_from')
+    .orderBy('grow_out.id')
+    .limit(MOST_OF_GROWER)
+    .execute();
+
+/** All grow-outs under way, of everybody, those sown first before the others. */
+export const openGrowOuts = (db: Db, limit: number) =>
+  growOuts(db).where(isOpen).orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(limit).execute();
+
+/** Those of which the seed is out. */
+export const growOutsInGardens = (db: Db, limit: number) =>
+  growOuts(db)
+    .where('last.step', 'in', ['handed over', 'back in part'])
+    .orderBy('grow_out.sow_from')
+    .orderBy('grow_out.id')
+    .limit(limit)
+    .execute();
+
+const MOST_OF_GROWER = 200;
+
+/** Lots that grow-outs came back as, with how much of each came. */
+export const lotsOfGrowOuts = (db: Db, growOutIds: readonly GrowOutId[]) =>
+  db
+    .selectFrom('grow_out_step')
+    .innerJoin('lot', 'lot.id', 'grow_out_step.lot_id')
+    .innerJoin('movement', (on) => on.onRef('movement.lot_id', '=', 'lot.id').onRef('movement.act_key', '=', 'grow_out_step.act_key'))
+    .select(['grow_out_step.grow_out_id as growOutId', 'lot.code', 'movement.amount', 'lot.unit', 'lot.seeds_per_gram as seedsPerGram'])
+    .where('grow_out_step.grow_out_id', 'in', [...growOutIds, 0])
+    .orderBy('grow_out_step.id')
+    .execute();
+
+/** Grow-outs of a grower that are over, the newest first. */
+export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
+  growOuts(db)
+    .where('with.id', '=', growerId)
+    .where('last.step', 'in', ['back', 'failed'])
+    .orderBy('grow_out.id', 'desc')
+    .limit(limit)
     .execute();

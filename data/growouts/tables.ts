@@ -1,6 +1,9 @@
-import type { GeneratedAlways } from 'kysely';
+import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { LogKind } from '#core/growout/log.ts';
+import type { Sun, Water } from '#core/growout/plots.ts';
+import type { Method } from '#core/isolation/barriers.ts';
+import type { Day, GardenId, GrowOutId, LotId, Metres, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { GrowOutStep } from '#core/states/states.ts';
-import type { Day, GrowOutId, LotId, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface GrowOutTable {
@@ -21,9 +24,64 @@ interface GrowOutStepTable {
   grow_out_id: Fact<GrowOutId>;
   step: Fact<GrowOutStep>;
   grower_id: MaybeFact<PersonId>;
+  lot_id: MaybeFact<LotId>;
   reason: MaybeFact<string>;
   happened_on: Fact<Day>;
   written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface GrowOutEntryTable {
+  id: GeneratedAlways<number>;
+  grow_out_id: Fact<GrowOutId>;
+  kind: Fact<LogKind>;
+  happened_on: Fact<Day>;
+  count: MaybeFact<number>;
+  words: MaybeFact<string>;
+  metres: MaybeFact<Metres>;
+  method: MaybeFact<Method>;
+  instead_of: MaybeFact<number>;
+  struck: ColumnType<boolean, boolean | undefined, never>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface PlotTable {
+  id: GeneratedAlways<number>;
+  garden_id: Fact<GardenId>;
+  name: string;
+  square_metres: number;
+  sun: Sun;
+  water: Water;
+  cages: Generated<number>;
+  note: string | null;
+  in_use: Generated<boolean>;
+}
+
+interface GrowOutPlaceTable {
+  id: GeneratedAlways<number>;
+  grow_out_id: Fact<GrowOutId>;
+  garden_id: Fact<GardenId>;
+  plot_id: MaybeFact<number>;
+  square_metres: MaybeFact<number>;
+  methods: ColumnType<Method[], readonly Method[], never>;
+  sow_on: Fact<Day>;
+  free_on: Fact<Day>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface GardenBloomTable {
+  id: GeneratedAlways<number>;
+  garden_id: Fact<GardenId>;
+  year: Fact<number>;
+  crop_id: Fact<string>;
+  what: string;
+  metres: Metres;
+  flowers_from: Day | null;
+  flowers_to: Day | null;
+  gone: Generated<boolean>;
   act_key: Fact<string>;
 }
 
@@ -32,4 +90,10 @@ export interface GrowOutTables {
   grow_out: GrowOutTable;
   grow_out_step_written: GrowOutStepTable;
   grow_out_step: GrowOutStepTable;
+  grow_out_entry_written: GrowOutEntryTable;
+  grow_out_entry: GrowOutEntryTable;
+  grow_out_place_written: GrowOutPlaceTable;
+  grow_out_place: GrowOutPlaceTable;
+  plot: PlotTable;
+  garden_bloom: GardenBloomTable;
 }

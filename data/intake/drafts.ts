@@ -1,36 +1,52 @@
-import type { AccountId, LoanId } from '#core/kernel/kinds.ts';
+import type { Back } from '#core/passport/back.ts';
+import type { AccountId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** Interviews that were begun and not finished, newest first, whoever began them. */
 export async function listDrafts(db: Db) {
-  return db
+  const rows = await db
     .selectFrom('draft')
     .innerJoin('account', 'account.id', 'draft.account_id')
     .innerJoin('person', 'person.id', 'account.person_id')
-    .select(['draft.id', 'draft.title', 'draft.saved_at as savedAt', 'person.name as by', 'draft.loan_id as loanId'])
+    .select(['draft.id', 'draft.title', 'draft.saved_at as savedAt', 'person.name as by', 'draft.loan_id', 'draft.grow_out_id'])
     .orderBy('draft.saved_at', 'desc')
     .limit(50)
     .execute();
+  return rows.map(withBack);
+}
+
+/** A row with what its seed comes back from, in place of the two columns of which one may be filled. */
+function withBack<Row extends { loan_id: number | null; grow_out_id: number | null }>({ loan_id, grow_out_id, ...row }: Row) {
+  const from: Back | null =
+    loan_id !== null ? { of: 'loan', id: loan_id } : grow_out_id !== null ? { of: 'grow-out', id: grow_out_id } : null;
+  return { ...row, back: from };
 }
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 export async function findDraft(db: Db, id: string) {
   if (!UUID.test(id)) return undefined;
-  return db
+  const row = await db
     .selectFrom('draft')
-    .select(['id', 'answers', 'title', 'loan_id as loanId', 'version', 'saved_at as savedAt'])
+    .select(['id', 'answers', 'title', 'loan_id', 'grow_out_id', 'version', 'saved_at as savedAt'])
     .where('id', '=', id)
     .executeTakeFirst();
+  return row && withBack(row);
 }
 
 export async function createDraft(
   db: Db,
-  draft: { accountId: AccountId; answers: Record<string, string>; title: string; loanId: LoanId | null },
+  draft: { accountId: AccountId; answers: Record<string, string>; title: string; back: Back | null },
 ): Promise<string> {
   const { id } = await db
     .insertInto('draft')
-    .values({ account_id: draft.accountId, answers: JSON.stringify(draft.answers), title: draft.title, loan_id: draft.loanId })
+    .values({
+      account_id: draft.accountId,
+      answers: JSON.stringify(draft.answers),
+      title: draft.title,
+      loan_id: draft.back?.of === 'loan' ? draft.back.id : null,
+      grow_out_id: draft.back?.of === 'grow-out' ? draft.back.id : null,
+    })
     .returning('id')
     .executeTakeFirstOrThrow();
   return id;

@@ -1,5 +1,5 @@
 import type { ColumnType, Generated } from 'kysely';
-import type { AccountId, LoanId } from '#core/kernel/kinds.ts';
+import type { AccountId, GrowOutId, LoanId } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface DraftTable {
@@ -8,6 +8,7 @@ interface DraftTable {
   answers: ColumnType<Record<string, string>, string, string>;
   title: string;
   loan_id: MaybeFact<LoanId>;
+  grow_out_id: MaybeFact<GrowOutId>;
   saved_at: ColumnType<Date, Date | undefined, Date>;
   version: Generated<number>;
 }

@@ -25,6 +25,7 @@ import * as ownCropsMended from './0023_own_crops_mended.ts';
 import * as sortedByGermination from './0024_sorted_by_germination.ts';
 import * as growOuts from './0025_growouts.ts';
 import * as recordKey from './0026_record_key.ts';
+import * as season from './0027_season.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -54,4 +55,5 @@ export const migrations: Record<string, Migration> = {
   '0024_sorted_by_germination': sortedByGermination,
   '0025_growouts': growOuts,
   '0026_record_key': recordKey,
+  '0027_season': season,
 };

@@ -96,7 +96,7 @@ CREATE FUNCTION public.check_grow_out_step() RETURNS trigger
     AS $$
 begin
   perform from grow_out_written where id = new.grow_out_id for update;
-  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step in ('dropped', 'failed')) then
+  if exists (select from grow_out_step where grow_out_id = new.grow_out_id and step in ('dropped', 'failed', 'back')) then
     raise exception 'a grow-out ends once' using errcode = '23505', constraint = 'grow_out_ends_once';
   end if;
   return new;
@@ -546,7 +546,9 @@ CREATE TABLE public.draft (
     title text NOT NULL,
     loan_id bigint,
     saved_at timestamp with time zone DEFAULT now() NOT NULL,
-    version integer DEFAULT 1 NOT NULL
+    version integer DEFAULT 1 NOT NULL,
+    grow_out_id bigint,
+    CONSTRAINT draft_is_of_one_return CHECK (((loan_id IS NULL) OR (grow_out_id IS NULL)))
 );
 
 CREATE TABLE public.emergence (
@@ -623,9 +625,36 @@ CREATE TABLE public.garden (
     name text NOT NULL,
     latitude double precision,
     longitude double precision,
+    place_for text DEFAULT 'workers'::text NOT NULL,
     CONSTRAINT garden_is_not_at_zero CHECK ((NOT ((abs(latitude) < (0.001)::double precision) AND (abs(longitude) < (0.001)::double precision)))),
+    CONSTRAINT garden_place_is_for_somebody CHECK ((place_for = ANY (ARRAY['workers'::text, 'coordinators'::text]))),
     CONSTRAINT garden_place_is_on_earth CHECK ((((latitude >= ('-90'::integer)::double precision) AND (latitude <= (90)::double precision)) AND ((longitude >= ('-180'::integer)::double precision) AND (longitude <= (180)::double precision)))),
     CONSTRAINT garden_place_is_whole CHECK (((latitude IS NULL) = (longitude IS NULL)))
+);
+
+CREATE TABLE public.garden_bloom (
+    id bigint NOT NULL,
+    garden_id bigint NOT NULL,
+    year integer NOT NULL,
+    crop_id text NOT NULL,
+    what text NOT NULL,
+    metres integer NOT NULL,
+    flowers_from date,
+    flowers_to date,
+    gone boolean DEFAULT false NOT NULL,
+    act_key uuid NOT NULL,
+    CONSTRAINT garden_bloom_ends_later CHECK ((flowers_to >= flowers_from)),
+    CONSTRAINT garden_bloom_is_near CHECK (((metres >= 0) AND (metres <= 20000))),
+    CONSTRAINT garden_bloom_year_is_near CHECK (((year >= 1990) AND (year <= 2100)))
+);
+
+ALTER TABLE public.garden_bloom ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.garden_bloom_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 
 CREATE TABLE public.garden_distance (
@@ -724,6 +753,99 @@ CREATE VIEW public.grow_out AS
            FROM public.undone
           WHERE (undone.act_key = grow_out_written.act_key))));
 
+CREATE TABLE public.grow_out_entry_written (
+    id bigint NOT NULL,
+    grow_out_id bigint NOT NULL,
+    kind text NOT NULL,
+    happened_on date NOT NULL,
+    count integer,
+    words text,
+    metres integer,
+    method text,
+    instead_of bigint,
+    struck boolean DEFAULT false NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT grow_out_entry_counts_some CHECK (((count >= 0) AND (count <= 1000000))),
+    CONSTRAINT grow_out_entry_is_near CHECK (((metres >= 0) AND (metres <= 100000))),
+    CONSTRAINT grow_out_entry_kind_is_known CHECK ((kind = ANY (ARRAY['sown'::text, 'up'::text, 'thinned'::text, 'standing'::text, 'overwintered'::text, 'flowering'::text, 'flowered'::text, 'harvested'::text, 'off-types early'::text, 'off-types late'::text, 'isolated'::text, 'neighbour'::text, 'bolted'::text, 'disease'::text, 'weather'::text, 'pollinated'::text, 'picked'::text, 'note'::text]))),
+    CONSTRAINT grow_out_entry_strikes_another CHECK (((NOT struck) OR (instead_of IS NOT NULL)))
+);
+
+CREATE VIEW public.grow_out_entry AS
+ SELECT entry.id,
+    entry.grow_out_id,
+    entry.kind,
+    entry.happened_on,
+    entry.count,
+    entry.words,
+    entry.metres,
+    entry.method,
+    entry.instead_of,
+    entry.struck,
+    entry.written_by,
+    entry.act_key
+   FROM public.grow_out_entry_written entry
+  WHERE ((NOT entry.struck) AND (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = entry.act_key)))) AND (NOT (EXISTS ( SELECT
+           FROM public.grow_out_entry_written later
+          WHERE ((later.instead_of = entry.id) AND (NOT (EXISTS ( SELECT
+                   FROM public.undone
+                  WHERE (undone.act_key = later.act_key)))))))));
+
+ALTER TABLE public.grow_out_entry_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.grow_out_entry_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+CREATE TABLE public.grow_out_place_written (
+    id bigint NOT NULL,
+    grow_out_id bigint NOT NULL,
+    garden_id bigint NOT NULL,
+    plot_id bigint,
+    square_metres numeric,
+    methods text[] NOT NULL,
+    sow_on date NOT NULL,
+    free_on date NOT NULL,
+    written_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT grow_out_bed_is_free_later CHECK ((free_on > sow_on)),
+    CONSTRAINT grow_out_takes_some_room CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric)))
+);
+
+CREATE VIEW public.grow_out_place AS
+ SELECT DISTINCT ON (grow_out_place_written.grow_out_id) grow_out_place_written.id,
+    grow_out_place_written.grow_out_id,
+    grow_out_place_written.garden_id,
+    grow_out_place_written.plot_id,
+    grow_out_place_written.square_metres,
+    grow_out_place_written.methods,
+    grow_out_place_written.sow_on,
+    grow_out_place_written.free_on,
+    grow_out_place_written.written_on,
+    grow_out_place_written.written_by,
+    grow_out_place_written.act_key
+   FROM public.grow_out_place_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = grow_out_place_written.act_key))))
+  ORDER BY grow_out_place_written.grow_out_id, grow_out_place_written.id DESC;
+
+ALTER TABLE public.grow_out_place_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.grow_out_place_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.grow_out_step_written (
     id bigint NOT NULL,
     grow_out_id bigint NOT NULL,
@@ -733,9 +855,11 @@ CREATE TABLE public.grow_out_step_written (
     happened_on date NOT NULL,
     written_by bigint,
     act_key uuid NOT NULL,
-    CONSTRAINT grow_out_agreed_with_somebody CHECK (((step <> 'agreed'::text) OR (grower_id IS NOT NULL))),
+    lot_id bigint,
+    CONSTRAINT grow_out_agreed_with_somebody CHECK (((step <> ALL (ARRAY['offered'::text, 'agreed'::text])) OR (grower_id IS NOT NULL))),
+    CONSTRAINT grow_out_comes_back_as_a_lot CHECK (((step = ANY (ARRAY['back in part'::text, 'back'::text])) = (lot_id IS NOT NULL))),
     CONSTRAINT grow_out_ended_for_a_reason CHECK (((step <> ALL (ARRAY['dropped'::text, 'failed'::text])) OR (reason IS NOT NULL))),
-    CONSTRAINT grow_out_step_is_known CHECK ((step = ANY (ARRAY['agreed'::text, 'handed over'::text, 'failed'::text, 'dropped'::text])))
+    CONSTRAINT grow_out_step_is_known CHECK ((step = ANY (ARRAY['offered'::text, 'agreed'::text, 'declined'::text, 'handed over'::text, 'back in part'::text, 'back'::text, 'failed'::text, 'dropped'::text])))
 );
 
 CREATE VIEW public.grow_out_step AS
@@ -746,7 +870,8 @@ CREATE VIEW public.grow_out_step AS
     grow_out_step_written.reason,
     grow_out_step_written.happened_on,
     grow_out_step_written.written_by,
-    grow_out_step_written.act_key
+    grow_out_step_written.act_key,
+    grow_out_step_written.lot_id
    FROM public.grow_out_step_written
   WHERE (NOT (EXISTS ( SELECT
            FROM public.undone
@@ -1370,6 +1495,31 @@ CREATE TABLE public.planned_test (
     CONSTRAINT plan_week_begins_on_monday CHECK ((EXTRACT(isodow FROM week) = (1)::numeric))
 );
 
+CREATE TABLE public.plot (
+    id bigint NOT NULL,
+    garden_id bigint NOT NULL,
+    name text NOT NULL,
+    square_metres numeric NOT NULL,
+    sun text NOT NULL,
+    water text NOT NULL,
+    cages integer DEFAULT 0 NOT NULL,
+    note text,
+    in_use boolean DEFAULT true NOT NULL,
+    CONSTRAINT plot_cages_are_counted CHECK (((cages >= 0) AND (cages <= 100))),
+    CONSTRAINT plot_has_an_area CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric))),
+    CONSTRAINT plot_sun_is_known CHECK ((sun = ANY (ARRAY['full sun'::text, 'half shade'::text, 'shade'::text]))),
+    CONSTRAINT plot_water_is_known CHECK ((water = ANY (ARRAY['tap'::text, 'carried'::text, 'rain only'::text])))
+);
+
+ALTER TABLE public.plot ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.plot_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.potted (
     id bigint NOT NULL,
     test_id bigint NOT NULL,
@@ -1880,6 +2030,9 @@ ALTER TABLE ONLY public.evidence_written
 ALTER TABLE ONLY public.evidence_written
     ADD CONSTRAINT evidence_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.garden_bloom
+    ADD CONSTRAINT garden_bloom_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.garden_distance
     ADD CONSTRAINT garden_distance_pkey PRIMARY KEY (one_id, other_id);
 
@@ -1891,6 +2044,12 @@ ALTER TABLE ONLY public.germination_test
 
 ALTER TABLE ONLY public.glossary
     ADD CONSTRAINT glossary_pkey PRIMARY KEY (word);
+
+ALTER TABLE ONLY public.grow_out_entry_written
+    ADD CONSTRAINT grow_out_entry_written_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_pkey PRIMARY KEY (id);
@@ -1996,6 +2155,9 @@ ALTER TABLE ONLY public.place
 
 ALTER TABLE ONLY public.planned_test
     ADD CONSTRAINT planned_test_pkey PRIMARY KEY (lot_id);
+
+ALTER TABLE ONLY public.plot
+    ADD CONSTRAINT plot_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.potted
     ADD CONSTRAINT potted_pkey PRIMARY KEY (id);
@@ -2110,6 +2272,8 @@ CREATE INDEX distance_from_other ON public.garden_distance USING btree (other_id
 
 CREATE INDEX draft_of_account ON public.draft USING btree (account_id);
 
+CREATE INDEX draft_of_grow_out ON public.draft USING btree (grow_out_id) WHERE (grow_out_id IS NOT NULL);
+
 CREATE INDEX draft_of_loan ON public.draft USING btree (loan_id);
 
 CREATE INDEX draft_saved ON public.draft USING btree (saved_at DESC);
@@ -2118,11 +2282,19 @@ CREATE INDEX emergence_of_lot ON public.emergence USING btree (lot_id);
 
 CREATE INDEX ending_of_test ON public.test_ending USING btree (test_id);
 
+CREATE INDEX entry_of_grow_out ON public.grow_out_entry_written USING btree (grow_out_id);
+
 CREATE INDEX evidence_of_act ON public.evidence_written USING btree (act_key);
 
 CREATE INDEX evidence_of_lot ON public.evidence_written USING btree (lot_id);
 
 CREATE UNIQUE INDEX feed_of_account ON public.calendar_feed USING btree (account_id) WHERE (revoked_at IS NULL);
+
+CREATE INDEX garden_bloom_act ON public.garden_bloom USING btree (act_key);
+
+CREATE INDEX garden_bloom_of_crop ON public.garden_bloom USING btree (crop_id);
+
+CREATE INDEX garden_bloom_of_garden ON public.garden_bloom USING btree (garden_id, year);
 
 CREATE UNIQUE INDEX garden_name_once_per_person ON public.garden USING btree (COALESCE(person_id, (0)::bigint), lower(name));
 
@@ -2132,11 +2304,23 @@ CREATE INDEX garden_point ON public.garden USING btree (latitude, longitude) WHE
 
 CREATE INDEX grow_out_act ON public.grow_out_written USING btree (act_key);
 
+CREATE INDEX grow_out_entry_act ON public.grow_out_entry_written USING btree (act_key);
+
+CREATE INDEX grow_out_entry_instead_of ON public.grow_out_entry_written USING btree (instead_of) WHERE (instead_of IS NOT NULL);
+
 CREATE INDEX grow_out_of_lot ON public.grow_out_written USING btree (lot_id);
+
+CREATE INDEX grow_out_place_act ON public.grow_out_place_written USING btree (act_key);
+
+CREATE INDEX grow_out_place_of_garden ON public.grow_out_place_written USING btree (garden_id);
+
+CREATE INDEX grow_out_place_of_plot ON public.grow_out_place_written USING btree (plot_id);
 
 CREATE INDEX grow_out_step_act ON public.grow_out_step_written USING btree (act_key);
 
 CREATE INDEX grow_out_step_of_grower ON public.grow_out_step_written USING btree (grower_id);
+
+CREATE INDEX grow_out_step_of_lot ON public.grow_out_step_written USING btree (lot_id) WHERE (lot_id IS NOT NULL);
 
 CREATE INDEX hold_of_act ON public.hold_written USING btree (act_key);
 
@@ -2222,7 +2406,11 @@ CREATE INDEX person_name_trgm ON public.person USING gin (name public.gin_trgm_o
 
 CREATE UNIQUE INDEX place_name_once ON public.place USING btree (lower(name));
 
+CREATE INDEX place_of_grow_out ON public.grow_out_place_written USING btree (grow_out_id);
+
 CREATE INDEX planned_by_week ON public.planned_test USING btree (week);
+
+CREATE UNIQUE INDEX plot_name_once_per_garden ON public.plot USING btree (garden_id, lower(name));
 
 CREATE INDEX potted_of_test ON public.potted USING btree (test_id);
 
@@ -2339,6 +2527,14 @@ CREATE TRIGGER end_of_open_batch BEFORE INSERT ON public.batch_end FOR EACH ROW 
 CREATE TRIGGER evidence_unchanging BEFORE DELETE OR UPDATE ON public.evidence_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER evidence_untruncated BEFORE TRUNCATE ON public.evidence_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_entry_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_entry_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_entry_written_untruncated BEFORE TRUNCATE ON public.grow_out_entry_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_place_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_place_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_place_written_untruncated BEFORE TRUNCATE ON public.grow_out_place_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER grow_out_step_is_possible BEFORE INSERT ON public.grow_out_step_written FOR EACH ROW EXECUTE FUNCTION public.check_grow_out_step();
 
@@ -2609,6 +2805,9 @@ ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 
 ALTER TABLE ONLY public.draft
+    ADD CONSTRAINT draft_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
+
+ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
 
 ALTER TABLE ONLY public.emergence
@@ -2632,6 +2831,15 @@ ALTER TABLE ONLY public.evidence_written
 ALTER TABLE ONLY public.evidence_written
     ADD CONSTRAINT evidence_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
+ALTER TABLE ONLY public.garden_bloom
+    ADD CONSTRAINT garden_bloom_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.garden_bloom
+    ADD CONSTRAINT garden_bloom_crop_id_fkey FOREIGN KEY (crop_id) REFERENCES public.crop(id);
+
+ALTER TABLE ONLY public.garden_bloom
+    ADD CONSTRAINT garden_bloom_garden_id_fkey FOREIGN KEY (garden_id) REFERENCES public.garden(id);
+
 ALTER TABLE ONLY public.garden_distance
     ADD CONSTRAINT garden_distance_one_id_fkey FOREIGN KEY (one_id) REFERENCES public.garden(id);
 
@@ -2653,6 +2861,33 @@ ALTER TABLE ONLY public.germination_test
 ALTER TABLE ONLY public.germination_test
     ADD CONSTRAINT germination_test_series_of_fkey FOREIGN KEY (series_of) REFERENCES public.germination_test(id);
 
+ALTER TABLE ONLY public.grow_out_entry_written
+    ADD CONSTRAINT grow_out_entry_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.grow_out_entry_written
+    ADD CONSTRAINT grow_out_entry_written_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
+
+ALTER TABLE ONLY public.grow_out_entry_written
+    ADD CONSTRAINT grow_out_entry_written_instead_of_fkey FOREIGN KEY (instead_of) REFERENCES public.grow_out_entry_written(id);
+
+ALTER TABLE ONLY public.grow_out_entry_written
+    ADD CONSTRAINT grow_out_entry_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_garden_id_fkey FOREIGN KEY (garden_id) REFERENCES public.garden(id);
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_plot_id_fkey FOREIGN KEY (plot_id) REFERENCES public.plot(id);
+
+ALTER TABLE ONLY public.grow_out_place_written
+    ADD CONSTRAINT grow_out_place_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -2661,6 +2896,9 @@ ALTER TABLE ONLY public.grow_out_step_written
 
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_grower_id_fkey FOREIGN KEY (grower_id) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.grow_out_step_written
+    ADD CONSTRAINT grow_out_step_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.grow_out_step_written
     ADD CONSTRAINT grow_out_step_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
@@ -2847,6 +3085,9 @@ ALTER TABLE ONLY public.planned_test
 
 ALTER TABLE ONLY public.planned_test
     ADD CONSTRAINT planned_test_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.plot
+    ADD CONSTRAINT plot_garden_id_fkey FOREIGN KEY (garden_id) REFERENCES public.garden(id);
 
 ALTER TABLE ONLY public.potted
     ADD CONSTRAINT potted_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -3118,6 +3359,20 @@ GRANT UPDATE(latitude) ON TABLE public.garden TO kind_granary_app;
 
 GRANT UPDATE(longitude) ON TABLE public.garden TO kind_granary_app;
 
+GRANT UPDATE(place_for) ON TABLE public.garden TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.garden_bloom TO kind_granary_app;
+
+GRANT UPDATE(what) ON TABLE public.garden_bloom TO kind_granary_app;
+
+GRANT UPDATE(metres) ON TABLE public.garden_bloom TO kind_granary_app;
+
+GRANT UPDATE(flowers_from) ON TABLE public.garden_bloom TO kind_granary_app;
+
+GRANT UPDATE(flowers_to) ON TABLE public.garden_bloom TO kind_granary_app;
+
+GRANT UPDATE(gone) ON TABLE public.garden_bloom TO kind_granary_app;
+
 GRANT SELECT,INSERT,DELETE ON TABLE public.garden_distance TO kind_granary_app;
 
 GRANT UPDATE(metres) ON TABLE public.garden_distance TO kind_granary_app;
@@ -3131,6 +3386,14 @@ GRANT SELECT ON TABLE public.glossary TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.grow_out_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.grow_out TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.grow_out_entry_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.grow_out_entry TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.grow_out_place_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.grow_out_place TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.grow_out_step_written TO kind_granary_app;
 
@@ -3363,6 +3626,22 @@ GRANT SELECT,INSERT ON TABLE public.place TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.place_climate TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.planned_test TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(name) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(square_metres) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(sun) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(water) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(cages) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(note) ON TABLE public.plot TO kind_granary_app;
+
+GRANT UPDATE(in_use) ON TABLE public.plot TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.potted TO kind_granary_app;
 

@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
-import type { Metres, PersonId } from '#core/kernel/kinds.ts';
+import type { GardenId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -32,11 +32,36 @@ export async function listGardens(db: Db, search = '') {
   return db
     .selectFrom('garden')
     .leftJoin('person', 'person.id', 'garden.person_id')
-    .select(['garden.id', 'garden.name', 'garden.person_id as personId', 'person.name as person', 'latitude', 'longitude'])
-    .where(holdsWords(search, 'garden.name'))
+    .select([
+      'garden.id',
+      'garden.name',
+      'garden.person_id as personId',
+      'person.name as person',
+      'latitude',
+      'longitude',
+      'place_for as placeFor',
+    ])
+    .where(holdsWords(search, 'garden.name', sql`coalesce(person.name, '')`))
     .orderBy('garden.name')
     .execute();
 }
+
+/** A garden with its place, whose it is and who may know where. */
+export const findGarden = (db: Db, id: GardenId) =>
+  db
+    .selectFrom('garden')
+    .leftJoin('person', 'person.id', 'garden.person_id')
+    .select([
+      'garden.id',
+      'garden.name',
+      'garden.person_id as personId',
+      'person.name as person',
+      'latitude',
+      'longitude',
+      'place_for as placeFor',
+    ])
+    .where('garden.id', '=', id)
+    .executeTakeFirst();
 
 /** The garden where a person grew the newest lot, or any of theirs. */
 export async function findGardenOf(db: Db, personId: PersonId): Promise<{ id: number; name: string } | undefined> {
@@ -68,6 +93,14 @@ export async function saveGardenPlace(db: Db, id: number, place: Point | null): 
     .execute();
 }
 
+export async function saveWhoKnowsPlace(db: Db, id: number, placeFor: 'workers' | 'coordinators'): Promise<void> {
+  await db.updateTable('garden').set({ place_for: placeFor }).where('id', '=', id).execute();
+}
+
+/** All distances between gardens that somebody told. */
+export const readToldDistances = (db: Db) =>
+  db.selectFrom('garden_distance').select(['one_id as one', 'other_id as other', 'metres']).execute();
+
 /** Writes how far two gardens are apart, in place of what was written before. */
 export async function saveGardenDistance(db: Db, one: number, other: number, metres: Metres): Promise<void> {
   await db
@@ -84,12 +117,18 @@ const METRES_A_DEGREE = 111_000;
 /**
  * Gardens around one, nearest first: by their points, else by the distance somebody told. All within reach of pollen, however many gardens
  * the library knows: a box around the garden is asked for, and distances are measured inside it.
+ * @param leads whoever asks may know all places; else gardens whose place is the coordinators' own are left out, and nothing is near one
  */
-export async function findGardensNear(db: Db, id: number): Promise<{ id: number; name: string; metres: Metres; told: boolean }[]> {
-  const here = await db.selectFrom('garden').select(['latitude', 'longitude']).where('id', '=', id).executeTakeFirst();
+export async function findGardensNear(
+  db: Db,
+  id: number,
+  leads = false,
+): Promise<{ id: number; name: string; metres: Metres; told: boolean }[]> {
+  const here = await db.selectFrom('garden').select(['latitude', 'longitude', 'place_for']).where('id', '=', id).executeTakeFirst();
+  if (!leads && here?.place_for === 'coordinators') return [];
   const point = pointOf(here);
   const [around, told] = await Promise.all([
-    point ? findInBox(db, point) : [],
+    point ? findInBox(db, point, leads) : [],
     db
       .selectFrom('garden_distance')
       .innerJoin('garden', (join) =>
@@ -101,6 +140,7 @@ export async function findGardensNear(db: Db, id: number): Promise<{ id: number;
         ),
       )
       .select(['garden.id', 'garden.name', 'metres'])
+      .$if(!leads, (query) => query.where('garden.place_for', '=', 'workers'))
       .execute(),
   ]);
   const measured = new Map(around.filter((garden) => garden.id !== id).map((garden) => [garden.id, { ...garden, told: false }]));
@@ -112,7 +152,7 @@ export async function findGardensNear(db: Db, id: number): Promise<{ id: number;
 const pointOf = (place: { latitude: number | null; longitude: number | null } | undefined): Point | null =>
   place && place.latitude !== null && place.longitude !== null ? { latitude: place.latitude, longitude: place.longitude } : null;
 
-async function findInBox(db: Db, here: Point): Promise<{ id: number; name: string; metres: Metres }[]> {
+async function findInBox(db: Db, here: Point, leads: boolean): Promise<{ id: number; name: string; metres: Metres }[]> {
   const high = FARTHEST_METRES / METRES_A_DEGREE;
   // Degrees of longitude narrow towards the poles.
   const wide = Math.min(180, high / Math.max(0.01, Math.cos((here.latitude * Math.PI) / 180)));
@@ -121,6 +161,7 @@ async function findInBox(db: Db, here: Point): Promise<{ id: number; name: strin
     .select((eb) => ['id', 'name', eb.ref('latitude').$notNull().as('latitude'), eb.ref('longitude').$notNull().as('longitude')])
     .where('latitude', '>=', here.latitude - high)
     .where('latitude', '<=', here.latitude + high)
+    .$if(!leads, (query) => query.where('place_for', '=', 'workers'))
     .where(sql<boolean>`abs(mod((longitude - ${here.longitude} + 540)::numeric, 360) - 180) <= ${wide}`)
     .execute();
   return rows

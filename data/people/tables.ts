@@ -20,6 +20,8 @@ interface GardenTable {
   name: string;
   latitude: number | null;
   longitude: number | null;
+  /** Who may know where it is; anybody else hears of it without its place. */
+  place_for: Generated<'workers' | 'coordinators'>;
 }
 
 interface GardenDistanceTable {

@@ -1,24 +1,29 @@
-import { agreeForm, endForm, handOverForm, ofGrowOut, proposeForm } from '#contracts/growouts/growOuts.ts';
+import { agreeForm, answerForm, endForm, handOverForm, ofGrowOut, placeForm, proposeForm } from '#contracts/growouts/growOuts.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
-import type { StockUnit } from '#core/units/seedsAndWeight.ts';
-import { seedsInUnits, unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
+import { roomLeft } from '#core/growout/plots.ts';
+import type { Day, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind } from '#core/lots/words.ts';
+import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
-import { GROW_OUT, growOutState, LOT, lotState, type GrowOutState } from '#core/states/states.ts';
-import { createGrowOut, findGrower, lockGrowOut, promisedOfLot, recordGrowOutStep } from '#data/growouts/growOuts.ts';
+import { LOT, lotState } from '#core/states/states.ts';
+import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
+import type { Db } from '#data/database.ts';
+import { createGrowOut, findGrower, promisedOfLot } from '#data/growouts/growOuts.ts';
+import { bookingsOf, plotsOf, writePlace } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
-import type { Db } from '#data/database.ts';
-import type { GrowOutId, Seeds } from '#core/kernel/kinds.ts';
-import type { CommandName } from '#core/people/commands.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { findGarden } from '#data/people/gardens.ts';
 import { findPersonCalled } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
-import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import type { Refuse } from '#services/perform.server.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import type { Refuse } from '#services/perform.server.ts';
+import { ENDED, lockedGrowOut, takeStep, type StepProblem } from './steps.server.ts';
 
 export type ProposeProblem =
   | NoLot
@@ -61,36 +66,106 @@ export const proposeGrowOut = command(
   },
 );
 
-export type StepProblem = { readonly code: 'no such grow-out' } | { readonly code: 'moved on'; readonly state: GrowOutState };
+export type PlaceProblem =
+  | StepProblem
+  | { readonly code: 'no such garden' | 'no such plot' }
+  /** Others take the room; how much is left in that time, and what is there. */
+  | { readonly code: 'no room'; readonly left: number; readonly others: readonly string[] }
+  | { readonly code: 'sow day'; readonly from: Day; readonly to: Day };
 
-const ENDED = { grow_out_ends_once: { code: 'moved on', state: 'dropped' } } as const;
+/** Nobody plans farther ahead than this, and nothing was sown long before it was proposed. */
+const DAYS_AHEAD = 800;
+const DAYS_BEFORE = 60;
 
-/** The grow-out, locked, if this command may be given in its state. */
-async function lockedGrowOut(tx: Db, id: GrowOutId, command: CommandName, refuse: Refuse<StepProblem>) {
-  const growOut = (await lockGrowOut(tx, id)) ?? refuse({ code: 'no such grow-out' });
-  const state = growOutState(growOut);
-  if (!mayFollow(GROW_OUT, state, command)) refuse({ code: 'moved on', state });
-  return growOut;
+/** Settles where and how it is grown. The bed is taken from sowing until the seed is ripe: over two seasons where that takes two. */
+export const placeGrowOut = command(
+  'grow-out placed',
+  { input: ofGrowOut(placeForm) },
+  async ({ tx, actor, today, refuse }: Inside<PlaceProblem>, place) => {
+    const growOut = await lockedGrowOut(tx, place.growOutId, 'grow-out placed', refuse);
+    const garden = (await findGarden(tx, place.garden)) ?? refuse({ code: 'no such garden' });
+    const [from, to] = [addDays(growOut.proposedOn, -DAYS_BEFORE), addDays(growOut.proposedOn, DAYS_AHEAD)];
+    if (place.sowOn < from || place.sowOn > to) refuse({ code: 'sow day', from, to });
+    const freeOn = addDays(place.sowOn, await daysInBed(tx, growOut.code, place.sowOn));
+    let squareMetres = place.squareMetres;
+    if (place.plot !== null) {
+      const plot = (await plotsOf(tx, [garden.id])).find(({ id, inUse }) => id === place.plot && inUse) ?? refuse({ code: 'no such plot' });
+      const others = (await bookingsOf(tx, plot.id)).filter(
+        ({ growOutId, from: since, free }) => growOutId !== growOut.id && since < freeOn && place.sowOn < free,
+      );
+      const left = roomLeft(plot.squareMetres, others, place.sowOn, freeOn);
+      squareMetres ??= Math.max(0, left) || plot.squareMetres;
+      if (squareMetres > left) refuse({ code: 'no room', left: Math.max(0, left), others: others.map(({ variety }) => variety) });
+    }
+    await writePlace(tx, {
+      growOutId: growOut.id,
+      gardenId: garden.id,
+      plotId: place.plot,
+      squareMetres,
+      methods: place.methods,
+      sowOn: place.sowOn,
+      freeOn,
+      writtenOn: today,
+      writtenBy: actor.personId,
+      actKey: place.key,
+    });
+    return { answer: null, subject: growOut.code };
+  },
+);
+
+/** Days from sowing until its seed is ripe at the latest; counted at the next usual sowing where it is sown at an unusual time. */
+async function daysInBed(tx: Db, code: string, sowOn: Day): Promise<number> {
+  const lot = (await findLotByCode(tx, code))!;
+  const house = (await readHouse(tx))!;
+  const { sowFrom, ripeBy } = returnBy(sowOn, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
+  return Math.max(1, daysBetween(sowFrom, ripeBy));
 }
 
 export type AgreeProblem = StepProblem | { readonly code: 'nobody of that name' };
 
-/** Somebody has agreed to grow it; agreed anew it is somebody else. */
+const personCalled = async (tx: Db, name: string, refuse: Refuse<AgreeProblem>): Promise<PersonId> =>
+  (await findPersonCalled(tx, name)) ?? refuse({ code: 'nobody of that name' });
+
+/** Offers it to a grower, who sees it on their own page and says yes or no. */
+export const offerGrowOut = command(
+  'grow-out offered',
+  { input: ofGrowOut(agreeForm), broken: ENDED },
+  async ({ tx, actor, today, refuse }: Inside<AgreeProblem>, offer) => {
+    const growOut = await lockedGrowOut(tx, offer.growOutId, 'grow-out offered', refuse);
+    const growerId = await personCalled(tx, offer.grower, refuse);
+    await takeStep({ tx, actor, today }, { growOutId: growOut.id, step: 'offered', key: offer.key, growerId });
+    return { answer: null, subject: growOut.code };
+  },
+);
+
+export type AnswerProblem = StepProblem | { readonly code: 'not yours' };
+
+const answered = (name: 'offer accepted' | 'offer declined', step: 'agreed' | 'declined') =>
+  command(name, { input: ofGrowOut(answerForm), broken: ENDED }, async ({ tx, actor, today, refuse }: Inside<AnswerProblem>, answer) => {
+    const growOut = await lockedGrowOut(tx, answer.growOutId, name, refuse);
+    const isTheirs = growOut.growerId === actor.personId;
+    if (growOut.growerId === null || !(isTheirs || may(actor.role, 'plan grow-outs'))) return refuse({ code: 'not yours' });
+    await takeStep(
+      { tx, actor, today },
+      { growOutId: growOut.id, step, key: answer.key, growerId: growOut.growerId, reason: answer.words },
+    );
+    return { answer: null, subject: growOut.code };
+  });
+
+/** The grower will grow it, perhaps with a change that they name. */
+export const acceptOffer = answered('offer accepted', 'agreed');
+
+/** The grower will not grow it, or cannot after all. */
+export const declineOffer = answered('offer declined', 'declined');
+
+/** Somebody has agreed to grow it, by word of mouth; agreed anew it is somebody else. */
 export const agreeGrowOut = command(
   'grow-out agreed',
   { input: ofGrowOut(agreeForm), broken: ENDED },
   async ({ tx, actor, today, refuse }: Inside<AgreeProblem>, agreed) => {
     const growOut = await lockedGrowOut(tx, agreed.growOutId, 'grow-out agreed', refuse);
-    const growerId = (await findPersonCalled(tx, agreed.grower)) ?? refuse({ code: 'nobody of that name' });
-    await recordGrowOutStep(tx, {
-      growOutId: growOut.id,
-      step: 'agreed',
-      growerId,
-      reason: null,
-      happenedOn: today,
-      writtenBy: actor.personId,
-      actKey: agreed.key,
-    });
+    const growerId = await personCalled(tx, agreed.grower, refuse);
+    await takeStep({ tx, actor, today }, { growOutId: growOut.id, step: 'agreed', key: agreed.key, growerId });
     return { answer: null, subject: growOut.code };
   },
 );
@@ -130,14 +205,7 @@ export const handOverSeed = command(
       happenedOn: today,
       personId: actor.personId,
     });
-    await recordGrowOutStep(tx, {
-      growOutId: growOut.id,
-      step: 'handed over',
-      reason: null,
-      happenedOn: today,
-      writtenBy: actor.personId,
-      actKey: given.key,
-    });
+    await takeStep({ tx, actor, today }, { growOutId: growOut.id, step: 'handed over', key: given.key });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: growOut.code };
   },
@@ -146,18 +214,11 @@ export const handOverSeed = command(
 const ended = (name: 'grow-out dropped' | 'grow-out failed', step: 'dropped' | 'failed') =>
   command(name, { input: ofGrowOut(endForm), broken: ENDED }, async ({ tx, actor, today, refuse }: Inside<StepProblem>, end) => {
     const growOut = await lockedGrowOut(tx, end.growOutId, name, refuse);
-    await recordGrowOutStep(tx, {
-      growOutId: growOut.id,
-      step,
-      reason: end.reason,
-      happenedOn: today,
-      writtenBy: actor.personId,
-      actKey: end.key,
-    });
+    await takeStep({ tx, actor, today }, { growOutId: growOut.id, step, key: end.key, reason: end.reason });
     return { answer: null, subject: growOut.code };
   });
 
-/** Gives a grow-out up before its seed is handed over, with the reason. Seed that was promised to it is free again. */
+/** Drops a grow-out before its seed is handed over, with the reason. Seed that was promised to it is free again. */
 export const dropGrowOut = ended('grow-out dropped', 'dropped');
 
 /** The crop failed: nobody is to blame, and the reason teaches something. */

@@ -1,4 +1,4 @@
-import type { LoanId } from '#core/kernel/kinds.ts';
+import type { Back } from '#core/passport/back.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import type { Db } from '#data/database.ts';
 import { createDraft, forgetDraft, saveDraft } from '#data/intake/drafts.ts';
@@ -12,8 +12,8 @@ export function draftTitle(answers: Answers, cropName: string | null): string {
 }
 
 /** Begins an interview that is kept on the server from its first answer. */
-export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; loanId: LoanId | null }): Promise<string> {
-  return createDraft(db, { accountId: actor.accountId, answers: { ...draft.answers }, title: draft.title, loanId: draft.loanId });
+export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; back: Back | null }): Promise<string> {
+  return createDraft(db, { accountId: actor.accountId, answers: { ...draft.answers }, title: draft.title, back: draft.back });
 }
 
 /** Keeps what has been said so far; false when it was taken up elsewhere since `version`, or has been finished. */

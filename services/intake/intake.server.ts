@@ -1,36 +1,38 @@
 import type { z } from 'zod';
+import type { Back } from '#core/passport/back.ts';
 import { intakeInput, refuseSeedInput } from '#contracts/intake/intake.ts';
 import type { Interview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { aimBy, takesHybrids } from '#core/house/rules.ts';
-import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
-import type { Day, GardenId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
 import { mayFollow } from '#core/states/machine.ts';
-import { LOAN, loanState } from '#core/states/states.ts';
-import { parseDistance } from '#core/units/parseDistance.ts';
+import { GROW_OUT, growOutState, LOAN, loanState } from '#core/states/states.ts';
 import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { closeLoan, lockLoan, recordReturn } from '#data/desk/loans.ts';
+import { lockGrowOut } from '#data/growouts/growOuts.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import { forgetDraft } from '#data/intake/drafts.ts';
 import { recordEvidence } from '#data/lots/evidence.ts';
 import { ensureLine } from '#data/lots/lines.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { ensureGarden, listGardens, readGardenPoints, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
+import { ensureGarden } from '#data/people/gardens.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { takeStep } from '#services/growouts/steps.server.ts';
 import { layHolds } from '#services/lots/holds.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { refreshPromises } from '#services/lots/promises.server.ts';
 import { writePassport } from '#services/lots/writePassport.server.ts';
+import { placeGarden, type BadPlace } from '#services/people/gardens.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
 import { offspringOf, toBeCleaned } from '#words/kept.ts';
 
@@ -39,17 +41,17 @@ export type IntakeProblem =
   | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
-  | { readonly code: 'loan is closed' }
+  | { readonly code: 'loan is closed' | 'grow-out has ended' }
   | { readonly code: 'another crop was lent'; readonly lent: string }
   | { readonly code: 'hybrids are not taken' }
-  | { readonly code: 'garden place'; readonly fault: PlaceFault | 'unreadable' | 'unknown garden' };
+  | BadPlace;
 
 export type Intake = z.output<typeof intakeInput>;
 
 interface Parent {
-  readonly loanId: LoanId;
+  readonly back: Back;
   readonly lotId: LotId;
-  readonly memberId: PersonId;
+  readonly growerId: PersonId | null;
   readonly generation: number | null;
   readonly variety: string;
 }
@@ -62,9 +64,9 @@ function checkInterview(interview: Interview, crop: Crop, house: Pick<House, 'ru
   return null;
 }
 
-/** Takes in a lot: donated, bought, found or market fruit, or seed that comes back from a loan and becomes a child of the lent lot. */
+/** Takes in a lot: donated, bought, found or market fruit, or seed that comes back from a loan or a grow-out and becomes a child of the lot it was grown from. */
 export const receiveLot = command(
-  { oneOf: ['lot taken in', 'seed returned'], which: (intake) => (intake.loanId === null ? 'lot taken in' : 'seed returned') },
+  { oneOf: ['lot taken in', 'seed returned'], which: (intake) => (intake.back === null ? 'lot taken in' : 'seed returned') },
   { input: intakeInput },
   async ({ tx, actor, today, refuse }: Inside<IntakeProblem>, intake) => {
     const { interview } = intake;
@@ -73,9 +75,9 @@ export const receiveLot = command(
     const house = (await readHouse(tx))!;
     const fault = checkInterview(interview, crop, house, today);
     if (fault) refuse(fault);
-    const parent = intake.loanId === null ? null : await findParent(tx, intake.loanId, interview, refuse);
+    const parent = intake.back === null ? null : await findParent(tx, intake.back, interview, refuse);
     const lot = await writeLot(tx, { actor, today, intake, crop, house, parent, refuse });
-    if (parent) await closeReturn(tx, actor, today, intake, parent, lot.id, crop);
+    if (parent) await closeReturn({ tx, actor, today }, intake, parent, lot.id, crop);
     await refreshPromises(tx, parent ? [parent.lotId, lot.id] : [lot.id], today);
     await layHolds(tx, lot.id, today);
     await refreshOutlook(tx, lot.id, today);
@@ -84,14 +86,25 @@ export const receiveLot = command(
   },
 );
 
-async function findParent(tx: Db, loanId: LoanId, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
-  const loan = await lockLoan(tx, loanId);
-  if (!loan || !mayFollow(LOAN, loanState(loan), 'seed returned')) return refuse({ code: 'loan is closed' });
-  const lent = (await findLot(tx, loan.lotId))!;
+async function findParent(tx: Db, back: Back, interview: Interview, refuse: Refuse<IntakeProblem>): Promise<Parent> {
+  const from = back.of === 'loan' ? await openLoan(tx, back.id, refuse) : await openGrowOut(tx, back.id, refuse);
+  const lent = (await findLot(tx, from.lotId))!;
   if (lent.cropId !== interview.cropId) refuse({ code: 'another crop was lent', lent: lent.crop });
   const harvested = known(interview.passport.harvested);
   if (before(harvested, lent.harvested)) refuse({ code: 'harvest before parent', parentHarvest: lent.harvested! });
-  return { loanId, lotId: lent.id, memberId: loan.memberId, generation: lent.generation, variety: lent.variety };
+  return { back, lotId: lent.id, growerId: from.growerId, generation: lent.generation, variety: lent.variety };
+}
+
+async function openLoan(tx: Db, id: LoanId, refuse: Refuse<IntakeProblem>): Promise<Pick<Parent, 'lotId' | 'growerId'>> {
+  const loan = await lockLoan(tx, id);
+  if (!loan || !mayFollow(LOAN, loanState(loan), 'seed returned')) return refuse({ code: 'loan is closed' });
+  return { lotId: loan.lotId, growerId: loan.memberId };
+}
+
+async function openGrowOut(tx: Db, id: GrowOutId, refuse: Refuse<IntakeProblem>): Promise<Pick<Parent, 'lotId' | 'growerId'>> {
+  const growOut = await lockGrowOut(tx, id);
+  if (!growOut || !mayFollow(GROW_OUT, growOutState(growOut), 'seed returned')) return refuse({ code: 'grow-out has ended' });
+  return growOut;
 }
 
 interface Writing {
@@ -108,7 +121,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
   const { actor, today, intake, crop, house, parent, refuse } = writing;
   const { interview } = intake;
   const { passport } = interview;
-  const donorId = parent ? parent.memberId : await findOrAddDonor(tx, interview, refuse);
+  const donorId = parent ? parent.growerId : await findOrAddDonor(tx, interview, refuse);
   const gardenId = interview.garden === null ? null : await ensureGarden(tx, donorId, interview.garden);
   if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, refuse);
   const line = await ensureLine(tx, crop.id, lineName(interview), {
@@ -151,7 +164,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
       actKey: intake.key,
       lotId: id,
       kind: parent ? 'returned in' : 'received',
-      from: { outside: parent ? 'members' : 'donors' },
+      from: { outside: parent === null ? 'donors' : parent.back.of === 'loan' ? 'members' : 'growers' },
       to: { holding },
       amount: stock.amount,
       typed: interview.brought.typed,
@@ -185,8 +198,14 @@ function stockOf({ brought, passport }: Interview, crop: Crop): { unit: StockUni
   return amount.kind === 'weight' ? { unit: 'mg', perGram, amount: amount.milligrams } : { unit: 'seed', perGram, amount: amount.seeds };
 }
 
-/** What grew of the lent lot is evidence on it; and the loan ends unless more is still to come. */
-async function closeReturn(tx: Db, actor: Actor, today: Day, intake: Intake, parent: Parent, lotId: LotId, crop: Crop): Promise<void> {
+/** What grew of the lot is evidence on it; and the loan or grow-out ends unless more is still to come. */
+async function closeReturn(
+  { tx, actor, today }: Pick<Writing, 'actor' | 'today'> & { readonly tx: Db },
+  intake: Intake,
+  parent: Parent,
+  lotId: LotId,
+  crop: Crop,
+): Promise<void> {
   const { passport, keepsLoanOpen } = intake.interview;
   const actKey = intake.key;
   const lookedAt = known(passport.plantsSown) ?? known(passport.plantsStanding);
@@ -205,9 +224,11 @@ async function closeReturn(tx: Db, actor: Actor, today: Day, intake: Intake, par
       writtenBy: actor.personId,
       actKey,
     });
-  await recordReturn(tx, { loanId: parent.loanId, lotId, actKey });
+  if (parent.back.of === 'grow-out')
+    return takeStep({ tx, actor, today }, { growOutId: parent.back.id, step: keepsLoanOpen ? 'back in part' : 'back', key: actKey, lotId });
+  await recordReturn(tx, { loanId: parent.back.id, lotId, actKey });
   if (!keepsLoanOpen)
-    await closeLoan(tx, { loanId: parent.loanId, outcome: 'returned', closedOn: today, note: null, closedBy: actor.personId, actKey });
+    await closeLoan(tx, { loanId: parent.back.id, outcome: 'returned', closedOn: today, note: null, closedBy: actor.personId, actKey });
 }
 
 /** The person of this name; a new one when nobody is called nearly so, or when the desk says it is somebody new. */
@@ -223,23 +244,6 @@ async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: 
   if (exact.length === 1) return exact[0]!.id;
   if (near.length > 0 && !donorIsNew) refuse({ code: 'who is it', near });
   return createPerson(tx, { name: donor, email: null, phone: null, note: null, isMember: false });
-}
-
-/** Places a garden by coordinates, or by a distance to another one: `47.2, -38.1`, or `300 m to Alder Row`. */
-async function placeGarden(tx: Db, gardenId: GardenId, text: string, house: House, refuse: Refuse<IntakeProblem>): Promise<void> {
-  const [far = '', ...garden] = text.split(/\s(?:to|from)\s/i);
-  const distance = parseDistance(far);
-  const name = garden.join(' to ').trim();
-  if (name !== '' && distance.ok) {
-    const other =
-      (await listGardens(tx, name)).find(({ id }) => id !== gardenId) ?? refuse({ code: 'garden place', fault: 'unknown garden' });
-    return saveGardenDistance(tx, gardenId, other.id, distance.metres);
-  }
-  const point = readPoint(text) ?? refuse({ code: 'garden place', fault: 'unreadable' });
-  const others = (await readGardenPoints(tx)).filter(({ id }) => id !== gardenId);
-  const fault = placeFault(point, { southern: house.southern, others });
-  if (fault) refuse({ code: 'garden place', fault });
-  await saveGardenPlace(tx, gardenId, point);
 }
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */

@@ -1,8 +1,9 @@
+import type { Back } from '#core/passport/back.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
 import { plantsBy, type Rules } from '#core/house/rules.ts';
-import type { Day, LoanId, Metres } from '#core/kernel/kinds.ts';
+import type { Day, LotId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import { diseaseField, OTHER_DISEASE, saidSoFar, type Answers } from '#core/passport/answers.ts';
 import { holdsByRule, type RuledHold } from '#core/passport/holds.ts';
 import { known, type DiseaseSeen, type Passport } from '#core/passport/passport.ts';
@@ -15,12 +16,14 @@ import { reasonsFor, type Reason } from '#core/promise/reasons.ts';
 import type { LineStock } from '#core/stock/lineStock.ts';
 import type { Db } from '#data/database.ts';
 import { findLoan } from '#data/desk/loans.ts';
+import { findGrowOut } from '#data/growouts/growOuts.ts';
 import { findLineByName, findNearLines, type NearLine } from '#data/lots/lines.ts';
 import { findLot } from '#data/lots/lots.ts';
 import { latestPassportFrom, readPassports } from '#data/lots/passports.ts';
 import { readHandedOn } from '#data/lots/promises.ts';
 import { findGardenOf, findGrowersNear } from '#data/people/gardens.ts';
 import type { House } from '#data/house/house.ts';
+import { readReturnOfGrowOut } from '#services/growouts/comingHome.server.ts';
 import { readCrossing } from '#services/lots/promises.server.ts';
 import { readLineStock } from '#services/stock/lineStock.server.ts';
 
@@ -46,7 +49,7 @@ export interface SoFar {
 
 export async function readSoFar(
   db: Db,
-  { answers, crop, loanId, today, house }: { answers: Answers; crop: Crop | null; loanId: LoanId | null; today: Day; house: House },
+  { answers, crop, back, today, house }: { answers: Answers; crop: Crop | null; back: Back | null; today: Day; house: House },
 ): Promise<SoFar> {
   if (!crop) return { near: [], judged: null, grownNear: [], crossers: [], lineRules: {} };
   const variety = answers['variety'] ?? '';
@@ -58,7 +61,7 @@ export async function readSoFar(
     today,
     near.map(({ id }) => id),
   );
-  const { passport } = readInterview(answers, crop, loanId !== null);
+  const { passport } = readInterview(answers, crop, back !== null);
   const knowledge = await readCrossing(db);
   const crossers = knowledge.names.flatMap((other) => {
     const how = other.id === crop.id ? null : crossing(knowledge.groups, crop.group, other.group);
@@ -67,8 +70,8 @@ export async function readSoFar(
   return {
     near: near.map((line) => ({ ...line, stock: stocks.find(({ id }) => id === line.id)!.stock })),
     judged:
-      passport && (answers['kind'] || loanId !== null)
-        ? await judgeSoFar(db, { answers, crop, passport, loanId, today, rules: house.rules, line }, knowledge)
+      passport && (answers['kind'] || back !== null)
+        ? await judgeSoFar(db, { answers, crop, passport, back, today, rules: house.rules, line }, knowledge)
         : null,
     grownNear: await grownNear(db, answers, crop, passport),
     crossers,
@@ -96,7 +99,7 @@ async function judgeSoFar(
     answers,
     crop,
     passport,
-    loanId,
+    back,
     today,
     rules,
     line,
@@ -104,20 +107,20 @@ async function judgeSoFar(
     answers: Answers;
     crop: Crop;
     passport: Passport;
-    loanId: LoanId | null;
+    back: Back | null;
     today: Day;
     rules: Rules;
     line: Awaited<ReturnType<typeof findLineByName>>;
   },
   knowledge: Awaited<ReturnType<typeof readCrossing>>,
 ): Promise<NonNullable<SoFar['judged']>> {
-  const origin = saidSoFar(answers, loanId !== null).source ?? 'donated';
+  const origin = saidSoFar(answers, back !== null).source ?? 'donated';
   const lot: LotForJudging = {
     passport,
     crop,
     origin,
     aim: line?.aim ?? 'keep true',
-    parents: loanId === null ? [] : await parentsByLoan(db, loanId),
+    parents: back === null ? [] : await parentsOf(db, back),
     evidence: [],
     incidents: [],
   };
@@ -133,30 +136,45 @@ async function judgeSoFar(
   };
 }
 
-async function parentsByLoan(db: Db, loanId: LoanId): Promise<LotForJudging['parents']> {
-  const loan = await findLoan(db, loanId);
-  if (!loan) return [];
-  return (await readHandedOn(db, [loan.lotId])).map(({ handedOn }) => ({ handedOn, seeds: 1 }));
+/** The lot that was lent or handed over, and by whom its child comes back. */
+async function lotOf(db: Db, { of, id }: Back): Promise<{ lotId: LotId; growerId: PersonId | null; grower: string | null } | null> {
+  if (of === 'loan') {
+    const loan = await findLoan(db, id);
+    return loan ? { lotId: loan.lotId, growerId: loan.memberId, grower: loan.member } : null;
+  }
+  const growOut = await findGrowOut(db, id);
+  return growOut ? { lotId: growOut.lotId, growerId: growOut.growerId, grower: growOut.grower } : null;
 }
 
-/** Answers to start a return from: what the library knows of the lent lot, and of what else the grower's garden had in flower before. */
-export async function startOfReturn(db: Db, loanId: LoanId, today: Day): Promise<Answers> {
-  const loan = (await findLoan(db, loanId))!;
-  const lot = (await findLot(db, loan.lotId))!;
+async function parentsOf(db: Db, back: Back): Promise<LotForJudging['parents']> {
+  const parent = await lotOf(db, back);
+  if (!parent) return [];
+  return (await readHandedOn(db, [parent.lotId])).map(({ handedOn }) => ({ handedOn, seeds: 1 }));
+}
+
+/**
+ * Answers to start a return from: what the library knows of the lot it was grown from, and of what else the grower's garden had in flower before;
+ * of a grow-out, what its log says.
+ */
+export async function startOfReturn(db: Db, back: Back, today: Day): Promise<Answers> {
+  const { lotId, growerId, grower } = (await lotOf(db, back))!;
+  const lot = (await findLot(db, lotId))!;
   const [passport] = await readPassports(db, lot.id);
-  const garden = await findGardenOf(db, loan.memberId);
+  const told = back.of === 'grow-out' ? await readReturnOfGrowOut(db, back.id, lot.facts) : null;
+  const garden = told?.garden ?? (growerId === null ? undefined : await findGardenOf(db, growerId));
   const before = garden ? await latestPassportFrom(db, { gardenId: garden.id, group: lot.facts.group }) : null;
   return {
     source: 'returned',
     crop: lot.cropId,
     variety: lot.variety,
     kind: passport?.answers.kind ?? lot.kind,
-    donor: loan.member,
+    ...(grower && { donor: grower }),
     // Seed saved this season is the likeliest to be carried in; the desk changes it when it is not so.
     harvested: today.slice(0, 4),
     ...(garden && { garden: garden.name }),
     ...(before && neighboursAsAnswers(before)),
     form: 'clean seed',
+    ...told?.answers,
   };
 }
 

@@ -45,10 +45,12 @@ test('each name in the table has one command, and no command a name that is not 
 
 test('what a device may keep until there is a network says on which day it was done', () => {
   const kept = commands.filter(([, { names }]) => names.some((name) => 'offline' in COMMANDS[name]));
-  expect(kept.map(([name]) => name)).toEqual(['countTowel']);
-  for (const [, { input }] of kept) {
+  // What is struck out has a day of its own already.
+  const days: Readonly<Record<string, string>> = { logSeason: 'on', strikeEntry: 'entryId', countTowel: 'checkedOn' };
+  expect(new Set(kept.map(([name]) => name))).toEqual(new Set(Object.keys(days)));
+  for (const [name, { input }] of kept) {
     const read = input.safeParse({ key: randomUUID() });
-    expect(read.error?.issues.map(({ path }) => path.join('.'))).toContain('checkedOn');
+    expect(read.error?.issues.map(({ path }) => path.join('.'))).toContain(days[name]);
   }
 });
 

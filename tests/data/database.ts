@@ -1,5 +1,6 @@
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { readBack } from '#contracts/intake/back.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import type { Role } from '#core/people/may.ts';
@@ -108,11 +109,11 @@ const PEA: Answers = {
 const answersOf = (change: Change = {}): Answers => interviewOf(PEA, change);
 
 export function intake(change: Change = {}): Intake {
-  const loanId = change['loan'] === undefined ? null : Number(change['loan']);
+  const back = readBack((name) => (change[name] === undefined ? null : String(change[name])));
   const answers = answersOf(change);
-  const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
+  const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), back !== null);
   if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
-  return { key: randomUUID(), draftId: null, loanId, interview };
+  return { key: randomUUID(), draftId: null, back, interview };
 }
 
 /** Takes a lot in and gives its code. */

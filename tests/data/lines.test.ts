@@ -64,7 +64,7 @@ describe('lines', () => {
     expect(next.lineRules).toEqual(rules);
     const brought = async (variety: string) => {
       const answers = { crop: 'pea', source: 'donated', kind: 'open-pollinated', plantsHarvested: '20', variety };
-      return readSoFar(library.db, { answers, crop: next.facts, loanId: null, today: TODAY, house: (await readHouse(library.db))! });
+      return readSoFar(library.db, { answers, crop: next.facts, back: null, today: TODAY, house: (await readHouse(library.db))! });
     };
     expect(await brought('Signal Wire')).toMatchObject({ lineRules: rules, judged: { plants: { wanted: next.facts.plantsToConserve } } });
     expect(await brought('Never Seen')).toMatchObject({ lineRules: {}, judged: { plants: { wanted: next.facts.plantsToKeep } } });

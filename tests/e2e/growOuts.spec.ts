@@ -41,10 +41,10 @@ test('a line that needs it is proposed for growing out in two clicks, its seed i
   await page.getByRole('button', { name: BUTTON.undo }).click();
 
   await page.getByLabel('Who will grow it?').fill('Nobody At All');
-  await page.getByRole('button', { name: BUTTON.agreeWithGrower }).click();
+  await page.getByRole('button', { name: BUTTON.agreedAlready }).click();
   await expect(page.getByText('There is nobody of that name')).toBeVisible();
   await page.getByLabel('Who will grow it?').fill('Isolde Marrin');
-  await page.getByRole('button', { name: BUTTON.agreeWithGrower }).click();
+  await page.getByRole('button', { name: BUTTON.agreedAlready }).click();
   await page.getByRole('button', { name: 'Hand over seed to Isolde Marrin' }).click();
   await expect(page.getByText('Seed handed over: Isolde Marrin')).toBeVisible();
   await page.goto(`/lots/${code}`);

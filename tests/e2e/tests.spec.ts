@@ -151,13 +151,13 @@ test.describe('in the shed', () => {
     await page.getByLabel('Re-wetted').check();
     await page.getByRole('button', { name: /^Save/ }).first().click();
     const kept = page.getByRole('region', { name: 'Not saved yet' });
-    await expect(kept).toContainText('1 count is kept on this device, and not saved yet');
+    await expect(kept).toContainText('1 entry is kept on this device, and not saved yet');
     await expect(towels.filter({ hasText: first }).first()).toContainText('not saved yet');
     await page.getByRole('button', { name: /^Save/ }).first().click();
-    await expect(kept).toContainText('2 counts are kept');
+    await expect(kept).toContainText('2 entries are kept');
     // The page opens again in the shed, with what was counted on top.
     await page.reload();
-    await expect(kept).toContainText('2 counts are kept');
+    await expect(kept).toContainText('2 entries are kept');
     await expect(towels.filter({ hasText: first }).first()).toContainText('not saved yet');
     const sent: string[] = [];
     page.on('request', (request) => request.method() === 'POST' && sent.push(new URL(request.url()).pathname));
@@ -177,7 +177,7 @@ test.describe('in the shed', () => {
     await expect(page.getByRole('navigation').first()).toBeVisible();
     await page.goto('/tests/round');
     await expect(page.getByText('it opens again without a network')).toBeVisible();
-    const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name === 'count-round').length);
+    const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name === 'kept-pages').length);
     expect(await kept()).toBe(1);
     await page.getByText('More', { exact: true }).click();
     await page.getByRole('button', { name: BUTTON.signOut }).locator('visible=true').click();

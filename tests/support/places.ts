@@ -13,6 +13,7 @@ export interface Samples {
   readonly batch: string;
   readonly photo: string;
   readonly growOut: string;
+  readonly garden: string;
 }
 
 const first = (text: string, pattern: RegExp): string => {
@@ -32,6 +33,7 @@ export async function findSamples(read: (path: string) => Promise<string>): Prom
     batch: first(await read('/bench?search=sleeper+row'), /href="\/bench\/(\d+)"/),
     photo: first(await read(first(await read('/bench?search=gauge+glass'), /href="(\/bench\/\d+)"/)), /\/bench\/photos\/(\d+)/),
     growOut: first(await read('/grow-outs'), /href="\/grow-outs\/(\d+)"/),
+    garden: first(await read('/gardens'), /href="\/gardens\/(\d+)"/),
     line: first(await read('/lines'), /href="\/lines\/(\d+)"/),
     person: first(await read('/desk/loans'), /\/people\/(\d+)/),
   };
@@ -112,8 +114,15 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/move', 'works here', 'works here', ({ code }) => `/lots/${code}/move`),
   place('lots/:code/give', 'works here', 'works here', ({ code }) => `/lots/${code}/give`),
   place('lots/:code/grow-out', 'works here', 'coordinator', ({ code }) => `/lots/${code}/grow-out`),
+  place('gardens', 'works here', 'works here'),
+  place('gardens/:id', 'works here', 'works here', ({ garden }) => `/gardens/${garden}`),
   place('grow-outs', 'works here'),
   place('grow-outs/all', 'works here'),
+  place('grow-outs/season', 'works here'),
+  place('grow-outs/log', 'signed in'),
+  place('grow-outs/:id/log', 'signed in', 'signed in', ({ growOut }) => `/grow-outs/${growOut}/log`, false),
+  place('grow-outs/:id/place', 'coordinator', 'coordinator', ({ growOut }) => `/grow-outs/${growOut}/place`),
+  place('grow-outs/:id/sheet', 'signed in', 'signed in', ({ growOut }) => `/grow-outs/${growOut}/sheet`),
   place('grow-outs/:id', 'works here', 'works here', ({ growOut }) => `/grow-outs/${growOut}`),
   place('lots/:code/outlook', 'works here', 'works here', ({ code }) => `/lots/${code}/outlook`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
@@ -147,7 +156,7 @@ export const PLACES: readonly Place[] = [
   place('mine', 'signed in'),
   place('find', 'works here', 'nobody', () => '/find?q=pea'),
   place('suggest', 'works here', 'nobody', () => '/suggest?typed=ma', false),
-  place('undo', 'works here', 'works here'),
+  place('undo', 'signed in', 'signed in'),
   place('sign-in', 'everybody', 'everybody'),
   place('sign-out', 'everybody', 'everybody', () => '/sign-out', false),
   place('welcome/:token', 'everybody', 'everybody', () => '/welcome/invented'),

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readBack } from '#contracts/intake/back.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
 import { stepsFor } from '#core/bench/methods.ts';
 import type { Step } from '#core/bench/steps.ts';
@@ -9,12 +10,14 @@ import { findBatch } from '#data/bench/batches.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { findHoldings } from '#data/stock/places.ts';
 import { acknowledgeCautions, unreadCautions } from '#services/bench/cautions.server.ts';
 import { nextStep } from '#services/bench/moveOn.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
 import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
+import { agreeGrowOut, handOverSeed, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { liftHold } from '#services/lots/holdSeed.server.ts';
 import { addPerson } from '#services/people/people.server.ts';
@@ -55,11 +58,11 @@ export function storiesIn(library: SampleLibrary) {
 
   /** Takes a lot in, everything not said left unknown; its code. */
   async function takeIn(change: Change): Promise<string> {
-    const loanId = change['loan'] === undefined ? null : Number(change['loan']);
+    const back = readBack((name) => (change[name] === undefined ? null : String(change[name])));
     const answers = interviewOf(PLAIN, change);
-    const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), loanId !== null);
+    const { interview, faults } = readInterview(answers, cropOf(answers['crop']!), back !== null);
     if (!interview) throw new Error(`not an interview: ${JSON.stringify(faults)}`);
-    const intake = { key: randomUUID(), draftId: null, loanId, interview };
+    const intake = { key: randomUUID(), draftId: null, back, interview };
     return answerOf(await receiveLot(acting(db, helper, library.today()), intake)).code;
   }
 
@@ -134,5 +137,20 @@ export function storiesIn(library: SampleLibrary) {
     return answerOf(await lendPackets(acting(db, coordinator, library.today()), lending)).loanId;
   }
 
-  return { takeIn, liftHolds, layTest, readTest, beginBatch, moveOn, weigh, addMember, lend };
+  /** A grow-out of a lot that is agreed with a member; `out` hands its seed over too. @returns its number */
+  async function growOut(
+    code: string,
+    { grower, seeds, plants, out }: { grower: string; seeds: number; plants: number; out: boolean },
+  ): Promise<number> {
+    const leads = acting(db, coordinator, library.today());
+    const { id } = answerOf(await proposeGrowOut(leads, { key: randomUUID(), code, plants, seeds, note: null }));
+    answerOf(await agreeGrowOut(leads, { key: randomUUID(), growOutId: id, grower }));
+    if (!out) return id;
+    const lot = (await findLotByCode(db, code))!;
+    const holding = (await findHoldings(db, lot.id)).find(({ balance }) => balance > 0)!.id;
+    answerOf(await handOverSeed(leads, { key: randomUUID(), growOutId: id, holding, seeds }));
+    return id;
+  }
+
+  return { growOut, takeIn, liftHolds, layTest, readTest, beginBatch, moveOn, weigh, addMember, lend };
 }

@@ -10,12 +10,12 @@ interface Given {
   readonly result: SubmissionResult | null;
 }
 
-/** Who grows it. */
+/** Who grows it: asked on their own page, or agreed with by word of mouth. */
 export function AgreeForm({ formKey, result, isFirst }: Given & { isFirst: boolean }) {
   const people = useFetcher<{ names: string[] }>({ key: 'people' });
   const [form, fields] = usePostForm<typeof agreeForm>({ id: `agree-${formKey}`, result });
   const ask = (
-    <PostForm form={form} formKey={formKey} intent="agree" className="mt-3">
+    <PostForm form={form} formKey={formKey} className="mt-3">
       <TextField
         field={fields.grower}
         label="Who will grow it?"
@@ -24,12 +24,20 @@ export function AgreeForm({ formKey, result, isFirst }: Given & { isFirst: boole
         suggestions={people.data?.names ?? []}
         onChange={(event) => void people.load(`/suggest?${new URLSearchParams({ typed: event.currentTarget.value })}`)}
       />
-      <Button type="submit" look={isFirst ? 'action' : undefined}>
-        Agree with grower
-      </Button>
+      <div className="flex flex-wrap gap-3">
+        <Button type="submit" name="intent" value="offer" look={isFirst ? 'action' : undefined}>
+          Offer to grower
+        </Button>
+        <Button type="submit" name="intent" value="agree">
+          Agreed already
+        </Button>
+      </div>
+      <p className="text-small text-soft">
+        Whoever signs in here finds the offer under My seed, and says yes or no. Of others you write down that they have agreed.
+      </p>
     </PostForm>
   );
-  if (isFirst) return <section aria-label="Agree with a grower">{ask}</section>;
+  if (isFirst) return <section aria-label="Find a grower">{ask}</section>;
   return (
     <details {...(fields.grower.errors && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">Somebody else will grow it</summary>

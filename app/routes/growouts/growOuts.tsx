@@ -11,6 +11,7 @@ import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 import { needsWords } from '#words/growouts.ts';
 import type { Route } from './+types/growOuts.ts';
+import { readShown } from './shown.server.ts';
 import { GrowOutTable } from './GrowOutTable.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Grow-outs · Kind Granary' }];
@@ -28,7 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = query.get('sort') === 'name' ? 'name' : '';
   const page = pageFrom(query);
-  const [lines, { growOuts, total: goingOn }] = await Promise.all([
+  const [lines, { growOuts, total: underWay }] = await Promise.all([
     readLinesInNeed(db, house, today),
     listGrowOuts(db, { open: true, search: '', limit: NEXT, offset: 0 }),
   ]);
@@ -45,8 +46,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     total: found.length,
     all: lines.length,
     leads: may(actor.role, 'plan grow-outs'),
-    growOuts,
-    goingOn,
+    growOuts: await readShown(growOuts, house, today),
+    underWay,
     lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing }) => ({
       id,
       name,
@@ -59,7 +60,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export default function GrowOuts({
-  loaderData: { search, sort, page, total, all, leads, growOuts, goingOn, lines },
+  loaderData: { search, sort, page, total, all, leads, growOuts, underWay, lines },
 }: Route.ComponentProps) {
   return (
     <>
@@ -68,16 +69,23 @@ export default function GrowOuts({
         about={
           all === 0
             ? 'No line needs growing out.'
-            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${goingOn === 0 ? 'none is' : goingOn === 1 ? 'one is' : `${goingOn} are`} going on.`
+            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${underWay === 0 ? 'no grow-out is' : underWay === 1 ? 'one grow-out is' : `${underWay} grow-outs are`} under way.`
         }
-        actions={<ButtonLink to="/grow-outs/all">All grow-outs</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/grow-outs/season">Map of the season</ButtonLink>
+            <ButtonLink to="/gardens">Gardens</ButtonLink>
+            <ButtonLink to="/grow-outs/log">Season’s log</ButtonLink>
+            <ButtonLink to="/grow-outs/all">All grow-outs</ButtonLink>
+          </>
+        }
       />
       {growOuts.length > 0 && (
         <section aria-labelledby="proposed" className="mb-10">
           <h2 id="proposed" className="mb-2">
-            {goingOn > growOuts.length ? `Going on: the next ${growOuts.length}` : 'Going on'}
+            {underWay > growOuts.length ? `Under way: the next ${growOuts.length}` : 'Under way'}
           </h2>
-          <GrowOutTable caption="Grow-outs that go on" growOuts={growOuts} />
+          <GrowOutTable caption="Grow-outs under way" growOuts={growOuts} />
         </section>
       )}
       <h2 className="mb-2">What needs growing out</h2>
@@ -102,7 +110,7 @@ export default function GrowOuts({
               </p>
               {line.growing > 0 ? (
                 <p className="text-small text-soft">
-                  {line.growing === 1 ? 'A grow-out is going on' : `${line.growing} grow-outs are going on`}
+                  {line.growing === 1 ? 'A grow-out is under way' : `${line.growing} grow-outs are under way`}
                 </p>
               ) : leads ? (
                 <ButtonLink to={`/lots/${line.code}/grow-out`} aria-label={`Propose a grow-out of ${line.crop} ‘${line.name}’`}>

@@ -5,6 +5,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
+import { readShown } from './shown.server.ts';
 import type { Route } from './+types/list.ts';
 import { GrowOutTable } from './GrowOutTable.tsx';
 
@@ -12,22 +13,18 @@ export const meta: Route.MetaFunction = () => [{ title: 'All grow-outs · Kind G
 
 const PAGE = 60;
 const SHOWN = [
-  { value: 'open', label: 'Going on' },
-  { value: 'ended', label: 'Dropped or failed' },
+  { value: 'open', label: 'Under way' },
+  { value: 'ended', label: 'Back, dropped or failed' },
 ];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  const { house, today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const show = query.get('show') === 'ended' ? 'ended' : 'open';
   const page = pageFrom(query);
-  return {
-    search,
-    show,
-    page,
-    ...(await listGrowOuts(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE })),
-  };
+  const { growOuts, total } = await listGrowOuts(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE });
+  return { search, show, page, total, growOuts: await readShown(growOuts, house, today) };
 }
 
 export default function AllGrowOuts({ loaderData: { search, show, page, growOuts, total } }: Route.ComponentProps) {
@@ -38,7 +35,7 @@ export default function AllGrowOuts({ loaderData: { search, show, page, growOuts
         about="The ones sown first come first."
         actions={<ButtonLink to="/grow-outs">What needs growing out</ButtonLink>}
       />
-      <SearchForm label="Find a grow-out" hint="Crop, variety or lot code" value={search}>
+      <SearchForm label="Find a grow-out" hint="Crop, variety, lot code, grower or garden" value={search}>
         <FilterSelect label="Show" name="show" value={show} options={SHOWN} />
       </SearchForm>
       {growOuts.length === 0 ? (
@@ -46,11 +43,11 @@ export default function AllGrowOuts({ loaderData: { search, show, page, growOuts
           {search
             ? 'No results. Try part of a crop or variety name, or a lot code.'
             : show === 'open'
-              ? 'No grow-out is going on.'
-              : 'No grow-out has been dropped or has failed.'}
+              ? 'No grow-out is under way.'
+              : 'No grow-out has ended yet.'}
         </Empty>
       ) : (
-        <GrowOutTable caption={show === 'open' ? 'Grow-outs that go on' : 'Grow-outs that were dropped or failed'} growOuts={growOuts} />
+        <GrowOutTable caption={show === 'open' ? 'Grow-outs under way' : 'Grow-outs that have ended'} growOuts={growOuts} />
       )}
       <Pager page={page} size={PAGE} total={total} things="grow-outs" />
     </>

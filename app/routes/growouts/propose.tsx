@@ -115,7 +115,7 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       />
       {open > 0 && (
         <Notice tone="doubt">
-          {open === 1 ? 'A grow-out of this line is going on already.' : `${open} grow-outs of this line are going on already.`} A second
+          {open === 1 ? 'A grow-out of this line is under way already.' : `${open} grow-outs of this line are under way already.`} A second
           one in another garden is a good safeguard.
         </Notice>
       )}

@@ -13,13 +13,13 @@ import type { Route } from './+types/undo.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Undo · Kind Granary' }];
 
 export function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  visitBy(context, request, 'read own loans');
   return null;
 }
 
 /** Takes an act back, and goes on where that leaves one: at its lot, or on the page from which it was asked. */
 export async function action({ request, context }: Route.ActionArgs) {
-  const visit = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'read own loans');
   const submission = parseForm(await formOf(request), undoForm);
   if (submission.status !== 'success') throw data(null, { status: 400 });
   const done = await undo(visit, submission.value);

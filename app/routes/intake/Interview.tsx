@@ -7,7 +7,8 @@ import { Notice } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
-import type { LoanId } from '#core/kernel/kinds.ts';
+import { backFields } from '#contracts/intake/back.ts';
+import type { Back } from '#core/passport/back.ts';
 import { type Answers, questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
 import { SoFar } from './SoFar.tsx';
@@ -29,13 +30,13 @@ const PART_TITLES = {
 export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
   readonly rules: Rules;
   readonly formKey: string;
-  readonly loanId: LoanId | null;
+  readonly back: Back | null;
   readonly start: Saved;
   readonly formFault: string | null;
 }
 
 /** The desk interview: every answer is kept on the server as it is given, and what it comes to is reckoned beside it. */
-export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho, faults, formFault, formKey, start }: InterviewProps) {
+export function Interview({ rules, crops, places, gardens, loan, back, asksWho, faults, formFault, formKey, start }: InterviewProps) {
   const [answers, setAnswers] = useState<Answers>(start.answers);
   const saver = useFetcher<{ saved?: Saved }>({ key: 'draft' });
   const saved = saver.data?.saved ?? start;
@@ -50,8 +51,8 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
   // The crop's facts come with the answer of the save; until then its old questions stand.
   const crop =
     saved.crop && saved.crop.id === answers['crop'] ? saved.crop : start.crop && start.crop.id === answers['crop'] ? start.crop : null;
-  const questions = useMemo(() => questionsNow(crop, answers, loanId !== null), [crop, answers, loanId]);
-  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, loanId);
+  const questions = useMemo(() => questionsNow(crop, answers, back !== null), [crop, answers, back]);
+  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, back);
   useEffect(() => {
     if (Object.keys(faults).length > 0 || formFault)
       form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
@@ -92,18 +93,20 @@ export function Interview({ rules, crops, places, gardens, loan, loanId, asksWho
         ...answers,
         key: formKey,
         intent: waiting,
-        ...(loanId !== null && { loan: String(loanId) }),
+        ...backFields(back),
         ...(saved.draft && { draft: saved.draft.id, version: String(saved.draft.version) }),
       },
       { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
     );
-  }, [waiting, keeping, answers, formKey, loanId, saved.draft, submit]);
+  }, [waiting, keeping, answers, formKey, back, saved.draft, submit]);
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
   return (
     <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
       <Form ref={form} method="post" noValidate onSubmit={send} className="min-w-0 space-y-8" aria-label="Interview">
         <input type="hidden" name="key" value={formKey} />
-        {loanId !== null && <input type="hidden" name="loan" value={loanId} />}
+        {Object.entries(backFields(back)).map(([name, value]) => (
+          <input key={name} type="hidden" name={name} value={value} />
+        ))}
         {saved.draft && <input type="hidden" name="draft" value={saved.draft.id} />}
         {formFault && <Notice tone="poor">{formFault}</Notice>}
         <InShort judged={saved.soFar.judged} />
@@ -251,7 +254,7 @@ function useAutosave(
   saved: Saved,
   submit: ReturnType<typeof useFetcher>['submit'],
   idle: boolean,
-  loanId: LoanId | null,
+  back: Back | null,
 ): void {
   const sent = useRef(answers);
   const latest = useRef({ saved, submit });
@@ -265,12 +268,12 @@ function useAutosave(
         {
           ...answers,
           intent: 'save',
-          ...(loanId !== null && { loan: String(loanId) }),
+          ...backFields(back),
           ...(now.draft && { draft: now.draft.id, version: String(now.draft.version) }),
         },
         { method: 'post', action: now.draft ? `/intake/${now.draft.id}` : '/intake' },
       );
     }, SAVE_AFTER_MS);
     return () => clearTimeout(timer);
-  }, [answers, idle, loanId]);
+  }, [answers, idle, back]);
 }

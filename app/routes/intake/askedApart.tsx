@@ -101,7 +101,7 @@ export function AskNote({ context }: Asked) {
   return (
     <div className="space-y-3">
       <AskWords {...askOf(context)} name="note" label="Anything else (optional)" />
-      {context.loan && <AskTick {...askOf(context)} name="keepsLoanOpen" label="More is still to come: keep the loan open" />}
+      {context.loan && <AskTick {...askOf(context)} name="keepsLoanOpen" label="More is still to come" />}
     </div>
   );
 }

@@ -54,7 +54,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     ...(await typedBefore(request, actor)),
   };
   const returned = lot.origin === 'returned';
-  const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, loanId: null, today, house });
+  const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, back: null, today, house });
   return {
     key: newFormKey(),
     lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned },

@@ -8,20 +8,25 @@ import { typedBefore, visitBy, type SignedIn } from '#app/platform/visit.server.
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { actKey, rowNumber, rowVersion } from '#contracts/fields.ts';
+import { actKey, rowVersion } from '#contracts/fields.ts';
+import { readBack } from '#contracts/intake/back.ts';
+import type { Back } from '#core/passport/back.ts';
 import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
-import type { LoanId } from '#core/kernel/kinds.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import { diseasesAnswered } from '#core/passport/passport.ts';
 import { listCropNames, readCrop } from '#data/almanac/almanac.ts';
+import { growOutState } from '#core/states/states.ts';
+import { formatSeeds } from '#core/units/formatAmount.ts';
 import { findLoan } from '#data/desk/loans.ts';
+import { findGrowOut } from '#data/growouts/growOuts.ts';
 import { findDraft, listDrafts } from '#data/intake/drafts.ts';
 import { listGardens } from '#data/people/gardens.ts';
 import { listPlaces } from '#data/stock/places.ts';
+import { seedsHandedOver } from '#services/growouts/season.server.ts';
 import { draftTitle, dropDraft, keepDraft, startDraft } from '#services/intake/drafts.server.ts';
 import { receiveLot, refuseSeed, type IntakeProblem } from '#services/intake/intake.server.ts';
 import { readSoFar, startOfReturn, type SoFar } from '#services/intake/interview.server.ts';
@@ -29,6 +34,7 @@ import type { Route } from './+types/intake.ts';
 import { Interview } from './Interview.tsx';
 import { bloomHere } from './bloomHere.server.ts';
 import { CONTRADICTIONS } from '#words/contradictions.ts';
+import { PLACE_FAULTS } from '#words/gardens.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Intake · Kind Granary' }];
 
@@ -54,19 +60,19 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const url = new URL(request.url);
   const draft = params.draft ? await findDraft(db, params.draft) : undefined;
   if (params.draft && !draft) throw data(null, { status: 404 });
-  const loanId = draft?.loanId ?? (Number(url.searchParams.get('loan')) || null);
-  const [crops, places, gardens, typed, loan, drafts] = await Promise.all([
+  const back = draft ? draft.back : readBack((name) => url.searchParams.get(name));
+  const [crops, places, gardens, typed, origin, drafts] = await Promise.all([
     listCropNames(db),
     listPlaces(db),
     listGardens(db),
     typedBefore(request, actor),
-    loanId ? findLoan(db, loanId) : null,
+    back && cameFrom(back),
     draft ? [] : listDrafts(db),
   ]);
-  if (loanId && !loan) throw data(null, { status: 404 });
+  if (back && !origin) throw data(null, { status: 404 });
   const start = typed ??
-    draft?.answers ?? { ...DEFAULTS, ...(loanId ? await startOfReturn(db, loanId, today) : {}), place: places[0]?.name ?? '' };
-  const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, loanId, visit);
+    draft?.answers ?? { ...DEFAULTS, ...(back ? await startOfReturn(db, back, today) : {}), place: places[0]?.name ?? '' };
+  const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, back, visit);
   return {
     key: newFormKey(),
     saved,
@@ -76,39 +82,51 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     gardens: [...new Set(gardens.map(({ name }) => name))],
     drafts: drafts.map(({ savedAt, ...rest }) => ({ ...rest, savedOn: dayInZone(savedAt, house.timeZone) })),
     refused: url.searchParams.get('refused'),
-    loan: loan
-      ? {
-          id: loan.id,
-          member: loan.member,
-          code: loan.code,
-          crop: loan.crop,
-          variety: loan.variety,
-          packets: loan.packets,
-          lentOn: loan.lentOn,
-          closed: loan.outcome !== null,
-        }
-      : null,
+    back,
+    origin: origin ?? null,
+  };
+}
+
+/** What seed comes back from, as the page tells it; undefined where there is no such loan or grow-out. */
+async function cameFrom({ of, id }: Back) {
+  if (of === 'loan') {
+    const loan = await findLoan(db, id);
+    if (!loan) return undefined;
+    const { member, code, crop, variety, packets, lentOn, outcome } = loan;
+    return {
+      member,
+      code,
+      crop,
+      variety,
+      since: lentOn,
+      much: `${packets} ${packets === 1 ? 'packet' : 'packets'}`,
+      closed: outcome !== null,
+    };
+  }
+  const growOut = await findGrowOut(db, id);
+  if (!growOut?.handedOverOn) return undefined;
+  const { grower, code, crop, variety, handedOverOn } = growOut;
+  return {
+    member: grower ?? 'the grower',
+    code,
+    crop,
+    variety,
+    since: handedOverOn,
+    much: formatSeeds(seedsHandedOver(growOut)),
+    closed: growOutState(growOut) !== 'handed over',
   };
 }
 
 async function savedAs(
   answers: Answers,
   draft: Saved['draft'],
-  loanId: LoanId | null,
+  back: Back | null,
   { today, house }: Pick<SignedIn, 'today' | 'house'>,
 ): Promise<Saved> {
   const crop = answers['crop'] ? await readCrop(db, answers['crop']) : null;
   const bloom = crop && bloomHere(crop, house.lastFrost, today);
-  return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, loanId, today, house }) };
+  return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, back, today, house }) };
 }
-
-const PLACE_FAULTS = {
-  nowhere: '0, 0 is an empty form, not a garden',
-  'other hemisphere': 'That lies in the other hemisphere than the library. Check the signs',
-  'too far': 'That is more than 500 km from every other garden. Check the figures',
-  unreadable: 'Write two figures, 41.21, -34.04, or a distance, 300 m to Alder Row',
-  'unknown garden': 'No garden of that name is known',
-} as const;
 
 /** What is wrong, at the field where it can be put right. */
 function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; whole: string | null } {
@@ -133,6 +151,8 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
       return at('gardenPlace', PLACE_FAULTS[problem.fault]);
     case 'loan is closed':
       return { faults: {}, whole: 'This loan has been closed meanwhile. Take the seed in as a donation' };
+    case 'grow-out has ended':
+      return { faults: {}, whole: 'This grow-out has ended meanwhile. Take the seed in as a donation' };
   }
 }
 
@@ -143,8 +163,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const intent = form.has('intent') ? intentOf(form, ['take', 'save', 'keep', 'drop', 'refuse']) : 'take';
   const key = actKey.safeParse(form.get('key')).data;
   const given = readAnswers(form);
-  const { loan: _loan, draft: _draft, ...answers } = given;
-  const loanId = rowNumber.safeParse(given['loan']).data ?? null;
+  const { loan: _loan, growOut: _growOut, draft: _draft, ...answers } = given;
+  const back = readBack((name) => given[name]);
   const names = await listCropNames(db);
   const crop = findCrop(names, answers['crop'] ?? '');
   const said: Answers = { ...answers, ...(crop && { crop: crop.id }) };
@@ -152,12 +172,12 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const title = draftTitle(said, crop?.name ?? null);
   if (intent === 'save' || intent === 'keep') {
     const version = rowVersion.safeParse(form.get('version')).data ?? 1;
-    const id = draftId ?? (await startDraft(db, actor, { answers: said, title, loanId }));
+    const id = draftId ?? (await startDraft(db, actor, { answers: said, title, back }));
     if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version })))
       return notAccepted({ saved: undefined, faults: {}, whole: null, asksWho: false });
     if (intent === 'keep') throw redirect(`/intake/${id}`);
     return {
-      saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, loanId, visit),
+      saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, back, visit),
       faults: {},
       whole: null,
       asksWho: false,
@@ -169,28 +189,28 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const facts = crop ? await readCrop(db, crop.id) : null;
   if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Load the page again, and send it once more', asksWho: false });
-  const { passport, interview, faults } = readInterview(said, facts, loanId !== null);
+  const { passport, interview, faults } = readInterview(said, facts, back !== null);
   const incurable = diseasesAnswered(passport?.diseases ?? null, 'refuse');
   if (intent === 'refuse' || incurable.length > 0) {
     const why = incurable.length > 0 ? `disease: ${incurable.join(', ')}` : said['note'] || said['kind'] || 'not wanted';
     await refuseSeed(visit, { key, draftId, what: title, why });
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
-  const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, loanId, visit);
+  const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, back, visit);
   const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
   if (!interview)
     return notAccepted({ saved: await kept(), faults: { ...faultWords(faults), ...unknownCrop }, whole: null, asksWho: false });
-  const done = await receiveLot(visit, { key, draftId, loanId, interview });
+  const done = await receiveLot(visit, { key, draftId, back, interview });
   if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
   throw redirect(`/lots/${done.answer.code}?new=yes`);
 }
 
 export default function Intake({ loaderData, actionData }: Route.ComponentProps) {
-  const { loan, drafts, refused } = loaderData;
-  if (loan?.closed)
+  const { back, origin, drafts, refused } = loaderData;
+  if (origin?.closed)
     return (
       <>
-        <PageHead title="This loan is closed" />
+        <PageHead title={back?.of === 'loan' ? 'This loan is closed' : 'This grow-out has ended'} />
         <Empty action={<ButtonLink to="/intake">Take it in as a donation</ButtonLink>}>
           Seed for it has come back already, or it was closed without.
         </Empty>
@@ -199,19 +219,20 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
   return (
     <>
       <PageHead
-        title={loan ? `Seed comes back from ${loan.member}` : 'Take in seed'}
+        title={origin ? `Seed comes back from ${origin.member}` : 'Take in seed'}
         about={
-          loan ? (
+          origin ? (
             <>
-              Lent {formatDate(loan.lentOn)} as {loan.crop} ‘{loan.variety}’ <LotCode>{loan.code}</LotCode>, {loan.packets}{' '}
-              {loan.packets === 1 ? 'packet' : 'packets'}. It becomes a lot of its own, one generation on.
+              {back?.of === 'loan' ? 'Lent' : 'Handed over to be grown out'} {formatDate(origin.since)} as {origin.crop} ‘{origin.variety}’{' '}
+              <LotCode>{origin.code}</LotCode>, {origin.much}. It becomes a lot of its own, one generation on.
+              {back?.of === 'grow-out' && ' What the season’s log says is filled in.'}
             </>
           ) : (
             'Only what matters for this seed is asked. “Unknown” is an answer and is kept as one.'
           )
         }
         actions={
-          !loan && (
+          !origin && (
             <Link className="link inline-flex min-h-11 items-center" to="/desk/loans">
               It comes back from a loan
             </Link>
@@ -228,8 +249,8 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
         crops={loaderData.crops}
         places={loaderData.places}
         gardens={loaderData.gardens}
-        loan={loan}
-        loanId={loan?.id ?? null}
+        loan={origin}
+        back={back}
         asksWho={actionData?.asksWho ?? false}
         faults={actionData?.faults ?? {}}
         formFault={actionData?.whole ?? null}
@@ -251,7 +272,7 @@ function Drafts({ drafts }: { drafts: Route.ComponentProps['loaderData']['drafts
             </Link>{' '}
             <span className="text-small text-soft">
               {formatDate(draft.savedOn)}, {draft.by}
-              {draft.loanId !== null && ', from a loan'}
+              {draft.back !== null && (draft.back.of === 'loan' ? ', from a loan' : ', from a grow-out')}
             </span>
           </li>
         ))}

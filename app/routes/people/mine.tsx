@@ -1,5 +1,10 @@
 import { Link } from 'react-router';
+import { ButtonLink } from '#app/ui/Button.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { growOutState } from '#core/states/states.ts';
+import { formatAboutSeeds } from '#core/units/formatAmount.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { growOutsBefore, growOutsOfGrower, lotsOfGrowOuts } from '#data/growouts/growOuts.ts';
 import { listLendable } from '#data/stock/shelves.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -13,15 +18,42 @@ import type { Route } from './+types/mine.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'My seed · Kind Granary' }];
 
 const MOST = 60;
+const MOST_ENDED = 20;
 
 /** A member's own loans, and what may be borrowed; nobody else's data. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'read own loans');
   const search = new URL(request.url).searchParams.get('search')?.trim().slice(0, 60) ?? '';
-  const [loans, offers] = await Promise.all([loansOfMember(db, actor.personId), listLendable(db, search, MOST)]);
+  const [loans, offers, growOuts, ended] = await Promise.all([
+    loansOfMember(db, actor.personId),
+    listLendable(db, search, MOST),
+    growOutsOfGrower(db, actor.personId),
+    growOutsBefore(db, actor.personId, MOST_ENDED),
+  ]);
+  const came = await lotsOfGrowOuts(
+    db,
+    ended.map(({ id }) => id),
+  );
   return {
     search,
     offers,
+    growOuts: growOuts.map((one) => ({
+      id: one.id,
+      name: `${one.crop} ‘${one.variety}’`,
+      code: one.code,
+      state: growOutState(one),
+      sowOn: one.sowOn ?? one.sowFrom,
+      backBy: one.backBy,
+    })),
+    ended: ended.map(({ id, crop, variety, step, reason, stepOn }) => ({
+      id,
+      name: `${crop} ‘${variety}’`,
+      failed: step === 'failed' ? reason : null,
+      on: stepOn!,
+      lots: came
+        .filter(({ growOutId }) => growOutId === id)
+        .map(({ code, amount, unit, seedsPerGram }) => ({ code, seeds: seedsInUnits(amount, unit, seedsPerGram) })),
+    })),
     loans: loans.map(({ id, code, crop, variety, lentOn, dueOn, outcome }) => ({
       id,
       code,
@@ -35,10 +67,58 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export default function Mine({ loaderData: { search, loans, offers } }: Route.ComponentProps) {
+export default function Mine({ loaderData: { search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="My seed" about="What you have borrowed, and what you may borrow next." />
+      <PageHead title="My seed" about="What you grow and have borrowed, and what you may borrow next." />
+      {growOuts.length > 0 && (
+        <>
+          <h2 className="mb-2">Growing for the library</h2>
+          <ul aria-label="Growing for the library" className="mb-10">
+            {growOuts.map(({ id, name, code, state, sowOn, backBy }) => (
+              <li key={id} className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule py-3">
+                <span>
+                  <b>{name}</b> <LotCode>{code}</LotCode>
+                  <span className="block text-small text-soft">
+                    {state === 'offered'
+                      ? `Will you grow it? Sow about ${formatDate(sowOn)}, seed back by ${formatDate(backBy)}`
+                      : state === 'agreed'
+                        ? `You said yes. Fetch the seed before ${formatDate(sowOn)}`
+                        : `Bring the seed by ${formatDate(backBy)}`}
+                  </span>
+                </span>
+                <span className="flex flex-wrap gap-3">
+                  {state === 'handed over' && (
+                    <ButtonLink to={`/grow-outs/log?of=${id}`} look="action">
+                      Write in the log
+                    </ButtonLink>
+                  )}
+                  <ButtonLink to={`/grow-outs/${id}/sheet`} look={state === 'offered' ? 'action' : 'plain'}>
+                    {state === 'offered' ? 'Read and answer' : 'How to grow it'}
+                  </ButtonLink>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {ended.length > 0 && (
+        <>
+          <h2 className="mb-2">Grown before</h2>
+          <ul aria-label="Grown before" className="mb-10">
+            {ended.map(({ id, name, failed, on, lots }) => (
+              <li key={id} className="border-t border-rule py-3">
+                <b>{name}</b>, {formatDate(on)}
+                <span className="block text-small text-soft">
+                  {failed === null
+                    ? `Thank you. ${lots.map(({ code, seeds }) => `${formatAboutSeeds(seeds)}, now lot ${code}`).join('; ')}`
+                    : `It failed: ${failed}. That helps whoever grows it next`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <h2 className="mb-2">Borrowed</h2>
       {loans.length === 0 ? (
         <Empty>You have borrowed nothing yet. Choose below, and ask at the desk.</Empty>

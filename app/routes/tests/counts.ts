@@ -2,7 +2,7 @@ import { parseForm } from '#app/platform/form.server.ts';
 import { data } from 'react-router';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import type { CountAnswer } from '#app/ui/countQueue.ts';
+import type { SentAnswer } from '#app/ui/unsent.ts';
 import { countForm } from '#contracts/tests/tests.ts';
 import { countTowel } from '#services/tests/tests.server.ts';
 import type { Route } from './+types/counts.ts';
@@ -22,12 +22,10 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const submission = parseForm(form, countForm);
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);
   const done = await countTowel(visit, { ...submission.value, testId: Number(params.id) });
-  return done.ok
-    ? answer({ ok: true, ...done.answer })
-    : answer({ ok: false, errors: countTrouble(done.problem, visit.house.units, 'checkedOn') }, 400);
+  return done.ok ? answer({ ok: true }) : answer({ ok: false, errors: countTrouble(done.problem, visit.house.units, 'checkedOn') }, 400);
 }
 
-const answer = (body: CountAnswer, status = 200) => Response.json(body, { status });
+const answer = (body: SentAnswer, status = 200) => Response.json(body, { status });
 
 const stated = (errors: Record<string, string[] | null> | null | undefined): Record<string, string[]> =>
   Object.fromEntries(Object.entries(errors ?? {}).flatMap(([field, words]) => (words ? [[field, words]] : [])));

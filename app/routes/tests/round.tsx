@@ -5,7 +5,8 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { keepCount, keptCounts, onKeptCounts, sendKept, type KeptCount } from '#app/ui/countQueue.ts';
+import { keepForLater, keptFor, onUnsent, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { newKey, useKeptForLater } from '#app/ui/useKeptForLater.ts';
 import { hazardWords } from '#words/promise.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
@@ -42,26 +43,20 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return { owner: actor.accountId, today, towels };
 }
 
-/** A key of a count, also where the page came without HTTPS. */
-const newKey = () =>
-  '10000000-1000-4000-8000-100000000000'.replace(/[018]/g, (digit) =>
-    (Number(digit) ^ (crypto.getRandomValues(new Uint8Array(1))[0]! & (15 >> (Number(digit) / 4)))).toString(16),
-  );
-
 export default function Round({ loaderData: { owner, today, towels } }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
-  const inTheShed = useKeptForLater();
-  const [kept, setKept] = useState<readonly KeptCount[]>([]);
+  const inTheShed = useKeptForLater('/tests/round');
+  const [kept, setKept] = useState<readonly Unsent[]>([]);
   const [done, setDone] = useState<ReadonlySet<number>>(new Set());
   const [at, setAt] = useState(towels[0]?.id ?? 0);
   const [key, setKey] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
-    setKept(keptCounts(owner));
+    setKept(keptFor(owner));
     setKey(newKey());
-    let before = keptCounts(owner).length;
-    return onKeptCounts(() => {
-      const now = keptCounts(owner);
+    let before = keptFor(owner).length;
+    return onUnsent(() => {
+      const now = keptFor(owner);
       setKept(now);
       // What left the queue is in the book now.
       if (now.length < before) void revalidate();
@@ -76,14 +71,14 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
     (fields: FormData) => {
       if (!towel) return;
       const entries = [...fields].filter((entry): entry is [string, string] => typeof entry[1] === 'string');
-      const count = { key, testId: towel.id, name: towel.name, fields: Object.fromEntries(entries), refused: null };
+      const count = { key, ...addressesOf(towel.id), name: towel.name, fields: Object.fromEntries(entries), refused: null };
       const looked = lookedAt(towel.seeds, lookOf(count), today);
       if (!looked.ok) {
         setProblem(`Only ${looked.waiting} seeds of this replicate are still waiting`);
         return;
       }
       setProblem(null);
-      keepCount(owner, count);
+      keepForLater(owner, count);
       setKey(newKey());
       setDone(new Set([...done, towel.id]));
       if (next) setAt(next.id);
@@ -162,6 +157,9 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
   );
 }
 
+/** Where a towel's counts are sent, and its page. */
+const addressesOf = (testId: number) => ({ to: `/tests/${testId}/counts`, page: `/tests/${testId}` });
+
 /** Whole days between two calendar days. */
 const daysFrom = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 
@@ -171,8 +169,8 @@ const viewsOf = (seeds: Seeds, laidOn: Day): SeedView[] =>
   seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysFrom(laidOn, on) }));
 
 /** The towel with what this device has counted and not saved yet on top. */
-function withKept(towel: { id: number; seeds: Seeds }, kept: readonly KeptCount[]): { seeds: Seeds; pending: number } {
-  const mine = kept.filter(({ testId, refused }) => testId === towel.id && refused === null);
+function withKept(towel: { id: number; seeds: Seeds }, kept: readonly Unsent[]): { seeds: Seeds; pending: number } {
+  const mine = kept.filter(({ to, refused }) => to === addressesOf(towel.id).to && refused === null);
   const seeds = mine.reduce((now, count) => {
     const looked = lookedAt(now, lookOf(count), count.fields['checkedOn'] ?? '');
     return looked.ok ? [...looked.towel] : now;
@@ -181,7 +179,7 @@ function withKept(towel: { id: number; seeds: Seeds }, kept: readonly KeptCount[
 }
 
 /** What a kept count marks, as the book will read it. */
-function lookOf({ fields }: Pick<KeptCount, 'fields'>) {
+function lookOf({ fields }: Pick<Unsent, 'fields'>) {
   const placesOf = (state: SeedState): (SeedPlace & { state: SeedState })[] =>
     (fields[state] ?? '')
       .split(',')
@@ -198,32 +196,4 @@ function lookOf({ fields }: Pick<KeptCount, 'fields'>) {
     replicate: Number(fields['replicate']) || 1,
     more: more as Record<Countable, number>,
   };
-}
-
-/** Whether the page opens again without a network: browsers keep it over HTTPS only; else it must stay open. */
-type InTheShed = 'kept' | 'stay open' | null;
-
-/** Asks the worker beside the page to keep this page and what it is made of. */
-function useKeptForLater(): InTheShed {
-  const [kept, setKept] = useState<InTheShed>(null);
-  useEffect(() => {
-    if (!('serviceWorker' in navigator)) return setKept('stay open');
-    const { serviceWorker } = navigator;
-    const hear = ({ data }: MessageEvent<{ kept?: boolean }>) => data.kept !== undefined && setKept(data.kept ? 'kept' : 'stay open');
-    serviceWorker.addEventListener('message', hear);
-    void serviceWorker
-      .register('/round-worker.js')
-      .then(() => serviceWorker.ready)
-      .then(({ active }) => {
-        const assets = performance
-          .getEntriesByType('resource')
-          .map(({ name }) => new URL(name))
-          .filter(({ origin, pathname }) => origin === location.origin && pathname.startsWith('/assets/'))
-          .map(({ pathname }) => pathname);
-        active?.postMessage({ keep: ['/tests/round', ...new Set(assets)] });
-      })
-      .catch(() => setKept('stay open'));
-    return () => serviceWorker.removeEventListener('message', hear);
-  }, []);
-  return kept;
 }

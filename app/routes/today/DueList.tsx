@@ -1,10 +1,11 @@
-import { Amphora, Citrus, Hand, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
+import { Amphora, Citrus, Hand, Shovel, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { classes } from '#app/ui/classes.ts';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import type { DueWork } from '#core/schedule/dueWork.ts';
 
-type WorkKind = 'step' | 'count' | 'open' | 'test' | 'return' | 'hold';
+type WorkKind = DueWork['kind'];
 
 export interface Work {
   readonly kind: WorkKind;
@@ -23,9 +24,10 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   open: { verb: 'Open', many: 'to open', Icon: Citrus, tone: 'text-doubt', all: '/shelves?state=to+be+cleaned' },
   test: { verb: 'Test', many: 'to test', Icon: TestTubeDiagonal, tone: 'text-frost', all: '/shelves?state=test+due&sort=next+test' },
   return: { verb: 'Ask after', many: 'late returns', Icon: Undo2, tone: 'text-doubt', all: '/desk/loans?late=yes' },
+  'grow-out': { verb: 'See to', many: 'grow-outs to see to', Icon: Shovel, tone: 'text-good', all: '/grow-outs/all' },
   hold: { verb: 'Settle', many: 'on hold', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold' },
 };
-const ORDER = ['step', 'count', 'open', 'return', 'test', 'hold'] as const;
+const ORDER = ['step', 'count', 'open', 'grow-out', 'return', 'test', 'hold'] as const;
 
 /** All that is due, most urgent first; a tap on a kind shows that kind alone. */
 export function DueList({ work, totals }: { work: readonly Work[]; totals: Record<WorkKind, number> }) {

@@ -11,9 +11,12 @@ import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
+import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import type { House } from '#data/house/house.ts';
 import { readComing, readDue } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
+import { readGoing, type Going } from '#services/growouts/watch.server.ts';
+import { alarmWords } from '#words/season.ts';
 import type { Route } from './+types/today.ts';
 import { DueList } from './DueList.tsx';
 import { Ribbon } from './Ribbon.tsx';
@@ -22,6 +25,8 @@ import { stepWords, TREATMENT_WORDS } from '#words/bench.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' }];
 
 const RIBBON_DAYS = 14;
+/** More than a library has under way in a season. */
+const MOST_GROW_OUTS = 400;
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
@@ -62,6 +67,26 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
       why: `The ${one.container} is as warm as the room: it may be opened`,
     })),
   ];
+}
+
+/** Grow-outs that want something: seed to hand over, an answer that has not come, too few plants, seed that is late. */
+function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
+  return going.flatMap(({ id, crop, variety, code, alarms }) =>
+    alarms.length === 0
+      ? []
+      : [
+          {
+            kind: 'grow-out' as const,
+            on: 'days' in alarms[0]! ? addDays(today, alarms[0].what === 'hand over' ? alarms[0].days : -alarms[0].days) : today,
+            to: `/grow-outs/${id}`,
+            what: `the grow-out of ${crop} ‘${variety}’`,
+            code,
+            treated: null,
+            minutes: 10,
+            why: alarms.map(alarmWords).join('. '),
+          },
+        ],
+  );
 }
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
@@ -127,11 +152,12 @@ function asWork(due: Due, today: Day) {
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today, now, house } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
-  const [due, coming, ripe] = await Promise.all([
+  const [due, coming, ripe, growOuts] = await Promise.all([
     readDue(db, today),
     readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
-    readRipe(db, house, now),
-  ]).then(([one, other, atBench]) => [one, other, asBenchWork(atBench, { now, house })] as const);
+    readRipe(db, house, now).then((atBench) => asBenchWork(atBench, { now, house })),
+    openGrowOuts(db, MOST_GROW_OUTS).then(async (open) => asGrowOutWork(await readGoing(db, open, house, today), today)),
+  ]);
   const totals = {
     step: ripe.length,
     count: due.counts[0]?.total ?? 0,
@@ -139,9 +165,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     return: due.returns[0]?.total ?? 0,
     hold: due.holds[0]?.total ?? 0,
     open: due.openings[0]?.total ?? 0,
+    'grow-out': growOuts.length,
   };
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  return { today, work: mostUrgentFirst([...ripe, ...asWork(due, today)], today), totals, days, coming };
+  return { today, work: mostUrgentFirst([...ripe, ...asWork(due, today), ...growOuts], today), totals, days, coming };
 }
 
 function greeting(total: number): string {
@@ -150,7 +177,7 @@ function greeting(total: number): string {
 }
 
 export default function Today({ loaderData: { today, work, totals, days, coming } }: Route.ComponentProps) {
-  const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold;
+  const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold + totals['grow-out'];
   return (
     <>
       <PageHead
@@ -165,7 +192,8 @@ export default function Today({ loaderData: { today, work, totals, days, coming 
       <Ribbon days={days} coming={coming} />
       {work.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
-          No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late and no lot is on hold.
+          No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late, no grow-out wants anything and
+          no lot is on hold.
         </Empty>
       ) : (
         <DueList work={work} totals={totals} />

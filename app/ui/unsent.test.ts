@@ -1,15 +1,16 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { dropCount, keepCount, keptCounts, onKeptCounts, sendKept } from './countQueue.ts';
+import { dropUnsent, keepForLater, keptFor, onUnsent, sendKept } from './unsent.ts';
 
 const OWNER = 7;
 const count = (key: string) => ({
   key,
-  testId: 3,
+  to: '/tests/3/counts',
+  page: '/tests/3',
   name: 'Long Siding',
   fields: { checkedOn: '2026-11-23', moreSprouted: '4' },
   refused: null,
 });
-const taken = () => Response.json({ ok: true, sprouted: 4, seedsLaid: 20 });
+const taken = () => Response.json({ ok: true });
 
 /** Stands for what a browser gives a page: a store of its own, events on its window, and the network. */
 function browser(answer: (path: string, form: FormData) => Response | Promise<Response>) {
@@ -37,25 +38,25 @@ function browser(answer: (path: string, form: FormData) => Response | Promise<Re
 beforeEach(() => void browser(taken));
 afterEach(() => void jest.restoreAllMocks());
 
-describe('counts that wait on the device', () => {
+describe('what waits on the device', () => {
   test('are sent oldest first, each with its key and its person, and leave when the book has answered', async () => {
     const { sent, store } = browser(taken);
-    for (const key of ['a', 'b', 'c']) keepCount(OWNER, count(key));
+    for (const key of ['a', 'b', 'c']) keepForLater(OWNER, count(key));
     expect(await sendKept(OWNER)).toBe('all sent');
     expect(sent.map(({ path, form }) => [path, form.get('key'), form.get('owner'), form.get('moreSprouted')])).toEqual(
       ['a', 'b', 'c'].map((key) => ['/tests/3/counts', key, '7', '4']),
     );
-    expect(keptCounts(OWNER)).toEqual([]);
+    expect(keptFor(OWNER)).toEqual([]);
     expect(store.size).toBe(0);
   });
 
   test('belong to one person: another sees and sends none of them', async () => {
     const { sent } = browser(taken);
-    keepCount(OWNER, count('a'));
-    expect(keptCounts(8)).toEqual([]);
+    keepForLater(OWNER, count('a'));
+    expect(keptFor(8)).toEqual([]);
     expect(await sendKept(8)).toBe('all sent');
     expect(sent).toEqual([]);
-    expect(keptCounts(OWNER)).toHaveLength(1);
+    expect(keptFor(OWNER)).toHaveLength(1);
   });
 
   test.each([
@@ -67,9 +68,9 @@ describe('counts that wait on the device', () => {
     ['somebody else is', () => new Response(null, { status: 409 }), 'signed out'],
   ] as const)('stay, all of them, when %s', async (_, answer, said) => {
     const { sent } = browser(answer);
-    for (const key of ['a', 'b']) keepCount(OWNER, count(key));
+    for (const key of ['a', 'b']) keepForLater(OWNER, count(key));
     expect(await sendKept(OWNER)).toBe(said);
-    expect(keptCounts(OWNER).map(({ key, refused }) => [key, refused])).toEqual([
+    expect(keptFor(OWNER).map(({ key, refused }) => [key, refused])).toEqual([
       ['a', null],
       ['b', null],
     ]);
@@ -82,36 +83,45 @@ describe('counts that wait on the device', () => {
         ? Response.json({ ok: false, errors: { checkedOn: ['Too early'], more: ['Too many'] } }, { status: 400 })
         : taken(),
     );
-    for (const key of ['a', 'b']) keepCount(OWNER, count(key));
+    for (const key of ['a', 'b']) keepForLater(OWNER, count(key));
     expect(await sendKept(OWNER)).toBe('all sent');
-    expect(keptCounts(OWNER)).toEqual([{ ...count('a'), refused: 'Too early. Too many' }]);
+    expect(keptFor(OWNER)).toEqual([{ ...count('a'), refused: 'Too early. Too many' }]);
     expect(await sendKept(OWNER)).toBe('all sent');
     expect(sent).toHaveLength(2);
-    dropCount(OWNER, 'a');
-    expect(keptCounts(OWNER)).toEqual([]);
+    dropUnsent(OWNER, 'a');
+    expect(keptFor(OWNER)).toEqual([]);
   });
 
   test('asked to go twice at once, go once', async () => {
     const { sent } = browser(taken);
-    keepCount(OWNER, count('a'));
+    keepForLater(OWNER, count('a'));
     await Promise.all([sendKept(OWNER), sendKept(OWNER)]);
     expect(sent).toHaveLength(1);
   });
 
   test('tell whoever listens, until they stop', () => {
     let told = 0;
-    const stop = onKeptCounts(() => (told += 1));
-    keepCount(OWNER, count('a'));
-    dropCount(OWNER, 'a');
+    const stop = onUnsent(() => (told += 1));
+    keepForLater(OWNER, count('a'));
+    dropUnsent(OWNER, 'a');
     expect(told).toBe(2);
     stop();
-    keepCount(OWNER, count('b'));
+    keepForLater(OWNER, count('b'));
     expect(told).toBe(2);
+  });
+
+  test('counts kept by an earlier version are sent as before', async () => {
+    const { store, sent } = browser(taken);
+    const { to: _to, page: _page, ...old } = count('a');
+    store.set('kind-granary-counts-7', JSON.stringify([{ ...old, testId: 3 }]));
+    expect(keptFor(OWNER)).toEqual([count('a')]);
+    expect(await sendKept(OWNER)).toBe('all sent');
+    expect(sent.map(({ path }) => path)).toEqual(['/tests/3/counts']);
   });
 
   test('that cannot be read any more are none', () => {
     const { store } = browser(taken);
     store.set('kind-granary-counts-7', '{broken');
-    expect(keptCounts(OWNER)).toEqual([]);
+    expect(keptFor(OWNER)).toEqual([]);
   });
 });

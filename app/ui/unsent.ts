@@ -1,52 +1,55 @@
-import type { TestId } from '#core/kernel/kinds.ts';
-/** A count that was made on this device, and has not been written into the book yet. */
-export interface KeptCount {
-  /** Made with the count: however often it is sent, it is written once. */
+/** What was written down on this device (a count, an entry of a season's log), and is not in the book yet. */
+export interface Unsent {
+  /** Made with it: however often it is sent, it is written once. */
   readonly key: string;
-  readonly testId: TestId;
+  /** Where it is sent, and the page of what it is about. */
+  readonly to: string;
+  readonly page: string;
   readonly name: string;
   readonly fields: Readonly<Record<string, string>>;
   /** Why the book would not take it; null while it only waits. */
   readonly refused: string | null;
 }
 
-/** What the book says to a count that is sent to it. */
-export type CountAnswer =
-  | { readonly ok: true; readonly sprouted: number; readonly seedsLaid: number }
-  | { readonly ok: false; readonly errors: Readonly<Record<string, readonly string[]>> };
+/** What the book says to what is sent to it. */
+export type SentAnswer = { readonly ok: true } | { readonly ok: false; readonly errors: Readonly<Record<string, readonly string[]>> };
 
-const CHANGED = 'kept-counts';
+const CHANGED = 'unsent';
 const GIVE_UP_MS = 15_000;
 /** Each person has a queue of their own: nobody else sees it on this device, or sends it. */
 const nameOf = (owner: number) => `kind-granary-counts-${owner}`;
 
-export function keptCounts(owner: number): readonly KeptCount[] {
+export function keptFor(owner: number): readonly Unsent[] {
   try {
-    return JSON.parse(localStorage.getItem(nameOf(owner)) ?? '[]') as KeptCount[];
+    const kept = JSON.parse(localStorage.getItem(nameOf(owner)) ?? '[]') as (Unsent & { readonly testId?: number })[];
+    // A count kept by an earlier version named its test alone.
+    return kept.map(({ testId, ...one }) =>
+      testId === undefined ? one : { ...one, to: `/tests/${testId}/counts`, page: `/tests/${testId}` },
+    );
   } catch {
     return [];
   }
 }
 
-function keep(owner: number, counts: readonly KeptCount[]): void {
-  if (counts.length === 0) localStorage.removeItem(nameOf(owner));
-  else localStorage.setItem(nameOf(owner), JSON.stringify(counts));
+function keep(owner: number, waiting: readonly Unsent[]): void {
+  if (waiting.length === 0) localStorage.removeItem(nameOf(owner));
+  else localStorage.setItem(nameOf(owner), JSON.stringify(waiting));
   dispatchEvent(new Event(CHANGED));
 }
 
-export function keepCount(owner: number, count: KeptCount): void {
-  keep(owner, [...keptCounts(owner), count]);
+export function keepForLater(owner: number, one: Unsent): void {
+  keep(owner, [...keptFor(owner), one]);
 }
 
-export function dropCount(owner: number, key: string): void {
+export function dropUnsent(owner: number, key: string): void {
   keep(
     owner,
-    keptCounts(owner).filter((one) => one.key !== key),
+    keptFor(owner).filter((one) => one.key !== key),
   );
 }
 
 /** Told whenever the queue changes, in this window or another. @returns how to stop */
-export function onKeptCounts(listener: () => void): () => void {
+export function onUnsent(listener: () => void): () => void {
   for (const event of [CHANGED, 'storage']) addEventListener(event, listener);
   return () => {
     for (const event of [CHANGED, 'storage']) removeEventListener(event, listener);
@@ -66,29 +69,29 @@ export function sendKept(owner: number): Promise<Sent> {
 }
 
 async function sendAll(owner: number): Promise<Sent> {
-  for (let count = next(owner); count; count = next(owner)) {
-    const answer = await send(owner, count);
+  for (let one = next(owner); one; one = next(owner)) {
+    const answer = await send(owner, one);
     if (answer === 'no network' || answer === 'signed out') return answer;
-    const { key } = count;
-    if (answer.ok) dropCount(owner, key);
+    const { key } = one;
+    if (answer.ok) dropUnsent(owner, key);
     else {
       const refused = Object.values(answer.errors).flat().join('. ');
       keep(
         owner,
-        keptCounts(owner).map((one) => (one.key === key ? { ...one, refused } : one)),
+        keptFor(owner).map((kept) => (kept.key === key ? { ...kept, refused } : kept)),
       );
     }
   }
   return 'all sent';
 }
 
-const next = (owner: number) => keptCounts(owner).find(({ refused }) => refused === null);
+const next = (owner: number) => keptFor(owner).find(({ refused }) => refused === null);
 
-async function send(owner: number, { testId, fields, key }: KeptCount): Promise<CountAnswer | 'no network' | 'signed out'> {
+async function send(owner: number, { to, fields, key }: Unsent): Promise<SentAnswer | 'no network' | 'signed out'> {
   const body = new FormData();
   for (const [name, value] of Object.entries({ ...fields, key, owner: String(owner) })) body.set(name, value);
   try {
-    const response = await fetch(`/tests/${testId}/counts`, {
+    const response = await fetch(to, {
       method: 'POST',
       body,
       signal: AbortSignal.timeout(GIVE_UP_MS),
@@ -96,7 +99,7 @@ async function send(owner: number, { testId, fields, key }: KeptCount): Promise<
     });
     if (response.type === 'opaqueredirect' || [401, 403, 409].includes(response.status)) return 'signed out';
     if (response.status >= 500) return 'no network';
-    return (await response.json()) as CountAnswer;
+    return (await response.json()) as SentAnswer;
   } catch {
     return 'no network';
   }

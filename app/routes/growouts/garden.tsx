@@ -1,0 +1,286 @@
+import { data, Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
+import { Facts, PageHead } from '#app/ui/Page.tsx';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { useUnits } from '#app/ui/units.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { bloomForm, bloomGoneForm, plotForm } from '#contracts/growouts/plots.ts';
+import type { gardenPlaceForm } from '#contracts/people/gardens.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import { SUNS, WATERS } from '#core/growout/plots.ts';
+import { may } from '#core/people/may.ts';
+import { growOutState } from '#core/states/states.ts';
+import { formatMetres } from '#core/units/formatAmount.ts';
+import { listCropNames } from '#data/almanac/almanac.ts';
+import { openGrowOuts } from '#data/growouts/growOuts.ts';
+import { bloomsIn, plotsOf, type Plot } from '#data/growouts/places.ts';
+import { findGarden, findGardensNear } from '#data/people/gardens.ts';
+import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
+import { moveGarden } from '#services/people/gardens.server.ts';
+import { SUN_WORDS, WATER_WORDS } from '#words/gardens.ts';
+import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
+import type { Route } from './+types/garden.ts';
+import { gardenTrouble } from './gardenTrouble.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Garden · Kind Granary' }];
+
+const MOST_GROW_OUTS = 400;
+const MOST_NEAR = 8;
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const { actor, today } = visitBy(context, request, 'work');
+  const id = Number(params.id);
+  const garden = Number.isSafeInteger(id) ? await findGarden(db, id) : undefined;
+  if (!garden) throw data(null, { status: 404 });
+  const leads = may(actor.role, 'plan grow-outs');
+  const knowsPlace = leads || garden.placeFor === 'workers';
+  const year = yearOf(today);
+  const [plots, near, growOuts, blooms, nextBlooms, crops] = await Promise.all([
+    plotsOf(db, [id]),
+    knowsPlace ? findGardensNear(db, id, leads) : [],
+    openGrowOuts(db, MOST_GROW_OUTS),
+    bloomsIn(db, year),
+    bloomsIn(db, year + 1),
+    listCropNames(db),
+  ]);
+  const { name, person, latitude, longitude, placeFor } = garden;
+  return {
+    keys: { place: newFormKey(), plot: newFormKey(), bloom: newFormKey() },
+    id,
+    name,
+    person,
+    leads,
+    knowsPlace,
+    placeFor,
+    place: knowsPlace && latitude !== null ? `${latitude}, ${longitude}` : null,
+    near: near.slice(0, MOST_NEAR).map((one) => ({ id: one.id, name: one.name, metres: one.metres })),
+    plots,
+    growOuts: growOuts
+      .filter(({ gardenId }) => gardenId === id)
+      .map((one) => ({
+        id: one.id,
+        name: `${one.crop} ‘${one.variety}’`,
+        state: GROW_OUT_STATE_WORDS[growOutState(one)],
+        sowOn: one.sowOn,
+      })),
+    year,
+    blooms: [...blooms.map((one) => ({ ...one, year })), ...nextBlooms.map((one) => ({ ...one, year: year + 1 }))]
+      .filter(({ gardenId }) => gardenId === id)
+      .map((one) => ({ ...one, key: newFormKey() })),
+    crops: crops.map((crop) => crop.name),
+  };
+}
+
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'work');
+  const { intent, give } = formActs(await formOf(request), visit, ['place', 'plot', 'bloom', 'gone'], gardenTrouble);
+  const of = { gardenId: Number(params.id) };
+  switch (intent) {
+    case 'place':
+      return give(moveGarden, of);
+    case 'plot':
+      return give(writePlot, of);
+    case 'bloom':
+      return give(noteGardenBloom, of);
+    case 'gone':
+      return give(strikeGardenBloom, of);
+  }
+}
+
+export default function Garden({ loaderData, actionData }: Route.ComponentProps) {
+  const { id, name, person, leads, knowsPlace, placeFor, place, near, plots, growOuts, year, blooms, crops } = loaderData;
+  const units = useUnits();
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, `${id} ${plots.length} ${blooms.length} ${place}`);
+  const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
+  return (
+    <div className="max-w-3xl">
+      <PageHead
+        title={name}
+        about={person ? `${person}’s garden` : 'Nobody’s in particular'}
+        actions={<ButtonLink to="/gardens">All gardens</ButtonLink>}
+      />
+      <h2 className="mb-2">Where it is</h2>
+      <Facts
+        rows={[
+          ['Place', knowsPlace ? (place ?? 'Not known') : 'Known to the coordinators only'],
+          ...(near.length > 0
+            ? [['Gardens near', near.map((one) => `${one.name} ${formatMetres(one.metres, units)}`).join(', ')] as const]
+            : []),
+          ['May know its place', placeFor === 'workers' ? 'Whoever works here' : 'Coordinators only'],
+        ]}
+      />
+      {knowsPlace && (
+        <PlaceForm
+          key={keys.place}
+          formKey={keys.place}
+          result={resultOf('place')}
+          leads={leads}
+          placeFor={placeFor}
+          isPlaced={place !== null}
+        />
+      )}
+      <h2 className="mt-10 mb-2">Plots</h2>
+      {plots.length === 0 && <p className="text-soft">None yet. A plot is a piece of ground of which you know how large it is.</p>}
+      <ul>
+        {plots.map((plot) => (
+          <li key={plot.id} className="border-t border-rule py-2">
+            <b>{plot.name}</b>: {plot.squareMetres} m², {SUN_WORDS[plot.sun].toLowerCase()}, water {WATER_WORDS[plot.water].toLowerCase()}
+            {plot.cages > 0 && `, ${plot.cages} ${plot.cages === 1 ? 'cage' : 'cages'}`}
+            {!plot.inUse && ', not in use'}
+            {plot.note && <span className="block text-small text-soft">{plot.note}</span>}
+            <PlotForm key={`${plot.id} ${keys.plot}`} formKey={keys.plot} result={resultOf('plot')} plot={plot} />
+          </li>
+        ))}
+      </ul>
+      <PlotForm key={`new ${keys.plot}`} formKey={keys.plot} result={resultOf('plot')} plot={null} />
+      <h2 className="mt-10 mb-2">Grow-outs here</h2>
+      {growOuts.length === 0 ? (
+        <p className="text-soft">None under way.</p>
+      ) : (
+        <ul>
+          {growOuts.map((one) => (
+            <li key={one.id} className="border-t border-rule py-2">
+              <Link className="link" to={`/grow-outs/${one.id}`}>
+                {one.name}
+              </Link>
+              : {one.state.toLowerCase()}
+              {one.sowOn && `, sown ${formatDate(one.sowOn)}`}
+            </li>
+          ))}
+        </ul>
+      )}
+      <h2 className="mt-10 mb-2">What else flowers here or near</h2>
+      <p className="mb-2 max-w-prose text-soft">
+        Own sowings, a neighbour’s beets, wild carrots by the lane: whatever may cross with a grow-out. It counts in every grow-out near.
+      </p>
+      <ul>
+        {blooms.map((bloom) => (
+          <li key={bloom.id} className="flex flex-wrap items-center justify-between gap-x-4 border-t border-rule py-2">
+            <span>
+              {bloom.year}: {bloom.crop} ({bloom.what}),{' '}
+              {bloom.metres === 0 ? 'in the garden' : `${formatMetres(bloom.metres, units)} away`}
+              {bloom.from && bloom.to && `, in flower ${formatDate(bloom.from)} to ${formatDate(bloom.to)}`}
+            </span>
+            <StrikeBloom formKey={bloom.key} bloom={bloom.id} what={bloom.what} />
+          </li>
+        ))}
+      </ul>
+      <BloomForm key={keys.bloom} formKey={keys.bloom} result={resultOf('bloom')} year={year} crops={crops} />
+    </div>
+  );
+}
+
+interface Given {
+  readonly formKey: string;
+  readonly result: Parameters<typeof usePostForm>[0]['result'];
+}
+
+function PlaceForm({ formKey, result, leads, placeFor, isPlaced }: Given & { leads: boolean; placeFor: string; isPlaced: boolean }) {
+  const units = useUnits();
+  const [form, fields] = usePostForm<typeof gardenPlaceForm>({ id: `place-${formKey}`, result, start: { placeFor } });
+  return (
+    <details {...(fields.place.errors && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">Change where it is</summary>
+      <PostForm form={form} formKey={formKey} intent="place" className="mt-3">
+        <TextField
+          field={fields.place}
+          label="Where is it?"
+          hint={`Two figures, 41.21, -34.04, or a distance, ${formatMetres(300, units)} to Alder Row`}
+        />
+        {isPlaced && <TickField field={fields.forget} label="Forget its place" />}
+        {leads && (
+          <SelectField
+            field={fields.placeFor}
+            label="Who may know its place?"
+            options={[
+              { value: 'workers', label: 'Whoever works here' },
+              { value: 'coordinators', label: 'Coordinators only' },
+            ]}
+          />
+        )}
+        <Button type="submit">Save place</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+function PlotForm({ formKey, result, plot }: Given & { plot: Plot | null }) {
+  const mine = result?.initialValue?.['plot'] === (plot ? String(plot.id) : undefined) ? result : null;
+  const [form, fields] = usePostForm<typeof plotForm>({
+    id: `plot-${plot?.id ?? 'new'}-${formKey}`,
+    result: mine,
+    start: plot
+      ? {
+          name: plot.name,
+          squareMetres: String(plot.squareMetres),
+          sun: plot.sun,
+          water: plot.water,
+          cages: String(plot.cages),
+          note: plot.note ?? '',
+          retired: plot.inUse ? '' : 'on',
+        }
+      : { sun: 'full sun', water: 'tap', cages: '0' },
+  });
+  return (
+    <details {...(mine?.status === 'error' && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">{plot ? `Change ${plot.name}` : 'Add a plot'}</summary>
+      <PostForm form={form} formKey={formKey} intent="plot" className="mt-3">
+        {plot && <input type="hidden" name="plot" value={plot.id} />}
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField field={fields.name} label="Name" hint="Top bed, By the wall" />
+          <TextField field={fields.squareMetres} label="Area, m²" inputMode="decimal" />
+          <SelectField field={fields.sun} label="Sun" options={SUNS.map((value) => ({ value, label: SUN_WORDS[value] }))} />
+          <SelectField field={fields.water} label="Water" options={WATERS.map((value) => ({ value, label: WATER_WORDS[value] }))} />
+          <TextField field={fields.cages} label="Cages" inputMode="numeric" />
+          <TextField field={fields.note} label="Note (optional)" hint="Heavy clay, slugs, shaded after four" />
+        </div>
+        {plot && <TickField field={fields.retired} label="Not in use any more" />}
+        <Button type="submit">{plot ? 'Save plot' : 'Add plot'}</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+function BloomForm({ formKey, result, year, crops }: Given & { year: number; crops: readonly string[] }) {
+  const [form, fields] = usePostForm<typeof bloomForm>({ id: `bloom-${formKey}`, result, start: { year: String(year), metres: '0' } });
+  return (
+    <details {...(result?.status === 'error' && { open: true })}>
+      <summary className="link inline-flex min-h-11 items-center">Note something that flowers</summary>
+      <PostForm form={form} formKey={formKey} intent="bloom" className="mt-3">
+        <div className="grid gap-5 sm:grid-cols-2">
+          <TextField
+            field={fields.crop}
+            label="Crop"
+            hint="Or the one that its wild relative crosses with"
+            suggestions={crops}
+            autoComplete="off"
+          />
+          <TextField field={fields.what} label="What is it?" hint="The neighbour’s chard, wild carrots" />
+          <TextField field={fields.year} label="Year" inputMode="numeric" />
+          <TextField field={fields.metres} label="How far off, in metres?" hint="0 is in the garden" inputMode="numeric" />
+          <TextField field={fields.from} label="In flower from (optional)" type="date" />
+          <TextField field={fields.to} label="To (optional)" type="date" />
+        </div>
+        <Button type="submit">Note it</Button>
+      </PostForm>
+    </details>
+  );
+}
+
+function StrikeBloom({ formKey, bloom, what }: { formKey: string; bloom: number; what: string }) {
+  const [form] = usePostForm<typeof bloomGoneForm>({ id: `gone-${bloom}`, result: null });
+  return (
+    <PostForm form={form} formKey={formKey} intent="gone">
+      <input type="hidden" name="bloom" value={bloom} />
+      <Button type="submit" look="quiet" aria-label={`Remove ${what}`}>
+        Remove
+      </Button>
+    </PostForm>
+  );
+}

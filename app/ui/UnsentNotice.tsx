@@ -1,0 +1,55 @@
+import { CloudOff } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { Button } from './Button.tsx';
+import { dropUnsent, keptFor, onUnsent, sendKept, type Unsent } from './unsent.ts';
+
+/** What was written down on this device and is not in the book yet: sent as soon as there is a network, and shown until they are. */
+export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => void }) {
+  const [unsent, setUnsent] = useState<readonly Unsent[]>([]);
+  useEffect(() => {
+    const look = () => setUnsent(keptFor(owner));
+    const send = () => void sendKept(owner).then((sent) => sent === 'all sent' && onSent?.());
+    look();
+    if (keptFor(owner).length > 0) send();
+    addEventListener('online', send);
+    const stop = onUnsent(look);
+    return () => {
+      removeEventListener('online', send);
+      stop();
+    };
+  }, [owner, onSent]);
+  if (unsent.length === 0) return null;
+  const waiting = unsent.filter(({ refused }) => refused === null);
+  const refused = unsent.filter((one) => one.refused !== null);
+  return (
+    <section aria-label="Not saved yet" className="no-print mb-4 border-l-4 border-doubt bg-doubt-tint px-4 py-3 text-doubt">
+      {waiting.length > 0 && (
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <p role="status" className="flex gap-2 font-semibold">
+            <CloudOff aria-hidden className="mt-0.5 size-5 shrink-0" />
+            {waiting.length} {waiting.length === 1 ? 'entry is' : 'entries are'} kept on this device, and not saved yet:{' '}
+            {[...new Set(waiting.map(({ name }) => name))].join(', ')}. Sent by itself when there is a network.
+          </p>
+          <Button type="button" onClick={() => void sendKept(owner).then((sent) => sent === 'all sent' && onSent?.())}>
+            Send now
+          </Button>
+        </div>
+      )}
+      {refused.map((one) => (
+        <div key={one.key} className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
+          <p>
+            <b>{one.name}</b> was not taken: {one.refused}.{' '}
+            <Link className="underline" to={one.page}>
+              Look at its page
+            </Link>{' '}
+            and write it again, or leave it.
+          </p>
+          <Button type="button" onClick={() => dropUnsent(owner, one.key)}>
+            Leave it
+          </Button>
+        </div>
+      ))}
+    </section>
+  );
+}

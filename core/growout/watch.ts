@@ -1,0 +1,67 @@
+import { addDays, daysBetween } from '../calendar/plainDate.ts';
+import { CLEAN_DRY_AND_BRING_DAYS } from '../lending/returnBy.ts';
+import type { Day } from '../kernel/kinds.ts';
+import type { GrowOutState } from '../states/states.ts';
+import { standingOf, type Standing } from './census.ts';
+import { daysSilent, type Season } from './log.ts';
+
+/** What wants somebody's attention in a grow-out. */
+export type Alarm =
+  | { readonly what: 'too few' | 'in danger'; readonly standing: Exclude<Standing, { kind: 'enough' }> }
+  /** It flowers this many days later than planned; earlier where below zero. */
+  | { readonly what: 'bloom off plan'; readonly shift: number }
+  | { readonly what: 'no answer' | 'hand over' | 'not sown' | 'silent' | 'late'; readonly days: number };
+
+export interface Watched {
+  readonly state: GrowOutState;
+  /** When the state was reached. */
+  readonly stateOn: Day;
+  readonly sowOn: Day;
+  readonly backBy: Day;
+  readonly handedOverOn: Day | null;
+  /** Plants that are to give seed. */
+  readonly plants: number;
+  readonly season: Season;
+  /** When its first flowers were expected. */
+  readonly bloomFrom: Day;
+}
+
+/** Seed is handed over in good time before it is sown; and so long after that day it should have been. */
+const DAYS_AHEAD = 21;
+const DAYS_TO_ANSWER = 14;
+const DAYS_TO_SOW = 14;
+/** Bloom as far off its plan as this meets other neighbours. */
+const DAYS_OFF_PLAN = 10;
+/** Nobody writes every week; this long without a word in the growing season is long. */
+const DAYS_OF_SILENCE = 45;
+
+/** When its seed is ripe at the latest. */
+const ripeOn = ({ backBy }: Pick<Watched, 'backBy'>): Day => addDays(backBy, -CLEAN_DRY_AND_BRING_DAYS);
+
+/** How many plants stand against how many are wanted, by the last count; null before there is one, and after the harvest. */
+export function standingNow({ season, plants, sowOn, backBy }: Pick<Watched, 'season' | 'plants' | 'sowOn' | 'backBy'>): Standing | null {
+  const last = season.censuses.at(-1);
+  if (!last || season.growth === 'harvested') return null;
+  return standingOf(last, plants, { sownOn: season.sownOn ?? sowOn, ripeOn: ripeOn({ backBy }) });
+}
+
+/** What wants attention, gravest first. @param winter whether nothing grows just now, so that silence says nothing */
+export function alarmsOf(watched: Watched, today: Day, winter: boolean): readonly Alarm[] {
+  const { state, stateOn, sowOn, backBy, handedOverOn, season } = watched;
+  const alarms: Alarm[] = [];
+  if (state === 'offered' && daysBetween(stateOn, today) >= DAYS_TO_ANSWER)
+    alarms.push({ what: 'no answer', days: daysBetween(stateOn, today) });
+  if (state === 'agreed' && daysBetween(today, sowOn) <= DAYS_AHEAD) alarms.push({ what: 'hand over', days: daysBetween(today, sowOn) });
+  if (state !== 'handed over') return alarms;
+  const standing = standingNow(watched);
+  if (standing && standing.kind !== 'enough') alarms.push({ what: standing.kind, standing });
+  const shift = season.flowersFrom === null ? 0 : daysBetween(watched.bloomFrom, season.flowersFrom);
+  if (Math.abs(shift) > DAYS_OFF_PLAN && season.growth === 'flowering') alarms.push({ what: 'bloom off plan', shift });
+  if (today > backBy) alarms.push({ what: 'late', days: daysBetween(backBy, today) });
+  const overdue = daysBetween(sowOn, today);
+  if (season.growth === 'handed over' && overdue > DAYS_TO_SOW) alarms.push({ what: 'not sown', days: overdue });
+  const silent = daysSilent(season, handedOverOn ?? sowOn, today);
+  if (season.growth !== 'handed over' && season.growth !== 'harvested' && !winter && silent > DAYS_OF_SILENCE && today <= backBy)
+    alarms.push({ what: 'silent', days: silent });
+  return alarms;
+}

@@ -1,0 +1,201 @@
+import type { Crop } from '#core/almanac/crop.ts';
+import { crossing, READINESS_WEIGHT } from '#core/almanac/crossing.ts';
+import { addDays, daysBetween, yearOf } from '#core/calendar/plainDate.ts';
+import { crossedBy, medianOf, type Other, type Receiver } from '#core/growout/isolation.ts';
+import { readSeason } from '#core/growout/log.ts';
+import { plannedBloom, type Window } from '#core/growout/sowing.ts';
+import type { Method } from '#core/isolation/barriers.ts';
+import { usualBloom } from '#core/isolation/usualBloom.ts';
+import { metresBetween, type Point } from '#core/isolation/gardens.ts';
+import type { Said } from '#core/isolation/crossedShare.ts';
+import type { Quantiles } from '#core/isolation/quantiles.ts';
+import type { GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
+import { seasonFrom } from '#core/passport/season.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
+import type { Db } from '#data/database.ts';
+import { readLogs } from '#data/growouts/log.ts';
+import { bloomsIn, placedGrowOuts } from '#data/growouts/places.ts';
+import type { House } from '#data/house/house.ts';
+import { listGardens, readToldDistances } from '#data/people/gardens.ts';
+import { readCrossing } from '#services/lots/promises.server.ts';
+
+/** Something that flowers in a year, in or near a garden: a grow-out, or what somebody noted. */
+export interface Flowering {
+  readonly key: string;
+  readonly growOutId: GrowOutId | null;
+  readonly gardenId: GardenId;
+  readonly garden: string;
+  readonly crop: Crop;
+  readonly what: string;
+  /** How far from the garden it stands; 0 is in it. */
+  readonly away: Metres;
+  readonly plants: Said<number>;
+  readonly planned: Said<Window>;
+  /** First and last flowers, as far as they were seen. */
+  readonly seen: Window | null;
+  readonly methods: readonly Method[];
+}
+
+/** What one of them is likely to get from another. */
+export interface Arrival {
+  readonly from: Flowering;
+  readonly metres: Said<Metres>;
+  /** Share of its seed that this one alone is likely to father, in the middle. */
+  readonly share: number;
+}
+
+export interface Apart {
+  readonly arrivals: readonly Arrival[];
+  /** Share of its seed that all of them together are likely to father. */
+  readonly share: Quantiles;
+}
+
+export interface GardenOnMap {
+  readonly id: GardenId;
+  readonly name: string;
+  readonly point: Point | null;
+  readonly placeFor: 'workers' | 'coordinators';
+}
+
+/** All that flowers in a year, and how far apart it stands. */
+export interface BloomYear {
+  readonly year: number;
+  readonly flowering: readonly Flowering[];
+  readonly gardens: readonly GardenOnMap[];
+  /** What would flower is seen from: `own` may be one of them, changed. */
+  readonly apartOf: (own: Flowering) => Apart | null;
+  /** Whether all who work here may know where a garden is. */
+  readonly isOpen: (id: GardenId) => boolean;
+}
+
+/** Two things in one garden, or both beside it, stand this far apart where nobody measured. */
+const WITHIN_A_GARDEN = 10;
+/** What arrives from farther off, or is less than this, is not worth naming. */
+const WORTH_NAMING = 0.0005;
+
+export const bloomOf = ({ seen, planned }: Pick<Flowering, 'seen' | 'planned'>): Said<Window> => seen ?? planned;
+
+/** Reads what flowers in a year. Gardens' places are in it: whoever shows them asks who may know. */
+export async function readBloomYear(db: Db, year: number, house: Pick<House, 'lastFrost' | 'firstFrost'>): Promise<BloomYear> {
+  const [placed, noted, gardens, told, knowledge] = await Promise.all([
+    placedGrowOuts(db, year),
+    bloomsIn(db, year),
+    listGardens(db),
+    readToldDistances(db),
+    readCrossing(db),
+  ]);
+  const [facts, logs] = await Promise.all([
+    readCropsById(db, [...new Set([...placed, ...noted].map(({ cropId }) => cropId))]),
+    readLogs(
+      db,
+      placed.map(({ id }) => id),
+    ),
+  ]);
+  const crops = new Map(facts.map((crop) => [crop.id, crop]));
+  const frosts = { last: house.lastFrost, first: house.firstFrost };
+  const grown = placed.flatMap((one): Flowering[] => {
+    const crop = crops.get(one.cropId)!;
+    const planned = plannedBloom(crop, one.sowOn, frosts);
+    const log = logs.filter(({ growOutId }) => growOutId === one.id);
+    if (yearOf(planned.from) !== year && yearOf(planned.to) !== year) return [];
+    return [
+      {
+        key: `grow-out ${one.id}`,
+        growOutId: one.id,
+        gardenId: one.gardenId,
+        garden: one.garden,
+        crop,
+        what: one.variety,
+        away: 0,
+        plants: one.plants,
+        planned,
+        seen: seenBloom(log, planned),
+        // What was done, planned or not.
+        methods: [...new Set([...one.methods, ...readSeason(log).methods])],
+      },
+    ];
+  });
+  const others = noted.map((one): Flowering => ({
+    key: `noted ${one.id}`,
+    growOutId: null,
+    gardenId: one.gardenId,
+    garden: one.garden,
+    crop: crops.get(one.cropId)!,
+    what: one.what,
+    away: one.metres,
+    plants: 'unknown',
+    planned: one.from && one.to ? { from: one.from, to: one.to } : usualBloomOf(crops.get(one.cropId)!, house.lastFrost, year),
+    seen: null,
+    methods: [],
+  }));
+  const flowering = [...grown, ...others];
+  const points = new Map(
+    gardens.flatMap(({ id, latitude, longitude }) =>
+      latitude === null || longitude === null ? [] : [[id, { latitude, longitude }] as const],
+    ),
+  );
+  const toldMetres = new Map(told.map(({ one, other, metres }) => [`${one} ${other}`, Number(metres)]));
+  const metresOf = (one: Flowering, other: Flowering): Said<Metres> => {
+    if (one.gardenId === other.gardenId) return Math.max(one.away, other.away, WITHIN_A_GARDEN);
+    const [here, there] = [points.get(one.gardenId), points.get(other.gardenId)];
+    if (here && there) return Math.round(metresBetween(here, there));
+    const [low, high] = [Math.min(one.gardenId, other.gardenId), Math.max(one.gardenId, other.gardenId)];
+    return toldMetres.get(`${low} ${high}`) ?? 'unknown';
+  };
+  const weightOf = (own: Flowering, other: Flowering): number => {
+    const how = crossing(knowledge.groups, own.crop.group, other.crop.group);
+    return how === null || own.what === other.what ? 0 : READINESS_WEIGHT[how];
+  };
+  const apartOf = (own: Flowering): Apart | null => {
+    const bloom = bloomOf(own);
+    if (bloom === 'unknown' || own.plants === 'unknown') return null;
+    const { neighbours: _none, ...season } = seasonFrom(
+      own.crop,
+      { neighbours: [], methods: own.methods, stigma: null },
+      knowledge.groups,
+      knowledge.groupOf,
+    );
+    const receiver: Receiver = { season, bloom, plants: own.plants };
+    const around = flowering.flatMap((from): { from: Flowering; other: Other }[] => {
+      const weight = from.key === own.key ? 0 : weightOf(own, from);
+      const metres = weight === 0 ? 'unknown' : metresOf(own, from);
+      if (weight === 0 || (metres !== 'unknown' && metres > FARTHEST * own.crop.productionDistance)) return [];
+      return [{ from, other: { metres, bloom: bloomOf(from), plants: from.plants, weight, methods: from.methods } }];
+    });
+    const arrivals = around
+      .map(({ from, other }) => ({ from, metres: other.metres, share: medianOf(crossedBy(receiver, [other])) }))
+      .filter(({ share }) => share >= WORTH_NAMING)
+      .sort((one, two) => two.share - one.share);
+    return {
+      arrivals,
+      share: crossedBy(
+        receiver,
+        around.map(({ other }) => other),
+      ),
+    };
+  };
+  return {
+    year,
+    flowering,
+    gardens: gardens.map(({ id, name, placeFor }) => ({ id, name, placeFor, point: points.get(id) ?? null })),
+    apartOf,
+    isOpen: (id) => gardens.some((garden) => garden.id === id && garden.placeFor === 'workers'),
+  };
+}
+
+/** Beyond so many times the seed-production distance next to nothing arrives. */
+const FARTHEST = 3;
+
+const usualBloomOf = (crop: Crop, lastFrost: string, year: number): Window => {
+  const [from, to] = usualBloom(crop, lastFrost, year);
+  return { from, to };
+};
+
+/** The bloom that was seen: until its end is written down it is taken to last as long as planned, and not beyond the harvest. */
+function seenBloom(log: Parameters<typeof readSeason>[0], planned: Window): Window | null {
+  const { flowersFrom, flowersTo, takenOn } = readSeason(log);
+  if (flowersFrom === null) return null;
+  const likely = addDays(flowersFrom, daysBetween(planned.from, planned.to));
+  const to = flowersTo ?? (takenOn !== null && takenOn < likely ? takenOn : likely);
+  return { from: flowersFrom, to: to < flowersFrom ? flowersFrom : to };
+}

@@ -1,0 +1,83 @@
+import type { Crop } from '#core/almanac/crop.ts';
+import { readSeason, type Season } from '#core/growout/log.ts';
+import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
+import type { GrowOutId, Seeds } from '#core/kernel/kinds.ts';
+import { effectivePlants } from '#core/population/bottleneck.ts';
+import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import type { Answers } from '#core/passport/answers.ts';
+import type { Db } from '#data/database.ts';
+import { lotsOfGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
+import { readLogs } from '#data/growouts/log.ts';
+import { findPlaceOf } from '#data/growouts/places.ts';
+
+/** What a grow-out's log answers of the interview by which its seed comes back, and the garden it grew in where that was settled. */
+export async function readReturnOfGrowOut(
+  db: Db,
+  id: GrowOutId,
+  crop: Pick<Crop, 'harvest'>,
+): Promise<{ readonly answers: Answers; readonly garden: { readonly id: number; readonly name: string } | undefined }> {
+  const [log, place] = await Promise.all([readLogs(db, [id]), findPlaceOf(db, id)]);
+  return { answers: answersOf(readSeason(log), crop), garden: place && { id: place.gardenId, name: place.garden } };
+}
+
+/** Only what was written down: what nobody noted is asked. */
+function answersOf(season: Season, crop: Pick<Crop, 'harvest'>): Answers {
+  const answers: Record<string, string> = {};
+  const say = (name: string, value: string | number | null | undefined) => {
+    if (value !== null && value !== undefined && value !== '') answers[name] = String(value);
+  };
+  const standing = season.flowering ?? season.censuses.filter(({ plants }) => plants !== season.harvested).at(-1);
+  say('harvested', season.takenOn?.slice(0, 7));
+  say('pollinatedOn', season.pollinatedOn);
+  if (season.pollinatedOn) say('pickedOn', season.takenOn);
+  say('plantsSown', season.up);
+  say('plantsStanding', standing?.plants);
+  say('plantsHarvested', season.harvested);
+  if (season.offTypesEarly + season.offTypesLate > 0) {
+    say('offTypes', season.offTypesEarly + season.offTypesLate);
+    say('roguing', season.offTypesLate > 0 ? 'later' : 'before flowering');
+  }
+  if (crop.harvest === 'staged') say('pickings', season.pickings.length || null);
+  say('methods', season.methods.join('|'));
+  if (season.neighbours.length > 0) {
+    answers['neighbours'] = 'some';
+    season.neighbours.forEach(({ what, metres }, row) => {
+      answers[`n${row}what`] = what;
+      answers[`n${row}metres`] = metres === null ? 'unknown' : `${metres} m`;
+      answers[`n${row}overlap`] = 'unknown';
+      answers[`n${row}amount`] = 'unknown';
+    });
+  }
+  return answers;
+}
+
+/** What a grow-out became. */
+export interface Home {
+  readonly lots: readonly { readonly code: string; readonly seeds: Seeds }[];
+  readonly seeds: Seeds;
+  /** Seeds that so many plants usually give. */
+  readonly expected: { readonly low: Seeds; readonly high: Seeds };
+  /** Plants that gave seed; null where nobody counted. */
+  readonly plants: number | null;
+  readonly effective: number | null;
+}
+
+/** What came back of a grow-out, against what was to be expected of its plants; null before anything has come. */
+export async function readHome(
+  db: Db,
+  { id, plants }: Pick<GrowOutRow, 'id' | 'plants'>,
+  crop: Pick<Crop, 'seedsPerPlant' | 'packet' | 'outcrossing' | 'sexes'>,
+): Promise<Home | null> {
+  const [lots, log] = await Promise.all([lotsOfGrowOuts(db, [id]), readLogs(db, [id])]);
+  if (lots.length === 0) return null;
+  const { harvested, flowering } = readSeason(log);
+  const came = lots.map(({ code, amount, unit, seedsPerGram }) => ({ code, seeds: seedsInUnits(amount, unit, seedsPerGram) }));
+  const { low, high } = yieldToExpect(harvested ?? plants, crop);
+  return {
+    lots: came,
+    seeds: came.reduce((sum, { seeds }) => sum + seeds, 0),
+    expected: { low, high },
+    plants: harvested,
+    effective: harvested === null || harvested === 0 ? null : effectivePlants(crop, harvested, flowering?.plants ?? null),
+  };
+}
