@@ -15,6 +15,10 @@ import { listExpected, listWaiting } from '#data/bench/toCome.ts';
 import { readWeighings } from '#data/bench/weighings.ts';
 import { openDatabase, type Db } from '#data/database.ts';
 import { listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
+import { growOutsInGardens, listGrowOuts, openGrowOuts } from '#data/growouts/growOuts.ts';
+import { readLogs } from '#data/growouts/log.ts';
+import { readWhatLinesHangBy } from '#data/growouts/needs.ts';
+import { placedGrowOuts, plotsOf } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
 import { listDrafts } from '#data/intake/drafts.ts';
 import { readDescent, readRecall } from '#data/lots/descent.ts';
@@ -96,6 +100,7 @@ async function choosePages(db: Db): Promise<Page[]> {
   const batch = (await listOpenBatches(db, { steps: ['dry'] }))[0]!;
   const { member_id: member } = await db.selectFrom('loan').select('member_id').limit(1).executeTakeFirstOrThrow();
   const shelves = (search: string) => ({ search, crop: '', state: '' as const, sort: 'variety' as const, today, limit: 40, offset: 0 });
+  const open = await openGrowOuts(db, 400);
   const ended = (await testsOfLot(db, lot.id)).some(({ outcome }) => outcome === 'read');
   return [
     { name: 'Today', path: '/', groups: [[(on) => readDue(on, today), (on) => readComing(on, today, addDays(today, 13))]] },
@@ -208,6 +213,59 @@ async function choosePages(db: Db): Promise<Page[]> {
       path: '/bench/load',
       groups: [
         [(on) => listOpenBatches(on), (on) => listWaiting(on), (on) => listExpected(on, addDays(today, 55)), (on) => readRoomAir(on)],
+      ],
+    },
+    {
+      name: 'Grow-outs',
+      path: '/grow-outs',
+      groups: [
+        [
+          (on) => listLinesInStock(on, addDays(today, -1096), null),
+          (on) => readWhatLinesHangBy(on),
+          (on) => listGrowOuts(on, { open: true, search: '', limit: 8, offset: 0 }),
+        ],
+      ],
+    },
+    {
+      name: 'All grow-outs',
+      path: '/grow-outs/all',
+      groups: [
+        [(on) => listGrowOuts(on, { open: true, search: '', limit: 60, offset: 0 })],
+        [
+          (on) =>
+            readLogs(
+              on,
+              open.slice(0, 60).map(({ id }) => id),
+            ),
+        ],
+      ],
+    },
+    {
+      name: 'Season’s log',
+      path: '/grow-outs/log',
+      groups: [
+        [(on) => growOutsInGardens(on, 60)],
+        [
+          (on) =>
+            readLogs(
+              on,
+              open.slice(0, 60).map(({ id }) => id),
+            ),
+        ],
+      ],
+    },
+    {
+      name: 'Map of the season',
+      path: `/grow-outs/season?year=${today.slice(0, 4)}`,
+      groups: [
+        [(on) => placedGrowOuts(on, Number(today.slice(0, 4))), (on) => listGardens(on), (on) => plotsOf(on, null)],
+        [
+          (on) =>
+            readLogs(
+              on,
+              open.map(({ id }) => id),
+            ),
+        ],
       ],
     },
     { name: 'A member', path: `/people/${member}`, groups: [[(on) => findPerson(on, member)], [(on) => loansOfMember(on, member)]] },

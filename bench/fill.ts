@@ -40,4 +40,50 @@ async function fill(): Promise<void> {
   await db.destroy();
 }
 
+const GROW_OUTS = 2_000;
+const PLOTS = 300;
+
+/**
+ * Ten years of grow-outs in 200 gardens of one valley, with twelve entries of a log each: those of the last season are out, those before have ended.
+ * Written as commands write them, in one act, without the rules asking row by row.
+ */
+async function fillGrowOuts(): Promise<void> {
+  const db = openDatabase({ url: process.env['OWNER_DATABASE_URL']!, most: 1 });
+  await db.transaction().execute(async (tx) => {
+    for (const table of ['grow_out_written', 'grow_out_step_written', 'grow_out_entry_written', 'grow_out_place_written'])
+      await sql`alter table ${sql.table(table)} disable trigger user`.execute(tx);
+    await sql`
+      with act as (insert into act (key, kind, account_id, answer) select gen_random_uuid(), 'grow-out proposed', min(id), 'null' from account returning key),
+      gardens as (
+        insert into garden (name, latitude, longitude)
+        select 'Garden ' || n, 41.2 + random() * 0.04, -34.05 + random() * 0.05 from generate_series(1, 200) as n returning id
+      ), plots as (
+        insert into plot (garden_id, name, square_metres, sun, water)
+        select id, 'Plot ' || n, 10, 'full sun', 'tap' from gardens cross join generate_series(1, 2) as n limit ${PLOTS} returning id, garden_id
+      ), made as (
+        insert into grow_out_written (lot_id, plants, seeds, sow_from, back_by, proposed_on, act_key)
+        select lot.id, 20, 60, day, day + 180, day - 90, act.key
+        from (select id, row_number() over (order by id % 1009, id) as n from lot limit ${GROW_OUTS}) as lot, act,
+          lateral (select current_date - 60 - 365 * (lot.n % 10)::int as day) as sown returning id, sow_from
+      ), stepped as (
+        insert into grow_out_step_written (grow_out_id, step, grower_id, reason, happened_on, act_key)
+        select made.id, step, case step when 'agreed' then 1 + made.id % 20 end, case step when 'failed' then 'Slugs' end, made.sow_from - 30, act.key
+        from made, act, unnest(array['agreed', 'handed over', 'failed']) with ordinality as step (step, turn)
+        where step <> 'failed' or made.sow_from < current_date - 100 order by made.id, turn
+      ), placed as (
+        insert into grow_out_place_written (grow_out_id, garden_id, plot_id, square_metres, methods, sow_on, free_on, written_on, act_key)
+        select made.id, plots.garden_id, plots.id, 3, '{}', made.sow_from, made.sow_from + 120, made.sow_from - 60, act.key
+        from made, act, lateral (select * from plots offset made.id % ${PLOTS} limit 1) as plots
+      )
+      insert into grow_out_entry_written (grow_out_id, kind, happened_on, count, act_key)
+      select made.id, case n when 1 then 'sown' when 2 then 'up' when 8 then 'flowering' else 'standing' end, made.sow_from + 4 * n::int, 60 - n, act.key
+      from made, act, generate_series(1, 12) as n`.execute(tx);
+    await sql`set constraints all immediate`.execute(tx);
+    for (const table of ['grow_out_written', 'grow_out_step_written', 'grow_out_entry_written', 'grow_out_place_written'])
+      await sql`alter table ${sql.table(table)} enable trigger user`.execute(tx);
+  });
+  await db.destroy();
+}
+
 await fill();
+await fillGrowOuts();

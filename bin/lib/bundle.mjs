@@ -3,8 +3,8 @@ import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 
 // Bundles the programs that run beside the application's own build. Packages stay in node_modules, but for one of some hundred files.
-const { dependencies } = JSON.parse(await readFile('package.json', 'utf8'));
-const external = Object.keys(dependencies).filter((name) => name !== 'kysely');
+const { dependencies, devDependencies } = JSON.parse(await readFile('package.json', 'utf8'));
+const external = Object.keys({ ...dependencies, ...devDependencies }).filter((name) => name !== 'kysely');
 
 await build({
   entryPoints: {

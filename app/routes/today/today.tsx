@@ -27,6 +27,8 @@ export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' 
 const RIBBON_DAYS = 14;
 /** More than a library has under way in a season. */
 const MOST_GROW_OUTS = 400;
+/** The rest of a kind is behind its count. */
+const MOST_SHOWN = 20;
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
@@ -168,7 +170,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     'grow-out': growOuts.length,
   };
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  return { today, work: mostUrgentFirst([...ripe, ...asWork(due, today), ...growOuts], today), totals, days, coming };
+  return {
+    today,
+    work: mostUrgentFirst([...ripe, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN)], today),
+    totals,
+    days,
+    coming,
+  };
 }
 
 function greeting(total: number): string {
