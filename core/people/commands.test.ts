@@ -28,7 +28,7 @@ const LEADERS: readonly CommandName[] = [
   'recipe retired',
 ];
 
-test('members and growers tell what came up of their loans, answer offers and write their season’s log, undo that, and write nothing else', () => {
+test('members and growers tell what came up of their loans, answer offers, write their season’s log, undo that and have a calendar, and write nothing else', () => {
   expect(givenBy('member')).toEqual([
     'emergence of a loan told',
     'offer accepted',
@@ -36,6 +36,8 @@ test('members and growers tell what came up of their loans, answer offers and wr
     'season logged',
     'log entry struck',
     'act undone',
+    'calendar address made',
+    'calendar address ended',
   ]);
   expect(givenBy('grower')).toEqual(givenBy('member'));
 });

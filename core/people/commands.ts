@@ -114,8 +114,8 @@ export const COMMANDS = {
   'house rules changed': lead('set house rules', 'written anew'),
   'recipe written': lead('set house rules', 'written anew'),
   'recipe retired': lead('set house rules', 'written anew'),
-  'calendar address made': work('its opposite'),
-  'calendar address ended': work('its opposite'),
+  'calendar address made': lead('read own loans', 'its opposite'),
+  'calendar address ended': lead('read own loans', 'its opposite'),
 } as const satisfies Record<string, Command>;
 
 export type CommandName = keyof typeof COMMANDS;

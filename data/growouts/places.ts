@@ -209,3 +209,11 @@ export const placedGrowOuts = (db: Db, year: number) =>
     )
     .orderBy('grow_out.id')
     .execute();
+
+/** How grow-outs are kept apart, of those that are settled. */
+export const placesOfGrowOuts = (db: Db, growOutIds: readonly GrowOutId[]) =>
+  db
+    .selectFrom('grow_out_place')
+    .select(['grow_out_id as growOutId', 'methods'])
+    .where('grow_out_id', 'in', [...growOutIds, 0])
+    .execute();

@@ -37,7 +37,7 @@ export async function findFeed(db: Db, tokenHash: Buffer) {
   return db
     .selectFrom('calendar_feed')
     .innerJoin('account', 'account.id', 'calendar_feed.account_id')
-    .select(['account.id', 'account.role'])
+    .select(['account.id', 'account.role', 'account.person_id as personId'])
     .where('token_hash', '=', tokenHash)
     .where('revoked_at', 'is', null)
     .where('account.closed_at', 'is', null)

@@ -5,10 +5,11 @@ import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { acting } from '#services/command.server.ts';
+import { ensureGarden } from '#data/people/gardens.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
-import { NotAllowed } from '#services/perform.server.ts';
+import { agreeGrowOut, placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
-import { endFeed, makeFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
+import { endFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
 import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
 import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -71,7 +72,7 @@ describe('what members saw come up', () => {
 });
 
 describe('tests in a calendar', () => {
-  const calendar = async (token: string) => readCalendar(library.db, token, 'House', TODAY, 'http://house.example');
+  const calendar = async (token: string) => readCalendar(library.db, token, (await readHouse(library.db))!, TODAY, 'http://house.example');
 
   test('tells towels by day and tests by week under its address, names no person, and ends when it is revoked', async () => {
     const laid = await takeIn(library, { variety: 'In The Diary' });
@@ -100,18 +101,37 @@ describe('tests in a calendar', () => {
     expect(await calendar(second)).toBeNull();
   });
 
-  test('a guessed address, and a member’s, tell nothing', async () => {
+  test('a guessed address tells nothing; a grower’s tells only what they grow, with the turns of two cages', async () => {
     expect(await calendar('guessed')).toBeNull();
-    await expect(makeFeed(acting(library.db, library.member, NOW), { key: randomUUID(), hash: '0'.repeat(64) })).rejects.toThrow(
-      NotAllowed,
-    );
-    // An address outlives its owner's work here, and from then on tells nothing.
+    const code = await takeIn(library, { variety: 'Calendar Line', amount: '2000 seeds', harvested: '2026' });
+    const leads = acting(library.db, library.coordinator, TODAY);
+    const done = await proposeGrowOut(leads, { key: randomUUID(), code, plants: 10, seeds: 40, note: null });
+    const growOutId = done.ok ? done.answer.id : 0;
+    const garden = await ensureGarden(library.db, null, 'Calendar Garden');
+    await placeGrowOut(leads, {
+      key: randomUUID(),
+      growOutId,
+      garden,
+      plot: null,
+      squareMetres: null,
+      methods: ['alternate cages'],
+      sowOn: '2027-04-10',
+    });
+    const theirs = (await newFeed(acting(library.db, library.member, NOW), randomUUID()))!;
+    expect(await calendar(theirs)).not.toContain('Calendar Line');
+    await agreeGrowOut(leads, { key: randomUUID(), growOutId, grower: library.member.name });
+    const text = (await calendar(theirs))!.replaceAll(/\r\n /g, '');
+    expect(text).toContain('SUMMARY:Sow Pea ‘Calendar Line’');
+    expect(text).toContain('DTSTART;VALUE=DATE:20270410');
+    expect(text).toMatch(/Open the cage of Pea/);
+    expect(text).not.toMatch(/towel|Lay \d/);
+    // An address outlives its owner's work here, and from then on tells no tests.
     const token = (await newFeed(acting(library.db, library.helper, NOW), randomUUID()))!;
     const become = (role: 'member' | 'helper') =>
       library.owner.updateTable('account').set({ role }).where('id', '=', library.helper.accountId).execute();
     await become('member');
-    expect(await calendar(token)).toBeNull();
+    expect(await calendar(token)).not.toMatch(/towel|Lay \d/);
     await become('helper');
-    expect(await calendar(token)).not.toBeNull();
+    expect(await calendar(token)).toMatch(/towel|Lay \d/);
   });
 });

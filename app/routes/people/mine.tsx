@@ -73,7 +73,12 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
       <PageHead title="My seed" about="What you grow and have borrowed, and what you may borrow next." />
       {growOuts.length > 0 && (
         <>
-          <h2 className="mb-2">Growing for the library</h2>
+          <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+            <h2 className="mb-2">Growing for the library</h2>
+            <Link className="link inline-flex min-h-11 items-center" to="/tests/calendar">
+              In your calendar
+            </Link>
+          </div>
           <ul aria-label="Growing for the library" className="mb-10">
             {growOuts.map(({ id, name, code, state, sowOn, backBy }) => (
               <li key={id} className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule py-3">

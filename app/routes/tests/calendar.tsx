@@ -10,22 +10,27 @@ import { PostForm } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { type bareForm, actKey } from '#contracts/fields.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { may } from '#core/people/may.ts';
 import { feedSince } from '#data/tests/calendarFeeds.ts';
 import { endFeed, newFeed } from '#services/tests/calendar.server.ts';
 import type { Route } from './+types/calendar.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Tests in your calendar · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Your calendar · Kind Granary' }];
 
 const form = z.object({ key: actKey });
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, now, house } = visitBy(context, request, 'work');
+  const { actor, now, house } = visitBy(context, request, 'read own loans');
   const since = await feedSince(db, actor.accountId);
-  return { keys: { make: newFormKey(), end: newFormKey() }, since: since && formatMoment(since.getTime(), now.getTime(), house.timeZone) };
+  return {
+    works: may(actor.role, 'work'),
+    keys: { make: newFormKey(), end: newFormKey() },
+    since: since && formatMoment(since.getTime(), now.getTime(), house.timeZone),
+  };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const visit = visitBy(context, request, 'work');
+  const visit = visitBy(context, request, 'read own loans');
   const { form: sent, submission } = await readForm(request, form);
   const intent = intentOf(sent, ['make', 'end']);
   if (submission.status !== 'success') return notAccepted({ address: null });
@@ -38,15 +43,19 @@ export async function action({ request, context }: Route.ActionArgs) {
   return { address: token && addressOf(`/calendar/${token}`, request) };
 }
 
-export default function Calendar({ loaderData: { keys, since }, actionData }: Route.ComponentProps) {
+export default function Calendar({ loaderData: { works, keys, since }, actionData }: Route.ComponentProps) {
   const [make] = usePostForm<typeof bareForm>({ id: 'make', result: null });
   const [end] = usePostForm<typeof bareForm>({ id: 'end', result: null });
   return (
     <div className="max-w-xl space-y-5">
       <PageHead
-        title="Tests in your calendar"
-        about="Towels to count by day, and tests to lay by week, in the calendar of your phone or desk."
-        actions={<ButtonLink to="/tests/plan">Plan of tests</ButtonLink>}
+        title="Your calendar"
+        about={
+          works
+            ? 'Towels to count by day, tests to lay by week, and the days of grow-outs, in the calendar of your phone or desk.'
+            : 'The days of what you grow for the library, in the calendar of your phone or desk.'
+        }
+        actions={<ButtonLink to={works ? '/tests/plan' : '/mine'}>{works ? 'Plan of tests' : 'My seed'}</ButtonLink>}
       />
       {actionData?.address && (
         <Notice tone="good">
