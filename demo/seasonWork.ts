@@ -292,7 +292,7 @@ async function bringBack(
     insects: 'none',
     storedIn: 'cool cupboard',
     storedSince: day.slice(0, 7),
-    ...(await startOfReturn(db, back, day)),
+    ...(await startOfReturn(db, back, (await readHouse(db))!, day)),
     amount,
     place: 'Shelf A, lever room',
     container: 'jar',

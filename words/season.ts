@@ -112,6 +112,8 @@ export function alarmWords(alarm: Alarm): string {
       return standingWords(alarm.standing);
     case 'bloom off plan':
       return `It flowers ${Math.abs(alarm.shift)} days ${alarm.shift > 0 ? 'later' : 'earlier'} than planned. Look again at what flowers near it`;
+    case 'fruit ripens':
+      return `The fruit tagged by hand is ripe from ${formatDate(alarm.on)} on. Look at it`;
     case 'no answer':
       return `Offered ${ago(alarm.days)}, and no answer yet`;
     case 'hand over':

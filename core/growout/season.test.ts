@@ -147,6 +147,7 @@ describe('what wants attention', () => {
     plants: 20,
     season: readSeason(log),
     bloomFrom: '2026-06-10',
+    daysToRipe: 50,
     ...change,
   });
   const whats = (of: Watched, today: string, winter = false) => alarmsOf(of, today, winter).map(({ what }) => what);
@@ -175,6 +176,13 @@ describe('what wants attention', () => {
     expect(alarmsOf(flowers('2026-06-21'), '2026-06-21', false)).toEqual([{ what: 'bloom off plan', shift: 11 }]);
     expect(alarmsOf(flowers('2026-05-30'), '2026-06-01', false)).toEqual([{ what: 'bloom off plan', shift: -11 }]);
     expect(whats(watched({}, [SOWN, entry('flowering', '2026-06-21'), entry('harvested', '2026-08-01', 9)]), '2026-08-02')).toEqual([]);
+  });
+
+  test('flowers tagged by hand, from a week before their seed may be ripe until it is taken', () => {
+    const tagged = [SOWN, entry('flowering', '2026-06-12'), entry('pollinated', '2026-06-15', 12)];
+    expect(whats(watched({}, tagged), '2026-07-27')).toEqual([]);
+    expect(alarmsOf(watched({}, tagged), '2026-07-28', false)).toEqual([{ what: 'fruit ripens', on: '2026-08-04' }]);
+    expect(whats(watched({}, [...tagged, entry('picked', '2026-08-05', null, '9 fruits')]), '2026-08-06')).toEqual([]);
   });
 
   test('too few plants while something can be done, no more once they are harvested', () => {

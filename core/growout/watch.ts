@@ -10,6 +10,8 @@ export type Alarm =
   | { readonly what: 'too few' | 'in danger'; readonly standing: Exclude<Standing, { kind: 'enough' }> }
   /** It flowers this many days later than planned; earlier where below zero. */
   | { readonly what: 'bloom off plan'; readonly shift: number }
+  /** Flowers pollinated by hand bear ripe seed by now, or in so many days. */
+  | { readonly what: 'fruit ripens'; readonly on: Day }
   | { readonly what: 'no answer' | 'hand over' | 'not sown' | 'silent' | 'late'; readonly days: number };
 
 export interface Watched {
@@ -24,12 +26,16 @@ export interface Watched {
   readonly season: Season;
   /** When its first flowers were expected. */
   readonly bloomFrom: Day;
+  /** Days from a flower to ripe seed, at the quickest. */
+  readonly daysToRipe: number;
 }
 
 /** Seed is handed over in good time before it is sown; and so long after that day it should have been. */
 const DAYS_AHEAD = 21;
 const DAYS_TO_ANSWER = 14;
 const DAYS_TO_SOW = 14;
+/** Tagged fruit is told of so many days before it may be ripe. */
+const DAYS_TO_RIPE = 7;
 /** Bloom as far off its plan as this meets other neighbours. */
 const DAYS_OFF_PLAN = 10;
 /** Nobody writes every week; this long without a word in the growing season is long. */
@@ -57,6 +63,8 @@ export function alarmsOf(watched: Watched, today: Day, winter: boolean): readonl
   if (standing && standing.kind !== 'enough') alarms.push({ what: standing.kind, standing });
   const shift = season.flowersFrom === null ? 0 : daysBetween(watched.bloomFrom, season.flowersFrom);
   if (Math.abs(shift) > DAYS_OFF_PLAN && season.growth === 'flowering') alarms.push({ what: 'bloom off plan', shift });
+  const ripens = season.pollinatedOn && season.growth === 'flowering' ? addDays(season.pollinatedOn, watched.daysToRipe) : null;
+  if (ripens !== null && daysBetween(today, ripens) <= DAYS_TO_RIPE) alarms.push({ what: 'fruit ripens', on: ripens });
   if (today > backBy) alarms.push({ what: 'late', days: daysBetween(backBy, today) });
   const overdue = daysBetween(sowOn, today);
   if (season.growth === 'handed over' && overdue > DAYS_TO_SOW) alarms.push({ what: 'not sown', days: overdue });

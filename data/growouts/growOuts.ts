@@ -260,3 +260,7 @@ export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
     .orderBy('grow_out.id', 'desc')
     .limit(limit)
     .execute();
+
+/** Grow-outs of a crop that failed, the newest first: what went wrong, where. */
+export const failuresOfCrop = (db: Db, cropId: string, limit: number) =>
+  growOuts(db).where('crop.id', '=', cropId).where('last.step', '=', 'failed').orderBy('last.happened_on', 'desc').limit(limit).execute();

@@ -1,27 +1,51 @@
 import type { Crop } from '#core/almanac/crop.ts';
 import { readSeason, type Season } from '#core/growout/log.ts';
 import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
-import type { GrowOutId, Seeds } from '#core/kernel/kinds.ts';
+import type { GrowOutId, Metres, Seeds } from '#core/kernel/kinds.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import type { Answers } from '#core/passport/answers.ts';
+import { MOST_NEIGHBOURS, type Answers } from '#core/passport/answers.ts';
+import type { OVERLAPS } from '#core/passport/passport.ts';
 import type { Db } from '#data/database.ts';
-import { lotsOfGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
+import { findGrowOut, lotsOfGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { readLogs } from '#data/growouts/log.ts';
 import { findPlaceOf } from '#data/growouts/places.ts';
+import type { House } from '#data/house/house.ts';
+import { workOut } from './placing.server.ts';
 
 /** What a grow-out's log answers of the interview by which its seed comes back, and the garden it grew in where that was settled. */
 export async function readReturnOfGrowOut(
   db: Db,
   id: GrowOutId,
-  crop: Pick<Crop, 'harvest'>,
+  crop: Crop,
+  house: Pick<House, 'lastFrost' | 'firstFrost'>,
 ): Promise<{ readonly answers: Answers; readonly garden: { readonly id: number; readonly name: string } | undefined }> {
-  const [log, place] = await Promise.all([readLogs(db, [id]), findPlaceOf(db, id)]);
-  return { answers: answersOf(readSeason(log), crop), garden: place && { id: place.gardenId, name: place.garden } };
+  const [growOut, log, place] = await Promise.all([findGrowOut(db, id), readLogs(db, [id]), findPlaceOf(db, id)]);
+  const season = readSeason(log);
+  const near = growOut && place ? (await workOut(db, growOut, crop, place, house, true)).arrivals : [];
+  const neighbours = [
+    ...near.map(({ crop: name, cropId, what, metres, overlap }) => ({
+      what: `${name} ‘${what}’`,
+      cropId: cropId === crop.id ? null : cropId,
+      metres: metres === 'unknown' || metres === 'kept' ? null : metres,
+      overlap: overlap === 'unknown' ? 'unknown' : overlapWord(overlap),
+    })),
+    ...season.neighbours.map(({ what, metres }) => ({ what, cropId: null, metres, overlap: 'unknown' })),
+  ];
+  return { answers: answersOf(season, neighbours, crop), garden: place && { id: place.gardenId, name: place.garden } };
 }
 
 /** Only what was written down: what nobody noted is asked. */
-function answersOf(season: Season, crop: Pick<Crop, 'harvest'>): Answers {
+function answersOf(
+  season: Season,
+  neighbours: readonly {
+    readonly what: string;
+    readonly cropId: string | null;
+    readonly metres: Metres | null;
+    readonly overlap: string;
+  }[],
+  crop: Pick<Crop, 'harvest'>,
+): Answers {
   const answers: Record<string, string> = {};
   const say = (name: string, value: string | number | null | undefined) => {
     if (value !== null && value !== undefined && value !== '') answers[name] = String(value);
@@ -39,17 +63,22 @@ function answersOf(season: Season, crop: Pick<Crop, 'harvest'>): Answers {
   }
   if (crop.harvest === 'staged') say('pickings', season.pickings.length || null);
   say('methods', season.methods.join('|'));
-  if (season.neighbours.length > 0) {
+  if (neighbours.length > 0) {
     answers['neighbours'] = 'some';
-    season.neighbours.forEach(({ what, metres }, row) => {
+    neighbours.slice(0, MOST_NEIGHBOURS).forEach(({ what, cropId, metres, overlap }, row) => {
+      if (cropId !== null) answers[`n${row}crop`] = cropId;
       answers[`n${row}what`] = what;
       answers[`n${row}metres`] = metres === null ? 'unknown' : `${metres} m`;
-      answers[`n${row}overlap`] = 'unknown';
+      answers[`n${row}overlap`] = overlap;
       answers[`n${row}amount`] = 'unknown';
     });
   }
   return answers;
 }
+
+/** A share of the bloom as the interview asks for it. */
+const overlapWord = (share: number): (typeof OVERLAPS)[number] =>
+  share >= 0.85 ? 'all' : share >= 0.5 ? 'most' : share > 0 ? 'some' : 'none';
 
 /** What a grow-out became. */
 export interface Home {

@@ -1,6 +1,6 @@
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import { medianOf, rangeOf } from '#core/growout/isolation.ts';
-import { plannedBloom, type Window } from '#core/growout/sowing.ts';
+import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { Said } from '#core/isolation/crossedShare.ts';
 import type { Day, GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
@@ -32,15 +32,20 @@ export interface WorkedOut {
   readonly arrivals: readonly {
     readonly what: string;
     readonly crop: string;
+    readonly cropId: string;
     readonly garden: string;
     readonly growOutId: GrowOutId | null;
     /** `kept`: where one of the two gardens is, is not for whoever asks. */
     readonly metres: Said<Metres> | 'kept';
     readonly bloom: Said<Window>;
+    /** Share of the grow-out's own bloom during which it flowers too. */
+    readonly overlap: Said<number>;
     readonly share: number;
   }[];
   readonly lowers: readonly Lowering[];
 }
+
+const overlapWith = (own: Window, other: Said<Window>): Said<number> => (other === 'unknown' ? 'unknown' : overlapOf(own, other));
 
 const WAYS: readonly Method[] = ['barrier', 'bags', 'hand pollination', 'cage'];
 const SHIFTS = [-28, -14, 14, 28];
@@ -103,10 +108,12 @@ export async function workOut(
     arrivals: arrivals.map(({ from, metres, share: alone }) => ({
       what: from.what,
       crop: from.crop.name,
+      cropId: from.crop.id,
       garden: from.garden,
       growOutId: from.growOutId,
       metres: leads || [from.gardenId, choice.gardenId].every((id) => year.isOpen(id)) ? metres : 'kept',
       bloom: bloomOf(from),
+      overlap: overlapWith(seen ?? bloom, bloomOf(from)),
       share: alone,
     })),
     lowers: tried.filter((one) => one.share <= HALVES * middle).sort((one, other) => one.share - other.share),

@@ -41,6 +41,7 @@ export async function readGoing<Row extends GrowOutRow>(
   return growOuts.map((growOut) => {
     const log = logs.filter(({ growOutId }) => growOutId === growOut.id);
     const season = readSeason(log);
+    const crop = crops.get(growOut.cropId)!;
     const sowOn = season.sownOn ?? growOut.sowOn ?? growOut.sowFrom;
     const watched: Watched = {
       state: growOutState(growOut),
@@ -50,7 +51,8 @@ export async function readGoing<Row extends GrowOutRow>(
       handedOverOn: growOut.handedOverOn,
       plants: growOut.plants,
       season,
-      bloomFrom: plannedBloom(crops.get(growOut.cropId)!, sowOn, { last: house.lastFrost, first: house.firstFrost }).from,
+      daysToRipe: crop.daysToRipe[0],
+      bloomFrom: plannedBloom(crop, sowOn, { last: house.lastFrost, first: house.firstFrost }).from,
     };
     return { ...growOut, log, season, standing: standingNow(watched), alarms: alarmsOf(watched, today, isWinter(house, today)) };
   });

@@ -9,6 +9,7 @@ import type { Day, GrowOutId, LoanId, LotId, PersonId } from '#core/kernel/kinds
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
+import { searchKey } from '#core/search/searchKey.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { GROW_OUT, growOutState, LOAN, loanState } from '#core/states/states.ts';
 import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
@@ -42,7 +43,7 @@ export type IntakeProblem =
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
   | { readonly code: 'loan is closed' | 'grow-out has ended' }
-  | { readonly code: 'another crop was lent'; readonly lent: string }
+  | { readonly code: 'another crop was lent' | 'another variety was sown'; readonly lent: string }
   | { readonly code: 'hybrids are not taken' }
   | BadPlace;
 
@@ -90,6 +91,9 @@ async function findParent(tx: Db, back: Back, interview: Interview, refuse: Refu
   const from = back.of === 'loan' ? await openLoan(tx, back.id, refuse) : await openGrowOut(tx, back.id, refuse);
   const lent = (await findLot(tx, from.lotId))!;
   if (lent.cropId !== interview.cropId) refuse({ code: 'another crop was lent', lent: lent.crop });
+  // What has crossed is taken in as its offspring; another name would lose where it came from.
+  if (back.of === 'grow-out' && searchKey(interview.variety) !== searchKey(lent.variety))
+    refuse({ code: 'another variety was sown', lent: lent.variety });
   const harvested = known(interview.passport.harvested);
   if (before(harvested, lent.harvested)) refuse({ code: 'harvest before parent', parentHarvest: lent.harvested! });
   return { back, lotId: lent.id, growerId: from.growerId, generation: lent.generation, variety: lent.variety };

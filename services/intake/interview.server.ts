@@ -156,11 +156,11 @@ async function parentsOf(db: Db, back: Back): Promise<LotForJudging['parents']> 
  * Answers to start a return from: what the library knows of the lot it was grown from, and of what else the grower's garden had in flower before;
  * of a grow-out, what its log says.
  */
-export async function startOfReturn(db: Db, back: Back, today: Day): Promise<Answers> {
+export async function startOfReturn(db: Db, back: Back, house: Pick<House, 'lastFrost' | 'firstFrost'>, today: Day): Promise<Answers> {
   const { lotId, growerId, grower } = (await lotOf(db, back))!;
   const lot = (await findLot(db, lotId))!;
   const [passport] = await readPassports(db, lot.id);
-  const told = back.of === 'grow-out' ? await readReturnOfGrowOut(db, back.id, lot.facts) : null;
+  const told = back.of === 'grow-out' ? await readReturnOfGrowOut(db, back.id, lot.facts, house) : null;
   const garden = told?.garden ?? (growerId === null ? undefined : await findGardenOf(db, growerId));
   const before = garden ? await latestPassportFrom(db, { gardenId: garden.id, group: lot.facts.group }) : null;
   return {

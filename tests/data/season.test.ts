@@ -7,6 +7,7 @@ import { readHouse } from '#data/house/house.ts';
 import { findLot, findLotByCode } from '#data/lots/lots.ts';
 import { erasePerson } from '#data/people/people.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
+import { ensureGarden } from '#data/people/gardens.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import {
@@ -16,6 +17,7 @@ import {
   failGrowOut,
   handOverSeed,
   offerGrowOut,
+  placeGrowOut,
   proposeGrowOut,
 } from '#services/growouts/growOuts.server.ts';
 import { logSeason, strikeEntry } from '#services/growouts/season.server.ts';
@@ -182,7 +184,7 @@ describe('coming home', () => {
 
   test('the interview begins from the log', async () => {
     const { id } = await grown('Told Line');
-    expect(await startOfReturn(library.db, { of: 'grow-out', id }, SUMMER)).toMatchObject({
+    expect(await startOfReturn(library.db, { of: 'grow-out', id }, (await readHouse(library.db))!, SUMMER)).toMatchObject({
       source: 'returned',
       crop: 'pea',
       variety: 'Told Line',
@@ -196,6 +198,33 @@ describe('coming home', () => {
       neighbours: 'some',
       n0what: 'Peas over the hedge',
       n0metres: '40 m',
+    });
+  });
+
+  test('and from what else of its kind the library had growing near it', async () => {
+    const garden = await ensureGarden(library.db, null, 'Squash Garden');
+    const settled = async (variety: string) => {
+      const code = await takeIn(library, { crop: 'squash-pepo', kind: 'open-pollinated', variety, amount: '500 seeds', harvested: '2026' });
+      const done = await proposeGrowOut(leads(), { key: randomUUID(), code, plants: 8, seeds: 20, note: null });
+      const growOutId = done.ok ? done.answer.id : 0;
+      await placeGrowOut(leads(), {
+        key: randomUUID(),
+        growOutId,
+        garden,
+        plot: null,
+        squareMetres: null,
+        methods: [],
+        sowOn: '2027-05-20',
+      });
+      return growOutId;
+    };
+    const [one] = [await settled('Near Squash'), await settled('Other Squash')];
+    expect(await startOfReturn(library.db, { of: 'grow-out', id: one }, (await readHouse(library.db))!, SUMMER)).toMatchObject({
+      garden: 'Squash Garden',
+      neighbours: 'some',
+      n0what: expect.stringContaining('Other Squash'),
+      n0metres: '10 m',
+      n0overlap: 'all',
     });
   });
 
@@ -231,6 +260,7 @@ describe('coming home', () => {
         leads(SUMMER),
         intake({ variety: 'Two Parts', growOut: String(id), harvested: '2027-08', donor: library.member.name, ...change }),
       );
+    expect(await part({ variety: 'Another Name' })).toMatchObject({ problem: { code: 'another variety was sown', lent: 'Two Parts' } });
     expect(await part({ crop: 'tomato', boughtPlant: 'no', stigma: 'hidden' })).toMatchObject({
       problem: { code: 'another crop was lent' },
     });

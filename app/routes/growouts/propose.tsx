@@ -1,4 +1,4 @@
-import { data } from 'react-router';
+import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -11,29 +11,38 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { proposeForm } from '#contracts/growouts/growOuts.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { SURVIVAL } from '#core/germination/seedsToSow.ts';
 import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
 import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
 import { formatAboutSeeds, formatMetres, formatSeeds, grouped, type Units } from '#core/units/formatAmount.ts';
+import { proseIn } from '#core/units/proseIn.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { growOutsOfLine } from '#data/growouts/growOuts.ts';
+import { failuresOfCrop, growOutsOfLine } from '#data/growouts/growOuts.ts';
+import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { proposeGrowOut, type ProposeProblem } from '#services/growouts/growOuts.server.ts';
 import { heldBackWords } from '#words/growouts.ts';
+import { HOLD_WORDS } from '#words/vocabulary.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/propose.ts';
-import { SURVIVAL } from '#core/germination/seedsToSow.ts';
-import { proseIn } from '#core/units/proseIn.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Propose a grow-out · Kind Granary' }];
+
+const MOST_FAILURES = 5;
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [outlook, open] = await Promise.all([readOutlook(db, lot.id), growOutsOfLine(db, lot.lineId)]);
+  const [outlook, open, failures, holds] = await Promise.all([
+    readOutlook(db, lot.id),
+    growOutsOfLine(db, lot.lineId),
+    failuresOfCrop(db, lot.cropId, MOST_FAILURES),
+    activeHolds(db, lot.id),
+  ]);
   const plants = plantsBy(house.rules, lot.facts, lot.lineRules);
   const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
   const toSow = outlook?.to_sow ?? null;
@@ -54,6 +63,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     toSow,
     germination: outlook && Math.round(outlook.median * 100),
     open: open.length,
+    failures: failures.map(({ id, variety, reason, garden, stepOn }) => ({
+      id,
+      told: `‘${variety}’${garden ? `, ${garden}` : ''}, ${formatDate(stepOn!)}: ${reason}`,
+    })),
+    holds: holds.map((hold) => HOLD_WORDS[hold].toLowerCase()),
     rows: [
       ['Sow', `from ${formatDate(sowFrom)}. ${proseIn(house.units, lot.facts.howToSow)}`],
       [
@@ -95,7 +109,7 @@ export async function action({ request, params: { code }, context }: Route.Actio
 }
 
 export default function Propose({ loaderData, actionData }: Route.ComponentProps) {
-  const { key, leads, code, name, seeds, plants, standing, isShort, toSow, germination, open, rows } = loaderData;
+  const { key, leads, code, name, seeds, plants, standing, isShort, toSow, germination, open, failures, holds, rows } = loaderData;
   const [form, fields] = usePostForm<typeof proposeForm>({
     id: `propose-${key}`,
     result: actionData?.result ?? null,
@@ -119,6 +133,7 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
           one in another garden is a good safeguard.
         </Notice>
       )}
+      {holds.length > 0 && <Notice tone="doubt">This lot is on hold: {holds.join(', ')}. Settle that before its seed is sown.</Notice>}
       {toSow === null ? (
         <Notice tone="doubt">
           We cannot say how many seeds to sow: too little of this lot may be alive. Test it first, or sow what there is.
@@ -131,6 +146,20 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
         </Notice>
       )}
       <Facts rows={rows} />
+      {failures.length > 0 && (
+        <>
+          <h2 className="mt-8 mb-2">What went wrong before with this crop</h2>
+          <ul>
+            {failures.map(({ id, told }) => (
+              <li key={id} className="border-t border-rule py-2">
+                <Link className="link" to={`/grow-outs/${id}`}>
+                  {told}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       {leads ? (
         <PostForm form={form} formKey={key} intent="propose" className="mt-8">
           <div className="grid gap-5 sm:grid-cols-2">

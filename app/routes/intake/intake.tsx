@@ -71,7 +71,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   ]);
   if (back && !origin) throw data(null, { status: 404 });
   const start = typed ??
-    draft?.answers ?? { ...DEFAULTS, ...(back ? await startOfReturn(db, back, today) : {}), place: places[0]?.name ?? '' };
+    draft?.answers ?? { ...DEFAULTS, ...(back ? await startOfReturn(db, back, house, today) : {}), place: places[0]?.name ?? '' };
   const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, back, visit);
   return {
     key: newFormKey(),
@@ -142,6 +142,11 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
       return at(
         'donor',
         `Is it ${problem.near.map(({ id, name }) => `${name} · ${id}`).join(', or ')}? Choose the name, or tick that it is somebody new`,
+      );
+    case 'another variety was sown':
+      return at(
+        'variety',
+        `What was sown is ‘${problem.lent}’. If it has crossed, keep the name and take it in as its offspring; if it is other seed, take it in as a donation`,
       );
     case 'another crop was lent':
       return at('crop', `What was lent is ${problem.lent}`);

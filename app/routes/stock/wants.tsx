@@ -91,7 +91,15 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
                     {want.crop} ‘{want.variety}’
                   </Link>
                 </td>
-                <td>{want.act}</td>
+                <td>
+                  {want.sow !== null && want.act.startsWith('grow out') ? (
+                    <Link className="link" to={`/lots/${want.sow}/grow-out`} aria-label={`${want.act}: ${want.crop} ‘${want.variety}’`}>
+                      {want.act}
+                    </Link>
+                  ) : (
+                    want.act
+                  )}
+                </td>
                 <td className="whitespace-nowrap">{formatDate(want.by)}</td>
                 <td>
                   {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
