@@ -55,6 +55,7 @@ export default [
   route('loans/:id/came-up', 'routes/desk/cameUp.tsx'),
   route('people/new', 'routes/people/newPerson.tsx'),
   route('people/:id', 'routes/desk/person.tsx'),
+  route('people/:id/grower', 'routes/growouts/grower.tsx'),
   route('people/:id/edit', 'routes/people/editPerson.tsx'),
   route('gardens', 'routes/growouts/gardens.tsx'),
   route('gardens/:id', 'routes/growouts/garden.tsx'),

@@ -1,3 +1,4 @@
+import type { Concern, Skill } from '#core/growout/growers.ts';
 import type { Need } from '#core/growout/needs.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { GrowOutState, GrowOutStep } from '#core/states/states.ts';
@@ -75,6 +76,26 @@ export function stepWords({
       return `failed: ${reason}`;
     case 'dropped':
       return `dropped: ${reason}`;
+  }
+}
+
+export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
+  easy: 'Easy crops',
+  middling: 'Easy and middling crops',
+  hard: 'Any crop, hard ones too',
+};
+
+/** Where a grow-out goes beyond what its grower agreed to. */
+export function concernWords(concern: Concern, grower: string): string {
+  switch (concern.why) {
+    case 'too hard':
+      return `Saving true seed of this crop is ${concern.ease}; ${grower} takes on ${SKILL_WORDS[concern.skill].toLowerCase()}`;
+    case 'too many lines':
+      return `With this one ${grower} would have ${concern.lines} lines; ${concern.most} were agreed at most`;
+    case 'too much room':
+      return `With this one ${grower} would give ${concern.squareMetres} m²; ${concern.most} m² were agreed at most`;
+    case 'not grown':
+      return `${grower} said: does not grow ${concern.said}`;
   }
 }
 

@@ -4,6 +4,7 @@ import { seeded } from '../distributions/seeded.ts';
 import { addDays, daysBetween } from '../calendar/plainDate.ts';
 import { SURVIVAL } from '../germination/seedsToSow.ts';
 import { chanceOfEnough, standingOf } from './census.ts';
+import { concernsOf } from './growers.ts';
 import { entryFault, readSeason, type LogEntry, type LogKind } from './log.ts';
 import { roomLeft } from './plots.ts';
 import { cageTurns, overlapOf, plannedBloom } from './sowing.ts';
@@ -229,5 +230,28 @@ describe('when it flowers', () => {
 
   test('two cages are open by turns, a day each', () => {
     expect(cageTurns({ from: '2026-06-01', to: '2026-06-03' }).map(({ open }) => open)).toEqual(['first', 'second', 'first']);
+  });
+});
+
+describe('what a grower agreed to', () => {
+  const terms = { skill: 'middling', mostLines: 2, squareMetres: 10, notGrown: 'squash, no onions' } as const;
+  const crop = { ease: 'easy', name: 'Pea', alsoCalled: ['garden pea'], family: 'Fabaceae' } as const;
+  const whys = (change: object, load = { lines: 1, squareMetres: 4 }) =>
+    concernsOf(terms, { ...crop, ...change }, load).map(({ why }) => why);
+
+  test('holds for a crop that is easy enough, within lines and room', () => expect(whys({}, { lines: 2, squareMetres: 10 })).toEqual([]));
+
+  test('is gone beyond by a harder crop, one line or a little room too many, or a crop they do not grow', () => {
+    expect(whys({ ease: 'hard' })).toEqual(['too hard']);
+    expect(whys({}, { lines: 3, squareMetres: 10.5 })).toEqual(['too many lines', 'too much room']);
+    expect(whys({ name: 'Squash and courgette (pepo)' })).toEqual(['not grown']);
+    expect(whys({ name: 'Onion' })).toEqual(['not grown']);
+    expect(
+      concernsOf(
+        { skill: 'hard', mostLines: null, squareMetres: null, notGrown: null },
+        { ...crop, ease: 'hard' },
+        { lines: 99, squareMetres: 999 },
+      ),
+    ).toEqual([]);
   });
 });

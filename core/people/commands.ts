@@ -92,6 +92,7 @@ export const COMMANDS = {
 
   'packets lent': work('undo'),
   'loan closed': work('undo'),
+  'grower terms written': work('written anew'),
   'garden written': work('written anew'),
   'garden placed anew': work('written anew'),
   'plot written': work('written anew'),

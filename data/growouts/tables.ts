@@ -1,4 +1,5 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { Skill } from '#core/growout/growers.ts';
 import type { LogKind } from '#core/growout/log.ts';
 import type { Sun, Water } from '#core/growout/plots.ts';
 import type { Method } from '#core/isolation/barriers.ts';
@@ -85,7 +86,16 @@ interface GardenBloomTable {
   act_key: Fact<string>;
 }
 
+interface GrowerTermsTable {
+  person_id: Fact<PersonId>;
+  skill: Skill;
+  most_lines: number | null;
+  square_metres: number | null;
+  not_grown: string | null;
+}
+
 export interface GrowOutTables {
+  grower_terms: GrowerTermsTable;
   grow_out_written: GrowOutTable;
   grow_out: GrowOutTable;
   grow_out_step_written: GrowOutStepTable;

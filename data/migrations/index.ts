@@ -26,6 +26,7 @@ import * as sortedByGermination from './0024_sorted_by_germination.ts';
 import * as growOuts from './0025_growouts.ts';
 import * as recordKey from './0026_record_key.ts';
 import * as season from './0027_season.ts';
+import * as growers from './0028_growers.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -56,4 +57,5 @@ export const migrations: Record<string, Migration> = {
   '0025_growouts': growOuts,
   '0026_record_key': recordKey,
   '0027_season': season,
+  '0028_growers': growers,
 };

@@ -895,6 +895,17 @@ ALTER TABLE public.grow_out_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDEN
     CACHE 1
 );
 
+CREATE TABLE public.grower_terms (
+    person_id bigint NOT NULL,
+    skill text NOT NULL,
+    most_lines integer,
+    square_metres numeric,
+    not_grown text,
+    CONSTRAINT grower_has_some_room CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric))),
+    CONSTRAINT grower_skill_is_known CHECK ((skill = ANY (ARRAY['easy'::text, 'middling'::text, 'hard'::text]))),
+    CONSTRAINT grower_takes_some_lines CHECK (((most_lines >= 0) AND (most_lines <= 1000)))
+);
+
 CREATE TABLE public.hold_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
@@ -2057,6 +2068,9 @@ ALTER TABLE ONLY public.grow_out_step_written
 ALTER TABLE ONLY public.grow_out_written
     ADD CONSTRAINT grow_out_written_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.grower_terms
+    ADD CONSTRAINT grower_terms_pkey PRIMARY KEY (person_id);
+
 ALTER TABLE ONLY public.hold_lift_written
     ADD CONSTRAINT hold_lift_pkey PRIMARY KEY (id);
 
@@ -2912,6 +2926,9 @@ ALTER TABLE ONLY public.grow_out_written
 ALTER TABLE ONLY public.grow_out_written
     ADD CONSTRAINT grow_out_written_proposed_by_fkey FOREIGN KEY (proposed_by) REFERENCES public.person(id);
 
+ALTER TABLE ONLY public.grower_terms
+    ADD CONSTRAINT grower_terms_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id);
+
 ALTER TABLE ONLY public.hold_written
     ADD CONSTRAINT hold_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -3398,6 +3415,16 @@ GRANT SELECT ON TABLE public.grow_out_place TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.grow_out_step_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.grow_out_step TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.grower_terms TO kind_granary_app;
+
+GRANT UPDATE(skill) ON TABLE public.grower_terms TO kind_granary_app;
+
+GRANT UPDATE(most_lines) ON TABLE public.grower_terms TO kind_granary_app;
+
+GRANT UPDATE(square_metres) ON TABLE public.grower_terms TO kind_granary_app;
+
+GRANT UPDATE(not_grown) ON TABLE public.grower_terms TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.hold_written TO kind_granary_app;
 

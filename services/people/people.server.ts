@@ -6,6 +6,7 @@ import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators } from '#data/people/accounts.ts';
+import { forgetTerms } from '#data/growouts/growers.ts';
 import { createPerson, erasePerson as blankPerson, findPerson, updatePerson } from '#data/people/people.ts';
 import { revokeSessions } from '#data/people/sessions.ts';
 import { command, type Inside } from '#services/command.server.ts';
@@ -71,7 +72,10 @@ export const endAccess = command(
       await closeAccount(tx, account.id, now, end.erase);
       await revokeSessions(tx, account.id, now);
     }
-    if (end.erase) await blankPerson(tx, end.personId, now);
+    if (end.erase) {
+      await blankPerson(tx, end.personId, now);
+      await forgetTerms(tx, end.personId);
+    }
     return { answer: null, subject: `person ${end.personId}` };
   },
 );

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { LogKind } from '#core/growout/log.ts';
+import { findTerms } from '#data/growouts/growers.ts';
 import { findGrowOut, growOutsOfGrower, readGrowOutSteps } from '#data/growouts/growOuts.ts';
 import { readLogs } from '#data/growouts/log.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLot, findLotByCode } from '#data/lots/lots.ts';
-import { erasePerson } from '#data/people/people.ts';
+import { createPerson, erasePerson } from '#data/people/people.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { ensureGarden } from '#data/people/gardens.ts';
 import { findHoldings } from '#data/stock/places.ts';
@@ -20,10 +21,12 @@ import {
   placeGrowOut,
   proposeGrowOut,
 } from '#services/growouts/growOuts.server.ts';
+import { readConcerns, writeTerms } from '#services/growouts/growers.server.ts';
 import { logSeason, strikeEntry } from '#services/growouts/season.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
 import { startOfReturn } from '#services/intake/interview.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
+import { endAccess } from '#services/people/people.server.ts';
 import { undo } from '#services/undo.server.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -88,6 +91,29 @@ describe('an offer', () => {
     expect(await findGrowOut(library.db, id)).toMatchObject({ step: 'offered' });
     expect((await declineOffer(leads(), { key: randomUUID(), growOutId: id, words: 'By phone' })).ok).toBe(true);
     expect((await offerGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: library.helper.name })).ok).toBe(true);
+  });
+});
+
+describe('what a grower agreed to', () => {
+  test('is told where a grow-out goes beyond it, changed, and forgotten with the person', async () => {
+    const { id, code } = await proposed('Too Many');
+    const personId = await createPerson(library.db, { name: 'Wilf Erased', email: null, phone: null, note: null, isMember: true });
+    const terms = (mostLines: number | null) =>
+      writeTerms(leads(), { key: randomUUID(), personId, skill: 'hard', mostLines, squareMetres: null, notGrown: null });
+    await agreeGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: 'Wilf Erased' });
+    const concerns = async () => readConcerns(library.db, personId, (await lot(code)).facts);
+    expect(await concerns()).toEqual([]);
+    expect((await terms(0)).ok).toBe(true);
+    expect(await concerns()).toEqual([{ why: 'too many lines', most: 0, lines: 1 }]);
+    expect((await terms(1)).ok).toBe(true);
+    expect(await concerns()).toEqual([]);
+    expect((await endAccess(leads(), { key: randomUUID(), personId, erase: true })).ok).toBe(true);
+    expect(await findTerms(library.db, personId)).toBeUndefined();
+    expect(
+      await writeTerms(leads(), { key: randomUUID(), personId, skill: 'easy', mostLines: 1, squareMetres: null, notGrown: null }),
+    ).toMatchObject({
+      problem: { code: 'no such person' },
+    });
   });
 });
 

@@ -9,7 +9,7 @@ import { ensureGarden } from '#data/people/gardens.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { agreeGrowOut, placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
-import { endFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
+import { endFeed, makeFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
 import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
 import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
 import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -117,6 +117,9 @@ describe('tests in a calendar', () => {
       methods: ['alternate cages'],
       sowOn: '2027-04-10',
     });
+    // Of an address that is only a hash nobody has the token.
+    expect((await makeFeed(acting(library.db, library.member, NOW), { key: randomUUID(), hash: '0'.repeat(64) })).ok).toBe(true);
+    expect(await calendar('0'.repeat(64))).toBeNull();
     const theirs = (await newFeed(acting(library.db, library.member, NOW), randomUUID()))!;
     expect(await calendar(theirs)).not.toContain('Calendar Line');
     await agreeGrowOut(leads, { key: randomUUID(), growOutId, grower: library.member.name });

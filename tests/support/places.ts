@@ -114,6 +114,7 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/move', 'works here', 'works here', ({ code }) => `/lots/${code}/move`),
   place('lots/:code/give', 'works here', 'works here', ({ code }) => `/lots/${code}/give`),
   place('lots/:code/grow-out', 'works here', 'coordinator', ({ code }) => `/lots/${code}/grow-out`),
+  place('people/:id/grower', 'works here', 'works here', ({ person }) => `/people/${person}/grower`),
   place('gardens', 'works here', 'works here'),
   place('gardens/:id', 'works here', 'works here', ({ garden }) => `/gardens/${garden}`),
   place('grow-outs', 'works here'),

@@ -120,7 +120,14 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
             {person.note && <span className="block">{person.note}</span>}
           </>
         }
-        actions={!erased && <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>}
+        actions={
+          !erased && (
+            <>
+              <ButtonLink to={`/people/${person.id}/grower`}>As a grower</ButtonLink>
+              <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>
+            </>
+          )
+        }
       />
       {!busy && actionData?.kind === 'lent' && (
         <Notice tone="good">

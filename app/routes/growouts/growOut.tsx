@@ -33,12 +33,13 @@ import {
   type AgreeProblem,
   type HandOverProblem,
 } from '#services/growouts/growOuts.server.ts';
+import { readConcerns } from '#services/growouts/growers.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
 import { alarmWords, entryWords, GROWTH_WORDS, STANDING_ADVICE, standingWords } from '#words/season.ts';
 import { METHOD_NAMES } from '#words/promise.ts';
 import { HOLD_WORDS } from '#words/vocabulary.ts';
-import { GROW_OUT_STATE_WORDS, heldBackWords, stepWords } from '#words/growouts.ts';
+import { concernWords, GROW_OUT_STATE_WORDS, heldBackWords, stepWords } from '#words/growouts.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/growOut.ts';
 import { ApartReckoning } from './ApartReckoning.tsx';
@@ -60,7 +61,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     activeHolds(db, growOut.lotId),
   ]);
   const { log, season, standing, alarms } = going!;
-  const place = await findPlaceOf(db, id);
+  const [place, concerns] = await Promise.all([
+    findPlaceOf(db, id),
+    growOut.growerId === null || growOutState(growOut) === 'declined' ? [] : readConcerns(db, growOut.growerId, lot!.facts),
+  ]);
   const state = growOutState(growOut);
   const mayDo = (name: Parameters<typeof mayGive>[1]) => mayGive(actor.role, name) && mayFollow(GROW_OUT, state, name);
   return {
@@ -80,6 +84,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     log,
     growth: season.growth,
     standing,
+    concerns: state === 'offered' || state === 'agreed' ? concerns.map((one) => concernWords(one, growOut.grower!)) : [],
     alarms: alarms.filter(({ what }) => what !== 'too few' && what !== 'in danger').map(alarmWords),
     may: {
       place: mayDo('grow-out placed'),
@@ -157,6 +162,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
     log,
     growth,
     standing,
+    concerns,
     alarms,
   } = loaderData;
   const units = useUnits();
@@ -189,7 +195,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
           {state === 'dropped' ? 'Dropped' : 'Failed'}: {growOut.reason}
         </Notice>
       )}
-      {alarms.map((alarm) => (
+      {[...alarms, ...concerns].map((alarm) => (
         <Notice key={alarm} tone="doubt">
           {alarm}.
         </Notice>
@@ -235,7 +241,19 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
           ...(place && place.methods.length > 0
             ? [['Kept apart by', place.methods.map((method) => METHOD_NAMES[method]).join(', ')] as const]
             : []),
-          ...(grower ? [['Grower', [grower.name, grower.phone, grower.email].filter(Boolean).join(', ')] as const] : []),
+          ...(grower
+            ? [
+                [
+                  'Grower',
+                  <span key="grower">
+                    <Link className="link" to={`/people/${grower.id}/grower`}>
+                      {grower.name}
+                    </Link>
+                    {[grower.phone, grower.email].filter(Boolean).map((reach) => `, ${reach}`)}
+                  </span>,
+                ] as const,
+              ]
+            : []),
           ...(note ? [['Note', note] as const] : []),
         ]}
       />

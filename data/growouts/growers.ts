@@ -1,0 +1,37 @@
+import { sql } from 'kysely';
+import type { GrowerTerms } from '#core/growout/growers.ts';
+import type { PersonId } from '#core/kernel/kinds.ts';
+import type { Db } from '#data/database.ts';
+
+/** What a grower agreed to; undefined where nobody asked. */
+export const findTerms = (db: Db, personId: PersonId): Promise<GrowerTerms | undefined> =>
+  db
+    .selectFrom('grower_terms')
+    .select(['skill', 'most_lines as mostLines', 'square_metres as squareMetres', 'not_grown as notGrown'])
+    .where('person_id', '=', personId)
+    .executeTakeFirst();
+
+export async function saveTerms(db: Db, personId: PersonId, { skill, mostLines, squareMetres, notGrown }: GrowerTerms): Promise<void> {
+  const terms = { skill, most_lines: mostLines, square_metres: squareMetres, not_grown: notGrown };
+  await db
+    .insertInto('grower_terms')
+    .values({ person_id: personId, ...terms })
+    .onConflict((conflict) => conflict.column('person_id').doUpdateSet(terms))
+    .execute();
+}
+
+export async function forgetTerms(db: Db, personId: PersonId): Promise<void> {
+  await db.deleteFrom('grower_terms').where('person_id', '=', personId).execute();
+}
+
+/** Grow-outs under way with a grower, and the room they take together where that is settled. */
+export async function loadOfGrower(db: Db, personId: PersonId): Promise<{ readonly lines: number; readonly squareMetres: number }> {
+  const { rows } = await sql<{ lines: number; squareMetres: number }>`
+    select count(*)::int as lines, coalesce(sum(place.square_metres), 0) as "squareMetres"
+    from grow_out
+    join lateral (select step, grower_id from grow_out_step where grow_out_id = grow_out.id and step in ('offered', 'agreed', 'declined') order by id desc limit 1) as asked on true
+    left join grow_out_place as place on place.grow_out_id = grow_out.id
+    where asked.grower_id = ${personId} and asked.step <> 'declined'
+      and not exists (select from grow_out_step where grow_out_id = grow_out.id and step in ('dropped', 'failed', 'back'))`.execute(db);
+  return rows[0]!;
+}
