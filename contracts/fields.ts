@@ -53,6 +53,21 @@ export const maybeWords = (most: number) =>
 /** What seed is kept in. */
 export const container = z.enum(CONTAINER_NAMES, { error: 'container: missing' });
 
+/** A whole number that may be left empty, and is then null. */
+export const maybeCount = (most: number) =>
+  z
+    .int({ error: 'number: not whole' })
+    .min(0, 'number: check')
+    .max(most, 'number: check')
+    .optional()
+    .transform((count) => count ?? null);
+
+/** Square metres, more than none. */
+export const area = z.number({ error: 'area: unreadable' }).gt(0, 'area: zero').max(100_000, 'area: too large');
+
+/** Square metres that may be left empty, and are then null. */
+export const maybeArea = area.optional().transform((squareMetres) => squareMetres ?? null);
+
 /** A box that was ticked or not. */
 export const tick = z.boolean().optional().transform(Boolean);
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, lotCode, maybeWords, rowNumber, words } from '#contracts/fields.ts';
+import { actKey, day, lotCode, maybeArea, maybeCount, maybeWords, rowNumber, words } from '#contracts/fields.ts';
 import { LOG_ASKS, LOG_KINDS } from '#core/growout/log.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 
@@ -29,23 +29,15 @@ export const handOverForm = z.object({
 
 const LOG_WORDS = 300;
 
-/** A figure that may be left empty. */
-const maybeCount = z
-  .int({ error: 'number: not whole' })
-  .min(0, 'number: check')
-  .max(1_000_000, 'number: check')
-  .optional()
-  .transform((count) => count ?? null);
-
 /** An entry of a season's log: what its kind asks for must be there, and anything else is not kept. */
 export const logForm = z
   .object({
     key: actKey,
     kind: z.enum(LOG_KINDS, { error: 'entry: not chosen' }),
     on: day,
-    count: maybeCount,
+    count: maybeCount(1_000_000),
     words: maybeWords(LOG_WORDS),
-    metres: maybeCount.pipe(z.int().max(100_000, 'number: check').nullable()),
+    metres: maybeCount(100_000),
     method: z
       .enum(METHODS, { error: 'method: missing' })
       .optional()
@@ -81,12 +73,7 @@ export const placeForm = z.object({
   key: actKey,
   garden: z.coerce.number({ error: 'garden: not chosen' }).int('garden: not chosen').min(1, 'garden: not chosen'),
   plot: rowNumber.optional().transform((id) => id ?? null),
-  squareMetres: z
-    .number({ error: 'area: unreadable' })
-    .gt(0, 'area: zero')
-    .max(100_000, 'area: too large')
-    .optional()
-    .transform((area) => area ?? null),
+  squareMetres: maybeArea,
   methods: z.array(z.enum(METHODS)).default([]),
   sowOn: day,
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, rowNumber, tick, words, maybeWords } from '#contracts/fields.ts';
+import { actKey, area, day, rowNumber, tick, words, maybeWords } from '#contracts/fields.ts';
 import { SUNS, WATERS } from '#core/growout/plots.ts';
 
 /** A plot of a garden: new without a number. */
@@ -7,7 +7,7 @@ export const plotForm = z.object({
   key: actKey,
   plot: rowNumber.optional().transform((id) => id ?? null),
   name: words(60, 'plot: no name'),
-  squareMetres: z.number({ error: 'area: unreadable' }).gt(0, 'area: zero').max(100_000, 'area: too large'),
+  squareMetres: area,
   sun: z.enum(SUNS, { error: 'choice: missing' }),
   water: z.enum(WATERS, { error: 'choice: missing' }),
   cages: z.int({ error: 'number: not whole' }).min(0, 'number: check').max(100, 'number: check').default(0),

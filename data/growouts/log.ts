@@ -2,8 +2,8 @@ import type { LogEntry } from '#core/growout/log.ts';
 import type { GrowOutId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
-/** An entry as it is kept, with its number and who wrote it. */
-export type KeptEntry = LogEntry & { readonly id: number; readonly growOutId: GrowOutId; readonly by: string | null };
+/** An entry as it is kept, with its number, the key it was written under and who wrote it. */
+export type KeptEntry = LogEntry & { readonly id: number; readonly key: string; readonly growOutId: GrowOutId; readonly by: string | null };
 
 /** What stands in the logs of some grow-outs, in the order in which it was written. */
 export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<KeptEntry[]> =>
@@ -14,6 +14,7 @@ export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<Kept
         .leftJoin('person', 'person.id', 'entry.written_by')
         .select([
           'entry.id',
+          'entry.act_key as key',
           'grow_out_id as growOutId',
           'kind',
           'happened_on as on',

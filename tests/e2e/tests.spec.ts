@@ -130,7 +130,7 @@ test('a photo goes with a count, and what is none is refused beside its field', 
     .setInputFiles({ name: 'towel.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
   await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByText('That is not a photo')).toBeVisible();
-  await page.getByLabel('Photo', { exact: true }).setInputFiles('docs/screenshots/towel-phone.png');
+  await page.getByLabel('Photo', { exact: true }).setInputFiles('docs/screenshots/towel.png');
   await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
   await expect(page.getByRole('img', { name: 'The towel on day 0' })).toBeVisible();
 });

@@ -1,11 +1,12 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { data, Link, useRevalidator } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { keepForLater, keptFor, onUnsent, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { keepForLater, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { useUnsent } from '#app/ui/useUnsent.ts';
 import { newKey, useKeptForLater } from '#app/ui/useKeptForLater.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { rowNumber } from '#contracts/fields.ts';
@@ -59,29 +60,29 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 type GrowOut = Route.ComponentProps['loaderData']['growOuts'][number];
-type Entry = LogEntry & { readonly id: number | null; readonly by: string | null; readonly key?: string };
+type Entry = LogEntry & { readonly id: number | null; readonly by: string | null; readonly key?: string; readonly isWaiting?: boolean };
 
 export default function Log({ loaderData: { owner, today, works, asked, growOuts } }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
   const units = useUnits();
   const offline = useKeptForLater('/grow-outs/log');
-  const [kept, setKept] = useState<readonly Unsent[]>([]);
+  // What has been sent stays in sight until the page has it from the book.
+  const [sent, setSent] = useState<readonly Unsent[]>([]);
+  const kept = useUnsent(
+    owner,
+    useCallback(
+      (gone: readonly Unsent[]) => {
+        setSent((before) => [...before, ...gone.filter(({ refused }) => refused === null)]);
+        void revalidate().then(() => setSent((before) => before.filter((one) => !gone.includes(one))));
+      },
+      [revalidate],
+    ),
+  );
   const [at, setAt] = useState(asked ?? growOuts[0]?.id ?? 0);
   const [draft, setDraft] = useState<Draft | null>(null);
   const [fault, setFault] = useState<ReturnType<typeof entryFaultWords> | null>(null);
-  useEffect(() => {
-    setKept(keptFor(owner));
-    let before = keptFor(owner).length;
-    return onUnsent(() => {
-      const now = keptFor(owner);
-      setKept(now);
-      // What left the queue is in the book now.
-      if (now.length < before) void revalidate();
-      before = now.length;
-    });
-  }, [owner, revalidate]);
   const growOut = growOuts.find(({ id }) => id === at) ?? growOuts[0];
-  const entries = useMemo(() => (growOut ? withKept(growOut, kept) : []), [growOut, kept]);
+  const entries = useMemo(() => (growOut ? withKept(growOut, sent, kept) : []), [growOut, sent, kept]);
   const keep = useCallback(
     (fields: Record<string, string>) => {
       if (!growOut) return;
@@ -189,7 +190,7 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
               <span className="grow">
                 {formatDate(entry.on)}: {entryWords(entry, units)}
                 {entry.by && works && <span className="text-small text-soft"> · {entry.by}</span>}
-                {entry.id === null && <b className="text-doubt"> · not saved yet</b>}
+                {entry.isWaiting && <b className="text-doubt"> · not saved yet</b>}
               </span>
               {entry.id !== null && (
                 <span className="flex gap-1">
@@ -262,14 +263,17 @@ const asFields = ({ kind, on, count, words, metres, method }: LogEntry): Record<
     Object.entries({ kind, on, count, words, metres, method }).flatMap(([name, value]) => (value === null ? [] : [[name, String(value)]])),
   );
 
-/** The log with what this device has written and not sent yet. */
-function withKept(growOut: GrowOut, kept: readonly Unsent[]): Entry[] {
-  const mine = kept.filter(({ to, refused }) => to === addressesOf(growOut.id).to && refused === null);
-  return mine.reduce<Entry[]>((entries, { fields, key }) => {
-    const gone = Number(fields['entryId'] ?? fields['insteadOf']) || null;
-    const left = entries.filter(({ id }) => id === null || id !== gone);
-    return fields['intent'] === 'strike' ? left : [...left, entryOf(fields, key)];
-  }, growOut.entries.slice());
+/** The log with what this device has written: sent, but not come back from the book, or still waiting. */
+function withKept(growOut: GrowOut, sent: readonly Unsent[], kept: readonly Unsent[]): Entry[] {
+  const { to: own } = addressesOf(growOut.id);
+  const isInBook = (key: string) => growOut.entries.some((entry) => entry.key === key);
+  return [...sent, ...kept.filter(({ key }) => !sent.some((one) => one.key === key))]
+    .filter(({ to, refused, key }) => to === own && refused === null && !isInBook(key))
+    .reduce<Entry[]>((entries, one) => {
+      const gone = Number(one.fields['entryId'] ?? one.fields['insteadOf']) || null;
+      const left = entries.filter(({ id }) => id === null || id !== gone);
+      return one.fields['intent'] === 'strike' ? left : [...left, { ...entryOf(one.fields, one.key), isWaiting: kept.includes(one) }];
+    }, growOut.entries.slice());
 }
 
 function entryOf(fields: Unsent['fields'], key: string): Entry {

@@ -5,7 +5,8 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { keepForLater, keptFor, onUnsent, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { keepForLater, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { useUnsent } from '#app/ui/useUnsent.ts';
 import { newKey, useKeptForLater } from '#app/ui/useKeptForLater.ts';
 import { hazardWords } from '#words/promise.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
@@ -46,23 +47,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Round({ loaderData: { owner, today, towels } }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
   const inTheShed = useKeptForLater('/tests/round');
-  const [kept, setKept] = useState<readonly Unsent[]>([]);
+  const kept = useUnsent(
+    owner,
+    useCallback(() => void revalidate(), [revalidate]),
+  );
   const [done, setDone] = useState<ReadonlySet<number>>(new Set());
   const [at, setAt] = useState(towels[0]?.id ?? 0);
   const [key, setKey] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    setKept(keptFor(owner));
-    setKey(newKey());
-    let before = keptFor(owner).length;
-    return onUnsent(() => {
-      const now = keptFor(owner);
-      setKept(now);
-      // What left the queue is in the book now.
-      if (now.length < before) void revalidate();
-      before = now.length;
-    });
-  }, [owner, revalidate]);
+  useEffect(() => setKey(newKey()), []);
   const shown = useMemo(() => towels.map((towel) => ({ ...towel, ...withKept(towel, kept) })), [towels, kept]);
   const towel = shown.find(({ id }) => id === at) ?? shown[0];
   const index = towel ? shown.indexOf(towel) : 0;
