@@ -6,6 +6,7 @@ import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { acting } from '#services/command.server.ts';
+import { writeTerms } from '#services/growouts/growers.server.ts';
 import { agreeGrowOut, offerGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 
@@ -23,7 +24,7 @@ export async function planGrowOuts(db: Db, actor: Actor, member: Actor, today: D
   );
   for (const [index, note] of NOTES.entries()) {
     const sow = lines[index]?.sow;
-    if (!sow) return;
+    if (!sow) break;
     const lot = (await findLotByCode(db, sow.code))!;
     const done = await proposeGrowOut(acting(db, actor, today), {
       key: randomUUID(),
@@ -37,4 +38,13 @@ export async function planGrowOuts(db: Db, actor: Actor, member: Actor, today: D
     if (index === 0) await agreeGrowOut(acting(db, actor, today), { ...asked, grower: actor.name });
     if (index === 1) await offerGrowOut(acting(db, actor, today), { ...asked, grower: member.name });
   }
+  // The last thing done here is none that could be undone, so that nobody's first page offers to undo what they never did.
+  await writeTerms(acting(db, actor, today), {
+    key: randomUUID(),
+    personId: member.personId,
+    skill: 'middling',
+    mostLines: 2,
+    squareMetres: 12,
+    notGrown: 'onions',
+  });
 }

@@ -3,7 +3,7 @@ import { readInterview } from '#contracts/intake/interview.ts';
 import { addDays, inYear, yearOf } from '#core/calendar/plainDate.ts';
 import type { LogEntry, LogKind } from '#core/growout/log.ts';
 import type { Method } from '#core/isolation/barriers.ts';
-import type { Day, GrowOutId, PersonId } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId } from '#core/kernel/kinds.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readCrop } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
@@ -14,7 +14,6 @@ import { listGardens } from '#data/people/gardens.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import { agreeGrowOut, dropGrowOut, failGrowOut, handOverSeed, placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
-import { writeTerms } from '#services/growouts/growers.server.ts';
 import { noteGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { logSeason } from '#services/growouts/season.server.ts';
 import { startOfReturn } from '#services/intake/interview.server.ts';
@@ -162,7 +161,7 @@ const must = <Answer>(what: string, done: Outcome<Answer, { readonly code: strin
 };
 
 /** Tells the last season that is over, or nearly, as it was written down at the time. Lines of which the library has no old lot with seed enough are left out. */
-export async function workTheSeason(db: Db, actor: Actor, memberId: PersonId, today: Day): Promise<void> {
+export async function workTheSeason(db: Db, actor: Actor, today: Day): Promise<void> {
   const { lastFrost } = (await readHouse(db))!;
   const frost = inYear(lastFrost, yearOf(addDays(today, -DAYS_OF_SEASON)));
   const last = addDays(frost, DAYS_OF_SEASON) <= today ? frost : inYear(lastFrost, yearOf(frost) - 1);
@@ -191,17 +190,6 @@ export async function workTheSeason(db: Db, actor: Actor, memberId: PersonId, to
       metres: 0,
       from: on(60),
       to: on(130),
-    }),
-  );
-  must(
-    'terms',
-    await writeTerms(acting(db, actor, on(PROPOSED)), {
-      key: randomUUID(),
-      personId: memberId,
-      skill: 'middling',
-      mostLines: 2,
-      squareMetres: 12,
-      notGrown: 'onions',
     }),
   );
   for (const story of STORIES) await tell(db, actor, story, on, gardens.get(story.garden)!);
@@ -249,6 +237,7 @@ async function tell(db: Db, actor: Actor, story: SeasonStory, on: (days: number)
         key: randomUUID(),
         ...of,
         insteadOf: null,
+        photo: null,
         kind,
         on: on(days),
         count,

@@ -68,9 +68,8 @@ async function seed(): Promise<void> {
     await markOutlooksStale(owner);
     while ((await reckonNextOutlooks(owner, clock())) > 0);
     const coordinator = await firstOf(owner, 'coordinator');
-    const member = await firstOf(owner, 'member');
-    await workTheSeason(owner, coordinator, member.personId, today);
-    await planGrowOuts(owner, coordinator, member, today);
+    await workTheSeason(owner, coordinator, today);
+    await planGrowOuts(owner, coordinator, await firstOf(owner, 'member'), today);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

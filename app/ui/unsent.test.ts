@@ -110,6 +110,19 @@ describe('what waits on the device', () => {
     expect(told).toBe(2);
   });
 
+  test('a picture is sent as a file, and a device without room for it keeps nothing', async () => {
+    const { sent, store } = browser(taken);
+    expect(keepForLater(OWNER, { ...count('a'), fields: { photo: `data:image/jpeg;base64,${btoa('pixels')}` } })).toBe(true);
+    expect(await sendKept(OWNER)).toBe('all sent');
+    const photo = sent[0]!.form.get('photo') as File;
+    expect([photo.type, await photo.text()]).toEqual(['image/jpeg', 'pixels']);
+    store.set = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    expect(keepForLater(OWNER, count('b'))).toBe(false);
+    expect(keptFor(OWNER)).toEqual([]);
+  });
+
   test('counts kept by an earlier version are sent as before', async () => {
     const { store, sent } = browser(taken);
     const { to: _to, page: _page, ...old } = count('a');

@@ -1,3 +1,5 @@
+import { asSent } from './smallPhoto.ts';
+
 /** What was written down on this device (a count, an entry of a season's log), and is not in the book yet. */
 export interface Unsent {
   /** Made with it: however often it is sent, it is written once. */
@@ -37,8 +39,14 @@ function keep(owner: number, waiting: readonly Unsent[]): void {
   dispatchEvent(new Event(CHANGED));
 }
 
-export function keepForLater(owner: number, one: Unsent): void {
-  keep(owner, [...keptFor(owner), one]);
+/** Keeps it. @returns false where the device has no room for it: nothing is kept then */
+export function keepForLater(owner: number, one: Unsent): boolean {
+  try {
+    keep(owner, [...keptFor(owner), one]);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 export function dropUnsent(owner: number, key: string): void {
@@ -89,7 +97,7 @@ const next = (owner: number) => keptFor(owner).find(({ refused }) => refused ===
 
 async function send(owner: number, { to, fields, key }: Unsent): Promise<SentAnswer | 'no network' | 'signed out'> {
   const body = new FormData();
-  for (const [name, value] of Object.entries({ ...fields, key, owner: String(owner) })) body.set(name, value);
+  for (const [name, value] of Object.entries({ ...fields, key, owner: String(owner) })) body.set(name, asSent(value));
   try {
     const response = await fetch(to, {
       method: 'POST',

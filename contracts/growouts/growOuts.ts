@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, lotCode, maybeArea, maybeCount, maybeWords, rowNumber, words } from '#contracts/fields.ts';
+import { actKey, day, lotCode, maybeArea, maybeCount, maybePhoto, maybeWords, rowNumber, words } from '#contracts/fields.ts';
 import { LOG_ASKS, LOG_KINDS } from '#core/growout/log.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 
@@ -43,6 +43,7 @@ export const logForm = z
       .optional()
       .transform((method) => method ?? null),
     insteadOf: rowNumber.optional().transform((id) => id ?? null),
+    photo: maybePhoto,
   })
   .superRefine(({ kind, count, words: said, method }, context) => {
     const asks = LOG_ASKS[kind];

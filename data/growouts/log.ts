@@ -1,9 +1,16 @@
+import { sql } from 'kysely';
 import type { LogEntry } from '#core/growout/log.ts';
 import type { GrowOutId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
 /** An entry as it is kept, with its number, the key it was written under and who wrote it. */
-export type KeptEntry = LogEntry & { readonly id: number; readonly key: string; readonly growOutId: GrowOutId; readonly by: string | null };
+export type KeptEntry = LogEntry & {
+  readonly id: number;
+  readonly key: string;
+  readonly growOutId: GrowOutId;
+  readonly by: string | null;
+  readonly hasPhoto: boolean;
+};
 
 /** What stands in the logs of some grow-outs, in the order in which it was written. */
 export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<KeptEntry[]> =>
@@ -12,6 +19,7 @@ export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<Kept
     : db
         .selectFrom('grow_out_entry as entry')
         .leftJoin('person', 'person.id', 'entry.written_by')
+        .leftJoin('grow_out_photo', 'grow_out_photo.entry_id', 'entry.id')
         .select([
           'entry.id',
           'entry.act_key as key',
@@ -23,6 +31,7 @@ export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<Kept
           'metres',
           'method',
           'person.name as by',
+          sql<boolean>`grow_out_photo.entry_id is not null`.as('hasPhoto'),
         ])
         .where('grow_out_id', 'in', growOutIds)
         .orderBy('entry.id')
@@ -37,8 +46,8 @@ export async function writeEntry(
     readonly writtenBy: PersonId;
     readonly actKey: string;
   },
-): Promise<void> {
-  await db
+): Promise<number> {
+  const { id } = await db
     .insertInto('grow_out_entry_written')
     .values({
       grow_out_id: entry.growOutId,
@@ -53,5 +62,27 @@ export async function writeEntry(
       written_by: entry.writtenBy,
       act_key: entry.actKey,
     })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+/** Keeps the photo that goes with an entry. */
+export async function addLogPhoto(
+  db: Db,
+  { entryId, jpeg, width, height, actKey }: { entryId: number; jpeg: Uint8Array; width: number; height: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('grow_out_photo')
+    .values({ entry_id: entryId, jpeg: Buffer.from(jpeg), width, height, act_key: actKey })
     .execute();
 }
+
+/** The photo of an entry, as JPEG, and of which grow-out it is; undefined where there is none, or the entry holds no more. */
+export const findLogPhoto = (db: Db, entryId: number) =>
+  db
+    .selectFrom('grow_out_photo')
+    .innerJoin('grow_out_entry', 'grow_out_entry.id', 'grow_out_photo.entry_id')
+    .select(['jpeg', 'grow_out_id as growOutId'])
+    .where('entry_id', '=', entryId)
+    .executeTakeFirst();

@@ -47,6 +47,14 @@ interface GrowOutEntryTable {
   act_key: Fact<string>;
 }
 
+interface GrowOutPhotoTable {
+  entry_id: Fact<number>;
+  jpeg: ColumnType<Buffer, Buffer, never>;
+  width: Fact<number>;
+  height: Fact<number>;
+  act_key: Fact<string>;
+}
+
 interface PlotTable {
   id: GeneratedAlways<number>;
   garden_id: Fact<GardenId>;
@@ -95,6 +103,7 @@ interface GrowerTermsTable {
 }
 
 export interface GrowOutTables {
+  grow_out_photo: GrowOutPhotoTable;
   grower_terms: GrowerTermsTable;
   grow_out_written: GrowOutTable;
   grow_out: GrowOutTable;

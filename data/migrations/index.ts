@@ -27,6 +27,7 @@ import * as growOuts from './0025_growouts.ts';
 import * as recordKey from './0026_record_key.ts';
 import * as season from './0027_season.ts';
 import * as growers from './0028_growers.ts';
+import * as logPhotos from './0029_log_photos.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -58,4 +59,5 @@ export const migrations: Record<string, Migration> = {
   '0026_record_key': recordKey,
   '0027_season': season,
   '0028_growers': growers,
+  '0029_log_photos': logPhotos,
 };

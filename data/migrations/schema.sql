@@ -803,6 +803,15 @@ ALTER TABLE public.grow_out_entry_written ALTER COLUMN id ADD GENERATED ALWAYS A
     CACHE 1
 );
 
+CREATE TABLE public.grow_out_photo (
+    entry_id bigint NOT NULL,
+    jpeg bytea NOT NULL,
+    width integer NOT NULL,
+    height integer NOT NULL,
+    act_key uuid NOT NULL,
+    CONSTRAINT grow_out_photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
+);
+
 CREATE TABLE public.grow_out_place_written (
     id bigint NOT NULL,
     grow_out_id bigint NOT NULL,
@@ -2059,6 +2068,9 @@ ALTER TABLE ONLY public.glossary
 ALTER TABLE ONLY public.grow_out_entry_written
     ADD CONSTRAINT grow_out_entry_written_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.grow_out_photo
+    ADD CONSTRAINT grow_out_photo_pkey PRIMARY KEY (entry_id);
+
 ALTER TABLE ONLY public.grow_out_place_written
     ADD CONSTRAINT grow_out_place_written_pkey PRIMARY KEY (id);
 
@@ -2324,6 +2336,8 @@ CREATE INDEX grow_out_entry_instead_of ON public.grow_out_entry_written USING bt
 
 CREATE INDEX grow_out_of_lot ON public.grow_out_written USING btree (lot_id);
 
+CREATE INDEX grow_out_photo_act ON public.grow_out_photo USING btree (act_key);
+
 CREATE INDEX grow_out_place_act ON public.grow_out_place_written USING btree (act_key);
 
 CREATE INDEX grow_out_place_of_garden ON public.grow_out_place_written USING btree (garden_id);
@@ -2545,6 +2559,10 @@ CREATE TRIGGER evidence_untruncated BEFORE TRUNCATE ON public.evidence_written F
 CREATE TRIGGER grow_out_entry_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_entry_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER grow_out_entry_written_untruncated BEFORE TRUNCATE ON public.grow_out_entry_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_photo_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_photo FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER grow_out_photo_untruncated BEFORE TRUNCATE ON public.grow_out_photo FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER grow_out_place_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_place_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2886,6 +2904,12 @@ ALTER TABLE ONLY public.grow_out_entry_written
 
 ALTER TABLE ONLY public.grow_out_entry_written
     ADD CONSTRAINT grow_out_entry_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.grow_out_photo
+    ADD CONSTRAINT grow_out_photo_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.grow_out_photo
+    ADD CONSTRAINT grow_out_photo_entry_id_fkey FOREIGN KEY (entry_id) REFERENCES public.grow_out_entry_written(id);
 
 ALTER TABLE ONLY public.grow_out_place_written
     ADD CONSTRAINT grow_out_place_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -3407,6 +3431,8 @@ GRANT SELECT ON TABLE public.grow_out TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.grow_out_entry_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.grow_out_entry TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.grow_out_photo TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.grow_out_place_written TO kind_granary_app;
 

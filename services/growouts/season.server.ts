@@ -4,9 +4,11 @@ import type { Seeds } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import type { GrowOutRow } from '#data/growouts/growOuts.ts';
-import { readLogs, writeEntry } from '#data/growouts/log.ts';
+import { addLogPhoto, readLogs, writeEntry } from '#data/growouts/log.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { photoOf } from '#services/photoOf.server.ts';
+import type { PhotoProblem } from '#services/remakePhoto.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
 import { lockedGrowOut, type StepProblem } from './steps.server.ts';
 
@@ -14,7 +16,8 @@ export type LogProblem =
   | StepProblem
   | { readonly code: 'not yours' }
   | { readonly code: 'no such entry' }
-  | { readonly code: 'impossible'; readonly fault: EntryFault };
+  | { readonly code: 'impossible'; readonly fault: EntryFault }
+  | PhotoProblem;
 
 /** Whoever works here writes any log; a grower only that of their own grow-outs. */
 function assertMayLog(actor: Actor, growOut: { readonly growerId: number | null }, refuse: Refuse<{ readonly code: 'not yours' }>): void {
@@ -25,11 +28,11 @@ function assertMayLog(actor: Actor, growOut: { readonly growerId: number | null 
 export const seedsHandedOver = ({ handedOver, unit, seedsPerGram }: Pick<GrowOutRow, 'handedOver' | 'unit' | 'seedsPerGram'>): Seeds =>
   handedOver === null ? 0 : seedsInUnits(handedOver, unit, seedsPerGram);
 
-/** Writes an entry of a season's log, or puts an earlier one right by standing in its place. */
+/** Writes an entry of a season's log, with a photo where one was taken, or puts an earlier one right by standing in its place. */
 export const logSeason = command(
   'season logged',
-  { input: ofGrowOut(logForm) },
-  async ({ tx, actor, today, refuse }: Inside<LogProblem>, { growOutId, insteadOf, key, ...entry }) => {
+  { input: ofGrowOut(logForm), prepare: photoOf },
+  async ({ tx, actor, today, refuse }: Inside<LogProblem>, { growOutId, insteadOf, key, photo: _sent, ...entry }, photo) => {
     const growOut = await lockedGrowOut(tx, growOutId, 'season logged', refuse);
     assertMayLog(actor, growOut, refuse);
     const log = await readLogs(tx, [growOut.id]);
@@ -37,7 +40,8 @@ export const logSeason = command(
     const others = log.filter(({ id }) => id !== insteadOf);
     const fault = entryFault(entry, others, { on: growOut.handedOverOn!, seeds: seedsHandedOver(growOut) }, today);
     if (fault) refuse({ code: 'impossible', fault });
-    await writeEntry(tx, { ...entry, growOutId: growOut.id, insteadOf, writtenBy: actor.personId, actKey: key });
+    const entryId = await writeEntry(tx, { ...entry, growOutId: growOut.id, insteadOf, writtenBy: actor.personId, actKey: key });
+    if (photo) await addLogPhoto(tx, { entryId, ...photo, actKey: key });
     return { answer: null, subject: growOut.code };
   },
 );

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { LogKind } from '#core/growout/log.ts';
 import { findTerms } from '#data/growouts/growers.ts';
 import { findGrowOut, growOutsOfGrower, readGrowOutSteps } from '#data/growouts/growOuts.ts';
-import { readLogs } from '#data/growouts/log.ts';
+import { findLogPhoto, readLogs } from '#data/growouts/log.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLot, findLotByCode } from '#data/lots/lots.ts';
 import { createPerson, erasePerson } from '#data/people/people.ts';
@@ -63,7 +63,7 @@ const write = (
   change: { count?: number; words?: string; metres?: number; insteadOf?: number; key?: string; by?: ReturnType<typeof grows> } = {},
 ) => {
   const { by = grows(SUMMER), count = null, words = null, metres = null, insteadOf = null, key = randomUUID() } = change;
-  return logSeason(by, { key, growOutId, kind, on, count, words, metres, method: null, insteadOf });
+  return logSeason(by, { key, growOutId, kind, on, count, words, metres, method: null, insteadOf, photo: null });
 };
 const goingOf = async (id: number, on: string) =>
   (await readGoing(library.db, [(await findGrowOut(library.db, id))!], (await readHouse(library.db))!, on))[0]!;
@@ -165,6 +165,39 @@ describe('a season’s log', () => {
     expect(await strikeEntry(grows(SUMMER), { key: randomUUID(), growOutId: id, entryId: now!.id })).toMatchObject({
       problem: { code: 'no such entry' },
     });
+  });
+
+  test('a photo goes with its entry, made anew; what is no photo is refused, and one of an entry that holds no more is not shown', async () => {
+    const { id } = await handedOver('Pictured Line');
+    const tools = (isPhoto: boolean) => ({
+      printer: null,
+      remakePhoto: () =>
+        Promise.resolve(
+          isPhoto
+            ? { ok: true as const, photo: { jpeg: Uint8Array.of(1, 2, 3), width: 4, height: 3 } }
+            : { ok: false as const, problem: { code: 'not a photo' as const } },
+        ),
+    });
+    const note = (isPhoto: boolean) =>
+      logSeason(acting(library.db, library.member, SUMMER, tools(isPhoto)), {
+        key: randomUUID(),
+        growOutId: id,
+        kind: 'note',
+        on: '2027-04-11',
+        count: null,
+        words: 'First leaves',
+        metres: null,
+        method: null,
+        insteadOf: null,
+        photo: new Blob(['x']),
+      });
+    expect(await note(false)).toMatchObject({ problem: { code: 'not a photo' } });
+    expect((await note(true)).ok).toBe(true);
+    const [entry] = await readLogs(library.db, [id]);
+    expect(entry).toMatchObject({ words: 'First leaves', hasPhoto: true });
+    expect((await findLogPhoto(library.db, entry!.id))!.jpeg).toEqual(Buffer.from([1, 2, 3]));
+    await strikeEntry(grows(SUMMER), { key: randomUUID(), growOutId: id, entryId: entry!.id });
+    expect(await findLogPhoto(library.db, entry!.id)).toBeUndefined();
   });
 
   test('two counts of one day, written by two phones, both stand; a grower who is erased leaves the log', async () => {

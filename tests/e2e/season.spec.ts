@@ -64,6 +64,15 @@ test.describe('a grower on a phone', () => {
     await expect(page.getByText('Only 8 plants stood at the last count; 12 are needed')).toBeVisible();
     await page.getByRole('button', { name: 'Strike out Plants counted: 8 plants' }).click();
     await expect(entries).not.toContainText('Plants counted');
+    await page.getByText('Something else').click();
+    await page.getByRole('button', { name: 'Note', exact: true }).click();
+    await page.getByLabel('What should the library know?').fill('Looks well');
+    await page.getByLabel('Photo (optional)').setInputFiles('docs/screenshots/towel.png');
+    await page.getByRole('button', { name: BUTTON.saveEntry }).click();
+    const picture = entries.getByRole('listitem').filter({ hasText: 'Looks well' }).getByRole('link', { name: 'Photo' });
+    await expect(picture).toBeVisible();
+    const answer = await page.request.get((await picture.getAttribute('href'))!);
+    expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'image/jpeg']);
     await page.reload();
     await expect(entries).toContainText('Up: 21 plants');
     await expect(entries).not.toContainText('Plants counted');

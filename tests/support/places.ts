@@ -121,6 +121,7 @@ export const PLACES: readonly Place[] = [
   place('grow-outs/all', 'works here'),
   place('grow-outs/season', 'works here'),
   place('grow-outs/drift', 'works here'),
+  place('grow-outs/photos/:id', 'signed in', 'nobody', () => '/grow-outs/photos/1', false),
   place('grow-outs/log', 'signed in'),
   place('grow-outs/:id/log', 'signed in', 'signed in', ({ growOut }) => `/grow-outs/${growOut}/log`, false),
   place('grow-outs/:id/place', 'coordinator', 'coordinator', ({ growOut }) => `/grow-outs/${growOut}/place`),

@@ -4,7 +4,7 @@ import { useUnits } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMetres } from '#core/units/formatAmount.ts';
 import type { WorkedOut } from '#services/growouts/placing.server.ts';
-import { apartWords, crossedWords } from '#words/apart.ts';
+import { apartWords, crossedWords, likelyCrossedWords } from '#words/apart.ts';
 import { METHOD_NAMES } from '#words/promise.ts';
 
 const MOST_LOWERS = 4;
@@ -21,8 +21,8 @@ export function ApartReckoning({ workedOut: { bloom, seen, share, range, arrival
       verdict={verdict}
       figure={
         <p>
-          About {crossedWords(share)} of its seed crossed, likely between {crossedWords(range[0])} and {crossedWords(range[1])}. It{' '}
-          {seen ? 'flowers' : 'would flower'} {short((seen ?? bloom).from)} to {short((seen ?? bloom).to)}
+          {likelyCrossedWords(share, range)}. It {seen ? 'flowers' : 'would flower'} {short((seen ?? bloom).from)} to{' '}
+          {short((seen ?? bloom).to)}
           {seen && (seen.from !== bloom.from || seen.to !== bloom.to) && ` (planned: ${short(bloom.from)} to ${short(bloom.to)})`}.
         </p>
       }

@@ -1,9 +1,11 @@
 import { useState, type FormEvent } from 'react';
 import { Button } from '#app/ui/Button.tsx';
 import { describedBy, FieldError, FieldLabel } from '#app/ui/FieldParts.tsx';
+import { smallPhoto } from '#app/ui/smallPhoto.ts';
 import { LOG_ASKS, type LogEntry, type LogKind } from '#core/growout/log.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import type { Day } from '#core/kernel/kinds.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import { METHOD_NAMES } from '#words/promise.ts';
 import { LOG_WORDS } from '#words/season.ts';
 
@@ -28,10 +30,15 @@ export function EntryForm({
   draft: Draft;
   today: Day;
   fault: { readonly at: 'on' | 'count'; readonly why: string } | null;
-  onSave: (entry: LogEntry, insteadOf: number | null) => void;
+  onSave: (entry: LogEntry, insteadOf: number | null, photo: string | null) => void;
   onCancel: () => void;
 }) {
   const [missing, setMissing] = useState<Partial<Record<Field, string>>>({});
+  const [photo, setPhoto] = useState<{ readonly small: string | null; readonly fault: string | null }>({ small: null, fault: null });
+  const take = async (file: File | undefined) => {
+    const small = file ? await smallPhoto(file) : null;
+    setPhoto({ small, fault: file && small === null ? PHOTO_TROUBLE['not a photo'] : null });
+  };
   const asks = LOG_ASKS[kind];
   const { name, count, words, hint } = LOG_WORDS[kind];
   const errors: Partial<Record<Field, string>> = { ...(fault && { [fault.at]: fault.why }), ...missing };
@@ -54,7 +61,11 @@ export function EntryForm({
     setMissing(wrong);
     if (Object.keys(wrong).length > 0) return;
     const method = METHODS.find((one) => one === text('method')) ?? null;
-    onSave({ kind, on: text('on')!, count: number('count'), words: text('words'), metres: number('metres'), method }, insteadOf);
+    onSave(
+      { kind, on: text('on')!, count: number('count'), words: text('words'), metres: number('metres'), method },
+      insteadOf,
+      photo.small,
+    );
   };
   const input = (field: Field, label: string, props: React.ComponentProps<'input'> & { hint?: string | undefined } = {}) => {
     const { hint: below, ...rest } = props;
@@ -102,6 +113,19 @@ export function EntryForm({
       {asks.words && input('words', words!, { hint, autoFocus: !asks.count && !asks.method, maxLength: 300 })}
       {asks.metres && input('metres', 'How far off, in metres? (optional)', { inputMode: 'numeric' })}
       {input('on', 'On which day?', { type: 'date', max: today, ...(entry ? {} : { defaultValue: today }) })}
+      <div>
+        <FieldLabel of="entry-photo" label="Photo (optional)" hint="Where it was taken is not kept" hintId="entry-photo-hint" />
+        <input
+          id="entry-photo"
+          type="file"
+          accept="image/*"
+          aria-invalid={photo.fault ? true : undefined}
+          aria-describedby={describedBy('entry-photo-hint', photo.fault && 'entry-photo-error')}
+          onChange={(event) => void take(event.currentTarget.files?.[0])}
+          className="mt-1 block min-h-11 w-full file:mr-3 file:min-h-11 file:rounded-md file:border file:border-edge file:bg-sheet file:px-3"
+        />
+        <FieldError id="entry-photo-error">{photo.fault}</FieldError>
+      </div>
       <div className="flex gap-3">
         <Button type="submit" look="action">
           Save entry

@@ -4,6 +4,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField, type Option } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { agreeForm, endForm, handOverForm } from '#contracts/growouts/growOuts.ts';
+import type { GrowOutState } from '#core/states/states.ts';
 
 interface Given {
   readonly formKey: string;
@@ -11,7 +12,8 @@ interface Given {
 }
 
 /** Who grows it: asked on their own page, or agreed with by word of mouth. */
-export function AgreeForm({ formKey, result, isFirst }: Given & { isFirst: boolean }) {
+export function AgreeForm({ formKey, result, state }: Given & { state: GrowOutState }) {
+  const isFirst = state === 'proposed' || state === 'declined';
   const people = useFetcher<{ names: string[] }>({ key: 'people' });
   const [form, fields] = usePostForm<typeof agreeForm>({ id: `agree-${formKey}`, result });
   const ask = (
@@ -40,7 +42,9 @@ export function AgreeForm({ formKey, result, isFirst }: Given & { isFirst: boole
   if (isFirst) return <section aria-label="Find a grower">{ask}</section>;
   return (
     <details {...(fields.grower.errors && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">Somebody else will grow it</summary>
+      <summary className="link inline-flex min-h-11 items-center">
+        {state === 'offered' ? 'They said yes already, or somebody else will grow it' : 'Somebody else will grow it'}
+      </summary>
       {ask}
     </details>
   );

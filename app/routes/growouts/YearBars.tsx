@@ -33,9 +33,9 @@ export function YearBars({ years, rows }: { years: readonly number[]; rows: read
   const place = ({ from, to }: Span) => ({ left: `${at(from)}%`, width: `${Math.max(0.6, at(to) - at(from))}%` });
   return (
     <div className="overflow-x-auto">
-      <div className="min-w-[40rem]">
+      <div className="sm:min-w-[40rem]">
         {years.length > 1 && (
-          <div aria-hidden className="ml-56 flex text-small font-semibold">
+          <div aria-hidden className="flex text-small sm:ml-56 font-semibold">
             {years.map((year) => (
               <span key={year} className="flex-1 border-l border-rule pl-1">
                 {year}
@@ -43,19 +43,20 @@ export function YearBars({ years, rows }: { years: readonly number[]; rows: read
             ))}
           </div>
         )}
-        <div aria-hidden className="ml-56 flex border-b border-rule text-small text-soft">
+        <div aria-hidden className="flex border-b border-rule text-small text-soft sm:ml-56">
           {years.flatMap((year) =>
             MONTHS.map((month) => (
               <span key={`${year} ${month}`} className="flex-1 overflow-hidden border-l border-rule pl-0.5">
-                {years.length === 1 ? month : month[0]}
+                <span className={years.length === 1 ? 'hidden sm:inline' : 'hidden'}>{month}</span>
+                <span className={years.length === 1 ? 'sm:hidden' : ''}>{month[0]}</span>
               </span>
             )),
           )}
         </div>
         <ul>
           {rows.map(({ key, label, about, to, bars, meets }) => (
-            <li key={key} className="flex items-center border-b border-rule">
-              <span className="w-56 shrink-0 py-1 pr-3 leading-tight">
+            <li key={key} className="border-b border-rule sm:flex sm:items-center">
+              <span className="block shrink-0 py-1 pr-3 leading-tight sm:w-56">
                 {to === null ? (
                   <b>{label}</b>
                 ) : (

@@ -276,14 +276,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
             grower={grower?.name ?? null}
           />
         )}
-        {mayDo.agree && (
-          <AgreeForm
-            key={keys.agree}
-            formKey={keys.agree}
-            result={resultOf('agree') ?? resultOf('offer')}
-            isFirst={state === 'proposed' || state === 'declined'}
-          />
-        )}
+        {mayDo.agree && <AgreeForm key={keys.agree} formKey={keys.agree} result={resultOf('agree') ?? resultOf('offer')} state={state} />}
         {mayDo.drop && <EndForm key={`drop ${keys.end}`} way="drop" formKey={keys.end} result={resultOf('drop')} />}
         {mayDo.fail && <EndForm key={`fail ${keys.end}`} way="fail" formKey={keys.end} result={resultOf('fail')} />}
       </div>
@@ -298,6 +291,14 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
                 <li key={entry.id} className="border-t border-rule py-2">
                   {formatDate(entry.on)}: {entryWords(entry, units)}
                   {entry.by && <span className="text-small text-soft"> · {entry.by}</span>}
+                  {entry.hasPhoto && (
+                    <img
+                      src={`/grow-outs/photos/${entry.id}`}
+                      alt={entryWords(entry, units)}
+                      loading="lazy"
+                      className="mt-1 max-h-56 rounded-md"
+                    />
+                  )}
                 </li>
               ))}
             </ol>
@@ -330,7 +331,7 @@ function WhatCame({ home: { lots, seeds, expected, plants, effective }, grower }
         verdict={verdict}
         figure={
           <p>
-            {formatAboutSeeds(seeds)} from{' '}
+            {capital(formatAboutSeeds(seeds))} from{' '}
             {plants === null ? 'an unknown number of plants' : `${plants} ${plants === 1 ? 'plant' : 'plants'}`}; usual are{' '}
             {grouped(expected.low)} to {formatSeeds(expected.high)}.{grower && ` Thank ${grower}.`}
           </p>
@@ -355,6 +356,8 @@ function WhatCame({ home: { lots, seeds, expected, plants, effective }, grower }
     </div>
   );
 }
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How many plants stand against how many are wanted, and what to do about it. */
 function PlantsStanding({ standing }: { standing: Standing }) {

@@ -60,7 +60,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 type GrowOut = Route.ComponentProps['loaderData']['growOuts'][number];
-type Entry = LogEntry & { readonly id: number | null; readonly by: string | null; readonly key?: string; readonly isWaiting?: boolean };
+type Entry = LogEntry & {
+  readonly id: number | null;
+  readonly by: string | null;
+  readonly key?: string;
+  readonly hasPhoto?: boolean;
+  readonly isWaiting?: boolean;
+};
 
 export default function Log({ loaderData: { owner, today, works, asked, growOuts } }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
@@ -80,18 +86,20 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
   );
   const [at, setAt] = useState(asked ?? growOuts[0]?.id ?? 0);
   const [draft, setDraft] = useState<Draft | null>(null);
+  const [full, setFull] = useState(false);
   const [fault, setFault] = useState<ReturnType<typeof entryFaultWords> | null>(null);
   const growOut = growOuts.find(({ id }) => id === at) ?? growOuts[0];
   const entries = useMemo(() => (growOut ? withKept(growOut, sent, kept) : []), [growOut, sent, kept]);
   const keep = useCallback(
     (fields: Record<string, string>) => {
-      if (!growOut) return;
-      keepForLater(owner, { key: newKey(), ...addressesOf(growOut.id), name: growOut.name, fields, refused: null });
-      void sendKept(owner);
+      if (!growOut) return false;
+      const isKept = keepForLater(owner, { key: newKey(), ...addressesOf(growOut.id), name: growOut.name, fields, refused: null });
+      if (isKept) void sendKept(owner);
+      return isKept;
     },
     [growOut, owner],
   );
-  const save = (entry: LogEntry, insteadOf: number | null) => {
+  const save = (entry: LogEntry, insteadOf: number | null, photo: string | null) => {
     const wrong = entryFault(
       entry,
       entries.filter(({ id }) => id === null || id !== insteadOf),
@@ -100,8 +108,14 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
     );
     setFault(wrong && entryFaultWords(wrong));
     if (wrong) return;
-    keep({ intent: 'write', ...asFields(entry), ...(insteadOf !== null && { insteadOf: String(insteadOf) }) });
-    setDraft(null);
+    const isKept = keep({
+      intent: 'write',
+      ...asFields(entry),
+      ...(insteadOf !== null && { insteadOf: String(insteadOf) }),
+      ...(photo !== null && { photo }),
+    });
+    setFull(!isKept);
+    if (isKept) setDraft(null);
   };
   const title = (
     <PageHead
@@ -165,6 +179,11 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
           {alarm}. {growOut.advice}
         </Notice>
       ))}
+      {full && (
+        <Notice tone="poor">
+          This device has no room left to keep that. Save it without the photo, or go where there is a network first.
+        </Notice>
+      )}
       {draft ? (
         <EntryForm
           key={`${draft.kind} ${draft.insteadOf}`}
@@ -190,6 +209,14 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
               <span className="grow">
                 {formatDate(entry.on)}: {entryWords(entry, units)}
                 {entry.by && works && <span className="text-small text-soft"> · {entry.by}</span>}
+                {entry.hasPhoto && (
+                  <>
+                    {' '}
+                    <a className="link" href={`/grow-outs/photos/${entry.id}`}>
+                      Photo
+                    </a>
+                  </>
+                )}
                 {entry.isWaiting && <b className="text-doubt"> · not saved yet</b>}
               </span>
               {entry.id !== null && (

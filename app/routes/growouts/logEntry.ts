@@ -1,11 +1,12 @@
 import { data } from 'react-router';
-import { parseForm } from '#app/platform/form.server.ts';
-import { formOf, intentOf } from '#app/platform/incoming.server.ts';
+import { parseForm, readUpload } from '#app/platform/form.server.ts';
+import { intentOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { SentAnswer } from '#app/ui/unsent.ts';
 import { logForm, strikeForm } from '#contracts/growouts/growOuts.ts';
 import { logSeason, strikeEntry, type LogProblem } from '#services/growouts/season.server.ts';
 import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
+import { PHOTO_TROUBLE } from '#words/photos.ts';
 import { entryFaultWords } from '#words/season.ts';
 import type { Route } from './+types/logEntry.ts';
 
@@ -18,7 +19,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
 /** Takes an entry that a device may have kept for a while. One that somebody else wrote is not taken in this person's name. */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'read own loans');
-  const form = await formOf(request);
+  const form = await readUpload(request);
   if (Number(form.get('owner')) !== visit.actor.accountId) return data(null, { status: 409 });
   const growOutId = Number(params.id);
   const strikes = intentOf(form, ['write', 'strike']) === 'strike';
@@ -41,6 +42,10 @@ function troubleOf(problem: LogProblem): string {
       return 'This is somebody else’s grow-out';
     case 'no such entry':
       return 'This entry has been corrected or struck out meanwhile';
+    case 'not a photo':
+    case 'photo too large':
+    case 'busy':
+      return PHOTO_TROUBLE[problem.code];
     case 'impossible':
       return entryFaultWords(problem.fault).why;
   }

@@ -84,6 +84,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
+const short = (day: string) => formatDate(day).replace(/ \d{4}$/, '');
+
 /** In autumn the season that is spoken of is the next one. */
 const DAYS_AHEAD = 90;
 
@@ -214,9 +216,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
                       )}
                     </td>
                     <td>{one.garden}</td>
-                    <td>
-                      {one.bloom ? `${formatDate(one.bloom.from)} to ${formatDate(one.bloom.to)}${one.seen ? ', seen' : ''}` : 'Unknown'}
-                    </td>
+                    <td>{one.bloom ? `${short(one.bloom.from)} to ${short(one.bloom.to)}${one.seen ? ', seen' : ''}` : 'Unknown'}</td>
                     <td>{one.share === null ? '–' : <span title={apartWords(one.share).verdict}>{crossedWords(one.share)}</span>}</td>
                     <td>
                       {one.from.length === 0

@@ -24,7 +24,7 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   open: { verb: 'Open', many: 'to open', Icon: Citrus, tone: 'text-doubt', all: '/shelves?state=to+be+cleaned' },
   test: { verb: 'Test', many: 'to test', Icon: TestTubeDiagonal, tone: 'text-frost', all: '/shelves?state=test+due&sort=next+test' },
   return: { verb: 'Ask after', many: 'late returns', Icon: Undo2, tone: 'text-doubt', all: '/desk/loans?late=yes' },
-  'grow-out': { verb: 'See to', many: 'grow-outs to see to', Icon: Shovel, tone: 'text-good', all: '/grow-outs/all' },
+  'grow-out': { verb: 'See to', many: 'in gardens', Icon: Shovel, tone: 'text-good', all: '/grow-outs/all' },
   hold: { verb: 'Settle', many: 'on hold', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold' },
 };
 const ORDER = ['step', 'count', 'open', 'grow-out', 'return', 'test', 'hold'] as const;
