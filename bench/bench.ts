@@ -103,7 +103,20 @@ async function choosePages(db: Db): Promise<Page[]> {
   const open = await openGrowOuts(db, 400);
   const ended = (await testsOfLot(db, lot.id)).some(({ outcome }) => outcome === 'read');
   return [
-    { name: 'Today', path: '/', groups: [[(on) => readDue(on, today), (on) => readComing(on, today, addDays(today, 13))]] },
+    {
+      name: 'Today',
+      path: '/',
+      groups: [
+        [(on) => readDue(on, today), (on) => readComing(on, today, addDays(today, 13)), (on) => openGrowOuts(on, 400)],
+        [
+          (on) =>
+            readLogs(
+              on,
+              open.map(({ id }) => id),
+            ),
+        ],
+      ],
+    },
     { name: 'Shelves', path: '/shelves', groups: [[(on) => listShelves(on, shelves('')), (on) => listCropNames(on)]] },
     {
       name: 'Shelves, searched',

@@ -30,6 +30,7 @@ interface SeasonStory {
   readonly garden: string;
   readonly plot?: string;
   readonly methods?: readonly Method[];
+  readonly note?: string;
   readonly plants: number;
   readonly seeds: number;
   /** Days after the last frost on which it is sown. */
@@ -110,6 +111,7 @@ const STORIES: readonly SeasonStory[] = [
     variety: 'Water Crane',
     grower: 'Senara Bramhope',
     garden: 'Tollhouse garden',
+    note: 'Its last jar: all of it is sown, and none kept for a test',
     methods: ['hand pollination'],
     plants: 6,
     seeds: 12,
@@ -201,7 +203,7 @@ async function tell(db: Db, actor: Actor, story: SeasonStory, on: (days: number)
   const at = (days: number) => acting(db, actor, on(days));
   const { id } = must(
     story.variety,
-    await proposeGrowOut(at(PROPOSED), { key: randomUUID(), code, plants: story.plants, seeds: story.seeds, note: null }),
+    await proposeGrowOut(at(PROPOSED), { key: randomUUID(), code, plants: story.plants, seeds: story.seeds, note: story.note ?? null }),
   );
   const of = { growOutId: id };
   const plotId = story.plot

@@ -76,6 +76,9 @@ test('what presses most comes first: fewest sowings among the urgent, and these 
   expect([jar, few, last].sort(byPressure)).toEqual([last, few, jar]);
 });
 
-test('yield to expect is by the almanac’s range, and packets by its low end', () => {
-  expect(yieldToExpect(20, { seedsPerPlant: [30, 80], packet: 40 })).toEqual({ low: 600, high: 1600, packets: 15 });
+test('yield to expect is by the almanac’s range or the line’s own seasons, and packets by its low end after the grower’s share', () => {
+  expect(yieldToExpect(20, { seedsPerPlant: [30, 80], packet: 40 })).toEqual({ low: 600, high: 1600, packets: 13, seasons: 0 });
+  // The line's own seasons tell more, and the more of them the narrower.
+  expect(yieldToExpect(10, { seedsPerPlant: [30, 80], packet: 40 }, [90])).toEqual({ low: 500, high: 1620, packets: 11, seasons: 1 });
+  expect(yieldToExpect(10, { seedsPerPlant: [30, 80], packet: 40 }, [45, 180, 90, 90])).toMatchObject({ low: 671, high: 1207, seasons: 4 });
 });

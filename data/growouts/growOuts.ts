@@ -142,9 +142,9 @@ const growOuts = (db: Db) =>
       'place.sow_on as sowOn',
     ]);
 
-/** Steps after which nothing more comes of a grow-out. */
-const ENDS = ['dropped', 'failed', 'back'] as const;
-const isOpen = sql<boolean>`coalesce(last.step, '') not in (${sql.join([...ENDS])})`;
+/** Whether a step after which nothing more comes of a grow-out has been taken. */
+const hasEnded = sql<boolean>`exists (select from grow_out_step as ended where ended.grow_out_id = grow_out.id and ended.step in ('dropped', 'failed', 'back'))`;
+const isOpen = sql<boolean>`not ${hasEnded}`;
 
 export type GrowOutRow = NonNullable<Awaited<ReturnType<typeof findGrowOut>>>;
 
@@ -188,7 +188,7 @@ export async function lockGrowOut(db: Db, id: GrowOutId) {
 /** Grow-outs under way, or all that have ended; those sown first before the others. */
 export async function listGrowOuts(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
   const query = growOuts(db)
-    .where(page.open ? isOpen : sql<boolean>`not ${isOpen}`)
+    .where(page.open ? isOpen : hasEnded)
     .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code', sql`coalesce("with".name, '')`, sql`coalesce(garden.name, '')`));
   const [rows, total] = await Promise.all([
     query.orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(page.limit).offset(page.offset).execute(),
@@ -264,3 +264,17 @@ export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
 /** Grow-outs of a crop that failed, the newest first: what went wrong, where. */
 export const failuresOfCrop = (db: Db, cropId: string, limit: number) =>
   growOuts(db).where('crop.id', '=', cropId).where('last.step', '=', 'failed').orderBy('last.happened_on', 'desc').limit(limit).execute();
+
+/** What earlier grow-outs of a line gave: seeds in all, and the plants that gave them where they were counted. */
+export async function yieldsOfLine(db: Db, lineId: number): Promise<{ readonly seeds: Seeds; readonly plants: number }[]> {
+  const { rows } = await sql<{ seeds: number; plants: number }>`
+    select sum(case lot.unit when 'mg' then movement.amount * lot.seeds_per_gram / 1000 else movement.amount end)::float8 as seeds, max(counted.count) as plants
+    from grow_out
+    join lot as sown on sown.id = grow_out.lot_id and sown.line_id = ${lineId}
+    join grow_out_step as step on step.grow_out_id = grow_out.id and step.lot_id is not null
+    join lot on lot.id = step.lot_id
+    join movement on movement.lot_id = lot.id and movement.act_key = step.act_key
+    join lateral (select count from grow_out_entry where grow_out_id = grow_out.id and kind = 'harvested' order by happened_on desc, id desc limit 1) as counted on counted.count > 0
+    group by grow_out.id`.execute(db);
+  return rows;
+}

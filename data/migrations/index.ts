@@ -28,6 +28,7 @@ import * as recordKey from './0026_record_key.ts';
 import * as season from './0027_season.ts';
 import * as growers from './0028_growers.ts';
 import * as logPhotos from './0029_log_photos.ts';
+import * as endedGrowOuts from './0030_ended_growouts.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -60,4 +61,5 @@ export const migrations: Record<string, Migration> = {
   '0027_season': season,
   '0028_growers': growers,
   '0029_log_photos': logPhotos,
+  '0030_ended_growouts': endedGrowOuts,
 };

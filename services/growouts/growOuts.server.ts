@@ -15,6 +15,7 @@ import { bookingsOf, plotsOf, writePlace } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
 import { findGarden } from '#data/people/gardens.ts';
 import { findPersonCalled } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
@@ -30,6 +31,8 @@ export type ProposeProblem =
   | { readonly code: 'nothing to sow' }
   /** Other grow-outs are planned with the rest. */
   | { readonly code: 'promised'; readonly promised: Seeds; readonly free: Seeds }
+  /** It takes seed that the next tests need: with a reason it may. */
+  | { readonly code: 'tests need it'; readonly toTest: Seeds; readonly free: Seeds }
   | { readonly code: 'held back'; readonly hold: HoldKind }
   | { readonly code: 'short'; readonly onHand: number; readonly unit: StockUnit };
 
@@ -49,6 +52,9 @@ export const proposeGrowOut = command(
     if (proposal.seeds > seeds) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
     const promised = await promisedOfLot(tx, lot.id);
     if (proposal.seeds > seeds - promised) refuse({ code: 'promised', promised, free: Math.max(0, seeds - promised) });
+    const toTest = (await readOutlook(tx, lot.id))?.to_test ?? 0;
+    const free = Math.max(0, seeds - promised - toTest);
+    if (proposal.seeds > free && toTest > 0 && proposal.note === null) refuse({ code: 'tests need it', toTest, free });
     const house = (await readHouse(tx))!;
     const { sowFrom, due } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
     const id = await createGrowOut(tx, {

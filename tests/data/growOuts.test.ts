@@ -1,19 +1,22 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findGrower, findGrowOut, listGrowOuts, readGrowOutSteps } from '#data/growouts/growOuts.ts';
+import { findGrower, findGrowOut, listGrowOuts, readGrowOutSteps, yieldsOfLine } from '#data/growouts/growOuts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import { agreeGrowOut, dropGrowOut, failGrowOut, handOverSeed, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
+import { logSeason } from '#services/growouts/season.server.ts';
+import { receiveLot } from '#services/intake/intake.server.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import { undo } from '#services/undo.server.ts';
-import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -167,6 +170,30 @@ describe('a grow-out on its way', () => {
     expect(done.filter(({ ok }) => ok)).toHaveLength(1);
     expect((await lot(code)).onHand).toBe(1940);
   });
+});
+
+test('seed that the next test needs is sown with a reason only; a line that has been grown out tells how much it gives', async () => {
+  const code = await takeIn(library, { variety: 'Tests Need It', amount: '90 seeds', harvested: '2026' });
+  const { to_test: toTest } = (await readOutlook(library.db, (await lot(code)).id))!;
+  expect(toTest).toBeGreaterThan(0);
+  const all = (note: string | null) => proposeGrowOut(leads(), { key: randomUUID(), code, plants: 10, seeds: 90, note });
+  expect(await all(null)).toMatchObject({ problem: { code: 'tests need it', toTest, free: 90 - toTest } });
+  const done = await all('Its last jar');
+  const growOutId = done.ok ? done.answer.id : 0;
+  await agreeGrowOut(leads(), { key: randomUUID(), growOutId, grower: library.member.name });
+  const holding = (await findHoldings(library.db, (await lot(code)).id)).find(({ balance }) => balance > 0)!.id;
+  await handOverSeed(leads(), { key: randomUUID(), growOutId, holding, seeds: 90 });
+  const later = acting(library.db, library.coordinator, '2027-10-01');
+  const entry = { growOutId, words: null, metres: null, method: null, insteadOf: null, photo: null };
+  await logSeason(later, { key: randomUUID(), ...entry, kind: 'sown', on: '2027-04-10', count: 90 });
+  await logSeason(later, { key: randomUUID(), ...entry, kind: 'harvested', on: '2027-08-20', count: 12 });
+  expect(await yieldsOfLine(library.db, (await lot(code)).lineId)).toEqual([]);
+  const back = await receiveLot(
+    later,
+    intake({ variety: 'Tests Need It', growOut: growOutId, harvested: '2027-08', donor: library.member.name, amount: '960 seeds' }),
+  );
+  expect(back.ok).toBe(true);
+  expect(await yieldsOfLine(library.db, (await lot(code)).lineId)).toEqual([{ seeds: 960, plants: 12 }]);
 });
 
 describe('what needs growing out', () => {

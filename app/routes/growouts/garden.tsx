@@ -72,7 +72,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     year,
     blooms: [...blooms.map((one) => ({ ...one, year })), ...nextBlooms.map((one) => ({ ...one, year: year + 1 }))]
       .filter(({ gardenId }) => gardenId === id)
-      .map((one) => ({ ...one, key: newFormKey() })),
+      .map((one) => ({ ...one, key: newFormKey(), againKey: newFormKey() })),
     crops: crops.map((crop) => crop.name),
   };
 }
@@ -167,6 +167,7 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
               {bloom.metres === 0 ? 'in the garden' : `${formatMetres(bloom.metres, units)} away`}
               {bloom.from && bloom.to && `, in flower ${formatDate(bloom.from)} to ${formatDate(bloom.to)}`}
             </span>
+            {bloom.year === year && <NoteAgain formKey={bloom.againKey} bloom={{ ...bloom, year: year + 1 }} />}
             <StrikeBloom formKey={bloom.key} bloom={bloom.id} what={bloom.what} />
           </li>
         ))}
@@ -270,6 +271,27 @@ function BloomForm({ formKey, result, year, crops }: Given & { year: number; cro
         <Button type="submit">Note it</Button>
       </PostForm>
     </details>
+  );
+}
+
+/** What flowered one year often does the next: noted again with one tap. */
+function NoteAgain({
+  formKey,
+  bloom: { year, crop, what, metres },
+}: {
+  formKey: string;
+  bloom: { readonly year: number; readonly crop: string; readonly what: string; readonly metres: number };
+}) {
+  const [form] = usePostForm<typeof bloomForm>({ id: `again-${formKey}`, result: null });
+  return (
+    <PostForm form={form} formKey={formKey} intent="bloom">
+      {Object.entries({ year, crop, what, metres }).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      <Button type="submit" look="quiet" aria-label={`Note ${what} for ${year} too`}>
+        Again in {year}
+      </Button>
+    </PostForm>
   );
 }
 

@@ -13,13 +13,14 @@ import { seasonOf } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { SURVIVAL } from '#core/germination/seedsToSow.ts';
 import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
+import { priceOf } from '#core/house/prices.ts';
 import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import { may } from '#core/people/may.ts';
-import { formatAboutSeeds, formatMetres, formatSeeds, grouped, type Units } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds, formatMetres, formatMoney, formatSeeds, grouped, type Units } from '#core/units/formatAmount.ts';
 import { proseIn } from '#core/units/proseIn.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { failuresOfCrop, growOutsOfLine } from '#data/growouts/growOuts.ts';
+import { failuresOfCrop, growOutsOfLine, yieldsOfLine } from '#data/growouts/growOuts.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
@@ -37,11 +38,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [outlook, open, failures, holds] = await Promise.all([
+  const [outlook, open, failures, holds, before] = await Promise.all([
     readOutlook(db, lot.id),
     growOutsOfLine(db, lot.lineId),
     failuresOfCrop(db, lot.cropId, MOST_FAILURES),
     activeHolds(db, lot.id),
+    yieldsOfLine(db, lot.lineId),
   ]);
   const plants = plantsBy(house.rules, lot.facts, lot.lineRules);
   const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
@@ -50,7 +52,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const isShort = toSow !== null && seeds < toSow;
   // Of seed that is too little for the population, the plants that may be expected.
   const standing = isShort ? Math.min(plants, Math.max(1, Math.floor(seeds * outlook!.median * SURVIVAL))) : plants;
-  const { low, high, packets } = yieldToExpect(standing, lot.facts);
+  const {
+    low,
+    high,
+    packets,
+    seasons: told,
+  } = yieldToExpect(
+    standing,
+    lot.facts,
+    before.map((one) => one.seeds / one.plants),
+  );
+  const price = packets * priceOf(house.prices, lot.cropId);
   return {
     key: newFormKey(),
     leads: may(actor.role, 'plan grow-outs'),
@@ -81,7 +93,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ],
       [
         'Yield',
-        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}`,
+        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, ${told === 0 ? 'by the almanac' : `by what this line gave ${told === 1 ? 'before' : `in ${told} seasons`}`}. About a tenth stays with the grower, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}${price > 0 ? `, which would cost ${formatMoney(price, house.prices.currency)} to buy` : ''}`,
       ],
     ] as [string, string][],
   };
@@ -97,6 +109,8 @@ function troubleOf(problem: ProposeProblem, units: Units): Record<string, string
       return { '': [heldBackWords(problem.hold)] };
     case 'promised':
       return { seeds: [`Only ${problem.free} seeds are free: ${problem.promised} are promised to other grow-outs`] };
+    case 'tests need it':
+      return { note: [`The next tests of this lot need ${problem.toTest} seeds, so ${problem.free} are free. To sow more, say why here`] };
     case 'short':
       return { seeds: [shortWords(problem, units)] };
   }

@@ -78,7 +78,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ['Save', proseIn(house.units, crop.howToSave)],
       ['Clean', proseIn(house.units, crop.cleaning)],
       ['Dry', proseIn(house.units, crop.drying)],
-      ['Bring back', `by ${formatDate(growOut.backBy)}, with what you wrote down`],
+      ['Bring back', `by ${formatDate(growOut.backBy)}, with what you wrote down. About a tenth of the seed is yours to keep`],
     ] as [string, string][],
     apart: methods.map((method) => ({ name: METHOD_NAMES[method], steps: METHOD_STEPS[method] })).filter(({ steps }) => steps.length > 0),
     turns: methods.includes('alternate cages')
