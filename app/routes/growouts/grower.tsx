@@ -23,7 +23,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Grower · Kind Granary'
 const MOST_BEFORE = 40;
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'work');
+  const { today } = visitBy(context, request, 'work');
   const id = Number(params.id);
   const person = Number.isSafeInteger(id) ? await findPerson(db, id) : undefined;
   if (!person || person.erasedAt) throw data(null, { status: 404 });
@@ -38,6 +38,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       name: `${one.crop} ‘${one.variety}’`,
       told: [GROW_OUT_STATE_WORDS[growOutState(one)], one.garden, one.step === 'failed' ? one.reason : null].filter(Boolean).join(', '),
       on: one.sowOn ?? one.sowFrom,
+      isAhead: (one.sowOn ?? one.sowFrom) > today,
     })),
     tally: { back: before.filter(({ step }) => step === 'back').length, failed: before.filter(({ step }) => step === 'failed').length },
   };
@@ -72,9 +73,7 @@ export default function Grower({ loaderData: { key, id, name, terms, growOuts, t
         actions={<ButtonLink to={`/people/${id}`}>Loans and details</ButtonLink>}
       />
       <h2 className="mb-2">What they agreed to</h2>
-      <p className="mb-3 max-w-prose text-soft">
-        A grow-out that goes beyond it says so before it is offered. Leave empty what was not spoken of.
-      </p>
+      <p className="mb-3 max-w-prose text-soft">A grow-out that goes beyond it says so on its page. Leave empty what was not spoken of.</p>
       <PostForm form={form} formKey={key} intent="terms">
         <div className="grid gap-5 sm:grid-cols-2">
           <SelectField
@@ -98,7 +97,7 @@ export default function Grower({ loaderData: { key, id, name, terms, growOuts, t
               <Link className="link" to={`/grow-outs/${one.id}`}>
                 {one.name}
               </Link>
-              , sown {formatDate(one.on)}: {one.told}
+              , {one.isAhead ? 'to sow' : 'sown'} {formatDate(one.on)}: {one.told}
             </li>
           ))}
         </ul>
