@@ -2,7 +2,7 @@ import type { Crop } from '../almanac/crop.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 
 /** So much of the seed stays with whoever grew it. */
-export const GROWERS_SHARE = 0.1;
+const GROWERS_SHARE = 0.1;
 
 /** One season of a line is this factor off another, either way; of several seasons the middle is known the better, by the root of their number. */
 const SEASON_FACTOR = 1.8;

@@ -167,8 +167,10 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
               {bloom.metres === 0 ? 'in the garden' : `${formatMetres(bloom.metres, units)} away`}
               {bloom.from && bloom.to && `, in flower ${formatDate(bloom.from)} to ${formatDate(bloom.to)}`}
             </span>
-            {bloom.year === year && <NoteAgain formKey={bloom.againKey} bloom={{ ...bloom, year: year + 1 }} />}
-            <StrikeBloom formKey={bloom.key} bloom={bloom.id} what={bloom.what} />
+            <span className="flex gap-2">
+              {bloom.year === year && <NoteAgain formKey={bloom.againKey} bloom={{ ...bloom, year: year + 1 }} />}
+              <StrikeBloom formKey={bloom.key} bloom={bloom.id} what={bloom.what} />
+            </span>
           </li>
         ))}
       </ul>

@@ -155,7 +155,7 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       ) : (
         <Notice tone={isShort ? 'doubt' : 'good'}>
           {isShort
-            ? `Sow all ${seeds} seeds: about ${standing} of the ${plants} plants we ask for are likely to stand. To be 95 % certain of ${plants} would take ${toSow} seeds.`
+            ? `Sow all ${seeds} seeds: ${standing < plants ? `about ${standing} of the ${plants} plants we ask for` : `the ${plants} plants we ask for`} are likely to stand. To be 95 % certain of ${plants} would take ${toSow} seeds.`
             : `Sow ${toSow} seeds. Then ${plants} plants will stand with 95 % certainty, by the germination we believe and with 85 of 100 seedlings surviving.`}
         </Notice>
       )}
