@@ -2330,6 +2330,8 @@ CREATE INDEX garden_point ON public.garden USING btree (latitude, longitude) WHE
 
 CREATE INDEX grow_out_act ON public.grow_out_written USING btree (act_key);
 
+CREATE INDEX grow_out_ended ON public.grow_out_step_written USING btree (grow_out_id) WHERE (step = ANY (ARRAY['dropped'::text, 'failed'::text, 'back'::text]));
+
 CREATE INDEX grow_out_entry_act ON public.grow_out_entry_written USING btree (act_key);
 
 CREATE INDEX grow_out_entry_instead_of ON public.grow_out_entry_written USING btree (instead_of) WHERE (instead_of IS NOT NULL);
