@@ -3,6 +3,7 @@ import type { Day, GrowOutId, LotId, PersonId, Seeds } from '#core/kernel/kinds.
 import type { GrowOutStep } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
+import { hasEnded, holdsSeed, isOpen } from './standing.ts';
 
 export async function createGrowOut(
   db: Db,
@@ -142,10 +143,6 @@ const growOuts = (db: Db) =>
       'place.sow_on as sowOn',
     ]);
 
-/** Whether a step after which nothing more comes of a grow-out has been taken. */
-const hasEnded = sql<boolean>`exists (select from grow_out_step as ended where ended.grow_out_id = grow_out.id and ended.step in ('dropped', 'failed', 'back'))`;
-const isOpen = sql<boolean>`not ${hasEnded}`;
-
 export type GrowOutRow = NonNullable<Awaited<ReturnType<typeof findGrowOut>>>;
 
 /** Who grows it, with how to reach them: with whom it was last agreed, or to whom it was offered; undefined while nobody has been asked, or after a no. */
@@ -206,7 +203,7 @@ export async function promisedOfLot(db: Db, lotId: LotId): Promise<Seeds> {
     .selectFrom('grow_out')
     .select((eb) => eb.fn.coalesce(eb.fn.sum<number>('seeds'), sql<number>`0`).as('seeds'))
     .where('lot_id', '=', lotId)
-    .where(sql<boolean>`not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step <> 'agreed')`)
+    .where(holdsSeed)
     .executeTakeFirstOrThrow();
   return row.seeds;
 }

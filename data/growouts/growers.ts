@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { GrowerTerms } from '#core/growout/growers.ts';
 import type { PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
+import { isOpen } from './standing.ts';
 
 /** What a grower agreed to; undefined where nobody asked. */
 export const findTerms = (db: Db, personId: PersonId): Promise<GrowerTerms | undefined> =>
@@ -32,6 +33,6 @@ export async function loadOfGrower(db: Db, personId: PersonId): Promise<{ readon
     join lateral (select step, grower_id from grow_out_step where grow_out_id = grow_out.id and step in ('offered', 'agreed', 'declined') order by id desc limit 1) as asked on true
     left join grow_out_place as place on place.grow_out_id = grow_out.id
     where asked.grower_id = ${personId} and asked.step <> 'declined'
-      and not exists (select from grow_out_step where grow_out_id = grow_out.id and step in ('dropped', 'failed', 'back'))`.execute(db);
+      and ${isOpen}`.execute(db);
   return rows[0]!;
 }

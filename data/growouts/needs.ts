@@ -3,6 +3,7 @@ import type { LineId } from '#core/kernel/kinds.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from '#data/database.ts';
+import { isOpen } from './standing.ts';
 
 /** What a line's seed hangs by, for each line of which seed is left. */
 export interface HangsBy {
@@ -24,7 +25,7 @@ export async function readWhatLinesHangBy(db: Db): Promise<HangsBy[]> {
       from holding join lot on lot.id = holding.lot_id where holding.balance > 0 group by lot.line_id
     ), growing as (
       select lot.line_id, count(*)::int as growing from grow_out join lot on lot.id = grow_out.lot_id
-      where not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step in ('dropped', 'failed')) group by lot.line_id
+      where ${isOpen} group by lot.line_id
     )
     select line.id as "lineId", line.aim, coalesce(stored.jars, 0) as jars, coalesce(stored.places, 0) as places, coalesce(growing.growing, 0) as growing,
       (count(distinct lot.garden_id) + (count(*) filter (where lot.garden_id is null) > 0)::int)::int as gardens,

@@ -3,6 +3,7 @@ import type { Sun, Water } from '#core/growout/plots.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { Day, GardenId, GrowOutId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
+import { isOpen } from './standing.ts';
 
 export interface PlotFields {
   readonly name: string;
@@ -62,9 +63,7 @@ const bookings = (db: Db) =>
       'place.sow_on as from',
       'place.free_on as free',
     ])
-    .where(
-      sql<boolean>`not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step in ('dropped', 'failed', 'back'))`,
-    )
+    .where(isOpen)
     .orderBy('place.sow_on');
 
 /** Room taken in a plot by grow-outs under way, each with its own number. */

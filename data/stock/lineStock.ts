@@ -4,6 +4,7 @@ import type { Rules } from '#core/house/rules.ts';
 import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
 import type { HoldKind, Kind } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
+import { holdsSeed } from '#data/growouts/standing.ts';
 import { isAmong } from '#data/isAmong.ts';
 
 export interface LotInLine {
@@ -51,7 +52,7 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
       from loan join lot on lot.id = loan.lot_id where loan.lent_on >= ${since} and ${asked('lot.line_id')} group by lot.line_id
     ), promised as (
       select lot.line_id, sum(grow_out.seeds)::bigint as seeds from grow_out join lot on lot.id = grow_out.lot_id
-      where ${asked('lot.line_id')} and not exists (select from grow_out_step where grow_out_step.grow_out_id = grow_out.id and step <> 'agreed') group by lot.line_id
+      where ${asked('lot.line_id')} and ${holdsSeed} group by lot.line_id
     )
     select line.id, line.name, line.offspring, line.rules, crop.name as crop, crop.id as "cropId", coalesce(stock.lots, '[]') as lots, coalesce(lent.seeds, 0) as "lentAYear", coalesce(promised.seeds, 0) as promised
     from line join crop on crop.id = line.crop_id left join stock on stock.line_id = line.id left join lent on lent.line_id = line.id left join promised on promised.line_id = line.id

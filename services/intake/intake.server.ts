@@ -127,7 +127,7 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
   const { passport } = interview;
   const donorId = parent ? parent.growerId : await findOrAddDonor(tx, interview, refuse);
   const gardenId = interview.garden === null ? null : await ensureGarden(tx, donorId, interview.garden);
-  if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, refuse);
+  if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, actor, refuse);
   const line = await ensureLine(tx, crop.id, lineName(interview), {
     offspring: passport.offspring,
     aim: aimBy(house.rules, passport),

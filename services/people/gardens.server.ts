@@ -14,13 +14,15 @@ import {
   saveGardenPlace,
   saveWhoKnowsPlace,
 } from '#data/people/gardens.ts';
+import type { Actor } from '#data/people/accounts.ts';
 import { findPersonCalled } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
 
 export interface BadPlace {
   readonly code: 'garden place';
-  readonly fault: PlaceFault | 'unreadable' | 'unknown garden';
+  /** `kept`: where it is, is the coordinators' to know and to change. */
+  readonly fault: PlaceFault | 'unreadable' | 'unknown garden' | 'kept';
 }
 
 /** Places a garden by coordinates, or by a distance to another one: `47.2, -38.1`, or `300 m to Alder Row`. */
@@ -29,8 +31,11 @@ export async function placeGarden(
   gardenId: GardenId,
   text: string,
   house: Pick<House, 'southern'>,
+  actor: Pick<Actor, 'role'>,
   refuse: Refuse<BadPlace>,
 ): Promise<void> {
+  if (!may(actor.role, 'plan grow-outs') && (await findGarden(tx, gardenId))?.placeFor === 'coordinators')
+    refuse({ code: 'garden place', fault: 'kept' });
   const [far = '', ...garden] = text.split(/\s(?:to|from)\s/i);
   const distance = parseDistance(far);
   const name = garden.join(' to ').trim();
@@ -54,7 +59,7 @@ export const writeGarden = command(
   { input: gardenForm },
   async ({ tx, actor, refuse }: Inside<GardenProblem>, garden) => {
     const id = await ensureGarden(tx, garden.person === null ? null : await personCalled(tx, garden.person, refuse), garden.name);
-    if (garden.place !== null) await placeGarden(tx, id, garden.place, (await readHouse(tx))!, refuse);
+    if (garden.place !== null) await placeGarden(tx, id, garden.place, (await readHouse(tx))!, actor, refuse);
     if (garden.placeFor && may(actor.role, 'plan grow-outs')) await saveWhoKnowsPlace(tx, id, garden.placeFor);
     return { answer: { id }, subject: garden.name };
   },
@@ -71,7 +76,7 @@ export const moveGarden = command(
     const garden = (await findGarden(tx, change.gardenId)) ?? refuse({ code: 'no such garden' });
     const leads = may(actor.role, 'plan grow-outs');
     if (garden.placeFor === 'coordinators' && !leads) refuse({ code: 'no such garden' });
-    if (change.place !== null) await placeGarden(tx, garden.id, change.place, (await readHouse(tx))!, refuse);
+    if (change.place !== null) await placeGarden(tx, garden.id, change.place, (await readHouse(tx))!, actor, refuse);
     else if (change.forget) await saveGardenPlace(tx, garden.id, null);
     if (change.placeFor && leads) await saveWhoKnowsPlace(tx, garden.id, change.placeFor);
     return { answer: null, subject: garden.name };

@@ -87,6 +87,12 @@ describe('gardens and plots', () => {
       problem: { code: 'no such garden' },
     });
     expect((await findGarden(library.db, id))!.latitude).toBe(41.21);
+    // Nor by writing it down again.
+    expect(
+      await writeGarden(works(), { key: randomUUID(), name: 'Secret Test', person: null, place: '41.3, -34.1', placeFor: null }),
+    ).toMatchObject({
+      problem: { code: 'garden place', fault: 'kept' },
+    });
     expect((await moveGarden(leads(), { key: randomUUID(), gardenId: id, place: null, forget: true, placeFor: null })).ok).toBe(true);
     expect((await findGarden(library.db, id))!.latitude).toBeNull();
   });

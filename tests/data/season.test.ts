@@ -2,8 +2,9 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { LogKind } from '#core/growout/log.ts';
 import { findTerms } from '#data/growouts/growers.ts';
-import { findGrowOut, growOutsOfGrower, readGrowOutSteps } from '#data/growouts/growOuts.ts';
+import { findGrowOut, growOutsOfGrower, promisedOfLot, readGrowOutSteps } from '#data/growouts/growOuts.ts';
 import { findLogPhoto, readLogs } from '#data/growouts/log.ts';
+import { readWhatLinesHangBy } from '#data/growouts/needs.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLot, findLotByCode } from '#data/lots/lots.ts';
 import { createPerson, erasePerson } from '#data/people/people.ts';
@@ -27,6 +28,7 @@ import { readGoing } from '#services/growouts/watch.server.ts';
 import { startOfReturn } from '#services/intake/interview.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { endAccess } from '#services/people/people.server.ts';
+import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import { undo } from '#services/undo.server.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -68,12 +70,21 @@ const write = (
 const goingOf = async (id: number, on: string) =>
   (await readGoing(library.db, [(await findGrowOut(library.db, id))!], (await readHouse(library.db))!, on))[0]!;
 
+/** What the line's stock bar and the next proposal count as promised: the same. */
+async function promisedOf(id: number): Promise<number> {
+  const { lotId, lineId } = (await findGrowOut(library.db, id))!;
+  const { promised } = await readStockOfLine(library.db, (await readHouse(library.db))!, TODAY, lineId);
+  expect(await promisedOfLot(library.db, lotId)).toBe(promised);
+  return promised;
+}
+
 describe('an offer', () => {
   test('is answered by the grower it was made to, and by no other member', async () => {
     const { id } = await proposed('Offered Line');
     const answer = (by: ReturnType<typeof grows>) => acceptOffer(by, { key: randomUUID(), growOutId: id, words: 'Only 15 plants' });
     expect(await answer(grows())).toMatchObject({ problem: { code: 'moved on', state: 'proposed' } });
     await offerGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: library.member.name });
+    expect(await promisedOf(id)).toBe(60);
     expect((await growOutsOfGrower(library.db, library.member.personId)).map((one) => one.id)).toContain(id);
     const other = acting(library.db, { ...library.member, personId: library.helper.personId }, TODAY);
     expect(await answer(other)).toMatchObject({ problem: { code: 'not yours' } });
@@ -86,6 +97,8 @@ describe('an offer', () => {
     await offerGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: library.member.name });
     const key = randomUUID();
     expect((await declineOffer(grows(), { key, growOutId: id, words: null })).ok).toBe(true);
+    // It is still to be grown out, by somebody.
+    expect(await promisedOf(id)).toBe(60);
     expect((await growOutsOfGrower(library.db, library.member.personId)).map((one) => one.id)).not.toContain(id);
     expect((await undo(grows(), { key: randomUUID(), act: key })).ok).toBe(true);
     expect(await findGrowOut(library.db, id)).toMatchObject({ step: 'offered' });
@@ -305,6 +318,8 @@ describe('coming home', () => {
     expect(await findGrowOut(library.db, id)).toMatchObject({ step: 'back' });
     expect((await readGrowOutSteps(library.db, id)).at(-1)).toMatchObject({ step: 'back', code: done.answer.code });
     expect(await findDisagreements(library.db)).toEqual([]);
+    const growing = (await readWhatLinesHangBy(library.db)).find(({ lineId }) => lineId === child.lineId)!.growing;
+    expect(growing).toBe(0);
     expect(await receiveLot(leads(SUMMER), { ...taken, key: randomUUID() })).toMatchObject({ problem: { code: 'grow-out has ended' } });
     expect(await write(id, 'note', SUMMER, { words: 'Late' })).toMatchObject({ problem: { code: 'moved on', state: 'back' } });
     expect((await undo(leads(SUMMER), { key: randomUUID(), act: taken.key })).ok).toBe(true);
