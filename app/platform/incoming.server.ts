@@ -15,7 +15,8 @@ const pageNumber = z.string().regex(/^[1-9]\d{0,5}$/);
 
 /** What may stand in an address, by the names that app/routes.ts uses. */
 const PARAMETERS: Readonly<Record<string, z.ZodType>> = {
-  id: z.union([rowId, z.string().regex(/^[a-z][a-z0-9-]{0,60}$/)]),
+  id: rowId,
+  crop: z.string().regex(/^[a-z][a-z0-9-]{0,60}$/),
   code: short(60),
   draft: z.uuid(),
   token: z.string().regex(/^[\w.-]{1,200}$/),

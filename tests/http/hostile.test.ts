@@ -69,6 +69,11 @@ test('no address, however mistyped, breaks the server', async () => {
     }),
   );
   expect(await broken(addresses.map((path) => ({ what: path.slice(0, 80), send: () => session.get(path) })))).toEqual([]);
+  const posted = addresses.map((path) => ({
+    what: `POST ${path.slice(0, 80)}`,
+    send: () => session.post(path, { key: randomUUID(), owner: String(sample.library.actors.coordinator.accountId) }),
+  }));
+  expect(await broken(posted)).toEqual([]);
 });
 
 /** The names that a page's own code reads from its query; the helper that reads pages of a list is one of them. */

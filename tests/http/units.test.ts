@@ -24,7 +24,7 @@ const METRIC = /\d (?:°C|m|cm|km|mg|g|kg)(?![\p{L}²/])/u;
 const SAID_AS_IT_IS = [/1 lb 6 oz, 640 g/, /^\d+(?:\.\d+)? g(?: last time|$)/, /a gram of gel holds about 0\.2 g/];
 
 /** Pages on which a person writes what is kept in the almanac's own units. */
-const KEPT_AS_WRITTEN: ReadonlySet<string> = new Set(['almanac/:id/facts', 'settings/recipes']);
+const KEPT_AS_WRITTEN: ReadonlySet<string> = new Set(['almanac/:crop/facts', 'settings/recipes']);
 
 test('where a house writes ounces, Fahrenheit and feet, no page writes anything else', async () => {
   const visitor = sessionOf(sample.library, 'coordinator');

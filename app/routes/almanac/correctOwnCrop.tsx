@@ -21,11 +21,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'set house rules');
   const [crops, like, hangs, typed] = await Promise.all([
     readCrops(db),
-    readLikenessOf(db, params.id),
-    hangsOnCrop(db, params.id),
+    readLikenessOf(db, params.crop),
+    hangsOnCrop(db, params.crop),
     typedBefore(request, actor),
   ]);
-  const crop = crops.find(({ id }) => id === params.id);
+  const crop = crops.find(({ id }) => id === params.crop);
   if (!crop || !like) throw data(null, { status: 404 });
   return {
     keys: { correct: newFormKey(), remove: newFormKey() },
@@ -41,7 +41,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ...typed,
     },
     families: [...new Set(crops.map(({ family }) => family))].sort(),
-    crops: crops.flatMap(({ id, name, family }) => (id === params.id ? [] : [{ value: id, label: `${name} (${family})` }])),
+    crops: crops.flatMap(({ id, name, family }) => (id === params.crop ? [] : [{ value: id, label: `${name} (${family})` }])),
   };
 }
 
@@ -52,8 +52,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'set house rules');
   const { intent, give } = formActs(await formOf(request), visit, ['correct', 'remove'], trouble);
   return intent === 'remove'
-    ? give(removeCrop, { cropId: params.id }, () => '/almanac')
-    : give(correctCrop, { cropId: params.id }, ({ id }) => `/almanac/${id}`);
+    ? give(removeCrop, { cropId: params.crop }, () => '/almanac')
+    : give(correctCrop, { cropId: params.crop }, ({ id }) => `/almanac/${id}`);
 }
 
 export default function CorrectOwnCrop({ loaderData, actionData }: Route.ComponentProps) {

@@ -44,7 +44,7 @@ const ELSEWHERE: ReadonlySet<FactKey> = new Set<FactKey>(['cautions', 'species',
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'read almanac');
-  const crop = await readCrop(db, params.id);
+  const crop = await readCrop(db, params.crop);
   if (!crop) throw data(null, { status: 404 });
   const [shipped, overrides, groups, names, like] = await Promise.all([
     readShippedCrop(db, crop.id),

@@ -23,9 +23,9 @@ const asFact = (text: string | null): FactKey => FACT_KEYS.find((key) => key ===
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'set house rules');
   const [crop, shipped, overrides, groups, typed] = await Promise.all([
-    readCrop(db, params.id),
-    readShippedCrop(db, params.id),
-    readOverrides(db, params.id),
+    readCrop(db, params.crop),
+    readShippedCrop(db, params.crop),
+    readOverrides(db, params.crop),
     readGroups(db),
     typedBefore(request, actor),
   ]);
@@ -72,7 +72,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, overrideForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply() });
   const { key, fact, typed, why } = submission.value;
-  const done = await overrideFact(visit, { key, cropId: params.id, fact, typed, why });
+  const done = await overrideFact(visit, { key, cropId: params.crop, fact, typed, why });
   return done.ok
     ? { saved: true, result: null }
     : notAccepted({ saved: false, result: submission.reply({ fieldErrors: trouble(done.problem) }) });

@@ -29,7 +29,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const visit = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const page = Number.isSafeInteger(id) ? await readBatchPage(id, visit, new URL(request.url).searchParams.has('new')) : null;
+  const page = await readBatchPage(id, visit, new URL(request.url).searchParams.has('new'));
   if (!page) throw data(null, { status: 404 });
   return page;
 }

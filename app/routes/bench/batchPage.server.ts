@@ -34,7 +34,7 @@ const DAY = 86_400_000;
 
 /** Everything the page of one batch shows. @returns null where there is no such batch */
 export async function readBatchPage(id: number, { actor, house, now, today }: SignedIn, isNew: boolean) {
-  const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
+  const batch = await findBatch(db, id);
   if (!batch) return null;
   const [checks, lot, pickings] = await Promise.all([readChecks(db, id), findLotByCode(db, batch.code), listBatchesOfLot(db, batch.lotId)]);
   const sign = DRY_SIGN_WORDS[signOf(batch.facts)];

@@ -9,7 +9,7 @@ import type { Route } from './+types/photo.ts';
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   visitBy(context, request, 'work');
   const id = Number(params.id);
-  const jpeg = Number.isSafeInteger(id) ? await findPhoto(db, id) : null;
+  const jpeg = await findPhoto(db, id);
   if (!jpeg) throw data(null, { status: 404 });
   return photoAnswer(jpeg);
 }

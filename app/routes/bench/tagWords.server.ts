@@ -10,7 +10,7 @@ import { methodWords } from '#words/bench.ts';
 
 /** What the tag of a jar or tray says; null where there is no such batch. */
 export async function readTag(id: number, house: House, request: Request): Promise<{ vessel: string; words: LabelWords } | null> {
-  const batch = Number.isSafeInteger(id) ? await findBatch(db, id) : undefined;
+  const batch = await findBatch(db, id);
   if (!batch) return null;
   const begun = formatDate(dayInZone(batch.openedAt, house.timeZone));
   return {

@@ -24,7 +24,7 @@ const backOf = (works: boolean, memberId: PersonId) => (works ? `/people/${membe
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'read own loans');
   const id = Number(params.id);
-  const loan = Number.isSafeInteger(id) ? await findLoan(db, id) : undefined;
+  const loan = await findLoan(db, id);
   const works = may(actor.role, 'work');
   // Somebody else's loan is not there, for a member.
   if (!loan || (!works && loan.memberId !== actor.personId)) throw data(null, { status: 404 });

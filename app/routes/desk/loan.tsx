@@ -22,7 +22,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Loan · Kind Granary' }
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const loan = Number.isSafeInteger(id) ? await findLoan(db, id) : undefined;
+  const loan = await findLoan(db, id);
   if (!loan) throw data(null, { status: 404 });
   const [member, typed] = await Promise.all([findPerson(db, loan.memberId), typedBefore(request, actor)]);
   return {

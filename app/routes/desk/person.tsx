@@ -26,7 +26,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderD
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const person = Number.isSafeInteger(id) ? await findPerson(db, id) : undefined;
+  const person = await findPerson(db, id);
   if (!person) throw data(null, { status: 404 });
   const [loans, typed] = await Promise.all([loansOfMember(db, id), typedBefore(request, actor)]);
   const lot = new URL(request.url).searchParams.get('lot');

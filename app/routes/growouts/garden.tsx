@@ -36,7 +36,7 @@ const MOST_NEAR = 8;
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const garden = Number.isSafeInteger(id) ? await findGarden(db, id) : undefined;
+  const garden = await findGarden(db, id);
   if (!garden) throw data(null, { status: 404 });
   const leads = may(actor.role, 'plan grow-outs');
   const knowsPlace = leads || garden.placeFor === 'workers';

@@ -50,7 +50,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Grow-out · Kind Granar
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const growOut = Number.isSafeInteger(id) ? await findGrowOut(db, id) : undefined;
+  const growOut = await findGrowOut(db, id);
   if (!growOut) throw data(null, { status: 404 });
   const [lot, holdings, grower, steps, [going], holds] = await Promise.all([
     findLotByCode(db, growOut.code),

@@ -25,7 +25,7 @@ const MOST_BEFORE = 40;
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const person = Number.isSafeInteger(id) ? await findPerson(db, id) : undefined;
+  const person = await findPerson(db, id);
   if (!person || person.erasedAt) throw data(null, { status: 404 });
   const [terms, open, before] = await Promise.all([findTerms(db, id), growOutsOfGrower(db, id), growOutsBefore(db, id, MOST_BEFORE)]);
   return {

@@ -3,7 +3,6 @@ import { parseForm, readUpload } from '#app/platform/form.server.ts';
 import { intentOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { SentAnswer } from '#app/ui/unsent.ts';
-import { rowNumber } from '#contracts/fields.ts';
 import { logForm, strikeForm } from '#contracts/growouts/growOuts.ts';
 import { logSeason, strikeEntry, type LogProblem } from '#services/growouts/season.server.ts';
 import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
@@ -22,8 +21,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'read own loans');
   const form = await readUpload(request);
   if (Number(form.get('owner')) !== visit.actor.accountId) return data(null, { status: 409 });
-  const growOutId = rowNumber.safeParse(params.id).data;
-  if (growOutId === undefined) return data(null, { status: 404 });
+  const growOutId = Number(params.id);
   const strikes = intentOf(form, ['write', 'strike']) === 'strike';
   const submission = strikes ? parseForm(form, strikeForm) : parseForm(form, logForm);
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);

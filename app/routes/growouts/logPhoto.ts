@@ -11,7 +11,7 @@ import type { Route } from './+types/logPhoto.ts';
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'read own loans');
   const id = Number(params.id);
-  const photo = Number.isSafeInteger(id) ? await findLogPhoto(db, id) : undefined;
+  const photo = await findLogPhoto(db, id);
   const growOut = photo && (await findGrowOut(db, photo.growOutId));
   if (!growOut || !(may(actor.role, 'work') || growOut.growerId === actor.personId)) throw data(null, { status: 404 });
   return photoAnswer(photo.jpeg);

@@ -32,7 +32,7 @@ const WAYS = METHODS.filter((method) => !['none', 'unknown', 'distance', 'time']
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house } = visitBy(context, request, 'plan grow-outs');
   const id = Number(params.id);
-  const growOut = Number.isSafeInteger(id) ? await findGrowOut(db, id) : undefined;
+  const growOut = await findGrowOut(db, id);
   if (!growOut) throw data(null, { status: 404 });
   const [lot, place, gardens, plots, own] = await Promise.all([
     findLotByCode(db, growOut.code),

@@ -36,7 +36,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Grower’s sheet · Kin
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'read own loans');
   const id = Number(params.id);
-  const growOut = Number.isSafeInteger(id) ? await findGrowOut(db, id) : undefined;
+  const growOut = await findGrowOut(db, id);
   const works = may(actor.role, 'work');
   const isTheirs = growOut?.growerId === actor.personId;
   if (!growOut || !(works || isTheirs)) throw data(null, { status: 404 });

@@ -20,7 +20,7 @@ const BY_LINE = RULE_KEYS.filter((rule) => HOUSE_RULES[rule].byLine && rule !== 
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'work');
-  const line = await findLine(db, Number(params.id) || 0);
+  const line = await findLine(db, Number(params.id));
   if (!line) throw data(null, { status: 404 });
   return {
     key: newFormKey(),
@@ -41,7 +41,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, lineForm);
   if (submission.status !== 'success') return notAccepted({ result: submission.reply(), version: null });
   const { key, version, aim, story, aliases, rules } = submission.value;
-  const id = Number(params.id) || 0;
+  const id = Number(params.id);
   const done = await changeLine(visit, { key, id, version, aim, story, aliases, rules });
   if (!done.ok)
     return notAccepted({

@@ -29,7 +29,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
-  const line = await findLine(db, Number(params.id) || 0);
+  const line = await findLine(db, Number(params.id));
   if (!line) throw data(null, { status: 404 });
   const [lots, reports, samples, stock] = await Promise.all([
     findLotsOfLine(db, line.id),

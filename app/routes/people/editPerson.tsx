@@ -21,7 +21,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Change a person · Kind
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const person = Number.isSafeInteger(id) ? await findPerson(db, id) : undefined;
+  const person = await findPerson(db, id);
   if (!person || person.erasedAt) throw data(null, { status: 404 });
   return {
     keys: { edit: newFormKey(), grant: newFormKey(), end: newFormKey() },

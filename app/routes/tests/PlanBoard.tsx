@@ -1,5 +1,6 @@
 import { DndContext, MouseSensor, pointerWithin, TouchSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { loadOf, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
@@ -52,9 +53,9 @@ export function PlanBoard({
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (step === undefined) return;
     event.preventDefault();
-    move(index, (plan[index] ?? problem.bench.weeks) + step);
-    // It now stands in another week's list: the keys go on from there.
-    requestAnimationFrame(() => document.getElementById(`plan-${tests[index]!.lotId}`)?.focus());
+    // It then stands in another week's list: a key that is held, or pressed fast, goes on from there.
+    flushSync(() => move(index, (plan[index] ?? problem.bench.weeks) + step));
+    document.getElementById(`plan-${tests[index]!.lotId}`)?.focus();
   }
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: DRAG }),

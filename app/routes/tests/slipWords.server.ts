@@ -12,7 +12,7 @@ type Test = NonNullable<Awaited<ReturnType<typeof findTest>>>;
 
 /** What the slip in a towel says; null where there is no such test. */
 export async function readSlip(id: number, request: Request, units: Units): Promise<LabelWords | null> {
-  const test = Number.isSafeInteger(id) ? await findTest(db, id) : undefined;
+  const test = await findTest(db, id);
   return test ? slipOf(test, request, units) : null;
 }
 

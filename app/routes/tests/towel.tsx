@@ -43,7 +43,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderD
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const id = Number(params.id);
-  const test = Number.isSafeInteger(id) ? await findTest(db, id) : undefined;
+  const test = await findTest(db, id);
   if (!test) throw data(null, { status: 404 });
   const isRead = test.outcome === 'read';
   const [{ towel }, towels, checks, typed, round, sequential, result, potted, reopened] = await Promise.all([
