@@ -25,6 +25,8 @@ const READ_BY: Record<FactKey, string> = {
   hybrids: 'core/passport/holds.ts',
   sow: 'core/almanac/crop.ts',
   howToSow: 'app/routes/lots/labelWords.server.ts',
+  apart: 'core/growout/plots.ts',
+  rows: 'core/growout/plots.ts',
   plantsForSeed: 'core/population/bottleneck.ts',
   plantsToKeep: 'core/house/rules.ts',
   plantsToConserve: 'core/house/rules.ts',
@@ -95,6 +97,7 @@ const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   cropThresholds: 'core/house/thresholds.ts',
   bench: 'services/tests/testPlan.server.ts',
   prices: 'core/stock/wants.ts',
+  growing: 'services/growouts/placing.server.ts',
   recipes: 'services/bench/moveOn.server.ts',
 };
 

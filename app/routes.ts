@@ -83,6 +83,7 @@ export default [
   route('almanac/:crop/facts', 'routes/almanac/ownFacts.tsx'),
   route('settings', 'routes/house/settings.tsx'),
   route('settings/rules', 'routes/house/rules.tsx'),
+  route('settings/growing', 'routes/house/growing.tsx'),
   route('settings/recipes', 'routes/house/recipes.tsx'),
   route('settings/record', 'routes/house/record.tsx'),
   route('mine', 'routes/people/mine.tsx'),

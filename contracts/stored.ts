@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { storedCrop, storedCrosses } from '#contracts/almanac/facts.ts';
 import { storedSteps } from '#contracts/bench/recipes.ts';
-import { storedCropPrices, storedCropThresholds, storedRules } from '#contracts/house/settings.ts';
+import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
 
 /** Fields of a form as they were typed. */
@@ -19,6 +19,7 @@ export const STORED = {
   'draft.answers': typed,
   'house.crop_prices': storedCropPrices,
   'house.crop_thresholds': storedCropThresholds,
+  'house.growing': storedGrowing,
   'house.rules': storedRules,
   'line.rules': storedRules,
   'parked_form.fields': typed,

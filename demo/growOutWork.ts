@@ -45,6 +45,7 @@ export async function planGrowOuts(db: Db, actor: Actor, member: Actor, today: D
     skill: 'middling',
     mostLines: 2,
     squareMetres: 12,
+    mostHours: null,
     notGrown: 'onions',
   });
 }

@@ -1,3 +1,5 @@
+import { USUAL_GROWING } from '#core/house/growing.ts';
+
 /** Hollin Reach Seed Library, in a disused signal box in the valley of the river Wend. All of it is invented. */
 export const HOUSE = {
   name: 'Hollin Reach Seed Library',
@@ -11,6 +13,7 @@ export const HOUSE = {
   rules: {},
   thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
   bench: { trays: 6, jars: 9, hours: 5 },
+  growing: USUAL_GROWING,
   // Its own seed comes up poorly even when fresh.
   cropThresholds: { parsnip: { lend: 0.4, full: 0.65 } },
   prices: { currency: 'EUR', packet: 320, crops: { maize: 410 } },

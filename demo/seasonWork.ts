@@ -217,7 +217,7 @@ async function tell(db: Db, actor: Actor, story: SeasonStory, on: (days: number)
       ...of,
       garden: gardenId,
       plot: plotId,
-      squareMetres: plotId && 5,
+      squareMetres: null,
       methods: [...(story.methods ?? [])],
       sowOn: on(story.sow),
     }),

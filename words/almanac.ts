@@ -19,6 +19,8 @@ export const FACT_TITLES: Readonly<Record<FactKey, string>> = {
 
   sow: 'Sow',
   howToSow: 'How to sow',
+  apart: 'Plant to plant, for seed',
+  rows: 'Row to row, for seed',
   plantsForSeed: 'Plants to get good seed',
   plantsToKeep: 'Plants to keep a line',
   plantsToConserve: 'Plants to conserve it',

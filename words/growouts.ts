@@ -1,3 +1,4 @@
+import type { Crop } from '#core/almanac/crop.ts';
 import type { Concern, Skill } from '#core/growout/growers.ts';
 import type { Need } from '#core/growout/needs.ts';
 import type { HoldKind } from '#core/lots/words.ts';
@@ -79,6 +80,13 @@ export function stepWords({
   }
 }
 
+/** How a seed crop stands in its bed, in centimetres; for `proseIn`. */
+export const spacingWords = ({ apart, rows }: Pick<Crop, 'apart' | 'rows'>): string =>
+  `${apart} cm from plant to plant, ${rows} cm from row to row`;
+
+/** A share of seed at the head of a sentence. */
+export const shareWords = (share: number): string => (share === 0 ? 'None' : `About ${Math.round(share * 100)} %`);
+
 export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
   easy: 'Easy crops',
   middling: 'Easy and middling crops',
@@ -94,6 +102,8 @@ export function concernWords(concern: Concern, grower: string): string {
       return `With this one ${grower} would have ${concern.lines} lines; ${concern.most} were agreed at most`;
     case 'too much room':
       return `With this one ${grower} would give ${concern.squareMetres} m²; ${concern.most} m² were agreed at most`;
+    case 'too many hours':
+      return `With this one ${grower} would have about ${concern.hours} hours of work; ${concern.most} were agreed at most`;
     case 'not grown':
       return `${grower} said: does not grow ${concern.said}`;
   }

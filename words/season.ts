@@ -3,6 +3,7 @@ import type { Standing } from '#core/growout/census.ts';
 import type { EntryFault, Growth, LogEntry, LogKind } from '#core/growout/log.ts';
 import type { Alarm } from '#core/growout/watch.ts';
 import { formatMetres, formatSeeds, type Units } from '#core/units/formatAmount.ts';
+import { crossedWords } from './apart.ts';
 import { METHOD_NAMES } from './promise.ts';
 
 /** How an entry of the season's log is called, and how its questions are asked. */
@@ -112,6 +113,8 @@ export function alarmWords(alarm: Alarm): string {
       return standingWords(alarm.standing);
     case 'bloom off plan':
       return `It flowers ${Math.abs(alarm.shift)} days ${alarm.shift > 0 ? 'later' : 'earlier'} than planned. Look again at what flowers near it`;
+    case 'neighbour off plan':
+      return `What flowers near it does so at another time than planned: ${crossedWords(alarm.share)}, where ${crossedWords(alarm.planned)} was planned`;
     case 'fruit ripens':
       return `The fruit tagged by hand is ripe from ${formatDate(alarm.on)} on. Look at it`;
     case 'no answer':

@@ -8,5 +8,6 @@ export const termsForm = z.object({
   skill: z.enum(SKILLS, { error: 'choice: missing' }),
   mostLines: maybeCount(1000),
   squareMetres: maybeArea,
+  mostHours: maybeCount(2000),
   notGrown: maybeWords(200),
 });

@@ -37,6 +37,7 @@ const RULES: readonly (readonly [FactKey, string, (crop: Crop) => boolean])[] = 
   ['productionDistance', 'crop: production too near', (crop) => crop.productionDistance >= 1.5 * crop.homeDistance],
   ['plantsToKeep', 'crop: too few to keep', (crop) => crop.plantsToKeep >= crop.plantsForSeed],
   ['plantsToConserve', 'crop: too few to conserve', (crop) => crop.plantsToConserve >= crop.plantsToKeep],
+  ['rows', 'crop: rows too near', (crop) => crop.rows >= crop.apart],
   ['finalCount', 'crop: counts out of order', (crop) => crop.firstCount < crop.finalCount],
   ['daysToSeed', 'crop: days to seed', (crop) => (crop.lifeCycle === 'annual') === (crop.daysToSeed !== null)],
   ['ripeWeeks', 'crop: ripe weeks', (crop) => (crop.lifeCycle === 'annual') === (crop.ripeWeeks === null)],

@@ -35,6 +35,9 @@ export interface Crop {
 
   readonly sow: Range;
   readonly howToSow: string;
+  /** Centimetres from plant to plant of a seed crop, and from row to row. */
+  readonly apart: number;
+  readonly rows: number;
   readonly plantsForSeed: number;
   readonly plantsToKeep: number;
   readonly plantsToConserve: number;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readAlmanac } from '../../almanac/read.ts';
-import { cropLike, type OwnCrop } from './cropLike.ts';
+import { borrowFrom, cropLike, type OwnCrop } from './cropLike.ts';
+import type { Crop } from './crop.ts';
 import { FACT_KEYS, factKind } from './facts.ts';
 
 const almanac = readAlmanac();
@@ -38,6 +39,14 @@ describe('a crop of the library’s own', () => {
     const { crop } = cropLike(like('tomato'), own());
     expect([crop.alsoCalled, crop.misbeliefs, crop.diseases]).toEqual([[], [], []]);
     expect(cropLike(like('tomato'), own({ family: 'Solanaceae' })).crop.diseases.length).toBeGreaterThan(0);
+  });
+
+  test('borrows a kind of fact that the almanac did not have then, and keeps all that it has', () => {
+    const { crop } = cropLike(like('basil'), own());
+    expect(borrowFrom(like('basil'), crop)).toBe(crop);
+    const { apart: _none, told, ...older } = crop;
+    const { apart: _neither, ...before } = told;
+    expect(borrowFrom(like('basil'), { ...older, told: before } as Crop)).toEqual(crop);
   });
 
   test('can be made of every crop there is', () => {

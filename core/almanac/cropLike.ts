@@ -26,6 +26,15 @@ const OUTCROSSING: Readonly<Record<Crop['breeding'], Crop['outcrossing']>> = {
 const ANNUAL_DAYS: NonNullable<Crop['daysToSeed']> = [110, 150];
 const SECOND_YEAR_WEEKS: NonNullable<Crop['ripeWeeks']> = [10, 20];
 
+/** A crop with every kind of fact that it lacks from the crop it is like; the crop itself where it lacks none. */
+export function borrowFrom(like: Crop, crop: Crop): Crop {
+  const lacking = FACT_KEYS.filter((key) => crop[key] === undefined);
+  if (lacking.length === 0) return crop;
+  const borrowed = Object.fromEntries(lacking.map((key) => [key, like[key]]));
+  const told = Object.fromEntries(lacking.filter((key) => like[key] !== null).map((key) => [key, BORROWED]));
+  return { ...crop, ...borrowed, told: { ...crop.told, ...told } };
+}
+
 /** A crop of the library's own: what is known of it, and everything else borrowed from the crop it is like and marked as such. */
 export function cropLike(like: Crop, own: OwnCrop): { readonly crop: Crop; readonly faults: readonly Fault[] } {
   const told = Object.fromEntries(FACT_KEYS.filter((key) => like[key] !== null).map((key) => [key, BORROWED]));

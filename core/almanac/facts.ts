@@ -62,6 +62,8 @@ const FACTS = {
 
   sow: fact('grow for seed', range('weeks', -52, 60), FAIR_EXTENSION),
   howToSow: fact('grow for seed', TEXT, FAIR_EXTENSION),
+  apart: fact('grow for seed', number('cm', 1, 300), FAIR_EXTENSION),
+  rows: fact('grow for seed', number('cm', 10, 400), FAIR_EXTENSION),
   plantsForSeed: fact('grow for seed', number('plants', 1, 500), FAIR_EXTENSION),
   plantsToKeep: fact('grow for seed', number('plants', 1, 1000), FAIR_EXTENSION),
   plantsToConserve: fact('grow for seed', number('plants', 1, 2000), FAIR_TEXTBOOK),

@@ -10,6 +10,8 @@ export interface GrowerTerms {
   readonly skill: Skill;
   readonly mostLines: number | null;
   readonly squareMetres: number | null;
+  /** Hours of hands in a season. */
+  readonly mostHours: number | null;
   /** Crops they do not grow, as they said it, with commas between. */
   readonly notGrown: string | null;
 }
@@ -18,16 +20,24 @@ export type Concern =
   | { readonly why: 'too hard'; readonly skill: Skill; readonly ease: Skill }
   | { readonly why: 'too many lines'; readonly most: number; readonly lines: number }
   | { readonly why: 'too much room'; readonly most: number; readonly squareMetres: number }
+  | { readonly why: 'too many hours'; readonly most: number; readonly hours: number }
   | { readonly why: 'not grown'; readonly said: string };
+
+/** Grow-outs under way with a grower: how many, and the room and hours that they take together. */
+export interface GrowerLoad {
+  readonly lines: number;
+  readonly squareMetres: number;
+  readonly hours: number;
+}
 
 /**
  * Where a grow-out goes beyond what its grower agreed to.
- * @param load their grow-outs under way with this one among them: how many, and the room that they take together
+ * @param load with this one among them
  */
 export function concernsOf(
   terms: GrowerTerms,
   crop: Pick<Crop, 'ease' | 'name' | 'alsoCalled' | 'family'>,
-  load: { readonly lines: number; readonly squareMetres: number },
+  load: GrowerLoad,
 ): readonly Concern[] {
   const concerns: Concern[] = [];
   const said = notGrownOf(terms.notGrown, crop);
@@ -37,6 +47,8 @@ export function concernsOf(
     concerns.push({ why: 'too many lines', most: terms.mostLines, lines: load.lines });
   if (terms.squareMetres !== null && load.squareMetres > terms.squareMetres)
     concerns.push({ why: 'too much room', most: terms.squareMetres, squareMetres: load.squareMetres });
+  if (terms.mostHours !== null && load.hours > terms.mostHours)
+    concerns.push({ why: 'too many hours', most: terms.mostHours, hours: load.hours });
   return concerns;
 }
 

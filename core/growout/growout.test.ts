@@ -1,6 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import { USUAL_GROWING } from '../house/growing.ts';
+import type { Method } from '../isolation/barriers.ts';
+import { hoursToGrow } from './hours.ts';
 import { byPressure, lotToSow, needsOf, sowingsOf, type LineToGrow, type LotToGrow } from './needs.ts';
-import { yieldToExpect } from './yieldToExpect.ts';
+import { bedFor } from './plots.ts';
+import { isNeighbourOffPlan } from './watch.ts';
+import { packetsOf, yieldToExpect } from './yieldToExpect.ts';
 
 const lot = (change: Partial<LotToGrow> = {}): LotToGrow => ({
   code: '26-0001-A',
@@ -76,9 +81,33 @@ test('what presses most comes first: fewest sowings among the urgent, and these 
   expect([jar, few, last].sort(byPressure)).toEqual([last, few, jar]);
 });
 
+test('the bed follows from the spacing, and the hours from plants, winter and what keeps it apart', () => {
+  expect(bedFor(20, { apart: 30, rows: 40 })).toBe(2.4);
+  expect(bedFor(1, { apart: 5, rows: 20 })).toBe(0.1);
+  const pea = { sow: [-7, 3], daysToSeed: [85, 115], ripeWeeks: null } as const;
+  const beet = { sow: [0, 8], daysToSeed: null, ripeWeeks: [12, 18] } as const;
+  const hours = (plants: number, methods: readonly Method[] = [], crop: typeof pea | typeof beet = pea) =>
+    hoursToGrow(crop, plants, methods, { ...USUAL_GROWING, hours: 3, hoursPerPlant: 0.05, hoursOfWinter: 2, hoursApart: 3 });
+  expect(hours(20)).toBe(4);
+  // To the half hour, up.
+  expect(hours(21)).toBe(4.5);
+  expect(hours(20, [], beet)).toBe(6);
+  // A fence or distance asks for nobody's hands day by day.
+  expect(hours(20, ['distance', 'barrier', 'time'])).toBe(4);
+  expect(hours(20, ['cage', 'bags'])).toBe(10);
+});
+
+test('a neighbour off its plan is told of where it doubles what is crossed, and not for next to nothing', () => {
+  expect(isNeighbourOffPlan(0.02, 0.01)).toBe(true);
+  expect(isNeighbourOffPlan(0.02, 0.011)).toBe(false);
+  expect(isNeighbourOffPlan(0.009, 0)).toBe(false);
+});
+
 test('yield to expect is by the almanac’s range or the line’s own seasons, and packets by its low end after the grower’s share', () => {
-  expect(yieldToExpect(20, { seedsPerPlant: [30, 80], packet: 40 })).toEqual({ low: 600, high: 1600, packets: 13, seasons: 0 });
+  expect(yieldToExpect(20, { seedsPerPlant: [30, 80] })).toEqual({ low: 600, high: 1600, seasons: 0 });
+  expect(packetsOf(600, 0.1, 40)).toBe(13);
+  expect(packetsOf(600, 0.5, 40)).toBe(7);
   // The line's own seasons tell more, and the more of them the narrower.
-  expect(yieldToExpect(10, { seedsPerPlant: [30, 80], packet: 40 }, [90])).toEqual({ low: 500, high: 1620, packets: 11, seasons: 1 });
-  expect(yieldToExpect(10, { seedsPerPlant: [30, 80], packet: 40 }, [45, 180, 90, 90])).toMatchObject({ low: 671, high: 1207, seasons: 4 });
+  expect(yieldToExpect(10, { seedsPerPlant: [30, 80] }, [90])).toEqual({ low: 500, high: 1620, seasons: 1 });
+  expect(yieldToExpect(10, { seedsPerPlant: [30, 80] }, [45, 180, 90, 90])).toMatchObject({ low: 671, high: 1207, seasons: 4 });
 });

@@ -1,3 +1,4 @@
+import type { Crop } from '../almanac/crop.ts';
 import type { Day } from '../kernel/kinds.ts';
 
 export const SUNS = ['full sun', 'half shade', 'shade'] as const;
@@ -11,6 +12,10 @@ export interface Booking {
   readonly from: Day;
   readonly free: Day;
 }
+
+/** Square metres of bed for so many plants, at the almanac's spacing for a seed crop; to a tenth, up. */
+export const bedFor = (plants: number, { apart, rows }: Pick<Crop, 'apart' | 'rows'>): number =>
+  Math.ceil((plants * apart * rows) / 1000) / 10;
 
 /**
  * The most room that is left in a plot through the whole of a period: its area less the most that is taken at once on any of its days.

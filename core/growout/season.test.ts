@@ -4,7 +4,7 @@ import { seeded } from '../distributions/seeded.ts';
 import { addDays, daysBetween } from '../calendar/plainDate.ts';
 import { SURVIVAL } from '../germination/seedsToSow.ts';
 import { chanceOfEnough, standingOf } from './census.ts';
-import { concernsOf } from './growers.ts';
+import { concernsOf, type GrowerLoad } from './growers.ts';
 import { entryFault, readSeason, type LogEntry, type LogKind } from './log.ts';
 import { roomLeft } from './plots.ts';
 import { cageTurns, overlapOf, plannedBloom } from './sowing.ts';
@@ -234,23 +234,25 @@ describe('when it flowers', () => {
 });
 
 describe('what a grower agreed to', () => {
-  const terms = { skill: 'middling', mostLines: 2, squareMetres: 10, notGrown: 'squash, no onions' } as const;
+  const terms = { skill: 'middling', mostLines: 2, squareMetres: 10, mostHours: 20, notGrown: 'squash, no onions' } as const;
   const crop = { ease: 'easy', name: 'Pea', alsoCalled: ['garden pea'], family: 'Fabaceae' } as const;
-  const whys = (change: object, load = { lines: 1, squareMetres: 4 }) =>
-    concernsOf(terms, { ...crop, ...change }, load).map(({ why }) => why);
+  const whys = (change: object, load: Partial<GrowerLoad> = {}) =>
+    concernsOf(terms, { ...crop, ...change }, { lines: 1, squareMetres: 4, hours: 6, ...load }).map(({ why }) => why);
 
-  test('holds for a crop that is easy enough, within lines and room', () => expect(whys({}, { lines: 2, squareMetres: 10 })).toEqual([]));
+  test('holds for a crop that is easy enough, within lines, room and hours', () =>
+    expect(whys({}, { lines: 2, squareMetres: 10, hours: 20 })).toEqual([]));
 
   test('is gone beyond by a harder crop, one line or a little room too many, or a crop they do not grow', () => {
     expect(whys({ ease: 'hard' })).toEqual(['too hard']);
     expect(whys({}, { lines: 3, squareMetres: 10.5 })).toEqual(['too many lines', 'too much room']);
+    expect(whys({}, { hours: 20.5 })).toEqual(['too many hours']);
     expect(whys({ name: 'Squash and courgette (pepo)' })).toEqual(['not grown']);
     expect(whys({ name: 'Onion' })).toEqual(['not grown']);
     expect(
       concernsOf(
-        { skill: 'hard', mostLines: null, squareMetres: null, notGrown: null },
+        { skill: 'hard', mostLines: null, squareMetres: null, mostHours: null, notGrown: null },
         { ...crop, ease: 'hard' },
-        { lines: 99, squareMetres: 999 },
+        { lines: 99, squareMetres: 999, hours: 999 },
       ),
     ).toEqual([]);
   });

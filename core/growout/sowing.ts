@@ -28,6 +28,12 @@ export function plannedBloom(crop: Pick<Crop, 'bloom' | 'sow' | 'daysToSeed' | '
   return { from: addDays(frost, from * 7 + later), to: addDays(frost, to * 7 + later) };
 }
 
+/** The day on which a bed is free again: when its seed is ripe at the latest, counted at the next usual sowing where it is sown at an unusual time. */
+export function bedFreeOn(crop: Pick<Crop, 'sow' | 'daysToSeed' | 'ripeWeeks'>, sowOn: Day, frosts: Frosts): Day {
+  const { sowFrom, ripeBy } = returnBy(sowOn, seasonOf(crop), frosts);
+  return addDays(sowOn, Math.max(1, daysBetween(sowFrom, ripeBy)));
+}
+
 /** What is sown ten days later flowers about seven days later. */
 const DAY_OF_SOWING = 0.7;
 

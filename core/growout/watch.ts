@@ -10,9 +10,17 @@ export type Alarm =
   | { readonly what: 'too few' | 'in danger'; readonly standing: Exclude<Standing, { kind: 'enough' }> }
   /** It flowers this many days later than planned; earlier where below zero. */
   | { readonly what: 'bloom off plan'; readonly shift: number }
+  /** What flowers near it does so at another time than planned: the share of its seed that is likely crossed now, and as planned. */
+  | { readonly what: 'neighbour off plan'; readonly share: number; readonly planned: number }
   /** Flowers pollinated by hand bear ripe seed by now, or in so many days. */
   | { readonly what: 'fruit ripens'; readonly on: Day }
   | { readonly what: 'no answer' | 'hand over' | 'not sown' | 'silent' | 'late'; readonly days: number };
+
+/** More crossed seed than this, and twice as much as was planned, is worth telling. */
+const SHARE_WORTH_TELLING = 0.01;
+
+/** Whether what flowers near a grow-out brings it much more foreign pollen than was planned. @param share, planned shares of its seed, 0 to 1 */
+export const isNeighbourOffPlan = (share: number, planned: number): boolean => share >= SHARE_WORTH_TELLING && share >= 2 * planned;
 
 export interface Watched {
   readonly state: GrowOutState;

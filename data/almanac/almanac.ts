@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
+import { borrowFrom } from '#core/almanac/cropLike.ts';
 import type { NamedCrop } from '#core/almanac/findCrop.ts';
 import type { CrossingGroup } from '#core/almanac/crossing.ts';
 import type { FactKey } from '#core/almanac/facts.ts';
@@ -30,6 +31,7 @@ export async function loadAlmanac(
       })),
     )
     .execute();
+  await borrowNewFacts(owner);
   await owner
     .insertInto('crossing_group')
     .values(almanac.groups.map(({ id, name, crosses }) => ({ id, name, crosses: JSON.stringify(crosses) })))
@@ -42,6 +44,25 @@ export async function loadAlmanac(
     .values([...almanac.glossary])
     .onConflict((conflict) => conflict.column('word').doUpdateSet((eb) => ({ means: eb.ref('excluded.means') })))
     .execute();
+}
+
+/** A kind of fact that the almanac did not have when the library added a crop of its own is borrowed from the crop that it is like. */
+async function borrowNewFacts(owner: Db): Promise<void> {
+  const own = await owner
+    .selectFrom('crop')
+    .innerJoin('crop as likeness', 'likeness.id', 'crop.like_id')
+    .select(['crop.id', 'crop.facts', 'crop.shipped', 'likeness.shipped as like'])
+    .orderBy('crop.id')
+    .execute();
+  for (const { id, facts, shipped, like } of own) {
+    const [whole, without] = [borrowFrom(like, facts), borrowFrom(like, shipped)];
+    if (whole === facts && without === shipped) continue;
+    await owner
+      .updateTable('crop')
+      .set({ facts: JSON.stringify(whole), shipped: JSON.stringify(without) })
+      .where('id', '=', id)
+      .execute();
+  }
 }
 
 /** All crops by name, or those whose name, other name or species holds the search words. */

@@ -87,6 +87,7 @@ export async function writePlace(
     readonly methods: readonly Method[];
     readonly sowOn: Day;
     readonly freeOn: Day;
+    readonly hours: number;
     readonly writtenOn: Day;
     readonly writtenBy: PersonId;
     readonly actKey: string;
@@ -102,6 +103,7 @@ export async function writePlace(
       methods: place.methods,
       sow_on: place.sowOn,
       free_on: place.freeOn,
+      hours: place.hours,
       written_on: place.writtenOn,
       written_by: place.writtenBy,
       act_key: place.actKey,
@@ -126,6 +128,7 @@ export const findPlaceOf = (db: Db, growOutId: GrowOutId) =>
       'methods',
       'sow_on as sowOn',
       'free_on as freeOn',
+      'hours',
     ])
     .where('grow_out_id', '=', growOutId)
     .executeTakeFirst();

@@ -76,6 +76,7 @@ interface GrowOutPlaceTable {
   methods: ColumnType<Method[], readonly Method[], never>;
   sow_on: Fact<Day>;
   free_on: Fact<Day>;
+  hours: MaybeFact<number>;
   written_on: Fact<Day>;
   written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;
@@ -99,6 +100,7 @@ interface GrowerTermsTable {
   skill: Skill;
   most_lines: number | null;
   square_metres: number | null;
+  most_hours: number | null;
   not_grown: string | null;
 }
 

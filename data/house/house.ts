@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { Needs } from '#core/bench/load.ts';
 import type { Recipe } from '#core/bench/methods.ts';
 import type { Db } from '#data/database.ts';
+import { growingOf, type Growing } from '#core/house/growing.ts';
 import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { CropThresholds } from '#core/house/thresholds.ts';
@@ -23,6 +24,7 @@ export interface House {
   /** What the bench has in a week. */
   readonly bench: Needs;
   readonly prices: Prices;
+  readonly growing: Growing;
   /** Its own ways from fruit to seed, retired ones too. */
   readonly recipes: readonly Recipe[];
   readonly version: number;
@@ -55,6 +57,7 @@ export async function readHouse(db: Db): Promise<House | null> {
     cropThresholds: row.crop_thresholds,
     bench: { trays: row.trays, jars: row.jars, hours: row.helper_hours },
     prices: { currency: row.currency, packet: row.packet_price, crops: row.crop_prices },
+    growing: growingOf(row.growing),
     recipes: row.recipes,
     version: row.version,
   };
@@ -80,6 +83,7 @@ function columns(house: HouseSettings) {
     helper_hours: house.bench.hours,
     currency: house.prices.currency,
     packet_price: house.prices.packet,
+    growing: JSON.stringify(house.growing),
     crop_prices: JSON.stringify(house.prices.crops),
   };
 }

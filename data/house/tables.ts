@@ -1,4 +1,5 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { Growing } from '#core/house/growing.ts';
 import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { CropThresholds } from '#core/house/thresholds.ts';
@@ -23,6 +24,7 @@ interface HouseTable {
   currency: Generated<string>;
   packet_price: Generated<number>;
   crop_prices: ColumnType<Prices['crops'], string | undefined, string>;
+  growing: ColumnType<Partial<Growing>, string | undefined, string>;
   crop_thresholds: ColumnType<CropThresholds, string | undefined, string>;
   version: Generated<number>;
 }

@@ -29,6 +29,7 @@ import * as season from './0027_season.ts';
 import * as growers from './0028_growers.ts';
 import * as logPhotos from './0029_log_photos.ts';
 import * as endedGrowOuts from './0030_ended_growouts.ts';
+import * as growing from './0031_growing.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -62,4 +63,5 @@ export const migrations: Record<string, Migration> = {
   '0028_growers': growers,
   '0029_log_photos': logPhotos,
   '0030_ended_growouts': endedGrowOuts,
+  '0031_growing': growing,
 };

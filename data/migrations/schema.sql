@@ -824,7 +824,9 @@ CREATE TABLE public.grow_out_place_written (
     written_on date NOT NULL,
     written_by bigint,
     act_key uuid NOT NULL,
+    hours numeric,
     CONSTRAINT grow_out_bed_is_free_later CHECK ((free_on > sow_on)),
+    CONSTRAINT grow_out_hours_are_none_or_more CHECK ((hours >= (0)::numeric)),
     CONSTRAINT grow_out_takes_some_room CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric)))
 );
 
@@ -839,7 +841,8 @@ CREATE VIEW public.grow_out_place AS
     grow_out_place_written.free_on,
     grow_out_place_written.written_on,
     grow_out_place_written.written_by,
-    grow_out_place_written.act_key
+    grow_out_place_written.act_key,
+    grow_out_place_written.hours
    FROM public.grow_out_place_written
   WHERE (NOT (EXISTS ( SELECT
            FROM public.undone
@@ -910,6 +913,8 @@ CREATE TABLE public.grower_terms (
     most_lines integer,
     square_metres numeric,
     not_grown text,
+    most_hours numeric,
+    CONSTRAINT grower_has_some_hours CHECK (((most_hours > (0)::numeric) AND (most_hours <= (2000)::numeric))),
     CONSTRAINT grower_has_some_room CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric))),
     CONSTRAINT grower_skill_is_known CHECK ((skill = ANY (ARRAY['easy'::text, 'middling'::text, 'hard'::text]))),
     CONSTRAINT grower_takes_some_lines CHECK (((most_lines >= 0) AND (most_lines <= 1000)))
@@ -1025,9 +1030,11 @@ CREATE TABLE public.house (
     packet_price integer DEFAULT 350 NOT NULL,
     crop_prices jsonb DEFAULT '{}'::jsonb NOT NULL,
     crop_thresholds jsonb DEFAULT '{}'::jsonb NOT NULL,
+    growing jsonb DEFAULT '{}'::jsonb NOT NULL,
     CONSTRAINT house_crop_thresholds_in_order CHECK ((NOT jsonb_path_exists(crop_thresholds, 'strict $.*?(!((@."lend" > 0 && @."lend" < @."full") && @."full" < 1))'::jsonpath))),
     CONSTRAINT house_currency_is_a_code CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT house_first_frost_is_a_day CHECK ((first_frost ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
+    CONSTRAINT house_growing_is_an_object CHECK ((jsonb_typeof(growing) = 'object'::text)),
     CONSTRAINT house_hours_not_negative CHECK ((helper_hours >= (0)::numeric)),
     CONSTRAINT house_is_one CHECK (the_one),
     CONSTRAINT house_jars_not_negative CHECK ((jars >= 0)),
@@ -3454,6 +3461,8 @@ GRANT UPDATE(square_metres) ON TABLE public.grower_terms TO kind_granary_app;
 
 GRANT UPDATE(not_grown) ON TABLE public.grower_terms TO kind_granary_app;
 
+GRANT UPDATE(most_hours) ON TABLE public.grower_terms TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.hold_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.hold TO kind_granary_app;
@@ -3509,6 +3518,8 @@ GRANT UPDATE(packet_price) ON TABLE public.house TO kind_granary_app;
 GRANT UPDATE(crop_prices) ON TABLE public.house TO kind_granary_app;
 
 GRANT UPDATE(crop_thresholds) ON TABLE public.house TO kind_granary_app;
+
+GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.incident TO kind_granary_app;
 

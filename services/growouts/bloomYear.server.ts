@@ -62,8 +62,8 @@ export interface BloomYear {
   readonly year: number;
   readonly flowering: readonly Flowering[];
   readonly gardens: readonly GardenOnMap[];
-  /** What would flower is seen from: `own` may be one of them, changed. */
-  readonly apartOf: (own: Flowering) => Apart | null;
+  /** What would flower is seen from: `own` may be one of them, changed. @param others whether what was seen of the others counts, or only what was planned */
+  readonly apartOf: (own: Flowering, others?: 'as seen' | 'as planned') => Apart | null;
   /** Whether all who work here may know where a garden is. */
   readonly isOpen: (id: GardenId) => boolean;
 }
@@ -115,7 +115,7 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
       },
     ];
   });
-  const others = noted.map((one): Flowering => ({
+  const near = noted.map((one): Flowering => ({
     key: `noted ${one.id}`,
     growOutId: null,
     gardenId: one.gardenId,
@@ -128,7 +128,7 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     seen: null,
     methods: [],
   }));
-  const flowering = [...grown, ...others];
+  const flowering = [...grown, ...near];
   const points = new Map(
     gardens.flatMap(({ id, latitude, longitude }) =>
       latitude === null || longitude === null ? [] : [[id, { latitude, longitude }] as const],
@@ -146,7 +146,7 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     const how = crossing(knowledge.groups, own.crop.group, other.crop.group);
     return how === null || own.what === other.what ? 0 : READINESS_WEIGHT[how];
   };
-  const apartOf = (own: Flowering): Apart | null => {
+  const apartOf: BloomYear['apartOf'] = (own, others = 'as seen') => {
     const bloom = bloomOf(own);
     if (bloom === 'unknown' || own.plants === 'unknown') return null;
     const { neighbours: _none, ...season } = seasonFrom(
@@ -160,7 +160,12 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
       const weight = from.key === own.key ? 0 : weightOf(own, from);
       const metres = weight === 0 ? 'unknown' : metresOf(own, from);
       if (weight === 0 || (metres !== 'unknown' && metres > FARTHEST * own.crop.productionDistance)) return [];
-      return [{ from, other: { metres, bloom: bloomOf(from), plants: from.plants, weight, methods: from.methods } }];
+      return [
+        {
+          from,
+          other: { metres, bloom: others === 'as seen' ? bloomOf(from) : from.planned, plants: from.plants, weight, methods: from.methods },
+        },
+      ];
     });
     const arrivals = around
       .map(({ from, other }) => ({ from, metres: other.metres, share: medianOf(crossedBy(receiver, [other])) }))

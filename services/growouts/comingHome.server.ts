@@ -18,7 +18,7 @@ export async function readReturnOfGrowOut(
   db: Db,
   id: GrowOutId,
   crop: Crop,
-  house: Pick<House, 'lastFrost' | 'firstFrost'>,
+  house: Pick<House, 'lastFrost' | 'firstFrost' | 'growing'>,
 ): Promise<{ readonly answers: Answers; readonly garden: { readonly id: number; readonly name: string } | undefined }> {
   const [growOut, log, place] = await Promise.all([findGrowOut(db, id), readLogs(db, [id]), findPlaceOf(db, id)]);
   const season = readSeason(log);
@@ -95,7 +95,7 @@ export interface Home {
 export async function readHome(
   db: Db,
   { id, plants }: Pick<GrowOutRow, 'id' | 'plants'>,
-  crop: Pick<Crop, 'seedsPerPlant' | 'packet' | 'outcrossing' | 'sexes'>,
+  crop: Pick<Crop, 'seedsPerPlant' | 'outcrossing' | 'sexes'>,
 ): Promise<Home | null> {
   const [lots, log] = await Promise.all([lotsOfGrowOuts(db, [id]), readLogs(db, [id])]);
   if (lots.length === 0) return null;

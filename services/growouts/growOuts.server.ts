@@ -1,7 +1,9 @@
 import { agreeForm, answerForm, endForm, handOverForm, ofGrowOut, placeForm, proposeForm } from '#contracts/growouts/growOuts.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
-import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
-import { roomLeft } from '#core/growout/plots.ts';
+import { addDays } from '#core/calendar/plainDate.ts';
+import { hoursToGrow } from '#core/growout/hours.ts';
+import { bedFor, roomLeft } from '#core/growout/plots.ts';
+import { bedFreeOn } from '#core/growout/sowing.ts';
 import type { Day, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind } from '#core/lots/words.ts';
@@ -92,15 +94,16 @@ export const placeGrowOut = command(
     const garden = (await findGarden(tx, place.garden)) ?? refuse({ code: 'no such garden' });
     const [from, to] = [addDays(growOut.proposedOn, -DAYS_BEFORE), addDays(growOut.proposedOn, DAYS_AHEAD)];
     if (place.sowOn < from || place.sowOn > to) refuse({ code: 'sow day', from, to });
-    const freeOn = addDays(place.sowOn, await daysInBed(tx, growOut.code, place.sowOn));
-    let squareMetres = place.squareMetres;
+    const { facts } = (await findLotByCode(tx, growOut.code))!;
+    const house = (await readHouse(tx))!;
+    const freeOn = bedFreeOn(facts, place.sowOn, { last: house.lastFrost, first: house.firstFrost });
+    const squareMetres = place.squareMetres ?? bedFor(growOut.plants, facts);
     if (place.plot !== null) {
       const plot = (await plotsOf(tx, [garden.id])).find(({ id, inUse }) => id === place.plot && inUse) ?? refuse({ code: 'no such plot' });
       const others = (await bookingsOf(tx, plot.id)).filter(
         ({ growOutId, from: since, free }) => growOutId !== growOut.id && since < freeOn && place.sowOn < free,
       );
       const left = roomLeft(plot.squareMetres, others, place.sowOn, freeOn);
-      squareMetres ??= Math.max(0, left) || plot.squareMetres;
       if (squareMetres > left) refuse({ code: 'no room', left: Math.max(0, left), others: others.map(({ variety }) => variety) });
     }
     await writePlace(tx, {
@@ -111,6 +114,7 @@ export const placeGrowOut = command(
       methods: place.methods,
       sowOn: place.sowOn,
       freeOn,
+      hours: hoursToGrow(facts, growOut.plants, place.methods, house.growing),
       writtenOn: today,
       writtenBy: actor.personId,
       actKey: place.key,
@@ -118,14 +122,6 @@ export const placeGrowOut = command(
     return { answer: null, subject: growOut.code };
   },
 );
-
-/** Days from sowing until its seed is ripe at the latest; counted at the next usual sowing where it is sown at an unusual time. */
-async function daysInBed(tx: Db, code: string, sowOn: Day): Promise<number> {
-  const lot = (await findLotByCode(tx, code))!;
-  const house = (await readHouse(tx))!;
-  const { sowFrom, ripeBy } = returnBy(sowOn, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
-  return Math.max(1, daysBetween(sowFrom, ripeBy));
-}
 
 export type AgreeProblem = StepProblem | { readonly code: 'nobody of that name' };
 

@@ -1,5 +1,7 @@
 import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import { medianOf, rangeOf } from '#core/growout/isolation.ts';
+import { hoursToGrow } from '#core/growout/hours.ts';
+import { bedFor } from '#core/growout/plots.ts';
 import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import type { Said } from '#core/isolation/crossedShare.ts';
@@ -26,6 +28,9 @@ export type Lowering =
 export interface WorkedOut {
   readonly bloom: Window;
   readonly seen: Window | null;
+  /** The bed it takes, and the hours of hands from sowing to seed handed in. */
+  readonly squareMetres: number;
+  readonly hours: number;
   /** Share of its seed that others are likely to father: middle, and the range of four in five. */
   readonly share: number;
   readonly range: readonly [number, number];
@@ -59,7 +64,7 @@ export async function workOut(
   growOut: Pick<GrowOutRow, 'id' | 'variety' | 'plants'>,
   crop: Crop,
   choice: Choice,
-  house: Pick<House, 'lastFrost' | 'firstFrost'>,
+  house: Pick<House, 'lastFrost' | 'firstFrost' | 'growing'>,
   leads: boolean,
 ): Promise<WorkedOut> {
   const frosts = { last: house.lastFrost, first: house.firstFrost };
@@ -103,6 +108,8 @@ export async function workOut(
   return {
     bloom,
     seen,
+    squareMetres: bedFor(growOut.plants, crop),
+    hours: hoursToGrow(crop, growOut.plants, choice.methods, house.growing),
     share: middle,
     range: rangeOf(share),
     arrivals: arrivals.map(({ from, metres, share: alone }) => ({

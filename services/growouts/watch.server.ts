@@ -1,15 +1,18 @@
-import { nextOn } from '#core/calendar/plainDate.ts';
+import { isSelfing } from '#core/almanac/crop.ts';
+import { nextOn, yearOf } from '#core/calendar/plainDate.ts';
 import type { Standing } from '#core/growout/census.ts';
 import { readSeason, type Season } from '#core/growout/log.ts';
-import { alarmsOf, standingNow, type Alarm, type Watched } from '#core/growout/watch.ts';
+import { alarmsOf, isNeighbourOffPlan, standingNow, type Alarm, type Watched } from '#core/growout/watch.ts';
 import { plannedBloom } from '#core/growout/sowing.ts';
-import type { Day } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId } from '#core/kernel/kinds.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import { growOutState } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import type { GrowOutRow } from '#data/growouts/growOuts.ts';
+import { medianOf } from '#core/growout/isolation.ts';
 import { readLogs, type KeptEntry } from '#data/growouts/log.ts';
 import type { House } from '#data/house/house.ts';
+import { readBloomYear } from './bloomYear.server.ts';
 
 /** How a grow-out goes: its log, what that comes to, and what wants attention. */
 export interface Going {
@@ -22,6 +25,27 @@ export interface Going {
 /** Between the first and the last frost nothing grows. */
 const isWinter = ({ lastFrost, firstFrost }: Pick<House, 'lastFrost' | 'firstFrost'>, today: Day): boolean =>
   nextOn(lastFrost, today) < nextOn(firstFrost, today);
+
+/** For which of some grow-outs what was seen in flower near them changes what they are likely to be crossed with. It names no garden. */
+async function neighboursOffPlan(
+  db: Db,
+  ids: ReadonlySet<GrowOutId>,
+  house: Pick<House, 'lastFrost' | 'firstFrost'>,
+  today: Day,
+): Promise<ReadonlyMap<GrowOutId, Alarm>> {
+  const told = new Map<GrowOutId, Alarm>();
+  if (ids.size === 0) return told;
+  const year = await readBloomYear(db, yearOf(today), house);
+  const isSeen = year.flowering.some(({ seen }) => seen !== null);
+  for (const own of isSeen ? year.flowering : []) {
+    if (own.growOutId === null || !ids.has(own.growOutId)) continue;
+    const [seen, planned] = [year.apartOf(own), year.apartOf(own, 'as planned')];
+    if (!seen || !planned) continue;
+    const [share, before] = [medianOf(seen.share), medianOf(planned.share)];
+    if (isNeighbourOffPlan(share, before)) told.set(own.growOutId, { what: 'neighbour off plan', share, planned: before });
+  }
+  return told;
+}
 
 /** How each of some grow-outs goes, in their order. */
 export async function readGoing<Row extends GrowOutRow>(
@@ -38,7 +62,7 @@ export async function readGoing<Row extends GrowOutRow>(
     readCropsById(db, [...new Set(growOuts.map(({ cropId }) => cropId))]),
   ]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
-  return growOuts.map((growOut) => {
+  const going = growOuts.map((growOut) => {
     const log = logs.filter(({ growOutId }) => growOutId === growOut.id);
     const season = readSeason(log);
     const crop = crops.get(growOut.cropId)!;
@@ -55,5 +79,13 @@ export async function readGoing<Row extends GrowOutRow>(
       bloomFrom: plannedBloom(crop, sowOn, { last: house.lastFrost, first: house.firstFrost }).from,
     };
     return { ...growOut, log, season, standing: standingNow(watched), alarms: alarmsOf(watched, today, isWinter(house, today)) };
+  });
+  const open = going.filter(
+    ({ step, season, cropId }) => step === 'handed over' && season.growth !== 'harvested' && !isSelfing(crops.get(cropId)!),
+  );
+  const told = await neighboursOffPlan(db, new Set(open.map(({ id }) => id)), house, today);
+  return going.map((one) => {
+    const alarm = told.get(one.id);
+    return alarm ? { ...one, alarms: [...one.alarms, alarm] } : one;
   });
 }

@@ -156,7 +156,12 @@ async function parentsOf(db: Db, back: Back): Promise<LotForJudging['parents']> 
  * Answers to start a return from: what the library knows of the lot it was grown from, and of what else the grower's garden had in flower before;
  * of a grow-out, what its log says.
  */
-export async function startOfReturn(db: Db, back: Back, house: Pick<House, 'lastFrost' | 'firstFrost'>, today: Day): Promise<Answers> {
+export async function startOfReturn(
+  db: Db,
+  back: Back,
+  house: Pick<House, 'lastFrost' | 'firstFrost' | 'growing'>,
+  today: Day,
+): Promise<Answers> {
   const { lotId, growerId, grower } = (await lotOf(db, back))!;
   const lot = (await findLot(db, lotId))!;
   const [passport] = await readPassports(db, lot.id);

@@ -1,3 +1,4 @@
+import { USUAL_GROWING } from '#core/house/growing.ts';
 import { randomUUID } from 'node:crypto';
 import type { AccountId } from '#core/kernel/kinds.ts';
 import { waitBeforeNextTry } from '#core/people/guessing.ts';
@@ -133,6 +134,7 @@ export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Pr
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
     bench: { trays: 12, jars: 20, hours: 8 },
     cropThresholds: {},
+    growing: USUAL_GROWING,
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   const coordinators = await db.transaction().execute(lockCoordinators);

@@ -1,3 +1,4 @@
+import { USUAL_GROWING } from '#core/house/growing.ts';
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readBack } from '#contracts/intake/back.ts';
@@ -55,6 +56,7 @@ export async function preparedLibrary() {
     thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
     bench: { trays: 12, jars: 20, hours: 8 },
     cropThresholds: {},
+    growing: USUAL_GROWING,
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   await ensurePlace(db, 'Shelf');

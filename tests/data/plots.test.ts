@@ -5,9 +5,12 @@ import { findPlaceOf, plotsOf } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findGarden } from '#data/people/gardens.ts';
+import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
-import { placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
+import { agreeGrowOut, handOverSeed, placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
+import { logSeason } from '#services/growouts/season.server.ts';
+import { readGoing } from '#services/growouts/watch.server.ts';
 import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { moveGarden, writeGarden } from '#services/people/gardens.server.ts';
 import { bloomsIn } from '#data/growouts/places.ts';
@@ -135,7 +138,8 @@ describe('a grow-out in its place', () => {
       problem: { code: 'no room', left: 3, others: ['First Bed'] },
     });
     expect((await settle(other.id, { garden: id, plot: bed })).ok).toBe(true);
-    expect((await findPlaceOf(library.db, other.id))!.squareMetres).toBe(3);
+    // Twenty peas 6 cm apart in rows of 60 cm; three hours, and three minutes for each plant.
+    expect(await findPlaceOf(library.db, other.id)).toMatchObject({ squareMetres: 0.8, hours: 4 });
     // Settled anew, its own room is free for it.
     expect((await settle(one.id, { garden: id, plot: bed, squareMetres: 6 })).ok).toBe(true);
     expect((await findGrowOut(library.db, one.id))!.sowOn).toBe('2027-04-10');
@@ -183,6 +187,45 @@ describe('a grow-out in its place', () => {
     expect(open.lowers.map(({ by }) => by)).toEqual(expect.arrayContaining(['cage', 'hand pollination']));
     await settle(one.id, { garden: near, sowOn: '2027-05-20', methods: ['cage'] });
     expect((await work(one)).share).toBeLessThan(open.share / 10);
+  });
+
+  test('a bloom off its plan is told to the gardens it reaches, whose own is on plan', async () => {
+    const id = await garden('Off Plan Test', '41.7, -34.0');
+    const beets = [
+      await proposed('Early Red', { crop: 'squash-pepo', kind: 'open-pollinated' }),
+      await proposed('Late Red', { crop: 'squash-pepo', kind: 'open-pollinated' }),
+    ] as const;
+    const [early, late] = beets;
+    await settle(early.id, { garden: id, sowOn: '2027-05-10' });
+    await settle(late.id, { garden: id, sowOn: '2027-08-20' });
+    for (const { id: growOutId, code } of beets) {
+      expect((await agreeGrowOut(leads(), { key: randomUUID(), growOutId, grower: library.member.name })).ok).toBe(true);
+      const lot = (await findLotByCode(library.db, code))!;
+      const [holding] = await findHoldings(library.db, lot.id);
+      expect((await handOverSeed(leads(), { key: randomUUID(), growOutId, holding: holding!.id, seeds: 60 })).ok).toBe(true);
+    }
+    const house = (await readHouse(library.db))!;
+    const alarms = async () => {
+      const rows = await Promise.all(beets.map(async ({ id: one }) => (await findGrowOut(library.db, one))!));
+      return (await readGoing(library.db, rows, house, '2027-08-01')).map((one) => one.alarms.map(({ what }) => what));
+    };
+    const seen = (kind: 'sown' | 'flowering', on: string, count: number | null) =>
+      logSeason(acting(library.db, library.helper, '2027-08-01'), {
+        key: randomUUID(),
+        growOutId: late.id,
+        kind,
+        on,
+        count,
+        words: null,
+        metres: null,
+        method: null,
+        insteadOf: null,
+        photo: null,
+      });
+    expect((await alarms())[0]).not.toContain('neighbour off plan');
+    expect(await seen('sown', '2027-05-15', 60)).toMatchObject({ ok: true });
+    expect(await seen('flowering', '2027-07-05', null)).toMatchObject({ ok: true });
+    expect((await alarms())[0]).toContain('neighbour off plan');
   });
 
   test('what a neighbour grows counts until it is struck', async () => {

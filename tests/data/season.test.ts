@@ -112,7 +112,7 @@ describe('what a grower agreed to', () => {
     const { id, code } = await proposed('Too Many');
     const personId = await createPerson(library.db, { name: 'Wilf Erased', email: null, phone: null, note: null, isMember: true });
     const terms = (mostLines: number | null) =>
-      writeTerms(leads(), { key: randomUUID(), personId, skill: 'hard', mostLines, squareMetres: null, notGrown: null });
+      writeTerms(leads(), { key: randomUUID(), personId, skill: 'hard', mostLines, squareMetres: null, mostHours: null, notGrown: null });
     await agreeGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: 'Wilf Erased' });
     const concerns = async () => readConcerns(library.db, personId, (await lot(code)).facts);
     expect(await concerns()).toEqual([]);
@@ -123,7 +123,15 @@ describe('what a grower agreed to', () => {
     expect((await endAccess(leads(), { key: randomUUID(), personId, erase: true })).ok).toBe(true);
     expect(await findTerms(library.db, personId)).toBeUndefined();
     expect(
-      await writeTerms(leads(), { key: randomUUID(), personId, skill: 'easy', mostLines: 1, squareMetres: null, notGrown: null }),
+      await writeTerms(leads(), {
+        key: randomUUID(),
+        personId,
+        skill: 'easy',
+        mostLines: 1,
+        squareMetres: null,
+        mostHours: null,
+        notGrown: null,
+      }),
     ).toMatchObject({
       problem: { code: 'no such person' },
     });

@@ -154,6 +154,7 @@ export const PLACES: readonly Place[] = [
   place('almanac/:crop/facts', 'coordinator', 'coordinator', () => '/almanac/pea/facts'),
   place('settings', 'coordinator', 'coordinator'),
   place('settings/rules', 'coordinator', 'coordinator'),
+  place('settings/growing', 'coordinator', 'coordinator'),
   place('settings/recipes', 'coordinator', 'coordinator'),
   place('settings/record', 'coordinator'),
   place('mine', 'signed in'),

@@ -11,7 +11,11 @@ const MOST_LOWERS = 4;
 const short = (day: string) => formatDate(day).replace(/ \d{4}$/, '');
 
 /** What is likely to cross with a grow-out, from where, and what would make it less. */
-export function ApartReckoning({ workedOut: { bloom, seen, share, range, arrivals, lowers } }: { workedOut: WorkedOut }) {
+export function ApartReckoning({
+  workedOut: { bloom, seen, share, range, arrivals, lowers, squareMetres, hours },
+}: {
+  workedOut: WorkedOut;
+}) {
   const units = useUnits();
   const { tone, verdict } = apartWords(share);
   return (
@@ -20,11 +24,16 @@ export function ApartReckoning({ workedOut: { bloom, seen, share, range, arrival
       question="Will it stay true to its name?"
       verdict={verdict}
       figure={
-        <p>
-          {likelyCrossedWords(share, range)}. It {seen ? 'flowers' : 'would flower'} {short((seen ?? bloom).from)} to{' '}
-          {short((seen ?? bloom).to)}
-          {seen && (seen.from !== bloom.from || seen.to !== bloom.to) && ` (planned: ${short(bloom.from)} to ${short(bloom.to)})`}.
-        </p>
+        <>
+          <p>
+            {likelyCrossedWords(share, range)}. It {seen ? 'flowers' : 'would flower'} {short((seen ?? bloom).from)} to{' '}
+            {short((seen ?? bloom).to)}
+            {seen && (seen.from !== bloom.from || seen.to !== bloom.to) && ` (planned: ${short(bloom.from)} to ${short(bloom.to)})`}.
+          </p>
+          <p>
+            It takes {squareMetres} m² of bed and about {hours} hours of work.
+          </p>
+        </>
       }
       reasons={
         arrivals.length === 0

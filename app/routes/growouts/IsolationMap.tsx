@@ -156,7 +156,7 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
           ))}
         </ul>
         <p className="mt-3 text-small text-soft">
-          A dashed circle is the isolation distance of a grow-out. A line is likely crossing, and how much of the seed.
+          A dashed circle is the isolation distance of a grow-out by the house rule. A line is likely crossing, and how much of the seed.
         </p>
       </div>
     </div>

@@ -58,6 +58,7 @@ export default function Grower({ loaderData: { key, id, name, terms, growOuts, t
       skill: terms?.skill ?? 'easy',
       mostLines: terms?.mostLines === null || !terms ? '' : String(terms.mostLines),
       squareMetres: terms?.squareMetres === null || !terms ? '' : String(terms.squareMetres),
+      mostHours: terms?.mostHours === null || !terms ? '' : String(terms.mostHours),
       notGrown: terms?.notGrown ?? '',
     },
   });
@@ -83,6 +84,7 @@ export default function Grower({ loaderData: { key, id, name, terms, growOuts, t
           />
           <TextField field={fields.mostLines} label="Lines at most (optional)" inputMode="numeric" />
           <TextField field={fields.squareMetres} label="Room, m² (optional)" inputMode="decimal" />
+          <TextField field={fields.mostHours} label="Hours in a season (optional)" inputMode="numeric" />
           <TextField field={fields.notGrown} label="Does not grow (optional)" hint="Squash, onions" />
         </div>
         <Button type="submit">Save what was agreed</Button>

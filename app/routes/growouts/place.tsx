@@ -151,7 +151,7 @@ export default function Place({ loaderData, actionData }: Route.ComponentProps) 
                   <TextField
                     field={fields.squareMetres}
                     label="Room it takes, m² (optional)"
-                    hint="All that is free, if left empty"
+                    hint={workedOut ? `${workedOut.squareMetres} m², if left empty` : 'What its plants take, if left empty'}
                     inputMode="decimal"
                   />
                 </div>

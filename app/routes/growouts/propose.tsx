@@ -12,7 +12,9 @@ import type { proposeForm } from '#contracts/growouts/growOuts.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { SURVIVAL } from '#core/germination/seedsToSow.ts';
-import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
+import { packetsOf, yieldToExpect } from '#core/growout/yieldToExpect.ts';
+import { hoursToGrow } from '#core/growout/hours.ts';
+import { bedFor } from '#core/growout/plots.ts';
 import { priceOf } from '#core/house/prices.ts';
 import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
@@ -25,7 +27,7 @@ import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { proposeGrowOut, type ProposeProblem } from '#services/growouts/growOuts.server.ts';
-import { heldBackWords } from '#words/growouts.ts';
+import { heldBackWords, shareWords, spacingWords } from '#words/growouts.ts';
 import { HOLD_WORDS } from '#words/vocabulary.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/propose.ts';
@@ -55,13 +57,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const {
     low,
     high,
-    packets,
     seasons: told,
   } = yieldToExpect(
     standing,
     lot.facts,
     before.map((one) => one.seeds / one.plants),
   );
+  const packets = packetsOf(low, house.growing.growersShare, lot.facts.packet);
   const price = packets * priceOf(house.prices, lot.cropId);
   return {
     key: newFormKey(),
@@ -88,12 +90,16 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ],
       ['Back by', `${formatDate(due)}, cleaned and dried`],
       [
+        'Takes',
+        `${bedFor(plants, lot.facts)} m² of bed, ${proseIn(house.units, spacingWords(lot.facts))}, and about ${hoursToGrow(lot.facts, plants, [], house.growing)} hours of work; cages, bags or hand pollination take more`,
+      ],
+      [
         'Keep apart',
         `${formatMetres(distanceBy(house.rules, lot.facts, lot.lineRules), house.units)} from others of its kind, by the house rule`,
       ],
       [
         'Yield',
-        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, ${told === 0 ? 'by the almanac' : `by what this line gave ${told === 1 ? 'before' : `in ${told} seasons`}`}. About a tenth stays with the grower, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}${price > 0 ? `, which would cost ${formatMoney(price, house.prices.currency)} to buy` : ''}`,
+        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, ${told === 0 ? 'by the almanac' : `by what this line gave ${told === 1 ? 'before' : `in ${told} seasons`}`}. ${shareWords(house.growing.growersShare)} stays with the grower, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}${price > 0 ? `, which would cost ${formatMoney(price, house.prices.currency)} to buy` : ''}`,
       ],
     ] as [string, string][],
   };

@@ -1,14 +1,16 @@
+import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { useUnits } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, mondayOf, yearOf } from '#core/calendar/plainDate.ts';
 import { medianOf } from '#core/growout/isolation.ts';
+import { distanceBy } from '#core/house/rules.ts';
 import { metresFrom } from '#core/isolation/gardens.ts';
 import { may } from '#core/people/may.ts';
 import { formatMetres } from '#core/units/formatAmount.ts';
@@ -55,7 +57,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         garden: one.garden,
         name: one.growOutId === null ? `${one.crop.name} (${one.what})` : `${one.crop.name} ‘${one.what}’`,
         group: one.crop.group,
-        reach: one.crop.homeDistance,
+        reach: distanceBy(house.rules, one.crop),
         planned: one.planned === 'unknown' ? null : one.planned,
         seen: one.seen,
         bloom: bloom === 'unknown' ? null : bloom,
@@ -107,6 +109,10 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
           <>
             <ButtonLink to={`?year=${year - 1}`}>{year - 1}</ButtonLink>
             <ButtonLink to={`?year=${year + 1}`}>{year + 1}</ButtonLink>
+            <Button type="button" onClick={() => window.print()}>
+              <Printer aria-hidden className="size-5" />
+              Print
+            </Button>
             <ButtonLink to="/grow-outs">Grow-outs</ButtonLink>
           </>
         }

@@ -13,6 +13,7 @@ import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { answerForm } from '#contracts/growouts/growOuts.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { bedFor } from '#core/growout/plots.ts';
 import { cageTurns, plannedBloom } from '#core/growout/sowing.ts';
 import { distanceBy } from '#core/house/rules.ts';
 import { may } from '#core/people/may.ts';
@@ -25,7 +26,7 @@ import { findPlaceOf } from '#data/growouts/places.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { acceptOffer, declineOffer, type AnswerProblem } from '#services/growouts/growOuts.server.ts';
 import { ripeWhen } from '#words/almanac.ts';
-import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
+import { GROW_OUT_STATE_WORDS, shareWords, spacingWords } from '#words/growouts.ts';
 import { METHOD_STEPS } from '#words/intake.ts';
 import { hazardWords, METHOD_NAMES } from '#words/promise.ts';
 import type { Route } from './+types/sheet.ts';
@@ -64,6 +65,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     rows: [
       ...(place ? [['Where', [place.garden, place.plot].filter(Boolean).join(', ')] as const] : []),
       ['Sow', `${formatSeeds(growOut.seeds)}, ${place ? 'on' : 'from'} ${formatDate(sowOn)}. ${proseIn(house.units, crop.howToSow)}`],
+      ['How far apart', `${proseIn(house.units, spacingWords(crop))}. So ${growOut.plants} plants take ${bedFor(growOut.plants, crop)} m²`],
       ['Plants', `${growOut.plants} or more to save seed from. Take about the same amount from each`],
       ['In flower', `about ${formatDate(bloom.from)} to ${formatDate(bloom.to)}`],
       [
@@ -78,7 +80,10 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ['Save', proseIn(house.units, crop.howToSave)],
       ['Clean', proseIn(house.units, crop.cleaning)],
       ['Dry', proseIn(house.units, crop.drying)],
-      ['Bring back', `by ${formatDate(growOut.backBy)}, with what you wrote down. About a tenth of the seed is yours to keep`],
+      [
+        'Bring back',
+        `by ${formatDate(growOut.backBy)}, with what you wrote down. ${shareWords(house.growing.growersShare)} of the seed is yours to keep`,
+      ],
     ] as [string, string][],
     apart: methods.map((method) => ({ name: METHOD_NAMES[method], steps: METHOD_STEPS[method] })).filter(({ steps }) => steps.length > 0),
     turns: methods.includes('alternate cages')

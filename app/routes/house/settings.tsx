@@ -87,6 +87,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     prices: { currency, packet: Math.round(packetPrice * 100), crops: priced.crops },
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
     cropThresholds: asked.crops,
+    growing: before.growing,
   });
   if (!done.ok)
     return notAccepted({
@@ -112,6 +113,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <>
             <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
             <ButtonLink to="/settings/rules">House rules</ButtonLink>
+            <ButtonLink to="/settings/growing">Growing and risk</ButtonLink>
             <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
           </>

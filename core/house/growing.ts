@@ -1,0 +1,31 @@
+/** A figure that the house may set: what it usually is, and between what it may lie. Shares are 0 to 1. */
+interface Figure {
+  readonly as: 'share' | 'hours';
+  readonly usual: number;
+  readonly least: number;
+  readonly most: number;
+}
+
+/** What the house reckons with when it plans grow-outs. Hours are of hands. */
+const GROWING_FIGURES = {
+  /** Share of the seed that stays with whoever grew it. */
+  growersShare: { as: 'share', usual: 0.1, least: 0, most: 0.9 },
+  /** A grow-out of one season before its plants are counted: bed, sowing, harvest, cleaning. */
+  hours: { as: 'hours', usual: 3, least: 0, most: 200 },
+  /** More for each plant: planting, weeding, looking it over before it flowers. */
+  hoursPerPlant: { as: 'hours', usual: 0.05, least: 0, most: 20 },
+  /** More where it takes two seasons: lifting, storing and replanting roots, or cover over winter. */
+  hoursOfWinter: { as: 'hours', usual: 2, least: 0, most: 200 },
+  /** More for each way of keeping it apart by hand: a cage, bags, pollination by hand. */
+  hoursApart: { as: 'hours', usual: 3, least: 0, most: 200 },
+} as const satisfies Record<string, Figure>;
+
+export type GrowingKey = keyof typeof GROWING_FIGURES;
+export const GROWING_KEYS = Object.keys(GROWING_FIGURES) as GrowingKey[];
+export const growingFigure = (key: GrowingKey): Figure => GROWING_FIGURES[key];
+export type Growing = Readonly<Record<GrowingKey, number>>;
+
+export const USUAL_GROWING = Object.fromEntries(GROWING_KEYS.map((key) => [key, GROWING_FIGURES[key].usual])) as Growing;
+
+/** What is stored of it, with the usual figure for each that nobody has set. */
+export const growingOf = (stored: Partial<Growing>): Growing => ({ ...USUAL_GROWING, ...stored });
