@@ -92,7 +92,7 @@ const BIN = (2 * EDGE) / BINS;
 const SHARES = Float64Array.from({ length: BINS + 1 }, (_, index) => normalBelow(index * BIN - EDGE));
 
 /** The share of a probit, fast: thousands of cells are asked for each lot. */
-function shareOf(z: number): number {
+export function shareOf(z: number): number {
   if (z <= -EDGE) return 0;
   if (z >= EDGE) return 1;
   const at = (z + EDGE) / BIN;
