@@ -63,6 +63,7 @@ export default [
   route('grow-outs/all', 'routes/growouts/list.tsx'),
   route('grow-outs/season', 'routes/growouts/season.tsx'),
   route('grow-outs/drift', 'routes/growouts/drift.tsx'),
+  route('grow-outs/risk', 'routes/growouts/risk.tsx'),
   route('grow-outs/photos/:id', 'routes/growouts/logPhoto.ts'),
   route('grow-outs/log', 'routes/growouts/log.tsx'),
   route('grow-outs/:id/log', 'routes/growouts/logEntry.ts'),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { storedCrop, storedCrosses } from '#contracts/almanac/facts.ts';
 import { storedSteps } from '#contracts/bench/recipes.ts';
 import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
+import { storedRemedies, storedWhys } from '#contracts/growouts/risk.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
 
 /** Fields of a form as they were typed. */
@@ -22,6 +23,8 @@ export const STORED = {
   'house.growing': storedGrowing,
   'house.rules': storedRules,
   'line.rules': storedRules,
+  'line_risk.remedies': storedRemedies,
+  'line_risk.whys': storedWhys,
   'parked_form.fields': typed,
   'passport.answers': storedPassport,
   'recipe.steps': storedSteps,

@@ -10,6 +10,7 @@ import { migrate } from '#data/migrate.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashPassword } from '#services/secrets.server.ts';
 import { builtAlmanac } from '#almanac/built.ts';
+import { reckonNextRisks } from '#services/growouts/risks.server.ts';
 import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
@@ -70,6 +71,7 @@ async function seed(): Promise<void> {
     const coordinator = await firstOf(owner, 'coordinator');
     await workTheSeason(owner, coordinator, today);
     await planGrowOuts(owner, coordinator, await firstOf(owner, 'member'), today);
+    while ((await reckonNextRisks(owner, clock())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

@@ -7,6 +7,13 @@ export const GROWING_WORDS: Readonly<Record<GrowingKey, { readonly label: string
   hoursPerPlant: { label: 'Hours more for each plant', follows: 'Planting, weeding, looking it over; 0.05 is three minutes' },
   hoursOfWinter: { label: 'Hours more over a winter', follows: 'Crops of two seasons: lifting, storing and planting roots again' },
   hoursApart: { label: 'Hours more for cage, bags or hand pollination', follows: 'Once for each of them' },
+  hoursCopy: { label: 'Hours for a safety copy', follows: 'Packing, sending it to a keeper, asking after it' },
+  hoursMove: { label: 'Hours to move part of a jar', follows: 'Into another place, or into the freezer' },
+  hoursDry: { label: 'Hours to dry and seal a jar', follows: 'Weighing and waiting included, as far as hands are needed' },
+  hoursTest: { label: 'Hours for a germination test', follows: 'Laid, counted and written down' },
+  harvests: { label: 'Grow-outs that bring seed home, %', follows: 'For a crop without a history here; its own grow-outs then count too' },
+  placeFails: { label: 'Chance that a place is lost in a year, %', follows: 'Freezer breaks, mice, damp, fire: all seed in it is gone' },
+  elsewhere: { label: 'How much a line counts that others keep too, %', follows: 'Of a line that only this library has' },
 };
 
 /** A figure as it is typed: shares as percentages. */

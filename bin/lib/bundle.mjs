@@ -17,6 +17,7 @@ await build({
     bench: 'bench/bench.ts',
     reckon: 'bench/reckon.ts',
     outlooks: 'bench/outlooks.ts',
+    risks: 'bench/risks.ts',
     calibration: 'bench/calibration.ts',
     labels: 'bench/labels.ts',
     parsers: 'bench/parsers.ts',

@@ -99,15 +99,17 @@ export const lineForm = z
     aim: z.enum(AIMS, { error: 'aim: missing' }),
     story: maybeWords(2000),
     aliases: maybeWords(400),
+    keptElsewhere: tick,
     ...Object.fromEntries(
       RULE_KEYS.filter((rule) => HOUSE_RULES[rule].byLine && rule !== 'aim').map((rule) => [`rule-${rule}`, schoolOf(rule)]),
     ),
   })
-  .transform(({ key, version, aim, story, aliases, ...form }) => ({
+  .transform(({ key, version, aim, story, aliases, keptElsewhere, ...form }) => ({
     key,
     version,
     aim,
     story,
+    keptElsewhere,
     rules: rulesFrom(form),
     aliases: [
       ...new Set(

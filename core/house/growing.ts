@@ -18,6 +18,20 @@ const GROWING_FIGURES = {
   hoursOfWinter: { as: 'hours', usual: 2, least: 0, most: 200 },
   /** More for each way of keeping it apart by hand: a cage, bags, pollination by hand. */
   hoursApart: { as: 'hours', usual: 3, least: 0, most: 200 },
+  /** A copy sent to a keeper: packing, letter, asking after it. */
+  hoursCopy: { as: 'hours', usual: 1, least: 0, most: 100 },
+  /** Part of a jar into another place of the house, or into the freezer. */
+  hoursMove: { as: 'hours', usual: 0.5, least: 0, most: 100 },
+  /** Drying a jar and shutting it in. */
+  hoursDry: { as: 'hours', usual: 1, least: 0, most: 100 },
+  /** A germination test, laid and counted. */
+  hoursTest: { as: 'hours', usual: 1, least: 0, most: 100 },
+  /** Share of grow-outs that bring seed home, before a crop has a history of its own. */
+  harvests: { as: 'share', usual: 0.8, least: 0.05, most: 1 },
+  /** Chance in a year that a place is lost with all its seed. */
+  placeFails: { as: 'share', usual: 0.02, least: 0, most: 0.5 },
+  /** How much a line counts that others keep too. */
+  elsewhere: { as: 'share', usual: 0.3, least: 0.01, most: 1 },
 } as const satisfies Record<string, Figure>;
 
 export type GrowingKey = keyof typeof GROWING_FIGURES;

@@ -67,7 +67,7 @@ export type Losses = readonly Float64Array[];
 /** Tests are repeated every so many years. */
 const YEARS_BETWEEN_TESTS = 3;
 /** So many places are followed one by one; the smallest beyond them count as one, which fails together: the risk is never told too low. */
-const MOST_PLACES = 4;
+const MOST_PLACES = 3;
 
 /**
  * Losing a line within the next years (I.2). Viability by the draws of its lots; failures of places, each with the same chance in a year, by enumerating
@@ -100,51 +100,81 @@ const meanOf = (values: Float64Array) => values.reduce((sum, value) => sum + val
 /** Goes through all ways in which places can fail, each with its chance. */
 function scenarios(line: LineAtRisk, harvest: Harvest | null, years: number): Losses {
   const stores: StoreAtRisk[] = [...line.stores, ...(harvest ? [{ ...harvest, seeds: 0 }] : [])];
-  const places = placesOf(stores, harvest);
-  const count = line.lots[0]?.draws.probits.length ?? DRAWS;
-  const losses = Array.from({ length: years }, () => new Float64Array(count));
+  const draws = line.lots[0]?.draws.probits.length ?? DRAWS;
+  const losses = Array.from({ length: years }, () => new Float64Array(draws));
   if (stores.length === 0) return losses.map((year) => year.fill(1));
+  const { of: placeOf, count } = placesOf(stores, harvest);
   const shares = sharesOf(line, stores, years);
-  const ways = (years + 1) ** places.count;
-  for (let way = 0; way < ways; way += 1) {
-    // The year in which each place fails first; after the last where it does not.
-    const failsIn: number[] = [];
-    let [rest, chance] = [way, 1];
-    for (let place = 0; place < places.count; place += 1) {
-      const year = (rest % (years + 1)) + 1;
-      rest = Math.floor(rest / (years + 1));
-      failsIn.push(year);
-      chance *= year > years ? (1 - line.fails) ** years : line.fails * (1 - line.fails) ** (year - 1);
+  const mean = new Float64Array(draws);
+  const left = Array.from({ length: years + 1 }, () => Float64Array.from(stores, ({ seeds }) => seeds));
+  const share = new Float64Array(stores.length);
+
+  /** What a year takes, and then each set of the places that still stand that may fail in it. @param standing places by their bits */
+  function goOn(year: number, standing: number, chance: number): void {
+    const [before, now] = [left[year - 1]!, left[year]!];
+    test(line, stores, before, year);
+    if (year === 1) for (const { store, seeds } of line.sown) before[store] = Math.max(0, before[store]! - seeds);
+    if (harvest && year === harvest.year) before[stores.length - 1] = harvest.seeds;
+    lend(line, stores, before, year);
+    for (let failing = standing; ; failing = (failing - 1) & standing) {
+      const here = chance * chanceOf(failing, standing, line.fails, count);
+      if (here > 0) {
+        for (let store = 0; store < now.length; store += 1) now[store] = (failing >> placeOf[store]!) & 1 ? 0 : before[store]!;
+        countLost(now, shares[year - 1]!, line.plantsForSeed, here, losses[year - 1]!, mean, share);
+        if (year < years) goOn(year + 1, standing & ~failing, here);
+      }
+      if (failing === 0) return;
     }
-    if (chance > 0) follow(line, stores, harvest, places.of, failsIn, shares, chance, losses);
   }
+  goOn(1, (1 << count) - 1, 1);
   return losses;
 }
 
-/** One way: what is left in each year, and which draws are recoverable with it. */
-function follow(
-  line: LineAtRisk,
-  stores: readonly StoreAtRisk[],
-  harvest: Harvest | null,
-  placeOf: readonly number[],
-  failsIn: readonly number[],
-  shares: readonly (readonly Float64Array[])[],
+/** Chance that of the places that stand just these fail in a year. */
+function chanceOf(failing: number, standing: number, fails: number, count: number): number {
+  let chance = 1;
+  for (let place = 0; place < count; place += 1) if ((standing >> place) & 1) chance *= (failing >> place) & 1 ? fails : 1 - fails;
+  return chance;
+}
+
+/**
+ * Adds the chance of this way to the draws that are no longer recoverable in a year.
+ * @param mean, share room to work in: one value for each draw, and for each store
+ */
+function countLost(
+  left: Float64Array,
+  year: SharesOfYear,
+  plants: number,
   chance: number,
-  losses: readonly Float64Array[],
+  lost: Float64Array,
+  mean: Float64Array,
+  share: Float64Array,
 ): void {
-  const left = Float64Array.from(stores, ({ seeds }) => seeds);
-  const share = new Float64Array(stores.length);
-  for (let year = 1; year <= losses.length; year += 1) {
-    test(line, stores, left, year);
-    if (year === 1) for (const { store, seeds } of line.sown) left[store] = Math.max(0, left[store]! - seeds);
-    if (harvest && year === harvest.year) left[stores.length - 1] = harvest.seeds;
-    lend(line, stores, left, year);
-    for (let store = 0; store < stores.length; store += 1) if (failsIn[placeOf[store]!]! === year) left[store] = 0;
-    const lost = losses[year - 1]!;
-    for (let draw = 0; draw < lost.length; draw += 1) {
-      for (let store = 0; store < stores.length; store += 1) share[store] = shares[store]![year - 1]![draw]!;
-      if (!isRecoverable(left, share, line.plantsForSeed)) lost[draw]! += chance;
+  let [least, most] = [0, 0];
+  for (let store = 0; store < left.length; store += 1) {
+    least += left[store]! * year.least[store]!;
+    most += left[store]! * year.most[store]!;
+  }
+  // Most ways are clear for every draw at once.
+  if (least >= plants) return;
+  if (most < plants - Math.LN2) {
+    for (let draw = 0; draw < lost.length; draw += 1) lost[draw]! += chance;
+    return;
+  }
+  mean.fill(0);
+  for (let store = 0; store < left.length; store += 1) {
+    const seeds = left[store]!;
+    const shares = year.shares[store]!;
+    if (seeds > 0) for (let draw = 0; draw < mean.length; draw += 1) mean[draw]! += seeds * shares[draw]!;
+  }
+  for (let draw = 0; draw < lost.length; draw += 1) {
+    const stand = mean[draw]!;
+    if (stand >= plants) continue;
+    if (stand >= plants - Math.LN2) {
+      for (let store = 0; store < share.length; store += 1) share[store] = year.shares[store]![draw]!;
+      if (isRecoverable(left, share, plants)) continue;
     }
+    lost[draw]! += chance;
   }
 }
 
@@ -190,22 +220,34 @@ function placesOf(stores: readonly StoreAtRisk[], harvest: Harvest | null): { re
   return { of: stores.map(({ place }) => numberOf.get(place)!), count: Math.min(order.length, MOST_PLACES) };
 }
 
-/** Chance of a seed of each store to become a plant, by year and draw. A harvest is fresh when it comes. */
-function sharesOf(
-  { lots, comesUp, harvest }: LineAtRisk,
-  stores: readonly StoreAtRisk[],
-  years: number,
-): readonly (readonly Float64Array[])[] {
-  return stores.map(({ lot, rate }) => {
-    const { probits, known, shut } = lots[lot]!.draws;
-    const parts = partsOf(rate);
-    const since = harvest?.lot === lot ? harvest.year : 0;
-    return Array.from({ length: years }, (_, index) => {
-      const days = Math.max(0, index + 1 - since) * DAYS_A_YEAR;
-      return Float64Array.from(
-        probits,
-        (probit, draw) => comesUp * shareOf(probit - days * (parts.known * known[draw]! + parts.shut * shut[draw]!)),
-      );
-    });
+/** Chance of a seed of each store to become a plant in a year: by draw, and the least and the most of them. */
+interface SharesOfYear {
+  readonly shares: readonly Float64Array[];
+  readonly least: readonly number[];
+  readonly most: readonly number[];
+}
+
+/** These chances by year. A harvest is fresh when it comes. */
+function sharesOf({ lots, comesUp, harvest }: LineAtRisk, stores: readonly StoreAtRisk[], years: number): readonly SharesOfYear[] {
+  return Array.from({ length: years }, (_, index) => {
+    const [shares, least, most]: [Float64Array[], number[], number[]] = [[], [], []];
+    for (const { lot, rate } of stores) {
+      const { probits, known, shut } = lots[lot]!.draws;
+      const parts = partsOf(rate);
+      const days = Math.max(0, index + 1 - (harvest?.lot === lot ? harvest.year : 0)) * DAYS_A_YEAR;
+      const [inAir, inJar] = [days * parts.known, days * parts.shut];
+      const share = new Float64Array(probits.length);
+      let [low, high] = [Infinity, 0];
+      for (let draw = 0; draw < share.length; draw += 1) {
+        const comes = comesUp * shareOf(probits[draw]! - inAir * known[draw]! - inJar * shut[draw]!);
+        share[draw] = comes;
+        if (comes < low) low = comes;
+        if (comes > high) high = comes;
+      }
+      shares.push(share);
+      least.push(low);
+      most.push(high);
+    }
+    return { shares, least, most };
   });
 }

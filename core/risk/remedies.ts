@@ -4,7 +4,7 @@ import type { Seeds } from '../kernel/kinds.ts';
 import type { Age } from '../viability/age.ts';
 import type { Draws } from '../viability/draws.ts';
 import { shareOf } from '../viability/forecast.ts';
-import { lossesOf, riskAt, type LineAtRisk, type Losses } from './lineRisk.ts';
+import { lossesOf, riskAt, riskByYear, type LineAtRisk, type Losses } from './lineRisk.ts';
 
 /** What can be done for a line. */
 export const REMEDIES = ['grow out', 'safety copy', 'another place', 'freezer', 'dry and seal', 'test'] as const;
@@ -39,34 +39,49 @@ export interface Remedy {
   readonly hours: number;
   /** The fall in that chance times the line's importance, for each hour of hands. Below zero where it does harm. */
   readonly worth: number;
-  /** The lot that it is done to, by its place in the list; null where it is all of them. */
-  readonly lot: number | null;
+  /** The code of the lot that it is done to; null where it is all of them. */
+  readonly code: string | null;
   readonly seeds: Seeds | null;
+}
+
+/** A remedy with the chance by each year; null for a test, of which only the end is reckoned. */
+export interface RemedyByYear extends Remedy {
+  readonly byYear: readonly number[] | null;
 }
 
 /** Where a copy is sent: no place of the house. */
 export const ELSEWHERE = 'elsewhere';
 /** An hour of hands is weighed as so much of a line that is surely saved. */
 const HOUR = 0.01;
-/** Under this chance of losing a line it is not asked what a test would tell. */
+/** Under this chance of losing a line nothing needs to be done. */
+const WORTH_DOING = 0.001;
+/** Under this chance it is not asked what a test would tell. */
 const WORTH_TESTING = 0.005;
 
 /**
  * What each remedy takes away from the chance of losing a line (I.2), best for an hour of hands first. All are reckoned with the same draws, so that
- * what differs is the remedy. A remedy that makes it worse stays in the list, with its worth below zero.
+ * what differs is the remedy. A remedy that makes it worse stays in the list, with its worth below zero. Empty where the line is as good as safe.
  * @param importance how much the line counts, 1 where nobody else has it
  */
-export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): readonly Remedy[] {
+export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): readonly RemedyByYear[] {
   const before = lossesOf(line);
   const { risk } = riskAt(before);
+  if (risk < WORTH_DOING) return [];
   const changed = [...changes(line, ways)].map((one) => ({ ...one, losses: lossesOf(one.line) }));
-  const remedy = (kind: RemedyKind, after: number, lot: number | null, seeds: Seeds | null): Remedy => {
+  const remedy = (
+    kind: RemedyKind,
+    after: number,
+    byYear: readonly number[] | null,
+    lot: number | null,
+    seeds: Seeds | null,
+  ): RemedyByYear => {
     const hours = ways.hours[kind];
-    return { kind, risk: after, hours, worth: (importance * (risk - after)) / Math.max(0.1, hours), lot, seeds };
+    const code = lot === null ? null : line.lots[lot]!.code;
+    return { kind, risk: after, hours, worth: (importance * (risk - after)) / Math.max(0.1, hours), code, seeds, byYear };
   };
-  const best = new Map<RemedyKind, Remedy>();
+  const best = new Map<RemedyKind, RemedyByYear>();
   for (const { kind, losses, lot, seeds } of changed) {
-    const one = remedy(kind, riskAt(losses).risk, lot, seeds);
+    const one = remedy(kind, riskAt(losses).risk, riskByYear(losses), lot, seeds);
     if (one.worth > (best.get(kind)?.worth ?? -Infinity)) best.set(kind, one);
   }
   if (ways.test && risk >= WORTH_TESTING) {
@@ -76,7 +91,7 @@ export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): re
       [{ hours: 0, losses: before }, ...changed.map(({ kind, losses }) => ({ hours: ways.hours[kind], losses }))],
       importance,
     );
-    best.set('test', remedy('test', after, ways.test.lot, ways.test.seeds));
+    best.set('test', remedy('test', after, null, ways.test.lot, ways.test.seeds));
   }
   return [...best.values()].sort((one, other) => other.worth - one.worth || REMEDIES.indexOf(one.kind) - REMEDIES.indexOf(other.kind));
 }
@@ -177,11 +192,15 @@ function riskAfterTest(
   return before - Math.max(0, without - after) / Math.max(0.01, importance) + seedsCost;
 }
 
+/** Shares to the fiftieth are near enough for what a test would tell. */
+const STEPS = 50;
+
 /** Chance of a test's result with each draw; tests of one lot differ by more than chance. */
 function chancesOf(up: number, seeds: number, probits: Float64Array): Float64Array {
   const worth = 1 / BETWEEN_TEST_SPREAD - 1;
-  return probits.map((probit) => {
-    const share = Math.min(1 - 1e-6, Math.max(1e-6, shareOf(probit)));
+  const chances = Array.from({ length: STEPS + 1 }, (_, step) => {
+    const share = Math.min(1 - 1e-6, Math.max(1e-6, step / STEPS));
     return betaBinomial(up, seeds, { a: share * worth, b: (1 - share) * worth });
   });
+  return probits.map((probit) => chances[Math.round(shareOf(probit) * STEPS)]!);
 }

@@ -167,12 +167,13 @@ describe('the bench plan', () => {
 });
 
 describe('what a test is worth', () => {
-  const stakes = { mayBeLent: 1, fullStrength: 1, lent: 0, others: 2 };
+  const stakes = { mayBeLent: 1, fullStrength: 1, lent: 0, others: 2, risk: 0 };
   test('is most where the answer could go either way, and more where more hangs on it', () => {
     expect(testValue(stakes)).toEqual({ value: 0.2, doubt: 0, stakes: [] });
     expect(testValue({ ...stakes, mayBeLent: 0.5 }).value).toBeCloseTo(1, 12);
     expect(testValue({ ...stakes, fullStrength: 0.5 }).doubt).toBeCloseTo(0.5, 12);
     expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 })).toMatchObject({ stakes: ['last of its line', 'much lent'] });
+    expect(testValue({ ...stakes, risk: 0.3 }).stakes).toEqual(['line at risk']);
     expect(testValue({ ...stakes, mayBeLent: 0.5, others: 0, lent: 7 }).value).toBeCloseTo(3, 12);
   });
 });

@@ -3,8 +3,10 @@ import type { Skill } from '#core/growout/growers.ts';
 import type { LogKind } from '#core/growout/log.ts';
 import type { Sun, Water } from '#core/growout/plots.ts';
 import type { Method } from '#core/isolation/barriers.ts';
-import type { Day, GardenId, GrowOutId, LotId, Metres, PersonId, Seeds } from '#core/kernel/kinds.ts';
+import type { Day, GardenId, GrowOutId, LineId, LotId, Metres, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { GrowOutStep } from '#core/states/states.ts';
+import type { Remedy } from '#core/risk/remedies.ts';
+import type { RiskReason } from '#core/risk/whys.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface GrowOutTable {
@@ -104,7 +106,27 @@ interface GrowerTermsTable {
   not_grown: string | null;
 }
 
+interface LineRiskTable {
+  line_id: Fact<LineId>;
+  reckoned_on: Day;
+  by_year: number[];
+  grown_by_year: number[] | null;
+  best_by_year: number[];
+  risk: number;
+  error: number;
+  whys: ColumnType<readonly RiskReason[], string, string>;
+  remedies: ColumnType<readonly Remedy[], string, string>;
+  worth: number;
+}
+
+interface RiskStaleTable {
+  line_id: Fact<LineId>;
+  since: GeneratedAlways<Date>;
+}
+
 export interface GrowOutTables {
+  line_risk: LineRiskTable;
+  risk_stale: RiskStaleTable;
   grow_out_photo: GrowOutPhotoTable;
   grower_terms: GrowerTermsTable;
   grow_out_written: GrowOutTable;

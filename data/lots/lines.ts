@@ -136,6 +136,7 @@ export async function findLine(db: Db, id: number) {
       'line.offspring',
       'line.rules',
       'line.version',
+      'line.kept_elsewhere as keptElsewhere',
       'crop.id as cropId',
       'crop.name as crop',
       'crop.facts',
@@ -195,11 +196,17 @@ export async function findSamplesOfLine(db: Db, lineId: LineId) {
 export async function updateLine(
   db: Db,
   id: number,
-  change: { aim: Aim; story: string | null; rules: Rules; version: number },
+  change: { aim: Aim; story: string | null; rules: Rules; keptElsewhere: boolean; version: number },
 ): Promise<boolean> {
   const result = await db
     .updateTable('line')
-    .set({ aim: change.aim, story: change.story, rules: JSON.stringify(change.rules), version: change.version + 1 })
+    .set({
+      aim: change.aim,
+      story: change.story,
+      rules: JSON.stringify(change.rules),
+      kept_elsewhere: change.keptElsewhere,
+      version: change.version + 1,
+    })
     .where('id', '=', id)
     .where('version', '=', change.version)
     .executeTakeFirst();

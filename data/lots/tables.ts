@@ -17,6 +17,7 @@ interface LineTable {
   story: string | null;
   offspring: ColumnType<boolean, boolean | undefined, never>;
   rules: ColumnType<Rules, string | undefined, string>;
+  kept_elsewhere: Generated<boolean>;
   version: Generated<number>;
 }
 

@@ -30,6 +30,7 @@ import * as growers from './0028_growers.ts';
 import * as logPhotos from './0029_log_photos.ts';
 import * as endedGrowOuts from './0030_ended_growouts.ts';
 import * as growing from './0031_growing.ts';
+import * as risk from './0032_risk.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -64,4 +65,5 @@ export const migrations: Record<string, Migration> = {
   '0029_log_photos': logPhotos,
   '0030_ended_growouts': endedGrowOuts,
   '0031_growing': growing,
+  '0032_risk': risk,
 };

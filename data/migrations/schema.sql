@@ -1091,6 +1091,7 @@ CREATE TABLE public.line (
     offspring boolean DEFAULT false NOT NULL,
     rules jsonb DEFAULT '{}'::jsonb NOT NULL,
     version integer DEFAULT 1 NOT NULL,
+    kept_elsewhere boolean DEFAULT false NOT NULL,
     CONSTRAINT line_aim_is_known CHECK ((aim = ANY (ARRAY['keep true'::text, 'let adapt'::text]))),
     CONSTRAINT line_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
@@ -1108,6 +1109,21 @@ ALTER TABLE public.line ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     NO MINVALUE
     NO MAXVALUE
     CACHE 1
+);
+
+CREATE TABLE public.line_risk (
+    line_id bigint NOT NULL,
+    reckoned_on date NOT NULL,
+    by_year real[] NOT NULL,
+    grown_by_year real[],
+    best_by_year real[] NOT NULL,
+    risk real NOT NULL,
+    error real NOT NULL,
+    whys jsonb NOT NULL,
+    remedies jsonb NOT NULL,
+    worth real NOT NULL,
+    CONSTRAINT risk_is_a_chance CHECK (((risk >= (0)::double precision) AND (risk <= (1)::double precision))),
+    CONSTRAINT risk_is_for_some_years CHECK ((cardinality(by_year) > 0))
 );
 
 CREATE TABLE public.loan_written (
@@ -1685,6 +1701,11 @@ ALTER TABLE public.report ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
+CREATE TABLE public.risk_stale (
+    line_id bigint NOT NULL,
+    since timestamp with time zone DEFAULT now() NOT NULL
+);
+
 CREATE TABLE public.room_air (
     slot bigint NOT NULL,
     humidity numeric NOT NULL,
@@ -2120,6 +2141,9 @@ ALTER TABLE ONLY public.line_alias
 ALTER TABLE ONLY public.line
     ADD CONSTRAINT line_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.line_risk
+    ADD CONSTRAINT line_risk_pkey PRIMARY KEY (line_id);
+
 ALTER TABLE ONLY public.loan_close_written
     ADD CONSTRAINT loan_close_pkey PRIMARY KEY (id);
 
@@ -2212,6 +2236,9 @@ ALTER TABLE ONLY public.recipe
 
 ALTER TABLE ONLY public.report
     ADD CONSTRAINT report_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.risk_stale
+    ADD CONSTRAINT risk_stale_pkey PRIMARY KEY (line_id);
 
 ALTER TABLE ONLY public.room_air
     ADD CONSTRAINT room_air_pkey PRIMARY KEY (slot);
@@ -2382,6 +2409,12 @@ CREATE UNIQUE INDEX line_name_once_per_crop ON public.line USING btree (crop_id,
 CREATE INDEX line_name_trgm ON public.line USING gin (name public.gin_trgm_ops);
 
 CREATE INDEX line_of_crop ON public.line USING btree (crop_id, name);
+
+CREATE INDEX line_risk_first ON public.line_risk USING btree (worth DESC, line_id);
+
+CREATE INDEX line_risk_oldest ON public.line_risk USING btree (reckoned_on);
+
+CREATE INDEX line_risk_worst ON public.line_risk USING btree (risk DESC, line_id);
 
 CREATE INDEX link_of_account ON public.one_time_link USING btree (account_id);
 
@@ -3004,6 +3037,9 @@ ALTER TABLE ONLY public.line_alias
 ALTER TABLE ONLY public.line
     ADD CONSTRAINT line_crop_id_fkey FOREIGN KEY (crop_id) REFERENCES public.crop(id);
 
+ALTER TABLE ONLY public.line_risk
+    ADD CONSTRAINT line_risk_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
 ALTER TABLE ONLY public.loan_written
     ADD CONSTRAINT loan_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -3195,6 +3231,9 @@ ALTER TABLE ONLY public.report
 
 ALTER TABLE ONLY public.report
     ADD CONSTRAINT report_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.risk_stale
+    ADD CONSTRAINT risk_stale_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
 
 ALTER TABLE ONLY public.seed_mark
     ADD CONSTRAINT seed_mark_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check(id);
@@ -3537,7 +3576,29 @@ GRANT UPDATE(rules) ON TABLE public.line TO kind_granary_app;
 
 GRANT UPDATE(version) ON TABLE public.line TO kind_granary_app;
 
+GRANT UPDATE(kept_elsewhere) ON TABLE public.line TO kind_granary_app;
+
 GRANT SELECT,INSERT,DELETE ON TABLE public.line_alias TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(reckoned_on) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(by_year) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(grown_by_year) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(best_by_year) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(risk) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(error) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(whys) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(remedies) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT UPDATE(worth) ON TABLE public.line_risk TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.loan_written TO kind_granary_app;
 
@@ -3724,6 +3785,10 @@ GRANT SELECT,INSERT ON TABLE public.recipe TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.recipe_end TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.report TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.risk_stale TO kind_granary_app;
+
+GRANT UPDATE(since) ON TABLE public.risk_stale TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.room_air TO kind_granary_app;
 

@@ -43,6 +43,7 @@ export async function listForPlan(db: Db, dueBy: string, yearAgo: string) {
     .innerJoin('line', 'line.id', 'lot.line_id')
     .innerJoin('crop', 'crop.id', 'line.crop_id')
     .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
+    .leftJoin('line_risk', 'line_risk.line_id', 'lot.line_id')
     .leftJoin('planned_test', 'planned_test.lot_id', 'lot.id')
     .select([
       'lot.id',
@@ -57,6 +58,7 @@ export async function listForPlan(db: Db, dueBy: string, yearAgo: string) {
       'lot.next_test_reason as reason',
       'lot_outlook.may_be_lent as mayBeLent',
       'lot_outlook.full_strength as fullStrength',
+      'line_risk.risk',
       'planned_test.week',
       'planned_test.pinned',
       sql<number>`(select count(*) from loan where loan.lot_id = lot.id and loan.lent_on >= ${yearAgo})`.as('lent'),

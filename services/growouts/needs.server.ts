@@ -3,6 +3,7 @@ import { byPressure, lotToSow, needsOf, sowingsOf, type LotToGrow, type Need } f
 import type { Day, LineId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { House } from '#data/house/house.ts';
+import { risksOfLines } from '#data/growouts/risks.ts';
 import { readWhatLinesHangBy } from '#data/growouts/needs.ts';
 import { readLineStock } from '#services/stock/lineStock.server.ts';
 
@@ -15,11 +16,18 @@ export interface LineInNeed {
   readonly sowings: number;
   readonly sow: Pick<LotToGrow, 'code' | 'seeds' | 'toSow'>;
   readonly growing: number;
+  /** Chance of losing it in five years, and what a grow-out leaves of that; null while it is being worked out. */
+  readonly risk: number | null;
+  readonly grown: number | null;
 }
+
+/** What a grow-out takes away from the chance of losing a line, by whole per cent: less decides nothing. */
+const gainOf = ({ risk, grown }: LineInNeed): number =>
+  risk === null || grown === null ? 0 : Math.max(0, Math.round((risk - grown) * 100));
 
 /** Lines that need growing out and can be, most pressing first. */
 export async function readLinesInNeed(db: Db, house: House, today: Day): Promise<readonly LineInNeed[]> {
-  const [lines, hangs] = await Promise.all([readLineStock(db, house, today, null), readWhatLinesHangBy(db)]);
+  const [lines, hangs, risks] = await Promise.all([readLineStock(db, house, today, null), readWhatLinesHangBy(db), risksOfLines(db)]);
   const hangsBy = new Map(hangs.map((one) => [one.lineId, one]));
   return lines
     .flatMap(({ id, name, crop, stock }) => {
@@ -37,7 +45,19 @@ export async function readLinesInNeed(db: Db, house: House, today: Day): Promise
       const sow = lotToSow(lots);
       return needs.length === 0 || !sow
         ? []
-        : [{ id, name, crop: { id: crop.id, name: crop.name }, needs, sowings: sowingsOf(lots), sow, growing: by.growing }];
+        : [
+            {
+              id,
+              name,
+              crop: { id: crop.id, name: crop.name },
+              needs,
+              sowings: sowingsOf(lots),
+              sow,
+              growing: by.growing,
+              risk: risks.get(id)?.risk ?? null,
+              grown: risks.get(id)?.grown ?? null,
+            },
+          ];
     })
-    .sort(byPressure);
+    .sort((one, other) => gainOf(other) - gainOf(one) || byPressure(one, other));
 }

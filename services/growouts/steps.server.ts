@@ -1,3 +1,4 @@
+import { markRiskStale } from '#data/growouts/risks.ts';
 import type { GrowOutId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { CommandName } from '#core/people/commands.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -21,7 +22,7 @@ export async function lockedGrowOut(tx: Db, id: GrowOutId, command: CommandName,
 }
 
 /** Writes a step that was taken today by whoever acts. */
-export function takeStep(
+export async function takeStep(
   { tx, actor, today }: Pick<Acting, 'actor' | 'today'> & { readonly tx: Db },
   step: {
     readonly growOutId: GrowOutId;
@@ -33,5 +34,6 @@ export function takeStep(
   },
 ): Promise<void> {
   const { key, reason = null, ...rest } = step;
-  return recordGrowOutStep(tx, { ...rest, reason, happenedOn: today, writtenBy: actor.personId, actKey: key });
+  await recordGrowOutStep(tx, { ...rest, reason, happenedOn: today, writtenBy: actor.personId, actKey: key });
+  await markRiskStale(tx, step.growOutId);
 }

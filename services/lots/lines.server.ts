@@ -15,6 +15,7 @@ export interface LineChange {
   readonly story: string | null;
   readonly aliases: readonly string[];
   readonly rules: Rules;
+  readonly keptElsewhere: boolean;
 }
 
 /** Changes a line's aim, story, other names and exceptions from the house rules, unless somebody else has since the form was shown. */

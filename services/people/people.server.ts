@@ -4,6 +4,7 @@ import { addPersonForm, editPersonForm, endAccessForm, grantForm } from '#contra
 import type { PersonId } from '#core/kernel/kinds.ts';
 import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
+import { markRisksStale } from '#data/growouts/risks.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators } from '#data/people/accounts.ts';
 import { forgetTerms } from '#data/growouts/growers.ts';
@@ -88,6 +89,7 @@ export const changeHouse = command(
     const before = await readHouse(tx);
     if (!(await updateHouse(tx, house))) refuse({ code: 'changed meanwhile' });
     await refreshVerdicts(tx, today);
+    await markRisksStale(tx);
     await layHoldsOfNewRules(tx, today, { rules: before?.rules ?? {} });
     return { answer: null, subject: 'house' };
   },

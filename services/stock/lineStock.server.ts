@@ -9,7 +9,7 @@ import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import { listLinesInStock, lockLineStock, type LineInStock } from '#data/stock/lineStock.ts';
 
-export interface LineWithStock extends Pick<LineInStock, 'id' | 'name'> {
+export interface LineWithStock extends Pick<LineInStock, 'id' | 'name' | 'rules' | 'lentAYear'> {
   readonly crop: Crop;
   readonly stock: LineStock;
 }
@@ -25,6 +25,8 @@ export async function readLineStock(db: Db, house: House, today: Day, only: read
     return {
       id,
       name,
+      rules,
+      lentAYear,
       crop,
       stock: lineStock(
         { crop, lots: lots.map(({ kind, ...lot }) => ({ ...lot, hybridUnderName: kind === 'F1' && !offspring })), lentAYear, promised },

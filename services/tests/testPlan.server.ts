@@ -69,6 +69,7 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
         fullStrength: lot.fullStrength ?? 0.5,
         lent: lot.lent,
         others: lot.others,
+        risk: lot.risk ?? 0,
       });
       const { id: lotId, code, variety, dueOn, reason, week } = lot;
       const pinned = lot.pinned ?? false;

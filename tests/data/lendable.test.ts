@@ -82,7 +82,15 @@ describe('what may be lent of a line', () => {
   test('follows the line’s own rules at once: more plants or more grow-outs, more is kept', async () => {
     const code = await takeIn(library, { variety: 'Kept Thrice', amount: '2000 seeds' });
     const before = await stockOf(code);
-    const change = { key: randomUUID(), id: (await lot(code)).lineId, version: 1, aim: 'keep true' as const, story: null, aliases: [] };
+    const change = {
+      key: randomUUID(),
+      id: (await lot(code)).lineId,
+      version: 1,
+      aim: 'keep true' as const,
+      story: null,
+      keptElsewhere: false,
+      aliases: [],
+    };
     expect(
       await changeLine(acting(library.db, library.coordinator, TODAY), { ...change, rules: { reserve: 'three', plants: 'many' } }),
     ).toMatchObject({

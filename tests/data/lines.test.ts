@@ -24,7 +24,14 @@ describe('lines', () => {
     const code = await takeIn(library, { variety: 'Guard’s Van' });
     const { lineId } = await lot(code);
     const line = (await findLine(library.db, lineId))!;
-    const change = { id: lineId, aim: 'keep true' as const, story: 'From the brake van', aliases: ['Brake Pea'], rules: {} };
+    const change = {
+      id: lineId,
+      aim: 'keep true' as const,
+      story: 'From the brake van',
+      keptElsewhere: false,
+      aliases: ['Brake Pea'],
+      rules: {},
+    };
     expect((await changeLine(acting(library.db, library.helper, TODAY), { ...change, key: randomUUID(), version: line.version })).ok).toBe(
       true,
     );
@@ -49,6 +56,7 @@ describe('lines', () => {
       version: 1,
       aim: 'let adapt',
       story: null,
+      keptElsewhere: false,
       aliases: [],
       rules: {},
     });
@@ -58,7 +66,16 @@ describe('lines', () => {
   test('rules of its own hold for the line’s lots, and for what is brought under its name', async () => {
     const { lineId } = await lot(await takeIn(library, { variety: 'Signal Wire' }));
     const rules = { plants: 'many', isolation: 'production' };
-    const change = { key: randomUUID(), id: lineId, version: 1, aim: 'keep true' as const, story: null, aliases: [], rules };
+    const change = {
+      key: randomUUID(),
+      id: lineId,
+      version: 1,
+      aim: 'keep true' as const,
+      story: null,
+      keptElsewhere: false,
+      aliases: [],
+      rules,
+    };
     expect((await changeLine(acting(library.db, library.helper, TODAY), change)).ok).toBe(true);
     const next = await lot(await takeIn(library, { variety: 'Signal Wire' }));
     expect(next.lineRules).toEqual(rules);

@@ -10,6 +10,7 @@ import { searchKey } from '#core/search/searchKey.ts';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 import { needsWords } from '#words/growouts.ts';
+import { chanceWords } from '#words/risk.ts';
 import type { Route } from './+types/growOuts.ts';
 import { readShown } from './shown.server.ts';
 import { GrowOutTable } from './GrowOutTable.tsx';
@@ -48,13 +49,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     leads: may(actor.role, 'plan grow-outs'),
     growOuts: await readShown(growOuts, house, today),
     underWay,
-    lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing }) => ({
+    lines: sorted.slice((page - 1) * PAGE, page * PAGE).map(({ id, name, crop, needs, sow, growing, risk, grown }) => ({
       id,
       name,
       crop: crop.name,
       needs: needsWords(needs),
       code: sow.code,
       growing,
+      risk,
+      grown,
     })),
   };
 }
@@ -76,6 +79,7 @@ export default function GrowOuts({
             <ButtonLink to="/grow-outs/season">Map of the season</ButtonLink>
             <ButtonLink to="/gardens">Gardens</ButtonLink>
             <ButtonLink to="/grow-outs/log">Season’s log</ButtonLink>
+            <ButtonLink to="/grow-outs/risk">Lines at risk</ButtonLink>
             <ButtonLink to="/grow-outs/all">All grow-outs</ButtonLink>
           </>
         }
@@ -107,6 +111,12 @@ export default function GrowOuts({
               </Link>
               <p>
                 <b>{line.needs.first}.</b> <span className="text-small text-soft">{line.needs.others}</span>
+                {line.risk !== null && line.risk >= 0.05 && (
+                  <span className="block text-small">
+                    Chance of losing it in five years: {chanceWords(line.risk)}
+                    {line.grown !== null && line.grown < line.risk && `, ${chanceWords(line.grown)} after a grow-out`}
+                  </span>
+                )}
               </p>
               {line.growing > 0 ? (
                 <p className="text-small text-soft">

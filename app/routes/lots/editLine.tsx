@@ -4,7 +4,7 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { ChoiceField, PostForm, SelectField, TextArea, TextField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { lineForm } from '#contracts/lots/seen.ts';
@@ -29,6 +29,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       aim: line.aim,
       story: line.story ?? '',
       aliases: (line.aliases ?? []).join(', '),
+      keptElsewhere: line.keptElsewhere ? 'on' : '',
       ...Object.fromEntries(BY_LINE.map((rule) => [`rule-${rule}`, line.rules[rule] ?? ''])),
       ...(await typedBefore(request, actor)),
     } as Record<string, string>,
@@ -40,9 +41,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, lineForm);
   if (submission.status !== 'success') return notAccepted({ result: submission.reply(), version: null });
-  const { key, version, aim, story, aliases, rules } = submission.value;
+  const { key, version, aim, story, aliases, rules, keptElsewhere } = submission.value;
   const id = Number(params.id);
-  const done = await changeLine(visit, { key, id, version, aim, story, aliases, rules });
+  const done = await changeLine(visit, { key, id, version, aim, story, aliases, rules, keptElsewhere });
   if (!done.ok)
     return notAccepted({
       result: submission.reply({
@@ -68,6 +69,11 @@ export default function EditLine({ loaderData: { key, line, start, usual }, acti
         />
         <TextArea field={fields['story']!} label="Its story (optional)" />
         <TextField field={fields['aliases']!} label="Also known as (optional)" hint="Parted by commas; found while typing at intake" />
+        <TickField
+          field={fields['keptElsewhere']!}
+          label="Others keep it too"
+          hint="It then counts for less where we reckon which lines to save first"
+        />
         <h2>Where it differs from the house rules</h2>
         {usual.map(({ rule, label }) => {
           const { question, schools } = ruleWords(rule);

@@ -18,7 +18,9 @@ import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findLine, findLotsOfLine, findSamplesOfLine } from '#data/lots/lines.ts';
 import { findReports } from '#data/lots/reports.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
+import { readRiskOfLine } from '#services/growouts/risks.server.ts';
 import type { Route } from './+types/line.ts';
+import { RiskReckoning } from './RiskReckoning.tsx';
 import type { Tone } from '#words/tone.ts';
 import { ruleWords, schoolWords } from '#words/house.ts';
 import { lotToSow } from '#core/growout/needs.ts';
@@ -31,11 +33,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const line = await findLine(db, Number(params.id));
   if (!line) throw data(null, { status: 404 });
-  const [lots, reports, samples, stock] = await Promise.all([
+  const [lots, reports, samples, stock, risk] = await Promise.all([
     findLotsOfLine(db, line.id),
     findReports(db, { lineId: line.id }),
     findSamplesOfLine(db, line.id),
     readStockOfLine(db, house, today, line.id),
+    readRiskOfLine(db, line.id, today),
   ]);
   const inStore = lots.filter(({ onHand }) => onHand > 0);
   const germinationOf = new Map(lots.map(({ code, germination }) => [code, germination]));
@@ -44,6 +47,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     line: rest,
     lots: lots.map((lot) => ({ ...lot, seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) })),
     reports,
+    risk,
     drift: seedWeightDrift(samples),
     stock: termsOf(stock),
     packetSeeds: facts.packet,
@@ -80,6 +84,7 @@ export default function Line({ loaderData }: Route.ComponentProps) {
       {line.story && <p className="mb-6 max-w-prose text-large">{line.story}</p>}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <LineReckoning {...loaderData} />
+        {loaderData.risk && <RiskReckoning lineId={line.id} risk={loaderData.risk} />}
         <section aria-label="How it did in gardens">
           <h2 className="mb-2">How it did in gardens</h2>
           {reports.length === 0 ? (

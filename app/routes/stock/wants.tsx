@@ -11,6 +11,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { chanceWords } from '#words/risk.ts';
 import type { Route } from './+types/wants.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Wants list · Kind Granary' }];
@@ -107,6 +108,7 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
                 <td>
                   {WHY[want.why]}. We can count on {want.usable} of the {want.target} seeds we aim for
                   {want.usable > 0 && `, and lend ${want.lendable}`}
+                  {want.risk !== null && want.risk >= 0.05 && `. Chance of losing it in five years: ${chanceWords(want.risk)}`}
                 </td>
                 <td className="whitespace-nowrap">{want.price ?? '–'}</td>
               </tr>

@@ -1,4 +1,4 @@
-import { redirect } from 'react-router';
+import { Link, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -12,6 +12,7 @@ import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
 import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
+import { countLinesAtRisk } from '#data/growouts/risks.ts';
 import type { House } from '#data/house/house.ts';
 import { readComing, readDue } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
@@ -25,6 +26,8 @@ import { stepWords, TREATMENT_WORDS } from '#words/bench.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' }];
 
 const RIBBON_DAYS = 14;
+/** A line more likely lost than not is told of here. */
+const LIKELY = 0.5;
 /** More than a library has under way in a season. */
 const MOST_GROW_OUTS = 400;
 /** The rest of a kind is behind its count. */
@@ -154,11 +157,12 @@ function asWork(due: Due, today: Day) {
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today, now, house } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
-  const [due, coming, ripe, growOuts] = await Promise.all([
+  const [due, coming, ripe, growOuts, atRisk] = await Promise.all([
     readDue(db, today),
     readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
     readRipe(db, house, now).then((atBench) => asBenchWork(atBench, { now, house })),
     openGrowOuts(db, MOST_GROW_OUTS).then(async (open) => asGrowOutWork(await readGoing(db, open, house, today), today)),
+    countLinesAtRisk(db, LIKELY),
   ]);
   const totals = {
     step: ripe.length,
@@ -176,6 +180,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     totals,
     days,
     coming,
+    atRisk,
   };
 }
 
@@ -184,7 +189,7 @@ function greeting(total: number): string {
   return total === 1 ? 'One thing is due.' : `${total} things are due, the most urgent first.`;
 }
 
-export default function Today({ loaderData: { today, work, totals, days, coming } }: Route.ComponentProps) {
+export default function Today({ loaderData: { today, work, totals, days, coming, atRisk } }: Route.ComponentProps) {
   const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold + totals['grow-out'];
   return (
     <>
@@ -198,6 +203,14 @@ export default function Today({ loaderData: { today, work, totals, days, coming 
         }
       />
       <Ribbon days={days} coming={coming} />
+      {atRisk > 0 && (
+        <p className="mb-5">
+          <Link className="link" to="/grow-outs/risk?sort=risk">
+            {atRisk === 1 ? 'One line will probably be lost' : `${atRisk} lines will probably be lost`} within five years
+          </Link>{' '}
+          unless something is done.
+        </p>
+      )}
       {work.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
           No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late, no grow-out wants anything and

@@ -1,0 +1,199 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { pageFrom } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { Chart } from '#app/ui/Chart.tsx';
+import { CHART } from '#app/ui/chartColours.ts';
+import { Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Table } from '#app/ui/Table.tsx';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import { RISK_YEARS } from '#core/risk/lineRisk.ts';
+import { listRisks, riskOfAll, RISK_SORTS } from '#data/growouts/risks.ts';
+import { riskShown } from '#services/growouts/risks.server.ts';
+import { chanceWords, harmWords, linesWords, remedyPlace, remedyWords, riskWhyWords } from '#words/risk.ts';
+import type { Route } from './+types/risk.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Lines at risk · Kind Granary' }];
+
+const SIZE = 50;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { house, today } = visitBy(context, request, 'work');
+  const params = new URL(request.url).searchParams;
+  const search = (params.get('search') ?? '').slice(0, 100);
+  const sort = RISK_SORTS.find((one) => one === params.get('sort')) ?? 'worth';
+  const page = pageFrom(params);
+  const [lines, all] = await Promise.all([listRisks(db, { search, sort, limit: SIZE, offset: (page - 1) * SIZE }), riskOfAll(db, search)]);
+  return {
+    search,
+    sort,
+    page,
+    all,
+    year: yearOf(today),
+    fails: house.growing.placeFails,
+    lines: lines.map(({ id, name, crop, keptElsewhere, ...kept }) => ({ id, name, crop, keptElsewhere, ...riskShown(kept, today) })),
+  };
+}
+
+export default function Risk({ loaderData: { search, sort, page, all, year, fails, lines } }: Route.ComponentProps) {
+  const end = year + RISK_YEARS;
+  return (
+    <>
+      <PageHead
+        title="Lines at risk"
+        about={`The chance of losing each line by ${end}, and what helps most for an hour of work.`}
+        actions={<ButtonLink to="/grow-outs">Grow-outs</ButtonLink>}
+      />
+      {all.lines > 0 && <Lost lines={all.lines} years={all.years} year={year} />}
+      <SearchForm label="Find a line" hint="Its name or the crop" value={search} />
+      {lines.length === 0 ? (
+        <Empty>{search ? 'No line fits that.' : 'Lines come with the first lots that are taken in.'}</Empty>
+      ) : (
+        <Table caption="Lines at risk">
+          <thead>
+            <tr>
+              <SortHead by="name" now={sort}>
+                Line
+              </SortHead>
+              <SortHead by="risk" now={sort} align="right">
+                Lost by {end}
+              </SortHead>
+              <th scope="col" className="px-3 py-2 text-left font-semibold">
+                Why
+              </th>
+              <SortHead by="worth" now={sort}>
+                What helps most
+              </SortHead>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <tr key={line.id}>
+                <td>
+                  <Link className="link font-semibold" to={`/lines/${line.id}`}>
+                    ‘{line.name}’
+                  </Link>
+                  <span className="block text-soft">
+                    {line.crop}
+                    {line.keptElsewhere && ', others keep it too'}
+                  </span>
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  <b>{chanceWords(line.risk)}</b>
+                  {line.error > 0.02 && <span className="block text-small text-soft">± {Math.round(line.error * 200)}</span>}
+                </td>
+                <td>
+                  {line.whys.length === 0 ? (
+                    <span className="text-soft">–</span>
+                  ) : (
+                    <ul>
+                      {line.whys.map((why) => (
+                        <li key={why.why}>{riskWhyWords(why)}</li>
+                      ))}
+                    </ul>
+                  )}
+                </td>
+                <td>
+                  {line.remedies.length === 0 ? (
+                    <span className="text-soft">Nothing needs doing now</span>
+                  ) : (
+                    <ol>
+                      {line.remedies.map((one) => (
+                        <li key={one.kind}>
+                          <Link className="link" to={remedyPlace(one, line.id)}>
+                            {remedyWords(one)}
+                          </Link>
+                          <span className="text-soft">
+                            {' '}
+                            leaves {chanceWords(one.risk)}, about {one.hours} h
+                          </span>
+                        </li>
+                      ))}
+                    </ol>
+                  )}
+                  {line.harms.map((one) => (
+                    <span key={one.kind} className="block text-small text-doubt">
+                      {harmWords(one)}
+                    </span>
+                  ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {all.waiting > 0 && (
+        <p className="mt-3 text-small text-soft">
+          {all.waiting === 1 ? '1 line is' : `${all.waiting} lines are`} being worked out anew; load the page again in a minute.
+        </p>
+      )}
+      <Pager page={page} size={SIZE} total={all.lines} things={all.lines === 1 ? 'line' : 'lines'} />
+      <details className="mt-8 max-w-prose">
+        <summary className="link inline-flex min-h-11 items-center">Show the working</summary>
+        <p>
+          For each line 200 draws of how its lots may germinate, by their tests, crop and storage. Each place may be lost with all its seed,{' '}
+          {chanceWords(fails)} a year. In each year tests take their seed, members borrow what is above the reserve, oldest seed first. A
+          line counts as lost in a draw when all that is left, sown at once, would more likely than not give fewer plants than good seed
+          needs. The figures for places, hours and success are in{' '}
+          <Link className="link" to="/settings/growing">
+            Growing and risk
+          </Link>
+          .
+        </p>
+      </details>
+    </>
+  );
+}
+
+type Years = Route.ComponentProps['loaderData']['all']['years'];
+
+/** Lines expected to be lost, year by year: nothing done, what is planned, the best done for each. */
+function Lost({ lines, years, year }: { lines: number; years: Years; year: number }) {
+  const end = years.at(-1)!;
+  const isPlanned = end.asItIs - end.planned >= 0.05;
+  const option = useMemo(() => {
+    const curve = (name: string, of: keyof Years[number], colour: string, type: string) => ({
+      name,
+      type: 'line',
+      symbol: 'none',
+      data: [0, ...years.map((one) => Math.round(one[of] * 100) / 100)],
+      lineStyle: { color: colour, width: 2.5, type },
+      itemStyle: { color: colour },
+      endLabel: { show: true, formatter: name, color: CHART.words },
+    });
+    return {
+      animation: false,
+      grid: { left: 40, right: 130, top: 12, bottom: 34 },
+      textStyle: { fontFamily: 'inherit' },
+      xAxis: {
+        type: 'category',
+        boundaryGap: false,
+        data: [year, ...years.map((_, index) => year + index + 1)].map(String),
+        axisLabel: { color: CHART.words, margin: 12 },
+        axisLine: { lineStyle: { color: CHART.grid } },
+      },
+      yAxis: { type: 'value', min: 0, axisLabel: { color: CHART.words }, splitLine: { lineStyle: { color: CHART.grid } } },
+      series: [
+        curve('nothing done', 'asItIs', CHART.point, 'solid'),
+        ...(isPlanned ? [curve('as planned', 'planned', CHART.line, 'dashed')] : []),
+        curve('the best for each', 'best', CHART.good, 'dotted'),
+      ],
+    };
+  }, [years, year, isPlanned]);
+  return (
+    <div className="mb-8 grid items-center gap-x-10 gap-y-4 lg:grid-cols-2">
+      <p className="max-w-prose font-slab text-xl leading-snug">
+        Of {lines} {lines === 1 ? 'line' : 'lines'} about <b>{linesWords(end.asItIs)}</b> will be lost by {year + years.length} if nothing
+        is done. {isPlanned && `With the grow-outs that are planned it is about ${linesWords(end.planned)}. `}
+        With the best remedy for each it is about <b>{linesWords(end.best)}</b>.
+      </p>
+      <figure>
+        <figcaption className="text-small text-soft">Lines expected to be lost</figcaption>
+        <Chart label="Lines expected to be lost by each year" option={option} className="h-48 w-full" />
+      </figure>
+    </div>
+  );
+}
