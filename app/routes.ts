@@ -37,6 +37,7 @@ export default [
   route('wants.csv', 'routes/stock/wantsTable.ts'),
   route('shelves', 'routes/stock/shelves.tsx'),
   route('places', 'routes/stock/places.tsx'),
+  route('copies', 'routes/stock/copies.tsx'),
   route('lots/:code', 'routes/lots/lot.tsx'),
   route('lots/:code/move', 'routes/stock/move.tsx'),
   route('lots/:code/give', 'routes/stock/give.tsx'),

@@ -20,6 +20,7 @@ import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
 import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 import type { Role } from '#core/people/may.ts';
+import { sendCopies } from './copies.ts';
 import { planGrowOuts } from './growOutWork.ts';
 import { workTheSeason } from './seasonWork.ts';
 
@@ -68,9 +69,11 @@ async function seed(): Promise<void> {
     while ((await judgeNext(owner, clock())) > 0);
     await markOutlooksStale(owner);
     while ((await reckonNextOutlooks(owner, clock())) > 0);
-    const coordinator = await firstOf(owner, 'coordinator');
+    const [coordinator, member] = [await firstOf(owner, 'coordinator'), await firstOf(owner, 'member')];
+    while ((await reckonNextRisks(owner, clock())) > 0);
+    await sendCopies(owner, coordinator, member, today);
     await workTheSeason(owner, coordinator, today);
-    await planGrowOuts(owner, coordinator, await firstOf(owner, 'member'), today);
+    await planGrowOuts(owner, coordinator, member, today);
     while ((await reckonNextRisks(owner, clock())) > 0);
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {

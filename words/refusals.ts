@@ -169,6 +169,8 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'place humidity: missing': 'How humid is it there?',
   'container: not chosen': 'Choose a container',
   'move place: missing': 'Enter where it goes',
+  'place of keeper: missing': 'Enter a name for the place, like Weir Cottage',
+  'keeper: missing': 'Enter who keeps it',
   'receiver: missing': 'Enter who it is for',
   'sown: missing': 'How many were sown?',
   'came up: missing': 'How many came up?',

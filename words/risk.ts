@@ -13,10 +13,10 @@ export function chanceWords(chance: number): string {
 export const linesWords = (lines: number): string => (lines < 0.05 ? 'none' : lines < 9.95 ? lines.toFixed(1) : String(Math.round(lines)));
 
 const WHYS: Readonly<Record<RiskWhy, string>> = {
-  'few seeds': 'little seed left',
-  age: 'the seed is ageing',
-  places: 'too few places',
-  lending: 'much of it is lent',
+  'few seeds': 'There is little seed left',
+  age: 'The seed is ageing',
+  places: 'It is in too few places',
+  lending: 'Much of it is lent',
 };
 
 /** Whether a line will still be there. @param risk chance of losing it, 0 to 1 */
@@ -28,7 +28,7 @@ export function riskVerdict(risk: number): { readonly tone: Tone; readonly verdi
 }
 
 /** Why a line may be lost, with what the chance would be without it. */
-export const riskWhyWords = ({ why, without }: RiskReason): string => `${WHYS[why]} (without that ${chanceWords(without)})`;
+export const riskWhyWords = ({ why, without }: RiskReason): string => `${WHYS[why]}; without that it would be ${chanceWords(without)}`;
 
 /** What each remedy is called in a list. */
 const NAMES: Readonly<Record<RemedyKind, string>> = {
@@ -64,8 +64,9 @@ export function remedyPlace({ kind, code }: Pick<Remedy, 'kind' | 'code'>, lineI
     case 'test':
       return `/lots/${code}/test`;
     case 'another place':
-    case 'safety copy':
       return `/lots/${code}/move`;
+    case 'safety copy':
+      return `/lots/${code}/move?copy`;
     case 'freezer':
     case 'dry and seal':
       return `/lots/${code}`;

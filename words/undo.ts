@@ -15,6 +15,8 @@ const DONE: Readonly<Record<UndoableName, string>> = {
   'hold set': 'Hold set',
   'hold lifted': 'Hold lifted',
   'grow-out proposed': 'Grow-out proposed',
+  'keeper written': 'Keeper written down',
+  'copy counted': 'Copy counted',
   'grow-out placed': 'Place settled',
   'grow-out offered': 'Grow-out offered',
   'offer accepted': 'Offer accepted',

@@ -9,6 +9,9 @@ export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0
 /** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */
 const someOfIt = { key: actKey, holding: z.int({ error: 'container: not chosen' }), part: maybeWords(40) };
 
+/** A safety copy after its keeper has looked: how much is there. */
+export const copyCountForm = recountForm.extend({ place: words(60, 'place of keeper: missing') });
+
 /** Into another container, or to another place. */
 export const moveForm = z.object({
   ...someOfIt,

@@ -11,6 +11,7 @@ const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   onHand: change.seeds ?? 500,
   verdict: 'full strength',
   seeds: 500,
+  away: 0,
   sureShare: 1,
   toSow: 30,
   toTest: 0,

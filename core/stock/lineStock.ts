@@ -9,6 +9,8 @@ export interface LotInStock extends LotForLending {
   readonly code: string;
   /** Seeds by the book. */
   readonly seeds: Seeds;
+  /** How many of them are safety copies, with a keeper out of the house. */
+  readonly away: Seeds;
   /** Share of them that is there with nine chances in ten: less than 1 where weight was converted. */
   readonly sureShare: number;
   /** Seeds of it that sow one representative grow-out; null where too little of it lives. */
@@ -66,7 +68,7 @@ export function lineStock(
   const answered = lots.map((lot) => ({ ...lot, answer: mayLend(lot) }));
   const lent = answered.filter(({ answer }) => answer.answer === 'yes');
   const sum = (of: readonly LotInStock[], what: (lot: LotInStock) => number) => of.reduce((all, lot) => all + what(lot), 0);
-  const usable = sum(lent, ({ seeds, sureShare }) => Math.floor(seeds * sureShare));
+  const usable = sum(lent, ({ seeds, away, sureShare }) => Math.floor((seeds - away) * sureShare));
   const best = Math.min(...lent.map(({ toSow }) => toSow ?? Infinity));
   const reserve = house.growOuts * (Number.isFinite(best) ? best : seedsToSow(house.plants, USUAL, SURVIVAL)!);
   const tests = sum(lent, ({ toTest }) => toTest);
@@ -90,7 +92,7 @@ export function lineStock(
       packets:
         lot.answer.answer === 'refused'
           ? 0
-          : Math.floor(Math.min(lot.seeds, lot.answer.answer === 'yes' ? lendable : lot.seeds) / crop.packet),
+          : Math.floor(Math.min(lot.seeds - lot.away, lot.answer.answer === 'yes' ? lendable : Infinity) / crop.packet),
     })),
   };
 }

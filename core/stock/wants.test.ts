@@ -12,6 +12,7 @@ const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   onHand: 1000,
   verdict: 'full strength',
   seeds: 1000,
+  away: 0,
   sureShare: 1,
   toSow: 30,
   toTest: 0,

@@ -31,6 +31,7 @@ import * as logPhotos from './0029_log_photos.ts';
 import * as endedGrowOuts from './0030_ended_growouts.ts';
 import * as growing from './0031_growing.ts';
 import * as risk from './0032_risk.ts';
+import * as keepers from './0033_keepers.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -66,4 +67,5 @@ export const migrations: Record<string, Migration> = {
   '0030_ended_growouts': endedGrowOuts,
   '0031_growing': growing,
   '0032_risk': risk,
+  '0033_keepers': keepers,
 };

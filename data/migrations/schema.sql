@@ -1072,6 +1072,42 @@ ALTER TABLE public.incident ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
+CREATE TABLE public.keeper_written (
+    id bigint NOT NULL,
+    place_id bigint NOT NULL,
+    keeper_id bigint NOT NULL,
+    ask_by date NOT NULL,
+    asked_on date NOT NULL,
+    note text,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT keeper_is_asked_later CHECK ((ask_by > asked_on))
+);
+
+CREATE VIEW public.keeper AS
+ SELECT DISTINCT ON (keeper_written.place_id) keeper_written.id,
+    keeper_written.place_id,
+    keeper_written.keeper_id,
+    keeper_written.ask_by,
+    keeper_written.asked_on,
+    keeper_written.note,
+    keeper_written.written_by,
+    keeper_written.act_key
+   FROM public.keeper_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = keeper_written.act_key))))
+  ORDER BY keeper_written.place_id, keeper_written.id DESC;
+
+ALTER TABLE public.keeper_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.keeper_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.kysely_migration (
     name character varying(255) NOT NULL,
     "timestamp" character varying(255) NOT NULL
@@ -2129,6 +2165,9 @@ ALTER TABLE ONLY public.house
 ALTER TABLE ONLY public.incident
     ADD CONSTRAINT incident_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.keeper_written
+    ADD CONSTRAINT keeper_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.kysely_migration_lock
     ADD CONSTRAINT kysely_migration_lock_pkey PRIMARY KEY (id);
 
@@ -2398,6 +2437,14 @@ CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
 CREATE INDEX incident_of_lot ON public.incident USING btree (lot_id);
 
+CREATE INDEX keeper_act ON public.keeper_written USING btree (act_key);
+
+CREATE INDEX keeper_of_place ON public.keeper_written USING btree (place_id, id DESC);
+
+CREATE INDEX keeper_person ON public.keeper_written USING btree (keeper_id);
+
+CREATE INDEX keeper_writer ON public.keeper_written USING btree (written_by);
+
 CREATE INDEX lift_of_act ON public.hold_lift_written USING btree (act_key);
 
 CREATE INDEX lift_of_hold ON public.hold_lift_written USING btree (hold_id);
@@ -2635,6 +2682,10 @@ CREATE TRIGGER hold_waits_for_lending BEFORE INSERT ON public.hold_written FOR E
 CREATE TRIGGER incident_unchanging BEFORE DELETE OR UPDATE ON public.incident FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER incident_untruncated BEFORE TRUNCATE ON public.incident FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER keeper_written_unchanging BEFORE DELETE OR UPDATE ON public.keeper_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER keeper_written_untruncated BEFORE TRUNCATE ON public.keeper_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER lift_is_possible BEFORE INSERT ON public.hold_lift_written FOR EACH ROW EXECUTE FUNCTION public.check_lift();
 
@@ -3030,6 +3081,18 @@ ALTER TABLE ONLY public.incident
 
 ALTER TABLE ONLY public.incident
     ADD CONSTRAINT incident_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.keeper_written
+    ADD CONSTRAINT keeper_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.keeper_written
+    ADD CONSTRAINT keeper_written_keeper_id_fkey FOREIGN KEY (keeper_id) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.keeper_written
+    ADD CONSTRAINT keeper_written_place_id_fkey FOREIGN KEY (place_id) REFERENCES public.place(id);
+
+ALTER TABLE ONLY public.keeper_written
+    ADD CONSTRAINT keeper_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.line_alias
     ADD CONSTRAINT line_alias_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
@@ -3561,6 +3624,10 @@ GRANT UPDATE(crop_thresholds) ON TABLE public.house TO kind_granary_app;
 GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.incident TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.keeper_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.keeper TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.kysely_migration TO kind_granary_app;
 

@@ -12,6 +12,8 @@ export interface LotInLine {
   readonly kind: Kind;
   readonly onHand: number;
   readonly seeds: Seeds;
+  /** With a keeper, out of the house. */
+  readonly away: Seeds;
   readonly holds: readonly HoldKind[];
   readonly verdict: VerdictKind | null;
   readonly toSow: Seeds | null;
@@ -43,6 +45,7 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
       select lot.line_id, json_agg(json_build_object(
         'code', lot.code, 'kind', lot.kind, 'onHand', lot.on_hand,
         'seeds', case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end,
+        'away', coalesce((select sum(floor(case when lot.unit = 'mg' then holding.balance * lot.seeds_per_gram / 1000 else holding.balance end)) from holding join keeper on keeper.place_id = holding.place_id where holding.lot_id = lot.id), 0),
         'holds', array(select hold.kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id) order by hold.id),
         'verdict', lot.verdict, 'toSow', lot_outlook.to_sow, 'toTest', coalesce(lot_outlook.to_test, 0), 'sureShare', coalesce(lot_outlook.sure_share, 1)
       ) order by lot.id) as lots

@@ -10,6 +10,7 @@ export async function findHoldings(db: Db, lotId: LotId) {
     .selectFrom('holding')
     .innerJoin('place', 'place.id', 'holding.place_id')
     .select(['holding.id', 'holding.container', 'place.name as place', 'holding.balance', 'holding.packet_units as packetUnits'])
+    .select(sql<boolean>`exists (select from keeper where keeper.place_id = holding.place_id)`.as('isAway'))
     .where('lot_id', '=', lotId)
     .orderBy(sql`holding.packet_units is not null`)
     .orderBy(sql`holding.balance = 0`)

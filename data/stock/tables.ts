@@ -69,7 +69,20 @@ interface ContainerTable {
   breathes: Fact<boolean>;
 }
 
+interface KeeperTable {
+  id: GeneratedAlways<number>;
+  place_id: Fact<PlaceId>;
+  keeper_id: Fact<PersonId>;
+  ask_by: Fact<Day>;
+  asked_on: Fact<Day>;
+  note: MaybeFact<string>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 export interface StockTables {
+  keeper_written: KeeperTable;
+  keeper: KeeperTable;
   place_climate: PlaceClimateTable;
   place: PlaceTable;
   holding: HoldingTable;

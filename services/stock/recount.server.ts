@@ -1,8 +1,10 @@
+import type { z } from 'zod';
 import { ofLot } from '#contracts/fields.ts';
-import { recountForm } from '#contracts/stock/stock.ts';
-import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
+import { copyCountForm, recountForm } from '#contracts/stock/stock.ts';
+import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { move } from '#data/stock/ledger.ts';
-import { command, type Inside } from '#services/command.server.ts';
+import { findHoldings } from '#data/stock/places.ts';
+import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
@@ -10,25 +12,36 @@ import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 export type RecountProblem =
   NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
 
+/** What was counted, in the lot's unit. */
+function unitsCounted(
+  amount: Counted['amount'],
+  { unit, seedsPerGram }: { readonly unit: StockUnit; readonly seedsPerGram: number },
+  refuse: (problem: RecountProblem) => never,
+): number {
+  if (amount === null) return 0;
+  if (amount.kind === 'weight') return unit === 'seed' ? refuse({ code: 'other unit', unit: 'seed' }) : amount.milligrams;
+  return unitsForSeeds(amount.seeds, unit, seedsPerGram);
+}
+
+type Counted = z.output<typeof recountForm>;
+
+const counted = ({ key, amount, reason }: Counted, { actor, today }: Pick<Acting, 'actor' | 'today'>) => ({
+  actKey: key,
+  typed: amount?.typed ?? '0',
+  reason,
+  happenedOn: today,
+  personId: actor.personId,
+});
+
 /** Puts the book right after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
 export const recountLot = command(
   'stock counted',
   { input: ofLot(recountForm) },
   async ({ tx, actor, today, refuse }: Inside<RecountProblem>, recount) => {
     const lot = await lockedLot(tx, recount.code, refuse);
-    const { amount } = recount;
-    if (amount?.kind === 'weight' && lot.unit === 'seed') refuse({ code: 'other unit', unit: 'seed' });
-    const now =
-      amount === null ? 0 : amount.kind === 'weight' ? amount.milligrams : unitsForSeeds(amount.seeds, lot.unit, lot.seedsPerGram);
-    const difference = now - lot.onHand;
+    const difference = unitsCounted(recount.amount, lot, refuse) - lot.onHand;
     if (difference === 0) refuse({ code: 'nothing changed' });
-    const movement = {
-      actKey: recount.key,
-      typed: amount?.typed ?? '0',
-      reason: recount.reason,
-      happenedOn: today,
-      personId: actor.personId,
-    };
+    const movement = counted(recount, { actor, today });
     if (difference < 0)
       await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
     else
@@ -40,6 +53,34 @@ export const recountLot = command(
         to: { holding: await looseHolding(tx, lot.id) },
         amount: difference,
       });
+    await refreshOutlook(tx, lot.id, today);
+    return { answer: null, subject: lot.code };
+  },
+);
+
+export type CopyCountProblem = RecountProblem | { readonly code: 'no copy there' };
+
+/** Puts the book right after a keeper has looked: what is missing of a safety copy, or all of it, is missing there and nowhere else. */
+export const countCopy = command(
+  'copy counted',
+  { input: ofLot(copyCountForm) },
+  async ({ tx, actor, today, refuse }: Inside<CopyCountProblem>, count) => {
+    const lot = await lockedLot(tx, count.code, refuse);
+    const there = (await findHoldings(tx, lot.id)).filter(({ place, isAway, balance }) => isAway && balance > 0 && place === count.place);
+    const [first] = there;
+    if (!first) return refuse({ code: 'no copy there' });
+    const difference = unitsCounted(count.amount, lot, refuse) - there.reduce((sum, { balance }) => sum + balance, 0);
+    if (difference === 0) refuse({ code: 'nothing changed' });
+    const movement = { ...counted(count, { actor, today }), lotId: lot.id };
+    if (difference > 0)
+      await move(tx, { ...movement, kind: 'found', from: { outside: 'count difference' }, to: { holding: first.id }, amount: difference });
+    let missing = -difference;
+    for (const { id, balance } of there) {
+      const amount = Math.min(missing, balance);
+      if (amount <= 0) break;
+      await move(tx, { ...movement, kind: 'missing', from: { holding: id }, to: { outside: 'count difference' }, amount });
+      missing -= amount;
+    }
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };
   },

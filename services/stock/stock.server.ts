@@ -29,9 +29,12 @@ export async function drawFromLot(
   refuse: Refuse<Short>,
   packetUnits?: number,
 ): Promise<void> {
-  const short: Short = { code: 'short', onHand: lot.onHand, unit: lot.unit };
+  const holdings = await findHoldings(tx, lot.id);
+  // A safety copy stays with its keeper, unless all of the lot goes.
+  const here = amount < lot.onHand ? holdings.filter(({ isAway }) => !isAway) : holdings;
+  const short: Short = { code: 'short', onHand: here.reduce((sum, { balance }) => sum + balance, 0), unit: lot.unit };
   if (amount > lot.onHand) refuse(short);
-  const plan = planDrawing(await findHoldings(tx, lot.id), amount, packetUnits) ?? refuse(short);
+  const plan = planDrawing(here, amount, packetUnits) ?? refuse(short);
   try {
     if (plan.open) await move(tx, { ...movement, ...(await opening(tx, lot.id, plan.open)), lotId: lot.id });
     for (const { holding, taken } of plan.take) await move(tx, { ...movement, lotId: lot.id, from: { holding }, amount: taken });
@@ -51,7 +54,7 @@ async function opening(tx: Db, lotId: LotId, { holding, each }: { holding: numbe
 /** The holding of a lot's loose seed; an envelope where its packets lie, where it has none. */
 export async function looseHolding(tx: Db, lotId: LotId): Promise<number> {
   const holdings = await findHoldings(tx, lotId);
-  const loose = holdings.find(({ packetUnits }) => packetUnits === null);
+  const loose = holdings.find(({ packetUnits, isAway }) => packetUnits === null && !isAway);
   if (loose) return loose.id;
   return createHolding(tx, { lotId, placeId: await ensurePlace(tx, holdings[0]!.place), container: 'paper envelope' });
 }

@@ -155,6 +155,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0030_ended_growouts',
     '0031_growing',
     '0032_risk',
+    '0033_keepers',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

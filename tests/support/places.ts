@@ -120,6 +120,7 @@ export const PLACES: readonly Place[] = [
   place('grow-outs', 'works here'),
   place('grow-outs/all', 'works here'),
   place('grow-outs/risk', 'works here'),
+  place('copies', 'works here', 'works here'),
   place('grow-outs/season', 'works here'),
   place('grow-outs/drift', 'works here'),
   place('grow-outs/photos/:id', 'signed in', 'nobody', () => '/grow-outs/photos/1', false),

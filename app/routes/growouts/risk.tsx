@@ -45,7 +45,12 @@ export default function Risk({ loaderData: { search, sort, page, all, year, fail
       <PageHead
         title="Lines at risk"
         about={`The chance of losing each line by ${end}, and what helps most for an hour of work.`}
-        actions={<ButtonLink to="/grow-outs">Grow-outs</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/copies">Safety copies</ButtonLink>
+            <ButtonLink to="/grow-outs">Grow-outs</ButtonLink>
+          </>
+        }
       />
       {all.lines > 0 && <Lost lines={all.lines} years={all.years} year={year} />}
       <SearchForm label="Find a line" hint="Its name or the crop" value={search} />

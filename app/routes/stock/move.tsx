@@ -1,4 +1,4 @@
-import { data } from 'react-router';
+import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -14,6 +14,7 @@ import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { moveForm } from '#contracts/stock/stock.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings, listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
+import { listKeepers } from '#data/stock/keepers.ts';
 import { moveSeed, type MoveProblem } from '#services/stock/moving.server.ts';
 import type { Route } from './+types/move.ts';
 import { holdingLabel, partHint, partTrouble } from './partWords.ts';
@@ -26,13 +27,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { today, house } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [holdings, places, warmth] = await Promise.all([findHoldings(db, lot.id), listPlaces(db), readPlaceWarmth(db, today)]);
+  const [holdings, places, warmth, keepers] = await Promise.all([
+    findHoldings(db, lot.id),
+    listPlaces(db),
+    readPlaceWarmth(db, today),
+    listKeepers(db),
+  ]);
   return {
     key: newFormKey(),
     code: lot.code,
     unit: lot.unit,
     name: `${lot.crop} ‘${lot.variety}’`,
     places: places.map(({ name }) => name),
+    isCopy: new URL(request.url).searchParams.has('copy'),
+    keepers: keepers.map(({ place, person }) => ({ place, person })),
     placeHint: placeHint(house.rules, lot, warmth, house.units),
     holdings: holdings
       .filter(({ balance }) => balance > 0)
@@ -66,21 +74,31 @@ export async function action({ request, params: { code }, context }: Route.Actio
 }
 
 export default function Move({
-  loaderData: { key, code, unit, name, places, placeHint: hint, holdings },
+  loaderData: { key, code, unit, name, places, placeHint: hint, holdings, isCopy, keepers },
   actionData,
 }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof moveForm>({
     id: `move-${key}`,
     result: actionData?.result ?? null,
-    start: { holding: holdings[0]?.value ?? '' },
+    start: { holding: holdings[0]?.value ?? '', place: (isCopy && keepers[0]?.place) || '' },
   });
   return (
     <div className="max-w-2xl">
       <PageHead
-        title={`Move ${name}`}
+        title={isCopy ? `Send a safety copy of ${name}` : `Move ${name}`}
         about={<LotCode>{code}</LotCode>}
         actions={<ButtonLink to={`/lots/${code}`}>Back to the lot</ButtonLink>}
       />
+      {isCopy && (
+        <p className="mb-5 max-w-prose">
+          {keepers.length === 0
+            ? 'Nobody keeps copies for you yet. '
+            : `Keepers: ${keepers.map(({ place, person }) => `${place} (${person})`).join(', ')}. `}
+          <Link className="link" to="/copies">
+            {keepers.length === 0 ? 'Add a keeper first' : 'Keepers and copies'}
+          </Link>
+        </p>
+      )}
       {holdings.length === 0 ? (
         <Empty>Nothing of this lot is left to move.</Empty>
       ) : (
@@ -98,7 +116,7 @@ export default function Move({
             />
           )}
           <Button type="submit" look="action">
-            Move it
+            {isCopy ? 'Send the copy' : 'Move it'}
           </Button>
         </PostForm>
       )}

@@ -14,6 +14,7 @@ import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
 import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { countLinesAtRisk } from '#data/growouts/risks.ts';
 import type { House } from '#data/house/house.ts';
+import { keepersToAsk } from '#data/stock/keepers.ts';
 import { readComing, readDue } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import { readGoing, type Going } from '#services/growouts/watch.server.ts';
@@ -28,6 +29,8 @@ export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' 
 const RIBBON_DAYS = 14;
 /** A line more likely lost than not is told of here. */
 const LIKELY = 0.5;
+/** A keeper is asked after copies so long before the day that was agreed. */
+const DAYS_TO_ASK = 14;
 /** More than a library has under way in a season. */
 const MOST_GROW_OUTS = 400;
 /** The rest of a kind is behind its count. */
@@ -157,12 +160,13 @@ function asWork(due: Due, today: Day) {
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today, now, house } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
-  const [due, coming, ripe, growOuts, atRisk] = await Promise.all([
+  const [due, coming, ripe, growOuts, atRisk, toAsk] = await Promise.all([
     readDue(db, today),
     readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
     readRipe(db, house, now).then((atBench) => asBenchWork(atBench, { now, house })),
     openGrowOuts(db, MOST_GROW_OUTS).then(async (open) => asGrowOutWork(await readGoing(db, open, house, today), today)),
     countLinesAtRisk(db, LIKELY),
+    keepersToAsk(db, addDays(today, DAYS_TO_ASK)),
   ]);
   const totals = {
     step: ripe.length,
@@ -181,6 +185,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     days,
     coming,
     atRisk,
+    toAsk,
   };
 }
 
@@ -189,7 +194,7 @@ function greeting(total: number): string {
   return total === 1 ? 'One thing is due.' : `${total} things are due, the most urgent first.`;
 }
 
-export default function Today({ loaderData: { today, work, totals, days, coming, atRisk } }: Route.ComponentProps) {
+export default function Today({ loaderData: { today, work, totals, days, coming, atRisk, toAsk } }: Route.ComponentProps) {
   const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold + totals['grow-out'];
   return (
     <>
@@ -204,13 +209,21 @@ export default function Today({ loaderData: { today, work, totals, days, coming,
       />
       <Ribbon days={days} coming={coming} />
       {atRisk > 0 && (
-        <p className="mb-5">
+        <p className="mb-3">
           <Link className="link" to="/grow-outs/risk?sort=risk">
             {atRisk === 1 ? 'One line will probably be lost' : `${atRisk} lines will probably be lost`} within five years
           </Link>{' '}
           unless something is done.
         </p>
       )}
+      {toAsk.map(({ place, person, askBy, copies }) => (
+        <p key={place} className="mb-3">
+          <Link className="link" to="/copies">
+            Ask {person} after {copies === 1 ? 'the safety copy' : `${copies} safety copies`} at {place}
+          </Link>{' '}
+          by {formatDate(askBy)}.
+        </p>
+      ))}
       {work.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
           No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late, no grow-out wants anything and
