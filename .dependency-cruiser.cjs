@@ -33,6 +33,13 @@ module.exports = {
     only('devices-know-their-lines', '^devices/', '^devices/', core, '^contracts/', 'net', 'path', 'fs/promises'),
     only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^words/', '^data/', 'crypto', 'module'),
     only('the-kit-shows-what-it-is-given', '^app/ui/', '^app/ui/', core, '^words/'),
+    {
+      // A part of a page is sent to the browser whole: a contract's schema would bring the validator along.
+      name: 'parts-of-pages-take-types-of-contracts',
+      severity: 'error',
+      from: { path: '^app/(ui/|routes/.*/([A-Z]|use)[^/]*\\.tsx?$)', pathNot: '\\.(test|server)\\.ts$' },
+      to: { path: '^contracts/', pathNot: '^contracts/photos', dependencyTypesNot: ['type-only'] },
+    },
     only(
       'platform-wires',
       '^app/platform/',

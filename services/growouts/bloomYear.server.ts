@@ -3,7 +3,7 @@ import { crossing, READINESS_WEIGHT } from '#core/almanac/crossing.ts';
 import { addDays, daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import { crossedBy, medianOf, type Other, type Receiver } from '#core/growout/isolation.ts';
 import { readSeason } from '#core/growout/log.ts';
-import { plannedBloom, type Window } from '#core/growout/sowing.ts';
+import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
@@ -158,12 +158,15 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     const receiver: Receiver = { season, bloom, plants: own.plants };
     const around = flowering.flatMap((from): { from: Flowering; other: Other }[] => {
       const weight = from.key === own.key ? 0 : weightOf(own, from);
-      const metres = weight === 0 ? 'unknown' : metresOf(own, from);
-      if (weight === 0 || (metres !== 'unknown' && metres > FARTHEST * own.crop.productionDistance)) return [];
+      const theirs = others === 'as seen' ? bloomOf(from) : from.planned;
+      // What flowers at another time brings nothing, and need not be worked out.
+      if (weight === 0 || (theirs !== 'unknown' && overlapOf(bloom, theirs) === 0)) return [];
+      const metres = metresOf(own, from);
+      if (metres !== 'unknown' && metres > FARTHEST * own.crop.productionDistance) return [];
       return [
         {
           from,
-          other: { metres, bloom: others === 'as seen' ? bloomOf(from) : from.planned, plants: from.plants, weight, methods: from.methods },
+          other: { metres, bloom: theirs, plants: from.plants, weight, methods: from.methods },
         },
       ];
     });

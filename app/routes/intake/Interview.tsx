@@ -7,7 +7,7 @@ import { Notice } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
-import { backFields } from '#contracts/intake/back.ts';
+import { backFields } from '#core/passport/back.ts';
 import type { Back } from '#core/passport/back.ts';
 import { type Answers, questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
