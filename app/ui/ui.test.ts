@@ -154,7 +154,7 @@ test('the bar of a line’s stock shows every seed of it once, whatever is kept 
     verdict: 'full strength',
     seeds,
     away: 0,
-  sureShare: 1,
+    sureShare: 1,
     toSow: 40,
     toTest: 20,
     ...change,
