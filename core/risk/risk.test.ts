@@ -5,8 +5,9 @@ import { beliefOf } from '../viability/belief.ts';
 import { drawsOf, evenPoints, type Draws } from '../viability/draws.ts';
 import { atAge, bandAt, chanceAt } from '../viability/forecast.ts';
 import { DRAWS, lossesOf, riskAt, riskByYear, type LineAtRisk, type LotAtRisk, type StoreAtRisk } from './lineRisk.ts';
+import { firstThings } from './firstThings.ts';
 import { isRecoverable } from './recoverable.ts';
-import { ELSEWHERE, grownOut, parted, remediesOf, type Ways } from './remedies.ts';
+import { ELSEWHERE, grownOut, parted, remediesOf, type Remedy, type Ways } from './remedies.ts';
 import { whysOf } from './whys.ts';
 
 const same = (value: number): Float64Array => new Float64Array(DRAWS).fill(value);
@@ -260,6 +261,27 @@ describe('what can be done', () => {
     const known = line({ lots: [lot({ draws: draws(-2) })], stores: [store({ seeds: 200 })], fails: 0 });
     expect(test(known)!.risk).toBeCloseTo(riskAt(lossesOf(known)).risk, 6);
   });
+});
+
+test('scarce hours go to what is worth most for each, one remedy a line, as long as it fits', () => {
+  const remedy = (worth: number, hours: number, after: number, kind: Remedy['kind'] = 'freezer'): Remedy => ({
+    kind,
+    risk: after,
+    hours,
+    worth,
+    code: null,
+    seeds: null,
+  });
+  const choices = [
+    { line: 'a', risk: 0.5, remedies: [remedy(0.1, 4, 0.1)] },
+    { line: 'b', risk: 0.6, remedies: [remedy(0.3, 1, 0.3), remedy(0.2, 3, 0)] },
+    { line: 'c', risk: 0.4, remedies: [remedy(0.05, 2, 0.3)] },
+    { line: 'd', risk: 0.9, remedies: [remedy(-0.1, 1, 1)] },
+  ];
+  expect(firstThings(choices, 3).things.map(({ line }) => line)).toEqual(['b', 'c']);
+  expect(firstThings(choices, 3)).toMatchObject({ hours: 3, saves: expect.closeTo(0.4, 10) });
+  expect(firstThings(choices, 100).things.map(({ line }) => line)).toEqual(['b', 'a', 'c']);
+  expect(firstThings(choices, 0)).toEqual({ things: [], hours: 0, saves: 0 });
 });
 
 test('why a line may be lost is named with what is left of the risk without it, the largest first', () => {

@@ -58,6 +58,17 @@ export async function listKeepers(db: Db): Promise<Keeper[]> {
   return rows;
 }
 
+/** Names of the places that are in the house. */
+export async function placesOfHouse(db: Db): Promise<string[]> {
+  const rows = await db
+    .selectFrom('place')
+    .select('name')
+    .where((eb) => eb.not(eb.exists(eb.selectFrom('keeper').select('keeper.id').whereRef('keeper.place_id', '=', 'place.id'))))
+    .orderBy('id')
+    .execute();
+  return rows.map(({ name }) => name);
+}
+
 /** Keepers who are to be asked by a day and have seed. */
 export async function keepersToAsk(
   db: Db,

@@ -35,7 +35,8 @@ import {
   type UnderWay,
 } from '#data/growouts/risks.ts';
 import { readHouse, type House } from '#data/house/house.ts';
-import { listPlaces, readPlaceWarmth } from '#data/stock/places.ts';
+import { placesOfHouse } from '#data/stock/keepers.ts';
+import { readPlaceWarmth } from '#data/stock/places.ts';
 import { readOutlookFacts } from '#services/lots/outlook.server.ts';
 import { readLineStock, type LineWithStock } from '#services/stock/lineStock.server.ts';
 
@@ -77,7 +78,7 @@ export async function reckonRisks(db: Db, lineIds: readonly LineId[], house: Hou
     linesKeptElsewhere(db, lineIds),
     readLineStock(db, house, today, lineIds),
     readPlaceWarmth(db, today),
-    listPlaces(db),
+    placesOfHouse(db),
     howGrowOutsEnded(db),
   ]);
   const lots = new Map(
@@ -87,7 +88,7 @@ export async function reckonRisks(db: Db, lineIds: readonly LineId[], house: Hou
     house,
     today,
     warmth,
-    places: places.map(({ name }) => name),
+    places,
     ended: new Map(ended.map(({ cropId, ...counts }) => [cropId, counts])),
   };
   return lineIds.flatMap((lineId) => {

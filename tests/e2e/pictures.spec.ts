@@ -81,7 +81,7 @@ test('what is pictured is neither empty nor crowded, and nothing in it is cut', 
     ['almanac', '/almanac/pea', 1280],
     ['crossing', '/almanac/crossing?crop=kale', 1280],
     ['bench', '/bench', 1280],
-    ['drying', `/bench/${samples.batch}`, 1280],
+    ['risk', '/grow-outs/risk', 1280],
     ['today-phone', '/', 390],
   ];
   for (const [name, path, width] of views.filter((view) => RENEWS || WORKED_OUT.includes(view[0]))) {

@@ -33,7 +33,7 @@ test('a line at risk is found, a copy of it is sent to a keeper, counted there, 
   await page.getByLabel('How much? (optional)').fill('800 seeds');
   await page.getByLabel('Where does it go?').fill('Lock House');
   await page.getByRole('button', { name: BUTTON.sendTheCopy }).click();
-  await expect(page).toHaveURL(new RegExp(`/lots/${code}`));
+  await expect(page).toHaveURL(new RegExp(`/lots/${code}$`));
 
   await page.goto('/copies');
   const copy = page.getByRole('listitem').filter({ hasText: 'Lone Signal' }).last();

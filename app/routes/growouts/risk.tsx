@@ -1,15 +1,16 @@
 import { useMemo } from 'react';
-import { Link } from 'react-router';
+import { Form, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Chart } from '#app/ui/Chart.tsx';
 import { CHART } from '#app/ui/chartColours.ts';
 import { Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { yearOf } from '#core/calendar/plainDate.ts';
+import { firstThings } from '#core/risk/firstThings.ts';
 import { RISK_YEARS } from '#core/risk/lineRisk.ts';
 import { listRisks, riskOfAll, RISK_SORTS } from '#data/growouts/risks.ts';
 import { riskShown } from '#services/growouts/risks.server.ts';
@@ -19,6 +20,9 @@ import type { Route } from './+types/risk.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Lines at risk · Kind Granary' }];
 
 const SIZE = 50;
+const USUAL_HOURS = 6;
+const MOST_HOURS = 500;
+const MOST_THINGS = 100;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
@@ -26,19 +30,30 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = (params.get('search') ?? '').slice(0, 100);
   const sort = RISK_SORTS.find((one) => one === params.get('sort')) ?? 'worth';
   const page = pageFrom(params);
-  const [lines, all] = await Promise.all([listRisks(db, { search, sort, limit: SIZE, offset: (page - 1) * SIZE }), riskOfAll(db, search)]);
+  const hours = Math.min(MOST_HOURS, Math.max(1, Math.round(Number(params.get('hours'))) || USUAL_HOURS));
+  const [lines, all, worthiest] = await Promise.all([
+    listRisks(db, { search, sort, limit: SIZE, offset: (page - 1) * SIZE }),
+    riskOfAll(db, search),
+    listRisks(db, { search: '', sort: 'worth', limit: MOST_THINGS, offset: 0 }),
+  ]);
+  const first = firstThings(
+    worthiest.map(({ id, name, crop, risk, remedies }) => ({ line: { id, name: `${crop} ‘${name}’` }, risk, remedies })),
+    hours,
+  );
   return {
     search,
     sort,
     page,
     all,
+    hours,
+    first,
     year: yearOf(today),
     fails: house.growing.placeFails,
     lines: lines.map(({ id, name, crop, keptElsewhere, ...kept }) => ({ id, name, crop, keptElsewhere, ...riskShown(kept, today) })),
   };
 }
 
-export default function Risk({ loaderData: { search, sort, page, all, year, fails, lines } }: Route.ComponentProps) {
+export default function Risk({ loaderData: { search, sort, page, all, hours, first, year, fails, lines } }: Route.ComponentProps) {
   const end = year + RISK_YEARS;
   return (
     <>
@@ -53,6 +68,7 @@ export default function Risk({ loaderData: { search, sort, page, all, year, fail
         }
       />
       {all.lines > 0 && <Lost lines={all.lines} years={all.years} year={year} />}
+      {all.lines > 0 && <First hours={hours} first={first} />}
       <SearchForm label="Find a line" hint="Its name or the crop" value={search} />
       {lines.length === 0 ? (
         <Empty>{search ? 'No line fits that.' : 'Lines come with the first lots that are taken in.'}</Empty>
@@ -153,6 +169,44 @@ export default function Risk({ loaderData: { search, sort, page, all, year, fail
   );
 }
 
+/** What to do with the hours that there are. */
+function First({ hours, first }: Pick<Route.ComponentProps['loaderData'], 'hours' | 'first'>) {
+  return (
+    <section aria-labelledby="first" className="mb-10">
+      <h2 id="first" className="mb-2">
+        What to do first
+      </h2>
+      <Form method="get" className="no-print mb-3 flex flex-wrap items-end gap-3">
+        <label>
+          <span className="block text-small font-semibold">Hours of work you have</span>
+          <input key={hours} name="hours" type="number" min={1} max={MOST_HOURS} defaultValue={hours} className="input mt-1 w-32" />
+        </label>
+        <Button type="submit">Show</Button>
+      </Form>
+      {first.things.length === 0 ? (
+        <p className="text-soft">Nothing needs doing that fits into these hours.</p>
+      ) : (
+        <>
+          <ol className="list-decimal space-y-1 pl-6">
+            {first.things.map(({ line, remedy, saves }) => (
+              <li key={line.id}>
+                <Link className="link" to={remedyPlace(remedy, line.id)}>
+                  {remedyWords(remedy)}
+                </Link>
+                , {line.name}: {remedy.hours} h, from {chanceWords(remedy.risk + saves)} to {chanceWords(remedy.risk)}
+              </li>
+            ))}
+          </ol>
+          <p className="mt-2 font-semibold">
+            Together {first.hours} h, which save about {linesWords(first.saves)}{' '}
+            {first.saves >= 0.95 && first.saves < 1.05 ? 'line' : 'lines'}.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
 type Years = Route.ComponentProps['loaderData']['all']['years'];
 
 /** Lines expected to be lost, year by year: nothing done, what is planned, the best done for each. */
@@ -190,7 +244,7 @@ function Lost({ lines, years, year }: { lines: number; years: Years; year: numbe
   }, [years, year, isPlanned]);
   return (
     <div className="mb-8 grid items-center gap-x-10 gap-y-4 lg:grid-cols-2">
-      <p className="max-w-prose font-slab text-xl leading-snug">
+      <p className="max-w-prose text-large leading-relaxed">
         Of {lines} {lines === 1 ? 'line' : 'lines'} about <b>{linesWords(end.asItIs)}</b> will be lost by {year + years.length} if nothing
         is done. {isPlanned && `With the grow-outs that are planned it is about ${linesWords(end.planned)}. `}
         With the best remedy for each it is about <b>{linesWords(end.best)}</b>.
