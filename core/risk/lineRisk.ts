@@ -41,8 +41,9 @@ export interface Harvest {
   readonly rate: Age;
   /** Years until it is there, 1 for the coming one. */
   readonly year: number;
-  /** Chance that it comes, 0 to 1. */
+  /** Chance that it comes, 0 to 1, if enough of what was sown stands; and by draw whether that is so: dead seed brings nothing home. */
   readonly chance: number;
+  readonly stands: readonly boolean[];
 }
 
 export interface LineAtRisk {
@@ -78,11 +79,18 @@ const MOST_PLACES = 3;
 export function lossesOf(line: LineAtRisk, years = RISK_YEARS): Losses {
   const { harvest } = line;
   if (!harvest || harvest.chance <= 0) return scenarios(line, null, years);
-  const [succeeds, fails] = [scenarios(line, harvest, years), harvest.chance < 1 ? scenarios(line, null, years) : null];
+  const [succeeds, fails] = [scenarios(line, harvest, years), scenarios(line, null, years)];
   return succeeds.map((year, index) =>
-    year.map((lost, draw) => harvest.chance * lost + (fails ? (1 - harvest.chance) * fails[index]![draw]! : 0)),
+    year.map((lost, draw) => {
+      const chance = harvest.stands[draw] ? harvest.chance : 0;
+      return chance * lost + (1 - chance) * fails[index]![draw]!;
+    }),
   );
 }
+
+/** By draw: whether so many seeds of a lot, sown now, give the plants that seed needs as likely as not. */
+export const standsOf = ({ probits }: Draws, seeds: Seeds, comesUp: number, plantsForSeed: number): readonly boolean[] =>
+  Array.from(probits, (probit) => isRecoverable([seeds], [comesUp * shareOf(probit)], plantsForSeed));
 
 /** Chance that the line is lost by each year, from the first: the mean of its draws. */
 export const riskByYear = (losses: Losses): readonly number[] => losses.map(meanOf);

@@ -4,7 +4,7 @@ import type { Seeds } from '../kernel/kinds.ts';
 import type { Age } from '../viability/age.ts';
 import type { Draws } from '../viability/draws.ts';
 import { shareOf } from '../viability/forecast.ts';
-import { lossesOf, riskAt, riskByYear, type LineAtRisk, type Losses } from './lineRisk.ts';
+import { lossesOf, riskAt, riskByYear, standsOf, type LineAtRisk, type Losses } from './lineRisk.ts';
 
 /** What can be done for a line. */
 export const REMEDIES = ['grow out', 'safety copy', 'another place', 'freezer', 'dry and seal', 'test'] as const;
@@ -146,7 +146,7 @@ export function grownOut(line: LineAtRisk, { lot, sow, harvest, chance }: NonNul
   return {
     ...line,
     lots: [...line.lots, { code: 'the harvest', draws: harvest.draws, lentYears: Infinity, testYear: null, testSeeds: 0 }],
-    harvest: { ...harvest, lot: line.lots.length, chance },
+    harvest: { ...harvest, lot: line.lots.length, chance, stands: standsOf(line.lots[lot]!.draws, sow, line.comesUp, line.plantsForSeed) },
     sown: [...line.sown, { store, seeds: sow }],
   };
 }

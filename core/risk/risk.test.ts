@@ -236,6 +236,10 @@ describe('what can be done', () => {
 
   test('a grow-out takes its seed at once: a failed one of the last seed loses the line that might have lasted', () => {
     const last = line({ stores: [store({ seeds: 20 })] });
+    const dead = line({ lots: [lot({ draws: draws(-3) })], stores: [store({ seeds: 400 })] });
+    const bring = { seeds: 500, draws: draws(), place: 'cupboard', rate: 1, year: 1 };
+    // What does not come up brings nothing home.
+    expect(riskAt(lossesOf(grownOut(dead, { lot: 0, sow: 400, harvest: bring, chance: 1 }))).risk).toBeCloseTo(1, 10);
     const grown = grownOut(last, {
       lot: 0,
       sow: 20,
@@ -247,18 +251,20 @@ describe('what can be done', () => {
   });
 
   test('a test is worth something where it decides what to do, and nothing where all is known', () => {
-    const half = Float64Array.from({ length: DRAWS }, (_, draw) => (draw % 2 === 0 ? 2 : -2));
+    // Half of the draws are weak and age fast: they can be grown out now, and not in five years.
+    const by = (strong: number, weak: number) => Float64Array.from({ length: DRAWS }, (_, draw) => (draw % 2 === 0 ? strong : weak));
+    const slopes = by(0, 0.001);
     const unsure = line({
-      lots: [lot({ draws: { probits: half, known: same(0), shut: same(0) } })],
+      lots: [lot({ draws: { probits: by(2, -0.8), known: slopes, shut: slopes } })],
       stores: [store({ seeds: 200 })],
       fails: 0,
     });
-    const grow = { lot: 0, sow: 60, harvest: { seeds: 900, draws: draws(), place: 'cupboard', rate: 1, year: 1 }, chance: 0.9 };
+    const grow = { lot: 0, sow: 100, harvest: { seeds: 900, draws: draws(), place: 'cupboard', rate: 1, year: 1 }, chance: 0.9 };
     const ways: Ways = { ...WAYS, growOut: grow, test: { lot: 0, seeds: 10 }, hours: { ...WAYS.hours, 'grow out': 30 } };
     const test = (of: LineAtRisk) => remediesOf(of, ways, 1).find(({ kind }) => kind === 'test');
     // To grow it out is worth its hours only if it is weak; whether it is, ten seeds tell.
     expect(test(unsure)!.risk).toBeLessThan(riskAt(lossesOf(unsure)).risk - 0.1);
-    const known = line({ lots: [lot({ draws: draws(-2) })], stores: [store({ seeds: 200 })], fails: 0 });
+    const known = line({ lots: [lot({ draws: draws(-0.8, 0.001) })], stores: [store({ seeds: 200 })], fails: 0 });
     expect(test(known)!.risk).toBeCloseTo(riskAt(lossesOf(known)).risk, 6);
   });
 });

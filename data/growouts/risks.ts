@@ -52,13 +52,14 @@ export interface UnderWay {
   readonly lineId: LineId;
   readonly lotId: LotId;
   readonly plants: number;
+  readonly seeds: Seeds;
   readonly backBy: Day;
 }
 
 /** Grow-outs of some lines whose seed is in a garden. */
 export async function growOutsUnderWay(db: Db, lineIds: readonly LineId[]): Promise<UnderWay[]> {
   const { rows } = await sql<UnderWay>`
-    select lot.line_id as "lineId", lot.id as "lotId", grow_out.plants, grow_out.back_by as "backBy"
+    select lot.line_id as "lineId", lot.id as "lotId", grow_out.plants, grow_out.seeds, grow_out.back_by as "backBy"
     from grow_out join lot on lot.id = grow_out.lot_id
     where ${isAmong('lot.line_id', lineIds)} and not ${hasEnded}
       and exists (select from grow_out_step as out where out.grow_out_id = grow_out.id and out.step = 'handed over')

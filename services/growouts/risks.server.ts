@@ -8,7 +8,17 @@ import { yieldToExpect } from '#core/growout/yieldToExpect.ts';
 import type { Growing } from '#core/house/growing.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
-import { DRAWS, lossesOf, RISK_YEARS, riskAt, riskByYear, type LineAtRisk, type LotAtRisk, type StoreAtRisk } from '#core/risk/lineRisk.ts';
+import {
+  DRAWS,
+  lossesOf,
+  RISK_YEARS,
+  riskAt,
+  riskByYear,
+  standsOf,
+  type LineAtRisk,
+  type LotAtRisk,
+  type StoreAtRisk,
+} from '#core/risk/lineRisk.ts';
 import { remediesOf, type Remedy, type RemedyByYear, type Ways } from '#core/risk/remedies.ts';
 import { whysOf } from '#core/risk/whys.ts';
 import { containerFacts } from '#core/stock/containers.ts';
@@ -119,6 +129,7 @@ function riskOfLine(
   });
   const fresh = freshDraws(crop, ids.length);
   const [soonest] = underWay;
+  const comesUp = (crop.inSoil / 100) * SURVIVAL;
   const home = stores.reduce((largest, store) => (store.seeds > largest.seeds ? store : largest));
   const chance = chanceOfHarvest(crop, around);
   const asItIs: LineAtRisk = {
@@ -132,10 +143,11 @@ function riskOfLine(
           seeds: harvestOf(soonest.plants, crop, around.house.growing),
           year: Math.max(1, Math.ceil(daysBetween(around.today, soonest.backBy) / DAYS_A_YEAR)),
           chance,
+          stands: standsOfSown(soonest, reads, atRisk, comesUp, crop),
         }
       : null,
     sown: [],
-    comesUp: (crop.inSoil / 100) * SURVIVAL,
+    comesUp,
     plantsForSeed: crop.plantsForSeed,
     lentAYear: line.lentAYear,
     reserve: line.stock.reserve,
@@ -156,6 +168,18 @@ function riskOfLine(
     remedies: found.map(({ byYear: _years, ...remedy }) => remedy),
     worth: Math.max(0, found[0]?.worth ?? 0),
   };
+}
+
+/** Whether what is in the garden gives enough plants, by the draws of its lot; of a lot of which nothing is left it is not known otherwise. */
+function standsOfSown(
+  { lotId, seeds }: UnderWay,
+  reads: readonly ReadLot[],
+  atRisk: readonly LotAtRisk[],
+  comesUp: number,
+  { plantsForSeed }: Pick<Crop, 'plantsForSeed'>,
+): readonly boolean[] {
+  const index = reads.findIndex(({ lot }) => lot.id === lotId);
+  return index < 0 ? Array.from({ length: DRAWS }, () => true) : standsOf(atRisk[index]!.draws, seeds, comesUp, plantsForSeed);
 }
 
 const codeOfLot = (seed: readonly SeedInPlace[], id: number): string => seed.find(({ lotId }) => lotId === id)!.code;
