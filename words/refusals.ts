@@ -219,6 +219,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'fact: disease without colon': 'write each as “disease (refuse): what is usually done”',
   'crop: fact missing': 'it is missing',
   'crop: production too near': 'it is at least one and a half times the distance between gardens',
+  'crop: rows too near': 'rows stand at least as far apart as plants in them',
   'crop: too few to keep': 'keeping a line takes at least as many plants as getting seed',
   'crop: too few to conserve': 'conserving a line takes at least as many plants as keeping it',
   'crop: counts out of order': 'the first count comes before the last',

@@ -8,7 +8,7 @@ import { Chart } from '#app/ui/Chart.tsx';
 import { CHART } from '#app/ui/chartColours.ts';
 import { Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { Table } from '#app/ui/Table.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { firstThings } from '#core/risk/firstThings.ts';
 import { RISK_YEARS } from '#core/risk/lineRisk.ts';
@@ -209,19 +209,27 @@ function First({ hours, first }: Pick<Route.ComponentProps['loaderData'], 'hours
 
 type Years = Route.ComponentProps['loaderData']['all']['years'];
 
+/** Ends of curves nearer than this share of the picture need their names moved apart. */
+const LABEL_SHARE = 0.2;
+
 /** Lines expected to be lost, year by year: nothing done, what is planned, the best done for each. */
 function Lost({ lines, years, year }: { lines: number; years: Years; year: number }) {
   const end = years.at(-1)!;
   const isPlanned = end.asItIs - end.planned >= 0.05;
   const option = useMemo(() => {
-    const curve = (name: string, of: keyof Years[number], colour: string, type: string) => ({
+    // Names of curves that end close together are moved apart: the one above up, the one below down.
+    const room = LABEL_SHARE * end.asItIs;
+    const planned = isPlanned ? end.planned : end.asItIs;
+    const [upper, middle] = isPlanned && end.asItIs - end.planned < room ? [-8, 8] : [0, 0];
+    const lower = planned - end.best < room ? middle + 16 : 0;
+    const curve = (name: string, of: keyof Years[number], colour: string, type: string, moved: number) => ({
       name,
       type: 'line',
       symbol: 'none',
       data: [0, ...years.map((one) => Math.round(one[of] * 100) / 100)],
       lineStyle: { color: colour, width: 2.5, type },
       itemStyle: { color: colour },
-      endLabel: { show: true, formatter: name, color: CHART.words },
+      endLabel: { show: true, formatter: name, color: CHART.words, offset: [0, moved] },
     });
     return {
       animation: false,
@@ -236,14 +244,14 @@ function Lost({ lines, years, year }: { lines: number; years: Years; year: numbe
       },
       yAxis: { type: 'value', min: 0, axisLabel: { color: CHART.words }, splitLine: { lineStyle: { color: CHART.grid } } },
       series: [
-        curve('nothing done', 'asItIs', CHART.point, 'solid'),
-        ...(isPlanned ? [curve('as planned', 'planned', CHART.line, 'dashed')] : []),
-        curve('the best for each', 'best', CHART.good, 'dotted'),
+        curve('nothing done', 'asItIs', CHART.point, 'solid', upper),
+        ...(isPlanned ? [curve('as planned', 'planned', CHART.line, 'dashed', middle)] : []),
+        curve('the best for each', 'best', CHART.good, 'dotted', lower),
       ],
     };
-  }, [years, year, isPlanned]);
+  }, [years, year, isPlanned, end]);
   return (
-    <div className="mb-8 grid items-center gap-x-10 gap-y-4 lg:grid-cols-2">
+    <div className="mb-8 grid grid-cols-1 items-center gap-x-10 gap-y-4 lg:grid-cols-2">
       <p className="max-w-prose text-large leading-relaxed">
         Of {lines} {lines === 1 ? 'line' : 'lines'} about <b>{linesWords(end.asItIs)}</b> will be lost by {year + years.length} if nothing
         is done. {isPlanned && `With the grow-outs that are planned it is about ${linesWords(end.planned)}. `}
@@ -252,6 +260,22 @@ function Lost({ lines, years, year }: { lines: number; years: Years; year: numbe
       <figure>
         <figcaption className="text-small text-soft">Lines expected to be lost</figcaption>
         <Chart label="Lines expected to be lost by each year" option={option} className="h-48 w-full" />
+        <details className="text-small">
+          <summary className="link inline-flex min-h-11 items-center">The same as a table</summary>
+          <Table caption="Lines expected to be lost by each year">
+            <Heads of={['By', 'Nothing done', 'As planned', 'The best for each']} />
+            <tbody>
+              {years.map((one, index) => (
+                <tr key={index}>
+                  <td>{year + index + 1}</td>
+                  <td>{linesWords(one.asItIs)}</td>
+                  <td>{linesWords(one.planned)}</td>
+                  <td>{linesWords(one.best)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </details>
       </figure>
     </div>
   );
