@@ -27,12 +27,10 @@ export async function sendCopies(db: Db, actor: Actor, keeper: Actor, today: Day
     note: 'In the cellar, in one tin',
   });
   const lines = await listRisks(db, { search: '', sort: 'worth', limit: 100, offset: 0 });
-  const copies = lines.flatMap(({ remedies }) =>
-    remedies.filter(({ kind, code, seeds }) => kind === 'safety copy' && code && seeds).slice(0, 1),
-  );
+  const copies = lines.flatMap(({ remedies }) => remedies.filter(({ kind, seeds }) => kind === 'safety copy' && seeds).slice(0, 1));
   let sent = 0;
   for (const { code, seeds } of [...copies].sort((one, other) => other.worth - one.worth)) {
-    const lot = (await findLotByCode(db, code!))!;
+    const lot = (await findLotByCode(db, code))!;
     if (sent === COPIES || lot.takenInOn > sentOn) continue;
     const jar = (await findHoldings(db, lot.id)).find(({ balance, packetUnits }) => balance > 0 && packetUnits === null);
     if (!jar) continue;

@@ -4,9 +4,9 @@ import { growingFigure, type Growing, type GrowingKey } from '#core/house/growin
 export const GROWING_WORDS: Readonly<Record<GrowingKey, { readonly label: string; readonly follows: string }>> = {
   growersShare: { label: 'Seed that the grower keeps, %', follows: 'The yield to expect and the grower’s sheet go by it' },
   hours: { label: 'Hours for one grow-out', follows: 'Bed, sowing, harvest and cleaning, however many plants' },
-  hoursPerPlant: { label: 'Hours more for each plant', follows: 'Planting, weeding, looking it over; 0.05 is three minutes' },
-  hoursOfWinter: { label: 'Hours more over a winter', follows: 'Crops of two seasons: lifting, storing and planting roots again' },
-  hoursApart: { label: 'Hours more for cage, bags or hand pollination', follows: 'Once for each of them' },
+  hoursPerPlant: { label: 'Extra hours for each plant', follows: 'Planting, weeding, looking it over; 0.05 is three minutes' },
+  hoursOfWinter: { label: 'Extra hours over a winter', follows: 'Crops of two seasons: lifting, storing and planting roots again' },
+  hoursApart: { label: 'Extra hours for a cage, bags or hand pollination', follows: 'Once for each of them' },
   hoursCopy: { label: 'Hours for a safety copy', follows: 'Packing, sending it to a keeper, asking after it' },
   hoursMove: { label: 'Hours to move part of a jar', follows: 'Into another place, or into the freezer' },
   hoursDry: { label: 'Hours to dry and seal a jar', follows: 'Weighing and waiting included, as far as hands are needed' },

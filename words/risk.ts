@@ -23,7 +23,7 @@ const WHYS: Readonly<Record<RiskWhy, string>> = {
 export function riskVerdict(risk: number): { readonly tone: Tone; readonly verdict: string } {
   if (risk < 0.02) return { tone: 'good', verdict: 'Almost certainly' };
   if (risk < 0.15) return { tone: 'good', verdict: 'Very likely' };
-  if (risk < 0.5) return { tone: 'doubt', verdict: 'It is at risk' };
+  if (risk < 0.5) return { tone: 'doubt', verdict: 'Perhaps: it is at risk' };
   return { tone: 'poor', verdict: 'Probably not' };
 }
 
@@ -56,19 +56,18 @@ const DOING: Readonly<Record<RemedyKind, string>> = {
 export const harmWords = ({ kind, risk }: Pick<Remedy, 'kind' | 'risk'>): string => `${DOING[kind]} would raise it to ${chanceWords(risk)}`;
 
 /** Where a remedy is done. */
-export function remedyPlace({ kind, code }: Pick<Remedy, 'kind' | 'code'>, lineId: number): string {
-  if (code === null) return `/lines/${lineId}`;
+export function remedyPlace({ kind, code }: Pick<Remedy, 'kind' | 'code'>): string {
   switch (kind) {
     case 'grow out':
       return `/lots/${code}/grow-out`;
     case 'test':
       return `/lots/${code}/test`;
     case 'another place':
+    case 'freezer':
       return `/lots/${code}/move`;
     case 'safety copy':
       return `/lots/${code}/move?copy`;
-    case 'freezer':
     case 'dry and seal':
-      return `/lots/${code}`;
+      return `/lots/${code}/bench`;
   }
 }

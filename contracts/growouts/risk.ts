@@ -11,7 +11,7 @@ export const storedRemedies: z.ZodType<readonly Remedy[]> = z.array(
     risk: chance,
     hours: z.number().min(0),
     worth: z.number(),
-    code: z.string().nullable(),
+    code: z.string(),
     seeds: z.number().nullable(),
   }),
 );

@@ -39,8 +39,8 @@ export interface Remedy {
   readonly hours: number;
   /** The fall in that chance times the line's importance, for each hour of hands. Below zero where it does harm. */
   readonly worth: number;
-  /** The code of the lot that it is done to; null where it is all of them. */
-  readonly code: string | null;
+  /** The code of the lot with which it begins: where all of them gain by it, the one of which most is left. */
+  readonly code: string;
   readonly seeds: Seeds | null;
 }
 
@@ -68,15 +68,9 @@ export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): re
   const { risk } = riskAt(before);
   if (risk < WORTH_DOING) return [];
   const changed = [...changes(line, ways)].map((one) => ({ ...one, losses: lossesOf(one.line) }));
-  const remedy = (
-    kind: RemedyKind,
-    after: number,
-    byYear: readonly number[] | null,
-    lot: number | null,
-    seeds: Seeds | null,
-  ): RemedyByYear => {
+  const remedy = (kind: RemedyKind, after: number, byYear: readonly number[] | null, lot: number, seeds: Seeds | null): RemedyByYear => {
     const hours = ways.hours[kind];
-    const code = lot === null ? null : line.lots[lot]!.code;
+    const { code } = line.lots[lot]!;
     return { kind, risk: after, hours, worth: (importance * (risk - after)) / Math.max(0.1, hours), code, seeds, byYear };
   };
   const best = new Map<RemedyKind, RemedyByYear>();
@@ -99,7 +93,7 @@ export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): re
 interface Change {
   readonly kind: RemedyKind;
   readonly line: LineAtRisk;
-  readonly lot: number | null;
+  readonly lot: number;
   readonly seeds: Seeds | null;
 }
 
@@ -107,18 +101,17 @@ interface Change {
 function* changes(line: LineAtRisk, { growOut, part, otherPlace, freezer, sealed }: Ways): Generator<Change> {
   if (growOut) yield { kind: 'grow out', line: grownOut(line, growOut), lot: growOut.lot, seeds: growOut.sow };
   const largest = largestStore(line);
-  if (largest >= 0) {
-    const { seeds, lot } = line.stores[largest]!;
-    // Half of it, or as much as sows one grow-out: whichever is safer.
-    const parts = [...new Set([Math.floor(seeds / 2), part])].filter((some): some is number => some !== null && some > 0 && some < seeds);
-    for (const some of parts) {
-      yield { kind: 'safety copy', line: parted(line, largest, some, ELSEWHERE), lot, seeds: some };
-      if (otherPlace !== null) yield { kind: 'another place', line: parted(line, largest, some, otherPlace), lot, seeds: some };
-    }
+  if (largest < 0) return;
+  const { seeds, lot } = line.stores[largest]!;
+  // Half of it, or as much as sows one grow-out: whichever is safer.
+  const parts = [...new Set([Math.floor(seeds / 2), part])].filter((some): some is number => some !== null && some > 0 && some < seeds);
+  for (const some of parts) {
+    yield { kind: 'safety copy', line: parted(line, largest, some, ELSEWHERE), lot, seeds: some };
+    if (otherPlace !== null) yield { kind: 'another place', line: parted(line, largest, some, otherPlace), lot, seeds: some };
   }
   if (freezer?.rates.some((rate) => rate !== null))
-    yield { kind: 'freezer', line: kept(line, freezer.rates, freezer.place), lot: null, seeds: null };
-  if (sealed?.some((rate) => rate !== null)) yield { kind: 'dry and seal', line: kept(line, sealed, null), lot: null, seeds: null };
+    yield { kind: 'freezer', line: kept(line, freezer.rates, freezer.place), lot, seeds: null };
+  if (sealed?.some((rate) => rate !== null)) yield { kind: 'dry and seal', line: kept(line, sealed, null), lot, seeds: null };
 }
 
 /** The line with part of a store in another place. */

@@ -275,7 +275,7 @@ test('scarce hours go to what is worth most for each, one remedy a line, as long
     risk: after,
     hours,
     worth,
-    code: null,
+    code: '20-0001',
     seeds: null,
   });
   const choices = [

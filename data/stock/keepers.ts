@@ -48,7 +48,7 @@ export async function listKeepers(db: Db): Promise<Keeper[]> {
       coalesce(json_agg(json_build_object(
         'code', lot.code, 'name', crop.name || ' ‘' || line.name || '’',
         'seeds', floor(case when lot.unit = 'mg' then holding.balance * lot.seeds_per_gram / 1000 else holding.balance end),
-        'since', (select max(happened_on) from movement where movement.to_holding = holding.id)
+        'since', (select max(happened_on) from movement where movement.to_holding = holding.id and movement.kind = 'moved')
       ) order by crop.name, line.name, lot.id) filter (where lot.id is not null), '[]') as copies
     from keeper join place on place.id = keeper.place_id join person on person.id = keeper.keeper_id
     left join holding on holding.place_id = place.id and holding.balance > 0

@@ -87,6 +87,11 @@ test('a keeper is asked in time; what is missing is missing there, and a copy th
   expect((await holdings(code)).map(({ balance }) => balance)).toEqual([300, 180]);
   expect(await count(code, 'Ford Loft', '180')).toMatchObject({ problem: { code: 'nothing changed' } });
   expect(await count(code, 'Ford Loft', '190')).toMatchObject({ ok: true });
+  // What is found later has been there since it was sent.
+  const later = { kind: 'count', seeds: 195, typed: '195' } as const;
+  const found = { key: randomUUID(), code, place: 'Ford Loft', reason: 'Some were in the fold', amount: later } as never;
+  expect(await countCopy(works(addDays(TODAY, 5)), found)).toMatchObject({ ok: true });
+  expect(await copyOf(code)).toMatchObject({ seeds: 195, since: TODAY });
   // Asked, and to be asked again in a year.
   expect(await keep('Ford Loft')).toMatchObject({ ok: true });
   expect((await keepersToAsk(library.db, addDays(TODAY, 30))).map(({ place }) => place)).not.toContain('Ford Loft');
@@ -98,7 +103,7 @@ test('a keeper is asked in time; what is missing is missing there, and a copy th
   // Taken back, it is there again.
   const last = (await readLastAct(library.db, library.helper))!;
   expect(await undo(works(), { key: randomUUID(), act: last.key })).toMatchObject({ ok: true });
-  expect((await copyOf(code))!.seeds).toBe(190);
+  expect((await copyOf(code))!.seeds).toBe(195);
   expect(await moveSeed(works(), { ...back, key: randomUUID() })).toMatchObject({ ok: true });
   expect(await copyOf(code)).toBeUndefined();
   expect(await findDisagreements(library.db)).toEqual([]);

@@ -124,7 +124,7 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
                     <ol>
                       {line.remedies.map((one) => (
                         <li key={one.kind}>
-                          <Link className="link" to={remedyPlace(one, line.id)}>
+                          <Link className="link" to={remedyPlace(one)}>
                             {remedyWords(one)}
                           </Link>
                           <span className="text-soft">
@@ -190,7 +190,7 @@ function First({ hours, first }: Pick<Route.ComponentProps['loaderData'], 'hours
           <ol className="list-decimal space-y-1 pl-6">
             {first.things.map(({ line, remedy, saves }) => (
               <li key={line.id}>
-                <Link className="link" to={remedyPlace(remedy, line.id)}>
+                <Link className="link" to={remedyPlace(remedy)}>
                   {remedyWords(remedy)}
                 </Link>
                 , {line.name}: {remedy.hours} h, from {chanceWords(remedy.risk + saves)} to {chanceWords(remedy.risk)}

@@ -41,7 +41,7 @@ export default function GrowingPage({ loaderData: { key, version, start }, actio
     <div className="max-w-3xl">
       <PageHead
         title="Growing and risk"
-        about="What is reckoned with for grow-outs. Write your own figures when you have counted."
+        about="The figures used to plan grow-outs and to work out risk. Replace them with your own once you know them."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
       {actionData?.saved && <Notice tone="good">Saved. What is planned from now on goes by it.</Notice>}

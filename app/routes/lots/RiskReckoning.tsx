@@ -4,7 +4,7 @@ import type { RiskShown } from '#services/growouts/risks.server.ts';
 import { chanceWords, harmWords, remedyPlace, remedyWords, riskVerdict, riskWhyWords } from '#words/risk.ts';
 
 /** Whether a line will still be there in some years, why not, and what helps. */
-export function RiskReckoning({ lineId, risk: { risk, until, whys, remedies, harms } }: { lineId: number; risk: RiskShown }) {
+export function RiskReckoning({ risk: { risk, until, whys, remedies, harms } }: { risk: RiskShown }) {
   const { tone, verdict } = riskVerdict(risk);
   return (
     <Reckoning
@@ -20,7 +20,7 @@ export function RiskReckoning({ lineId, risk: { risk, until, whys, remedies, har
             <ol className="list-decimal pl-5">
               {remedies.map((one) => (
                 <li key={one.kind}>
-                  <Link className="link" to={remedyPlace(one, lineId)}>
+                  <Link className="link" to={remedyPlace(one)}>
                     {remedyWords(one)}
                   </Link>
                   : leaves {chanceWords(one.risk)}, about {one.hours} h

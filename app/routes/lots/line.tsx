@@ -84,7 +84,7 @@ export default function Line({ loaderData }: Route.ComponentProps) {
       {line.story && <p className="mb-6 max-w-prose text-large">{line.story}</p>}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <LineReckoning {...loaderData} />
-        {loaderData.risk && <RiskReckoning lineId={line.id} risk={loaderData.risk} />}
+        {loaderData.risk && <RiskReckoning risk={loaderData.risk} />}
         <section aria-label="How it did in gardens">
           <h2 className="mb-2">How it did in gardens</h2>
           {reports.length === 0 ? (

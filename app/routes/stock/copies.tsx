@@ -69,7 +69,7 @@ export default function Copies({ loaderData: { key, today, next, keepers }, acti
       />
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_24rem]">
         {keepers.length === 0 ? (
-          <Empty>Nobody keeps copies yet. Write down a keeper, then send a copy from the page of a line at risk.</Empty>
+          <Empty>Nobody keeps copies yet. Add a keeper, then send a copy from the page of a line at risk.</Empty>
         ) : (
           <ul>
             {keepers.map((keeper) => (
@@ -117,7 +117,7 @@ export default function Copies({ loaderData: { key, today, next, keepers }, acti
         )}
         <section aria-labelledby="new-keeper">
           <h2 id="new-keeper" className="mb-3">
-            Write down a keeper
+            Add a keeper
           </h2>
           <PostForm form={form} formKey={key} intent="keeper">
             <TextField field={fields.place} label="Place" hint="A name for it, like Weir Cottage" />
