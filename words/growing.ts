@@ -16,6 +16,6 @@ export const GROWING_WORDS: Readonly<Record<GrowingKey, { readonly label: string
   elsewhere: { label: 'How much a line counts that others keep too, %', follows: 'Of a line that only this library has' },
 };
 
-/** A figure as it is typed: shares as percentages. */
+/** A figure as it is typed: shares as percentages, to the hundredth. */
 export const typedGrowing = (growing: Growing, key: GrowingKey): string =>
-  String(growingFigure(key).as === 'share' ? Math.round(growing[key] * 1000) / 10 : growing[key]);
+  String(growingFigure(key).as === 'share' ? Math.round(growing[key] * 10_000) / 100 : growing[key]);
