@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { crossing } from '#core/almanac/crossing.ts';
 import { FACT_KEYS, factKind } from '#core/almanac/facts.ts';
 import { cropsMeant, findCrop } from '#core/almanac/findCrop.ts';
-import { pollenOver } from '#core/isolation/crossedShare.ts';
+import { pollenOver } from '#core/isolation/pollen.ts';
 import { answersFor, isDiseaseMeans } from '#core/almanac/diseases.ts';
 import { readFact, readTypedFact, writeFact } from '#core/almanac/readFact.ts';
 import { parseAlmanac, readAlmanac } from './read.ts';

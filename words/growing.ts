@@ -13,6 +13,17 @@ export const GROWING_WORDS: Readonly<Record<GrowingKey, { readonly label: string
   hoursTest: { label: 'Hours for a germination test', follows: 'Laid, counted and written down' },
   harvests: { label: 'Grow-outs that bring seed home, %', follows: 'For a crop without a history here; its own grow-outs then count too' },
   placeFails: { label: 'Chance that a place is lost in a year, %', follows: 'Freezer breaks, mice, damp, fire: all seed in it is gone' },
+  worthOfPacket: {
+    label: 'Worth of a packet that is wanted',
+    follows: 'In the season’s plan, against a line surely saved, which counts 1',
+  },
+  worthOfHour: {
+    label: 'Weight of an hour of work',
+    follows: 'In the season’s plan and in what helps most; 0.01: a hundred hours weigh as much as a line',
+  },
+  worthOfWay: { label: 'Weight of ten kilometres', follows: 'To a garden and back, for sowing and harvest' },
+  worthOfAsked: { label: 'Gain for which a grower is asked anew', follows: 'A new plan moves what was agreed only for more than this' },
+  worthOfPlanned: { label: 'Gain for which what is only planned is moved', follows: 'A new plan moves it only for more than this' },
   elsewhere: { label: 'How much a line counts that others keep too, %', follows: 'Of a line that only this library has' },
 };
 

@@ -23,6 +23,7 @@ await build({
     parsers: 'bench/parsers.ts',
     weigh: 'bench/weigh.ts',
     plan: 'bench/plan.ts',
+    season: 'bench/season.ts',
     fill: 'bench/fill.ts',
     growth: 'bench/growth.ts',
   },

@@ -1,5 +1,6 @@
 import { CAGED_GIVES_OFF, type Method } from '../isolation/barriers.ts';
-import { crossedShare, type Neighbour, type Said, type Season } from '../isolation/crossedShare.ts';
+import { crossedShare } from '../isolation/crossedShare.ts';
+import type { Neighbour, Said, Season } from '../isolation/pollen.ts';
 import { BINS, type Quantiles } from '../isolation/quantiles.ts';
 import type { Metres } from '../kernel/kinds.ts';
 import { overlapOf, type Window } from './sowing.ts';

@@ -1,7 +1,7 @@
 import type { DiseaseAnswer } from '../almanac/diseases.ts';
 import type { PartialDate, IsoDate } from '../calendar/plainDate.ts';
 import type { Method } from '../isolation/barriers.ts';
-import type { Said } from '../isolation/crossedShare.ts';
+import type { Said } from '../isolation/pollen.ts';
 import type { Milligrams, Seeds } from '../kernel/kinds.ts';
 import type { Kind, StoredSoFar } from '../lots/words.ts';
 

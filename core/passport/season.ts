@@ -1,7 +1,7 @@
 import type { Crop } from '../almanac/crop.ts';
 import { crossing, READINESS_WEIGHT, type CrossingGroup } from '../almanac/crossing.ts';
 import { barrierOf, CAGED_GIVES_OFF } from '../isolation/barriers.ts';
-import type { Neighbour, Said, Season } from '../isolation/crossedShare.ts';
+import type { Neighbour, Said, Season } from '../isolation/pollen.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from './passport.ts';
 
 /** What the judgement needs to know of a crop. */

@@ -22,10 +22,15 @@ const problem = (options: readonly GrowOption[], change: Partial<SeasonProblem> 
   plots: [{ squareMetres: 10, cages: 0 }],
   growers: [{ lines: 9, hours: 99 }],
   options,
-  brings: options.map(() => []),
+  ...bringing(options, () => 0),
   pinned: [],
   ...change,
 });
+/** All lines may cross, and what one brings another is told. */
+const bringing = (options: readonly GrowOption[], pollen: SeasonProblem['pollen']): Pick<SeasonProblem, 'crosses' | 'pollen'> => {
+  const lines = [...new Set(options.map(({ line }) => line))].sort((one, other) => one - other);
+  return { crosses: lines.map((line) => lines.filter((other) => other !== line)), pollen };
+};
 const solved = (of: SeasonProblem, steps = 40, seed = 5) => {
   const progress = [];
   for (const one of planSeason(of, seeded(seed).share)) {
@@ -76,8 +81,10 @@ function generated({ share }: Seeded): SeasonProblem {
       });
     }),
   ).flat();
+  const table = options.map(() => options.map(() => (share() < 0.4 ? share() * 0.03 : 0)));
   return {
     lines,
+    ...bringing(options, (from, to) => table[from]![to]!),
     plots: [
       { squareMetres: 4 + share() * 6, cages: 1 },
       { squareMetres: 4 + share() * 6, cages: 0 },
@@ -87,9 +94,6 @@ function generated({ share }: Seeded): SeasonProblem {
       { lines: 3, hours: 5 + share() * 6 },
     ],
     options,
-    brings: options.map(({ line }) =>
-      options.flatMap((other, to) => (other.line !== line && share() < 0.4 ? [{ to, pollen: share() * 0.03 }] : [])),
-    ),
     pinned: [],
   };
 }
@@ -116,7 +120,7 @@ describe('a plan that can be done', () => {
     expect(whys(problem(two, { growers: [{ lines: 1, hours: 5 }] }))).toEqual(['too many lines', 'too many hours']);
     const crossed = problem([option({ anyway: 0.01, most: 0.02 }), option({ line: 1 }), option({ line: 2 })], {
       plots: [{ squareMetres: 20, cages: 0 }],
-      brings: [[], [{ to: 0, pollen: 0.006 }], [{ to: 0, pollen: 0.006 }]],
+      pollen: (_, to) => (to === 0 ? 0.006 : 0),
     });
     expect(whys(crossed, [0, 1, null])).toEqual([]);
     expect(whys(crossed, [0, 1, 2])).toEqual(['crossed']);

@@ -1,3 +1,5 @@
+import { Board, type Block } from './board.ts';
+import { Prices } from './prices.ts';
 import type { SeasonPlan, SeasonProblem } from './season.ts';
 
 export interface SeasonProgress {
@@ -10,254 +12,166 @@ export interface SeasonProgress {
 /** Where the best plan is this close to the bound it is as good as proved. */
 const PROVED = 1e-9;
 const ROUNDS_A_STEP = 30;
-const EPSILON = 1e-9;
-/** A line is passed over now and then, so that others get its place. */
-const PASSED_BY = 0.1;
-/** Of the lines, at least and at most so many are taken out and put in anew at a time. */
-const [FEWEST_OUT, MOST_OUT] = [2, 12];
+/** Steps of the prices for each round of the search. */
+const PRICES_A_ROUND = 2;
+/** Spread of what is added to an option's worth by chance, as a share of the worth of a usual option. */
+const NOISE = 0.2;
+/** A plan that is worse by up to so much of what is still open may be gone on from (record-to-record travel, Dueck 1993). */
+const MAY_BE_WORSE = 0.1;
+/** So many lines are taken out at most to let one in. */
+const MOST_PUSHED = 6;
 
 /**
  * Which lines are grown where, when and how, so that all is worth most (I.5): one option for a line, beds, cages and growers not overbooked, and pollen that adds up kept
- * under what each line may get. The first plan comes at once (greedily, by price); each further step takes some lines out and puts them in anew, and is at least as good. The bound is
- * Lagrangian: beds, growers, cages and pairs that cannot stand together have prices; what every line would choose at these prices is worth no less than the best plan.
+ * under what each line may get. The first plan comes at once, greedily; in each further round one line is put in anew, whatever stands in its way is taken out, and all that
+ * are out are put in where they fit best, at prices. Each step is at least as good as the one before. The bound is Lagrangian (prices.ts).
  * @param chance a generator of numbers from 0 up to 1; the same one gives the same plan
+ * @param before a plan to begin with, where there is one
  */
-export function* planSeason(problem: SeasonProblem, chance: () => number): Generator<SeasonProgress, void> {
-  const rows = rowsOf(problem);
-  const prices = new Prices(problem, rows);
-  const board = new Board(problem, rows);
-  const order = (priced: (option: number) => number) =>
-    problem.options.map((_, option) => option).sort((one, other) => priced(other) - priced(one) || one - other);
-  board.fill(order((option) => problem.options[option]!.worth));
+export function* planSeason(problem: SeasonProblem, chance: () => number, before: SeasonPlan = []): Generator<SeasonProgress, void> {
+  const byLine = choicesOf(problem);
+  const board = new Board(problem);
+  const prices = new Prices(problem, byLine);
+  const search = new Search(problem, byLine, board, prices, chance);
+  board.begin(before);
+  search.fill(search.byWorth());
   let [plan, worth] = [board.plan(), board.worth];
-  yield { plan, worth, bound: Math.max(worth, prices.bound) };
+  yield { plan, worth, bound: Infinity };
   for (;;) {
     for (let round = 0; round < ROUNDS_A_STEP; round += 1) {
-      prices.step(worth);
-      if (round % 10 === 0) board.clear();
-      else board.takeOut(chance);
-      board.fill(
-        order((option) => prices.reduced(option) + PRICE_NOISE * (chance() - 0.5)),
-        () => chance() < PASSED_BY,
-      );
-      board.fill(order((option) => problem.options[option]!.worth));
-      if (board.worth > worth) [plan, worth] = [board.plan(), board.worth];
-      else if (board.worth < worth - MAY_BE_WORSE * (prices.bound - worth)) board.begin(plan);
+      for (let step = 0; step < PRICES_A_ROUND; step += 1) prices.step(worth);
+      const open = Math.max(0, prices.bound - worth);
+      const from = board.plan();
+      const had = board.worth;
+      search.shake();
+      if (board.worth > worth + PROVED) [plan, worth] = [board.plan(), board.worth];
+      else if (board.worth < worth - MAY_BE_WORSE * open)
+        board.begin(board.worth < had ? (had < worth - MAY_BE_WORSE * open ? plan : from) : plan);
     }
-    // Sums that were added to and taken from many times are worked out anew.
-    board.begin(plan);
     const bound = Math.max(worth, prices.bound);
     yield { plan, worth, bound };
     if (bound - worth <= PROVED * Math.max(1, bound)) return;
   }
 }
 
-const PRICE_NOISE = 0.05;
-/** A plan that is worse by up to so much of what is still open may be gone on from (record-to-record travel, Dueck 1993). */
-const MAY_BE_WORSE = 0.3;
-
-/** Something of which there is only so much, and what each option takes of it. */
-interface Row {
-  readonly most: number;
-  readonly takes: readonly { readonly option: number; readonly amount: number }[];
-}
-
-/** Beds and cages on each day on which one begins, and growers' lines and hours. */
-function rowsOf({ plots, growers, options }: SeasonProblem): readonly Row[] {
-  const rows: Row[] = [];
-  const add = (most: number, of: readonly number[], amount: (option: number) => number) => {
-    const takes = of.map((option) => ({ option, amount: amount(option) })).filter((one) => one.amount > 0);
-    if (takes.reduce((sum, one) => sum + one.amount, 0) > most) rows.push({ most, takes });
-  };
-  for (const [plot, { squareMetres, cages }] of plots.entries()) {
-    const here = options.flatMap((one, option) => (one.plot === plot ? [option] : []));
-    for (const day of new Set(here.map((option) => options[option]!.from))) {
-      const standing = here.filter((option) => options[option]!.from <= day && day < options[option]!.free);
-      add(squareMetres, standing, (option) => options[option]!.squareMetres);
-      add(cages, standing, (option) => options[option]!.cages);
-    }
-  }
-  for (const [grower, { lines, hours }] of growers.entries()) {
-    const theirs = options.flatMap((one, option) => (one.grower === grower ? [option] : []));
-    add(lines, theirs, () => 1);
-    add(hours, theirs, (option) => options[option]!.hours);
-  }
-  return rows;
-}
-
-/** Sets of options of which any two would bring one of them too much pollen: one of each set at most. Every such pair is in one of them. */
-function cliquesOf({ options, brings }: SeasonProblem): readonly Row[] {
-  const apart = options.map(() => new Set<number>());
-  for (const [from, all] of brings.entries())
-    for (const { to, pollen } of all)
-      if (options[to]!.line !== options[from]!.line && options[to]!.anyway + pollen > options[to]!.most + EPSILON) {
-        apart[from]!.add(to);
-        apart[to]!.add(from);
-      }
-  const covered = options.map(() => new Set<number>());
-  const rows: Row[] = [];
-  for (const [one, others] of apart.entries())
-    for (const other of others) {
-      if (other < one || covered[one]!.has(other)) continue;
-      const clique = [one, other];
-      for (const more of others) if (clique.every((member) => apart[member]!.has(more))) clique.push(more);
-      for (const member of clique) for (const another of clique) if (another !== member) covered[member]!.add(another);
-      rows.push({ most: 1, takes: clique.map((option) => ({ option, amount: 1 })) });
-    }
-  return rows;
-}
-
-/** Prices of what is scarce, and the bound that they give. */
-class Prices {
-  bound = Infinity;
-  private readonly rows: readonly Row[];
-  private readonly price: Float64Array;
-  private readonly cost: Float64Array;
-  private readonly byLine: readonly (readonly number[])[];
-  private readonly options: SeasonProblem['options'];
-  private readonly pinned: ReadonlySet<number>;
-  private pace = 1;
-  private since = 0;
-
-  constructor(problem: SeasonProblem, rows: readonly Row[]) {
-    this.rows = [...rows, ...cliquesOf(problem)];
-    this.options = problem.options;
-    this.price = new Float64Array(this.rows.length);
-    this.cost = new Float64Array(problem.options.length);
-    this.pinned = new Set(problem.pinned);
-    this.byLine = choicesOf(problem);
-    this.step(0);
-  }
-
-  /** What an option is worth beyond what it takes of scarce things at their prices. */
-  reduced(option: number): number {
-    return this.options[option]!.worth - this.cost[option]!;
-  }
-
-  /** One step of the subgradient (Polyak), towards a bound as low as what is reached. */
-  step(reached: number): void {
-    const used = new Float64Array(this.rows.length);
-    const chosen = new Set<number>();
-    let value = 0;
-    for (const choices of this.byLine) {
-      let [best, most] = [-1, 0];
-      for (const option of choices) {
-        const worth = this.reduced(option);
-        if (best < 0 ? worth > 0 || this.pinned.has(option) : worth > most) [best, most] = [option, worth];
-      }
-      if (best >= 0) {
-        chosen.add(best);
-        value += most;
-      }
-    }
-    for (const [row, { most, takes }] of this.rows.entries()) {
-      value += this.price[row]! * most;
-      for (const { option, amount } of takes) if (chosen.has(option)) used[row]! += amount;
-    }
-    if (value < this.bound - EPSILON) {
-      this.bound = value;
-      this.since = 0;
-    } else if ((this.since += 1) > 20) {
-      this.pace /= 2;
-      this.since = 0;
-    }
-    const slope = this.rows.map(({ most }, row) => used[row]! - most);
-    const steep = slope.reduce((sum, one) => sum + one * one, 0);
-    if (steep === 0) return;
-    const stride = (this.pace * Math.max(EPSILON, value - reached)) / steep;
-    this.cost.fill(0);
-    for (const [row, { takes }] of this.rows.entries()) {
-      this.price[row] = Math.max(0, this.price[row]! + stride * slope[row]!);
-      for (const { option, amount } of takes) this.cost[option]! += this.price[row]! * amount;
-    }
-  }
-}
-
-/** By line: its options; of a line with a pinned one that alone. */
-function choicesOf({ lines, options, pinned }: SeasonProblem): readonly (readonly number[])[] {
+/** By line: its options that are worth anything, best first; of a line with a pinned one that alone. */
+function choicesOf({ lines, options, pinned }: SeasonProblem): readonly Int32Array[] {
   const choices: number[][] = Array.from({ length: lines }, () => []);
-  for (const [option, { line }] of options.entries()) choices[line]!.push(option);
+  for (const [option, { line, worth, anyway, most }] of options.entries()) if (worth > 0 && anyway <= most) choices[line]!.push(option);
   for (const option of pinned) choices[options[option]!.line] = [option];
-  return choices;
+  return choices.map((all) => Int32Array.from(all.sort((one, other) => options[other]!.worth - options[one]!.worth || one - other)));
 }
 
-/** A plan that is being made: what is taken of each row, and how much pollen each option would get. */
-class Board {
-  worth = 0;
+class Search {
   private readonly problem: SeasonProblem;
-  private readonly rows: readonly Row[];
-  private readonly takesOf: readonly { row: number; amount: number }[][];
-  private readonly allowed: readonly boolean[];
-  private readonly taken: Float64Array;
-  private readonly got: Float64Array;
-  private readonly chosen: (number | null)[];
+  private readonly byLine: readonly Int32Array[];
+  private readonly board: Board;
+  private readonly prices: Prices;
+  private readonly chance: () => number;
+  private readonly noise: number;
 
-  constructor(problem: SeasonProblem, rows: readonly Row[]) {
+  constructor(problem: SeasonProblem, byLine: readonly Int32Array[], board: Board, prices: Prices, chance: () => number) {
     this.problem = problem;
-    this.rows = rows;
-    const takesOf: { row: number; amount: number }[][] = problem.options.map(() => []);
-    for (const [row, { takes }] of rows.entries()) for (const { option, amount } of takes) takesOf[option]!.push({ row, amount });
-    this.takesOf = takesOf;
-    const choices = choicesOf(problem);
-    this.allowed = problem.options.map(({ line }, option) => choices[line]!.includes(option));
-    this.taken = new Float64Array(rows.length);
-    this.got = new Float64Array(problem.options.length);
-    this.chosen = Array.from({ length: problem.lines }, () => null);
-    this.clear();
+    this.byLine = byLine;
+    this.board = board;
+    this.prices = prices;
+    this.chance = chance;
+    const best = byLine.flatMap((options) => (options.length > 0 ? [prices.worth[options[0]!]!] : []));
+    this.noise = (NOISE * best.reduce((sum, one) => sum + one, 0)) / Math.max(1, best.length);
   }
 
-  plan(): SeasonPlan {
-    return [...this.chosen];
+  /** Lines by what their best option is worth, best first. */
+  byWorth(): readonly number[] {
+    const best = (line: number) => this.prices.worth[this.byLine[line]![0] ?? -1] ?? 0;
+    return this.byLine.map((_, line) => line).sort((one, other) => best(other) - best(one) || one - other);
   }
 
-  /** Empties it but for what is pinned. */
-  clear(): void {
-    this.begin(this.chosen.map(() => null));
-  }
-
-  begin(plan: SeasonPlan): void {
-    this.chosen.fill(null);
-    this.taken.fill(0);
-    this.worth = 0;
-    for (const [option, { anyway }] of this.problem.options.entries()) this.got[option] = anyway;
-    for (const option of this.problem.pinned) this.put(option, 1);
-    for (const option of plan) if (option !== null && this.chosen[this.problem.options[option]!.line] === null) this.put(option, 1);
-  }
-
-  /** Takes out a line and some of those that it shares a bed, a grower or pollen with; now and then any. */
-  takeOut(chance: () => number): void {
-    const { options, pinned } = this.problem;
-    const grown = this.chosen.filter((option): option is number => option !== null && !pinned.includes(option));
-    if (grown.length === 0) return;
-    const first = options[grown[Math.floor(chance() * grown.length)]!]!;
-    const near = (option: number) => options[option]!.plot === first.plot || options[option]!.grower === first.grower;
-    const most = FEWEST_OUT + Math.floor(chance() * (MOST_OUT - FEWEST_OUT));
-    const out = grown.map((option) => ({ option, key: chance() - (near(option) ? 1 : 0) })).sort((one, other) => one.key - other.key);
-    for (const { option } of out.slice(0, most)) this.put(option, -1);
-  }
-
-  /** Puts in what fits, in this order. */
-  fill(order: readonly number[], isPassed: () => boolean = () => false): void {
-    for (const option of order) if (this.fits(option) && !isPassed()) this.put(option, 1);
-  }
-
-  private fits(option: number): boolean {
-    const { options, brings } = this.problem;
-    const { line, worth, most } = options[option]!;
-    if (this.chosen[line] !== null || worth <= 0 || !this.allowed[option] || this.got[option]! > most + EPSILON) return false;
-    for (const { row, amount } of this.takesOf[option]!) if (this.taken[row]! + amount > this.rows[row]!.most + EPSILON) return false;
-    for (const { to, pollen } of brings[option]!) {
-      const other = options[to]!;
-      if (this.chosen[other.line] === to && this.got[to]! + pollen > other.most + EPSILON) return false;
+  /** Puts in lines that are out, each where it fits best by its worth alone. */
+  fill(lines: readonly number[]): void {
+    for (const line of lines) {
+      if (this.board.of(line) >= 0) continue;
+      // They stand best first.
+      const option = this.byLine[line]!.find((one) => this.board.blockOf(one) === null);
+      if (option !== undefined) this.board.put(option);
     }
-    return true;
   }
 
-  private put(option: number, times: 1 | -1): void {
-    const { line, worth } = this.problem.options[option]!;
-    this.chosen[line] = times === 1 ? option : null;
-    this.worth += times * worth;
-    for (const { row, amount } of this.takesOf[option]!) this.taken[row]! += times * amount;
-    for (const { to, pollen } of this.problem.brings[option]!) this.got[to]! += times * pollen;
+  /** Puts one line in anew, takes out what is in its way, and puts in what fits then. */
+  shake(): void {
+    const { byLine, board, chance } = this;
+    const lines = byLine.flatMap((options, line) => (options.length > 0 && !board.isPinned(board.of(line)) ? [line] : []));
+    if (lines.length === 0) return;
+    const out = lines.filter((line) => board.of(line) < 0);
+    const among = out.length > 0 && chance() < 0.6 ? out : lines;
+    const line = among[Math.floor(chance() * among.length)]!;
+    const stood = board.of(line);
+    if (stood >= 0) board.takeOut(line);
+    const option = this.wished(line, stood);
+    const pushed = option < 0 ? [] : this.pushIn(option);
+    if (chance() < 0.3) this.loosen(lines, line);
+    this.fillByPrice(pushed);
+    this.fill(this.byWorth());
+  }
+
+  /** An option of a line that is good at present prices, with some chance in it: not the one where it stood. */
+  private wished(line: number, stood: number): number {
+    let [best, most] = [-1, -Infinity];
+    for (const option of this.byLine[line]!) {
+      const worth = this.prices.reduced(option) + this.noise * this.chance();
+      if (option !== stood && worth > most) [best, most] = [option, worth];
+    }
+    return best;
+  }
+
+  /** Puts an option in, and takes out what is in its way; of no effect where too much is. @returns lines that were taken out */
+  private pushIn(option: number): readonly number[] {
+    const { board } = this;
+    const pushed: number[] = [];
+    for (;;) {
+      const block = board.blockOf(option);
+      if (block === null) {
+        board.put(option);
+        return pushed;
+      }
+      const one = pushed.length < MOST_PUSHED ? this.worst(option, block) : -1;
+      if (one < 0) return pushed;
+      board.takeOut(one);
+      pushed.push(one);
+    }
+  }
+
+  private worst(option: number, block: Block): number {
+    const blockers = this.board.blockers(option, block);
+    return blockers.length === 0 ? -1 : blockers[Math.floor(this.chance() * blockers.length)]!;
+  }
+
+  /** Takes out some others, those in the same plot or with the same grower before any. */
+  private loosen(lines: readonly number[], line: number): void {
+    const { board, chance } = this;
+    const { options } = this.problem;
+    const near = board.of(line);
+    const isNear = (other: number) =>
+      near >= 0 &&
+      (options[board.of(other)]!.plot === options[near]!.plot ||
+        options[board.of(other)]!.grower === options[near]!.grower ||
+        this.problem.crosses[line]!.includes(other));
+    for (const other of lines) if (other !== line && board.of(other) >= 0 && chance() < (isNear(other) ? 0.4 : 0.03)) board.takeOut(other);
+  }
+
+  /** Puts in lines that are out in an order of chance, those last that were just taken out, each where it is worth most at present prices. */
+  private fillByPrice(last: readonly number[]): void {
+    const { board, chance } = this;
+    const order = this.byLine
+      .map((_, line) => ({ line, key: chance() + (last.includes(line) ? 0.5 : 0) }))
+      .sort((one, other) => one.key - other.key);
+    for (const { line } of order) {
+      if (board.of(line) >= 0) continue;
+      let [best, most] = [-1, 0];
+      for (const option of this.byLine[line]!) {
+        const worth = this.prices.reduced(option);
+        if (worth > most && board.blockOf(option) === null) [best, most] = [option, worth];
+      }
+      if (best >= 0) board.put(best);
+    }
   }
 }

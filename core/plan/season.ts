@@ -17,19 +17,15 @@ export interface GrowOption {
   readonly most: number;
 }
 
-/** Pollen that one option would bring another, for each grain of that one's own. */
-export interface Brings {
-  readonly to: number;
-  readonly pollen: number;
-}
-
 export interface SeasonProblem {
   readonly lines: number;
   readonly plots: readonly { readonly squareMetres: number; readonly cages: number }[];
   readonly growers: readonly { readonly lines: number; readonly hours: number }[];
   readonly options: readonly GrowOption[];
-  /** By option: what it brings to options of other lines. */
-  readonly brings: readonly (readonly Brings[])[];
+  /** By line: the others that it may cross with, either way. */
+  readonly crosses: readonly (readonly number[])[];
+  /** Pollen that one option would bring another of a line that it crosses with, for each grain of that one's own. */
+  readonly pollen: (from: number, to: number) => number;
   /** Options that are settled: their lines are grown so and not otherwise. */
   readonly pinned: readonly number[];
 }
@@ -43,14 +39,14 @@ export type SeasonFault =
   | { readonly why: 'crossed'; readonly option: number; readonly pollen: number };
 
 /** What a plan is worth in all. */
-export const worthOf = ({ options }: SeasonProblem, plan: SeasonPlan): number =>
+export const worthOf = ({ options }: Pick<SeasonProblem, 'options'>, plan: SeasonPlan): number =>
   plan.reduce<number>((sum, option) => sum + (option === null ? 0 : options[option]!.worth), 0);
 
 /** Beyond what arithmetic leaves. */
-const EPSILON = 1e-9;
+export const EPSILON = 1e-9;
 
 /** What of a plan cannot be: reckoned from the plan alone, by nothing that the planner uses. Empty where it can be done. */
-export function faultsOf({ plots, growers, options, brings }: SeasonProblem, plan: SeasonPlan): readonly SeasonFault[] {
+export function faultsOf({ plots, growers, options, crosses, pollen }: SeasonProblem, plan: SeasonPlan): readonly SeasonFault[] {
   const chosen = plan.filter((option): option is number => option !== null);
   const faults: SeasonFault[] = [];
   const sum = (of: readonly number[], what: (option: GrowOption) => number) => of.reduce((all, one) => all + what(options[one]!), 0);
@@ -69,11 +65,10 @@ export function faultsOf({ plots, growers, options, brings }: SeasonProblem, pla
     if (sum(theirs, (one) => one.hours) > hours + EPSILON) faults.push({ why: 'too many hours', grower });
   }
   for (const option of chosen) {
-    const pollen = chosen.reduce(
-      (all, other) => all + brings[other]!.filter(({ to }) => to === option).reduce((more, one) => more + one.pollen, 0),
-      options[option]!.anyway,
-    );
-    if (pollen > options[option]!.most + EPSILON) faults.push({ why: 'crossed', option, pollen });
+    const { line, anyway, most } = options[option]!;
+    const others = chosen.filter((other) => crosses[line]!.includes(options[other]!.line));
+    const got = others.reduce((all, other) => all + pollen(other, option), anyway);
+    if (got > most + EPSILON) faults.push({ why: 'crossed', option, pollen: got });
   }
   return faults;
 }

@@ -1,5 +1,6 @@
 import type { CrossingGroup } from '../almanac/crossing.ts';
-import { crossedShare, type Season } from '../isolation/crossedShare.ts';
+import { crossedShare } from '../isolation/crossedShare.ts';
+import type { Season } from '../isolation/pollen.ts';
 import { always, logUniform, type Quantiles } from '../isolation/quantiles.ts';
 import type { Seeds } from '../kernel/kinds.ts';
 import type { Aim, Origin } from '../lots/words.ts';

@@ -1,5 +1,6 @@
 import { LETS_THROUGH } from '../isolation/barriers.ts';
-import { crossedShare, type Season } from '../isolation/crossedShare.ts';
+import { crossedShare } from '../isolation/crossedShare.ts';
+import type { Season } from '../isolation/pollen.ts';
 import type { Metres } from '../kernel/kinds.ts';
 import { chancesAfterCleanTrials, claimBy, judge, SURENESS, type Claim, type Judgement } from './judge.ts';
 import { hasSeason, seasonOfLot, toJudge, type CrossingKnowledge, type LotForJudging } from './judgeLot.ts';

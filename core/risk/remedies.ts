@@ -30,6 +30,8 @@ export interface Ways {
   /** A test of one lot. */
   readonly test: { readonly lot: number; readonly seeds: Seeds } | null;
   readonly hours: Readonly<Record<RemedyKind, number>>;
+  /** An hour of hands is weighed as so much of a line that is surely saved. */
+  readonly worthOfHour: number;
 }
 
 export interface Remedy {
@@ -51,8 +53,6 @@ export interface RemedyByYear extends Remedy {
 
 /** Where a copy is sent: no place of the house. */
 export const ELSEWHERE = 'elsewhere';
-/** An hour of hands is weighed as so much of a line that is surely saved. */
-const HOUR = 0.01;
 /** Under this chance of losing a line nothing needs to be done. */
 const WORTH_DOING = 0.001;
 /** Under this chance it is not asked what a test would tell. */
@@ -84,6 +84,7 @@ export function remediesOf(line: LineAtRisk, ways: Ways, importance: number): re
       ways.test,
       [{ hours: 0, losses: before }, ...changed.map(({ kind, losses }) => ({ hours: ways.hours[kind], losses }))],
       importance,
+      ways.worthOfHour,
     );
     best.set('test', remedy('test', after, null, ways.test.lot, ways.test.seeds));
   }
@@ -160,11 +161,12 @@ function riskAfterTest(
   { lot, seeds }: NonNullable<Ways['test']>,
   actions: readonly { readonly hours: number; readonly losses: Losses }[],
   importance: number,
+  worthOfHour: number,
 ): number {
   const { probits } = line.lots[lot]!.draws;
   const lasts = actions.map(({ losses }) => losses.at(-1)!);
   const likely = Array.from({ length: seeds + 1 }, (_, up) => chancesOf(up, seeds, probits));
-  const costOf = (action: number, risk: number) => importance * risk + HOUR * actions[action]!.hours;
+  const costOf = (action: number, risk: number) => importance * risk + worthOfHour * actions[action]!.hours;
   const riskOf = (last: Float64Array, weights: Float64Array) => weights.reduce((sum, weight, draw) => sum + weight * last[draw]!, 0);
   let [after, without] = [0, Infinity];
   for (const [action, last] of lasts.entries())
@@ -172,7 +174,7 @@ function riskAfterTest(
   for (const chances of likely) {
     const weights = chances.map((chance) => chance / probits.length);
     const chance = weights.reduce((sum, weight) => sum + weight, 0);
-    after += Math.min(...lasts.map((last, action) => importance * riskOf(last, weights) + HOUR * actions[action]!.hours * chance));
+    after += Math.min(...lasts.map((last, action) => importance * riskOf(last, weights) + worthOfHour * actions[action]!.hours * chance));
   }
   const store = largestStore(line, lot);
   const taken =

@@ -194,6 +194,7 @@ const WAYS: Ways = {
   sealed: null,
   test: null,
   hours: { 'grow out': 5, 'safety copy': 1, 'another place': 0.5, freezer: 0.5, 'dry and seal': 1, test: 1 },
+  worthOfHour: 0.01,
 };
 
 describe('what can be done', () => {

@@ -7,7 +7,7 @@ import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
-import type { Said } from '#core/isolation/crossedShare.ts';
+import { WITHIN_A_GARDEN, type Said } from '#core/isolation/pollen.ts';
 import type { Quantiles } from '#core/isolation/quantiles.ts';
 import type { GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
 import { seasonFrom } from '#core/passport/season.ts';
@@ -68,8 +68,6 @@ export interface BloomYear {
   readonly isOpen: (id: GardenId) => boolean;
 }
 
-/** Two things in one garden, or both beside it, stand this far apart where nobody measured. */
-const WITHIN_A_GARDEN = 10;
 /** What arrives from farther off, or is less than this, is not worth naming. */
 const WORTH_NAMING = 0.0005;
 

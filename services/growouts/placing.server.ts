@@ -4,7 +4,7 @@ import { hoursToGrow } from '#core/growout/hours.ts';
 import { bedFor } from '#core/growout/plots.ts';
 import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
 import type { Method } from '#core/isolation/barriers.ts';
-import type { Said } from '#core/isolation/crossedShare.ts';
+import type { Said } from '#core/isolation/pollen.ts';
 import type { Day, GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
 import { isSelfing, type Crop } from '#core/almanac/crop.ts';
 import type { Db } from '#data/database.ts';

@@ -299,6 +299,7 @@ function waysFor(
       'dry and seal': growing.hoursDry,
       test: growing.hoursTest,
     },
+    worthOfHour: growing.worthOfHour,
   };
 }
 
