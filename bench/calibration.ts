@@ -5,6 +5,7 @@ import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { shareInsideRange } from '#core/bench/dryingCalibration.ts';
 import { calibrate, TRUTHS } from '#core/viability/calibration.ts';
+import { calibrateSeasons } from './seasonCalibration.ts';
 
 const LOTS = 2_000;
 const FEW = 15;
@@ -105,5 +106,9 @@ function drying(): void {
   }
 }
 
+/** Small seasons that are planned and solved exactly too. */
+const SEASONS = 2_000;
+
 draw();
 drying();
+await calibrateSeasons(SEASONS);

@@ -3,6 +3,7 @@ import { storedCrop, storedCrosses } from '#contracts/almanac/facts.ts';
 import { storedSteps } from '#contracts/bench/recipes.ts';
 import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
 import { storedRemedies, storedWhys } from '#contracts/growouts/risk.ts';
+import { storedChoices, storedWishes } from '#contracts/growouts/seasonPlan.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
 
 /** Fields of a form as they were typed. */
@@ -28,4 +29,6 @@ export const STORED = {
   'parked_form.fields': typed,
   'passport.answers': storedPassport,
   'recipe.steps': storedSteps,
+  'season_plan.choices': storedChoices,
+  'season_plan.wishes': storedWishes,
 } as const satisfies Readonly<Record<string, z.ZodType>>;

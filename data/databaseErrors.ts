@@ -20,6 +20,7 @@ export type BrokenRule =
   | 'method_trial_end_pkey'
   | 'holding_of_whole_packets'
   | 'grow_out_ends_once'
+  | 'season_plan_version_once'
   | 'plot_name_once_per_garden';
 
 interface DatabaseError {

@@ -113,6 +113,16 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
       sql`exists (select from grow_out join grow_out_step on grow_out_step.grow_out_id = grow_out.id where grow_out.act_key = ${key})`,
     ],
   ],
+  'season plan carried out': (key) => [
+    [
+      'grow-out went on',
+      sql`exists (
+        select from grow_out_step as later join act on act.key = later.act_key
+        where later.act_key <> ${key} and act.written_at > (select written_at from act where key = ${key})
+        and later.grow_out_id in (select id from grow_out where act_key = ${key} union select grow_out_id from grow_out_place where act_key = ${key} union select grow_out_id from grow_out_step where act_key = ${key})
+      )`,
+    ],
+  ],
   'keeper written': () => [],
   'copy counted': () => [],
   'grow-out placed': () => [],

@@ -15,6 +15,7 @@ const DONE: Readonly<Record<UndoableName, string>> = {
   'hold set': 'Hold set',
   'hold lifted': 'Hold lifted',
   'grow-out proposed': 'Grow-out proposed',
+  'season plan carried out': 'Proposed from the plan',
   'keeper written': 'Keeper written down',
   'copy counted': 'Copy counted',
   'grow-out placed': 'Place settled',

@@ -9,6 +9,8 @@ const LEADERS: readonly CommandName[] = [
   'test bench set',
   'recall',
   'trial ended',
+  'season planned',
+  'season plan carried out',
   'grow-out proposed',
   'grow-out placed',
   'grow-out offered',

@@ -79,6 +79,8 @@ export const COMMANDS = {
   'labels printed': work('out of the house'),
 
   'grow-out proposed': lead('plan grow-outs', 'undo'),
+  'season planned': lead('plan grow-outs', 'written anew'),
+  'season plan carried out': lead('plan grow-outs', 'undo'),
   'keeper written': work('undo'),
   'copy counted': work('undo'),
   'grow-out placed': lead('plan grow-outs', 'undo'),

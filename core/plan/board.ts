@@ -3,8 +3,12 @@ import { EPSILON, type SeasonPlan, type SeasonProblem } from './season.ts';
 /** Why an option does not fit beside what is chosen; `never` where nothing that is chosen stands in its way. */
 export type Block = 'bed' | 'cage' | 'grower' | 'pollen' | 'never';
 
+/** A line that must be grown outweighs all that need not. */
+export const MUST = 1000;
+
 /** A plan that is being made: which option each line has, what is taken of each plot and grower, and what pollen each line that is in would get. */
 export class Board {
+  /** What the plan is worth, and `MUST` for each line in it that must be. */
   worth = 0;
   private readonly problem: SeasonProblem;
   private readonly chosen: Int32Array;
@@ -13,6 +17,7 @@ export class Board {
   private readonly lines: Int32Array;
   private readonly hours: Float64Array;
   private readonly pinned: ReadonlySet<number>;
+  private readonly must: ReadonlySet<number>;
 
   constructor(problem: SeasonProblem) {
     this.problem = problem;
@@ -22,6 +27,7 @@ export class Board {
     this.lines = new Int32Array(problem.growers.length);
     this.hours = new Float64Array(problem.growers.length);
     this.pinned = new Set(problem.pinned);
+    this.must = new Set(problem.must);
     this.begin([]);
   }
 
@@ -116,7 +122,7 @@ export class Board {
     this.inPlot[plot]!.push(option);
     this.lines[grower]! += 1;
     this.hours[grower]! += hours;
-    this.worth += worth;
+    this.worth += worth + (this.must.has(line) ? MUST : 0);
   }
 
   takeOut(line: number): void {
@@ -128,7 +134,7 @@ export class Board {
     this.inPlot[plot]!.splice(this.inPlot[plot]!.indexOf(option), 1);
     this.lines[grower]! -= 1;
     this.hours[grower]! -= hours;
-    this.worth -= worth;
+    this.worth -= worth + (this.must.has(line) ? MUST : 0);
   }
 
   /** The most that is taken at once of an option's plot while it would stand there. What is taken changes only where one begins. */

@@ -1,7 +1,8 @@
+import { addDays } from '../calendar/plainDate.ts';
 import type { Window } from '../growout/sowing.ts';
-import type { LineId } from '../kernel/kinds.ts';
-import { MUST, planOf, type SeasonOptions } from './options.ts';
-import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFacts, type Wishes } from './facts.ts';
+import type { Day, LineId } from '../kernel/kinds.ts';
+import { planOf, type SeasonOptions } from './options.ts';
+import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFacts } from './facts.ts';
 import { faultsOf, type SeasonFault, type SeasonPlan } from './season.ts';
 
 /** One line of a plan, with what it comes to beside the others. */
@@ -9,6 +10,8 @@ export interface LinePlanned {
   readonly line: LineToPlan;
   readonly choice: Choice;
   readonly bloom: Window;
+  /** The day on which its bed is free again. */
+  readonly freeOn: Day;
   readonly hours: number;
   readonly squareMetres: number;
   /** What growing it so is worth: fall in risk × importance and packets, less hands and way. */
@@ -39,17 +42,17 @@ const shareOf = ({ crop }: LineToPlan, pollen: number): number => (crop.crossed 
 /** The most that may be crossed where the limit on pollen is kept, in the middle. */
 const mostShare = (line: LineToPlan): number | null => (line.most === null ? null : shareOf(line, line.most));
 
-/** What an option is worth without what wishes and staying put add to it. */
-export const plainWorth = (options: SeasonOptions, facts: SeasonFacts, wishes: Wishes, option: number): number => {
+/** What an option is worth without what staying put adds to it. */
+export const plainWorth = (options: SeasonOptions, facts: SeasonFacts, option: number): number => {
   const { line, worth, choice } = options.ways[option]!;
-  const { id, growOut, planned } = facts.lines[line]!;
+  const { growOut, planned } = facts.lines[line]!;
   const before = growOut?.choice ?? planned;
   const stays = growOut?.state === 'asked' ? facts.growing.worthOfAsked : facts.growing.worthOfPlanned;
-  return worth - (wishes.forced.includes(id) ? MUST : 0) - (before && sameChoice(choice, before) ? stays : 0);
+  return worth - (before && sameChoice(choice, before) ? stays : 0);
 };
 
 /** What choices come to: risk, isolation of all concerned, hours; and what of them cannot be. */
-export function comesTo(options: SeasonOptions, facts: SeasonFacts, wishes: Wishes, choices: Choices): PlanOutcome {
+export function comesTo(options: SeasonOptions, facts: SeasonFacts, choices: Choices): PlanOutcome {
   const plan = planOf(options, facts, choices);
   const { problem, ways } = options;
   const chosen = plan.filter((option): option is number => option !== null);
@@ -65,9 +68,10 @@ export function comesTo(options: SeasonOptions, facts: SeasonFacts, wishes: Wish
       line,
       choice: way.choice,
       bloom: way.bloom,
+      freeOn: addDays(`${facts.year}-01-01`, way.free),
       hours: way.hours,
       squareMetres: way.squareMetres,
-      worth: line.growOut?.state === 'sown' ? 0 : plainWorth(options, facts, wishes, option),
+      worth: line.growOut?.state === 'sown' ? 0 : plainWorth(options, facts, option),
       share: shareOf(line, pollenAt(options, plan, option)),
       most: mostShare(line),
       from,

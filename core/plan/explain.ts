@@ -5,7 +5,17 @@ import type { Day, LineId, Metres } from '../kernel/kinds.ts';
 import { Board, type Block } from './board.ts';
 import { comesTo, plainWorth } from './comesTo.ts';
 import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFacts, type Wishes } from './facts.ts';
-import { choicesOf, hindranceOf, optionsOf, planOf, ripensInTime, SeasonReckoner, type Hindrance, type SeasonOptions } from './options.ts';
+import {
+  choicesOf,
+  hindranceOf,
+  isMust,
+  optionsOf,
+  planOf,
+  ripensInTime,
+  SeasonReckoner,
+  type Hindrance,
+  type SeasonOptions,
+} from './options.ts';
 import { planSeason } from './planSeason.ts';
 
 /** Something that could be changed about the season. Plots, growers and what flowers anyway are indexes. */
@@ -71,7 +81,7 @@ function solve(
     ({ plan } = progress);
     if ((steps += 1) > STEPS) break;
   }
-  const worth = plan.reduce<number>((sum, option) => sum + (option === null ? 0 : plainWorth(options, staying, wishes, option)), 0);
+  const worth = plan.reduce<number>((sum, option) => sum + (option === null ? 0 : plainWorth(options, staying, option)), 0);
   return { options, choices: choicesOf(options, staying, plan), worth };
 }
 
@@ -211,7 +221,7 @@ export function explainLeftOut(facts: SeasonFacts, wishes: Wishes, choices: Choi
       .filter((day) => day >= facts.today && ripensInTime(line.crop, day, facts.frosts, facts.year))
       .map((day): Change => ({ kind: 'sow', day })),
   ];
-  const { worth } = comesTo(options, facts, wishes, choices);
+  const { worth } = comesTo(options, facts, choices);
   const found = changes.flatMap((change) => tryChange(facts, wishes, choices, worth, change, id) ?? []);
   const plot = newPlot(facts, wishes, choices, worth, id);
   const instead = tryChange(facts, wishes, choices, worth, { kind: 'instead' }, id);
@@ -252,7 +262,7 @@ function newPlot(facts: SeasonFacts, wishes: Wishes, choices: Choices, worth: nu
 /** What a little more would be worth, the most first: a line more for a grower who has as many as they would take, an hour, a cage, a plot a kilometre off. */
 export function worthOfMore(facts: SeasonFacts, wishes: Wishes, choices: Choices): readonly Changed[] {
   const options = optionsOf(facts, wishes, choices);
-  const { worth, lines } = comesTo(options, facts, wishes, choices);
+  const { worth, lines } = comesTo(options, facts, choices);
   const out = facts.lines.filter(({ id, growOut }) => !choices[id] && growOut?.state !== 'sown' && !wishes.forbidden.includes(id));
   if (out.length === 0) return [];
   const growerOf = ({ gardenId }: Choice) => facts.gardens.find(({ id }) => id === gardenId)!.grower;
@@ -294,7 +304,7 @@ export function alternativesFor(facts: SeasonFacts, wishes: Wishes, choices: Cho
   if (now === null || now === undefined) return [];
   const board = new Board(options.problem);
   board.begin(plan.map((option, line) => (line === index ? null : option)));
-  const worth = (option: number) => plainWorth(options, facts, wishes, option);
+  const worth = (option: number) => plainWorth(options, facts, option);
   const { choice: chosen } = options.ways[now]!;
   const isOther: Record<Alternative['other'], (choice: Choice) => boolean> = {
     plot: (choice) => choice.plotId !== chosen.plotId || choice.gardenId !== chosen.gardenId,
@@ -333,9 +343,9 @@ export interface Clash {
 
 /** Which wishes clash, where a line that must be grown is left out of a plan. Each is found by planning without some of the others. */
 export function clashesOf(facts: SeasonFacts, wishes: Wishes, choices: Choices): readonly Clash[] {
-  return wishes.forced
-    .filter((id) => !choices[id] && facts.lines.some((line) => line.id === id && line.growOut?.state !== 'sown'))
-    .map((id) => {
+  return facts.lines
+    .filter((line) => isMust(line, wishes) && !choices[line.id])
+    .map(({ id }) => {
       const isOut = (trial: Wishes) => !solve(facts, trial, choices).choices[id];
       let left: Wishes = { ...wishes, forced: [id] };
       if (!isOut(left)) left = wishes;

@@ -7,7 +7,7 @@ import { bedFor } from '../growout/plots.ts';
 import { bedFreeOn, overlapOf, plannedBloom, type Window } from '../growout/sowing.ts';
 import { barrierOf, CAGED_GIVES_OFF, LETS_THROUGH, type Method } from '../isolation/barriers.ts';
 import { curveOf, IN_THE_MIDDLE, pollenAt, pollenFrom, WITHIN_A_GARDEN } from '../isolation/pollen.ts';
-import type { Day, Metres } from '../kernel/kinds.ts';
+import type { Day, LineId, Metres } from '../kernel/kinds.ts';
 import type { Frosts } from '../lending/returnBy.ts';
 import {
   sameChoice,
@@ -25,8 +25,9 @@ import type { GrowOption, SeasonPlan, SeasonProblem } from './season.ts';
 const AS_TRUE_AS_CAN_BE = 0.01;
 /** S_max for a sureness of 0.8, with the model uncertain by a factor of 3 for each standard deviation. */
 const SURE = 3 ** -0.8416;
-/** A line that must be grown outweighs all that need not. */
-export const MUST = 100;
+/** Whether a line must be grown: one that was asked for, and one of which a grow-out is under way, unless it is forbidden. */
+export const isMust = ({ id, growOut }: Pick<LineToPlan, 'id' | 'growOut'>, { forced, forbidden }: Wishes): boolean =>
+  growOut?.state !== 'sown' && !forbidden.includes(id) && (forced.includes(id) || growOut !== null);
 /** A garden is gone to and back from this often in a season: with the seed, and for the harvest. */
 const WAYS_AND_BACK = 4;
 const METRES_A_WAY = 10_000;
@@ -196,8 +197,9 @@ const byHand = (methods: readonly Method[]): boolean => barrierOf(methods) < LET
 /**
  * Options of a season from all that it hangs on: each line in each plot, at each of its sowing days and in each way of keeping it apart, as far as that can be; and each choice that
  * somebody made by hand. What is sown is settled; so is what is pinned.
+ * @param of for which lines all options are made: `choices` makes no more than what is chosen, which is enough to say what that comes to
  */
-export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices): SeasonOptions {
+export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices, of: 'all' | 'choices' | LineId = 'all'): SeasonOptions {
   const reckoner = new SeasonReckoner(facts, wishes);
   const { lines, plots, gardens, growing } = facts;
   const ways: GrowWay[] = [];
@@ -208,8 +210,7 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices):
     const sown = line.growOut?.state === 'sown' ? line.growOut.choice : null;
     const before = line.growOut?.choice ?? line.planned;
     const chosen = choices[line.id] ?? null;
-    const isForced = wishes.forced.includes(line.id);
-    const gain = reckoner.gain(line) + (isForced ? MUST : 0);
+    const gain = reckoner.gain(line);
     const stays = line.growOut?.state === 'asked' ? growing.worthOfAsked : growing.worthOfPlanned;
     const push = (
       plot: number,
@@ -251,12 +252,17 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices):
       push(plot, choice.sowOn, free, bloom, choice.methods, anyway, reckoner.hours(line, choice.methods), isSown);
       return ways.length - 1;
     };
+    const isPossible = (choice: Choice): boolean => {
+      const plot = plotOf(choice);
+      const hindrance = plot < 0 ? 'left out' : hindranceOf(facts, line, plots[plot]!, wishes);
+      return hindrance !== 'left out' && hindrance !== 'said no';
+    };
     if (sown) {
       const option = byHandMade(sown, true);
       if (option >= 0) pinned.push(option);
       continue;
     }
-    if (!wishes.forbidden.includes(line.id)) {
+    if ((of === 'all' || of === line.id) && !wishes.forbidden.includes(line.id)) {
       const days = sowingDays(line.crop, facts).map((sowOn) => ({
         sowOn,
         bloom: reckoner.bloom(line, sowOn),
@@ -286,15 +292,16 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices):
             push(plot, sowOn, free, bloom, methods, anyway[day]!, hours, false);
           }
       }
-      // Where it stands now stays possible, if nothing forbids it.
-      if (before && !wishes.without.includes(before.gardenId)) byHandMade(before, false);
+      // Where it stands now stays possible, unless whoever has the garden drops out or said no.
+      if (before && isPossible(before)) byHandMade(before, false);
     }
     if (chosen && wishes.pinned.includes(line.id)) {
       const option = byHandMade(chosen, false);
       if (option >= 0) pinned.push(option);
-    } else if (chosen && !wishes.forbidden.includes(line.id) && !wishes.without.includes(chosen.gardenId)) byHandMade(chosen, false);
+    } else if (chosen && !wishes.forbidden.includes(line.id) && isPossible(chosen)) byHandMade(chosen, false);
   }
   const { crosses, pollen } = pollenOf(reckoner, ways);
+  const must = lines.flatMap((line, index) => (isMust(line, wishes) ? [index] : []));
   // What is sown gets no more from the plan than its promise bears; what it gets already from others that are sown is not for the plan to mend.
   const sown = pinned.filter((option) => lines[ways[option]!.line]!.growOut?.state === 'sown');
   const bears = new Map(
@@ -305,7 +312,7 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices):
     }),
   );
   const options = ways.map((way, option) => (bears.has(option) ? { ...way, most: bears.get(option)! } : way));
-  return { ways: options, byLine, problem: { ...limitsOf(facts), crosses, pollen, lines: lines.length, options, pinned } };
+  return { ways: options, byLine, problem: { ...limitsOf(facts), crosses, pollen, lines: lines.length, options, pinned, must } };
 }
 
 const limitsOf = ({ plots, growers }: SeasonFacts): Pick<SeasonProblem, 'plots' | 'growers'> => ({

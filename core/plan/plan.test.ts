@@ -24,6 +24,7 @@ const problem = (options: readonly GrowOption[], change: Partial<SeasonProblem> 
   options,
   ...bringing(options, () => 0),
   pinned: [],
+  must: [],
   ...change,
 });
 /** All lines may cross, and what one brings another is told. */
@@ -95,6 +96,7 @@ function generated({ share }: Seeded): SeasonProblem {
     ],
     options,
     pinned: [],
+    must: [],
   };
 }
 

@@ -1,4 +1,4 @@
-import { Board, type Block } from './board.ts';
+import { Board, MUST, type Block } from './board.ts';
 import { Prices } from './prices.ts';
 import type { SeasonPlan, SeasonProblem } from './season.ts';
 
@@ -20,6 +20,8 @@ const NOISE = 0.2;
 const MAY_BE_WORSE = 0.1;
 /** So many lines are taken out at most to let one in. */
 const MOST_PUSHED = 6;
+/** How often all lines, and how often a group that crosses, are put in anew, where there are few; of more lines the seldomer. */
+const [ALL_ANEW, GROUP_ANEW, FEW_LINES] = [0.04, 0.15, 10];
 
 /**
  * Which lines are grown where, when and how, so that all is worth most (I.5): one option for a line, beds, cages and growers not overbooked, and pollen that adds up kept
@@ -36,28 +38,32 @@ export function* planSeason(problem: SeasonProblem, chance: () => number, before
   board.begin(before);
   search.fill(search.byWorth());
   let [plan, worth] = [board.plan(), board.worth];
-  yield { plan, worth, bound: Infinity };
+  const must = new Set(problem.must);
+  const served = () => MUST * plan.reduce<number>((sum, option, line) => sum + (option !== null && must.has(line) ? 1 : 0), 0);
+  yield { plan, worth: worth - served(), bound: Infinity };
   for (;;) {
     for (let round = 0; round < ROUNDS_A_STEP; round += 1) {
-      for (let step = 0; step < PRICES_A_ROUND; step += 1) prices.step(worth);
-      const open = Math.max(0, prices.bound - worth);
+      const reached = worth - served();
+      for (let step = 0; step < PRICES_A_ROUND; step += 1) prices.step(reached);
+      const open = Math.max(0, prices.bound - reached);
       const from = board.plan();
-      const had = board.worth;
       search.shake();
       if (board.worth > worth + PROVED) [plan, worth] = [board.plan(), board.worth];
-      else if (board.worth < worth - MAY_BE_WORSE * open)
-        board.begin(board.worth < had ? (had < worth - MAY_BE_WORSE * open ? plan : from) : plan);
+      else if (board.worth < worth - MAY_BE_WORSE * open) board.begin(from);
     }
-    const bound = Math.max(worth, prices.bound);
-    yield { plan, worth, bound };
-    if (bound - worth <= PROVED * Math.max(1, bound)) return;
+    const reached = worth - served();
+    const bound = Math.max(reached, prices.bound);
+    yield { plan, worth: reached, bound };
+    if (bound - reached <= PROVED * Math.max(1, bound)) return;
   }
 }
 
 /** By line: its options that are worth anything, best first; of a line with a pinned one that alone. */
-function choicesOf({ lines, options, pinned }: SeasonProblem): readonly Int32Array[] {
+function choicesOf({ lines, options, pinned, must }: SeasonProblem): readonly Int32Array[] {
   const choices: number[][] = Array.from({ length: lines }, () => []);
-  for (const [option, { line, worth, anyway, most }] of options.entries()) if (worth > 0 && anyway <= most) choices[line]!.push(option);
+  const isMust = new Set(must);
+  for (const [option, { line, worth, anyway, most }] of options.entries())
+    if ((worth > 0 || isMust.has(line)) && anyway <= most) choices[line]!.push(option);
   for (const option of pinned) choices[options[option]!.line] = [option];
   return choices.map((all) => Int32Array.from(all.sort((one, other) => options[other]!.worth - options[one]!.worth || one - other)));
 }
@@ -69,6 +75,7 @@ class Search {
   private readonly prices: Prices;
   private readonly chance: () => number;
   private readonly noise: number;
+  private readonly must: ReadonlySet<number>;
 
   constructor(problem: SeasonProblem, byLine: readonly Int32Array[], board: Board, prices: Prices, chance: () => number) {
     this.problem = problem;
@@ -76,13 +83,14 @@ class Search {
     this.board = board;
     this.prices = prices;
     this.chance = chance;
+    this.must = new Set(problem.must);
     const best = byLine.flatMap((options) => (options.length > 0 ? [prices.worth[options[0]!]!] : []));
     this.noise = (NOISE * best.reduce((sum, one) => sum + one, 0)) / Math.max(1, best.length);
   }
 
   /** Lines by what their best option is worth, best first. */
   byWorth(): readonly number[] {
-    const best = (line: number) => this.prices.worth[this.byLine[line]![0] ?? -1] ?? 0;
+    const best = (line: number) => (this.prices.worth[this.byLine[line]![0] ?? -1] ?? 0) + (this.must.has(line) ? MUST : 0);
     return this.byLine.map((_, line) => line).sort((one, other) => best(other) - best(one) || one - other);
   }
 
@@ -104,6 +112,15 @@ class Search {
     const out = lines.filter((line) => board.of(line) < 0);
     const among = out.length > 0 && chance() < 0.6 ? out : lines;
     const line = among[Math.floor(chance() * among.length)]!;
+    // Now and then a whole group that crosses is put in anew, or all of them: what stands well together is not found one by one.
+    const anew = chance() / Math.min(1, FEW_LINES / lines.length);
+    if (anew < ALL_ANEW + GROUP_ANEW) {
+      const isOut = anew < ALL_ANEW ? () => true : (other: number) => other === line || this.problem.crosses[line]!.includes(other);
+      for (const other of lines) if (board.of(other) >= 0 && isOut(other)) board.takeOut(other);
+      this.fillByPrice([], this.noise);
+      this.fill(this.byWorth());
+      return;
+    }
     const stood = board.of(line);
     if (stood >= 0) board.takeOut(line);
     const option = this.wished(line, stood);
@@ -159,16 +176,16 @@ class Search {
   }
 
   /** Puts in lines that are out in an order of chance, those last that were just taken out, each where it is worth most at present prices. */
-  private fillByPrice(last: readonly number[]): void {
+  private fillByPrice(last: readonly number[], noise = 0): void {
     const { board, chance } = this;
     const order = this.byLine
-      .map((_, line) => ({ line, key: chance() + (last.includes(line) ? 0.5 : 0) }))
+      .map((_, line) => ({ line, key: chance() + (last.includes(line) ? 0.5 : 0) - (this.must.has(line) ? 0.5 : 0) }))
       .sort((one, other) => one.key - other.key);
     for (const { line } of order) {
       if (board.of(line) >= 0) continue;
-      let [best, most] = [-1, 0];
+      let [best, most] = [-1, this.must.has(line) ? -Infinity : 0];
       for (const option of this.byLine[line]!) {
-        const worth = this.prices.reduced(option);
+        const worth = this.prices.reduced(option) + (noise > 0 ? noise * (chance() - 0.5) : 0);
         if (worth > most && board.blockOf(option) === null) [best, most] = [option, worth];
       }
       if (best >= 0) board.put(best);

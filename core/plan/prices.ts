@@ -2,17 +2,27 @@ import { EPSILON, type SeasonProblem } from './season.ts';
 
 /** Something of which there is only so much, and what options take of it. */
 interface Row {
+  readonly key: string;
   readonly most: number;
   readonly options: Int32Array;
   readonly amounts: Float64Array;
+  /** Of options that shut each other out: all of them. */
+  readonly clique: ReadonlySet<number> | null;
+  price: number;
+  /** Steps since it last had a price or was short. */
+  idle: number;
 }
 
 /** So many rows are added at a time, and held at most. */
 const NEW_ROWS = 40;
 const MOST_ROWS = 6000;
+/** A row that had no price and was not short for so many steps is forgotten, until it is broken again. */
+const IDLE = 60;
 /** After so many steps without a better bound the pace is halved; under the least it begins anew. */
 const PATIENCE = 12;
 const LEAST_PACE = 1e-3;
+/** A bound is better where it comes this much nearer to what is reached. */
+const PROGRESS = 0.002;
 
 /**
  * Prices of what is scarce, and the bound that they give (Lagrange): beds on a day, cages, growers' lines and hours, and options of which any two would bring one of them too
@@ -26,14 +36,13 @@ export class Prices {
   private readonly cost: Float64Array;
   private readonly byLine: readonly Int32Array[];
   private readonly pinned: ReadonlySet<number>;
-  private readonly rows: Row[] = [];
-  private readonly price: number[] = [];
+  private readonly must: ReadonlySet<number>;
+  private rows: Row[] = [];
   private readonly known = new Set<string>();
-  private readonly cliques: ReadonlySet<number>[] = [];
   private pace = 1;
   private since = 0;
   /** Prices at which the bound is lowest so far. */
-  private best: number[] = [];
+  private best: ReadonlyMap<string, number> = new Map();
 
   constructor(problem: SeasonProblem, byLine: readonly Int32Array[]) {
     this.problem = problem;
@@ -41,6 +50,7 @@ export class Prices {
     this.cost = new Float64Array(problem.options.length);
     this.byLine = byLine;
     this.pinned = new Set(problem.pinned);
+    this.must = new Set(problem.must);
   }
 
   /** What an option is worth beyond what it takes of scarce things at their prices. */
@@ -52,8 +62,9 @@ export class Prices {
   step(reached: number): void {
     const chosen: number[] = [];
     let value = 0;
-    for (const options of this.byLine) {
-      let [best, most] = [-1, 0];
+    for (const [line, options] of this.byLine.entries()) {
+      // What must be grown is chosen whatever it costs.
+      let [best, most] = [-1, this.must.has(line) ? -Infinity : 0];
       for (const option of options) {
         const worth = this.worth[option]! - this.cost[option]!;
         if (worth > most || (best < 0 && this.pinned.has(option))) [best, most] = [option, worth];
@@ -65,65 +76,72 @@ export class Prices {
     }
     const isIn = new Uint8Array(this.worth.length);
     for (const option of chosen) isIn[option] = 1;
-    const slope = this.rows.map(({ most, options, amounts }, row) => {
-      value += this.price[row]! * most;
+    const slope = this.rows.map((row) => {
+      value += row.price * row.most;
       let used = 0;
-      for (let at = 0; at < options.length; at += 1) if (isIn[options[at]!]) used += amounts[at]!;
+      for (let at = 0; at < row.options.length; at += 1) if (isIn[row.options[at]!]) used += row.amounts[at]!;
+      row.idle = row.price > 0 || used > row.most + EPSILON ? 0 : row.idle + 1;
       // Each in its own measure: square metres count no more than hours.
-      return (used - most) / Math.max(1, most);
+      return (used - row.most) / Math.max(1, row.most);
     });
     if (value < this.bound - EPSILON) {
-      if (value < this.bound - 1e-4 * Math.abs(this.bound)) this.since = 0;
+      if (value < this.bound - PROGRESS * (this.bound - reached)) this.since = 0;
       this.bound = value;
-      this.best = [...this.price];
+      this.best = new Map(this.rows.flatMap(({ key, price }) => (price > 0 ? [[key, price] as const] : [])));
     }
     if ((this.since += 1) > PATIENCE) {
       this.pace = this.pace / 2;
       if (this.pace < LEAST_PACE) this.pace = 1;
       this.since = 0;
-      this.setTo(this.best);
+      for (const row of this.rows) this.charge(row, this.best.get(row.key) ?? 0);
       return;
     }
-    this.findRows(chosen);
-    while (slope.length < this.rows.length) slope.push(0);
     // Of what has no price and is not short nothing is to be changed.
     let steep = 0;
-    for (const [row, one] of slope.entries()) if (one > 0 || this.price[row]! > 0) steep += one * one;
-    if (steep === 0) return;
-    const stride = (this.pace * Math.max(EPSILON, value - reached)) / steep;
-    for (const [row, one] of slope.entries()) {
-      const { most } = this.rows[row]!;
-      this.charge(row, Math.max(0, this.price[row]! + (stride * one) / Math.max(1, most)));
+    for (const [at, one] of slope.entries()) if (one > 0 || this.rows[at]!.price > 0) steep += one * one;
+    if (steep > 0) {
+      const stride = (this.pace * Math.max(EPSILON, value - reached)) / steep;
+      for (const [at, one] of slope.entries()) {
+        const row = this.rows[at]!;
+        this.charge(row, Math.max(0, row.price + (stride * one) / Math.max(1, row.most)));
+      }
     }
+    this.forget();
+    this.findRows(chosen);
   }
 
-  private charge(row: number, price: number): void {
-    const more = price - this.price[row]!;
+  private forget(): void {
+    if (!this.rows.some(({ idle }) => idle > IDLE)) return;
+    for (const { key, idle } of this.rows) if (idle > IDLE && !this.best.has(key)) this.known.delete(key);
+    this.rows = this.rows.filter(({ key, idle }) => idle <= IDLE || this.best.has(key));
+  }
+
+  private charge(row: Row, price: number): void {
+    const more = price - row.price;
     if (more === 0) return;
-    this.price[row] = price;
-    const { options, amounts } = this.rows[row]!;
-    for (let at = 0; at < options.length; at += 1) this.cost[options[at]!]! += more * amounts[at]!;
-  }
-
-  private setTo(prices: readonly number[]): void {
-    for (const row of this.rows.keys()) this.charge(row, prices[row] ?? 0);
+    row.price = price;
+    for (let at = 0; at < row.options.length; at += 1) this.cost[row.options[at]!]! += more * row.amounts[at]!;
   }
 
   /** Writes the rows that a choice of lines breaks. */
   private findRows(chosen: readonly number[]): void {
     const { options, plots, growers, crosses } = this.problem;
     let left = Math.min(NEW_ROWS, MOST_ROWS - this.rows.length);
-    const add = (key: string, most: number, members: () => Iterable<readonly [number, number]>) => {
+    const add = (key: string, most: number, members: () => Iterable<readonly [number, number]>, isClique = false) => {
       if (left <= 0 || this.known.has(key)) return;
       this.known.add(key);
       left -= 1;
       const takes = [...members()];
+      const clique = isClique ? new Set(takes.map(([option]) => option)) : null;
       this.rows.push({
+        key,
         most,
         options: Int32Array.from(takes, ([option]) => option),
         amounts: Float64Array.from(takes, ([, amount]) => amount),
+        clique,
+        price: 0,
+        idle: 0,
       });
-      this.price.push(0);
     };
     const all = (isOne: (option: (typeof options)[number]) => boolean, amount: (option: (typeof options)[number]) => number) =>
       function* () {
@@ -177,12 +195,13 @@ export class Prices {
         const other = lineHas.get(line);
         if (other === undefined || other < one || !clashes(this.problem, one, other)) continue;
         // One row that holds both says it already.
-        if (this.cliques.some((clique) => clique.has(one) && clique.has(other))) continue;
-        add(`pair ${one} ${other}`, 1, () => {
-          const clique = cliqueAround(this.problem, this.byLine, one, other);
-          this.cliques.push(new Set(clique));
-          return clique.map((option) => [option, 1] as const);
-        });
+        if (this.rows.some(({ clique }) => clique?.has(one) && clique.has(other))) continue;
+        add(
+          `pair ${one} ${other}`,
+          1,
+          () => cliqueAround(this.problem, this.byLine, one, other).map((option) => [option, 1] as const),
+          true,
+        );
       }
   }
 }

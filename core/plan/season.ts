@@ -28,6 +28,8 @@ export interface SeasonProblem {
   readonly pollen: (from: number, to: number) => number;
   /** Options that are settled: their lines are grown so and not otherwise. */
   readonly pinned: readonly number[];
+  /** Lines that must be grown, if they can: before anything else is weighed. */
+  readonly must: readonly number[];
 }
 
 /** By line: its option, or null where it is left out. */

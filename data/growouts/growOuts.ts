@@ -1,7 +1,8 @@
 import { sql } from 'kysely';
-import type { Day, GrowOutId, LotId, PersonId, Seeds } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId, LineId, LotId, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { GrowOutStep } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
+import { isAmong } from '#data/isAmong.ts';
 import { holdsWords } from '#data/search.ts';
 import { hasEnded, holdsSeed, isOpen } from './standing.ts';
 
@@ -227,6 +228,16 @@ export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
 export const openGrowOuts = (db: Db, limit: number) =>
   growOuts(db).where(isOpen).orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(limit).execute();
 
+/** Who said no to growing each of some grow-outs. */
+export const declinedBy = (db: Db, growOutIds: readonly GrowOutId[]) =>
+  db
+    .selectFrom('grow_out_step')
+    .select(['grow_out_id as growOutId', 'grower_id as growerId'])
+    .where('grow_out_id', 'in', [...growOutIds, 0])
+    .where('step', '=', 'declined')
+    .$narrowType<{ growerId: PersonId }>()
+    .execute();
+
 /** Those of which the seed is out. */
 export const growOutsInGardens = (db: Db, limit: number) =>
   growOuts(db)
@@ -262,16 +273,20 @@ export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
 export const failuresOfCrop = (db: Db, cropId: string, limit: number) =>
   growOuts(db).where('crop.id', '=', cropId).where('last.step', '=', 'failed').orderBy('last.happened_on', 'desc').limit(limit).execute();
 
-/** What earlier grow-outs of a line gave: seeds in all, and the plants that gave them where they were counted. */
-export async function yieldsOfLine(db: Db, lineId: number): Promise<{ readonly seeds: Seeds; readonly plants: number }[]> {
-  const { rows } = await sql<{ seeds: number; plants: number }>`
-    select sum(case lot.unit when 'mg' then movement.amount * lot.seeds_per_gram / 1000 else movement.amount end)::float8 as seeds, max(counted.count) as plants
+/** What earlier grow-outs of some lines gave: seeds in all, and the plants that gave them where they were counted. */
+export async function yieldsOfLines(
+  db: Db,
+  lineIds: readonly LineId[],
+): Promise<{ readonly lineId: LineId; readonly seeds: Seeds; readonly plants: number }[]> {
+  const { rows } = await sql<{ lineId: LineId; seeds: number; plants: number }>`
+    select sown.line_id as "lineId", sum(case lot.unit when 'mg' then movement.amount * lot.seeds_per_gram / 1000 else movement.amount end)::float8 as seeds, max(counted.count) as plants
     from grow_out
-    join lot as sown on sown.id = grow_out.lot_id and sown.line_id = ${lineId}
+    join lot as sown on sown.id = grow_out.lot_id
     join grow_out_step as step on step.grow_out_id = grow_out.id and step.lot_id is not null
     join lot on lot.id = step.lot_id
     join movement on movement.lot_id = lot.id and movement.act_key = step.act_key
     join lateral (select count from grow_out_entry where grow_out_id = grow_out.id and kind = 'harvested' order by happened_on desc, id desc limit 1) as counted on counted.count > 0
-    group by grow_out.id`.execute(db);
+    where ${isAmong('sown.line_id', lineIds)}
+    group by grow_out.id, sown.line_id`.execute(db);
   return rows;
 }

@@ -12,6 +12,20 @@ export const findTerms = (db: Db, personId: PersonId): Promise<GrowerTerms | und
     .where('person_id', '=', personId)
     .executeTakeFirst();
 
+/** What all growers agreed to. */
+export const listTerms = (db: Db): Promise<(GrowerTerms & { readonly personId: PersonId })[]> =>
+  db
+    .selectFrom('grower_terms')
+    .select([
+      'person_id as personId',
+      'skill',
+      'most_lines as mostLines',
+      'square_metres as squareMetres',
+      'most_hours as mostHours',
+      'not_grown as notGrown',
+    ])
+    .execute();
+
 export async function saveTerms(
   db: Db,
   personId: PersonId,

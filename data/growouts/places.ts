@@ -212,10 +212,10 @@ export const placedGrowOuts = (db: Db, year: number) =>
     .orderBy('grow_out.id')
     .execute();
 
-/** How grow-outs are kept apart, of those that are settled. */
+/** Where, when and how grow-outs are grown, of those that are settled. */
 export const placesOfGrowOuts = (db: Db, growOutIds: readonly GrowOutId[]) =>
   db
     .selectFrom('grow_out_place')
-    .select(['grow_out_id as growOutId', 'methods'])
+    .select(['grow_out_id as growOutId', 'garden_id as gardenId', 'plot_id as plotId', 'sow_on as sowOn', 'methods'])
     .where('grow_out_id', 'in', [...growOutIds, 0])
     .execute();

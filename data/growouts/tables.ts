@@ -6,6 +6,7 @@ import type { Method } from '#core/isolation/barriers.ts';
 import type { Day, GardenId, GrowOutId, LineId, LotId, Metres, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { GrowOutStep } from '#core/states/states.ts';
 import type { Remedy } from '#core/risk/remedies.ts';
+import type { Choices, Wishes } from '#core/plan/facts.ts';
 import type { RiskReason } from '#core/risk/whys.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
@@ -119,6 +120,23 @@ interface LineRiskTable {
   worth: number;
 }
 
+interface SeasonPlanTable {
+  id: GeneratedAlways<number>;
+  year: Fact<number>;
+  version: Fact<number>;
+  choices: ColumnType<Choices, string, never>;
+  wishes: ColumnType<Wishes, string, never>;
+  lines: Fact<number>;
+  hours: Fact<number>;
+  lost: Fact<number>;
+  saved: Fact<number>;
+  worth: Fact<number>;
+  note: MaybeFact<string>;
+  saved_on: Fact<Day>;
+  saved_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 interface RiskStaleTable {
   line_id: Fact<LineId>;
   since: GeneratedAlways<Date>;
@@ -127,6 +145,7 @@ interface RiskStaleTable {
 export interface GrowOutTables {
   line_risk: LineRiskTable;
   risk_stale: RiskStaleTable;
+  season_plan: SeasonPlanTable;
   grow_out_photo: GrowOutPhotoTable;
   grower_terms: GrowerTermsTable;
   grow_out_written: GrowOutTable;

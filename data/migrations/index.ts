@@ -32,6 +32,7 @@ import * as endedGrowOuts from './0030_ended_growouts.ts';
 import * as growing from './0031_growing.ts';
 import * as risk from './0032_risk.ts';
 import * as keepers from './0033_keepers.ts';
+import * as seasonPlan from './0034_season_plan.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -68,4 +69,5 @@ export const migrations: Record<string, Migration> = {
   '0031_growing': growing,
   '0032_risk': risk,
   '0033_keepers': keepers,
+  '0034_season_plan': seasonPlan,
 };

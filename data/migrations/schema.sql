@@ -1751,6 +1751,33 @@ CREATE TABLE public.room_air (
     CONSTRAINT room_is_on_earth CHECK (((celsius >= ('-40'::integer)::numeric) AND (celsius <= (60)::numeric)))
 );
 
+CREATE TABLE public.season_plan (
+    id bigint NOT NULL,
+    year integer NOT NULL,
+    version integer NOT NULL,
+    choices jsonb NOT NULL,
+    wishes jsonb NOT NULL,
+    lines integer NOT NULL,
+    hours numeric NOT NULL,
+    lost double precision NOT NULL,
+    saved double precision NOT NULL,
+    worth double precision NOT NULL,
+    note text,
+    saved_on date NOT NULL,
+    saved_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT season_plan_counts_from_one CHECK (((version >= 1) AND (lines >= 0) AND (hours >= (0)::numeric)))
+);
+
+ALTER TABLE public.season_plan ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.season_plan_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.seed_mark (
     id bigint NOT NULL,
     check_id bigint NOT NULL,
@@ -2282,6 +2309,12 @@ ALTER TABLE ONLY public.risk_stale
 ALTER TABLE ONLY public.room_air
     ADD CONSTRAINT room_air_pkey PRIMARY KEY (slot);
 
+ALTER TABLE ONLY public.season_plan
+    ADD CONSTRAINT season_plan_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.season_plan
+    ADD CONSTRAINT season_plan_version_once UNIQUE (year, version);
+
 ALTER TABLE ONLY public.seed_mark
     ADD CONSTRAINT seed_mark_pkey PRIMARY KEY (id);
 
@@ -2547,6 +2580,10 @@ CREATE INDEX return_of_loan ON public.loan_return_written USING btree (loan_id);
 
 CREATE INDEX room_air_by_time ON public.room_air USING btree (read_at DESC);
 
+CREATE INDEX season_plan_act ON public.season_plan USING btree (act_key);
+
+CREATE INDEX season_plan_saver ON public.season_plan USING btree (saved_by);
+
 CREATE INDEX session_by_end ON public.session USING btree (expires_at);
 
 CREATE INDEX session_of_account ON public.session USING btree (account_id);
@@ -2774,6 +2811,10 @@ CREATE TRIGGER report_untruncated BEFORE TRUNCATE ON public.report FOR EACH STAT
 CREATE TRIGGER room_air_unchanging BEFORE DELETE OR UPDATE ON public.room_air FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER room_air_untruncated BEFORE TRUNCATE ON public.room_air FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER season_plan_unchanging BEFORE DELETE OR UPDATE ON public.season_plan FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER season_plan_untruncated BEFORE TRUNCATE ON public.season_plan FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER seed_mark_unchanging BEFORE DELETE OR UPDATE ON public.seed_mark FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3297,6 +3338,12 @@ ALTER TABLE ONLY public.report
 
 ALTER TABLE ONLY public.risk_stale
     ADD CONSTRAINT risk_stale_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.season_plan
+    ADD CONSTRAINT season_plan_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.season_plan
+    ADD CONSTRAINT season_plan_saved_by_fkey FOREIGN KEY (saved_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.seed_mark
     ADD CONSTRAINT seed_mark_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check(id);
@@ -3858,6 +3905,8 @@ GRANT SELECT,INSERT,DELETE ON TABLE public.risk_stale TO kind_granary_app;
 GRANT UPDATE(since) ON TABLE public.risk_stale TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.room_air TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.season_plan TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.seed_mark TO kind_granary_app;
 

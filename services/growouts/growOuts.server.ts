@@ -1,10 +1,11 @@
 import { agreeForm, answerForm, endForm, handOverForm, ofGrowOut, placeForm, proposeForm } from '#contracts/growouts/growOuts.ts';
+import type { z } from 'zod';
 import { seasonOf } from '#core/almanac/crop.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { hoursToGrow } from '#core/growout/hours.ts';
 import { bedFor, roomLeft } from '#core/growout/plots.ts';
 import { bedFreeOn } from '#core/growout/sowing.ts';
-import type { Day, PersonId, Seeds } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import { may } from '#core/people/may.ts';
@@ -12,7 +13,7 @@ import { mayFollow } from '#core/states/machine.ts';
 import { LOT, lotState } from '#core/states/states.ts';
 import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
-import { createGrowOut, findGrower, promisedOfLot } from '#data/growouts/growOuts.ts';
+import { createGrowOut, findGrower, promisedOfLot, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { bookingsOf, plotsOf, writePlace } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
 import { activeHolds } from '#data/lots/holds.ts';
@@ -42,37 +43,41 @@ export type ProposeProblem =
 const NOT_SOWN: readonly HoldKind[] = ['recall', 'rules'];
 
 /** Proposes that a lot is grown out for the library: when it is sown and back follows from its crop and the house's frosts. No seed moves yet; it is promised. */
-export const proposeGrowOut = command(
-  'grow-out proposed',
-  { input: proposeForm },
-  async ({ tx, actor, today, refuse }: Inside<ProposeProblem>, proposal) => {
-    const lot = await lockedLot(tx, proposal.code, refuse);
-    if (!mayFollow(LOT, lotState(lot), 'grow-out proposed')) refuse({ code: 'nothing to sow' });
-    const hold = (await activeHolds(tx, lot.id)).find((kind) => NOT_SOWN.includes(kind));
-    if (hold) refuse({ code: 'held back', hold });
-    const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
-    if (proposal.seeds > seeds) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
-    const promised = await promisedOfLot(tx, lot.id);
-    if (proposal.seeds > seeds - promised) refuse({ code: 'promised', promised, free: Math.max(0, seeds - promised) });
-    const toTest = (await readOutlook(tx, lot.id))?.to_test ?? 0;
-    const free = Math.max(0, seeds - promised - toTest);
-    if (proposal.seeds > free && toTest > 0 && proposal.note === null) refuse({ code: 'tests need it', toTest, free });
-    const house = (await readHouse(tx))!;
-    const { sowFrom, due } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
-    const id = await createGrowOut(tx, {
-      lotId: lot.id,
-      plants: proposal.plants,
-      seeds: proposal.seeds,
-      sowFrom,
-      backBy: due,
-      note: proposal.note,
-      proposedOn: today,
-      proposedBy: actor.personId,
-      actKey: proposal.key,
-    });
-    return { answer: { id }, subject: lot.code };
-  },
-);
+export const proposeGrowOut = command('grow-out proposed', { input: proposeForm }, async (inside: Inside<ProposeProblem>, proposal) => {
+  const id = await propose(inside, proposal);
+  return { answer: { id }, subject: proposal.code };
+});
+
+/** Writes a grow-out of a lot as proposed. */
+export async function propose(
+  { tx, actor, today, refuse }: Inside<ProposeProblem>,
+  proposal: z.output<typeof proposeForm>,
+): Promise<GrowOutId> {
+  const lot = await lockedLot(tx, proposal.code, refuse);
+  if (!mayFollow(LOT, lotState(lot), 'grow-out proposed')) refuse({ code: 'nothing to sow' });
+  const hold = (await activeHolds(tx, lot.id)).find((kind) => NOT_SOWN.includes(kind));
+  if (hold) refuse({ code: 'held back', hold });
+  const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
+  if (proposal.seeds > seeds) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
+  const promised = await promisedOfLot(tx, lot.id);
+  if (proposal.seeds > seeds - promised) refuse({ code: 'promised', promised, free: Math.max(0, seeds - promised) });
+  const toTest = (await readOutlook(tx, lot.id))?.to_test ?? 0;
+  const free = Math.max(0, seeds - promised - toTest);
+  if (proposal.seeds > free && toTest > 0 && proposal.note === null) refuse({ code: 'tests need it', toTest, free });
+  const house = (await readHouse(tx))!;
+  const { sowFrom, due } = returnBy(today, seasonOf(lot.facts), { last: house.lastFrost, first: house.firstFrost });
+  return createGrowOut(tx, {
+    lotId: lot.id,
+    plants: proposal.plants,
+    seeds: proposal.seeds,
+    sowFrom,
+    backBy: due,
+    note: proposal.note,
+    proposedOn: today,
+    proposedBy: actor.personId,
+    actKey: proposal.key,
+  });
+}
 
 export type PlaceProblem =
   | StepProblem
@@ -85,43 +90,52 @@ export type PlaceProblem =
 const DAYS_AHEAD = 800;
 const DAYS_BEFORE = 60;
 
-/** Settles where and how it is grown. The bed is taken from sowing until the seed is ripe: over two seasons where that takes two. */
+/** Settles where and how it is grown. */
 export const placeGrowOut = command(
   'grow-out placed',
   { input: ofGrowOut(placeForm) },
-  async ({ tx, actor, today, refuse }: Inside<PlaceProblem>, place) => {
-    const growOut = await lockedGrowOut(tx, place.growOutId, 'grow-out placed', refuse);
-    const garden = (await findGarden(tx, place.garden)) ?? refuse({ code: 'no such garden' });
-    const [from, to] = [addDays(growOut.proposedOn, -DAYS_BEFORE), addDays(growOut.proposedOn, DAYS_AHEAD)];
-    if (place.sowOn < from || place.sowOn > to) refuse({ code: 'sow day', from, to });
-    const { facts } = (await findLotByCode(tx, growOut.code))!;
-    const house = (await readHouse(tx))!;
-    const freeOn = bedFreeOn(facts, place.sowOn, { last: house.lastFrost, first: house.firstFrost });
-    const squareMetres = place.squareMetres ?? bedFor(growOut.plants, facts);
-    if (place.plot !== null) {
-      const plot = (await plotsOf(tx, [garden.id])).find(({ id, inUse }) => id === place.plot && inUse) ?? refuse({ code: 'no such plot' });
-      const others = (await bookingsOf(tx, plot.id)).filter(
-        ({ growOutId, from: since, free }) => growOutId !== growOut.id && since < freeOn && place.sowOn < free,
-      );
-      const left = roomLeft(plot.squareMetres, others, place.sowOn, freeOn);
-      if (squareMetres > left) refuse({ code: 'no room', left: Math.max(0, left), others: others.map(({ variety }) => variety) });
-    }
-    await writePlace(tx, {
-      growOutId: growOut.id,
-      gardenId: garden.id,
-      plotId: place.plot,
-      squareMetres,
-      methods: place.methods,
-      sowOn: place.sowOn,
-      freeOn,
-      hours: hoursToGrow(facts, growOut.plants, place.methods, house.growing),
-      writtenOn: today,
-      writtenBy: actor.personId,
-      actKey: place.key,
-    });
+  async (inside: Inside<PlaceProblem>, { growOutId, ...chosen }) => {
+    const growOut = await lockedGrowOut(inside.tx, growOutId, 'grow-out placed', inside.refuse);
+    await place(inside, growOut, chosen);
     return { answer: null, subject: growOut.code };
   },
 );
+
+/** Writes where and how a locked grow-out is grown. The bed is taken from sowing until the seed is ripe: over two seasons where that takes two. */
+export async function place(
+  { tx, actor, today, refuse }: Inside<PlaceProblem>,
+  growOut: Pick<GrowOutRow, 'id' | 'code' | 'plants' | 'proposedOn'>,
+  chosen: z.output<typeof placeForm>,
+): Promise<void> {
+  const garden = (await findGarden(tx, chosen.garden)) ?? refuse({ code: 'no such garden' });
+  const [from, to] = [addDays(growOut.proposedOn, -DAYS_BEFORE), addDays(growOut.proposedOn, DAYS_AHEAD)];
+  if (chosen.sowOn < from || chosen.sowOn > to) refuse({ code: 'sow day', from, to });
+  const { facts } = (await findLotByCode(tx, growOut.code))!;
+  const house = (await readHouse(tx))!;
+  const freeOn = bedFreeOn(facts, chosen.sowOn, { last: house.lastFrost, first: house.firstFrost });
+  const squareMetres = chosen.squareMetres ?? bedFor(growOut.plants, facts);
+  if (chosen.plot !== null) {
+    const plot = (await plotsOf(tx, [garden.id])).find(({ id, inUse }) => id === chosen.plot && inUse) ?? refuse({ code: 'no such plot' });
+    const others = (await bookingsOf(tx, plot.id)).filter(
+      ({ growOutId, from: since, free }) => growOutId !== growOut.id && since < freeOn && chosen.sowOn < free,
+    );
+    const left = roomLeft(plot.squareMetres, others, chosen.sowOn, freeOn);
+    if (squareMetres > left) refuse({ code: 'no room', left: Math.max(0, left), others: others.map(({ variety }) => variety) });
+  }
+  await writePlace(tx, {
+    growOutId: growOut.id,
+    gardenId: garden.id,
+    plotId: chosen.plot,
+    squareMetres,
+    methods: chosen.methods,
+    sowOn: chosen.sowOn,
+    freeOn,
+    hours: hoursToGrow(facts, growOut.plants, chosen.methods, house.growing),
+    writtenOn: today,
+    writtenBy: actor.personId,
+    actKey: chosen.key,
+  });
+}
 
 export type AgreeProblem = StepProblem | { readonly code: 'nobody of that name' };
 

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { findGrower, findGrowOut, listGrowOuts, readGrowOutSteps, yieldsOfLine } from '#data/growouts/growOuts.ts';
+import { findGrower, findGrowOut, listGrowOuts, readGrowOutSteps, yieldsOfLines } from '#data/growouts/growOuts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
@@ -187,13 +187,14 @@ test('seed that the next test needs is sown with a reason only; a line that has 
   const entry = { growOutId, words: null, metres: null, method: null, insteadOf: null, photo: null };
   await logSeason(later, { key: randomUUID(), ...entry, kind: 'sown', on: '2027-04-10', count: 90 });
   await logSeason(later, { key: randomUUID(), ...entry, kind: 'harvested', on: '2027-08-20', count: 12 });
-  expect(await yieldsOfLine(library.db, (await lot(code)).lineId)).toEqual([]);
+  const { lineId } = await lot(code);
+  expect(await yieldsOfLines(library.db, [lineId])).toEqual([]);
   const back = await receiveLot(
     later,
     intake({ variety: 'Tests Need It', growOut: growOutId, harvested: '2027-08', donor: library.member.name, amount: '960 seeds' }),
   );
   expect(back.ok).toBe(true);
-  expect(await yieldsOfLine(library.db, (await lot(code)).lineId)).toEqual([{ seeds: 960, plants: 12 }]);
+  expect(await yieldsOfLines(library.db, [lineId])).toEqual([{ lineId, seeds: 960, plants: 12 }]);
 });
 
 describe('what needs growing out', () => {

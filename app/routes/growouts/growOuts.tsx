@@ -76,6 +76,7 @@ export default function GrowOuts({
         }
         actions={
           <>
+            {leads && <ButtonLink to="/grow-outs/plan">Plan the season</ButtonLink>}
             <ButtonLink to="/grow-outs/season">Map of the season</ButtonLink>
             <ButtonLink to="/gardens">Gardens</ButtonLink>
             <ButtonLink to="/grow-outs/log">Season’s log</ButtonLink>

@@ -22,7 +22,7 @@ import { may } from '#core/people/may.ts';
 import { formatAboutSeeds, formatMetres, formatMoney, formatSeeds, grouped, type Units } from '#core/units/formatAmount.ts';
 import { proseIn } from '#core/units/proseIn.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
-import { failuresOfCrop, growOutsOfLine, yieldsOfLine } from '#data/growouts/growOuts.ts';
+import { failuresOfCrop, growOutsOfLine, yieldsOfLines } from '#data/growouts/growOuts.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
@@ -45,7 +45,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     growOutsOfLine(db, lot.lineId),
     failuresOfCrop(db, lot.cropId, MOST_FAILURES),
     activeHolds(db, lot.id),
-    yieldsOfLine(db, lot.lineId),
+    yieldsOfLines(db, [lot.lineId]),
   ]);
   const plants = plantsBy(house.rules, lot.facts, lot.lineRules);
   const seeds = seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);

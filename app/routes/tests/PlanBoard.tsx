@@ -1,22 +1,13 @@
-import { DndContext, MouseSensor, pointerWithin, TouchSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, pointerWithin, useDroppable, type DragEndEvent } from '@dnd-kit/core';
 import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
+import { SPOKEN_BY_PAGE, useDragSensors } from '#app/ui/dragging.ts';
 import { loadOf, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
 import { PlanChip, type BoardTest } from './PlanChip.tsx';
 import { PlanLoad } from './PlanLoad.tsx';
 import { moveWords, weekName, weeksLate } from '#words/testPlan.ts';
-
-/** A finger rests for a moment before it drags, so that it can still scroll. */
-const PRESS_AND_DRAG = { delay: 200, tolerance: 8 };
-const DRAG = { distance: 6 };
-/** The page itself says what a move costs, however it was made. */
-const SILENT = () => undefined;
-const SPOKEN_BY_PAGE = {
-  announcements: { onDragStart: SILENT, onDragOver: SILENT, onDragEnd: SILENT, onDragCancel: SILENT },
-  screenReaderInstructions: { draggable: '' },
-};
 
 /** The plan, week by week: each test is chosen, then moved by its arrow keys, by the list of weeks, or dragged; what that costs is said at once. */
 export function PlanBoard({
@@ -57,10 +48,7 @@ export function PlanBoard({
     flushSync(() => move(index, (plan[index] ?? problem.bench.weeks) + step));
     document.getElementById(`plan-${tests[index]!.lotId}`)?.focus();
   }
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: DRAG }),
-    useSensor(TouchSensor, { activationConstraint: PRESS_AND_DRAG }),
-  );
+  const sensors = useDragSensors();
   function drop({ active, over }: DragEndEvent) {
     if (over) move(Number(active.id), Number(over.id));
   }

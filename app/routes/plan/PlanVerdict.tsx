@@ -1,0 +1,131 @@
+import { Button } from '#app/ui/Button.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { useUnits } from '#app/ui/units.tsx';
+import type { PlanOutcome } from '#core/plan/comesTo.ts';
+import type { SeasonFacts, Wishes } from '#core/plan/facts.ts';
+import type { SeasonOptions } from '#core/plan/options.ts';
+import { linesWords } from '#words/risk.ts';
+import { changeWords, faultWords, gapWords, worthWords } from '#words/seasonPlan.ts';
+import type { Explained, useSeasonPlanner } from './useSeasonPlanner.ts';
+
+/** What the plan comes to, in a sentence; how far it may be from the best; and what to do next. */
+export function PlanVerdict({
+  facts,
+  outcome,
+  options,
+  lost,
+  lines,
+  until,
+  planner: { running, progress, stop },
+  explained,
+  wishes,
+  onPlan,
+  onUndo,
+  onMore,
+}: {
+  facts: SeasonFacts;
+  outcome: PlanOutcome;
+  options: SeasonOptions;
+  lost: number;
+  lines: number;
+  until: number;
+  planner: ReturnType<typeof useSeasonPlanner>;
+  explained: Explained;
+  wishes: Wishes;
+  onPlan: () => void;
+  onUndo: (() => void) | null;
+  onMore: () => void;
+}) {
+  const units = useUnits();
+  const planned = outcome.lines.filter(({ line }) => line.growOut?.state !== 'sown');
+  const open = facts.lines.filter(({ growOut }) => growOut?.state !== 'sown');
+  const nameOf = (id: number) => facts.lines.find((line) => line.id === id)?.name ?? '';
+  const lineOf = (option: number) => facts.lines[options.ways[option]!.line]!;
+  const clashes = (explained.clashes ?? []).map(({ id, with: others }) =>
+    others.length === 0
+      ? `${nameOf(id)} must be grown, and there is no place for it whatever else is grown`
+      : `${nameOf(id)} must be grown, and finds no place beside these wishes: ${others
+          .map(({ wish, id: other }) =>
+            wish === 'without'
+              ? `${facts.gardens.find((garden) => garden.id === other)?.name} left out`
+              : wish === 'pinned'
+                ? `${nameOf(other)} pinned where it is`
+                : `${nameOf(other)} grown too`,
+          )
+          .join('; ')}. Giving up any one of them would do`,
+  );
+  const faults = outcome.faults.map((fault) => faultWords(facts, fault, lineOf));
+  const hopeless = planned.filter(({ line }) => line.promiseLost).map(({ line }) => line.name);
+  const sown = outcome.lines.length - planned.length;
+  return (
+    <Reckoning
+      tone={faults.length > 0 || clashes.length > 0 ? 'poor' : planned.length === 0 ? 'plain' : 'good'}
+      question={`${lines} lines. Without grow-outs about ${linesWords(lost)} of them will be lost by ${until}`}
+      verdict={
+        planned.length === 0
+          ? 'Nothing is planned yet'
+          : `With this plan about ${linesWords(Math.max(0, lost - outcome.saved))} will be lost`
+      }
+      figure={
+        <p role="status">
+          {planned.length} of {open.length} lines grown
+          {planned.length > 0 && `, about ${Math.round(outcome.hours)} hours of work`}
+          {sown > 0 && `; ${sown} more ${sown === 1 ? 'is' : 'are'} sown and stay where they are`}.{' '}
+          {progress && gapWords(progress.worth, progress.bound, running)}
+        </p>
+      }
+      reasons={[
+        ...faults,
+        ...clashes,
+        ...(hopeless.length > 0
+          ? [
+              `${hopeless.join(', ')}: what is sown may be mixed already, so a promise is out of reach; the season is kept to 1\u00a0% crossed`,
+            ]
+          : []),
+        ...(explained.more ?? []).map(
+          (one) => `${changeWords(facts, one.change, units)}: the plan would be worth ${worthWords(one.worth)} more`,
+        ),
+        ...(explained.more?.length === 0 ? ['No single cage, hour, line or plot more would make the plan better'] : []),
+      ]}
+      actions={
+        <>
+          {running ? (
+            <Button type="button" onClick={stop}>
+              Stop, and keep this plan
+            </Button>
+          ) : (
+            <Button type="button" look={planned.length === 0 ? 'action' : 'plain'} onClick={onPlan}>
+              {planned.length === 0 ? 'Plan the season' : 'Plan again, moving little'}
+            </Button>
+          )}
+          {onUndo && !running && (
+            <Button type="button" onClick={onUndo}>
+              Undo the last change
+            </Button>
+          )}
+          {planned.length > 0 && !running && explained.more === null && (
+            <Button type="button" look="quiet" disabled={explained.asking} onClick={onMore}>
+              {explained.asking ? 'Looking …' : 'What would help most?'}
+            </Button>
+          )}
+        </>
+      }
+      working={
+        <>
+          <p>
+            Worth: the fall in the chance of losing a line, times how much it counts, so that a line surely saved is 1; and{' '}
+            {facts.growing.worthOfPacket} for each packet that is wanted. Less {facts.growing.worthOfHour} for an hour of work
+            {wishes.home !== null && ` and ${facts.growing.worthOfWay} for ten kilometres`}. A grow-out that was offered or agreed moves
+            only for a gain over {facts.growing.worthOfAsked}, one that is planned for {facts.growing.worthOfPlanned}. You can change these
+            under Settings, Growing and risk.
+          </p>
+          <p>
+            Beds, cages, growers’ lines and hours are kept to, and pollen of all that flowers together adds up: each line gets no more than
+            its promise bears, with four chances in five. This plan is worth {worthWords(outcome.worth)}
+            {progress && Number.isFinite(progress.bound) && `; none can be worth more than ${worthWords(progress.bound)}`}.
+          </p>
+        </>
+      }
+    />
+  );
+}

@@ -1,0 +1,368 @@
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Link, useRevalidator } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { useFormKeys } from '#app/ui/useFormKeys.ts';
+import { usePostForm } from '#app/ui/usePostForm.ts';
+import type { carryOutForm, seasonPlanForm } from '#contracts/growouts/seasonPlan.ts';
+import { comesTo } from '#core/plan/comesTo.ts';
+import { NO_WISHES, type Choices } from '#core/plan/facts.ts';
+import { optionsOf } from '#core/plan/options.ts';
+import { RISK_YEARS } from '#core/risk/lineRisk.ts';
+import { yearOf } from '#core/calendar/plainDate.ts';
+import type { Units } from '#core/units/formatAmount.ts';
+import { findSeasonPlan } from '#data/growouts/seasonPlans.ts';
+import { readSeasonFacts, seasonOfPlan } from '#services/growouts/seasonFacts.server.ts';
+import {
+  asTheyStand,
+  carryOutPlan,
+  saveSeasonPlan,
+  startFrom,
+  toPropose,
+  type CarryOutProblem,
+  type SavePlanProblem,
+} from '#services/growouts/seasonPlans.server.ts';
+import { chanceWords } from '#words/risk.ts';
+import type { Route } from './+types/plan.ts';
+import { lineInTheWayWords } from './lineInTheWay.server.ts';
+import { PlanLines } from './PlanLines.tsx';
+import { PlanVerdict } from './PlanVerdict.tsx';
+import { useExplainer, useSeasonPlanner } from './useSeasonPlanner.ts';
+import { useStanding } from './useStanding.ts';
+
+// Pictures and dragging come after the words and figures.
+const PlanRibbon = lazy(async () => ({ default: (await import('./PlanRibbon.tsx')).PlanRibbon }));
+const PlanMap = lazy(async () => ({ default: (await import('./PlanMap.tsx')).PlanMap }));
+
+export const meta: Route.MetaFunction = () => [{ title: 'Plan of the season · Kind Granary' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { house, today } = visitBy(context, request, 'plan grow-outs');
+  const year = seasonOfPlan(today);
+  const params = new URL(request.url).searchParams;
+  const asked = params.has('version') ? Number(params.get('version')) || 1 : null;
+  const [newest, opened] = await Promise.all([
+    findSeasonPlan(db, year, null),
+    asked === null ? undefined : findSeasonPlan(db, year, asked),
+  ]);
+  const plan = opened ?? newest;
+  const { facts, cannot, lost, lines } = await readSeasonFacts(db, house, today, newest?.choices ?? {});
+  const start = asTheyStand(facts, startFrom(facts, plan?.choices ?? {}), plan?.wishes ?? NO_WISHES);
+  return {
+    keys: { save: newFormKey(), carry: newFormKey() },
+    facts,
+    cannot,
+    lost,
+    lines,
+    until: yearOf(today) + RISK_YEARS,
+    newest: newest ? { version: newest.version, savedBy: newest.savedBy } : null,
+    opened: opened && opened.version !== newest?.version ? opened.version : null,
+    start,
+    toPropose: newest ? toPropose(facts, newest.choices).length : 0,
+  };
+}
+
+function troubleOf(problem: SavePlanProblem | CarryOutProblem, units: Units): Record<string, string[]> {
+  switch (problem.code) {
+    case 'changed meanwhile':
+      return { '': ['Meanwhile somebody else saved a version. Look at it under Versions; saving again makes yours the next one'] };
+    case 'nothing planned':
+      return { '': ['No line is planned yet. Plan it first'] };
+    case 'no such plan':
+      return { '': ['There is no such version of the plan'] };
+    case 'nothing to propose':
+      return { '': ['All that this plan grows has been proposed'] };
+    case 'line in the way':
+      return { '': [lineInTheWayWords(problem, units)] };
+  }
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'plan grow-outs');
+  const { intent, give } = formActs(await formOf(request), visit, ['save', 'carry out'], troubleOf);
+  return intent === 'save' ? give(saveSeasonPlan, {}, () => '/grow-outs/plan') : give(carryOutPlan, {}, () => '/grow-outs/all');
+}
+
+const VIEWS = [
+  { view: 'lines', label: 'Lines' },
+  { view: 'beds', label: 'Beds over the year' },
+  { view: 'map', label: 'Map' },
+] as const;
+
+/** A version that is opened is a plan of its own: what was changed of another is left behind. */
+export default function SeasonPlanPage(props: Route.ComponentProps) {
+  return <Planner key={props.loaderData.opened ?? 'newest'} {...props} />;
+}
+
+function Planner({ loaderData, actionData }: Route.ComponentProps) {
+  const { facts, cannot, newest, opened, start } = loaderData;
+  const plan = useStanding(facts, start);
+  const { standing } = plan;
+  const { choices, wishes } = standing;
+  const [view, setView] = useState<(typeof VIEWS)[number]['view']>('lines');
+  const [chosen, setChosen] = useState<number | null>(null);
+  const options = useMemo(() => optionsOf(facts, wishes, choices, 'choices'), [facts, wishes, choices]);
+  const outcome = useMemo(() => comesTo(options, facts, choices), [options, facts, wishes, choices]);
+  const planner = useSeasonPlanner(({ choices: found }) => plan.take(found));
+  const { explained, ask } = useExplainer(standing);
+  const keys = useFormKeys(loaderData.keys, actionData?.spent, `${newest?.version ?? 0}`);
+  const result = actionData?.result ?? null;
+  // Whoever moves a line takes over: a planner still at work would put it back.
+  const byHand =
+    <Args extends readonly unknown[]>(act: (...args: Args) => void) =>
+    (...args: Args) => {
+      planner.stop();
+      act(...args);
+    };
+  const hands = {
+    move: byHand(plan.move),
+    pin: byHand(plan.pin),
+    force: byHand(plan.force),
+    forbid: byHand(plan.forbid),
+    leaveOutGarden: byHand(plan.leaveOutGarden),
+  };
+  const mustBe = facts.lines.some(
+    ({ id, growOut }) =>
+      !choices[id] && growOut?.state !== 'sown' && (wishes.forced.includes(id) || growOut !== null) && !wishes.forbidden.includes(id),
+  );
+  const isDone = !planner.running && planner.progress !== null;
+  useEffect(() => {
+    if (isDone && mustBe) ask({ kind: 'clashes' });
+    // Asked once, when planning has ended.
+  }, [isDone]);
+  const { revalidate } = useRevalidator();
+  const isRefused = actionData?.intent === 'save' && result !== null;
+  useEffect(() => {
+    // Somebody else's version may be the newest now; what is on this page stays.
+    if (isRefused) void revalidate();
+  }, [isRefused, actionData]);
+  const parts = { standing, options, outcome, chosen, onChoose: setChosen, hands, planning: planner.running, explained, ask };
+  return (
+    <>
+      <PageHead
+        title={`Plan of season ${facts.year}`}
+        about="Which lines are grown out, where, when and how, so that the hours of work save most."
+        actions={
+          <>
+            {newest && <ButtonLink to="/grow-outs/plan/versions">Versions</ButtonLink>}
+            {newest && <ButtonLink to={`/grow-outs/plan/sheet?version=${newest.version}`}>Print</ButtonLink>}
+            <ButtonLink to="/grow-outs">Grow-outs</ButtonLink>
+          </>
+        }
+      />
+      {opened !== null && <Notice tone="doubt">This is version {opened}. Saved again, it becomes the newest.</Notice>}
+      {facts.plots.length === 0 ? (
+        <Empty action={<ButtonLink to="/gardens">Add plots to gardens</ButtonLink>}>
+          No garden has a plot yet. Write down plots with their room, and the season can be planned.
+        </Empty>
+      ) : facts.lines.length === 0 ? (
+        <Empty action={<ButtonLink to="/grow-outs/risk">Lines at risk</ButtonLink>}>No line needs growing out this season.</Empty>
+      ) : (
+        <>
+          <PlanVerdict
+            facts={facts}
+            outcome={outcome}
+            options={options}
+            lost={loaderData.lost}
+            lines={loaderData.lines}
+            until={loaderData.until}
+            planner={planner}
+            explained={explained}
+            wishes={wishes}
+            onPlan={() => {
+              plan.begin();
+              planner.begin(standing);
+            }}
+            onUndo={plan.canUndo ? byHand(plan.undo) : null}
+            onMore={() => ask({ kind: 'more' })}
+          />
+          <SaveForm
+            keys={keys.save}
+            year={facts.year}
+            since={newest?.version ?? 0}
+            choices={choices}
+            wishes={wishes}
+            canSave={(plan.isChanged || opened !== null) && !planner.running && Object.keys(choices).length > 0}
+            isChanged={plan.isChanged}
+            result={actionData?.intent === 'save' ? result : null}
+          />
+          {newest && !plan.isChanged && opened === null && loaderData.toPropose > 0 && (
+            <CarryOutForm
+              formKey={keys.carry}
+              year={facts.year}
+              version={newest.version}
+              lines={loaderData.toPropose}
+              result={actionData?.intent === 'carry out' ? result : null}
+            />
+          )}
+          <div role="group" aria-label="How to look at the plan" className="mt-8 mb-4 flex flex-wrap gap-2">
+            {VIEWS.map((one) => (
+              <Button
+                key={one.view}
+                type="button"
+                aria-pressed={view === one.view}
+                className="aria-pressed:border-ink aria-pressed:bg-well"
+                onClick={() => setView(one.view)}
+              >
+                {one.label}
+              </Button>
+            ))}
+          </div>
+          {view === 'lines' ? (
+            <PlanLines {...parts} />
+          ) : (
+            <Suspense fallback={<p className="text-soft">One moment.</p>}>
+              {view === 'beds' ? <PlanRibbon {...parts} /> : <PlanMap {...parts} />}
+            </Suspense>
+          )}
+          <Gardens standing={standing} onLeaveOut={hands.leaveOutGarden} onHome={byHand(plan.setHome)} />
+        </>
+      )}
+      {cannot.length > 0 && (
+        <section aria-labelledby="cannot" className="mt-10">
+          <h2 id="cannot">At risk, and not to be grown now</h2>
+          <ul className="mt-2 max-w-prose">
+            {cannot.map(({ id, name, risk, why }) => (
+              <li key={id} className="border-t border-rule py-2">
+                <Link className="link" to={`/lines/${id}`}>
+                  {name}
+                </Link>
+                , {chanceWords(risk)} likely to be lost: {CANNOT[why]}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}
+
+const CANNOT = {
+  'too little lives': 'too little of its seed lives for a grow-out that is sure to stand. Ask for it on the wants list',
+  'too few seeds': 'its seed gives too few plants to save seed from. Grow it by hand, and bring all of it back',
+  'held back': 'its seed is recalled or held by the rules',
+} as const;
+
+function SaveForm({
+  keys,
+  year,
+  since,
+  choices,
+  wishes,
+  canSave,
+  isChanged,
+  result,
+}: {
+  keys: string;
+  year: number;
+  since: number;
+  choices: Choices;
+  wishes: object;
+  canSave: boolean;
+  isChanged: boolean;
+  result: Parameters<typeof usePostForm>[0]['result'];
+}) {
+  const [form, fields] = usePostForm<typeof seasonPlanForm>({ id: `save-${keys}`, result });
+  return (
+    <PostForm form={form} formKey={keys} intent="save" className="mt-5 flex flex-wrap items-end gap-4 space-y-0">
+      <input type="hidden" name="year" value={year} />
+      <input type="hidden" name="since" value={since} />
+      <input type="hidden" name="choices" value={JSON.stringify(choices)} />
+      <input type="hidden" name="wishes" value={JSON.stringify(wishes)} />
+      <div className="w-full max-w-sm">
+        <TextField field={fields.note} label="Note (optional)" hint="What this version is about" />
+      </div>
+      <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!canSave}>
+        Save as version {since + 1}
+      </Button>
+      {isChanged && <p className="pb-3 text-soft">Not saved yet.</p>}
+    </PostForm>
+  );
+}
+
+function CarryOutForm({
+  formKey,
+  year,
+  version,
+  lines,
+  result,
+}: {
+  formKey: string;
+  year: number;
+  version: number;
+  lines: number;
+  result: Parameters<typeof usePostForm>[0]['result'];
+}) {
+  const [form] = usePostForm<typeof carryOutForm>({ id: `carry-${formKey}`, result });
+  return (
+    <PostForm form={form} formKey={formKey} intent="carry out" className="mt-4">
+      <input type="hidden" name="year" value={year} />
+      <input type="hidden" name="version" value={version} />
+      <p className="mb-2 max-w-prose">
+        Version {version} is saved. {lines === 1 ? 'One line' : `${lines} lines`} of it {lines === 1 ? 'is' : 'are'} not proposed so yet:
+        each is written as a grow-out with its garden and day, and offered to whoever has the garden.
+      </p>
+      <Button type="submit" look="action">
+        Propose {lines === 1 ? 'this grow-out' : `these ${lines} grow-outs`}
+      </Button>
+    </PostForm>
+  );
+}
+
+function Gardens({
+  standing: { facts, wishes },
+  onLeaveOut,
+  onHome,
+}: {
+  standing: ReturnType<typeof useStanding>['standing'];
+  onLeaveOut: (id: number, on: boolean) => void;
+  onHome: (id: number | null) => void;
+}) {
+  const used = facts.gardens.filter((_, index) => facts.plots.some(({ garden }) => garden === index));
+  return (
+    <details className="mt-8">
+      <summary className="link inline-flex min-h-11 items-center">Gardens of the plan ({used.length})</summary>
+      <div className="mt-2 grid gap-x-10 gap-y-4 sm:grid-cols-2">
+        <fieldset>
+          <legend className="font-semibold">Grown in this season</legend>
+          {used.map(({ id, name, at }) => (
+            <label key={id} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={!wishes.without.includes(id)}
+                onChange={(event) => onLeaveOut(id, !event.currentTarget.checked)}
+              />
+              <span>
+                {name}
+                {at === null && <span className="text-small text-soft">, place not known: only what needs no distance</span>}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <label className="block max-w-xs">
+          <span className="font-semibold">Ways are counted from</span>
+          <select
+            className="input mt-1"
+            value={wishes.home ?? ''}
+            onChange={(event) => onHome(event.target.value === '' ? null : Number(event.target.value))}
+          >
+            <option value="">nowhere: they do not count</option>
+            {facts.gardens
+              .filter(({ at }) => at !== null)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </select>
+        </label>
+      </div>
+    </details>
+  );
+}
