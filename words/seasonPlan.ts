@@ -36,7 +36,9 @@ const BLOCKS: Readonly<Record<Block | Hindrance, string>> = {
   cage: 'no cage free',
   grower: 'its grower has enough',
   pollen: 'too near what it crosses with',
-  never: 'too small, or too near what flowers there anyway',
+  'too small': 'too small',
+  'too many hours': 'more hours than its grower has',
+  never: 'too near what flowers there anyway',
   'too hard': 'too hard for its grower',
   'not grown': 'its grower does not grow this',
   'said no': 'its grower said no',
@@ -66,7 +68,7 @@ export function changeWords(facts: SeasonFacts, change: Change, units: Units): s
     case 'cage':
       return `One more cage at ${plotName(facts, change.plot)}`;
     case 'room':
-      return `${change.squareMetres} m² more at ${plotName(facts, change.plot)}`;
+      return `${change.squareMetres} m² more at ${plotName(facts, change.plot)}, which has ${facts.plots[change.plot]!.squareMetres}`;
     case 'one more line':
       return `${facts.growers[change.grower]!.name} takes one more line`;
     case 'hours':
@@ -80,7 +82,7 @@ export function changeWords(facts: SeasonFacts, change: Change, units: Units): s
     case 'sow':
       return `Sow it on ${formatDate(change.day)}`;
     case 'new plot':
-      return `One more plot, at least ${formatMetres(change.metres, units)} from all other gardens`;
+      return `One more plot of ${change.squareMetres} m²${change.metres > 0 ? `, at least ${formatMetres(change.metres, units)} from all other gardens` : ''}`;
     case 'instead':
       return 'Grow it all the same';
   }

@@ -1,7 +1,7 @@
 import { EPSILON, type SeasonPlan, type SeasonProblem } from './season.ts';
 
-/** Why an option does not fit beside what is chosen; `never` where nothing that is chosen stands in its way. */
-export type Block = 'bed' | 'cage' | 'grower' | 'pollen' | 'never';
+/** Why an option does not fit beside what is chosen; or, after these four, whatever is chosen. */
+export type Block = 'bed' | 'cage' | 'grower' | 'pollen' | 'too small' | 'too many hours' | 'never';
 
 /** A line that must be grown outweighs all that need not. */
 export const MUST = 1000;
@@ -62,8 +62,9 @@ export class Board {
     const { options, plots, growers, crosses, pollen } = this.problem;
     const { line, plot, grower, squareMetres, hours, cages, anyway, most } = options[option]!;
     const [room, can] = [plots[plot]!, growers[grower]!];
-    if (squareMetres > room.squareMetres + EPSILON || cages > room.cages || hours > can.hours + EPSILON || can.lines < 1) return 'never';
-    if (anyway > most + EPSILON) return 'never';
+    if (squareMetres > room.squareMetres + EPSILON) return 'too small';
+    if (hours > can.hours + EPSILON) return 'too many hours';
+    if (cages > room.cages || can.lines < 1 || anyway > most + EPSILON) return 'never';
     if (this.lines[grower]! + 1 > can.lines || this.hours[grower]! + hours > can.hours + EPSILON) return 'grower';
     if (this.inPlot[plot]!.length > 0) {
       if (this.most(option, 'squareMetres') + squareMetres > room.squareMetres + EPSILON) return 'bed';
@@ -102,6 +103,8 @@ export class Board {
             (pollen(this.chosen[other]!, option) > (most - anyway) / MANY ||
               this.got[other]! + pollen(option, this.chosen[other]!) > options[this.chosen[other]!]!.most + EPSILON),
         );
+      case 'too small':
+      case 'too many hours':
       case 'never':
         return [];
     }

@@ -8,11 +8,11 @@ import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFact
 import {
   choicesOf,
   hindranceOf,
+  isWorthGrowing,
   isMust,
   optionsOf,
   planOf,
   ripensInTime,
-  SeasonReckoner,
   type Hindrance,
   type SeasonOptions,
 } from './options.ts';
@@ -27,7 +27,7 @@ export type Change =
   | { readonly kind: 'skill'; readonly grower: number }
   | { readonly kind: 'gone'; readonly anyway: number }
   | { readonly kind: 'sow'; readonly day: Day }
-  | { readonly kind: 'new plot'; readonly metres: Metres }
+  | { readonly kind: 'new plot'; readonly metres: Metres; readonly squareMetres: number }
   /** Nothing of the season; other lines make room. */
   | { readonly kind: 'instead' };
 
@@ -59,7 +59,7 @@ const SEED = 17;
 /** So many places, growers and the like are tried for each kind of change, best first. */
 const TRIED = 3;
 const MOST_CHANGES = 4;
-const DISTANCES = [100, 200, 300, 400, 600, 800, 1200, 2000];
+const DISTANCES = [0, 100, 200, 300, 400, 600, 800, 1200, 2000];
 const SHIFTS = [-14, 14, 28];
 const LEAST_WORTH = 0.0005;
 const SKILLS_HARD = 'hard';
@@ -143,13 +143,12 @@ function changed(facts: SeasonFacts, change: Change, line: LineId | null): Seaso
       };
     case 'new plot': {
       const told = Object.fromEntries(gardens.map(({ id }) => [`${Math.min(NEW_GARDEN, id)} ${Math.max(NEW_GARDEN, id)}`, change.metres]));
-      const room = Math.max(10, ...lines.filter(({ id }) => id === line).map(({ plants, crop }) => bedFor(plants, crop)));
       return {
         ...facts,
         told: { ...facts.told, ...told },
         growers: [...growers, { id: null, name: '', terms: null }],
         gardens: [...gardens, { id: NEW_GARDEN, name: '', at: null, grower: growers.length }],
-        plots: [...plots, { id: null, name: '', garden: gardens.length, squareMetres: room, cages: 0 }],
+        plots: [...plots, { id: null, name: '', garden: gardens.length, squareMetres: change.squareMetres, cages: 0 }],
       };
     }
     case 'instead':
@@ -181,8 +180,7 @@ export function explainLeftOut(facts: SeasonFacts, wishes: Wishes, choices: Choi
   const places = facts.plots.map((plot, at) => ({ at, plot, hindrance: hindranceOf(facts, line, plot, wishes) }));
   for (const { hindrance } of places) if (hindrance) count(hindrance);
   if (wishes.forbidden.includes(id)) return { id, why: 'forbidden', blocks, changes: [] };
-  const reckoner = new SeasonReckoner(facts, wishes);
-  if (reckoner.gain(line) <= facts.growing.worthOfHour * reckoner.hours(line, [])) return { id, why: 'worth less', blocks, changes: [] };
+  if (!isWorthGrowing(facts, line)) return { id, why: 'worth less', blocks, changes: [] };
 
   const isOpen = places.filter(({ hindrance }) => hindrance === null);
   const byWorth = [...own].sort((one, other) => options.ways[other]!.worth - options.ways[one]!.worth);
@@ -203,11 +201,14 @@ export function explainLeftOut(facts: SeasonFacts, wishes: Wishes, choices: Choi
           : []),
       ];
     }),
-    ...first([...blocked('bed').map((option) => options.ways[option]!.plot), ...isOpen.map(({ at }) => at)]).map((plot): Change => ({
-      kind: 'room',
-      plot,
-      squareMetres: Math.ceil(bed),
-    })),
+    ...isOpen
+      .map(({ at, plot }): Change & { kind: 'room' } => ({
+        kind: 'room',
+        plot: at,
+        squareMetres: Math.ceil(bed > plot.squareMetres ? bed - plot.squareMetres : bed),
+      }))
+      .sort((one, other) => one.squareMetres - other.squareMetres)
+      .slice(0, TRIED),
     ...first(places.filter(({ hindrance }) => hindrance === 'too hard').map(({ plot }) => facts.gardens[plot.garden]!.grower)).map(
       (grower): Change => ({ kind: 'skill', grower }),
     ),
@@ -252,8 +253,10 @@ function usualEnds({ year, frosts }: SeasonFacts, { crop }: LineToPlan): readonl
 
 /** The nearest new plot that would let a line in. */
 function newPlot(facts: SeasonFacts, wishes: Wishes, choices: Choices, worth: number, id: LineId): Changed | null {
+  const line = facts.lines.find((one) => one.id === id)!;
+  const bed = bedFor(line.plants, line.crop);
   for (const metres of DISTANCES) {
-    const found = tryChange(facts, wishes, choices, worth, { kind: 'new plot', metres }, id);
+    const found = tryChange(facts, wishes, choices, worth, { kind: 'new plot', metres, squareMetres: bed }, id);
     if (found && found.choice?.gardenId === NEW_GARDEN && found.worth > LEAST_WORTH) return found;
   }
   return null;
@@ -263,7 +266,9 @@ function newPlot(facts: SeasonFacts, wishes: Wishes, choices: Choices, worth: nu
 export function worthOfMore(facts: SeasonFacts, wishes: Wishes, choices: Choices): readonly Changed[] {
   const options = optionsOf(facts, wishes, choices);
   const { worth, lines } = comesTo(options, facts, choices);
-  const out = facts.lines.filter(({ id, growOut }) => !choices[id] && growOut?.state !== 'sown' && !wishes.forbidden.includes(id));
+  const out = facts.lines.filter(
+    (line) => !choices[line.id] && line.growOut?.state !== 'sown' && !wishes.forbidden.includes(line.id) && isWorthGrowing(facts, line),
+  );
   if (out.length === 0) return [];
   const growerOf = ({ gardenId }: Choice) => facts.gardens.find(({ id }) => id === gardenId)!.grower;
   const full = facts.growers.flatMap(({ terms }, grower) => {
@@ -277,7 +282,11 @@ export function worthOfMore(facts: SeasonFacts, wishes: Wishes, choices: Choices
   const caged = facts.plots.flatMap(({ garden }, plot): Change[] =>
     wishes.without.includes(facts.gardens[garden]!.id) ? [] : [{ kind: 'cage', plot }],
   );
-  const tried: Change[] = [...full.slice(0, 2 * TRIED), ...caged.slice(0, 2 * TRIED), { kind: 'new plot', metres: 1000 }];
+  const tried: Change[] = [
+    ...full.slice(0, 2 * TRIED),
+    ...caged.slice(0, 2 * TRIED),
+    { kind: 'new plot', metres: 1000, squareMetres: Math.max(...out.map(({ plants, crop }) => bedFor(plants, crop))) },
+  ];
   const found = tried
     .flatMap((change) => tryChange(facts, wishes, choices, worth, change, null) ?? [])
     .filter((one) => one.worth > LEAST_WORTH);

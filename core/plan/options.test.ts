@@ -343,7 +343,7 @@ describe('what a plan says of itself', () => {
     const hard = { ...tooHard, anyway: [], lines: [line(1, { crop: { ...selfing, ease: 'hard' }, most: null })] };
     expect(explainLeftOut(hard, NO_WISHES, {}, 1)).toMatchObject({
       why: 'nowhere',
-      changes: [{ change: { kind: 'skill', grower: 0 } }, { change: { kind: 'new plot', metres: 100 } }],
+      changes: [{ change: { kind: 'skill', grower: 0 } }, { change: { kind: 'new plot', metres: 0 } }],
     });
   });
 

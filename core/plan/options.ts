@@ -31,6 +31,8 @@ export const isMust = ({ id, growOut }: Pick<LineToPlan, 'id' | 'growOut'>, { fo
 /** A garden is gone to and back from this often in a season: with the seed, and for the harvest. */
 const WAYS_AND_BACK = 4;
 const METRES_A_WAY = 10_000;
+/** Of days that are as good the middle of what is usual is taken: each day away from it counts next to nothing. */
+const OFF_THE_MIDDLE = 1e-5;
 
 /**
  * Most foreign pollen, for each grain of one's own, with which a promise is likely kept (I.4): c = t·S/(1 + S) ≤ x with a sureness of 0.8 gives x/(t − x)·3^(−0.8416).
@@ -81,6 +83,10 @@ export function sowingDays(crop: PlanCrop, { year, today, frosts }: Pick<SeasonF
   return open.length === 0 && today <= last && ripensInTime(crop, today, frosts, year) ? [today] : open;
 }
 
+/** The middle of the days on which a line is usually sown. */
+const usualDay = ({ sow: [from, to] }: PlanCrop, { year, frosts }: Pick<SeasonFacts, 'year' | 'frosts'>): Day =>
+  addDays(inYear(frosts.last, year), Math.round(((from + to) / 2) * 7));
+
 /** Why a line cannot be grown somewhere, whatever else is grown. */
 export type Hindrance = 'too hard' | 'not grown' | 'said no' | 'place unknown' | 'left out';
 
@@ -111,11 +117,17 @@ export interface SeasonOptions {
   readonly byLine: readonly (readonly number[])[];
 }
 
+/** Whether growing a line saves more than its hours of work weigh, wherever that is. */
+export function isWorthGrowing(facts: SeasonFacts, line: LineToPlan): boolean {
+  const reckoner = new SeasonReckoner(facts, { home: null });
+  return reckoner.gain(line) > facts.growing.worthOfHour * reckoner.hours(line, []);
+}
+
 /** Days from the start of the season's year. */
 const dayOf = (year: number, day: Day): number => daysBetween(`${year}-01-01`, day);
 
 /** Reckons what options of a season come to: what stays the same for all of them is worked out once. */
-export class SeasonReckoner {
+class SeasonReckoner {
   readonly facts: SeasonFacts;
   private readonly home: number;
   private readonly distances = new Map<string, Metres | null>();
@@ -211,6 +223,7 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices, 
     const before = line.growOut?.choice ?? line.planned;
     const chosen = choices[line.id] ?? null;
     const gain = reckoner.gain(line);
+    const middle = usualDay(line.crop, facts);
     const stays = line.growOut?.state === 'asked' ? growing.worthOfAsked : growing.worthOfPlanned;
     const push = (
       plot: number,
@@ -234,7 +247,13 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices, 
         squareMetres: bedFor(line.plants, line.crop),
         hours,
         cages: methods.includes('cage') ? 1 : 0,
-        worth: isSown ? 0 : gain - growing.worthOfHour * hours - reckoner.way(garden) + (before && sameChoice(choice, before) ? stays : 0),
+        worth: isSown
+          ? 0
+          : gain -
+            OFF_THE_MIDDLE * Math.abs(daysBetween(middle, sowOn)) -
+            growing.worthOfHour * hours -
+            reckoner.way(garden) +
+            (before && sameChoice(choice, before) ? stays : 0),
         anyway: barrierOf(methods) * anyway,
         most: line.most ?? Infinity,
         choice,

@@ -4,7 +4,7 @@ import { SURVIVAL } from '#core/germination/seedsToSow.ts';
 import { readSeason } from '#core/growout/log.ts';
 import { lotToSow, needsOf } from '#core/growout/needs.ts';
 import { bedFor } from '#core/growout/plots.ts';
-import { plannedBloom } from '#core/growout/sowing.ts';
+import { bedFreeOn, plannedBloom } from '#core/growout/sowing.ts';
 import { packetsOf, yieldToExpect } from '#core/growout/yieldToExpect.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
@@ -109,6 +109,10 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     );
     const movable = theirs.findLast(({ step }) => step === null || step === 'offered' || step === 'agreed' || step === 'declined');
     const growOut = sown ?? movable;
+    // What is still out in a garden that nobody wrote down, or from a bed that was free before the season, waits for its seed: it is no part of the plan.
+    const out = theirs.find(({ step }) => step === 'handed over' || step === 'back in part');
+    const outAt = out && places.find((place) => place.growOutId === out.id);
+    if (out && (!outAt || bedFreeOn(line.crop, outAt.sowOn, frosts) < `${year}-01-01`)) return [];
     others.push(...theirs.filter((one) => one !== growOut));
     const lots = line.stock.lots.map(({ code, seeds, toSow, verdict }) => ({
       code,

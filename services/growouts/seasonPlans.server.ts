@@ -83,12 +83,15 @@ export type CarryOutProblem =
   /** A line of it cannot be proposed or placed as planned, for this reason. */
   | { readonly code: 'line in the way'; readonly name: string; readonly problem: ProposeProblem | PlaceProblem };
 
-/** What of a version has not been proposed so yet: lines without a grow-out, and those whose grow-out stands elsewhere. */
+/** What of a version has not been proposed so yet: lines without a grow-out, those whose grow-out stands elsewhere, and those that nobody was asked to grow where somebody has the garden. */
 export const toPropose = (facts: SeasonFacts, choices: Choices): readonly LineToPlan[] =>
-  facts.lines.filter(
-    ({ id, growOut }) =>
-      choices[id] && growOut?.state !== 'sown' && !(growOut && growOut.state === 'asked' && sameChoice(growOut.choice, choices[id])),
-  );
+  facts.lines.filter(({ id, growOut }) => {
+    const choice = choices[id];
+    if (!choice || growOut?.state === 'sown') return false;
+    if (!growOut || !sameChoice(growOut.choice, choice)) return true;
+    const garden = facts.gardens.find((one) => one.id === choice.gardenId)!;
+    return growOut.state !== 'asked' && facts.growers[garden.grower]!.id !== null;
+  });
 
 /**
  * Proposes what a version of the plan says, all at once or nothing: for each line a grow-out with its garden, day and way, offered to whoever has the garden. Grow-outs that there are

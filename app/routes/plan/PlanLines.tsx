@@ -4,6 +4,7 @@ import { classes } from '#app/ui/classes.ts';
 import { formatDay } from '#core/calendar/formatDate.ts';
 import { crossedWords } from '#words/apart.ts';
 import { chanceWords } from '#words/risk.ts';
+import { isWorthGrowing } from '#core/plan/options.ts';
 import { choicePlace, waysWords } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
 import { PlanPanel } from './PlanPanel.tsx';
@@ -52,7 +53,7 @@ export function PlanLines(parts: PlanParts) {
           </select>
         </label>
       </div>
-      <h2>Grown</h2>
+      <h2 className="mt-6 mb-2">Grown</h2>
       {grown.length === 0 ? (
         <p className="py-3 text-soft">
           {search ? 'No line fits that.' : 'Nothing yet. Plan the season, or open a line below and put it somewhere.'}
@@ -94,7 +95,7 @@ export function PlanLines(parts: PlanParts) {
       )}
       {out.length > 0 && (
         <>
-          <h2 className="mt-8">Left out</h2>
+          <h2 className="mt-8 mb-2">Left out</h2>
           <ul aria-label="Lines that are left out">
             {out.map((line) => (
               <li key={line.id} className="border-t border-rule">
@@ -105,7 +106,9 @@ export function PlanLines(parts: PlanParts) {
                       ? 'You said not to grow it'
                       : wishes.forced.includes(line.id) || line.growOut
                         ? 'It must be grown, and has no place'
-                        : 'Why, and what would let it in'}
+                        : isWorthGrowing(facts, line)
+                          ? 'No place beside the others. Why, and what would let it in'
+                          : 'Saves less than its hours of work weigh'}
                   </span>
                   <span className="text-small sm:text-right">
                     Loss {chanceWords(line.risk)}; grown {chanceWords(line.grown)}

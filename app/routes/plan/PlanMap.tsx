@@ -37,10 +37,13 @@ export function PlanMap(parts: PlanParts) {
   const [west, east] = [Math.min(...placed.map(({ at }) => at.east)), Math.max(...placed.map(({ at }) => at.east))];
   const [south, north] = [Math.min(...placed.map(({ at }) => at.north)), Math.max(...placed.map(({ at }) => at.north))];
   const scale = Math.min((WIDE - 2 * EDGE) / Math.max(100, east - west), (HIGH - 2 * EDGE) / Math.max(100, north - south));
-  const spot = ({ at }: (typeof placed)[number]) => ({
-    x: WIDE / 2 + (at.east - (west + east) / 2) * scale,
-    y: HIGH / 2 - (at.north - (south + north) / 2) * scale,
-  });
+  const spots = apart(
+    placed.map(({ at }) => ({
+      x: WIDE / 2 + (at.east - (west + east) / 2) * scale,
+      y: HIGH / 2 - (at.north - (south + north) / 2) * scale,
+    })),
+  );
+  const spot = ({ id }: (typeof placed)[number]) => spots[placed.findIndex((one) => one.id === id)]!;
   const bar = SCALES.filter((metres) => metres * scale <= 160).at(-1) ?? SCALES[0]!;
   const places = useMemo(() => (chosen === null ? [] : placesFor(facts, wishes, choices, chosen)), [facts, wishes, choices, chosen]);
   const blockAt = (plots: readonly number[]) => {
@@ -74,7 +77,7 @@ export function PlanMap(parts: PlanParts) {
       <p className="mb-2 max-w-prose text-small text-soft">
         Choose a line to see what it is likely to cross with and which gardens could take it; drag it onto another garden to move it there.
       </p>
-      {chosen !== null && <PlanPanel {...parts} id={chosen} />}
+      {chosen !== null && <PlanPanel {...parts} id={chosen} named />}
       <p aria-live="polite" className="min-h-6 font-semibold">
         {said}
       </p>
@@ -83,7 +86,7 @@ export function PlanMap(parts: PlanParts) {
           {placed.length === 0 ? (
             <p className="text-soft">No garden’s place is known yet, so there is no map.</p>
           ) : (
-            <div className="relative">
+            <div className="relative lg:sticky lg:top-20">
               <svg
                 viewBox={`0 0 ${WIDE} ${HIGH}`}
                 className="w-full border border-rule bg-sheet"
@@ -186,6 +189,33 @@ export function PlanMap(parts: PlanParts) {
       </DndContext>
     </section>
   );
+}
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+/** Two gardens are drawn this far apart at least, so that each can be read and dropped onto. */
+const ROOM = 42;
+const TURNS = 30;
+
+/** Points moved apart, as little as may be, where they would cover each other. */
+function apart(points: readonly Point[]): readonly Point[] {
+  const moved = points.map((point) => ({ ...point }));
+  for (let turn = 0; turn < TURNS; turn += 1)
+    for (const [index, one] of moved.entries())
+      for (const other of moved.slice(index + 1)) {
+        const [wide, high] = [other.x - one.x, other.y - one.y];
+        const far = Math.hypot(wide, high);
+        if (far >= ROOM) continue;
+        const [east, south] = far < 1 ? [1, 0] : [wide / far, high / far];
+        const by = (ROOM - far) / 2;
+        one.x -= east * by;
+        one.y -= south * by;
+        other.x += east * by;
+        other.y += south * by;
+      }
+  return moved;
 }
 
 /** A garden on the map, onto which lines are dropped. */

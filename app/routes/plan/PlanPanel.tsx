@@ -16,7 +16,16 @@ import type { PlanParts } from './parts.ts';
 const WAYS = METHODS.filter((method) => !['none', 'unknown', 'distance', 'time'].includes(method));
 
 /** One line of the plan: moved by hand, pinned, left out or asked for; why it stands there, or what would let it in. */
-export function PlanPanel({ id, standing, outcome, hands, planning, explained, ask }: PlanParts & { id: number }) {
+export function PlanPanel({
+  id,
+  named = false,
+  standing,
+  outcome,
+  hands,
+  planning,
+  explained,
+  ask,
+}: PlanParts & { id: number; named?: boolean }) {
   const units = useUnits();
   const { facts, wishes, choices } = standing;
   const line = facts.lines.find((one) => one.id === id)!;
@@ -43,6 +52,7 @@ export function PlanPanel({ id, standing, outcome, hands, planning, explained, a
   const isForbidden = wishes.forbidden.includes(id);
   return (
     <div className="border-l-4 border-grain bg-sheet px-4 py-3">
+      {named && <h2 className="mb-2">{line.name}</h2>}
       <div className="grid gap-3 sm:grid-cols-3">
         <label className="text-small">
           <span className="block font-semibold">Plot</span>
@@ -127,7 +137,7 @@ export function PlanPanel({ id, standing, outcome, hands, planning, explained, a
               <li>
                 {planned.most === null
                   ? 'It hardly crosses, or may: nothing has to be kept from it.'
-                  : `About ${crossedWords(planned.share)} of its seed is likely to be crossed; its promise bears ${crossedWords(planned.most)}.`}
+                  : `${planned.share < 0.001 ? 'Under 0.1\u00a0%' : `About ${crossedWords(planned.share)}`} of its seed is likely to be crossed; its promise bears ${crossedWords(planned.most)}.`}
                 {planned.from.slice(0, 3).map((other) => ` ${crossedWords(other.share)} from ${other.name}.`)}
                 {planned.anyway >= 0.0005 && ` ${crossedWords(planned.anyway)} from what flowers there anyway.`}
               </li>

@@ -73,7 +73,7 @@ export function PlanRibbon(parts: PlanParts) {
         A bar is a bed from sowing until it is free; the filled part is when it flowers. Drag a bar to another bed or week, or use its arrow
         keys. What you move is pinned.
       </p>
-      {chosen !== null && <PlanPanel {...parts} id={chosen} />}
+      {chosen !== null && <PlanPanel {...parts} id={chosen} named />}
       <p aria-live="polite" className="min-h-6 font-semibold">
         {said}
       </p>

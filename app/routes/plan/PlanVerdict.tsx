@@ -70,7 +70,7 @@ export function PlanVerdict({
         <p role="status">
           {planned.length} of {open.length} lines grown
           {planned.length > 0 && `, about ${Math.round(outcome.hours)} hours of work`}
-          {sown > 0 && `; ${sown} more ${sown === 1 ? 'is' : 'are'} sown and stay where they are`}.{' '}
+          {sown > 0 && `; ${sown === 1 ? 'one more is sown and stays where it is' : `${sown} more are sown and stay where they are`}`}.{' '}
           {progress && gapWords(progress.worth, progress.bound, running)}
         </p>
       }

@@ -34,6 +34,7 @@ import { PlanLines } from './PlanLines.tsx';
 import { PlanVerdict } from './PlanVerdict.tsx';
 import { useExplainer, useSeasonPlanner } from './useSeasonPlanner.ts';
 import { useStanding } from './useStanding.ts';
+import { versionFrom } from './version.server.ts';
 
 // Pictures and dragging come after the words and figures.
 const PlanRibbon = lazy(async () => ({ default: (await import('./PlanRibbon.tsx')).PlanRibbon }));
@@ -44,8 +45,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Plan of the season · K
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'plan grow-outs');
   const year = seasonOfPlan(today);
-  const params = new URL(request.url).searchParams;
-  const asked = params.has('version') ? Number(params.get('version')) || 1 : null;
+  const asked = versionFrom(request);
   const [newest, opened] = await Promise.all([
     findSeasonPlan(db, year, null),
     asked === null ? undefined : findSeasonPlan(db, year, asked),

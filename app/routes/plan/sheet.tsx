@@ -13,6 +13,7 @@ import { asTheyStand, outcomeOf } from '#services/growouts/seasonPlans.server.ts
 import { linesWords } from '#words/risk.ts';
 import { plotName, waysWords } from '#words/seasonPlan.ts';
 import type { Route } from './+types/sheet.ts';
+import { versionFrom } from './version.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Plan of the season, to print · Kind Granary' }];
 
@@ -20,8 +21,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Plan of the season, to 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'plan grow-outs');
   const year = seasonOfPlan(today);
-  const version = Number(new URL(request.url).searchParams.get('version')) || null;
-  const plan = await findSeasonPlan(db, year, version);
+  const plan = await findSeasonPlan(db, year, versionFrom(request));
   if (!plan) throw data(null, { status: 404 });
   const { facts } = await readSeasonFacts(db, house, today, plan.choices);
   const { choices, wishes } = asTheyStand(facts, plan.choices, plan.wishes);

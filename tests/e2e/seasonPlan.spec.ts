@@ -1,0 +1,167 @@
+import { expect, test, type Page } from './granary.ts';
+import { stateOf } from './roles.ts';
+import { BUTTON } from './words.ts';
+
+// Plans are one for the whole library, and are built on each other: each of these tests has a library of its own.
+test.use({ storageState: stateOf('coordinator'), alone: true });
+
+const PLAN = '/grow-outs/plan';
+const grown = (page: Page) => page.getByRole('list', { name: 'Lines that are grown' }).getByRole('button');
+const leftOut = (page: Page) => page.getByRole('list', { name: 'Lines that are left out' }).getByRole('button');
+
+/** Plans until the planner has ended, proved or not. */
+async function plan(page: Page): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`${BUTTON.planTheSeason}|${BUTTON.planAgainMovingLittle}`) }).click();
+  await expect(page.getByRole('status').filter({ hasText: /No plan can be better/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: BUTTON.planAgainMovingLittle })).toBeVisible();
+}
+
+test('the winter is planned, saved, proposed and taken back; versions stand side by side, and the plan is for the wall', async ({
+  page,
+}) => {
+  await page.goto('/grow-outs');
+  await page.getByRole('link', { name: BUTTON.planTheSeason }).click();
+  await plan(page);
+  await expect(page.getByRole('heading', { name: /Plan of season \d{4}/ })).toBeVisible();
+  await expect(page.getByText(/With this plan about \d+\.\d will be lost/)).toBeVisible();
+  const lines = await grown(page).count();
+  expect(lines).toBeGreaterThan(3);
+  await page.getByLabel('Note (optional)').fill('As found');
+  await page.getByRole('button', { name: 'Save as version 1' }).click();
+  await expect(page.getByText('Version 1 is saved')).toBeVisible();
+
+  // One line is said not to be grown, and that is the second version.
+  const first = grown(page).first();
+  const name = (await first.locator('b').first().innerText()).trim();
+  await first.click();
+  await expect(page.getByText('Why it is grown, and why there')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.leaveItOut }).click();
+  await expect(leftOut(page).filter({ hasText: name })).toContainText('You said not to grow it');
+  await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
+  await expect(grown(page).filter({ hasText: name })).toBeVisible();
+  await grown(page).filter({ hasText: name }).getByText(name).isVisible();
+  await page.getByRole('button', { name: BUTTON.leaveItOut }).click();
+  await page.getByRole('button', { name: 'Save as version 2' }).click();
+  await expect(page.getByText('Version 2 is saved')).toBeVisible();
+  await page.getByRole('link', { name: 'Versions' }).click();
+  const pair = page.getByRole('group', { name: 'Two versions side by side' });
+  await expect(pair.getByRole('row').filter({ hasText: name })).toContainText('left out');
+  await page.getByRole('link', { name: 'Open version 1' }).click();
+  await expect(page.getByText('This is version 1')).toBeVisible();
+  await expect(grown(page).filter({ hasText: name })).toBeVisible();
+  await page.goto(`${PLAN}/sheet?version=1`);
+  await expect(page.getByRole('table').filter({ hasText: name })).toBeVisible();
+
+  await page.goto(PLAN);
+  await page.getByRole('button', { name: /^Propose these \d+ grow-outs/ }).click();
+  await expect(page.getByRole('heading', { name: 'All grow-outs' })).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Offered' }).first()).toBeVisible();
+  await expect(page.getByText('Proposed from the plan')).toBeVisible();
+  await page.goto(PLAN);
+  await expect(page.getByRole('button', { name: /^Propose/ })).toBeHidden();
+});
+
+test('a line is moved by key and by hand over beds and map, and stays where it was put when the rest is planned again', async ({
+  page,
+}) => {
+  await page.goto(PLAN);
+  await plan(page);
+  await page.getByRole('button', { name: 'Beds over the year' }).click();
+  const bars = page.locator('[id^=bar-]');
+  const inRow = page.getByRole('region', { name: 'Beds over the year' }).getByRole('listitem').locator('[id^=bar-]');
+  const bar = inRow.first();
+  const id = (await bar.getAttribute('id'))!;
+  const sown = async () => (await page.locator(`#${id}`).getAttribute('aria-label'))!.match(/sown (\d+ \w+ \d+)/)![1]!;
+  const rowOf = async () => await page.locator(`#${id}`).evaluate((element) => element.closest('li')!.getAttribute('aria-label'));
+  const [day, row] = [await sown(), await rowOf()];
+  await bar.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(async () => (Date.parse(await sown()) - Date.parse(day)) / 86_400_000).toBe(14);
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(rowOf).not.toBe(row);
+  await expect(page.locator(`#${id}`)).toBeFocused();
+  await expect(page.locator(`#${id}`)).toContainText('pinned');
+  const [moved, place] = [await sown(), await rowOf()];
+  await plan(page);
+  expect([await sown(), await rowOf()]).toEqual([moved, place]);
+
+  // Dragged back up, to another bed.
+  const target = page.getByRole('region', { name: 'Beds over the year' }).getByRole('listitem').first();
+  await page.locator(`#${id}`).scrollIntoViewIfNeeded();
+  const [from, to] = [(await page.locator(`#${id}`).boundingBox())!, (await target.boundingBox())!];
+  await page.mouse.move(from.x + 10, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 14, from.y + from.height / 2 + 10, { steps: 4 });
+  await page.mouse.move(from.x + 10, to.y + to.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(rowOf).toBe(await target.getAttribute('aria-label'));
+  expect(await bars.count()).toBeGreaterThan(3);
+
+  await page.getByRole('button', { name: 'Map', exact: true }).click();
+  const map = page.getByRole('region', { name: 'Map of the plan' });
+  const list = map.getByRole('list', { name: 'Gardens of the plan' });
+  const left = list.getByRole('listitem').filter({ hasText: 'Left out' }).getByRole('button').first();
+  const lineName = (await left.innerText()).trim();
+  const garden = map.getByTitle(/^Weir Cottage/);
+  await left.scrollIntoViewIfNeeded();
+  const [chip, spot] = [(await left.boundingBox())!, (await garden.boundingBox())!];
+  await page.mouse.move(chip.x + chip.width / 2, chip.y + chip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(chip.x + chip.width / 2 - 12, chip.y + chip.height / 2, { steps: 4 });
+  await page.mouse.move(spot.x + spot.width / 2, spot.y + spot.height / 2, { steps: 10 });
+  await page.mouse.up();
+  await expect(list.getByRole('listitem').filter({ hasText: 'Weir Cottage' })).toContainText(lineName);
+});
+
+test('what is left out says what would let it in; what must be grown is; and of two who plan the second is told', async ({
+  page,
+  context,
+}) => {
+  await page.goto(PLAN);
+  await plan(page);
+  const out = leftOut(page).filter({ hasText: 'No place beside the others' }).first();
+  const name = (await out.locator('b').first().innerText()).trim();
+  await out.click();
+  await expect(page.getByText('Any one of these would let it in')).toBeVisible();
+  await expect(page.getByText(/The plan is worth \d\.\d\d more|the plan is worth \d\.\d\d more/).first()).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.whatWouldHelpMost }).click();
+  await expect(page.getByText(/the plan would be worth \d\.\d\d more/).first()).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.itMustBeGrown }).click();
+  await page.getByRole('button', { name: BUTTON.planAgainMovingLittle }).click();
+  // No bed is large enough for it, whatever else is grown: it says so.
+  await expect(page.getByText(`${name} must be grown, and there is no place for it whatever else is grown`)).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
+
+  const other = await context.newPage();
+  await other.goto(PLAN);
+  await plan(other);
+  await other.getByRole('button', { name: 'Save as version 1' }).click();
+  await expect(other.getByText('Version 1 is saved')).toBeVisible();
+  await page.getByRole('button', { name: 'Save as version 1' }).click();
+  await expect(page.getByText('Meanwhile somebody else saved a version')).toBeVisible();
+  await page.getByRole('button', { name: 'Save as version 2' }).click();
+  await expect(page.getByText('Version 2 is saved')).toBeVisible();
+});
+
+test('when a grower says no, a new plan moves that line and hardly any other', async ({ page }) => {
+  await page.goto(PLAN);
+  await plan(page);
+  await page.getByRole('button', { name: 'Save as version 1' }).click();
+  await page.getByRole('button', { name: /^Propose these \d+ grow-outs/ }).click();
+  await expect(page.getByRole('heading', { name: 'All grow-outs' })).toBeVisible();
+  await page.goto(PLAN);
+  const before = await grown(page).allInnerTexts();
+  // Whoever has Weir Cottage drops out: the garden is left out, as after a word on the telephone.
+  await page.getByText(/^Gardens of the plan/).click();
+  await page.getByRole('checkbox', { name: 'Weir Cottage' }).uncheck();
+  await plan(page);
+  const after = await grown(page).allInnerTexts();
+  expect(after.filter((line) => line.includes('Weir Cottage'))).toEqual([]);
+  const where = (lines: string[]) => new Map(lines.map((line) => [line.split('\n')[0]!, line.split('\n')[1]!]));
+  const [stood, stands] = [where(before), where(after)];
+  const moved = [...stood].filter(([line, place]) => stands.get(line) !== place);
+  const dropped = [...stood].filter(([, place]) => place.includes('Weir Cottage'));
+  expect(dropped.length).toBeGreaterThan(0);
+  expect(moved.length).toBeLessThanOrEqual(dropped.length + 1);
+});
