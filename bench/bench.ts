@@ -379,8 +379,9 @@ async function bench(): Promise<void> {
       `| ${name} | ${figure(base, 0.5)} | ${figure(base, 0.95)} | ${figure(data, 0.5)} | ${figure(data, 0.95)} | ${ratio(data, 0.5)} | ${ratio(data, 0.95)} | ${figure(document, 0.5)} | ${figure(document, 0.95)} | ${ratio(document, 0.5)} |`,
     );
   }
-  for (const name of ['Today', 'A towel', 'Intake', 'A batch']) {
-    const { gzip, sent } = await firstLoad(app, pages.find((page) => page.name === name)!.path, cookie!);
+  const loads = ['Today', 'A towel', 'Intake', 'A batch'].map((name) => ({ name, path: pages.find((page) => page.name === name)!.path }));
+  for (const { name, path } of [...loads, { name: 'The season’s plan', path: '/grow-outs/plan' }]) {
+    const { gzip, sent } = await firstLoad(app, path, cookie!);
     say(`\nFirst-load script of ${name}: ${(gzip / 1000).toFixed(1)} kB gzip, ${(sent / 1000).toFixed(1)} kB as sent.`);
   }
 }

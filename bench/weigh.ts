@@ -4,6 +4,7 @@ import { chromium, type Page } from '@playwright/test';
 /** How much slower than this machine the phone at the bench is taken to be. */
 const SLOWER = 4;
 const ROUNDS = 15;
+const PLANNED_MS = 120_000;
 /** The answer of the server is held back by this much: what is painted before it is painted without it. */
 const HELD_BACK_MS = 1_500;
 
@@ -116,6 +117,41 @@ async function writeEntries(page: Page, app: string): Promise<number[]> {
   return times;
 }
 
+/** Time from the key that moves a line of the season's plan by a week to its bar in the new place, with hours, crossing and faults of all reckoned anew, in milliseconds. */
+async function moveLines(page: Page, app: string): Promise<number[]> {
+  await page.goto(`${app}/grow-outs/plan`);
+  await page.getByRole('button', { name: /Plan the season|Plan again/ }).click();
+  await page.getByRole('button', { name: 'Plan again, moving little' }).waitFor({ timeout: PLANNED_MS });
+  await page.getByRole('button', { name: 'Beds over the year' }).click();
+  const bar = page.locator('li [id^=bar-]').first();
+  await bar.focus();
+  const times: number[] = [];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    await page.evaluate(() => {
+      window.painted = new Promise((resolve) => {
+        let pressed = 0;
+        document.addEventListener('keydown', () => (pressed = performance.now()), { once: true, capture: true });
+        const watch = new MutationObserver(() => {
+          watch.disconnect();
+          requestAnimationFrame(() => {
+            const channel = new MessageChannel();
+            channel.port1.onmessage = () => resolve(performance.now() - pressed);
+            channel.port2.postMessage(null);
+          });
+        });
+        watch.observe(document.querySelector('[aria-label="Beds over the year"]')!, {
+          subtree: true,
+          attributes: true,
+          attributeFilter: ['style'],
+        });
+      });
+    });
+    await page.keyboard.press(round % 2 === 0 ? 'ArrowRight' : 'ArrowLeft');
+    times.push(await paintedAfter(page));
+  }
+  return times;
+}
+
 /** Time from the key to the weight painted on the curve, at a quarter of this machine's speed, beside a letter typed into the same field. */
 async function measure(): Promise<void> {
   const { APP_URL: app, COOKIE: cookie } = process.env as Record<string, string>;
@@ -155,12 +191,14 @@ async function measure(): Promise<void> {
   }
   const tapped = await tapSeeds(page, app!);
   const written = await writeEntries(page, app!);
+  const moved = await moveLines(page, app!);
   await browser.close();
   const worst = Math.max(...drawn);
   process.stdout.write(
     `\nA weight, ${SLOWER} times slowed down: from the key to the curve ${median(drawn).toFixed(0)} ms (worst of ${ROUNDS}: ${worst.toFixed(0)}), a letter typed into the field ${median(typed).toFixed(0)} ms, ratio ${(median(drawn) / median(typed)).toFixed(1)}; saved after ${median(saved).toFixed(0)} ms, acknowledged apart.\n` +
       `A seed of a towel, ${SLOWER} times slowed down: from the tap to the mark ${median(tapped).toFixed(0)} ms (worst of ${ROUNDS}: ${Math.max(...tapped).toFixed(0)}).\n` +
-      `An entry of a season’s log, ${SLOWER} times slowed down: from the tap to the log ${median(written).toFixed(0)} ms (worst of ${ROUNDS}: ${Math.max(...written).toFixed(0)}; aim: under 100 ms).\n`,
+      `An entry of a season’s log, ${SLOWER} times slowed down: from the tap to the log ${median(written).toFixed(0)} ms (worst of ${ROUNDS}: ${Math.max(...written).toFixed(0)}; aim: under 100 ms).\n` +
+      `A line of the season’s plan, ${SLOWER} times slowed down: from the key to its new place ${median(moved).toFixed(0)} ms (worst of ${ROUNDS}: ${Math.max(...moved).toFixed(0)}; aim: under 100 ms).\n`,
   );
 }
 

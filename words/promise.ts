@@ -1,6 +1,5 @@
 import type { CropCaution } from '#core/almanac/cautions.ts';
 import { CLAIM_MEANS, CLAIM_WORDS } from '#words/claims.ts';
-import type { Method } from '#core/isolation/barriers.ts';
 import type { AMOUNTS, NeighbourTold, OVERLAPS, Passport } from '#core/passport/passport.ts';
 import type { Ripeness } from '#core/passport/ripe.ts';
 import type { PlantsReckoning } from '#core/population/bottleneck.ts';
@@ -11,6 +10,7 @@ import type { Raise } from '#core/promise/raise.ts';
 import type { Reason } from '#core/promise/reasons.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMetres, type Units } from '#core/units/formatAmount.ts';
+import { METHOD_NAMES } from './methods.ts';
 import type { Tone } from './tone.ts';
 
 /** A share as people say it: "about 1 in 30". */
@@ -121,18 +121,6 @@ export function raiseWords(raise: Raise, units: Units = 'metric'): string {
       return `Next time, every neighbour ${formatMetres(raise.metres, units)} off or more: ${to} (${chance(raise.chance)})`;
   }
 }
-
-export const METHOD_NAMES: Record<Method, string> = {
-  distance: 'Distance',
-  time: 'Flowered at another time',
-  barrier: 'Hedge or building',
-  cage: 'Cage, shut, with insects',
-  'alternate cages': 'Cages on alternate days',
-  bags: 'Bags on flowers',
-  'hand pollination': 'Hand pollination',
-  none: 'Nothing',
-  unknown: 'Unknown',
-};
 
 /** Hazards of a lot that stand on every screen and label: what it is treated with first. */
 export function hazardWords(lot: {

@@ -4,7 +4,7 @@ import type { EntryFault, Growth, LogEntry, LogKind } from '#core/growout/log.ts
 import type { Alarm } from '#core/growout/watch.ts';
 import { formatMetres, formatSeeds, type Units } from '#core/units/formatAmount.ts';
 import { crossedWords } from './apart.ts';
-import { METHOD_NAMES } from './promise.ts';
+import { METHOD_NAMES } from './methods.ts';
 
 /** How an entry of the season's log is called, and how its questions are asked. */
 export const LOG_WORDS: Readonly<

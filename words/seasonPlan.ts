@@ -7,7 +7,7 @@ import type { Hindrance } from '#core/plan/options.ts';
 import type { SeasonFault } from '#core/plan/season.ts';
 import { formatMetres, type Units } from '#core/units/formatAmount.ts';
 import { crossedWords } from './apart.ts';
-import { METHOD_NAMES } from './promise.ts';
+import { METHOD_NAMES } from './methods.ts';
 
 /** Ways of keeping apart, in words for one cell. */
 export const waysWords = (methods: readonly Method[]): string =>

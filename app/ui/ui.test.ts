@@ -12,7 +12,8 @@ import {
   VERDICT_WORDS,
 } from '#words/sayings.ts';
 import { CLAIM_WORDS } from '#words/claims.ts';
-import { claimTold, METHOD_NAMES, neighbourWords, oneIn } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
+import { claimTold, neighbourWords, oneIn } from '#words/promise.ts';
 import { HOLD_WORDS, KIND_WORDS, optionsOf, ORIGIN_WORDS, STORED_WORDS } from '#words/vocabulary.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import type { Fact } from '#core/promise/judgeLot.ts';

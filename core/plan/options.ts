@@ -161,7 +161,12 @@ class SeasonReckoner {
 
   /** How readily two lines cross, 0 to 1; the same variety does not count as foreign. */
   weight(one: LineToPlan, other: { readonly group: string; readonly variety: string }): number {
-    const how = one.variety === other.variety ? null : crossing(this.facts.groups, one.crop.group, other.group);
+    return one.variety === other.variety ? 0 : this.readiness(one.crop.group, other.group);
+  }
+
+  /** How readily two groups cross, 0 to 1. */
+  readiness(one: string, other: string): number {
+    const how = crossing(this.facts.groups, one, other);
     return how === null ? 0 : READINESS_WEIGHT[how];
   }
 
@@ -342,12 +347,20 @@ const limitsOf = ({ plots, growers }: SeasonFacts): Pick<SeasonProblem, 'plots' 
 /** Which lines cross, and what pollen one option brings another: plants × overlap × distance × what keeps it out (E.2, in the middle). */
 function pollenOf(reckoner: SeasonReckoner, ways: readonly GrowWay[]): Pick<SeasonProblem, 'crosses' | 'pollen'> {
   const { lines, gardens, plots, year } = reckoner.facts;
-  const weights = lines.map((one) =>
-    lines.map((other) => (one === other ? 0 : reckoner.weight(one, { group: other.crop.group, variety: other.variety }))),
-  );
-  const crosses = lines.map((_, one) =>
-    lines.flatMap((__, other) => (weights[one]![other]! > 0 || weights[other]![one]! > 0 ? [other] : [])),
-  );
+  // Groups are few, lines may be thousands: what crosses is asked of groups, and of lines that have options at all.
+  const groups = [...new Set(lines.map(({ crop }) => crop.group))];
+  const groupOf = lines.map(({ crop }) => groups.indexOf(crop.group));
+  const between = groups.map((one) => groups.map((other) => reckoner.readiness(one, other)));
+  const weight = (own: number, giver: number): number =>
+    own === giver || lines[own]!.variety === lines[giver]!.variety ? 0 : between[groupOf[own]!]![groupOf[giver]!]!;
+  const inGroup: number[][] = groups.map(() => []);
+  for (const line of new Set(ways.map((way) => way.line))) inGroup[groupOf[line]!]!.push(line);
+  const crosses: number[][] = lines.map(() => []);
+  for (const here of inGroup)
+    for (const one of here)
+      for (const [group, there] of inGroup.entries())
+        if (between[groupOf[one]!]![group]! > 0 || between[group]![groupOf[one]!]! > 0)
+          crosses[one]!.push(...there.filter((other) => weight(one, other) > 0 || weight(other, one) > 0));
   const curves = lines.map(({ crop, most }) => (most === null ? null : curveOf(crop.homeDistance, crop.productionDistance)));
   // By line: what arrives from garden to garden, worked out when it is first asked for.
   const over: (Float64Array | undefined)[] = [];
@@ -367,12 +380,12 @@ function pollenOf(reckoner: SeasonReckoner, ways: readonly GrowWay[]): Pick<Seas
     crosses,
     pollen: (from, to) => {
       const [giver, own] = [ways[from]!.line, ways[to]!.line];
-      const weight = weights[own]![giver]!;
-      if (weight === 0 || curves[own] === null) return 0;
+      const counts = weight(own, giver);
+      if (counts === 0 || curves[own] === null) return 0;
       const both = Math.min(shuts[from]!, shuts[to]!) - Math.max(opens[from]!, opens[to]!);
       if (both <= 0) return 0;
       const overlap = both / (shuts[to]! - opens[to]!);
-      return (weight * overlap * keepsOut[to]! * arrives(own, garden[from]!, garden[to]!) * gives[from]!) / takes[to]!;
+      return (counts * overlap * keepsOut[to]! * arrives(own, garden[from]!, garden[to]!) * gives[from]!) / takes[to]!;
     },
   };
 }

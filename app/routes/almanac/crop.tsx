@@ -10,7 +10,7 @@ import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { factWords, SURE_MEANS, SURE_WORDS } from '#words/facts.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/crop.ts';
 import { FACT_TITLES, SOURCE_WORDS } from '#words/almanac.ts';

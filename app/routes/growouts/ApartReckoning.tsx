@@ -5,7 +5,7 @@ import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatMetres } from '#core/units/formatAmount.ts';
 import type { WorkedOut } from '#services/growouts/placing.server.ts';
 import { apartWords, crossedWords, likelyCrossedWords } from '#words/apart.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 
 const MOST_LOWERS = 4;
 const short = (day: string) => formatDate(day).replace(/ \d{4}$/, '');

@@ -6,7 +6,7 @@ import { LOG_ASKS, type LogEntry, type LogKind } from '#core/growout/log.ts';
 import { METHODS } from '#core/isolation/barriers.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { PHOTO_TROUBLE } from '#words/photos.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 import { LOG_WORDS } from '#words/season.ts';
 
 export interface Draft {

@@ -37,7 +37,7 @@ import { readConcerns } from '#services/growouts/growers.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
 import { alarmWords, entryWords, GROWTH_WORDS, STANDING_ADVICE, standingWords } from '#words/season.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 import { HOLD_WORDS } from '#words/vocabulary.ts';
 import { concernWords, GROW_OUT_STATE_WORDS, heldBackWords, stepWords } from '#words/growouts.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';

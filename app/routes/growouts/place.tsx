@@ -21,7 +21,7 @@ import { findGardenOf, listGardens } from '#data/people/gardens.ts';
 import { placeGrowOut, type PlaceProblem } from '#services/growouts/growOuts.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
 import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 import type { Route } from './+types/place.ts';
 import { ApartReckoning } from './ApartReckoning.tsx';
 

@@ -28,7 +28,8 @@ import { acceptOffer, declineOffer, type AnswerProblem } from '#services/growout
 import { ripeWhen } from '#words/almanac.ts';
 import { GROW_OUT_STATE_WORDS, shareWords, spacingWords } from '#words/growouts.ts';
 import { METHOD_STEPS } from '#words/intake.ts';
-import { hazardWords, METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
+import { hazardWords } from '#words/promise.ts';
 import type { Route } from './+types/sheet.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Grower’s sheet · Kind Granary' }];

@@ -18,7 +18,7 @@ import {
 } from '#core/passport/passport.ts';
 import type { Question } from '#core/passport/questions.ts';
 import { CONTAINER_NAMES } from '#core/stock/containers.ts';
-import { METHOD_NAMES } from '#words/promise.ts';
+import { METHOD_NAMES } from '#words/methods.ts';
 import { NAME_SOURCE_WORDS, questionWords, ROGUING_WORDS, STIGMA_WORDS, type AskedApart, type PlainQuestion } from '#words/questions.ts';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#words/vocabulary.ts';
 import { useUnits } from '#app/ui/units.tsx';

@@ -1,5 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
+import { Button } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { formatDay } from '#core/calendar/formatDate.ts';
 import { crossedWords } from '#words/apart.ts';
@@ -7,8 +8,10 @@ import { chanceWords } from '#words/risk.ts';
 import { isWorthGrowing } from '#core/plan/options.ts';
 import { choicePlace, waysWords } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
-import { PlanPanel } from './PlanPanel.tsx';
+import { PlanPanel } from './PlanPanelLater.tsx';
 
+/** Of lines that are left out so many are shown at first: those that would save most. */
+const MOST_LEFT_OUT = 60;
 const SORTS = { worth: 'What it saves', place: 'Garden', name: 'Name' } as const;
 
 /** The plan line by line: what is grown, and what is left out. A line that is chosen opens, and says why and what else could be done. */
@@ -16,6 +19,7 @@ export function PlanLines(parts: PlanParts) {
   const { standing, outcome, chosen, onChoose } = parts;
   const { facts, wishes } = standing;
   const [search, setSearch] = useState('');
+  const [isAll, setIsAll] = useState(false);
   const [sort, setSort] = useState<keyof typeof SORTS>('worth');
   const fits = (name: string) => name.toLowerCase().includes(search.trim().toLowerCase());
   const grown = outcome.lines
@@ -97,7 +101,7 @@ export function PlanLines(parts: PlanParts) {
         <>
           <h2 className="mt-8 mb-2">Left out</h2>
           <ul aria-label="Lines that are left out">
-            {out.map((line) => (
+            {out.slice(0, isAll ? undefined : MOST_LEFT_OUT).map((line) => (
               <li key={line.id} className="border-t border-rule">
                 <Opener id={line.id} chosen={chosen} onChoose={onChoose}>
                   <b>{line.name}</b>
@@ -118,6 +122,11 @@ export function PlanLines(parts: PlanParts) {
               </li>
             ))}
           </ul>
+          {out.length > MOST_LEFT_OUT && !isAll && (
+            <Button type="button" className="mt-3" onClick={() => setIsAll(true)}>
+              Show all {out.length}
+            </Button>
+          )}
         </>
       )}
     </>

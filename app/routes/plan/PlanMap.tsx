@@ -10,7 +10,7 @@ import { formatMetres } from '#core/units/formatAmount.ts';
 import { crossedWords } from '#words/apart.ts';
 import { blockWords, choicePlace } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
-import { PlanPanel } from './PlanPanel.tsx';
+import { PlanPanel } from './PlanPanelLater.tsx';
 
 const [WIDE, HIGH, EDGE] = [560, 400, 50];
 const SCALES = [50, 100, 200, 500, 1000, 2000, 5000, 10_000];

@@ -11,7 +11,7 @@ import { crossedWords } from '#words/apart.ts';
 import { chanceWords } from '#words/risk.ts';
 import { choicePlace, plotName } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
-import { PlanPanel } from './PlanPanel.tsx';
+import { PlanPanel } from './PlanPanelLater.tsx';
 
 const WEEK = 7;
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];

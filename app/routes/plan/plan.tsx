@@ -6,12 +6,9 @@ import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
-import { usePostForm } from '#app/ui/usePostForm.ts';
-import type { carryOutForm, seasonPlanForm } from '#contracts/growouts/seasonPlan.ts';
 import { comesTo } from '#core/plan/comesTo.ts';
-import { NO_WISHES, type Choices } from '#core/plan/facts.ts';
+import { NO_WISHES } from '#core/plan/facts.ts';
 import { optionsOf } from '#core/plan/options.ts';
 import { RISK_YEARS } from '#core/risk/lineRisk.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -36,7 +33,8 @@ import { useExplainer, useSeasonPlanner } from './useSeasonPlanner.ts';
 import { useStanding } from './useStanding.ts';
 import { versionFrom } from './version.server.ts';
 
-// Pictures and dragging come after the words and figures.
+// Forms, pictures and dragging come after the words and figures.
+const PlanForms = lazy(async () => ({ default: (await import('./PlanForms.tsx')).PlanForms }));
 const PlanRibbon = lazy(async () => ({ default: (await import('./PlanRibbon.tsx')).PlanRibbon }));
 const PlanMap = lazy(async () => ({ default: (await import('./PlanMap.tsx')).PlanMap }));
 
@@ -181,25 +179,19 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
             onUndo={plan.canUndo ? byHand(plan.undo) : null}
             onMore={() => ask({ kind: 'more' })}
           />
-          <SaveForm
-            keys={keys.save}
-            year={facts.year}
-            since={newest?.version ?? 0}
-            choices={choices}
-            wishes={wishes}
-            canSave={(plan.isChanged || opened !== null) && !planner.running && Object.keys(choices).length > 0}
-            isChanged={plan.isChanged}
-            result={actionData?.intent === 'save' ? result : null}
-          />
-          {newest && !plan.isChanged && opened === null && loaderData.toPropose > 0 && (
-            <CarryOutForm
-              formKey={keys.carry}
+          <Suspense>
+            <PlanForms
+              keys={keys}
               year={facts.year}
-              version={newest.version}
-              lines={loaderData.toPropose}
-              result={actionData?.intent === 'carry out' ? result : null}
+              since={newest?.version ?? 0}
+              choices={choices}
+              wishes={wishes}
+              canSave={(plan.isChanged || opened !== null) && !planner.running && Object.keys(choices).length > 0}
+              isChanged={plan.isChanged}
+              toPropose={newest && !plan.isChanged && opened === null ? loaderData.toPropose : 0}
+              acted={actionData ?? null}
             />
-          )}
+          </Suspense>
           <div role="group" aria-label="How to look at the plan" className="mt-8 mb-4 flex flex-wrap gap-2">
             {VIEWS.map((one) => (
               <Button
@@ -247,72 +239,6 @@ const CANNOT = {
   'too few seeds': 'its seed gives too few plants to save seed from. Grow it by hand, and bring all of it back',
   'held back': 'its seed is recalled or held by the rules',
 } as const;
-
-function SaveForm({
-  keys,
-  year,
-  since,
-  choices,
-  wishes,
-  canSave,
-  isChanged,
-  result,
-}: {
-  keys: string;
-  year: number;
-  since: number;
-  choices: Choices;
-  wishes: object;
-  canSave: boolean;
-  isChanged: boolean;
-  result: Parameters<typeof usePostForm>[0]['result'];
-}) {
-  const [form, fields] = usePostForm<typeof seasonPlanForm>({ id: `save-${keys}`, result });
-  return (
-    <PostForm form={form} formKey={keys} intent="save" className="mt-5 flex flex-wrap items-end gap-4 space-y-0">
-      <input type="hidden" name="year" value={year} />
-      <input type="hidden" name="since" value={since} />
-      <input type="hidden" name="choices" value={JSON.stringify(choices)} />
-      <input type="hidden" name="wishes" value={JSON.stringify(wishes)} />
-      <div className="w-full max-w-sm">
-        <TextField field={fields.note} label="Note (optional)" hint="What this version is about" />
-      </div>
-      <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!canSave}>
-        Save as version {since + 1}
-      </Button>
-      {isChanged && <p className="pb-3 text-soft">Not saved yet.</p>}
-    </PostForm>
-  );
-}
-
-function CarryOutForm({
-  formKey,
-  year,
-  version,
-  lines,
-  result,
-}: {
-  formKey: string;
-  year: number;
-  version: number;
-  lines: number;
-  result: Parameters<typeof usePostForm>[0]['result'];
-}) {
-  const [form] = usePostForm<typeof carryOutForm>({ id: `carry-${formKey}`, result });
-  return (
-    <PostForm form={form} formKey={formKey} intent="carry out" className="mt-4">
-      <input type="hidden" name="year" value={year} />
-      <input type="hidden" name="version" value={version} />
-      <p className="mb-2 max-w-prose">
-        Version {version} is saved. {lines === 1 ? 'One line' : `${lines} lines`} of it {lines === 1 ? 'is' : 'are'} not proposed so yet:
-        each is written as a grow-out with its garden and day, and offered to whoever has the garden.
-      </p>
-      <Button type="submit" look="action">
-        Propose {lines === 1 ? 'this grow-out' : `these ${lines} grow-outs`}
-      </Button>
-    </PostForm>
-  );
-}
 
 function Gardens({
   standing: { facts, wishes },

@@ -1,0 +1,13 @@
+import type { Method } from '#core/isolation/barriers.ts';
+
+export const METHOD_NAMES: Record<Method, string> = {
+  distance: 'Distance',
+  time: 'Flowered at another time',
+  barrier: 'Hedge or building',
+  cage: 'Cage, shut, with insects',
+  'alternate cages': 'Cages on alternate days',
+  bags: 'Bags on flowers',
+  'hand pollination': 'Hand pollination',
+  none: 'Nothing',
+  unknown: 'Unknown',
+};
