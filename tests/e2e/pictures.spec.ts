@@ -43,6 +43,18 @@ async function planned(page: Page): Promise<void> {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
+/** The season's plan over its beds. */
+async function seasonPlanned(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: 'Plan again, moving little' })
+    .or(page.getByRole('button', { name: 'Plan the season' }))
+    .click();
+  await expect(page.getByText(/No plan can be better/)).toBeVisible({ timeout: 90_000 });
+  await page.getByRole('button', { name: 'Beds over the year' }).click();
+  await page.getByRole('region', { name: 'Beds over the year' }).scrollIntoViewIfNeeded();
+  await page.getByRole('region', { name: 'Beds over the year' }).evaluate((region) => region.scrollIntoView({ block: 'start' }));
+}
+
 const TILE = 40;
 
 /** The share of a picture's tiles, of 40 by 40 pixels, that are not of one colour throughout. */
@@ -75,7 +87,7 @@ test('what is pictured is neither empty nor crowded, and nothing in it is cut', 
     ['outlook', `/lots/${samples.code}/outlook`, 1280],
     ['line', `/lines/${line}`, 1280],
     ['grow-outs', '/grow-outs', 1280],
-    ['season', '/grow-outs/season?year=2026', 1280],
+    ['season-plan', '/grow-outs/plan', 1280],
     ['log-phone', '/grow-outs/log', 390],
     ['desk', '/desk', 1280],
     ['almanac', '/almanac/pea', 1280],
@@ -95,6 +107,7 @@ test('what is pictured is neither empty nor crowded, and nothing in it is cut', 
     await page.waitForSelector('html[data-ready]');
     if (name === 'intake') await halfTold(page);
     if (name === 'test-plan') await planned(page);
+    if (name === 'season-plan') await seasonPlanned(page);
     await page.evaluate(() => document.fonts.ready);
     const picture = await page.screenshot({ path: join(folder, `${name}.png`) });
     await expect.poll(() => faultsOfDrawing(page), name).toEqual([]);
