@@ -9,11 +9,11 @@ import { seasonInstance } from './seasonInstance.ts';
 const STEPS = 30;
 const [SECONDS, NEAR, FAR] = [30, 1e-6, 0.01];
 
-/** A small season: five to twelve lines, three to six plots, from so near that hardly anything may stand beside anything to far apart. */
+/** A small season: four to nine lines, two to five plots, from so near that hardly anything may stand beside anything to far apart. */
 function caseOf(seed: number): SeasonProblem {
   const { share } = seeded(seed + 1000);
   const facts = seasonInstance(
-    { lines: 5 + Math.floor(share() * 8), plots: 3 + Math.floor(share() * 4), kilometres: 0.3 + 2 * share() },
+    { lines: 4 + Math.floor(share() * 6), plots: 2 + Math.floor(share() * 4), kilometres: 0.3 + 2 * share() },
     seed,
   );
   return optionsOf(facts, NO_WISHES, {}).problem;

@@ -13,6 +13,7 @@ export const GROWING_WORDS: Readonly<Record<GrowingKey, { readonly label: string
   hoursTest: { label: 'Hours for a germination test', follows: 'Laid, counted and written down' },
   harvests: { label: 'Grow-outs that bring seed home, %', follows: 'For a crop without a history here; its own grow-outs then count too' },
   placeFails: { label: 'Chance that a place is lost in a year, %', follows: 'Freezer breaks, mice, damp, fire: all seed in it is gone' },
+  copies: { label: 'Safety copies that are enough', follows: 'A line with so many keepers elsewhere is asked for no more' },
   worthOfPacket: {
     label: 'Worth of a packet that is wanted',
     follows: 'In the season’s plan, against a line surely saved, which counts 1',

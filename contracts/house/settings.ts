@@ -33,7 +33,7 @@ const growing = z.object(
 );
 export const storedGrowing: z.ZodType<Partial<Growing>> = growing.partial();
 
-const typedAs = { share: 100, hours: 1, worth: 1 } as const;
+const typedAs = { share: 100, hours: 1, worth: 1, count: 1 } as const;
 
 /** The same as they are typed, shares in percent. */
 export const growingForm = z.object({

@@ -1,6 +1,6 @@
 /** A figure that the house may set: what it usually is, and between what it may lie. Shares are 0 to 1; worths are parts of a line that is surely saved. */
 interface Figure {
-  readonly as: 'share' | 'hours' | 'worth';
+  readonly as: 'share' | 'hours' | 'worth' | 'count';
   readonly usual: number;
   readonly least: number;
   readonly most: number;
@@ -32,6 +32,8 @@ const GROWING_FIGURES = {
   placeFails: { as: 'share', usual: 0.02, least: 0, most: 0.5 },
   /** How much a line counts that others keep too. */
   elsewhere: { as: 'share', usual: 0.3, least: 0.01, most: 1 },
+  /** Keepers elsewhere who have a copy of a line; more is asked of nobody. */
+  copies: { as: 'count', usual: 1, least: 0, most: 20 },
   /** What a plan of a season weighs against a line that is surely saved: a packet that members wait for, an hour of hands, ten kilometres of way. */
   worthOfPacket: { as: 'worth', usual: 0.002, least: 0, most: 1 },
   worthOfHour: { as: 'worth', usual: 0.01, least: 0, most: 1 },

@@ -21,6 +21,8 @@ export interface Ways {
   } | null;
   /** Seeds of which one grow-out can be sown: a part that is less says little. */
   readonly part: Seeds | null;
+  /** Whether another copy elsewhere is wanted: the house says how many are enough. */
+  readonly copy: boolean;
   /** Another place of the house that holds none of it. */
   readonly otherPlace: string | null;
   /** The freezer, and what a day there adds to the age of each store; null in the list for one that may not go there, or is there. */
@@ -99,7 +101,7 @@ interface Change {
 }
 
 /** The line as it would be after each remedy. */
-function* changes(line: LineAtRisk, { growOut, part, otherPlace, freezer, sealed }: Ways): Generator<Change> {
+function* changes(line: LineAtRisk, { growOut, part, copy, otherPlace, freezer, sealed }: Ways): Generator<Change> {
   if (growOut) yield { kind: 'grow out', line: grownOut(line, growOut), lot: growOut.lot, seeds: growOut.sow };
   const largest = largestStore(line);
   if (largest < 0) return;
@@ -107,7 +109,7 @@ function* changes(line: LineAtRisk, { growOut, part, otherPlace, freezer, sealed
   // Half of it, or as much as sows one grow-out: whichever is safer.
   const parts = [...new Set([Math.floor(seeds / 2), part])].filter((some): some is number => some !== null && some > 0 && some < seeds);
   for (const some of parts) {
-    yield { kind: 'safety copy', line: parted(line, largest, some, ELSEWHERE), lot, seeds: some };
+    if (copy) yield { kind: 'safety copy', line: parted(line, largest, some, ELSEWHERE), lot, seeds: some };
     if (otherPlace !== null) yield { kind: 'another place', line: parted(line, largest, some, otherPlace), lot, seeds: some };
   }
   if (freezer?.rates.some((rate) => rate !== null))

@@ -187,6 +187,7 @@ describe('the chance of losing a line', () => {
 });
 
 const WAYS: Ways = {
+  copy: true,
   growOut: null,
   part: null,
   otherPlace: null,

@@ -154,6 +154,17 @@ export async function listRisks(
   return query.execute();
 }
 
+/** Lines that a copy elsewhere would make safer, those that gain most first. */
+export async function linesWantingCopies(db: Db, limit: number) {
+  const { rows } = await sql<{ id: LineId; name: string; crop: string; risk: number; after: number; code: string; seeds: Seeds | null }>`
+    select line.id, line.name, crop.name as crop, line_risk.risk, (remedy ->> 'risk')::float8 as after, remedy ->> 'code' as code, (remedy ->> 'seeds')::float8 as seeds
+    from line_risk join line on line.id = line_risk.line_id join crop on crop.id = line.crop_id
+    cross join lateral jsonb_array_elements(line_risk.remedies) as remedy
+    where remedy ->> 'kind' = 'safety copy' and line_risk.risk - (remedy ->> 'risk')::float8 >= 0.02
+    order by line_risk.risk - (remedy ->> 'risk')::float8 desc, line.id limit ${limit}`.execute(db);
+  return rows;
+}
+
 /** The chance of losing each line, and what a grow-out would leave of it where one can be made. */
 export async function risksOfLines(db: Db): Promise<ReadonlyMap<LineId, { readonly risk: number; readonly grown: number | null }>> {
   const rows = await db
@@ -184,8 +195,12 @@ export interface LostByYear {
   readonly best: number;
 }
 
-/** What the risks of all lines, or of those found, add up to, by year. */
-export async function riskOfAll(db: Db, search = ''): Promise<{ lines: number; waiting: number; years: readonly LostByYear[] }> {
+/** What the risks of all lines, or of those found, add up to, by year. Planned is what has been proposed, and what the newest plan of a season grows. */
+export async function riskOfAll(
+  db: Db,
+  year: number,
+  search = '',
+): Promise<{ lines: number; waiting: number; years: readonly LostByYear[] }> {
   const found = search ? sql`where ${holdsWords(search, 'line.name', 'crop.name')}` : sql``;
   const { rows } = await sql<{ lines: number; waiting: number; years: readonly LostByYear[] }>`
     with shown as (
@@ -194,6 +209,7 @@ export async function riskOfAll(db: Db, search = ''): Promise<{ lines: number; w
       left join (
         select distinct lot.line_id from grow_out join lot on lot.id = grow_out.lot_id
         where not ${hasEnded} and not exists (select from grow_out_step as out where out.grow_out_id = grow_out.id and out.step in ('handed over', 'declined'))
+        union select line::bigint from (select choices from season_plan where year = ${year} order by version desc limit 1) as newest cross join lateral jsonb_object_keys(choices) as line
       ) as planned on planned.line_id = line_risk.line_id ${found}
     ), years as (
       select year, sum("is") as "asItIs", sum(planned) as planned, sum(best) as best

@@ -275,6 +275,7 @@ function waysFor(
             chance: fresh.chance,
           },
     part: toSow,
+    copy: new Set(stores.map(({ place }) => place).filter((place) => !places.includes(place))).size < growing.copies,
     otherPlace: places.find((place) => !isIn(place) && !isFrosty(place, warmth, crop)) ?? null,
     freezer: freezer
       ? {

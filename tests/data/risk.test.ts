@@ -1,6 +1,14 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { countLinesAtRisk, findRisk, listRisks, riskOfAll, risksOfLines, takeStaleRisks } from '#data/growouts/risks.ts';
+import {
+  countLinesAtRisk,
+  findRisk,
+  linesWantingCopies,
+  listRisks,
+  riskOfAll,
+  risksOfLines,
+  takeStaleRisks,
+} from '#data/growouts/risks.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLine } from '#data/lots/lines.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -82,7 +90,7 @@ test('a grow-out under way counts with its chance; a failed one makes the line b
   const growOutId = proposed.answer.id;
   await reckon();
   // What is planned is summed apart from what is.
-  const { years } = await riskOfAll(library.db, 'gone out');
+  const { years } = await riskOfAll(library.db, 2027, 'gone out');
   expect(years.at(-1)!.asItIs).toBeCloseTo((await riskOf(code)).risk, 4);
   expect(years.at(-1)!.planned).not.toBe(years.at(-1)!.asItIs);
   await agreeGrowOut(leads(), { key: randomUUID(), growOutId, grower: library.member.name });
@@ -128,6 +136,25 @@ test('the house’s figures and the line’s importance decide with', async () =
   expect((await takeStaleRisks(library.db, '2000-01-01', 50)).length).toBeGreaterThan(0);
   await reckon();
   expect((await riskOf(code)).risk).toBeLessThan(risk - 0.05);
+});
+
+test('a copy is proposed until there are as many as the house finds enough', async () => {
+  const code = await takeIn(library, { variety: 'Copied Once', crop: 'pea', amount: '6000 seeds', harvested: '2026' });
+  const house = (await readHouse(library.db))!;
+  const enough = async (copies: number) => {
+    const { version } = (await readHouse(library.db))!;
+    const growing = { ...house.growing, placeFails: 0.02, copies };
+    expect(await changeHouse(leads(), { ...house, version, key: randomUUID(), growing })).toMatchObject({ ok: true });
+    await reckon();
+  };
+  await enough(1);
+  const { lineId } = await lot(code);
+  const wanted = (await linesWantingCopies(library.db, 50)).find(({ id }) => id === lineId)!;
+  expect(wanted).toMatchObject({ code, name: 'Copied Once' });
+  expect(wanted.after).toBeLessThan(wanted.risk);
+  await enough(0);
+  expect((await linesWantingCopies(library.db, 50)).map(({ id }) => id)).not.toContain(lineId);
+  expect((await riskOf(code)).remedies.map(({ kind }) => kind)).not.toContain('safety copy');
 });
 
 test('what needs growing out and what is wanted are told with the chance of losing it', async () => {

@@ -6,6 +6,7 @@ import { choicesOf, optionsOf, planOf } from '#core/plan/options.ts';
 import { planSeason } from '#core/plan/planSeason.ts';
 import { openGrowOuts, readGrowOutSteps } from '#data/growouts/growOuts.ts';
 import { findPlaceOf } from '#data/growouts/places.ts';
+import { riskOfAll } from '#data/growouts/risks.ts';
 import { findSeasonPlan, listSeasonPlans } from '#data/growouts/seasonPlans.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -146,6 +147,10 @@ describe('a version', () => {
     const { hours, saved } = outcomeOf(facts, NO_WISHES, choices);
     expect(kept).toMatchObject({ version: 1, choices, lines: 3, savedBy: 'Coordinator', hours, saved: expect.closeTo(saved, 9) });
     expect(kept.lost).toBeGreaterThan(kept.saved);
+    // The whole library's chances count what is planned.
+    const { asItIs, planned: withPlan } = (await riskOfAll(library.db, YEAR)).years.at(-1)!;
+    expect(asItIs - withPlan).toBeCloseTo(saved, 5);
+    expect((await riskOfAll(library.db, YEAR + 1)).years.at(-1)!.planned).toBeCloseTo(asItIs, 9);
     // What has gone meanwhile is left out, and nothing at all is no plan.
     const pea = await lineOf(codes.pea);
     const alone = { [pea]: choices[pea]!, 99_999: choices[pea]!, [await lineOf(codes.bean)]: { ...choices[pea]!, plotId: 99_999 } };

@@ -13,6 +13,7 @@ import { yearOf } from '#core/calendar/plainDate.ts';
 import { firstThings } from '#core/risk/firstThings.ts';
 import { RISK_YEARS } from '#core/risk/lineRisk.ts';
 import { listRisks, riskOfAll, RISK_SORTS } from '#data/growouts/risks.ts';
+import { seasonOfPlan } from '#services/growouts/seasonFacts.server.ts';
 import { riskShown } from '#services/growouts/risks.server.ts';
 import { chanceWords, harmWords, linesWords, remedyPlace, remedyWords, riskWhyWords } from '#words/risk.ts';
 import type { Route } from './+types/risk.ts';
@@ -33,7 +34,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const hours = Math.min(MOST_HOURS, Math.max(1, Math.round(Number(params.get('hours'))) || USUAL_HOURS));
   const [lines, all, worthiest] = await Promise.all([
     listRisks(db, { search, sort, limit: SIZE, offset: (page - 1) * SIZE }),
-    riskOfAll(db, search),
+    riskOfAll(db, seasonOfPlan(today), search),
     listRisks(db, { search: '', sort: 'worth', limit: MOST_THINGS, offset: 0 }),
   ]);
   const first = firstThings(

@@ -13,9 +13,11 @@ import type { keeperForm } from '#contracts/stock/keepers.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { formatAboutSeeds, type Units } from '#core/units/formatAmount.ts';
+import { linesWantingCopies } from '#data/growouts/risks.ts';
 import { listKeepers } from '#data/stock/keepers.ts';
 import { keepElsewhere, type KeeperProblem } from '#services/stock/keepers.server.ts';
 import { countCopy, type CopyCountProblem } from '#services/stock/recount.server.ts';
+import { chanceWords } from '#words/risk.ts';
 import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/copies.ts';
 
@@ -23,10 +25,17 @@ export const meta: Route.MetaFunction = () => [{ title: 'Safety copies · Kind G
 
 /** Keepers are asked once a year, unless something else is agreed. */
 const DAYS_BETWEEN = 365;
+const MOST_WANTED = 10;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
-  return { key: newFormKey(), today, next: addDays(today, DAYS_BETWEEN), keepers: await listKeepers(db) };
+  return {
+    key: newFormKey(),
+    today,
+    next: addDays(today, DAYS_BETWEEN),
+    keepers: await listKeepers(db),
+    wanted: await linesWantingCopies(db, MOST_WANTED),
+  };
 }
 
 function troubleOf(problem: KeeperProblem | CopyCountProblem, units: Units): Record<string, string[]> {
@@ -54,7 +63,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   return intent === 'keeper' ? give(keepElsewhere, {}) : give(countCopy, {});
 }
 
-export default function Copies({ loaderData: { key, today, next, keepers }, actionData }: Route.ComponentProps) {
+export default function Copies({ loaderData: { key, today, next, keepers, wanted }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof keeperForm>({
     id: `keeper-${key}`,
     result: actionData?.intent === 'keeper' ? actionData.result : null,
@@ -130,6 +139,26 @@ export default function Copies({ loaderData: { key, today, next, keepers }, acti
           </PostForm>
         </section>
       </div>
+      {wanted.length > 0 && (
+        <section aria-labelledby="wanted" className="mt-10">
+          <h2 id="wanted">Lines that a copy would make safer</h2>
+          <ul className="mt-2 max-w-3xl">
+            {wanted.map(({ id, name, crop, risk, after, code, seeds }) => (
+              <li key={id} className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2">
+                <span>
+                  <Link className="link" to={`/lines/${id}`}>
+                    {crop} ‘{name}’
+                  </Link>
+                  : chance of losing it {chanceWords(risk)}, with a copy {chanceWords(after)}
+                </span>
+                <Link className="link" to={`/lots/${code}/move?copy`} aria-label={`Send a copy of ${crop} ‘${name}’`}>
+                  Send a copy{seeds !== null && `, ${formatAboutSeeds(seeds)}`}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <p className="mt-8 max-w-prose text-small text-soft">
         To send a copy, move part of a lot to the keeper’s place. To call it back, move it to a place in the house.
       </p>
