@@ -228,15 +228,18 @@ export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
 export const openGrowOuts = (db: Db, limit: number) =>
   growOuts(db).where(isOpen).orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(limit).execute();
 
-/** Who said no to growing each of some grow-outs. */
-export const declinedBy = (db: Db, growOutIds: readonly GrowOutId[]) =>
-  db
-    .selectFrom('grow_out_step')
-    .select(['grow_out_id as growOutId', 'grower_id as growerId'])
-    .where('grow_out_id', 'in', [...growOutIds, 0])
-    .where('step', '=', 'declined')
-    .$narrowType<{ growerId: PersonId }>()
-    .execute();
+/** Who said no to growing each of some grow-outs, as their last word. */
+export async function declinedBy(
+  db: Db,
+  growOutIds: readonly GrowOutId[],
+): Promise<{ readonly growOutId: GrowOutId; readonly growerId: PersonId }[]> {
+  const { rows } = await sql<{ growOutId: GrowOutId; growerId: PersonId }>`
+    select last.grow_out_id as "growOutId", last.grower_id as "growerId" from (
+      select distinct on (grow_out_id, grower_id) grow_out_id, grower_id, step from grow_out_step
+      where ${isAmong('grow_out_id', growOutIds)} and step in ('offered', 'agreed', 'declined') order by grow_out_id, grower_id, id desc
+    ) as last where last.step = 'declined'`.execute(db);
+  return rows;
+}
 
 /** Those of which the seed is out. */
 export const growOutsInGardens = (db: Db, limit: number) =>

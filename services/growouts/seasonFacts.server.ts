@@ -58,7 +58,7 @@ export interface SeasonRead {
 /** Reads all that a plan of the season hangs on. Gardens' places are in it: it is for whoever plans. @param planned what was saved last */
 export async function readSeasonFacts(db: Db, house: House, today: Day, planned: Choices): Promise<SeasonRead> {
   const year = seasonOfPlan(today);
-  const [stock, hangs, risks, open, gardens, plots, terms, told, knowledge, ...blooms] = await Promise.all([
+  const [stock, hangs, risks, open, gardens, plots, terms, told, knowledge, thisYear, nextYear] = await Promise.all([
     readLineStock(db, house, today, null),
     readWhatLinesHangBy(db),
     risksOfLines(db),
@@ -71,6 +71,8 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     bloomsIn(db, year),
     bloomsIn(db, year + 1),
   ]);
+  // What takes two seasons flowers in the second.
+  const blooms = [...thisYear.map((one) => ({ ...one, year })), ...nextYear.map((one) => ({ ...one, year: year + 1 }))];
   const ids = open.map(({ id }) => id);
   const [places, logs, declined, elsewhere, yields, crops] = await Promise.all([
     placesOfGrowOuts(db, ids),
@@ -84,7 +86,7 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
       db,
       stock.map(({ id }) => id),
     ),
-    readCropsById(db, [...new Set([...blooms.flat(), ...open].map(({ cropId }) => cropId))]),
+    readCropsById(db, [...new Set([...blooms, ...open].map(({ cropId }) => cropId))]),
   ]);
   const cropOf = new Map(crops.map((crop) => [crop.id, crop]));
   const frosts = { last: house.lastFrost, first: house.firstFrost };
@@ -173,13 +175,13 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     lines.flatMap(({ growOut, plants, crop }) => (growOut?.choice ? [{ ...growOut.choice, squareMetres: bedFor(plants, crop) }] : [])),
   );
   const gardenAt = (id: number) => placed.gardens.findIndex((garden) => garden.id === id);
-  const noted = blooms.flat().map((one): Anyway => ({
+  const noted = blooms.map((one): Anyway => ({
     what: one.what,
     crop: one.crop,
     group: cropOf.get(one.cropId)!.group,
     garden: gardenAt(one.gardenId),
     away: one.metres,
-    bloom: one.from && one.to ? { from: one.from, to: one.to } : usually(cropOf.get(one.cropId)!, house.lastFrost, year),
+    bloom: one.from && one.to ? { from: one.from, to: one.to } : usually(cropOf.get(one.cropId)!, house.lastFrost, one.year),
     plants: 'unknown',
     methods: [],
   }));

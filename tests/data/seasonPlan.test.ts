@@ -16,6 +16,7 @@ import { acceptOffer, declineOffer, handOverSeed } from '#services/growouts/grow
 import { writeTerms } from '#services/growouts/growers.server.ts';
 import { noteGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
+import { workOut } from '#services/growouts/placing.server.ts';
 import { readSeasonFacts } from '#services/growouts/seasonFacts.server.ts';
 import { carryOutPlan, outcomeOf, saveSeasonPlan, toPropose } from '#services/growouts/seasonPlans.server.ts';
 import { writeGarden } from '#services/people/gardens.server.ts';
@@ -185,6 +186,24 @@ describe('a version', () => {
     const bean = (await growOutOf(codes.bean))!;
     answerOf(await acceptOffer(leads(), { key: randomUUID(), growOutId: bean.id, words: null }));
     expect(await undo(leads(), { key: randomUUID(), act: again })).toMatchObject({ ok: false, problem: { code: 'built on' } });
+  });
+
+  test('is as much crossed as the page of each grow-out says', async () => {
+    const { choices } = (await findSeasonPlan(library.db, YEAR, 1))!;
+    const kale = (await growOutOf(codes.kale))!;
+    const { gardenId, sowOn, methods } = choices[kale.lineId]!;
+    // Kale flowers in its second year; somebody's stands 150 m off by then.
+    const bloom = { year: YEAR + 1, crop: 'kale', what: 'kale left standing', metres: 150, from: null, to: null };
+    answerOf(await noteGardenBloom(works(), { key: randomUUID(), gardenId, ...bloom }));
+    const { facts } = await read(choices);
+    const { share } = outcomeOf(facts, NO_WISHES, choices).lines.find(({ line }) => line.id === kale.lineId)!;
+    const lot = (await findLotByCode(library.db, codes.kale))!;
+    const house = (await readHouse(library.db))!;
+    const told = await workOut(library.db, kale, lot.facts, { gardenId, garden: 'Mill Test', sowOn, methods }, house, true);
+    expect(told.share).toBeGreaterThan(0.01);
+    // One takes every unknown in the middle, the other the middle of what comes of all of them.
+    expect(share / told.share).toBeGreaterThan(0.7);
+    expect(share / told.share).toBeLessThan(1.4);
   });
 
   test('when a grower says no, a new plan moves that line, and proposes it to the other', async () => {
