@@ -8,6 +8,8 @@ import { seasonInstance } from './seasonInstance.ts';
 
 const STEPS = 30;
 const [SECONDS, NEAR, FAR] = [30, 1e-6, 0.01];
+/** A plan as good as the best but for days that are liked a little less. */
+const AS_GOOD = 1e-3;
 
 /** A small season: four to nine lines, two to five plots, from so near that hardly anything may stand beside anything to far apart. */
 function caseOf(seed: number): SeasonProblem {
@@ -38,13 +40,13 @@ export async function calibrateSeasons(cases: number): Promise<void> {
     if (worth > exact.worth + NEAR) wrong.push(`season ${seed}: better than what is best`);
     compared += 1;
     const gap = exact.worth <= 0 ? 0 : (exact.worth - worth) / exact.worth;
-    if (gap < NEAR) reached += 1;
+    if (gap < AS_GOOD) reached += 1;
     if (gap < FAR) within += 1;
     worst = Math.max(worst, gap);
   }
   const percent = (of: number) => `${((100 * of) / compared).toFixed(1)} %`;
   process.stdout.write(
-    `seasons: the best plan found in ${percent(reached)} of ${compared}, within 1 % of it in ${percent(within)}, at worst ${(100 * worst).toFixed(1)} % under it\n`,
+    `seasons: a plan as good as the best found in ${percent(reached)} of ${compared}, within 1 % of it in ${percent(within)}, at worst ${(100 * worst).toFixed(1)} % under it\n`,
   );
   for (const one of wrong) process.stderr.write(`${one}\n`);
   if (wrong.length > 0) process.exitCode = 1;

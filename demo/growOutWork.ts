@@ -16,7 +16,7 @@ import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 /** Gardens of growers, a little way off the others, with what their people agreed to; and plots in gardens that there are. */
 const GARDENS = [
   {
-    garden: 'Weir Cottage',
+    garden: 'Sluice Yard',
     person: 'Olwen Ashlock',
     place: '41.1960, -34.0700',
     plot: { name: 'Orchard strip', squareMetres: 24, sun: 'full sun', water: 'tap', cages: 1 },

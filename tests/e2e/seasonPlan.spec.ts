@@ -103,7 +103,7 @@ test('a line is moved by key and by hand over beds and map, and stays where it w
   const list = map.getByRole('list', { name: 'Gardens of the plan' });
   const left = list.getByRole('listitem').filter({ hasText: 'Left out' }).getByRole('button').first();
   const lineName = (await left.innerText()).trim();
-  const garden = map.getByTitle(/^Weir Cottage/);
+  const garden = map.getByTitle(/^Sluice Yard/);
   await left.scrollIntoViewIfNeeded();
   const [chip, spot] = [(await left.boundingBox())!, (await garden.boundingBox())!];
   await page.mouse.move(chip.x + chip.width / 2, chip.y + chip.height / 2);
@@ -111,7 +111,7 @@ test('a line is moved by key and by hand over beds and map, and stays where it w
   await page.mouse.move(chip.x + chip.width / 2 - 12, chip.y + chip.height / 2, { steps: 4 });
   await page.mouse.move(spot.x + spot.width / 2, spot.y + spot.height / 2, { steps: 10 });
   await page.mouse.up();
-  await expect(list.getByRole('listitem').filter({ hasText: 'Weir Cottage' })).toContainText(lineName);
+  await expect(list.getByRole('listitem').filter({ hasText: 'Sluice Yard' })).toContainText(lineName);
 });
 
 test('what is left out says what would let it in; what must be grown is; and of two who plan the second is told', async ({
@@ -152,16 +152,16 @@ test('when a grower says no, a new plan moves that line and hardly any other', a
   await expect(page.getByRole('heading', { name: 'All grow-outs' })).toBeVisible();
   await page.goto(PLAN);
   const before = await grown(page).allInnerTexts();
-  // Whoever has Weir Cottage drops out: the garden is left out, as after a word on the telephone.
+  // Whoever has Sluice Yard drops out: the garden is left out, as after a word on the telephone.
   await page.getByText(/^Gardens of the plan/).click();
-  await page.getByRole('checkbox', { name: 'Weir Cottage' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Sluice Yard' }).uncheck();
   await plan(page);
   const after = await grown(page).allInnerTexts();
-  expect(after.filter((line) => line.includes('Weir Cottage'))).toEqual([]);
+  expect(after.filter((line) => line.includes('Sluice Yard'))).toEqual([]);
   const where = (lines: string[]) => new Map(lines.map((line) => [line.split('\n')[0]!, line.split('\n')[1]!]));
   const [stood, stands] = [where(before), where(after)];
   const moved = [...stood].filter(([line, place]) => stands.get(line) !== place);
-  const dropped = [...stood].filter(([, place]) => place.includes('Weir Cottage'));
+  const dropped = [...stood].filter(([, place]) => place.includes('Sluice Yard'));
   expect(dropped.length).toBeGreaterThan(0);
   expect(moved.length).toBeLessThanOrEqual(dropped.length + 1);
 });
