@@ -52,6 +52,7 @@ export function seasonInstance({ lines, plots, kilometres }: SeasonSize, seed: n
         risk,
         grown: risk * (0.1 + 0.3 * share()),
         importance: share() < 0.2 ? 0.3 : 1,
+        cheaper: null,
         packets: whole(10, 60),
         wanted: whole(0, 30),
         most: share() < 0.5 ? 0.0045 : 0.023,

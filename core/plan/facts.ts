@@ -6,6 +6,7 @@ import type { Growing } from '../house/growing.ts';
 import type { Method } from '../isolation/barriers.ts';
 import type { Said } from '../isolation/pollen.ts';
 import type { Day, GardenId, GrowOutId, LineId, Metres, PersonId, Seeds } from '../kernel/kinds.ts';
+import type { Remedy } from '../risk/remedies.ts';
 import type { Frosts } from '../lending/returnBy.ts';
 
 /** What planning asks of a crop. */
@@ -53,6 +54,8 @@ export interface LineToPlan {
   readonly risk: number;
   readonly grown: number;
   readonly importance: number;
+  /** What would save as much for fewer hours, without growing it: null where nothing does. */
+  readonly cheaper: Remedy | null;
   /** Packets that a grow-out is likely to bring, and how many of them are wanted beyond what is in stock. */
   readonly packets: number;
   readonly wanted: number;

@@ -39,6 +39,7 @@ const line = (id: number, change: Partial<LineToPlan> = {}): LineToPlan => ({
   risk: 0.5,
   grown: 0.1,
   importance: 1,
+  cheaper: null,
   packets: 30,
   wanted: 0,
   most: 0.0045,

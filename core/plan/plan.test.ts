@@ -167,6 +167,20 @@ describe('the planner', () => {
     }
   });
 
+  test('begins with the plan that there was, as far as that still fits beside what is pinned', () => {
+    const season = problem([option(), option({ line: 1, worth: 0.4 }), option({ line: 2, plot: 1, worth: 0.1 })], {
+      plots: [
+        { squareMetres: 4, cages: 0 },
+        { squareMetres: 4, cages: 0 },
+      ],
+    });
+    const from = (of: SeasonProblem, before: SeasonPlan) => [...planSeason(of, seeded(2).share, before)].map(({ plan }) => plan);
+    expect(from(season, [null, 1, null])[0]).toEqual([null, 1, 2]);
+    for (const plan of from({ ...season, pinned: [1] }, [0, 1, 2])) expect(plan).toEqual([null, 1, 2]);
+    for (const plan of from({ ...season, must: [1] }, [0, null, 2])) expect(faultsOf(season, plan)).toEqual([]);
+    expect(from({ ...season, must: [1] }, [0, null, 2]).at(-1)).toEqual([null, 1, 2]);
+  });
+
   test('gives the same plan for the same season, and proves it where nothing is scarce', () => {
     const season = generated(seeded(21));
     expect(solved(season, 10)).toEqual(solved(season, 10));

@@ -35,7 +35,9 @@ export function* planSeason(problem: SeasonProblem, chance: () => number, before
   const board = new Board(problem);
   const prices = new Prices(problem, byLine);
   const search = new Search(problem, byLine, board, prices, chance);
-  board.begin(before);
+  // What was planned may not fit any more beside what has been pinned since.
+  for (const option of before)
+    if (option !== null && board.of(problem.options[option]!.line) < 0 && board.blockOf(option) === null) board.put(option);
   search.fill(search.byWorth());
   let [plan, worth] = [board.plan(), board.worth];
   const must = new Set(problem.must);

@@ -10,6 +10,7 @@ import { plantsBy } from '#core/house/rules.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresFrom } from '#core/isolation/gardens.ts';
 import type { Day, LineId, PersonId } from '#core/kernel/kinds.ts';
+import type { Remedy } from '#core/risk/remedies.ts';
 import { seasonFrom } from '#core/passport/season.ts';
 import type { Anyway, Choices, GardenToPlan, GrowerToPlan, LineToPlan, PlanCrop, PlotToPlan, SeasonFacts } from '#core/plan/facts.ts';
 import { mostPollen } from '#core/plan/options.ts';
@@ -151,6 +152,7 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
         plants,
         risk,
         grown: grown ?? risk,
+        cheaper: cheaperThan(grown ?? risk, risks.get(line.id)?.remedies ?? []),
         importance: elsewhere.has(line.id) ? house.growing.elsewhere : 1,
         packets: packetsOf(Math.sqrt(low * high), house.growing.growersShare, line.crop.packet),
         wanted: Math.ceil(Math.max(0, line.stock.target - line.stock.usable) / line.crop.packet),
@@ -220,6 +222,12 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     lost: [...risks.values()].reduce((sum, { risk }) => sum + risk, 0),
     lines: risks.size,
   };
+}
+
+/** The best for an hour of hands of what saves as much as a grow-out and takes fewer hours; a test saves nothing by itself. */
+function cheaperThan(grown: number, remedies: readonly Remedy[]): Remedy | null {
+  const hours = remedies.find(({ kind }) => kind === 'grow out')?.hours ?? 0;
+  return remedies.find(({ kind, risk, hours: its }) => kind !== 'grow out' && kind !== 'test' && risk <= grown && its < hours) ?? null;
 }
 
 /** Plants that a grow-out of a lot can be expected to have: as many as the house saves from, or what too little seed gives. */

@@ -91,6 +91,9 @@ describe('what a plan hangs on', () => {
     const pea = facts.lines.find(({ code }) => code === codes.pea)!;
     expect(pea).toMatchObject({ name: 'Pea ‘Plan Pea’', growOut: null, planned: null, importance: 1 });
     expect(pea.risk).toBeGreaterThan(pea.grown);
+    // A copy with a keeper saves as much, for an hour.
+    expect(pea.cheaper!.hours).toBeLessThan(3);
+    expect(pea.cheaper!.risk).toBeLessThanOrEqual(pea.grown);
     const kale = facts.lines.find(({ code }) => code === codes.kale)!;
     expect(kale.most).toBeGreaterThan(0);
     expect(kale.crop.crossed).toBeGreaterThan(0.5);

@@ -9,7 +9,7 @@ import type { Choice } from '#core/plan/facts.ts';
 import { sowingDays, waysApart } from '#core/plan/options.ts';
 import { placesFor } from '#core/plan/places.ts';
 import { crossedWords } from '#words/apart.ts';
-import { chanceWords } from '#words/risk.ts';
+import { chanceWords, remedyPlace, remedyWords } from '#words/risk.ts';
 import { alternativeWords, blockWords, changedWords, changeWords, leftOutWords, plotName, waysWords } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
 
@@ -121,6 +121,17 @@ export function PlanPanel({
         </Button>
       </div>
       <div className="mt-3 max-w-prose">
+        {line.cheaper && !line.growOut && (
+          <p className="mb-2 text-small">
+            <b>
+              Less work would do:{' '}
+              <Link className="link" to={remedyPlace(line.cheaper)}>
+                {remedyWords(line.cheaper)}
+              </Link>
+            </b>
+            , about {line.cheaper.hours} h, leaves {chanceWords(line.cheaper.risk)}; growing it leaves {chanceWords(line.grown)}.
+          </p>
+        )}
         {planned ? (
           <>
             <p className="font-semibold">Why it is grown, and why there</p>

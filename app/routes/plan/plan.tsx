@@ -9,7 +9,7 @@ import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { comesTo } from '#core/plan/comesTo.ts';
 import { NO_WISHES } from '#core/plan/facts.ts';
-import { optionsOf } from '#core/plan/options.ts';
+import { isMust, optionsOf } from '#core/plan/options.ts';
 import { RISK_YEARS } from '#core/risk/lineRisk.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import type { Units } from '#core/units/formatAmount.ts';
@@ -124,10 +124,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
     forbid: byHand(plan.forbid),
     leaveOutGarden: byHand(plan.leaveOutGarden),
   };
-  const mustBe = facts.lines.some(
-    ({ id, growOut }) =>
-      !choices[id] && growOut?.state !== 'sown' && (wishes.forced.includes(id) || growOut !== null) && !wishes.forbidden.includes(id),
-  );
+  const mustBe = facts.lines.some((line) => isMust(line, wishes) && !choices[line.id]);
   const isDone = !planner.running && planner.progress !== null;
   useEffect(() => {
     if (isDone && mustBe) ask({ kind: 'clashes' });
