@@ -128,8 +128,14 @@ function scenarios(line: LineAtRisk, harvest: Harvest | null, years: number): Lo
       const here = chance * chanceOf(failing, standing, line.fails, count);
       if (here > 0) {
         for (let store = 0; store < now.length; store += 1) now[store] = (failing >> placeOf[store]!) & 1 ? 0 : before[store]!;
-        countLost(now, shares[year - 1]!, line.plantsForSeed, here, losses[year - 1]!, mean, share);
-        if (year < years) goOn(year + 1, standing & ~failing, here);
+        const isGone = countLost(now, shares[year - 1]!, line.plantsForSeed, here, losses[year - 1]!, mean, share);
+        // What is lost in every draw stays lost, unless a harvest is still to come: seed only grows fewer and older.
+        if (isGone && !(harvest && year < harvest.year)) {
+          for (let later = year; later < years; later += 1) {
+            const lost = losses[later]!;
+            for (let draw = 0; draw < draws; draw += 1) lost[draw]! += here;
+          }
+        } else if (year < years) goOn(year + 1, standing & ~failing, here);
       }
       if (failing === 0) return;
     }
@@ -148,6 +154,7 @@ function chanceOf(failing: number, standing: number, fails: number, count: numbe
 /**
  * Adds the chance of this way to the draws that are no longer recoverable in a year.
  * @param mean, share room to work in: one value for each draw, and for each store
+ * @returns whether it is lost in every draw, by far
  */
 function countLost(
   left: Float64Array,
@@ -157,17 +164,17 @@ function countLost(
   lost: Float64Array,
   mean: Float64Array,
   share: Float64Array,
-): void {
+): boolean {
   let [least, most] = [0, 0];
   for (let store = 0; store < left.length; store += 1) {
     least += left[store]! * year.least[store]!;
     most += left[store]! * year.most[store]!;
   }
   // Most ways are clear for every draw at once.
-  if (least >= plants) return;
+  if (least >= plants) return false;
   if (most < plants - Math.LN2) {
     for (let draw = 0; draw < lost.length; draw += 1) lost[draw]! += chance;
-    return;
+    return true;
   }
   mean.fill(0);
   for (let store = 0; store < left.length; store += 1) {
@@ -184,6 +191,7 @@ function countLost(
     }
     lost[draw]! += chance;
   }
+  return false;
 }
 
 /** A lot's test takes its seeds from where most of it lies. */
