@@ -5,7 +5,7 @@ import { NO_WISHES, type Choices, type SeasonFacts, type Wishes } from '#core/pl
 import { choicesOf, optionsOf, planOf } from '#core/plan/options.ts';
 import { planSeason } from '#core/plan/planSeason.ts';
 import { openGrowOuts, readGrowOutSteps } from '#data/growouts/growOuts.ts';
-import { findPlaceOf } from '#data/growouts/places.ts';
+import { bloomsIn, findPlaceOf } from '#data/growouts/places.ts';
 import { riskOfAll } from '#data/growouts/risks.ts';
 import { findSeasonPlan, listSeasonPlans } from '#data/growouts/seasonPlans.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -14,7 +14,7 @@ import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import { acceptOffer, declineOffer, handOverSeed } from '#services/growouts/growOuts.server.ts';
 import { writeTerms } from '#services/growouts/growers.server.ts';
-import { noteGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
+import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
 import { readSeasonFacts } from '#services/growouts/seasonFacts.server.ts';
@@ -207,6 +207,10 @@ describe('a version', () => {
     // One takes every unknown in the middle, the other the middle of what comes of all of them.
     expect(share / told.share).toBeGreaterThan(0.7);
     expect(share / told.share).toBeLessThan(1.4);
+    // So near it could not stay where it is; it is pulled out before it flowers.
+    expect(planned(facts, NO_WISHES, choices)[kale.lineId]).not.toEqual(choices[kale.lineId]);
+    const [noted] = (await bloomsIn(library.db, YEAR + 1)).filter(({ what }) => what === bloom.what);
+    answerOf(await strikeGardenBloom(works(), { key: randomUUID(), gardenId, bloom: noted!.id }));
   });
 
   test('when a grower says no, a new plan moves that line, and proposes it to the other', async () => {

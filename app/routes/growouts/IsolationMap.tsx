@@ -1,5 +1,4 @@
-import { useUnits } from '#app/ui/units.tsx';
-import { formatMetres } from '#core/units/formatAmount.ts';
+import { letterOf, MapScale } from '#app/ui/MapParts.tsx';
 import { crossedWords } from '#words/apart.ts';
 
 interface OnMap {
@@ -23,7 +22,6 @@ interface InFlower {
 const WIDE = 560;
 const HIGH = 400;
 const EDGE = 60;
-const SCALES = [50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000];
 const HALO = { paintOrder: 'stroke', stroke: 'var(--color-sheet)', strokeWidth: 4 } as const;
 /** Where a letter may stand beside its garden, the first that is free. */
 const BESIDE = [
@@ -38,7 +36,6 @@ const ROOM = 15;
 
 /** Gardens to scale with a letter each, a circle around each grow-out in flower as wide as its isolation distance, and lines where two are likely to cross. */
 export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]; flowering: readonly InFlower[] }) {
-  const units = useUnits();
   if (gardens.length === 0)
     return <p className="text-soft">No garden’s place is known yet, so there is no map. The table below says what is known.</p>;
   const [west, east] = [Math.min(...gardens.map((one) => one.east)), Math.max(...gardens.map((one) => one.east))];
@@ -52,7 +49,6 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
     here: flowering.filter(({ gardenId }) => gardenId === garden.id),
   }));
   const at = (id: number) => drawn.find((one) => one.id === id);
-  const bar = SCALES.filter((metres) => metres * scale <= 160).at(-1) ?? SCALES[0]!;
   const crossings = flowering.flatMap((one) =>
     one.from.flatMap(({ key, share }) => {
       const other = flowering.find((two) => two.key === key);
@@ -121,13 +117,7 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
             </text>
           </g>
         ))}
-        <line x1={20} y1={HIGH - 20} x2={20 + bar * scale} y2={HIGH - 20} className="stroke-ink" strokeWidth="2" />
-        <text x={20} y={HIGH - 27} className="fill-ink text-[13px]">
-          {formatMetres(bar, units)}
-        </text>
-        <text x={WIDE - 20} y={26} textAnchor="end" className="fill-soft text-[13px]">
-          North is up
-        </text>
+        <MapScale scale={scale} wide={WIDE} high={HIGH} />
       </svg>
       <div>
         <ul aria-label="Gardens on the map">
@@ -162,10 +152,6 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
     </div>
   );
 }
-
-const LETTERS = 26;
-const letterOf = (index: number): string =>
-  (index >= LETTERS ? String.fromCharCode(64 + Math.floor(index / LETTERS)) : '') + String.fromCharCode(65 + (index % LETTERS));
 
 /** Gives each letter a side of its garden on which no other garden and no letter stands. */
 function withPlaces<Drawn extends { readonly x: number; readonly y: number }>(

@@ -2,27 +2,21 @@ import { DndContext, pointerWithin, useDraggable, useDroppable, type DragEndEven
 import { useMemo, useState } from 'react';
 import { classes } from '#app/ui/classes.ts';
 import { SPOKEN_BY_PAGE, useDragSensors } from '#app/ui/dragging.ts';
-import { useUnits } from '#app/ui/units.tsx';
+import { letterOf, MapScale } from '#app/ui/MapParts.tsx';
 import { formatDay } from '#core/calendar/formatDate.ts';
 import { sowingDays, waysApart } from '#core/plan/options.ts';
 import { placesFor } from '#core/plan/places.ts';
-import { formatMetres } from '#core/units/formatAmount.ts';
 import { crossedWords } from '#words/apart.ts';
 import { blockWords, choicePlace } from '#words/seasonPlan.ts';
 import type { PlanParts } from './parts.ts';
 import { PlanPanel } from './PlanPanelLater.tsx';
 
 const [WIDE, HIGH, EDGE] = [560, 400, 50];
-const SCALES = [50, 100, 200, 500, 1000, 2000, 5000, 10_000];
-const LETTERS = 26;
-const letterOf = (index: number): string =>
-  (index >= LETTERS ? String.fromCharCode(64 + Math.floor(index / LETTERS)) : '') + String.fromCharCode(65 + (index % LETTERS));
 
 /** Gardens to scale with what is grown in each. A line that is chosen shows what it crosses with, and where else it could go; it is dragged there, or put there by its list of plots. */
 export function PlanMap(parts: PlanParts) {
   const { standing, outcome, chosen, onChoose, hands } = parts;
   const { facts, wishes, choices } = standing;
-  const units = useUnits();
   const [said, setSaid] = useState('');
   const gardens = facts.gardens
     .map((garden, index) => ({
@@ -44,7 +38,6 @@ export function PlanMap(parts: PlanParts) {
     })),
   );
   const spot = ({ id }: (typeof placed)[number]) => spots[placed.findIndex((one) => one.id === id)]!;
-  const bar = SCALES.filter((metres) => metres * scale <= 160).at(-1) ?? SCALES[0]!;
   const places = useMemo(() => (chosen === null ? [] : placesFor(facts, wishes, choices, chosen)), [facts, wishes, choices, chosen]);
   const blockAt = (plots: readonly number[]) => {
     const blocks = places.filter(({ plot }) => plots.includes(plot)).map(({ block }) => block);
@@ -120,13 +113,7 @@ export function PlanMap(parts: PlanParts) {
                       </g>
                     ) : null;
                   })}
-                <line x1={20} y1={HIGH - 20} x2={20 + bar * scale} y2={HIGH - 20} className="stroke-ink" strokeWidth="2" />
-                <text x={20} y={HIGH - 27} className="fill-ink text-[13px]">
-                  {formatMetres(bar, units)}
-                </text>
-                <text x={WIDE - 20} y={26} textAnchor="end" className="fill-soft text-[13px]">
-                  North is up
-                </text>
+                <MapScale scale={scale} wide={WIDE} high={HIGH} />
               </svg>
               {placed.map((garden) => {
                 const { x, y } = spot(garden);
