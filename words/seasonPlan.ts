@@ -3,7 +3,7 @@ import type { Method } from '#core/isolation/barriers.ts';
 import type { Block } from '#core/plan/board.ts';
 import type { Alternative, Change, Changed, LeftOut } from '#core/plan/explain.ts';
 import type { Choice, LineToPlan, SeasonFacts } from '#core/plan/facts.ts';
-import type { Hindrance } from '#core/plan/options.ts';
+import type { Hindrance } from '#core/plan/possible.ts';
 import type { SeasonFault } from '#core/plan/season.ts';
 import { formatMetres, type Units } from '#core/units/formatAmount.ts';
 import { crossedWords } from './apart.ts';
@@ -42,7 +42,6 @@ const BLOCKS: Readonly<Record<Block | Hindrance, string>> = {
   'too hard': 'too hard for its grower',
   'not grown': 'its grower does not grow this',
   'said no': 'its grower said no',
-  'place unknown': 'nobody knows what is near',
   'left out': 'the garden is left out',
 };
 export const blockWords = (block: Block | Hindrance): string => BLOCKS[block];
@@ -134,7 +133,7 @@ export function faultWords(facts: SeasonFacts, fault: SeasonFault, lineOf: (opti
     case 'crossed': {
       const line = lineOf(fault.option);
       const share = (line.crop.crossed * fault.pollen) / (1 + fault.pollen);
-      return `${line.name}: about ${crossedWords(share)} of its seed is likely to be crossed, more than its promise bears`;
+      return `${line.name}: about ${crossedWords(share)} of its seed is likely to be crossed, more than its promise allows`;
     }
   }
 }

@@ -42,10 +42,11 @@ const shareOf = ({ crop }: LineToPlan, pollen: number): number => (crop.crossed 
 /** The most that may be crossed where the limit on pollen is kept, in the middle. */
 const mostShare = (line: LineToPlan): number | null => (line.most === null ? null : shareOf(line, line.most));
 
-/** What an option is worth without what staying put adds to it. */
+/** What an option is worth without what staying put adds to it; what is sown is worth nothing more. */
 export const plainWorth = (options: SeasonOptions, facts: SeasonFacts, option: number): number => {
   const { line, worth, choice } = options.ways[option]!;
   const { growOut, planned } = facts.lines[line]!;
+  if (growOut?.state === 'sown') return 0;
   const before = growOut?.choice ?? planned;
   const stays = growOut?.state === 'asked' ? facts.growing.worthOfAsked : facts.growing.worthOfPlanned;
   return worth - (before && sameChoice(choice, before) ? stays : 0);
@@ -71,7 +72,7 @@ export function comesTo(options: SeasonOptions, facts: SeasonFacts, choices: Cho
       freeOn: addDays(`${facts.year}-01-01`, way.free),
       hours: way.hours,
       squareMetres: way.squareMetres,
-      worth: line.growOut?.state === 'sown' ? 0 : plainWorth(options, facts, option),
+      worth: plainWorth(options, facts, option),
       share: shareOf(line, pollenAt(options, plan, option)),
       most: mostShare(line),
       from,

@@ -5,17 +5,8 @@ import type { Day, LineId, Metres } from '../kernel/kinds.ts';
 import { Board, type Block } from './board.ts';
 import { comesTo, plainWorth } from './comesTo.ts';
 import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFacts, type Wishes } from './facts.ts';
-import {
-  choicesOf,
-  hindranceOf,
-  isWorthGrowing,
-  isMust,
-  optionsOf,
-  planOf,
-  ripensInTime,
-  type Hindrance,
-  type SeasonOptions,
-} from './options.ts';
+import { choicesOf, isWorthGrowing, isMust, optionsOf, planOf, type SeasonOptions } from './options.ts';
+import { hindranceOf, ripensInTime, type Hindrance } from './possible.ts';
 import { planSeason } from './planSeason.ts';
 
 /** Something that could be changed about the season. Plots, growers and what flowers anyway are indexes. */

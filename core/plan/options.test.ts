@@ -4,10 +4,11 @@ import { overlapOf } from '../growout/sowing.ts';
 import { USUAL_GROWING } from '../house/growing.ts';
 import { barrierOf, CAGED_GIVES_OFF } from '../isolation/barriers.ts';
 import { crossedShareKnown } from '../isolation/crossedShare.ts';
-import { comesTo } from './comesTo.ts';
+import { comesTo, plainWorth } from './comesTo.ts';
 import { alternativesFor, clashesOf, explainLeftOut, worthOfMore } from './explain.ts';
 import { NO_WISHES, type Choices, type LineToPlan, type SeasonFacts, type Wishes } from './facts.ts';
-import { choicesOf, mostPollen, optionsOf, planOf, ripensInTime, sowingDays, waysApart } from './options.ts';
+import { choicesOf, optionsOf, planOf } from './options.ts';
+import { mostPollen, ripensInTime, sowingDays, usualSowing, waysApart } from './possible.ts';
 import { planSeason } from './planSeason.ts';
 import { faultsOf } from './season.ts';
 
@@ -99,6 +100,7 @@ describe('how much foreign pollen a line may get', () => {
 describe('options', () => {
   test('sow at the beginning, middle and end of what is usual, as far as that is still to come and ripens', () => {
     const facts = season([], []);
+    expect(usualSowing(CROP, facts)).toEqual(['2027-04-14', '2027-05-26']);
     expect(sowingDays(CROP, facts)).toEqual(['2027-04-14', '2027-05-05', '2027-05-26']);
     expect(sowingDays(CROP, { ...facts, today: '2027-05-01' })).toEqual(['2027-05-05', '2027-05-26']);
     expect(sowingDays(CROP, { ...facts, today: '2027-05-27' })).toEqual([]);
@@ -211,6 +213,10 @@ describe('options', () => {
     const facts = season([sown, line(2)], [0, 150, 3000], { today: '2027-05-10' });
     const choices = planned(facts);
     expect(choices).toMatchObject({ 1: choice, 2: { gardenId: 3 } });
+    const options = optionsOf(facts, NO_WISHES, choices);
+    const { worth, lines } = comesTo(options, facts, choices);
+    expect(worth).toBeCloseTo(lines.find(({ line: one }) => one.id === 2)!.worth, 12);
+    expect(plainWorth(options, facts, planOf(options, facts, choices)[0]!)).toBe(0);
     // A bed that it takes is taken.
     const full = season([sown, line(2, { crop: { ...CROP, group: 'others' }, most: null })], [0], { today: '2027-05-10' });
     expect(planned({ ...full, plots: [{ ...full.plots[0]!, squareMetres: 3 }] })[2]).toBeUndefined();

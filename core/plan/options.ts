@@ -1,30 +1,15 @@
-import { seasonOf } from '../almanac/crop.ts';
 import { crossing, READINESS_WEIGHT } from '../almanac/crossing.ts';
-import { addDays, daysBetween, inYear, nextOn } from '../calendar/plainDate.ts';
-import { concernsOf } from '../growout/growers.ts';
+import { addDays, daysBetween } from '../calendar/plainDate.ts';
 import { hoursToGrow } from '../growout/hours.ts';
 import { bedFor } from '../growout/plots.ts';
 import { bedFreeOn, overlapOf, plannedBloom, type Window } from '../growout/sowing.ts';
 import { barrierOf, CAGED_GIVES_OFF, LETS_THROUGH, type Method } from '../isolation/barriers.ts';
 import { curveOf, IN_THE_MIDDLE, pollenAt, pollenFrom, WITHIN_A_GARDEN } from '../isolation/pollen.ts';
 import type { Day, LineId, Metres } from '../kernel/kinds.ts';
-import type { Frosts } from '../lending/returnBy.ts';
-import {
-  sameChoice,
-  type Choice,
-  type Choices,
-  type LineToPlan,
-  type PlanCrop,
-  type PlotToPlan,
-  type SeasonFacts,
-  type Wishes,
-} from './facts.ts';
+import { sameChoice, type Choice, type Choices, type LineToPlan, type SeasonFacts, type Wishes } from './facts.ts';
+import { hindranceOf, sowingDays, usualSowing, waysApart } from './possible.ts';
 import type { GrowOption, SeasonPlan, SeasonProblem } from './season.ts';
 
-/** Crossed share of a season that is kept to where the promise is out of reach. */
-const AS_TRUE_AS_CAN_BE = 0.01;
-/** S_max for a sureness of 0.8, with the model uncertain by a factor of 3 for each standard deviation. */
-const SURE = 3 ** -0.8416;
 /** Whether a line must be grown: one that was asked for, and one of which a grow-out is under way, unless it is forbidden. */
 export const isMust = ({ id, growOut }: Pick<LineToPlan, 'id' | 'growOut'>, { forced, forbidden }: Wishes): boolean =>
   growOut?.state !== 'sown' && !forbidden.includes(id) && (forced.includes(id) || growOut !== null);
@@ -33,75 +18,6 @@ const WAYS_AND_BACK = 4;
 const METRES_A_WAY = 10_000;
 /** Of days that are as good the middle of what is usual is taken: each day away from it counts next to nothing. */
 const OFF_THE_MIDDLE = 1e-5;
-
-/**
- * Most foreign pollen, for each grain of one's own, with which a promise is likely kept (I.4): c = t·S/(1 + S) ≤ x with a sureness of 0.8 gives x/(t − x)·3^(−0.8416).
- * @param crossed t, share of seed from foreign pollen where that is plentiful; @param allowed x, share that may be foreign; @param sown f, share of it that the seed sown hands on
- * @returns the limit, null where any amount is borne; and whether nothing was left of x: then the season is kept to 1 %
- */
-export function mostPollen(
-  crossed: number,
-  allowed: number,
-  sown: number,
-): { readonly most: number | null; readonly promiseLost: boolean } {
-  const promiseLost = allowed - sown <= 0;
-  const left = promiseLost ? AS_TRUE_AS_CAN_BE : allowed - sown;
-  return { most: crossed <= left ? null : (left / (crossed - left)) * SURE, promiseLost };
-}
-
-/** Ways of keeping a crop apart, besides distance and time, that suit its flowers: large ones are pollinated by hand, others bagged; a cage holds whole plants. */
-export function waysApart({ breeding, family }: Pick<PlanCrop, 'breeding' | 'family'>): readonly (readonly Method[])[] {
-  if (breeding === 'selfing') return [[]];
-  return [[], [family === 'Cucurbitaceae' ? 'hand pollination' : 'bags'], ['cage']];
-}
-
-/** Whether seed sown on a day can be ripe before the first frost, at its quickest; a crop that never can here, or stands over winter anyway, is not held to it. */
-export function ripensInTime(
-  crop: Pick<PlanCrop, 'sow' | 'daysToSeed' | 'ripeWeeks'>,
-  sowOn: Day,
-  { last, first }: Frosts,
-  year: number,
-): boolean {
-  const season = seasonOf(crop);
-  if (season.kind === 'second season') return true;
-  const frost = inYear(last, year);
-  const firstFrost = nextOn(first, frost);
-  const quickest = season.daysToSeed[0];
-  if (sowOn >= firstFrost || addDays(frost, season.sowWeeks[0] * 7 + quickest) > firstFrost) return true;
-  return addDays(sowOn, quickest) <= firstFrost;
-}
-
-/** Days on which a line may be sown in the season: the beginning, middle and end of what is usual, as far as they are still to come and it can ripen. */
-export function sowingDays(crop: PlanCrop, { year, today, frosts }: Pick<SeasonFacts, 'year' | 'today' | 'frosts'>): readonly Day[] {
-  const [from, to] = crop.sow;
-  const frost = inYear(frosts.last, year);
-  const weeks = crop.ripeWeeks ? [from] : [from, (from + to) / 2, to];
-  const days = [...new Set(weeks.map((week) => addDays(frost, Math.round(week * 7))))];
-  const open = days.filter((day) => day >= today && ripensInTime(crop, day, frosts, year));
-  // A window that is open now may be used today.
-  const last = days.at(-1)!;
-  return open.length === 0 && today <= last && ripensInTime(crop, today, frosts, year) ? [today] : open;
-}
-
-/** The middle of the days on which a line is usually sown. */
-const usualDay = ({ sow: [from, to] }: PlanCrop, { year, frosts }: Pick<SeasonFacts, 'year' | 'frosts'>): Day =>
-  addDays(inYear(frosts.last, year), Math.round(((from + to) / 2) * 7));
-
-/** Why a line cannot be grown somewhere, whatever else is grown. */
-export type Hindrance = 'too hard' | 'not grown' | 'said no' | 'place unknown' | 'left out';
-
-/** Why a line cannot be grown in a plot in any case; null where it can. */
-export function hindranceOf(facts: SeasonFacts, line: LineToPlan, plot: PlotToPlan, wishes: Pick<Wishes, 'without'>): Hindrance | null {
-  const garden = facts.gardens[plot.garden]!;
-  const { id, terms } = facts.growers[garden.grower]!;
-  if (wishes.without.includes(garden.id)) return 'left out';
-  if (id !== null && line.declined.includes(id)) return 'said no';
-  if (terms) {
-    const concern = concernsOf(terms, line.crop, { lines: 0, squareMetres: 0, hours: 0 })[0];
-    if (concern?.why === 'too hard' || concern?.why === 'not grown') return concern.why;
-  }
-  return null;
-}
 
 /** A choice with all that follows from it, but not from what others do. */
 export interface GrowWay extends GrowOption {
@@ -228,7 +144,8 @@ export function optionsOf(facts: SeasonFacts, wishes: Wishes, choices: Choices, 
     const before = line.growOut?.choice ?? line.planned;
     const chosen = choices[line.id] ?? null;
     const gain = reckoner.gain(line);
-    const middle = usualDay(line.crop, facts);
+    const [first, last] = usualSowing(line.crop, facts);
+    const middle = addDays(first, Math.round(daysBetween(first, last) / 2));
     const stays = line.growOut?.state === 'asked' ? growing.worthOfAsked : growing.worthOfPlanned;
     const push = (
       plot: number,

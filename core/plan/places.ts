@@ -1,7 +1,8 @@
 import type { LineId } from '../kernel/kinds.ts';
 import { Board, type Block } from './board.ts';
 import type { Choices, SeasonFacts, Wishes } from './facts.ts';
-import { hindranceOf, optionsOf, planOf, type Hindrance } from './options.ts';
+import { optionsOf, planOf } from './options.ts';
+import { hindranceOf, type Hindrance } from './possible.ts';
 
 /** Whether a line could stand in a plot beside all that is planned, in any way and on any day that is usual; or what stands in the way of its best way there. */
 export interface PlaceFor {

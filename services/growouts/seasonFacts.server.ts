@@ -13,7 +13,7 @@ import type { Day, LineId, PersonId } from '#core/kernel/kinds.ts';
 import type { Remedy } from '#core/risk/remedies.ts';
 import { seasonFrom } from '#core/passport/season.ts';
 import type { Anyway, Choices, GardenToPlan, GrowerToPlan, LineToPlan, PlanCrop, PlotToPlan, SeasonFacts } from '#core/plan/facts.ts';
-import { mostPollen } from '#core/plan/options.ts';
+import { mostPollen } from '#core/plan/possible.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { declinedBy, openGrowOuts, yieldsOfLines, type GrowOutRow } from '#data/growouts/growOuts.ts';

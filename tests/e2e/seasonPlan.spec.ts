@@ -35,6 +35,21 @@ test('the winter is planned, saved, proposed and taken back; versions stand side
   const name = (await first.locator('b').first().innerText()).trim();
   await first.click();
   await expect(page.getByText('Why it is grown, and why there')).toBeVisible();
+  // A day that is gone is not taken, and says so; what was typed stays.
+  const sowOn = page.getByLabel('Sow on');
+  const day = await sowOn.inputValue();
+  await sowOn.fill('2020-01-01');
+  await sowOn.blur();
+  await expect(sowOn).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByText(/Choose a day from/)).toBeVisible();
+  await expect(sowOn).toHaveValue('2020-01-01');
+  await sowOn.fill(day.replace(/-\d\d-\d\d$/, '-12-20'));
+  await sowOn.blur();
+  await expect(page.getByText(/Usually sown .* it may not ripen/)).toBeVisible();
+  // The planner's word was of another plan.
+  await expect(page.getByText(/No plan can be better/)).toBeHidden();
+  await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
+  await expect(sowOn).toHaveValue(day);
   await page.getByRole('button', { name: BUTTON.leaveItOut }).click();
   await expect(leftOut(page).filter({ hasText: name })).toContainText('You said not to grow it');
   await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
@@ -130,7 +145,7 @@ test('what is left out says what would let it in; what must be grown is; and of 
   await page.getByRole('button', { name: BUTTON.itMustBeGrown }).click();
   await page.getByRole('button', { name: BUTTON.planAgainMovingLittle }).click();
   // No bed is large enough for it, whatever else is grown: it says so.
-  await expect(page.getByText(`${name} must be grown, and there is no place for it whatever else is grown`)).toBeVisible();
+  await expect(page.getByText(`${name} must be grown, but there is no place for it, whatever else is grown`)).toBeVisible();
   await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
 
   const other = await context.newPage();

@@ -109,7 +109,7 @@ export function PlanLines(parts: PlanParts) {
                     {wishes.forbidden.includes(line.id)
                       ? 'You said not to grow it'
                       : wishes.forced.includes(line.id) || line.growOut
-                        ? 'It must be grown, and has no place'
+                        ? 'It must be grown, but has no place'
                         : isWorthGrowing(facts, line)
                           ? 'No place beside the others. Why, and what would let it in'
                           : 'Saves less than its hours of work weigh'}

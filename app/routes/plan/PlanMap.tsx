@@ -4,7 +4,7 @@ import { classes } from '#app/ui/classes.ts';
 import { SPOKEN_BY_PAGE, useDragSensors } from '#app/ui/dragging.ts';
 import { letterOf, MapScale } from '#app/ui/MapParts.tsx';
 import { formatDay } from '#core/calendar/formatDate.ts';
-import { sowingDays, waysApart } from '#core/plan/options.ts';
+import { sowingDays, waysApart } from '#core/plan/possible.ts';
 import { placesFor } from '#core/plan/places.ts';
 import { crossedWords } from '#words/apart.ts';
 import { blockWords, choicePlace } from '#words/seasonPlan.ts';

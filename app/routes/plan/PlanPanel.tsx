@@ -1,12 +1,13 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
+import { classes } from '#app/ui/classes.ts';
 import { useUnits } from '#app/ui/units.tsx';
-import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
 import { METHODS, type Method } from '#core/isolation/barriers.ts';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
-import type { Choice } from '#core/plan/facts.ts';
-import { sowingDays, waysApart } from '#core/plan/options.ts';
+import type { Choice, LineToPlan } from '#core/plan/facts.ts';
+import { sowingDays, usualSowing, waysApart } from '#core/plan/possible.ts';
 import { placesFor } from '#core/plan/places.ts';
 import { crossedWords } from '#words/apart.ts';
 import { chanceWords, remedyPlace, remedyWords } from '#words/risk.ts';
@@ -68,21 +69,13 @@ export function PlanPanel({
         </label>
         {planned && (
           <>
-            <label className="text-small">
-              <span className="block font-semibold">Sow on</span>
-              <input
-                type="date"
-                className="input mt-1"
-                key={planned.choice.sowOn}
-                defaultValue={planned.choice.sowOn}
-                min={facts.today}
-                onBlur={(event) => {
-                  const sowOn = event.target.value;
-                  if (isIsoDate(sowOn) && sowOn !== planned.choice.sowOn && sowOn >= facts.today)
-                    hands.move(id, { ...planned.choice, sowOn });
-                }}
-              />
-            </label>
+            <SowOn
+              key={planned.choice.sowOn}
+              line={line}
+              facts={facts}
+              sowOn={planned.choice.sowOn}
+              onMove={(sowOn) => hands.move(id, { ...planned.choice, sowOn })}
+            />
             <label className="text-small">
               <span className="block font-semibold">Kept apart by</span>
               <select
@@ -139,7 +132,10 @@ export function PlanPanel({
               <li>
                 The chance of losing it falls from {chanceWords(line.risk)} to {chanceWords(line.grown)}
                 {line.importance < 1 && ', which counts less since others keep it too'}
-                {line.wanted > 0 && line.packets > 0 && `; ${Math.min(line.packets, line.wanted)} packets that are wanted come of it`}.
+                {line.wanted > 0 &&
+                  line.packets > 0 &&
+                  `; ${Math.min(line.packets, line.wanted)} packets that are wanted will come from it`}
+                .
               </li>
               <li>
                 {line.plants} plants on {planned.squareMetres} m², about {planned.hours} hours; in flower {formatDate(planned.bloom.from)}{' '}
@@ -147,8 +143,8 @@ export function PlanPanel({
               </li>
               <li>
                 {planned.most === null
-                  ? 'It hardly crosses, or may: nothing has to be kept from it.'
-                  : `${planned.share < 0.001 ? 'Under 0.1\u00a0%' : `About ${crossedWords(planned.share)}`} of its seed is likely to be crossed; its promise bears ${crossedWords(planned.most)}.`}
+                  ? 'It hardly crosses, or may cross: nothing has to be kept away from it.'
+                  : `${planned.share < 0.001 ? 'Under 0.1\u00a0%' : `About ${crossedWords(planned.share)}`} of its seed is likely to be crossed; its promise allows ${crossedWords(planned.most)}.`}
                 {planned.from.slice(0, 3).map((other) => ` ${crossedWords(other.share)} from ${other.name}.`)}
                 {planned.anyway >= 0.0005 && ` ${crossedWords(planned.anyway)} from what flowers there anyway.`}
               </li>
@@ -203,6 +199,47 @@ export function PlanPanel({
         </p>
       </div>
     </div>
+  );
+}
+
+/** The day on which a line is sown, with when it usually is; a day that cannot be stays in the field, with why. */
+function SowOn({
+  line,
+  facts,
+  sowOn,
+  onMove,
+}: {
+  line: LineToPlan;
+  facts: PlanParts['standing']['facts'];
+  sowOn: string;
+  onMove: (sowOn: string) => void;
+}) {
+  const [typed, setTyped] = useState(sowOn);
+  const [from, to] = usualSowing(line.crop, facts);
+  const isPast = typed !== sowOn && typed < facts.today;
+  const isUnusual = sowOn < from || sowOn > to;
+  const told = isPast
+    ? `Choose a day from ${formatDate(facts.today)} on`
+    : `Usually sown ${formatDay(from)} to ${formatDay(to)}${isUnusual ? ': it may not ripen' : ''}`;
+  return (
+    <label className="text-small">
+      <span className="block font-semibold">Sow on</span>
+      <input
+        type="date"
+        className="input mt-1"
+        value={typed}
+        min={facts.today}
+        aria-invalid={isPast}
+        aria-describedby={`usual-${line.id}`}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => {
+          if (isIsoDate(typed) && typed !== sowOn && typed >= facts.today) onMove(typed);
+        }}
+      />
+      <span id={`usual-${line.id}`} className={classes('mt-1 block', isPast ? 'text-poor' : isUnusual ? 'text-doubt' : 'text-soft')}>
+        {told}
+      </span>
+    </label>
   );
 }
 

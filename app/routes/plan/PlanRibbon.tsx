@@ -6,7 +6,7 @@ import { SPOKEN_BY_PAGE, useDragSensors } from '#app/ui/dragging.ts';
 import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import type { LinePlanned } from '#core/plan/comesTo.ts';
-import { sowingDays, waysApart } from '#core/plan/options.ts';
+import { sowingDays, waysApart } from '#core/plan/possible.ts';
 import { crossedWords } from '#words/apart.ts';
 import { chanceWords } from '#words/risk.ts';
 import { choicePlace, plotName } from '#words/seasonPlan.ts';

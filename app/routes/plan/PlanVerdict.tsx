@@ -8,6 +8,9 @@ import { linesWords } from '#words/risk.ts';
 import { changeWords, faultWords, gapWords, worthWords } from '#words/seasonPlan.ts';
 import type { Explained, useSeasonPlanner } from './useSeasonPlanner.ts';
 
+/** Worths this near are of one plan. */
+const SAME = 1e-6;
+
 /** What the plan comes to, in a sentence; how far it may be from the best; and what to do next. */
 export function PlanVerdict({
   facts,
@@ -43,8 +46,8 @@ export function PlanVerdict({
   const lineOf = (option: number) => facts.lines[options.ways[option]!.line]!;
   const clashes = (explained.clashes ?? []).map(({ id, with: others }) =>
     others.length === 0
-      ? `${nameOf(id)} must be grown, and there is no place for it whatever else is grown`
-      : `${nameOf(id)} must be grown, and finds no place beside these wishes: ${others
+      ? `${nameOf(id)} must be grown, but there is no place for it, whatever else is grown`
+      : `${nameOf(id)} must be grown, but there is no place for it with these wishes: ${others
           .map(({ wish, id: other }) =>
             wish === 'without'
               ? `${facts.gardens.find((garden) => garden.id === other)?.name} left out`
@@ -52,10 +55,12 @@ export function PlanVerdict({
                 ? `${nameOf(other)} pinned where it is`
                 : `${nameOf(other)} grown too`,
           )
-          .join('; ')}. Giving up any one of them would do`,
+          .join('; ')}. Dropping any one of them would be enough`,
   );
   const faults = outcome.faults.map((fault) => faultWords(facts, fault, lineOf));
   const hopeless = planned.filter(({ line }) => line.promiseLost).map(({ line }) => line.name);
+  // What was changed by hand since is not what the planner's bound speaks of.
+  const isOfPlanner = running || (progress !== null && Math.abs(progress.worth - outcome.worth) < SAME);
   const sown = outcome.lines.length - planned.length;
   return (
     <Reckoning
@@ -71,7 +76,7 @@ export function PlanVerdict({
           {planned.length} of {open.length} lines grown
           {planned.length > 0 && `, about ${Math.round(outcome.hours)} hours of work`}
           {sown > 0 && `; ${sown === 1 ? 'one more is sown and stays where it is' : `${sown} more are sown and stay where they are`}`}.{' '}
-          {progress && gapWords(progress.worth, progress.bound, running)}
+          {progress && isOfPlanner && gapWords(progress.worth, progress.bound, running)}
         </p>
       }
       reasons={[
@@ -85,7 +90,7 @@ export function PlanVerdict({
         ...(explained.more ?? []).map(
           (one) => `${changeWords(facts, one.change, units)}: the plan would be worth ${worthWords(one.worth)} more`,
         ),
-        ...(explained.more?.length === 0 ? ['No single cage, hour, line or plot more would make the plan better'] : []),
+        ...(explained.more?.length === 0 ? ['No single extra cage, hour, line or plot would make the plan better'] : []),
       ]}
       actions={
         <>
@@ -120,9 +125,9 @@ export function PlanVerdict({
             under Settings, Growing and risk.
           </p>
           <p>
-            Beds, cages, growers’ lines and hours are kept to, and pollen of all that flowers together adds up: each line gets no more than
-            its promise bears, with four chances in five. This plan is worth {worthWords(outcome.worth)}
-            {progress && Number.isFinite(progress.bound) && `; none can be worth more than ${worthWords(progress.bound)}`}.
+            The plan keeps to beds, cages, and growers’ lines and hours. Pollen from everything that flowers together adds up: each line
+            gets no more than its promise allows, with four chances in five. This plan is worth {worthWords(outcome.worth)}
+            {progress && isOfPlanner && Number.isFinite(progress.bound) && `; none can be worth more than ${worthWords(progress.bound)}`}.
           </p>
         </>
       }

@@ -214,7 +214,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
       )}
       {cannot.length > 0 && (
         <section aria-labelledby="cannot" className="mt-10">
-          <h2 id="cannot">At risk, and not to be grown now</h2>
+          <h2 id="cannot">At risk, but not to be grown now</h2>
           <ul className="mt-2 max-w-prose">
             {cannot.map(({ id, name, risk, why }) => (
               <li key={id} className="border-t border-rule py-2">
@@ -232,7 +232,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
 }
 
 const CANNOT = {
-  'too little lives': 'too little of its seed lives for a grow-out that is sure to stand. Ask for it on the wants list',
+  'too little lives': 'too little of its seed is alive for a grow-out. Ask others for it, on the wants list',
   'too few seeds': 'its seed gives too few plants to save seed from. Grow it by hand, and bring all of it back',
   'held back': 'its seed is recalled or held by the rules',
 } as const;
