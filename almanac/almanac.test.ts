@@ -188,12 +188,8 @@ describe('an almanac file that is wrong is told by its line', () => {
       'crops:\n  beet:\n    name: Beet\n    homeDistance: 400 kg',
       'crops/x.yaml:4: homeDistance: the unit here is m, not kg',
     ],
-    ['a range the wrong way round', 'crops:\n  beet:\n    longevity: 5 to 3 years', 'crops/x.yaml:3: longevity: the low end comes first'],
-    [
-      'a figure that cannot be',
-      'crops:\n  beet:\n    outcrossing: 70 to 180 %',
-      'crops/x.yaml:3: outcrossing: it lies between 0 and 100 %',
-    ],
+    ['a range the wrong way round', 'crops:\n  beet:\n    longevity: 5 to 3 years', 'crops/x.yaml:3: longevity: enter the low end first'],
+    ['a figure that cannot be', 'crops:\n  beet:\n    outcrossing: 70 to 180 %', 'crops/x.yaml:3: outcrossing: it must be from 0 to 100 %'],
     [
       'an unknown crossing group',
       'crops:\n  beet:\n    name: Beet\n    group: nightshades',

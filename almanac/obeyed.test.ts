@@ -20,6 +20,7 @@ const READ_BY: Record<FactKey, string> = {
   synonyms: 'data/almanac/almanac.ts',
   family: 'app/routes/almanac/almanac.tsx',
   lifeCycle: 'core/almanac/assembleCrop.ts',
+  seedLooks: 'app/routes/lots/LotHead.tsx',
   lookalike: 'app/routes/bench/batchPage.server.ts',
   cautions: 'core/bench/methods.ts',
   hybrids: 'core/passport/holds.ts',

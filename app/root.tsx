@@ -20,6 +20,7 @@ import { readTheme } from './platform/cookies.server.ts';
 import { anyVisit, meetVisitor } from './platform/visit.server.ts';
 import { Trouble } from './platform/Trouble.tsx';
 import { UndoBar } from './ui/UndoBar.tsx';
+import { TodayContext } from './ui/DateInput.tsx';
 import { Frame } from './ui/Frame.tsx';
 import { UnitsContext } from './ui/units.tsx';
 import './styles/app.css';
@@ -27,13 +28,14 @@ import './styles/app.css';
 export const middleware: Route.MiddlewareFunction[] = [tellReason, checkRequest, meetVisitor];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, house } = anyVisit(context);
+  const { actor, house, today } = anyVisit(context);
   return {
     last: actor && (await readLastAct(db, actor)),
     undoKey: newFormKey(),
     theme: await readTheme(request),
     house: house.name,
     units: house.units,
+    today,
     demo: process.env['SAMPLE_DATA'] === 'yes',
     visitor: actor && {
       account: actor.accountId,
@@ -86,7 +88,9 @@ export function Layout({ children }: { children: ReactNode }) {
 export default function App({ loaderData }: Route.ComponentProps) {
   return (
     <UnitsContext value={loaderData.units}>
-      <Outlet />
+      <TodayContext value={loaderData.today}>
+        <Outlet />
+      </TodayContext>
     </UnitsContext>
   );
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
+import { readMonthDay } from '#core/calendar/readDay.ts';
 import { parseWhen } from '#core/calendar/when.ts';
 import { refusal } from '#core/kernel/refusal.ts';
 import { CONTAINER_NAMES } from '#core/stock/containers.ts';
@@ -94,10 +95,13 @@ export const timeZone = z.string({ error: 'time zone: missing' }).refine((zone) 
   }
 }, 'time zone: unknown');
 
-/** A day of the year, `MM-DD`, that exists in a leap year. */
-export const monthDay = z
-  .string({ error: 'month-day: missing' })
-  .refine((text) => /^\d{2}-\d{2}$/.test(text) && isIsoDate(`2024-${text}`), 'month-day: unreadable');
+/** A day of the year as people write it, `8 May`, read into `MM-DD`; it exists in a leap year. */
+export const monthDay = z.string({ error: 'month-day: missing' }).transform((text, context) => {
+  const read = readMonthDay(text);
+  if (read !== null) return read;
+  context.addIssue({ code: 'custom', message: 'month-day: unreadable' });
+  return z.NEVER;
+});
 
 /** An amount as people write it, read into whole units. */
 export const amount = z

@@ -20,7 +20,7 @@ export function sameOriginOnly(publicOrigin: string): RequestHandler {
     response
       .status(403)
       .type('text')
-      .send('This was sent from another site, so nothing was done. Go back to the library’s own page and try again.');
+      .send('This was sent from another site, so nothing was saved. Go back to the library’s own page and try again.');
   };
 }
 
@@ -41,9 +41,9 @@ function soundRequestsOnly(publicUrl: string): RequestHandler {
         .send('This address does not accept that kind of request.');
     request.headers.host ??= ours;
     if (!/^[\w.-]{1,253}(:\d{1,5})?$|^\[[\da-f:]+\](:\d{1,5})?$/i.test(request.headers.host))
-      return void response.status(400).type('text').send('The request names no host that could be this one.');
+      return void response.status(400).type('text').send('The request has no valid host name.');
     if (/^\/[/\\]/.test(request.url) || !isDecodable(request.path))
-      return void response.status(404).type('text').send('There is no such page.');
+      return void response.status(404).type('text').send('This page does not exist.');
     next();
   };
 }
@@ -67,9 +67,9 @@ export const shortPostsOnly: RequestHandler = (request, response, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   const length = Number(request.headers['content-length'] ?? Number.NaN);
   if (Number.isNaN(length) && request.headers['transfer-encoding'] !== undefined)
-    return void response.status(411).type('text').send('Say how long this is: it was sent without its length, so nothing was done.');
+    return void response.status(411).type('text').send('The request was sent without its length, so nothing was saved.');
   if (length > (TAKES_PHOTOS.test(request.path) ? MOST_PHOTO_FORM_BYTES : MOST_BYTES))
-    return void response.status(413).set('connection', 'close').type('text').send('That is too much for one form. Nothing was done.');
+    return void response.status(413).set('connection', 'close').type('text').send('This form is too large. Nothing was saved.');
   next();
 };
 

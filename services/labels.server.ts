@@ -3,13 +3,14 @@ import bwipjs from 'bwip-js/node';
 import PDFDocument from 'pdfkit';
 import { placeLabels, SHEETS, type SheetId } from '#core/labels/sheets.ts';
 
-/** What stands on a label; long ones wrap or are written smaller, and none is cut. */
+/** What stands on a label. Long texts wrap; where there is no room for all, the least important line is left out, and none is cut or too small to read. */
 export interface LabelWords {
   readonly crop: string;
   readonly variety: string;
   readonly code: string;
   readonly address: string;
-  readonly lines: readonly { readonly text: string; readonly strong?: boolean }[];
+  /** Lines with a `rank` may be left out, the highest first; those without stay. */
+  readonly lines: readonly { readonly text: string; readonly strong?: boolean; readonly rank?: number }[];
   /** Hazards stand in a frame. */
   readonly hazards: readonly string[];
 }
@@ -24,10 +25,16 @@ const FONTS = {
   code: () => fontFile('@fontsource/atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin-500-normal.woff'),
 };
 /** What printers leave free at the edge of a page, about. */
-const PAD = 3 * POINTS;
-/** Lettering from a quarter larger than usual down to what a good eye still reads. */
+const PAD = 2.4 * POINTS;
+/** Lettering from a quarter larger than usual down. */
 const MOST_SCALE = 1.25;
 const LEAST_SCALE = 0.4;
+/** No text is smaller than this as long as a line can be left out instead, points. */
+export const LEAST_POINTS = 6;
+/** A line of the label and the variety's name at their usual sizes, points. */
+const LINE_POINTS = 7;
+const HEAD_POINTS = 13;
+const READABLE_SCALE = LEAST_POINTS / LINE_POINTS;
 
 function registerFonts(doc: PDFKit.PDFDocument): void {
   for (const [name, file] of Object.entries(FONTS)) doc.registerFont(name, file());
@@ -112,7 +119,10 @@ interface Box {
 
 const qrSide = ({ width, height }: Pick<Box, 'width' | 'height'>) => Math.min(height - 2 * PAD - 10, width * 0.3);
 
-/** The largest lettering at which everything fits, so that nothing is ever cut; measured on a page that is thrown away. In points. */
+/**
+ * The largest lettering at which everything fits; where that would be under six points, the least important lines go first. Nothing is ever cut: a name and
+ * hazards that alone are too long are written smaller. Measured on a page that is thrown away. In points.
+ */
 export function fitLabel(
   words: LabelWords,
   sheetId: SheetId,
@@ -122,10 +132,16 @@ export function fitLabel(
   const scratch = new PDFDocument({ size: [2000, 2000], margin: 0 });
   registerFonts(scratch);
   const room = box.height - 2 * PAD;
-  for (let scale = MOST_SCALE; ; scale -= 0.05) {
-    const lines = layOut(scratch, words, textWidth(box), scale);
+  let [kept, head] = [words.lines, HEAD_POINTS];
+  for (let scale = MOST_SCALE; ;) {
+    const lines = layOut(scratch, { ...words, lines: kept }, textWidth(box), scale, head);
     const tall = lines.reduce((sum, line) => sum + line.height, 0);
     if (tall <= room || scale <= LEAST_SCALE) return { lines, tall, room };
+    const last = Math.max(0, ...kept.map(({ rank }) => rank ?? 0));
+    if (scale > READABLE_SCALE) scale = Math.max(READABLE_SCALE, scale - 0.05);
+    else if (last > 0) [kept, scale] = [kept.filter(({ rank }) => rank !== last), MOST_SCALE];
+    else if (head > LINE_POINTS) [head, scale] = [head - 1, MOST_SCALE];
+    else scale -= 0.05;
   }
 }
 
@@ -139,12 +155,17 @@ interface Line {
   readonly height: number;
 }
 
-function layOut(doc: PDFKit.PDFDocument, words: LabelWords, width: number, scale: number): Line[] {
+function layOut(doc: PDFKit.PDFDocument, words: LabelWords, width: number, scale: number, head: number): Line[] {
   const raw = [
     { text: words.crop, font: 'words' as const, size: 8, framed: false },
-    { text: `‘${words.variety}’`, font: 'head' as const, size: 13, framed: false },
-    ...words.lines.map(({ text, strong }) => ({ text, font: strong ? ('strong' as const) : ('words' as const), size: 7, framed: false })),
-    ...words.hazards.map((text) => ({ text, font: 'strong' as const, size: 7, framed: true })),
+    { text: `‘${words.variety}’`, font: 'head' as const, size: head, framed: false },
+    ...words.lines.map(({ text, strong }) => ({
+      text,
+      font: strong ? ('strong' as const) : ('words' as const),
+      size: LINE_POINTS,
+      framed: false,
+    })),
+    ...words.hazards.map((text) => ({ text, font: 'strong' as const, size: LINE_POINTS, framed: true })),
   ];
   return raw.map((line) => {
     let size = line.size * scale;

@@ -6,12 +6,13 @@ import { corkedWillDo, type Rules } from '#core/house/rules.ts';
 /** What each fact of a crop is called. */
 export const FACT_TITLES: Readonly<Record<FactKey, string>> = {
   alsoCalled: 'Also called',
-  mayMean: 'Loosely called',
-  knownBy: 'Told from its kin by',
+  mayMean: 'Also loosely called',
+  knownBy: 'How to tell it from relatives',
   species: 'Species',
   synonyms: 'Older names',
   family: 'Family',
   lifeCycle: 'Life cycle',
+  seedLooks: 'What the seed looks like',
   lookalike: 'Seed that looks alike',
   cautions: 'Cautions',
   keptAs: 'Kept as plants',
@@ -26,7 +27,7 @@ export const FACT_TITLES: Readonly<Record<FactKey, string>> = {
   plantsToConserve: 'Plants to conserve it',
   bloom: 'In flower',
   seedsPerPlant: 'Seeds from one plant',
-  inSoil: 'Of living seed, comes up in a garden',
+  inSoil: 'Living seed that comes up in a garden',
   ease: 'Saving its seed is',
   easeWhy: 'Why',
 
@@ -34,34 +35,34 @@ export const FACT_TITLES: Readonly<Record<FactKey, string>> = {
   breeding: 'Breeding',
   sexes: 'Male and female flowers',
   pollinators: 'Pollen is carried by',
-  outcrossing: 'Seed from foreign pollen where it is plentiful',
-  exposedStigma: 'The same, where the stigma sticks out',
+  outcrossing: 'Outcrossing when foreign pollen is plentiful',
+  exposedStigma: 'Outcrossing where the stigma sticks out',
   homeDistance: 'Distance between gardens',
   productionDistance: 'Distance for seed production',
   crossesShow: 'Crosses that can be seen',
   showsIn: 'Crosses show in the',
-  misbeliefs: 'Often believed, put right',
+  misbeliefs: 'Common mistakes',
 
   daysToRipe: 'From flower to ripe seed',
   daysToSeed: 'From sowing to ripe seed',
-  ripeWeeks: 'Seed is ripe, second year',
+  ripeWeeks: 'Seed ripe in its second year',
   ripe: 'Ripe when',
-  harvest: 'It is harvested',
+  harvest: 'How it is harvested',
   howToSave: 'How to save it',
   cure: 'Cure the fruit',
-  waits: 'Uncleaned it may wait',
+  waits: 'Can wait uncleaned for',
 
-  extraction: 'Seed comes',
+  extraction: 'Form of the seed',
   cleaning: 'Cleaning',
   drying: 'Drying',
   pests: 'Pests it carries',
-  diseases: 'Diseases that travel in the seed',
-  density: 'Loose seed weighs',
+  diseases: 'Diseases the seed can carry',
+  density: 'Weight of loose seed',
   seedsPerGram: 'Seeds in a gram',
 
-  longevity: 'Keeps, cool and dry, until about half germinates',
+  longevity: 'Keeps cool and dry (until about half germinates)',
   storage: 'Storage',
-  storageNote: 'Storage, in words',
+  storageNote: 'Storage notes',
   oil: 'Oil in the seed',
   constants: 'Viability equation',
 
@@ -70,7 +71,7 @@ export const FACT_TITLES: Readonly<Record<FactKey, string>> = {
   finalCount: 'Last count',
   wakes: 'Light, chill or soak',
 
-  packet: 'House packet',
+  packet: 'Usual packet',
 };
 
 /** Facts only, in our words, from these kinds of work. */
@@ -105,4 +106,4 @@ export const moistWords = (crop: Pick<Crop, 'storage' | 'storageNote'>): string 
 
 /** When its fruit is ripe, by the rule that holds. */
 export const ripeWhen = (rules: Rules, crop: Pick<Crop, 'species' | 'ripe'>): string =>
-  corkedWillDo(rules, crop) ? 'Deep green or corked will do; say so in the record' : crop.ripe;
+  corkedWillDo(rules, crop) ? 'Deep green or corked is ripe enough; note it in the record' : crop.ripe;

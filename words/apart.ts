@@ -18,7 +18,7 @@ export const likelyCrossedWords = (share: number, [low, high]: readonly [number,
 
 /** How much crossing a grow-out may have: under 1 % keeps a line true, up to 5 % needs roguing after. */
 export function apartWords(share: number): { readonly tone: Tone; readonly verdict: string } {
-  if (share <= 0.01) return { tone: 'good', verdict: 'It is likely to stay true' };
+  if (share <= 0.01) return { tone: 'good', verdict: 'Likely to stay true to type' };
   if (share <= 0.05) return { tone: 'doubt', verdict: 'Some of its seed is likely to be crossed' };
   return { tone: 'poor', verdict: 'Too much of its seed is likely to be crossed' };
 }

@@ -2,49 +2,59 @@ import { likenessOf, recipeOf, type KnownMethod, type Method, type Recipe } from
 import type { DrySign } from '#core/bench/sealing.ts';
 import { signsFor, stepHere, type Caution, type Sign, type Step, type StepHere } from '#core/bench/steps.ts';
 import type { ContainerCheck, Treatment } from '#core/bench/treatments.ts';
+import type { Heavier } from '#core/bench/weighings.ts';
 import type { Rules } from '#core/house/rules.ts';
+
+/** Why a weight does not fit the one before. */
+export const HEAVIER_WORDS: Readonly<Record<Heavier, string>> = {
+  'the scale was bumped': 'The scale was bumped',
+  'something was added': 'Something was added',
+  'it took up damp': 'It absorbed damp',
+  'some was taken out': 'Some was taken out',
+};
 
 /** Hazards at the bench, each with what to do about it. */
 export const CAUTION_WORDS: Readonly<Record<Caution, string>> = {
-  dust: 'Threshing dust and mould spores: wear a mask, work outdoors',
-  soda: 'Washing soda: gloves and eye protection; never mix it with another cleaner',
-  peroxide: 'Peroxide: read the strength on the bottle (3 % is not 30 %), gloves and eye protection; never mix it with another cleaner',
-  knife: 'Knife: cut away from the hand, on a board',
-  hot: 'Hot peppers: gloves, outdoors or a fan, nothing near the eyes, wash hands twice',
-  bitter: 'Bitter fruit can poison, cooked or not: do not taste on; discard fruit and lot',
-  treated: 'Treated seed: gloves, never food or feed; dispose of it as its packet says',
-  toxic: 'Toxic seed: keep it from children, label it so',
-  silica: 'Blue silica gel contains cobalt: do not breathe its dust, keep it from children; orange gel is the safer choice',
+  dust: 'Threshing dust and mould spores: wear a mask and work outdoors',
+  soda: 'Washing soda: wear gloves and eye protection; never mix it with another cleaner',
+  peroxide:
+    'Peroxide: read the strength on the bottle (3 % is not 30 %); wear gloves and eye protection; never mix it with another cleaner',
+  knife: 'Knife: cut on a board, away from your hand',
+  hot: 'Hot peppers: wear gloves, work outdoors or with a fan, keep hands away from your eyes, wash them twice',
+  bitter: 'Bitter fruit can poison you, cooked or not: stop tasting; discard the fruit and the lot',
+  treated: 'Treated seed: wear gloves; never use it as food or feed; dispose of it as the packet says',
+  toxic: 'Toxic seed: keep it away from children and label it as toxic',
+  silica: 'Blue silica gel contains cobalt: do not breathe the dust and keep it away from children; orange gel is safer',
   spines: 'Spines or bristles: wear gloves',
-  ergot: 'Black horn-shaped grains are ergot, a poison: pick them out, discard them, wash your hands',
+  ergot: 'Black horn-shaped grains are ergot, which is poisonous: pick them out, discard them and wash your hands',
 };
 
 /** What to look for, as somebody at the bench would say it. What was seen is kept in these words. */
 export const SIGN_WORDS: Readonly<Record<Sign, string>> = {
-  'hard rind': 'A nail no longer marks the rind',
+  'hard rind': 'A fingernail no longer marks the rind',
   'corky stalk': 'The stalk is corky',
   'pods rattle': 'Pods rattle or snap',
   'stems snap': 'Stems snap, not bend',
-  'plump seed': 'Seed plump and of its final colour',
-  'mould cap': 'A mould cap covers it',
+  'plump seed': 'Seed is plump and has its final colour',
+  'mould cap': 'A cap of mould covers it',
   'sunk seed': 'Seed has sunk',
-  'gel gone': 'The gel is gone between two fingers',
+  'gel gone': 'No gel left when you rub a seed',
   'bubbles slow': 'Bubbles slow down',
   'single seeds': 'Single seeds, none touching',
   'clear water': 'The water is clear',
   'no pod closed': 'No pod left closed',
-  'stems gone': 'Stems and stones gone',
-  'no chaff': 'No chaff lifts any more',
-  'no bad seed': 'No broken, shrivelled, discoloured or bored seed',
+  'stems gone': 'No stems or stones left',
+  'no chaff': 'No more chaff blows off',
+  'no bad seed': 'No broken, shrivelled, discoloured or bored seed left',
   'gel keeps colour': 'The gel keeps its colour',
-  'rice dried': 'The rice was dried in an oven and cooled closed',
-  'fresh rice': 'Fresh rice every day: it holds little',
-  'not too hot': 'Not over 35 °C in the sun: seed too hot for the hand is too hot',
-  'in before dew': 'In before the evening’s dew',
+  'rice dried': 'The rice was dried in an oven and cooled in a closed tin',
+  'fresh rice': 'Change the rice every day, because it holds little water',
+  'not too hot': 'Not above 35 °C in the sun: if it is too hot to hold, it is too hot',
+  'in before dew': 'Bring it in before the evening dew',
   'floating poured off': 'Seed that floats is poured off',
-  'floating kept': 'Only pulp is poured off: seed that floats is kept',
-  'ripest fruit': 'The ripest fruit is used, mouldy too',
-  'sound fruit': 'Fruit is sound: what rots is left out',
+  'floating kept': 'Only pulp is poured off; floating seed is kept',
+  'ripest fruit': 'The ripest fruit is used, even if mouldy',
+  'sound fruit': 'Only sound fruit is used',
 };
 
 export interface StepWords {
@@ -56,21 +66,21 @@ export interface StepWords {
 }
 
 const STEP_WORDS: Readonly<Record<StepHere, StepWords>> = {
-  cure: { title: 'Cure the fruit', doing: 'curing', ifLeft: 'Fruit rots from a bruise, and seed sprouts inside' },
-  hang: { title: 'Dry in pods or heads', doing: 'hanging to dry', ifLeft: 'Pods shatter, mice and moths find it' },
-  scoop: { title: 'Scoop the seed out', doing: 'scooping out', ifLeft: 'Cut fruit moulds within a day' },
-  ferment: { title: 'Ferment the pulp', doing: 'fermenting', ifLeft: 'Seed sprouts in the jar, and is lost' },
+  cure: { title: 'Cure the fruit', doing: 'curing', ifLeft: 'Bruised fruit rots, and seed may sprout inside' },
+  hang: { title: 'Dry in pods or heads', doing: 'hanging to dry', ifLeft: 'Pods shatter, and mice and moths find the seed' },
+  scoop: { title: 'Scoop the seed out', doing: 'scooping out', ifLeft: 'Cut fruit goes mouldy within a day' },
+  ferment: { title: 'Ferment the pulp', doing: 'fermenting', ifLeft: 'Seed sprouts in the jar and is lost' },
   soda: { title: 'Stand in washing soda', doing: 'standing in washing soda', ifLeft: 'Seed darkens and its germination falls' },
-  peroxide: { title: 'Soak in dilute peroxide', doing: 'soaking in peroxide', ifLeft: 'Too long bleaches and kills' },
-  wipe: { title: 'Wipe onto paper', doing: 'being wiped', ifLeft: 'Wet seed sprouts or moulds' },
-  rinse: { title: 'Rinse and pour off', doing: 'being rinsed', ifLeft: 'Wet seed sprouts or moulds' },
+  peroxide: { title: 'Soak in dilute peroxide', doing: 'soaking in peroxide', ifLeft: 'Too long bleaches and kills the seed' },
+  wipe: { title: 'Wipe onto paper', doing: 'being wiped', ifLeft: 'Wet seed sprouts or goes mouldy' },
+  rinse: { title: 'Rinse and pour off', doing: 'being rinsed', ifLeft: 'Wet seed sprouts or goes mouldy' },
   thresh: { title: 'Thresh', doing: 'being threshed', ifLeft: 'Leftover pods hold moisture and insects' },
   screen: { title: 'Screen', doing: 'being screened', ifLeft: 'Leftover chaff holds moisture and insects' },
   winnow: { title: 'Winnow', doing: 'being winnowed', ifLeft: 'Leftover chaff holds moisture and insects' },
-  sort: { title: 'Sort out bad seed', doing: 'being sorted', ifLeft: 'Bored seed brings its insects along' },
-  dry: { title: 'Dry the seed', doing: 'drying', ifLeft: 'In a damp room it settles too wet to seal; large seed can dry too far' },
-  silica: { title: 'Dry over silica gel', doing: 'drying over silica gel', ifLeft: 'Large seed dries too far and goes hard' },
-  rice: { title: 'Dry over dry rice', doing: 'drying over rice', ifLeft: 'Rice that has taken up its water dries nothing more' },
+  sort: { title: 'Sort out bad seed', doing: 'being sorted', ifLeft: 'Bored seed brings insects with it' },
+  dry: { title: 'Dry the seed', doing: 'drying', ifLeft: 'In a damp room it stays too wet to seal; large seed can get too dry' },
+  silica: { title: 'Dry over silica gel', doing: 'drying over silica gel', ifLeft: 'Large seed gets too dry and goes hard' },
+  rice: { title: 'Dry over dry rice', doing: 'drying over rice', ifLeft: 'Rice that is full of water stops drying' },
 };
 
 /** A step in words as this house works. */
@@ -95,17 +105,17 @@ export interface MethodWords {
 const METHOD_WORDS: Readonly<Record<KnownMethod, MethodWords>> = {
   thresh: {
     title: 'Thresh and winnow',
-    time: 'One to five weeks, most of it hanging',
-    warmth: 'None, but air that moves',
-    disease: 'Stays on the seed; sorting takes some away',
-    storage: 'Full, once chaff is out',
+    time: 'One to five weeks, mostly hanging',
+    warmth: 'No heat, but moving air',
+    disease: 'Stays on the seed; sorting removes some',
+    storage: 'Full, once the chaff is out',
     colour: 'As grown',
   },
   ferment: {
     title: 'Ferment',
-    time: 'Two to four days, longer in the cool',
+    time: 'Two to four days, longer when cool',
     warmth: '20 to 25 °C',
-    disease: 'Lowers some bacteria and fungi; not viruses, not canker',
+    disease: 'Reduces some bacteria and fungi, but not viruses or canker',
     storage: 'Full',
     colour: 'As grown',
   },
@@ -113,7 +123,7 @@ const METHOD_WORDS: Readonly<Record<KnownMethod, MethodWords>> = {
     title: 'Washing soda',
     time: 'About a day',
     warmth: 'None: works in a cool room',
-    disease: 'Lowers some',
+    disease: 'Reduces some',
     storage: 'Full, if rinsed well',
     colour: 'Darker',
   },
@@ -121,8 +131,8 @@ const METHOD_WORDS: Readonly<Record<KnownMethod, MethodWords>> = {
     title: 'Wipe and dry on paper',
     time: 'An hour, then drying',
     warmth: 'None',
-    disease: 'More is carried over',
-    storage: 'Shorter: germination is lower, so save more',
+    disease: 'More is passed on',
+    storage: 'Shorter. Germination is lower, so save more',
     colour: 'As grown, with dried gel on it',
   },
   rinse: {
@@ -137,12 +147,12 @@ const METHOD_WORDS: Readonly<Record<KnownMethod, MethodWords>> = {
     title: 'Rinse and clean with peroxide',
     time: 'Two hours, then drying',
     warmth: 'None',
-    disease: 'Lowers what sits on the coat; nothing inside',
+    disease: 'Reduces what is on the seed coat, not inside',
     storage: 'Full, if rinsed well',
     colour: 'A little paler',
   },
   'as it is': {
-    title: 'Clean already: sort and dry',
+    title: 'Already clean: sort and dry',
     time: 'Drying only',
     warmth: 'None',
     disease: 'Stays on the seed',
@@ -161,17 +171,17 @@ export function methodWords(method: Method, recipes: readonly Recipe[]): MethodW
 /** The sign of dry seed, as it is tried and as it is kept. */
 export const DRY_SIGN_WORDS: Readonly<Record<DrySign, string>> = {
   cracks: 'It cracks when bent',
-  'no thumbnail mark': 'A thumbnail leaves no mark; it breaks rather than dents',
+  'no thumbnail mark': 'A thumbnail leaves no mark, and it breaks instead of denting',
   snaps: 'It snaps when bent',
 };
 
-export const TREATMENT_WORDS: Readonly<Record<Treatment, string>> = { freezer: 'Freezer', airtight: 'Shut airtight' };
+export const TREATMENT_WORDS: Readonly<Record<Treatment, string>> = { freezer: 'Freezer', airtight: 'Airtight storage' };
 
 /** What a container must be before seed is shut into it. */
 export const CONTAINER_CHECK_WORDS: Readonly<Record<ContainerCheck, string>> = {
   clean: 'It is clean and dry',
-  airtight: 'It shuts airtight',
-  full: 'It is filled to the brim, so that hardly any air is left',
+  airtight: 'It closes airtight',
+  full: 'It is filled to the brim, with hardly any air left',
   innocent: 'It never held fuel or pesticide',
   use: 'Its label says whether it is for food or for sowing',
 };

@@ -2,15 +2,15 @@ import type { Contradiction } from '#core/passport/contradictions.ts';
 
 /** Answers that cannot all be so, in words. */
 export const CONTRADICTIONS: Record<Contradiction['code'], string> = {
-  'harvest in the future': 'That is still to come. Check the year',
-  'more standing than sown': 'More stood than there were at first. Check both',
-  'more harvested than stood': 'More gave seed than stood. Check both',
-  'more harvested than sown': 'More gave seed than there were at first. Check both',
-  'more off-types than plants': 'More off-types than plants. Check both',
-  'neighbours inside the cage': 'A shut cage, with a neighbour inside it? Put right the distance or the cage',
-  'a way and none': '“Nothing” and “Unknown” stand alone. Take one away',
-  'picked before it was pollinated': 'Picked before it was pollinated. Check both days',
-  'stored before harvest': 'Stored before it was harvested. Check both',
+  'harvest in the future': 'This is in the future. Check the year',
+  'more standing than sown': 'This is more plants than there were to start with. Check both numbers',
+  'more harvested than stood': 'This is more than the plants that flowered. Check both numbers',
+  'more harvested than sown': 'This is more plants than there were to start with. Check both numbers',
+  'more off-types than plants': 'There are more off-types than plants. Check both numbers',
+  'neighbours inside the cage': 'This neighbour would be inside the closed cage. Correct the distance or the isolation',
+  'a way and none': '“Nothing” and “Unknown” cannot be combined with another answer. Remove one',
+  'picked before it was pollinated': 'This is before it was pollinated. Check both dates',
+  'stored before harvest': 'This is before it was harvested. Check both dates',
   'a hybrid by its name': 'The name says F1. Choose “F1 hybrid”, or leave F1 out of the name',
-  'clean while whole': 'Whole fruit shows no seed. Say clean seed, or leave its look out',
+  'clean while whole': 'You cannot see seed in whole fruit. Choose clean seed, or leave its appearance empty',
 };

@@ -3,21 +3,21 @@ import type { DiseaseAnswer, DiseaseMeans } from '#core/almanac/diseases.ts';
 /** What may be done with seed from sick plants, as whoever takes it in would say it. */
 export const DISEASE_ANSWER_WORDS: Record<DiseaseAnswer, string> = {
   nothing: 'Nothing to do',
-  watch: 'Hold, and watch seedlings',
+  watch: 'Put on hold and watch the seedlings',
   ferment: 'Ferment it',
   'hot water': 'Hot water',
   'dry heat': 'Dry heat',
-  time: 'Let it grow old',
-  ask: 'Hold, and ask somebody',
+  time: 'Store it until the disease dies',
+  ask: 'Put on hold and ask an expert',
   refuse: 'Refuse the seed',
 };
 
 /** What each means costs, and what it leaves. */
 export const MEANS_RISK: Record<DiseaseMeans, string> = {
-  ferment: 'lowers what sits in pulp and on the coat; viruses and canker inside stay',
-  'hot water': 'a degree or a minute too much kills, old or weak seed first: test some before and after',
-  'dry heat': 'kills seed that is not very dry; later it may come up slowly: test some before and after',
-  time: 'the seed ages as well, and what is deep inside may outlive it: test before it is lent',
+  ferment: 'reduces disease in the pulp and on the seed coat; viruses and canker inside remain',
+  'hot water': 'a degree or a minute too much kills seed, especially old or weak seed: test some before and after',
+  'dry heat': 'kills seed that is not very dry and may slow germination: test some before and after',
+  time: 'the seed ages too, and disease deep inside may outlive it: test before you lend it',
 };
 
 /** The same means within a sentence. */
@@ -25,5 +25,5 @@ export const MEANS_WORDS: Record<DiseaseMeans, string> = {
   ferment: 'fermenting',
   'hot water': 'hot water',
   'dry heat': 'dry heat',
-  time: 'letting it grow old',
+  time: 'storing it until the disease dies',
 };

@@ -2,6 +2,7 @@ import type { CropCaution } from '#core/almanac/cautions.ts';
 import type { Crop, ViabilityConstants } from '#core/almanac/crop.ts';
 import type { SeedDisease } from '#core/almanac/diseases.ts';
 import { factKind, type Confidence, type FactKey } from '#core/almanac/facts.ts';
+import type { Portrait } from '#core/almanac/portrait.ts';
 import { proseIn } from '#core/units/proseIn.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 
@@ -40,6 +41,17 @@ function metricWords(key: FactKey, value: Crop[FactKey]): string | null {
       const { KE, CW, CH, CQ } = value as ViabilityConstants;
       return `its own constants: K_E ${KE}, C_W ${CW}, C_H ${CH}, C_Q ${CQ}`;
     }
+    case 'portrait': {
+      const {
+        shape,
+        length,
+        width,
+        surface,
+        colours: [light, dark],
+        extra,
+      } = value as Portrait;
+      return `${shape}, about ${length} by ${width} mm, ${surface}, ${light === dark ? light : `${light} to ${dark}`}${extra === null ? '' : `, with a ${extra}`}`;
+    }
     case 'choice':
     case 'text':
     case 'group':
@@ -51,6 +63,6 @@ export const SURE_WORDS: Record<Confidence | 'ours', string> = { firm: 'firm', f
 export const SURE_MEANS: Record<Confidence | 'ours', string> = {
   firm: 'sources agree',
   fair: 'sources differ somewhat',
-  rough: 'one figure for a wide spread',
+  rough: 'one figure for a wide range',
   ours: 'this library’s own',
 };

@@ -12,20 +12,20 @@ function needWords(need: Need): string {
   switch (need.why) {
     case 'few sowings':
       return need.sowings < 1
-        ? 'Too little seed for one full grow-out'
+        ? 'Not enough seed for one full grow-out'
         : `Seed for about ${(Math.floor(need.sowings * 10) / 10).toFixed(1).replace('.0', '')} grow-outs`;
     case 'losing viability':
-      return `Its best lot germinates about ${percent(need.median)}, ${percent(need.ofFresh)} of what fresh seed does`;
+      return `Its best lot germinates at about ${percent(need.median)}, which is ${percent(need.ofFresh)} of fresh seed`;
     case 'one jar':
-      return 'All of it is in one container';
+      return 'It is all in one container';
     case 'one place':
-      return 'All of it is in one place';
+      return 'It is all in one place';
     case 'one garden':
-      return 'All of it comes from one garden';
+      return 'It all comes from one garden';
     case 'demand above stock':
-      return `We can count on ${need.usable} of the ${need.target} seeds we aim for`;
+      return `We can rely on ${need.usable} of the ${need.target} seeds we aim for`;
     case 'promise to be raised':
-      return 'None of its lots is likely to be true to its name';
+      return 'None of its lots is likely to be true to type';
   }
 }
 
@@ -62,11 +62,11 @@ export function stepWords({
   const why = reason ? `: ${reason}` : '';
   switch (step) {
     case 'offered':
-      return `offered to ${grower ?? 'nobody known'}`;
+      return `offered to ${grower ?? 'unknown person'}`;
     case 'agreed':
-      return `agreed with ${grower ?? 'nobody known'}${why}`;
+      return `agreed with ${grower ?? 'unknown person'}${why}`;
     case 'declined':
-      return `declined by ${grower ?? 'nobody known'}${why}`;
+      return `declined by ${grower ?? 'unknown person'}${why}`;
     case 'handed over':
       return 'seed handed over';
     case 'back in part':
@@ -90,7 +90,7 @@ export const shareWords = (share: number): string => (share === 0 ? 'None' : `Ab
 export const SKILL_WORDS: Readonly<Record<Skill, string>> = {
   easy: 'Easy crops',
   middling: 'Easy and middling crops',
-  hard: 'Any crop, hard ones too',
+  hard: 'Any crop, including hard ones',
 };
 
 /** Where a grow-out goes beyond what its grower agreed to. */
@@ -99,14 +99,14 @@ export function concernWords(concern: Concern, grower: string): string {
     case 'too hard':
       return `Saving true seed of this crop is ${concern.ease}; ${grower} takes on ${SKILL_WORDS[concern.skill].toLowerCase()}`;
     case 'too many lines':
-      return `With this one ${grower} would have ${concern.lines} lines; ${concern.most} were agreed at most`;
+      return `With this grow-out ${grower} would have ${concern.lines} lines; ${concern.most} is the agreed maximum`;
     case 'too much room':
-      return `With this one ${grower} would give ${concern.squareMetres} m²; ${concern.most} m² were agreed at most`;
+      return `With this grow-out ${grower} would give ${concern.squareMetres} m²; ${concern.most} m² is the agreed maximum`;
     case 'too many hours':
-      return `With this one ${grower} would have about ${concern.hours} hours of work; ${concern.most} were agreed at most`;
+      return `With this grow-out ${grower} would have about ${concern.hours} hours of work; ${concern.most} is the agreed maximum`;
     case 'not grown':
-      return `${grower} said: does not grow ${concern.said}`;
+      return `${grower} does not want to grow ${concern.said}`;
   }
 }
 
-export const heldBackWords = (hold: HoldKind): string => `It is on hold (${HOLD_WORDS[hold].toLowerCase()}). Settle that first`;
+export const heldBackWords = (hold: HoldKind): string => `It is on hold (${HOLD_WORDS[hold].toLowerCase()}). Settle this first`;

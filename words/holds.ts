@@ -7,55 +7,55 @@ import { diseasesAnswered, type Passport } from '#core/passport/passport.ts';
 export function holdReason(why: HoldReason, passport: Passport): string {
   switch (why) {
     case 'F1 under its name':
-      return 'F1 hybrid: it does not come true, so it is not lent under the variety’s name';
+      return 'F1 hybrid: its seed does not breed true, so do not lend it under the variety’s name';
     case 'offspring trial':
-      return 'Offspring of a hybrid or of an unknown father: grow a few out and see what they are';
+      return 'Offspring of a hybrid or an unknown father: grow a few out to see what they are';
     case 'unknown father':
-      return 'Nobody knows what pollinated this fruit: grow a few out before it is lent';
+      return 'Nobody knows what pollinated this fruit: grow a few out before you lend it';
     case 'bought plant':
-      return 'From a bought plant or fruit, which may be a hybrid: grow a few out before it is lent';
+      return 'From a bought plant or fruit, which may be a hybrid: grow a few out before you lend it';
     case 'known crossed':
-      return 'Known to be crossed: grow a few out before it is lent';
+      return 'Known to be crossed: grow a few out before you lend it';
     case 'may have crossed':
-      return 'It may have crossed with what flowered near: grow a few out before it is lent';
+      return 'It may have crossed with something nearby: grow a few out before you lend it';
     case 'name in doubt':
       return 'The name is a guess: compare it with a known lot or grow it out';
     case 'treated':
-      return 'Treated seed: read what it is treated with, and whether your rules let you hand it on';
+      return 'Treated seed: check what it is treated with and whether local rules let you hand it on';
     case 'treated unknown':
-      return 'It may be treated: look for colour, coat and print, or ask the firm';
+      return 'It may be treated: check the colour, coating and packet, or ask the seller';
     case 'protected name':
-      return 'Protected or patented name: check locally whether it may be multiplied and handed on';
+      return 'Protected or patented name: check local rules on multiplying and sharing it';
     case 'invasive':
-      return 'May be noxious or invasive here: check the local list before it goes anywhere';
+      return 'May be noxious or invasive here: check the local list before it leaves the library';
     case 'not cleaned':
       return 'Not cleaned yet: clean and dry it first';
     case 'mouldy':
-      return 'Mould was seen: sort it, dry it, look again. Wear a mask';
+      return 'Mould was seen: sort it, dry it and check again. Wear a mask';
     case 'not dried':
-      return 'Not dried yet: dry it before it is sealed';
+      return 'Not dried yet: dry it before you seal it';
     case 'dried with heat':
-      return 'Dried with heat, which can kill: test before it is lent';
+      return 'Dried with heat, which can kill seed: test before you lend it';
     case 'insects':
       return passport.insects === 'holes in seed'
         ? 'Holes in the seed: two weeks in the freezer, dry and sealed'
         : 'Insects were seen: two weeks in the freezer, dry and sealed';
     case 'insects possible':
-      return 'This crop carries insect eggs: two weeks in the freezer, dry and sealed';
+      return 'This crop can carry insect eggs: two weeks in the freezer, dry and sealed';
     case 'undated':
-      return 'Nobody knows how old it is: test before it is lent';
+      return 'Its age is unknown: test before you lend it';
     case 'disease to watch':
-      return `${diseases(passport, 'watch')}: grow a few out apart from the rest, and watch the seedlings`;
+      return `${diseases(passport, 'watch')}: grow a few away from other plants and watch the seedlings`;
     case 'disease to treat':
       return DISEASE_MEANS.flatMap((means) =>
         diseasesAnswered(passport.diseases, means).map((name) => `${capital(name)}: ${MEANS_WORDS[means]}; ${MEANS_RISK[means]}`),
       ).join('. ');
     case 'disease to ask':
-      return `${diseases(passport, 'ask')}: ask somebody who knows it what can be done`;
+      return `${diseases(passport, 'ask')}: ask an expert what can be done`;
     case 'disease to refuse':
-      return `${diseases(passport, 'refuse')}: nothing frees seed of it at home. Discard the lot, and not on the compost`;
+      return `${diseases(passport, 'refuse')}: no home treatment removes it. Discard the lot, but do not compost it`;
     case 'for food':
-      return 'Sold as food: test before it is lent';
+      return 'Sold as food: test before you lend it';
   }
 }
 

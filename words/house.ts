@@ -18,18 +18,18 @@ const school = (label: string, follows: string): SchoolWords => ({ label, follow
 const RULE_WORDS: { readonly [Key in RuleKey]: RuleWords<Key> } = {
   aim: {
     question: 'True to type, or adapting?',
-    why: 'Named lines are asked for by name',
+    why: 'Members ask for named lines by name',
     schools: {
-      'keep true': school('Keep true', 'Strict isolation; the label may promise the variety'),
-      'let adapt': school('Let adapt', 'It mixes and is selected here; the kind stays, the variety drifts, and the label says so'),
+      'keep true': school('Keep true', 'Strict isolation; the label can promise the variety'),
+      'let adapt': school('Let adapt', 'It crosses and is selected here. The crop stays, the variety drifts, and the label says so'),
     },
   },
   isolation: {
     question: 'Which isolation distance?',
-    why: 'For lending that is enough; lines that only you hold want more',
+    why: 'This is enough for lending; lines that only you have need more',
     schools: {
-      home: school('Between gardens', 'A few metres for selfers, some hundred for crossers; one seed in a hundred may be foreign'),
-      production: school('Seed production', 'Several times as far; one in a thousand, and fewer gardens can do it'),
+      home: school('Between gardens', 'A few metres for selfers, some hundreds for outcrossers; 1 seed in 100 may be foreign'),
+      production: school('Seed production', 'Several times as far; 1 seed in 1000 may be foreign, but fewer gardens are far enough apart'),
     },
   },
   ferment: {
@@ -38,70 +38,70 @@ const RULE_WORDS: { readonly [Key in RuleKey]: RuleWords<Key> } = {
     schools: {
       'three days': school('Ferment three days', 'Fewer bacteria and fungi, clean seed that keeps'),
       long: school('Ferment up to two weeks', 'Cleaner still, but some seed sprouts or darkens'),
-      soda: school('Washing soda, a day', 'Works in a cool room; seed comes out darker'),
-      wipe: school('Wipe and dry on paper', 'Simple; seed sticks, and more disease stays on it'),
+      soda: school('Washing soda for a day', 'Works in a cool room; seed comes out darker'),
+      wipe: school('Wipe and dry on paper', 'Simple, but seed sticks and more disease stays on it'),
     },
   },
   sun: {
-    question: 'Where is seed dried?',
+    question: 'Where do you dry seed?',
     why: 'Shade and air first, silica to finish',
     schools: {
-      shade: school('Shade and air', 'Slow and safe; a room dries only to its own humidity'),
-      sun: school('Sun', 'Fast; it may get too hot, so note it'),
-      silica: school('Silica from the start', 'Fast in any room; large seed can get too dry'),
+      shade: school('Shade and air', 'Slow and safe; a room only dries to its own humidity'),
+      sun: school('Sun', 'Fast, but it may get too hot, so make a note of it'),
+      silica: school('Silica from the start', 'Fast in any room, but large seed can get too dry'),
     },
   },
   cold: {
-    question: 'Where is it stored?',
+    question: 'Where do you store it?',
     why: 'Dryness counts first, then cold',
     schools: {
-      'as cold as there is room': school('As cold as there is room', 'Sealed and dry first, then fridge or freezer'),
-      freezer: school('Freezer only', 'Longest life; glass wants headspace, and opening wants patience'),
-      cupboard: school('Cool cupboard', 'Enough for a year or two; no machine can fail'),
+      'as cold as there is room': school('As cold as you have room for', 'Sealed and dry first, then fridge or freezer'),
+      freezer: school('Freezer only', 'Longest life; glass needs headspace and has to warm up before opening'),
+      cupboard: school('Cool cupboard', 'Enough for a year or two; no freezer that can fail'),
     },
   },
   float: {
     question: 'The float test?',
-    why: 'Growers disagree, and tests tell',
+    why: 'Growers disagree; only germination tests can tell',
     schools: {
       hint: school('Recorded, never decides', 'A hint about empty seed'),
-      discard: school('Discard floaters', 'Some ripe seed of squash and cucumber floats, and is lost'),
+      discard: school('Discard floaters', 'Some ripe squash and cucumber seed floats and would be lost'),
     },
   },
   hybrids: {
     question: 'Hybrids?',
-    why: 'Their seed does not come true under the name',
+    why: 'Their seed does not breed true to the name',
     schools: {
       trial: school('Only as “offspring of”', 'Kept small as a trial, never under the name'),
-      never: school('Never taken in', 'The desk refuses them, kindly'),
-      stabilise: school('Stabilise for fun', 'Taken as a line of its own, selected year after year'),
+      never: school('Never accept', 'The desk refuses them kindly'),
+      stabilise: school('Stabilise for fun', 'Kept as a separate line and selected year after year'),
     },
   },
   plants: {
     question: 'Few or many plants?',
-    why: 'What the crop needs differs a hundredfold',
+    why: 'Crops differ a hundredfold in what they need',
     schools: {
       'by breeding': school('By breeding system and aim', 'From one plant for a strict selfer to a hundred for maize'),
-      many: school('Always as for conserving', 'More variety kept, more ground needed'),
-      few: school('One will do', 'Easy; the line narrows, and outcrossers weaken'),
+      many: school('Always as many as for conservation', 'Keeps more diversity but needs more ground'),
+      few: school('One will do', 'Easy, but the line loses diversity and outcrossers weaken'),
     },
   },
   reserve: {
-    question: 'How much seed is kept back?',
-    why: 'Lend what you can, but never the last seed that keeps the line',
+    question: 'How much seed do you keep in reserve?',
+    why: 'Lend what you can, but never the last seed of a line',
     schools: {
-      one: school('Seed for one grow-out', 'More can be lent; if the crop fails, the line is gone'),
+      one: school('Seed for one grow-out', 'You can lend more, but if the crop fails, the line is lost'),
       two: school('Seed for two grow-outs', 'One crop may fail'),
-      three: school('Seed for three grow-outs', 'Safest; small lines are hardly lent'),
+      three: school('Seed for three grow-outs', 'Safest, but small lines are hardly lent'),
     },
   },
   testSize: {
     question: 'How many seeds to test?',
     why: 'Seed is for growing',
     schools: {
-      'as needed': school('As the decision needs', 'And as many as the stock affords'),
-      ten: school('Ten', 'Cheap; 8 of 10 can be anything from half to nearly all'),
-      hundred: school('A hundred', 'Settles nearly all questions, and eats small lots'),
+      'as needed': school('As many as the decision needs', 'As far as the stock allows'),
+      ten: school('Ten', 'Cheap, but 8 of 10 can mean anything from half to nearly all'),
+      hundred: school('A hundred', 'Settles nearly every question, but uses up small lots'),
     },
   },
   colour: {
@@ -109,12 +109,12 @@ const RULE_WORDS: { readonly [Key in RuleKey]: RuleWords<Key> } = {
     why: 'Riper seed keeps longer',
     schools: {
       full: school('Full final colour', 'Ripe seed; frost may come first'),
-      corked: school('Deep green or corked will do', 'Most seed lives; say so in the record'),
+      corked: school('Deep green or corked is enough', 'Most seed is alive; note it in the record'),
     },
   },
   fruit: {
     question: 'Which fruit?',
-    why: 'What rots the fruit can travel with the seed',
+    why: 'The rot can be carried by the seed',
     schools: {
       sound: school('Sound and over-ripe', 'Ripe seed, less disease'),
       ripest: school('The ripest, even mouldy', 'Ripest seed, more disease on it'),
@@ -122,19 +122,19 @@ const RULE_WORDS: { readonly [Key in RuleKey]: RuleWords<Key> } = {
   },
   desiccant: {
     question: 'Which desiccant?',
-    why: 'The others hold little',
+    why: 'The others hold little water',
     schools: {
-      silica: school('Silica gel', 'Holds much, can be dried again; without cobalt is safer'),
-      rice: school('Rice or starch', 'At hand; holds little'),
+      silica: school('Silica gel', 'Holds a lot and can be reused; choose one without cobalt'),
+      rice: school('Rice or starch', 'Easy to get, but holds little'),
     },
   },
   oldSeed: {
     question: 'Old seed?',
-    why: 'Age alone does not tell',
+    why: 'Age alone does not tell you',
     schools: {
-      verdict: school('By the verdict of its test', 'Lend, sow thicker, grow out or discard'),
-      blend: school('Mix with new', 'A blend is a lot of its own; the old comes up slower'),
-      discard: school('Throw it away', 'Simple; old lines may be lost'),
+      verdict: school('Follow the verdict of its test', 'Lend, sow thicker, grow out or discard'),
+      blend: school('Mix with new', 'A blend becomes a new lot; the old seed comes up slower'),
+      discard: school('Discard it', 'Simple, but old lines may be lost'),
     },
   },
 };

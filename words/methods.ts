@@ -2,9 +2,9 @@ import type { Method } from '#core/isolation/barriers.ts';
 
 export const METHOD_NAMES: Record<Method, string> = {
   distance: 'Distance',
-  time: 'Flowered at another time',
+  time: 'Flowered at a different time',
   barrier: 'Hedge or building',
-  cage: 'Cage, shut, with insects',
+  cage: 'Closed cage with insects',
   'alternate cages': 'Cages on alternate days',
   bags: 'Bags on flowers',
   'hand pollination': 'Hand pollination',

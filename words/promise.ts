@@ -30,7 +30,7 @@ const OVERLAP_WORDS: Record<(typeof OVERLAPS)[number], string> = {
   none: 'never in flower together',
   some: 'in flower together for a while',
   most: 'in flower together most of the time',
-  all: 'in flower together all along',
+  all: 'in flower together all the time',
 };
 const AMOUNT_WORDS: Record<(typeof AMOUNTS)[number], string> = {
   fewer: 'fewer plants than the seed crop',
@@ -40,15 +40,15 @@ const AMOUNT_WORDS: Record<(typeof AMOUNTS)[number], string> = {
 
 /** One neighbour in a line: "courgettes over the hedge, about 25 m off, overlap unknown". */
 export function neighbourWords({ what, metres, overlap, amount, caged }: NeighbourTold, units: Units = 'metric'): string {
-  const far = metres === 'unknown' ? 'nobody knows how far off' : `about ${formatMetres(metres, units)} off`;
+  const far = metres === 'unknown' ? 'distance unknown' : `about ${formatMetres(metres, units)} away`;
   const bloom = overlap === 'unknown' ? 'overlap of bloom unknown' : OVERLAP_WORDS[overlap];
   return [what, far, bloom, amount === 'unknown' ? null : AMOUNT_WORDS[amount], caged ? 'under a cage' : null].filter(Boolean).join(', ');
 }
 
 const FACT_WORDS: Record<Fact, string> = {
   'declared mixture': 'It is a declared mixture',
-  'let adapt': 'The line is left to adapt here, so its label promises the kind, not the variety',
-  F1: 'It is an F1 hybrid: its seed does not come true',
+  'let adapt': 'This line is allowed to adapt here, so the label promises the crop, not the variety',
+  F1: 'It is an F1 hybrid, and its seed does not breed true',
   stabilising: 'It is still being selected after a cross',
   'known crossed': 'It is known to have crossed',
   offspring: 'It is the offspring of that variety, not the variety itself',
@@ -58,8 +58,8 @@ const DOUBT_WORDS: Record<Doubt, string> = {
   name: 'The name may be wrong',
   'bought plant': 'The mother plant or fruit was bought, and shops sell hybrids of this crop without saying so',
   'bought plant possible': 'The mother plant may have been bought, and shops sell hybrids of this crop',
-  'unknown father': 'Nobody knows what else flowered where this fruit grew',
-  'kind unknown': 'Nobody knows whether it is open-pollinated or a hybrid',
+  'unknown father': 'We do not know what else flowered where this fruit grew',
+  'kind unknown': 'We do not know whether it is open-pollinated or a hybrid',
 };
 
 /** A reason for a promise, in a donor's words. */
@@ -73,34 +73,34 @@ export function reasonWords(reason: Reason, units: Units = 'metric'): string {
       return `${reason.methods.map((method) => METHOD_NAMES[method]).join(', ')}: without it ${oneIn(reason.without)} seeds would have crossed`;
     case 'off-types':
       return reason.offTypes === 0
-        ? `No off-type among the ${reason.lookedAt} plants that gave the seed`
+        ? `No off-types among the ${reason.lookedAt} plants that gave the seed`
         : `${reason.offTypes} off-types among the ${reason.lookedAt} plants that gave the seed`;
     case 'other seed seen':
       return `Other seed was seen in it: ${oneIn(reason.share)} on average`;
     case 'neighbour':
       return `${capital(neighbourWords(reason.neighbour, units))}: ${oneIn(reason.share)} seeds`;
     case 'neighbours unknown':
-      return `Nobody knows whether another of its group flowered near: ${oneIn(reason.share)} seeds on average`;
+      return `We do not know whether anything it can cross with flowered nearby: ${oneIn(reason.share)} seeds on average`;
     case 'kept apart':
-      return `Kept apart, though nobody can say from what: ${oneIn(reason.share)} seeds on average`;
+      return `Isolated, but we do not know from what: ${oneIn(reason.share)} seeds on average`;
     case 'handed on':
-      return `Handed on by the seed it was grown from: ${oneIn(reason.share)}`;
+      return `Inherited from the seed it was grown from: ${oneIn(reason.share)}`;
     case 'earlier seasons':
       return reason.seasons === null
-        ? `Nobody knows for how many seasons it was grown before, or what flowered near: ${oneIn(reason.share)} on average`
+        ? `We do not know how many seasons it was grown before, or what flowered nearby: ${oneIn(reason.share)} on average`
         : reason.seasons <= 1
-          ? `Foreign seed in what was first sown there: ${oneIn(reason.share)}`
-          : `What crossed in the ${reason.seasons - 1} ${reason.seasons === 2 ? 'season' : 'seasons'} before: ${oneIn(reason.share)} on average`;
+          ? `Foreign seed in what they first sowed: ${oneIn(reason.share)}`
+          : `Crossing in the ${reason.seasons - 1} ${reason.seasons === 2 ? 'season' : 'seasons'} before: ${oneIn(reason.share)} on average`;
     case 'mix-up':
-      return `The mix-up that was recorded: ${oneIn(reason.share)} on average`;
+      return `The recorded mix-up: ${oneIn(reason.share)} on average`;
     case 'evidence':
       return reason.offTypes === 0
-        ? `No off-type among ${reason.lookedAt} looked at`
+        ? `No off-types among ${reason.lookedAt} checked`
         : `${reason.offTypes} off-types among ${reason.lookedAt} looked at`;
     case 'no neighbours':
-      return 'Nothing of its crossing group flowered near';
+      return 'Nothing it can cross with flowered nearby';
     case 'own pollen':
-      return 'This crop takes its own pollen before the flower opens';
+      return 'This crop pollinates itself before the flower opens';
   }
 }
 
@@ -112,13 +112,13 @@ export function raiseWords(raise: Raise, units: Units = 'metric'): string {
   const to = raise.to === 'may vary' ? 'still “may vary”, but better' : `“${CLAIM_WORDS[raise.to].toLowerCase()}”`;
   switch (raise.kind) {
     case 'trial':
-      return `A trial of ${raise.plants} plants without one off-type: ${to} (${chance(raise.chance)})`;
+      return `A trial of ${raise.plants} plants with no off-types: ${to} (${chance(raise.chance)})`;
     case 'hand pollination':
-      return `Next time, flowers pollinated by hand and taped: ${to} (${chance(raise.chance)})`;
+      return `Next time, pollinate flowers by hand and tape them: ${to} (${chance(raise.chance)})`;
     case 'cage':
-      return `Next time, under a cage: ${to} (${chance(raise.chance)})`;
+      return `Next time, use a cage: ${to} (${chance(raise.chance)})`;
     case 'distance':
-      return `Next time, every neighbour ${formatMetres(raise.metres, units)} off or more: ${to} (${chance(raise.chance)})`;
+      return `Next time, keep every neighbour ${formatMetres(raise.metres, units)} away or more: ${to} (${chance(raise.chance)})`;
   }
 }
 
@@ -129,9 +129,11 @@ export function hazardWords(lot: {
 }): readonly string[] {
   const treated =
     lot.treated === 'yes'
-      ? ['Treated seed. Gloves or tweezers; never food or feed; never compost or ferment it; dispose of it as the packet says.']
+      ? [
+          'Treated seed. Use gloves or tweezers. Never use it as food or feed, and never compost or ferment it. Dispose of it as the packet says.',
+        ]
       : lot.treated === 'unknown'
-        ? ['May be treated seed. Handle it as treated until that is known: gloves, never food or feed, never compost.']
+        ? ['This seed may be treated. Until you know, wear gloves, and never use it as food or feed or compost it.']
         : [];
   return [...treated, ...lot.cautions.map(({ words }) => words)];
 }
@@ -139,14 +141,14 @@ export function hazardWords(lot: {
 /** How many plants gave seed, and what that does to the line. */
 export function plantsWords({ verdict, mothers, effective, wanted }: PlantsReckoning): string {
   const count = mothers === 1 ? 'One mother plant' : `${mothers} mother plants`;
-  const worth = effective === null ? '' : `, worth about ${Math.max(1, Math.round(effective))} for keeping variety`;
+  const worth = effective === null ? '' : ` (effective population size about ${Math.max(1, Math.round(effective))})`;
   switch (verdict) {
     case 'unknown':
-      return `Nobody knows how many plants gave the seed; ${wanted} keep a line`;
+      return `We do not know how many plants gave the seed. ${wanted} are needed to keep a line`;
     case 'too few':
-      return `${count}${worth}: a bottleneck. ${wanted} keep a line, equal spoonfuls from each`;
+      return `${count}${worth}: too few. ${wanted} are needed to keep a line, with the same amount of seed from each`;
     case 'enough for seed':
-      return `${count}${worth}: good seed, though ${wanted} keep a line`;
+      return `${count}${worth}: enough for good seed, but ${wanted} are needed to keep a line`;
     case 'enough to keep':
       return `${count}${worth}: enough to keep the line`;
     case 'enough to conserve':
@@ -158,24 +160,24 @@ export function plantsWords({ verdict, mothers, effective, wanted }: PlantsRecko
 export function ripeWords(ripe: Ripeness): { readonly tone: Tone; readonly verdict: string; readonly reason: string } {
   switch (ripe.kind) {
     case 'ready':
-      return { tone: 'good', verdict: 'Ready to open', reason: `Open it by ${formatDate(ripe.openBy)}, or it spoils` };
+      return { tone: 'good', verdict: 'Ready to open', reason: `Open it by ${formatDate(ripe.openBy)} or it will spoil` };
     case 'wait':
       return {
         tone: 'doubt',
         verdict: `Wait ${ripe.days} ${ripe.days === 1 ? 'day' : 'days'}`,
-        reason: `${ripe.why === 'cure' ? 'It cures' : 'Its seed ripens on inside'} until ${formatDate(ripe.until)}; open it by ${formatDate(ripe.openBy)}`,
+        reason: `${ripe.why === 'cure' ? 'Let it cure' : 'Its seed is still ripening inside'} until ${formatDate(ripe.until)}; open it by ${formatDate(ripe.openBy)}`,
       };
     case 'too early':
       return {
         tone: 'poor',
-        verdict: 'Too early to be worth it',
+        verdict: 'Too early: the seed is not ripe',
         reason:
           ripe.ageDays === null
-            ? `The signs are not there; seed wants ${ripe.needsDays} days from the flower`
-            : `Picked ${ripe.ageDays} days after the flower; seed wants ${ripe.needsDays}`,
+            ? `The signs are missing; seed needs ${ripe.needsDays} days from flowering`
+            : `Picked ${ripe.ageDays} days after flowering; seed needs ${ripe.needsDays}`,
       };
     case 'ask':
-      return { tone: 'plain', verdict: 'Is it ripe? Look at the signs', reason: `Open it by ${formatDate(ripe.openBy)}` };
+      return { tone: 'plain', verdict: 'Is it ripe? Check the signs', reason: `Open it by ${formatDate(ripe.openBy)}` };
   }
 }
 
@@ -184,7 +186,7 @@ export function healthWords({ diseases, mould, insects, look }: Passport): strin
   return [
     Array.isArray(diseases) && diseases.length > 0 ? `Health: ${diseases.map(({ name }) => name).join(', ')} seen on the plants` : null,
     mould === true ? 'Health: mould was seen on the seed' : null,
-    insects === 'seen' || insects === 'holes in seed' ? 'Health: insects came with it' : null,
+    insects === 'seen' || insects === 'holes in seed' ? 'Health: insects were found with it' : null,
     look.includes('discoloured') || look.includes('shrivelled') ? 'Health: some seed is discoloured or shrivelled' : null,
   ].filter((flag) => flag !== null);
 }

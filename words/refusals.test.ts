@@ -27,8 +27,8 @@ test('every refusal has its sentence, and every sentence a refusal', () => {
 
 test('a sentence names its figures, and no code reaches a page', () => {
   expect(refusalWords(refusal('text: too long', 80))).toBe('Keep it under 80 characters');
-  expect(refusalWords(refusal('whole: too few', 1, 'plants'))).toBe('At least one plant');
-  expect(refusalWords(refusal('fact: unreadable', 'a|b', '5 m'))).toBe('“a/b” cannot be read; write it like 5 m');
-  expect(refusalWords(refusal('container: not yet', 'clean', 'use'))).toMatch(/^Not yet: it is clean and dry; its label/);
+  expect(refusalWords(refusal('whole: too few', 1, 'plants'))).toBe('Enter at least 1 plant');
+  expect(refusalWords(refusal('fact: unreadable', 'a|b', '5 m'))).toBe('we could not read “a/b”; write it like 5 m');
+  expect(refusalWords(refusal('container: not yet', 'clean', 'use'))).toMatch(/^First make sure: it is clean and dry; its label/);
   for (const code of written) expect(refusalWords(code)).not.toBe(code);
 });

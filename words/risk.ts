@@ -23,18 +23,18 @@ const WHYS: Readonly<Record<RiskWhy, string>> = {
 export function riskVerdict(risk: number): { readonly tone: Tone; readonly verdict: string } {
   if (risk < 0.02) return { tone: 'good', verdict: 'Almost certainly' };
   if (risk < 0.15) return { tone: 'good', verdict: 'Very likely' };
-  if (risk < 0.5) return { tone: 'doubt', verdict: 'Perhaps: it is at risk' };
+  if (risk < 0.5) return { tone: 'doubt', verdict: 'Perhaps not: it is at risk' };
   return { tone: 'poor', verdict: 'Probably not' };
 }
 
 /** Why a line may be lost, with what the chance would be without it. */
-export const riskWhyWords = ({ why, without }: RiskReason): string => `${WHYS[why]}; without that it would be ${chanceWords(without)}`;
+export const riskWhyWords = ({ why, without }: RiskReason): string => `${WHYS[why]}; without this it would be ${chanceWords(without)}`;
 
 /** What each remedy is called in a list. */
 const NAMES: Readonly<Record<RemedyKind, string>> = {
   'grow out': 'Grow it out',
   'safety copy': 'Send a copy to a keeper',
-  'another place': 'Put part of it in another place',
+  'another place': 'Store part of it in another place',
   freezer: 'Dry it and freeze it',
   'dry and seal': 'Dry it and seal it',
   test: 'Test it first',
@@ -45,11 +45,11 @@ export const remedyWords = ({ kind, seeds }: Pick<Remedy, 'kind' | 'seeds'>): st
 
 const DOING: Readonly<Record<RemedyKind, string>> = {
   'grow out': 'Growing it out now',
-  'safety copy': 'Sending a part of it away',
-  'another place': 'Parting it between two places',
-  freezer: 'Moving it all into the freezer',
+  'safety copy': 'Sending part of it away',
+  'another place': 'Dividing it between two places',
+  freezer: 'Moving all of it into the freezer',
   'dry and seal': 'Drying and sealing it',
-  test: 'A test, which takes seed,',
+  test: 'A test, which uses seed,',
 };
 
 /** What a remedy would do harm by. */

@@ -10,24 +10,24 @@ import { HOLD_WORDS } from './vocabulary.ts';
 
 /** There was less than was asked for. */
 export function shortWords({ onHand, unit }: { onHand: number; unit: StockUnit }, units: Units = 'metric'): string {
-  return onHand === 0 ? 'Nothing of it is left' : `Only ${formatStock(onHand, unit, units)} left`;
+  return onHand === 0 ? 'None of it is left' : `Only ${formatStock(onHand, unit, units)} left`;
 }
 
 /** Why the next test falls when it does. */
 const NEXT_TEST_WORDS: Record<RetestReason | NoRetestReason, string> = {
-  'never tested and undated': 'it was never tested, and nobody knows how old it is',
-  'never tested, and may be too weak': 'it was never tested, and it may be too weak to lend',
-  'last test left it open': 'the last test did not settle whether it can be lent',
-  'its tests do not fit together': 'its tests do not fit together, and another one can tell why',
+  'never tested and undated': 'it has never been tested and its age is unknown',
+  'never tested, and may be too weak': 'it has never been tested and may be too weak to lend',
+  'last test left it open': 'the last test did not settle whether you can lend it',
+  'its tests do not fit together': 'its tests disagree, and another test can show why',
   'may fall under what is lent': 'by then it may be too weak to lend',
   'a third of its way to 85 %': 'germination may be dropping; the standard says retest by then',
   'much lent, before lending opens': 'it is lent a lot, and should be tested before lending opens',
   'last of its line, before lending opens': 'it is the last of its line, and should be tested before lending opens',
   'grow out or replace': 'it is too weak to lend; grow it out or replace it',
-  'no test it affords would settle it': 'there is too little seed for a test that would settle it; grow it out instead',
-  'grow-out is due': 'it has lost 15 % of what it was at harvest; grow it out',
-  'nothing lives': 'it is dead; replace it',
-  'nothing left to test': 'nothing is left to test',
+  'no test it affords would settle it': 'too little seed is left for a test that would settle it; grow it out instead',
+  'grow-out is due': 'it germinates 15 % less than at harvest; grow it out',
+  'nothing lives': 'no seed is alive; replace it',
+  'nothing left to test': 'no seed is left to test',
 };
 
 export function nextTestWords(reason: string | null): string {
@@ -38,16 +38,16 @@ export function nextTestWords(reason: string | null): string {
 export function nextTestSentence({ on, reason }: { readonly on: string | null; readonly reason: string | null }, today: Day): string {
   const why = nextTestWords(reason);
   if (on === null) return `No further test: ${why}.`;
-  return on > today ? `Next test ${formatDate(on)}: ${why}.` : `A test is due, since ${formatDate(on)}: ${why}.`;
+  return on > today ? `Next test ${formatDate(on)}: ${why}.` : `A test has been due since ${formatDate(on)}: ${why}.`;
 }
 
 /** What a verdict means for the person with the jar in hand. */
 export const VERDICT_WORDS: Record<VerdictKind, string> = {
   'full strength': 'Good: lend it as it is',
-  'sow thicker': 'Lend it, and say to sow thicker',
-  'not settled': 'Not settled: it may be too weak',
+  'sow thicker': 'Lend it and say “sow thicker”',
+  'not settled': 'Not clear yet: it may be too weak',
   'do not lend': 'Too weak to lend',
-  dead: 'Dead',
+  dead: 'No living seed',
 };
 
 /** What to say to whoever sows it. */
@@ -59,16 +59,20 @@ export function oddWords(odd: readonly OddTest[], canTest = true): string {
     .flatMap(({ on, sown, up, since, fell, wentWrong }) => [
       {
         chance: fell,
-        words: `something nobody wrote down cost it life ${since ? `between ${formatDate(since)} and` : 'before'} ${formatDate(on)}`,
-        advice: 'Look at where it was kept',
+        words: `an unrecorded event damaged it ${since ? `between ${formatDate(since)} and` : 'before'} ${formatDate(on)}`,
+        advice: 'Check where it was stored',
       },
-      { chance: wentWrong, words: `the test of ${formatDate(on)}, ${up} of ${sown}, went wrong`, advice: 'It counts for next to nothing' },
+      {
+        chance: wentWrong,
+        words: `the test of ${formatDate(on)}, ${up} of ${sown}, went wrong`,
+        advice: 'The test counts for very little',
+      },
     ])
     .filter(({ chance }) => chance >= 0.05)
     .sort((one, other) => other.chance - one.chance);
   const told = ways.map(({ chance, words }) => `${words} (${percent(chance)})`);
   const either = told.length > 1 ? `either ${told.slice(0, -1).join(', ')}, or ${told.at(-1)}` : `it seems that ${told[0]}`;
-  return `Its tests do not fit together with what is usual for it: ${either}. ${leavesOpen(odd) ? (canTest ? 'Test again before acting on it' : 'Too little seed is left for another test: grow it out') : ways[0]!.advice}.`;
+  return `Its tests do not match what is usual for it: ${either}. ${leavesOpen(odd) ? (canTest ? 'Test again before acting on it' : 'Too little seed is left for another test: grow it out') : ways[0]!.advice}.`;
 }
 
 /** A probability in words and figure. */
@@ -82,31 +86,31 @@ export function chanceWords(probability: number): string {
         : probability > 0.6
           ? 'more likely than not'
           : probability >= 0.4
-            ? 'as likely as not'
+            ? 'uncertain'
             : probability > 0.2
-              ? 'rather unlikely'
+              ? 'fairly unlikely'
               : probability > 0.05
                 ? 'unlikely'
-                : 'hardly possible';
+                : 'very unlikely';
   return `${word} (${percent})`;
 }
 
 export const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 export const EVERYBODYS_PROBLEMS = {
-  'no such lot': 'There is no such lot any more',
-  'changed meanwhile': 'Somebody else changed this while you were writing. What they wrote is below; yours is still in the fields',
+  'no such lot': 'This lot no longer exists',
+  'changed meanwhile': 'Someone else changed this while you were editing. Their version is below; yours is still in the fields',
 } as const;
 
 /** The desk's answer for one lot, in words. */
 export function lendingAnswer(lending: MayLend, packets: number): string {
   switch (lending.answer) {
     case 'yes':
-      return packets > 0 ? 'Yes' : 'No packet to spare';
+      return packets > 0 ? 'Yes' : 'No packets to spare';
     case 'coordinator':
-      return `Only with a coordinator’s reason: ${WHY_NOT[lending.why]}`;
+      return `Only if a coordinator gives a reason: ${WHY_NOT[lending.why]}`;
     case 'refused':
-      return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: nothing is left';
+      return lending.why === 'F1' ? 'No: an F1 hybrid' : lending.why === 'hold' ? 'No: it is on hold' : 'No: none is left';
   }
 }
 
@@ -114,27 +118,27 @@ const WHY_NOT = {
   'not settled': 'it may be too weak',
   'do not lend': 'too weak',
   dead: 'it is dead',
-  'kept back': 'the rest is kept back',
+  'kept back': 'the rest is reserved',
 } as const;
 
 /** Why a lot is not simply lent, in a sentence. */
 export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTested: boolean): string {
-  const by = isTested ? 'its tests, age and storage' : 'its crop, age and storage; it was never tested';
+  const by = isTested ? 'its tests, age and storage' : 'its crop, age and storage (never tested)';
   switch (lending.why) {
     case 'not settled':
-      return `It may be too weak to lend, judged by ${by}.`;
+      return `It may be too weak to lend, judging by ${by}.`;
     case 'do not lend':
-      return `It is most likely too weak to lend, judged by ${by}.`;
+      return `It is probably too weak to lend, judging by ${by}.`;
     case 'dead':
-      return 'Nothing came up in its tests, and it is most likely dead.';
+      return 'Nothing came up in its tests, so it is probably dead.';
     case 'kept back':
-      return `Only ${lending.packets} ${lending.packets === 1 ? 'packet' : 'packets'} of this line can be lent (${lending.lendable} seeds). The rest is kept for a grow-out and for germination tests.`;
+      return `Only ${lending.packets} ${lending.packets === 1 ? 'packet' : 'packets'} of this line can be lent (${lending.lendable} seeds). The rest is reserved for a grow-out and for germination tests.`;
     case 'F1':
-      return 'It is seed of an F1 hybrid: it does not come true and is not lent under the variety’s name.';
+      return 'It is seed of an F1 hybrid: it does not breed true, so it is not lent under the variety’s name.';
     case 'hold':
       return `It is on hold${lending.holds.length > 0 ? `: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}.`;
     case 'nothing left':
-      return 'Nothing of it is left.';
+      return 'None of it is left.';
   }
 }
 

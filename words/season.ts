@@ -13,21 +13,25 @@ export const LOG_WORDS: Readonly<
   sown: { name: 'Sown', count: 'How many seeds?' },
   up: { name: 'Up', count: 'How many seedlings are up?' },
   thinned: { name: 'Thinned', count: 'How many plants are left?' },
-  standing: { name: 'Plants counted', count: 'How many plants stand?' },
-  overwintered: { name: 'After winter', count: 'How many plants came through the winter?' },
-  flowering: { name: 'First flowers', count: 'How many plants flower? (optional)' },
+  standing: { name: 'Plants counted', count: 'How many plants are there?' },
+  overwintered: { name: 'After winter', count: 'How many plants survived the winter?' },
+  flowering: { name: 'First flowers', count: 'How many plants are flowering? (optional)' },
   flowered: { name: 'Flowering is over' },
-  harvested: { name: 'Harvested', count: 'From how many plants did you take seed?' },
+  harvested: { name: 'Harvested', count: 'How many plants did you take seed from?' },
   'off-types early': { name: 'Off-types pulled before flowering', count: 'How many?', words: 'What was different? (optional)' },
   'off-types late': { name: 'Off-types pulled after flowering began', count: 'How many?', words: 'What was different? (optional)' },
-  isolated: { name: 'Kept apart', words: 'What exactly? (optional)', hint: 'Cage closed, bags on 12 heads' },
-  neighbour: { name: 'Something flowers nearby', words: 'What flowers?', hint: 'Beets at the neighbour’s, wild carrots by the lane' },
+  isolated: { name: 'Isolated', words: 'What exactly? (optional)', hint: 'For example: cage closed, bags on 12 heads' },
+  neighbour: {
+    name: 'Something flowers nearby',
+    words: 'What flowers?',
+    hint: 'For example the neighbour’s beets, or wild carrots by the lane',
+  },
   bolted: { name: 'Bolted too early', count: 'How many plants?' },
-  disease: { name: 'Disease', words: 'What do you see?', hint: 'Yellow spots on lower leaves' },
-  weather: { name: 'Weather', words: 'What happened?', hint: 'Hail, late frost, three weeks without rain' },
+  disease: { name: 'Disease', words: 'What do you see?', hint: 'For example: yellow spots on lower leaves' },
+  weather: { name: 'Weather', words: 'What happened?', hint: 'For example hail, late frost, or three weeks without rain' },
   pollinated: { name: 'Pollinated by hand', count: 'How many flowers did you tag?' },
-  picked: { name: 'Picked', words: 'How much?', hint: '12 heads, 640 g of pods' },
-  note: { name: 'Note', words: 'What should the library know?' },
+  picked: { name: 'Picked', words: 'How much?', hint: 'For example 12 heads, or 640 g of pods' },
+  note: { name: 'Note', words: 'What should we know?' },
 };
 
 const plants = (count: number) => `${count} ${count === 1 ? 'plant' : 'plants'}`;
@@ -64,7 +68,7 @@ export const GROWTH_WORDS: Readonly<Record<Growth, string>> = {
 export function entryFaultWords(fault: EntryFault): { readonly at: 'on' | 'count'; readonly why: string } {
   switch (fault.why) {
     case 'in the future':
-      return { at: 'on', why: 'That day is still to come' };
+      return { at: 'on', why: 'Enter today’s date or an earlier one' };
     case 'before the seed was handed over':
       return { at: 'on', why: `The seed was handed over on ${formatDate(fault.on)}. Check the day` };
     case 'before it was sown':
@@ -72,13 +76,13 @@ export function entryFaultWords(fault: EntryFault): { readonly at: 'on' | 'count
     case 'more up than sown':
       return { at: 'count', why: `Only ${formatSeeds(fault.most)} were sown. Check the number` };
     case 'more than stood':
-      return { at: 'count', why: `At the count before there were ${plants(fault.most)}. Check the number, or correct that count` };
+      return { at: 'count', why: `At the last count there were ${plants(fault.most)}. Check the number, or correct that count` };
     case 'more seed than was handed over':
       return {
         at: 'count',
         why:
           fault.most > 0
-            ? `Only ${formatSeeds(fault.most)} are left of what was handed over`
+            ? `Only ${formatSeeds(fault.most)} are left of the seed that was handed over`
             : 'All the seed that was handed over has been sown',
       };
   }
@@ -88,19 +92,19 @@ export function entryFaultWords(fault: EntryFault): { readonly at: 'on' | 'count
 export function standingWords(standing: Standing): string {
   switch (standing.kind) {
     case 'enough':
-      return `${plants(standing.plants)} stood at the last count, enough for seed`;
+      return `${plants(standing.plants)} at the last count, enough for seed`;
     case 'too few':
-      return `Only ${plants(standing.plants)} stood at the last count; ${standing.needed} are needed`;
+      return `Only ${plants(standing.plants)} at the last count, but ${standing.needed} are needed`;
     case 'in danger':
-      return `${plants(standing.plants)} stood at the last count, and ${standing.needed} are needed: by ${formatDate(standing.by)} fewer may be left`;
+      return `${plants(standing.plants)} at the last count, and ${standing.needed} are needed. By ${formatDate(standing.by)} fewer may be left`;
   }
 }
 
 /** What can be done about too few plants. */
 export const STANDING_ADVICE: Readonly<Record<Exclude<Standing['kind'], 'enough'>, string>> = {
   'too few':
-    'Take seed from every plant, the same amount from each, and pull only clear off-types. Sow again if there is time and seed; else ask a second grower, or mix with seed of another year',
-  'in danger': 'Protect what stands: water, slugs, birds. Thin no further, and sow a few more if there is time and seed',
+    'Take the same amount of seed from every plant, and only pull clear off-types. Sow again if you have time and seed; otherwise ask a second grower, or mix with seed of another year',
+  'in danger': 'Protect the plants from drought, slugs and birds. Do not thin any more, and sow a few more if you have time and seed',
 };
 
 const ago = (days: number) => (days === 1 ? 'a day ago' : `${days} days ago`);
@@ -112,22 +116,22 @@ export function alarmWords(alarm: Alarm): string {
     case 'in danger':
       return standingWords(alarm.standing);
     case 'bloom off plan':
-      return `It flowers ${Math.abs(alarm.shift)} days ${alarm.shift > 0 ? 'later' : 'earlier'} than planned. Look again at what flowers near it`;
+      return `It flowers ${Math.abs(alarm.shift)} days ${alarm.shift > 0 ? 'later' : 'earlier'} than planned. Check again what flowers nearby`;
     case 'neighbour off plan':
-      return `What flowers near it does so at another time than planned: ${crossedWords(alarm.share)}, where ${crossedWords(alarm.planned)} was planned`;
+      return `A neighbour flowers at a different time than planned: ${crossedWords(alarm.share)}, where ${crossedWords(alarm.planned)} was planned`;
     case 'fruit ripens':
-      return `The fruit tagged by hand is ripe from ${formatDate(alarm.on)} on. Look at it`;
+      return `The fruit tagged by hand should be ripe from ${formatDate(alarm.on)}. Check it`;
     case 'no answer':
       return `Offered ${ago(alarm.days)}, and no answer yet`;
     case 'hand over':
       return alarm.days > 0
-        ? `Hand over the seed: it is sown in ${alarm.days} ${alarm.days === 1 ? 'day' : 'days'}`
-        : 'Hand over the seed: its sowing day has come';
+        ? `Hand over the seed: sowing is in ${alarm.days} ${alarm.days === 1 ? 'day' : 'days'}`
+        : 'Hand over the seed: it should be sown now';
     case 'not sown':
-      return `Not sown yet, as far as we know: it was to be sown ${ago(alarm.days)}`;
+      return `No sowing reported; it was due ${ago(alarm.days)}`;
     case 'silent':
-      return `Nothing heard for ${alarm.days} days. Ask how it goes`;
+      return `No news for ${alarm.days} days. Ask how it is going`;
     case 'late':
-      return `The seed was to be back ${ago(alarm.days)}`;
+      return `Seed was due back ${ago(alarm.days)}`;
   }
 }

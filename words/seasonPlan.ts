@@ -34,11 +34,11 @@ export const worthWords = (worth: number): string => `${worth < 0 ? '−' : ''}$
 const BLOCKS: Readonly<Record<Block | Hindrance, string>> = {
   bed: 'no room in the bed',
   cage: 'no cage free',
-  grower: 'its grower has enough',
-  pollen: 'too near what it crosses with',
+  grower: 'its grower has enough to do',
+  pollen: 'too close to something it crosses with',
   'too small': 'too small',
   'too many hours': 'more hours than its grower has',
-  never: 'too near what flowers there anyway',
+  never: 'too close to something that flowers there anyway',
   'too hard': 'too hard for its grower',
   'not grown': 'its grower does not grow this',
   'said no': 'its grower said no',
@@ -47,18 +47,18 @@ const BLOCKS: Readonly<Record<Block | Hindrance, string>> = {
 export const blockWords = (block: Block | Hindrance): string => BLOCKS[block];
 
 const WHYS: Readonly<Record<LeftOut['why'], string>> = {
-  forbidden: 'You said not to grow it.',
-  'worth less': 'Growing it would save less than its hours of work weigh.',
-  nowhere: 'No garden in the plan can take it, whatever else is grown.',
+  forbidden: 'You chose not to grow it.',
+  'worth less': 'Growing it is not worth its hours of work.',
+  nowhere: 'No garden in the plan suits it, even if nothing else is grown.',
   'no day': 'It can no longer be sown in time to ripen.',
-  'in the way': 'There is no place left for it beside what the plan grows.',
+  'in the way': 'There is no room left beside the other lines in the plan.',
 };
 
 /** Why a line is left out: the reason, and what stands in the way most often. */
 export function leftOutWords({ why, blocks }: LeftOut): string {
   if (why === 'forbidden' || why === 'worth less' || why === 'no day') return WHYS[why];
   const most = Object.entries(blocks).sort(([, one], [, other]) => other - one)[0]?.[0] as Block | Hindrance | undefined;
-  return most ? `${WHYS[why]} Most often: ${BLOCKS[most]}.` : WHYS[why];
+  return most ? `${WHYS[why]} Main reason: ${BLOCKS[most]}.` : WHYS[why];
 }
 
 /** A change of the season, as something to do. */
@@ -76,14 +76,14 @@ export function changeWords(facts: SeasonFacts, change: Change, units: Units): s
       return `${facts.growers[change.grower]!.name}, or another grower, takes on hard crops`;
     case 'gone': {
       const { what, garden, away } = facts.anyway[change.anyway]!;
-      return `The ${what} at ${facts.gardens[garden]!.name}${away > 0 ? ` (${formatMetres(away, units)} off)` : ''} is cut before it flowers: ask there`;
+      return `The ${what} at ${facts.gardens[garden]!.name}${away > 0 ? ` (${formatMetres(away, units)} away)` : ''} is cut before it flowers (ask the gardener)`;
     }
     case 'sow':
       return `Sow it on ${formatDate(change.day)}`;
     case 'new plot':
       return `One more plot of ${change.squareMetres} m²${change.metres > 0 ? `, at least ${formatMetres(change.metres, units)} from all other gardens` : ''}`;
     case 'instead':
-      return 'Grow it all the same';
+      return 'Grow it anyway';
   }
 }
 
@@ -95,7 +95,7 @@ export function changedWords(facts: SeasonFacts, { worth, choice, dropped, moved
   const nameOf = (id: number) => facts.lines.find((line) => line.id === id)!.name;
   const parts = [
     ...(choice && change.kind !== 'new plot'
-      ? [`it stands at ${choicePlace(facts, choice)}, sown ${formatDay(choice.sowOn)}, kept apart by ${waysWords(choice.methods)}`]
+      ? [`it goes to ${choicePlace(facts, choice)}, sown ${formatDay(choice.sowOn)}, isolated by ${waysWords(choice.methods)}`]
       : []),
     ...(dropped.length > 0 ? [`${list(dropped.map(nameOf))} ${dropped.length === 1 ? 'is' : 'are'} left out`] : []),
     ...(moved.length > 0 ? [`${list(moved.map(nameOf))} ${moved.length === 1 ? 'moves' : 'move'}`] : []),
@@ -112,10 +112,10 @@ export function alternativeWords(facts: SeasonFacts, { other, choice, less, bloc
       ? choicePlace(facts, choice)
       : other === 'day'
         ? `Sown ${formatDay(choice.sowOn)}`
-        : `Kept apart by ${waysWords(choice.methods)}`;
+        : `Isolated by ${waysWords(choice.methods)}`;
   const names = by.map((id) => facts.lines.find((line) => line.id === id)!.name);
   if (block !== null) return `${what}: ${BLOCKS[block]}${names.length > 0 ? ` (${list(names)})` : ''}`;
-  if (Math.abs(less) < 0.005) return `${what}: as good`;
+  if (Math.abs(less) < 0.005) return `${what}: just as good`;
   return less > 0 ? `${what}: worth ${worthWords(less)} less` : `${what}: worth ${worthWords(-less)} more. Plan again to use it`;
 }
 
@@ -123,7 +123,7 @@ export function alternativeWords(facts: SeasonFacts, { other, choice, less, bloc
 export function faultWords(facts: SeasonFacts, fault: SeasonFault, lineOf: (option: number) => LineToPlan): string {
   switch (fault.why) {
     case 'bed full':
-      return `${plotName(facts, fault.plot)}: more is planned than there is room for`;
+      return `${plotName(facts, fault.plot)}: more is planned than the bed can hold`;
     case 'no cage':
       return `${plotName(facts, fault.plot)}: more cages are planned than there are`;
     case 'too many lines':
@@ -133,14 +133,14 @@ export function faultWords(facts: SeasonFacts, fault: SeasonFault, lineOf: (opti
     case 'crossed': {
       const line = lineOf(fault.option);
       const share = (line.crop.crossed * fault.pollen) / (1 + fault.pollen);
-      return `${line.name}: about ${crossedWords(share)} of its seed is likely to be crossed, more than its promise allows`;
+      return `${line.name}: about ${crossedWords(share)} of its seed is likely to be crossed, more than its label allows`;
     }
   }
 }
 
 /** How far a plan is from what none can be better than. */
 export function gapWords(worth: number, bound: number, running: boolean): string {
-  if (!Number.isFinite(bound)) return running ? 'Planning.' : '';
+  if (!Number.isFinite(bound)) return running ? 'Planning …' : '';
   const gap = Math.max(0, bound - worth) / Math.max(1e-9, bound);
   if (gap < 0.0005) return 'No plan can be better.';
   return `${running ? 'Planning: no' : 'No'} plan can be better by more than ${(100 * gap).toFixed(1)}\u00a0%.`;

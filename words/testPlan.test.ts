@@ -26,21 +26,23 @@ const problem = (tests: readonly PlanTest[], hours = each(4)): PlanProblem => ({
 });
 
 describe('what moving a test costs', () => {
-  test('nothing while it ends in time', () => expect(moveWords(problem([towel()]), START, [0], 0, 1)).toBe('ends in time.'));
+  test('nothing while it ends on time', () => expect(moveWords(problem([towel()]), START, [0], 0, 1)).toBe('ends on time.'));
 
   test('its weeks late and what they weigh, and what is gained the other way', () => {
-    expect(moveWords(problem([towel()]), START, [0], 0, 3)).toBe('ends 2 weeks after its deadline; weighted lateness rises by 4.0.');
-    expect(moveWords(problem([towel()]), START, [3], 0, 1)).toBe('ends in time; weighted lateness falls by 4.0.');
+    expect(moveWords(problem([towel()]), START, [0], 0, 3)).toBe(
+      'ends 2 weeks after its deadline; total lateness, weighted by priority, rises by 4.0 weeks.',
+    );
+    expect(moveWords(problem([towel()]), START, [3], 0, 1)).toBe('ends on time; total lateness, weighted by priority, falls by 4.0 weeks.');
   });
 
   test('a place that gets too full is named with its week', () =>
     expect(moveWords(problem([towel(), towel()]), START, [0, 3], 1, 1)).toBe(
-      'ends in time; the room place has 1 towel too many in the week of 7 Dec; weighted lateness falls by 4.0.',
+      'ends on time; the room place has 1 towel too many in the week of 7 Dec; total lateness, weighted by priority, falls by 4.0 weeks.',
     ));
 
   test('hours that are not there are named, and a week when nobody comes', () => {
     const closed = each(4).map((hours, week) => (week === 1 ? 0 : hours));
-    expect(moveWords(problem([towel()], closed), START, [2], 0, 1)).toMatch(/hours too many.*nobody is here then\.$/);
+    expect(moveWords(problem([towel()], closed), START, [2], 0, 1)).toMatch(/hours too many.*closed then\.$/);
   });
 });
 
@@ -51,6 +53,6 @@ test('lateness is told in weeks, whatever a week weighs', () => {
 
 test.each([
   [{ what: 'hours', more: 1 }, '1 more helper hour a week'],
-  [{ what: 'deadline', more: 3 }, '3 weeks more until each deadline'],
+  [{ what: 'deadline', more: 3 }, '3 weeks more time before each deadline'],
   [{ what: 'warm', more: 2 }, '2 more towels in the warm place'],
 ] as const)('what would let all in is said in words: %j', (relaxation, words) => expect(relaxationWords(relaxation)).toBe(words));

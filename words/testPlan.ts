@@ -15,7 +15,7 @@ export function moveWords(problem: PlanProblem, start: string, before: Plan, ind
   const after = before.map((one, at) => (at === index ? week : one));
   const end = week + test.hours.length - 1;
   const late = end - test.deadline;
-  const words = [late > 0 ? `ends ${weeksWord(late)} after its deadline` : 'ends in time'];
+  const words = [late > 0 ? `ends ${weeksWord(late)} after its deadline` : 'ends on time'];
   const full = overbooked(problem, after).filter((one) => one.week >= week && one.week <= end);
   const worst = full.reduce<(typeof full)[number] | null>((most, one) => (most === null || one.over > most.over ? one : most), null);
   if (worst)
@@ -25,16 +25,17 @@ export function moveWords(problem: PlanProblem, start: string, before: Plan, ind
         : `the ${worst.what} place has ${worst.over} ${worst.over === 1 ? 'towel' : 'towels'} too many in the week of ${weekName(start, worst.week)}`,
     );
   const change = costOf(problem, after) - costOf(problem, before);
-  if (Math.abs(change) > 1e-9) words.push(`weighted lateness ${change > 0 ? 'rises' : 'falls'} by ${Math.abs(change).toFixed(1)}`);
+  if (Math.abs(change) > 1e-9)
+    words.push(`total lateness, weighted by priority, ${change > 0 ? 'rises' : 'falls'} by ${Math.abs(change).toFixed(1)} weeks`);
   const isBusy = week < bench.weeks && bench.hours[week] === 0;
-  if (isBusy) words.push('nobody is here then');
+  if (isBusy) words.push('you are closed then');
   return `${words.join('; ')}.`;
 }
 
 /** The smallest change that would let all in, in words. */
 export function relaxationWords({ what, more }: Relaxation): string {
   if (what === 'hours') return `${more} more helper ${more === 1 ? 'hour' : 'hours'} a week`;
-  if (what === 'deadline') return `${weeksWord(more)} more until each deadline`;
+  if (what === 'deadline') return `${weeksWord(more)} more time before each deadline`;
   return `${more} more ${more === 1 ? 'towel' : 'towels'} in the ${what} place`;
 }
 

@@ -12,8 +12,8 @@ export const QUICK_LOOK_WORDS: Readonly<Record<QuickLook, QuickLookWords>> = {
   float: {
     title: 'Float or sink',
     did: 'sank',
-    worth: 'Empty seed floats; so does some that is alive. A hint at how full it is, at best.',
+    worth: 'Empty seed floats, but so does some living seed. It only hints at how full the seed is.',
   },
-  cut: { title: 'Cut open', did: 'were full and firm', worth: 'Full seed may still be dead. It shows insects, rot and empty shells.' },
-  snap: { title: 'Snap or bend', did: 'snapped', worth: 'It tells how dry seed is, and nothing of whether it lives.' },
+  cut: { title: 'Cut open', did: 'were full and firm', worth: 'Full seed can still be dead. Cutting shows insects, rot and empty shells.' },
+  snap: { title: 'Snap or bend', did: 'snapped', worth: 'It shows how dry the seed is, not whether it is alive.' },
 };

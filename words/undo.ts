@@ -3,28 +3,28 @@ import type { UndoProblem } from '#core/people/undo.ts';
 
 /** What was just done, as its bar says it; its lot or number follows. */
 const DONE: Readonly<Record<UndoableName, string>> = {
-  'lot taken in': 'Taken in',
+  'lot taken in': 'Lot taken in',
   'seed returned': 'Seed returned',
   'batch started': 'Batch started',
-  'batch moved on': 'Next step begun',
+  'batch moved on': 'Next step started',
   'batch weighed': 'Weighed',
   packed: 'Packed',
   unpacked: 'Packets opened',
   moved: 'Moved',
   'seed given': 'Given away',
-  'hold set': 'Hold set',
-  'hold lifted': 'Hold lifted',
+  'hold set': 'Put on hold',
+  'hold lifted': 'Hold removed',
   'grow-out proposed': 'Grow-out proposed',
   'season plan carried out': 'Proposed from the plan',
-  'keeper written': 'Keeper written down',
+  'keeper written': 'Keeper saved',
   'copy counted': 'Copy counted',
-  'grow-out placed': 'Place settled',
+  'grow-out placed': 'Garden and day saved',
   'grow-out offered': 'Grow-out offered',
   'offer accepted': 'Offer accepted',
   'offer declined': 'Offer declined',
   'grow-out agreed': 'Grow-out agreed',
-  'season logged': 'Log written',
-  'log entry struck': 'Entry struck out',
+  'season logged': 'Log entry saved',
+  'log entry struck': 'Entry deleted',
   'seed handed over': 'Seed handed over',
   'grow-out failed': 'Grow-out failed',
   'grow-out dropped': 'Grow-out dropped',
@@ -40,18 +40,18 @@ export function doneWords(kind: string): string {
 
 const BUILT_ON: Readonly<Record<Extract<UndoProblem, { code: 'built on' }>['by'], string>> = {
   'lot used': 'some of this seed has been used since',
-  'lot tested': 'a test has been laid from it since',
+  'lot tested': 'a germination test has been started from it since',
   'lot lent': 'packets of it have been lent since',
-  'lot held': 'a hold has been set on it since',
-  'lot on the bench': 'it has been put on the bench since',
-  'lot shut away': 'it has been shut away since',
-  'lot observed': 'something that was seen of it has been written down since',
-  'passport corrected': 'its passport has been corrected since',
-  'lot grown on': 'another lot comes from it',
+  'lot held': 'it has been put on hold since',
+  'lot on the bench': 'a batch has been started from it since',
+  'lot shut away': 'it has gone into the freezer or airtight storage since',
+  'lot observed': 'an observation of it has been recorded since',
+  'passport corrected': 'its provenance has been corrected since',
+  'lot grown on': 'another lot has been grown from it',
   'lot to be grown out': 'a grow-out of it has been proposed since',
-  'batch went on': 'the batch has gone on since',
-  'hold lifted': 'a hold on it has been lifted since',
-  'lot left': 'seed has been packed or has left the house since',
+  'batch went on': 'the batch has moved on since',
+  'hold lifted': 'a hold on it has been removed since',
+  'lot left': 'seed has been packed or has left the library since',
   'grow-out went on': 'the grow-out has gone on since',
   'loan told of': 'the loan has been closed, or seed has come back',
 };
@@ -66,7 +66,7 @@ export function undoProblemWords(problem: UndoProblem): string {
     case 'undone already':
       return 'This was already undone';
     case 'not yours':
-      return 'Only a coordinator can undo what somebody else did';
+      return 'Only a coordinator can undo what someone else did';
     case 'too late':
       return 'It is too late to undo this yourself. Ask a coordinator';
     case 'built on':

@@ -3,11 +3,11 @@ import type { HoldKind, Kind, Origin, StoredSoFar } from '#core/lots/words.ts';
 /** How the words of the craft stand on screens and in choices. */
 export const KIND_WORDS: Record<Kind, string> = {
   'open-pollinated': 'Open-pollinated',
-  heirloom: 'Heirloom, farm-kept',
+  heirloom: 'Heirloom or farm-saved',
   F1: 'F1 hybrid',
-  stabilising: 'Stabilising',
+  stabilising: 'Being stabilised',
   mixture: 'Mixture',
-  crossed: 'Known crossed',
+  crossed: 'Known to be crossed',
   unknown: 'Unknown',
 };
 export const ORIGIN_WORDS: Record<Origin, string> = {
@@ -16,9 +16,9 @@ export const ORIGIN_WORDS: Record<Origin, string> = {
   found: 'Found',
   'market fruit': 'Market fruit',
   returned: 'Returned from a loan',
-  'grown-out': 'Grown out for us',
+  'grown-out': 'Grow-out for the library',
   blend: 'Blend',
-  split: 'Split off',
+  split: 'Divided off',
 };
 export const STORED_WORDS: Record<StoredSoFar, string> = {
   freezer: 'Freezer',
@@ -31,8 +31,8 @@ export const HOLD_WORDS: Record<HoldKind, string> = {
   drying: 'Not dry yet',
   pests: 'Pest treatment',
   disease: 'Disease seen',
-  test: 'Wants a test',
-  trial: 'Wants a trial',
+  test: 'Needs a germination test',
+  trial: 'Needs a trial',
   identity: 'Identity in doubt',
   rules: 'Local rules to check',
   recall: 'Recalled',

@@ -36,7 +36,7 @@ export function Trouble({ status, about }: { status: number; about: unknown }) {
         </>
       ) : (
         <ButtonLink to="/" look="action">
-          Go to the start
+          Go to Today
         </ButtonLink>
       )}
     </>
@@ -45,15 +45,15 @@ export function Trouble({ status, about }: { status: number; about: unknown }) {
 
 const WORDS: Record<number, { title: string; words: string }> = {
   400: {
-    title: 'We could not read that',
+    title: 'We could not read this request',
     words:
       'Part of the address was changed, or the form was sent by something other than this site. Nothing was saved. Go back and try again.',
   },
   403: {
     title: 'Not for your role',
-    words: 'You are signed in, but this page is for others who work here. Ask a coordinator if you need it.',
+    words: 'You are signed in, but your role cannot open this page. Ask a coordinator if you need it.',
   },
-  404: { title: 'Nothing here', words: 'There is no such page. A link may be old, or an address mistyped.' },
+  404: { title: 'Page not found', words: 'The link may be old, or the address mistyped.' },
   405: { title: 'Not supported', words: 'This address does not accept that kind of request.' },
   410: {
     title: 'Withdrawn',
@@ -66,9 +66,9 @@ const WORDS: Record<number, { title: string; words: string }> = {
     words: 'Nothing was lost. This usually passes within a minute, and this page tries again by itself every ten seconds.',
   },
   500: {
-    title: 'Something broke',
+    title: 'Something went wrong',
     words:
-      'That is our fault, not yours, and nothing was half saved. Try again; if it happens twice, tell whoever runs the server what you were doing and when.',
+      'This is our fault, not yours. Nothing was saved. Try again; if it happens twice, tell the person who runs the server what you were doing and when.',
   },
 };
 

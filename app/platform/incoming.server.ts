@@ -1,6 +1,7 @@
 import { data, type MiddlewareFunction } from 'react-router';
 import { z } from 'zod';
 import { actKey } from '#contracts/fields.ts';
+import { readWrittenDays } from '#app/ui/writtenDays.ts';
 import { celsiusOf, IN_FAHRENHEIT, IN_WHOLE_FAHRENHEIT } from '#core/units/temperature.ts';
 
 /** Longer than any text that a page sends. */
@@ -74,6 +75,7 @@ export async function formOf(request: Request): Promise<FormData> {
     else if (!name.startsWith('__') || isState(value)) clean.append(name, value.replaceAll('\0', '').toWellFormed());
   }
   inCelsius(clean);
+  readWrittenDays(clean);
   return clean;
 }
 

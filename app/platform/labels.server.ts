@@ -45,9 +45,12 @@ export const pdfAnswer = (pdf: Buffer, name: string): Response =>
 export async function printFromForm(words: LabelWords, request: Request, visit: SignedIn) {
   const { submission } = await readForm(request, printForm);
   if (submission.status !== 'success')
-    return notAccepted({ printed: null, trouble: 'Load the page again: the sheet, the place on it or the number is not known' });
+    return notAccepted({ printed: null, trouble: 'Reload the page and choose the sheet, the starting place and the number again' });
   const done = await printLabels(visit, { ...submission.value, words });
   return done.ok
     ? { printed: done.answer.labels, trouble: null }
-    : notAccepted({ printed: null, trouble: 'The label printer does not answer: is it plugged in? Nothing was printed' });
+    : notAccepted({
+        printed: null,
+        trouble: 'The label printer does not answer, so nothing was printed. Check that it is plugged in and switched on',
+      });
 }

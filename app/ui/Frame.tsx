@@ -91,7 +91,7 @@ export function Frame({
       </aside>
       <div className={classes('flex min-w-0 flex-col', foot ? 'pb-36 lg:pb-16' : 'pb-20 lg:pb-0')}>
         <header className="no-print flex items-center gap-3 border-b border-rule px-4 py-2 lg:px-8">
-          <Link to="/" className="lg:hidden" aria-label="Kind Granary: to the start">
+          <Link to="/" className="lg:hidden" aria-label="Kind Granary: go to Today">
             <Sheaf />
           </Link>
           {visitor.works ? <Finder /> : <span className="grow font-slab font-semibold lg:hidden">{house}</span>}
@@ -245,7 +245,7 @@ function Who({ visitor, theme }: { visitor: Visitor; theme: string }) {
     <div className="text-small">
       <p className="leading-tight font-semibold">{visitor.name}</p>
       <p className="text-soft">{visitor.role}</p>
-      <Form method="post" action="/theme" className="mt-2 flex" aria-label="Light or dark">
+      <Form method="post" action="/theme" className="mt-2 flex" aria-label="Light or dark theme">
         {(['system', 'light', 'dark'] as const).map((choice) => (
           <button
             key={choice}

@@ -41,7 +41,7 @@ export function LabelPage({
             {back}
             <Button type="button" onClick={() => window.print()}>
               <Printer aria-hidden className="size-5" />
-              Print this one
+              Print this label
             </Button>
           </>
         }
@@ -88,8 +88,8 @@ function SheetForm({ file, count, formKey, hasPrinter }: { file: string; count: 
   const { pathname } = useLocation();
   const places = SHEETS[sheet].columns * SHEETS[sheet].rows;
   return (
-    <Form reloadDocument action={file} className="no-print mt-8 max-w-2xl space-y-5" aria-label="Labels as PDF">
-      <h2>On sheets or a roll</h2>
+    <Form reloadDocument action={file} className="no-print mt-8 max-w-2xl space-y-5" aria-label="Print labels (PDF)">
+      <h2>Sheets or a roll</h2>
       <input type="hidden" name="key" value={formKey} />
       <div className="grid gap-5 sm:grid-cols-[2fr_1fr_1fr]">
         <label>
@@ -107,22 +107,22 @@ function SheetForm({ file, count, formKey, hasPrinter }: { file: string; count: 
           <input name="count" type="number" min={1} max={600} defaultValue={count} className="input mt-1" />
         </label>
         <label>
-          <span className="font-semibold">From place</span>
+          <span className="font-semibold">First free label</span>
           <input name="start" type="number" min={1} max={places} defaultValue={1} className="input mt-1" disabled={places === 1} />
         </label>
       </div>
       <p className="text-small text-soft">
-        On a used sheet, count the places from the top left, row by row: the first free one. Print at full size, not “fit to page”.
+        On a part-used sheet, count from the top left, row by row, to the first free label. Print at 100 %, not “fit to page”.
       </p>
       <div className="flex flex-wrap gap-3">
         <Button type="submit" look="action">
           <FileText aria-hidden className="size-5" />
-          Labels as PDF
+          Print labels (PDF)
         </Button>
         {hasPrinter && (
           <Button type="submit" formMethod="post" formAction={pathname}>
             <Printer aria-hidden className="size-5" />
-            To the label printer
+            Send to label printer
           </Button>
         )}
       </div>

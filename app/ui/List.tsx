@@ -114,7 +114,7 @@ export function Pager({
       </span>
       {page > 1 && (
         <Link className="link inline-flex min-h-11 items-center" to={to(page - 1)}>
-          Before
+          Previous
         </Link>
       )}
       {page < last && (

@@ -58,7 +58,7 @@ export function TreatedMark({ treated }: { treated: 'yes' | 'unknown' | null }) 
   if (treated === null) return null;
   return (
     <Mark tone="poor" icon={TriangleAlert}>
-      {treated === 'yes' ? 'treated: gloves, never food' : 'may be treated: gloves'}
+      {treated === 'yes' ? 'treated: wear gloves, never eat' : 'may be treated: wear gloves'}
     </Mark>
   );
 }

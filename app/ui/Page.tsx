@@ -1,11 +1,24 @@
+import { ChevronDown } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { classes } from './classes.ts';
 
 /** A page's head: what this is, one line about it, and what to do. */
-export function PageHead({ title, about, actions }: { title: ReactNode; about?: ReactNode; actions?: ReactNode }) {
+export function PageHead({
+  title,
+  about,
+  actions,
+  picture,
+}: {
+  title: ReactNode;
+  about?: ReactNode;
+  actions?: ReactNode;
+  picture?: ReactNode;
+}) {
   return (
     <header className="mb-6 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
-      <div>
+      <div className={picture ? 'grid grid-cols-[auto_1fr] items-start gap-x-4' : undefined}>
+        {picture && <span className="row-span-2 mt-1">{picture}</span>}
         <h1>{title}</h1>
         {about && <p className="mt-1 max-w-prose text-soft">{about}</p>}
       </div>
@@ -13,6 +26,29 @@ export function PageHead({ title, about, actions }: { title: ReactNode; about?: 
     </header>
   );
 }
+
+/** What can be done besides the one thing that a page is about: a list that opens. */
+export function MoreActions({ children }: { children: ReactNode }) {
+  return (
+    <details className="relative">
+      <summary className="inline-flex min-h-12 cursor-pointer items-center gap-2 rounded-md border border-edge bg-sheet px-4 py-2 font-semibold hover:bg-well">
+        More actions
+        <ChevronDown aria-hidden className="size-5" />
+      </summary>
+      <ul className="absolute right-0 z-40 mt-1 min-w-64 rounded-md border border-edge bg-ground py-1 shadow-lg max-sm:right-auto max-sm:left-0">
+        {children}
+      </ul>
+    </details>
+  );
+}
+
+export const ActionLink = ({ to, children }: { to: string; children: ReactNode }) => (
+  <li>
+    <Link to={to} className="flex min-h-11 items-center px-4 no-underline hover:bg-well">
+      {children}
+    </Link>
+  </li>
+);
 
 /** Said where a list has nothing: what that means and what to do. */
 export function Empty({ children, action }: { children: ReactNode; action?: ReactNode }) {

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { ChevronDown } from 'lucide-react';
+import { Help } from './Help.tsx';
 import { classes } from './classes.ts';
 import type { Tone } from '#words/tone.ts';
 
@@ -19,6 +20,7 @@ const TEXT: Record<Tone, string> = { good: 'text-good', doubt: 'text-doubt', poo
 export function Reckoning({
   tone,
   question,
+  term,
   verdict,
   figure,
   reasons,
@@ -27,6 +29,8 @@ export function Reckoning({
 }: {
   tone: Tone;
   question: string;
+  /** What the question turns on, as the glossary has it. */
+  term?: string;
   verdict: ReactNode;
   figure?: ReactNode;
   reasons: readonly ReactNode[];
@@ -35,7 +39,10 @@ export function Reckoning({
 }) {
   return (
     <section aria-label={question} className={classes('border-l-4 bg-sheet px-5 py-4', EDGE[tone])}>
-      <p className="text-small text-soft">{question}</p>
+      <p className="text-small text-soft">
+        {question}
+        {term && <Help term={term} />}
+      </p>
       <p className={classes('font-slab text-verdict leading-tight font-semibold', TEXT[tone])}>{verdict}</p>
       {figure && <div className="mt-2">{figure}</div>}
       {reasons.length > 0 && (

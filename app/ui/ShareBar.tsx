@@ -19,7 +19,7 @@ export function ShareBar({
       viewBox="0 0 400 60"
       className="w-full max-w-md"
       role="img"
-      aria-label={`${percent(share)}, could be anything from ${percent(low)} to ${percent(high)}`}
+      aria-label={`${percent(share)}; could be anything from ${percent(low)} to ${percent(high)}`}
     >
       <line x1={x(0)} x2={x(most)} y1="31" y2="31" className="stroke-edge" strokeWidth="1" />
       {marks.map(({ at, name }) => (

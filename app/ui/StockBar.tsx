@@ -62,6 +62,6 @@ export function barTerms(stock: StockTerms): readonly Term[] {
     { name: 'promised to planned grow-outs', seeds: promised, look: 'bg-frost-tint border border-frost' },
     { name: 'kept for germination tests within a year', seeds: tests, look: 'bg-frost' },
     { name: 'on hold, or may be too weak', seeds: stock.notLent, look: 'bg-edge' },
-    { name: 'not certain to be there, as it was weighed', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },
+    { name: 'uncertain, because it was weighed and not counted', seeds: stock.seeds - stock.notLent - stock.usable, look: 'bg-rule' },
   ].filter(({ seeds }) => seeds > 0);
 }

@@ -23,7 +23,7 @@ export function useDevice(of: 'scale' | 'jar' | 'room', fill: (answer: Answered)
       if (answer.ok) fill(answer);
       else setWords(answer.words);
     } catch {
-      setWords('The library does not answer. Type it');
+      setWords('The server does not answer. Type the value instead');
     } finally {
       setAsking(false);
     }
@@ -37,7 +37,7 @@ export function TakeFrom({ label, device: { take, words, asking } }: { label: st
     <>
       <Button type="button" onClick={() => void take()} disabled={asking}>
         <Cable aria-hidden className="size-5" />
-        {asking ? 'Waiting for it …' : label}
+        {asking ? 'Waiting for the reading …' : label}
       </Button>
       {words && (
         <p role="status" className="w-full font-semibold text-doubt">

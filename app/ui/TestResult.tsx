@@ -68,7 +68,7 @@ export function TestResult(result: TestResultProps) {
             <b>
               {sprouted} of {laid}
             </b>{' '}
-            {result.counted === 'normal seedlings' ? 'made normal seedlings' : 'sprouted'}, {percent(sprouted / laid)}. By this test alone
+            {result.counted === 'normal seedlings' ? 'made normal seedlings' : 'sprouted'}, {percent(sprouted / laid)}. On this test alone,
             the lot could be anywhere from {percent(interval.low)} to {percent(interval.high)}.
           </p>
           <ShareBar
@@ -92,8 +92,8 @@ export function TestResult(result: TestResultProps) {
 }
 
 function verdictOf(result: TestResultProps): { tone: Tone; verdict: string } {
-  if (disagree(result)) return { tone: 'poor', verdict: 'Its replicates disagree: lay it again' };
-  if (isOpen(result)) return { tone: 'doubt', verdict: 'It does not fit the rest: test again' };
+  if (disagree(result)) return { tone: 'poor', verdict: 'The replicates disagree: repeat the test' };
+  if (isOpen(result)) return { tone: 'doubt', verdict: 'It disagrees with everything else: test again' };
   if (wentWrong(result)) return { tone: 'doubt', verdict: 'This test seems to have gone wrong' };
   return { tone: VERDICT_TONES[result.kind], verdict: VERDICT_WORDS[result.kind] };
 }
@@ -107,9 +107,9 @@ function reasons(result: TestResultProps) {
   const { kind, mayBeLent, fullStrength, thresholds, moreTesting, ratio, seedsLeft, next } = result;
   const list = [
     ...differsWords(result),
-    `With what was known of the lot before, it is ${chanceWords(mayBeLent)} that at least ${percent(thresholds.lend)} germinate${kind === 'do not lend' ? '' : `, and ${chanceWords(fullStrength)} that at least ${percent(thresholds.full)} do`}.`,
+    `Together with what we knew before, it is ${chanceWords(mayBeLent)} that at least ${percent(thresholds.lend)} germinate${kind === 'do not lend' ? '' : `, and ${chanceWords(fullStrength)} that at least ${percent(thresholds.full)} do`}.`,
   ];
-  if (ratio && result.lotVerdict === 'sow thicker') list.push(`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
+  if (ratio && result.lotVerdict === 'sow thicker') list.push(`Write on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`);
   list.push(...againstWords(result));
   if (moreTesting) list.push(furtherWords(moreTesting, kind, seedsLeft));
   // The desk's reckoning beside it says so of the lot.
@@ -122,8 +122,8 @@ function differsWords({ kind, lotVerdict, latest, endedOn }: TestResultProps): s
   if (lotVerdict === null || lotVerdict === kind) return [];
   const because = latest
     ? `the lot’s other tests, its crop’s usual life and its storage since ${formatDate(endedOn)} count too`
-    : 'it was tested again since, and has aged';
-  return [`Today’s verdict on the lot is “${VERDICT_WORDS[lotVerdict].toLowerCase()}”, and that one counts: ${because}.`];
+    : 'it has been tested again since and has aged';
+  return [`Today’s verdict on the lot is “${VERDICT_WORDS[lotVerdict].toLowerCase()}”. That is the one we use, because ${because}.`];
 }
 
 /** What became of the seeds that did not come up. */
@@ -142,9 +142,9 @@ function OutOfTolerance({ parts, range, allowed, heterogeneity }: Replicates & {
     <p role="note" className="border-l-4 border-poor bg-poor-tint px-4 py-2 font-semibold text-poor">
       The replicates differ more than sampling does: {parts.map(({ sprouted, laid }) => `${sprouted} of ${laid}`).join(', ')}.{' '}
       {allowed === null
-        ? `Chance alone makes that in ${(heterogeneity * 100).toFixed(1)} % of cases.`
-        : `They lie ${Math.round(range)} points apart; ${Math.round(allowed)} are tolerated.`}{' '}
-      One may have dried out or been mixed up: do not trust their mean, lay it again.
+        ? `Chance alone does that in ${(heterogeneity * 100).toFixed(1)} % of cases.`
+        : `They are ${Math.round(range)} percentage points apart; up to ${Math.round(allowed)} is tolerated.`}{' '}
+      One may have dried out or been mixed up, so do not use the mean. Repeat the test.
     </p>
   );
 }
@@ -154,25 +154,25 @@ function againstWords({ last, forecast, odd, next, otherCounted, counted, laid, 
   if (replicates?.withinTolerance)
     words.push(
       replicates.allowed === null
-        ? 'Its replicates, of different size, agree.'
-        : `Its ${replicates.parts.length} replicates agree: ${Math.round(replicates.range)} points apart, ${Math.round(replicates.allowed)} are tolerated.`,
+        ? 'The replicates (of different sizes) agree.'
+        : `Its ${replicates.parts.length} replicates agree: ${Math.round(replicates.range)} percentage points apart; up to ${Math.round(replicates.allowed)} is tolerated.`,
     );
   if (last) {
     const before = `${last.sprouted} of ${last.laid} on ${formatDate(last.endedOn)}`;
     words.push(
       last.word === 'cannot tell'
-        ? `Against the last test, ${before}: cannot tell them apart.`
+        ? `Against the last test, ${before}: no clear difference.`
         : `${last.word === 'lower' ? 'Lower' : 'Higher'} than the last test, ${before}.`,
     );
   }
-  if (forecast.against === 'as expected') words.push(`About ${Math.round(forecast.expected)} of ${laid} were expected of it.`);
+  if (forecast.against === 'as expected') words.push(`About ${Math.round(forecast.expected)} of ${laid} were expected.`);
   else
     words.push(
       `${forecast.against === 'lower' ? 'Fewer' : 'More'} than the ${Math.round(forecast.expected)} that were expected: ${sprouted}.`,
     );
   if (odd) words.unshift(oddWords(odd.all, next?.reason !== 'no test it affords would settle it'));
-  else if (forecast.against !== 'as expected') words.push('Look at where it was kept, or test again.');
-  if (otherCounted) words.push(`Other tests of this lot did not count ${counted}: they are not compared with this one.`);
+  else if (forecast.against !== 'as expected') words.push('Check where it was stored, or test again.');
+  if (otherCounted) words.push(`Other tests of this lot did not count ${counted}, so they cannot be compared with this one.`);
   return words;
 }
 
@@ -213,10 +213,10 @@ function Actions(result: TestResultProps) {
   if (disagree(result) || isOpen(result))
     return (
       <ButtonLink to={`/lots/${code}/test`} look="action">
-        Lay it again
+        Repeat the test
       </ButtonLink>
     );
-  if (wentWrong(result)) return <ButtonLink to={`/lots/${code}/outlook`}>Its outlook</ButtonLink>;
+  if (wentWrong(result)) return <ButtonLink to={`/lots/${code}/outlook`}>Germination outlook</ButtonLink>;
   if (kind === 'do not lend' || kind === 'dead') return <OldSeedWays {...result} />;
   if (kind === 'not settled' || onLotPage)
     return (
@@ -250,23 +250,23 @@ function Working(result: TestResultProps) {
         {sprouted} of {laid}.
       </p>
       <p>
-        For the verdict the test counts as {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, since tests of one jar differ by more than
-        chance (spread 0.02): Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}). Before it, its crop, its storage and its other tests
-        let expect {percent(prior.a / (prior.a + prior.b))}, which counts as {(prior.a + prior.b).toFixed(1)} seeds, ten at most.
+        For the verdict, this test has the weight of {(laid / (1 + (laid - 1) * 0.02)).toFixed(1)} seeds, because tests of one jar vary more
+        than chance (overdispersion 0.02): posterior Beta({posterior.a.toFixed(2)}, {posterior.b.toFixed(2)}). Prior from its crop, storage
+        and other tests: {percent(prior.a / (prior.a + prior.b))}, worth {(prior.a + prior.b).toFixed(1)} seeds (ten at most).
       </p>
       <p>
         P(germination ≥ {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) ={' '}
-        {fullStrength.toFixed(3)}. A question counts as answered at {percent(thresholds.sureness)} either way.
+        {fullStrength.toFixed(3)}. A question is settled at {percent(thresholds.sureness)} either way.
       </p>
       {last && (
         <p>
-          Less the last test: {(last.difference * 100).toFixed(0)} points, {(last.interval.low * 100).toFixed(0)} to{' '}
+          Difference from the last test: {(last.difference * 100).toFixed(0)} points, {(last.interval.low * 100).toFixed(0)} to{' '}
           {(last.interval.high * 100).toFixed(0)} (Newcombe, 95 %); Fisher’s exact p {last.chance.toFixed(3)}.
         </p>
       )}
       <p>
-        A count as far out as this, by the forecast: {(forecast.chance * 100).toFixed(1)} %.
-        {replicates && ` Replicates of one lot differ as much in ${(replicates.heterogeneity * 100).toFixed(1)} % of cases (chi-square).`}
+        Probability of a count this extreme under the forecast: {(forecast.chance * 100).toFixed(1)} %.
+        {replicates && ` Replicates of one lot differ this much in ${(replicates.heterogeneity * 100).toFixed(1)} % of cases (chi-square).`}
       </p>
     </>
   );

@@ -28,8 +28,8 @@ export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => 
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
           <p role="status" className="flex gap-2 font-semibold">
             <CloudOff aria-hidden className="mt-0.5 size-5 shrink-0" />
-            {waiting.length} {waiting.length === 1 ? 'entry is' : 'entries are'} kept on this device, and not saved yet:{' '}
-            {[...new Set(waiting.map(({ name }) => name))].join(', ')}. Sent by itself when there is a network.
+            {waiting.length} {waiting.length === 1 ? 'entry is' : 'entries are'} kept on this device and not sent yet:{' '}
+            {[...new Set(waiting.map(({ name }) => name))].join(', ')}. We send them as soon as there is a network.
           </p>
           <Button type="button" onClick={() => void sendKept(owner).then((sent) => sent === 'all sent' && onSent?.())}>
             Send now
@@ -39,14 +39,14 @@ export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => 
       {refused.map((one) => (
         <div key={one.key} className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
           <p>
-            <b>{one.name}</b> was not taken: {one.refused}.{' '}
+            <b>{one.name}</b> was not saved: {one.refused}.{' '}
             <Link className="underline" to={one.page}>
               Look at its page
             </Link>{' '}
-            and write it again, or leave it.
+            and enter it again, or discard it.
           </p>
           <Button type="button" onClick={() => dropUnsent(owner, one.key)}>
-            Leave it
+            Discard entry
           </Button>
         </div>
       ))}

@@ -2,6 +2,7 @@ import { getFormProps, getInputProps, getSelectProps, getTextareaProps, type Fie
 import { useEffect, useRef, type ComponentProps, type FormEvent, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { classes } from './classes.ts';
+import { DATE_HINT, DateInput } from './DateInput.tsx';
 import { useBusy, useSentKey } from './useBusy.ts';
 import { CHIP, CHIP_CHOSEN, describedBy, FieldError, FieldHint, FieldLabel, Suggestions } from './FieldParts.tsx';
 import { Notice } from './Page.tsx';
@@ -90,7 +91,7 @@ const described = ({ field, hint }: Common) => ({
   ...(hint ? { ariaDescribedBy: field.descriptionId } : {}),
 });
 
-/** A line of text, a number or a day. `suggestions` are offered below while typing. */
+/** A line of text or a number. `suggestions` are offered below while typing. */
 export function TextField({
   field,
   label,
@@ -98,7 +99,7 @@ export function TextField({
   type = 'text',
   suggestions,
   ...rest
-}: Common & { type?: 'text' | 'email' | 'password' | 'number' | 'date' | 'tel'; suggestions?: readonly string[] } & Omit<
+}: Common & { type?: 'text' | 'email' | 'password' | 'number' | 'tel'; suggestions?: readonly string[] } & Omit<
     ComponentProps<'input'>,
     'type'
   >) {
@@ -113,6 +114,33 @@ export function TextField({
         className={classes('input', rest.className)}
       />
       <Suggestions id={`${field.id}-suggestions`} texts={suggestions} />
+    </Labelled>
+  );
+}
+
+/** A day, typed as people write it or picked from a calendar. */
+export function DateField({
+  field,
+  label,
+  hint = DATE_HINT,
+  ...rest
+}: Common & Pick<ComponentProps<typeof DateInput>, 'leaning' | 'min' | 'max'>) {
+  const { key, id, name, form, defaultValue, ...aria } = getInputProps(field as FieldMetadata<string>, {
+    type: 'text',
+    ...described({ field, label, hint }),
+  });
+  return (
+    <Labelled field={field} label={label} hint={hint}>
+      <DateInput
+        key={key}
+        id={id}
+        name={name}
+        form={form}
+        aria-describedby={aria['aria-describedby']}
+        aria-invalid={aria['aria-invalid']}
+        {...rest}
+        start={defaultValue}
+      />
     </Labelled>
   );
 }

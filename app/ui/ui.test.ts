@@ -30,10 +30,10 @@ describe('what the tool says', () => {
     [0.974, 'nearly certain (97 %)'],
     [0.85, 'likely (85 %)'],
     [0.7, 'more likely than not (70 %)'],
-    [0.5, 'as likely as not (50 %)'],
-    [0.3, 'rather unlikely (30 %)'],
+    [0.5, 'uncertain (50 %)'],
+    [0.3, 'fairly unlikely (30 %)'],
     [0.1, 'unlikely (10 %)'],
-    [0.001, 'hardly possible (under 1 %)'],
+    [0.001, 'very unlikely (under 1 %)'],
   ])('a probability of %s is %s', (probability, words) => expect(chanceWords(probability)).toBe(words));
 
   test('a probability that is not certain is never said to be', () => {
@@ -41,7 +41,7 @@ describe('what the tool says', () => {
   });
 
   test('what is short is said in the lot’s own unit', () => {
-    expect(shortWords({ onHand: 0, unit: 'seed' })).toBe('Nothing of it is left');
+    expect(shortWords({ onHand: 0, unit: 'seed' })).toBe('None of it is left');
     expect(shortWords({ onHand: 30, unit: 'seed' })).toBe('Only 30 seeds left');
     expect(shortWords({ onHand: 4200, unit: 'mg' })).toBe('Only 4.2 g left');
     expect(shortWords({ onHand: 4200, unit: 'mg' }, 'imperial')).toBe('Only 0.15 oz left');
@@ -75,11 +75,11 @@ describe('what the tool says', () => {
   test('odd tests are told with what may explain them, the likeliest first, and what to do', () => {
     const odd = { on: '2026-10-01', sown: 50, up: 7, since: '2023-03-03' };
     expect(oddWords([{ ...odd, fell: 0.6, wentWrong: 0.4 }])).toMatch(
-      /either something nobody wrote down cost it life between 3 Mar 2023 and 1 Oct 2026 \(60 %\), or the test of 1 Oct 2026, 7 of 50, went wrong \(40 %\)\. Test again before acting on it\.$/,
+      /either an unrecorded event damaged it between 3 Mar 2023 and 1 Oct 2026 \(60 %\), or the test of 1 Oct 2026, 7 of 50, went wrong \(40 %\)\. Test again before acting on it\.$/,
     );
-    expect(oddWords([{ ...odd, fell: 0.03, wentWrong: 0.97 }])).toMatch(/it seems that the test of .* It counts for next to nothing\.$/);
+    expect(oddWords([{ ...odd, fell: 0.03, wentWrong: 0.97 }])).toMatch(/it seems that the test of .* The test counts for very little\.$/);
     expect(oddWords([{ ...odd, fell: 0.97, wentWrong: 0.03 }])).toMatch(
-      /: it seems that something .* \(97 %\)\. Look at where it was kept\.$/,
+      /: it seems that an unrecorded event .* \(97 %\)\. Check where it was stored\.$/,
     );
     expect(
       oddWords([
@@ -87,13 +87,13 @@ describe('what the tool says', () => {
         { ...odd, up: 48, on: '2026-11-01', fell: 0, wentWrong: 0.5 },
       ]),
     ).toMatch(
-      /either the test of 1 Nov 2026, 48 of 50, went wrong \(50 %\), the test of 1 Oct .*, or something .* before 1 Oct 2026 \(20 %\)/,
+      /either the test of 1 Nov 2026, 48 of 50, went wrong \(50 %\), the test of 1 Oct .*, or an unrecorded event .* before 1 Oct 2026 \(20 %\)/,
     );
   });
 
   test('a reason that is not known yet is said to be so', () => {
     expect(nextTestWords(null)).toBe('not worked out yet');
-    expect(nextTestWords('never tested and undated')).toContain('nobody knows how old');
+    expect(nextTestWords('never tested and undated')).toContain('its age is unknown');
     expect(percent(0.945)).toBe('95 %');
     expect(Object.keys(VERDICT_WORDS)).toHaveLength(5);
   });
@@ -122,7 +122,7 @@ describe('the words of the craft', () => {
   test('a neighbour is told in a line, with what nobody knows', () =>
     expect(
       neighbourWords({ what: 'another pepo squash', cropId: null, metres: 60, overlap: 'unknown', amount: 'unknown', caged: false }),
-    ).toBe('another pepo squash, about 60 m off, overlap of bloom unknown'));
+    ).toBe('another pepo squash, about 60 m away, overlap of bloom unknown'));
 
   test.each([
     [0.0002, 'fewer than 1 in 1000'],
@@ -190,6 +190,6 @@ test('why a next test is due, or is not, is said of each reason in words of its 
 test('a next test that is past is due, on every page', () => {
   const reason = RETEST_REASONS[0]!;
   expect(nextTestSentence({ on: '2026-11-28', reason }, '2026-11-27')).toMatch(/^Next test 28 Nov 2026: /);
-  expect(nextTestSentence({ on: '2026-11-27', reason }, '2026-11-27')).toMatch(/^A test is due, since 27 Nov 2026: /);
+  expect(nextTestSentence({ on: '2026-11-27', reason }, '2026-11-27')).toMatch(/^A test has been due since 27 Nov 2026: /);
   expect(nextTestSentence({ on: null, reason: NO_RETEST_REASONS[0]! }, '2026-11-27')).toMatch(/^No further test: /);
 });

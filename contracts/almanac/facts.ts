@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { DISEASE_ANSWERS } from '#core/almanac/diseases.ts';
 import { CROP_CAUTIONS } from '#core/almanac/cautions.ts';
 import { READINESS } from '#core/almanac/crossing.ts';
+import { SEED_COLOURS, SEED_EXTRAS, SEED_SHAPES, SEED_SURFACES } from '#core/almanac/portrait.ts';
 import { FACT_KEYS, factKind, type FactKey, type Shape } from '#core/almanac/facts.ts';
 
 /** What a fact of this shape is stored as. */
@@ -21,6 +22,15 @@ function storedFact(shape: Shape): z.ZodType {
       return z.array(z.strictObject({ code: z.enum(CROP_CAUTIONS), words: z.string().min(1) }));
     case 'constants':
       return z.strictObject({ KE: z.number(), CW: z.number(), CH: z.number(), CQ: z.number() });
+    case 'portrait':
+      return z.strictObject({
+        shape: z.enum(SEED_SHAPES),
+        length: z.number().positive(),
+        width: z.number().positive(),
+        surface: z.enum(SEED_SURFACES),
+        colours: z.tuple([z.enum(SEED_COLOURS), z.enum(SEED_COLOURS)]),
+        extra: z.enum(SEED_EXTRAS).nullable(),
+      });
     case 'text':
     case 'group':
       return z.string().min(1);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { parsePartialDate } from '#core/calendar/parsePartialDate.ts';
 import { isIsoDate } from '#core/calendar/plainDate.ts';
 import { actKey } from '#contracts/fields.ts';
 
@@ -40,8 +41,11 @@ export const testBenchForm = z.object({
     .trim()
     .optional()
     .transform((text, context) => {
-      const days = (text ?? '').split(/[\s,;]+/).filter(Boolean);
-      if (days.length <= 60 && days.every(isIsoDate)) return days;
+      const days = (text ?? '')
+        .split(/[,;\n]+/)
+        .filter((written) => written.trim() !== '')
+        .map(parsePartialDate);
+      if (days.length <= 60 && days.every((day) => day.ok && isIsoDate(day.date))) return days.map((day) => (day.ok ? day.date : ''));
       context.addIssue({ code: 'custom', message: 'closed weeks: unreadable' });
       return z.NEVER;
     }),

@@ -2,6 +2,8 @@ import type { CropCaution } from './cautions.ts';
 import type { SeedDisease } from './diseases.ts';
 import type { Confidence, FactKey, Source } from './facts.ts';
 
+import type { Portrait } from './portrait.ts';
+
 /** [low, high], in the fact's own unit. */
 export type Range = readonly [number, number];
 
@@ -22,6 +24,7 @@ export interface Crop {
   readonly synonyms: readonly string[];
   readonly family: string;
   readonly lifeCycle: LifeCycle;
+  readonly seedLooks: Portrait;
   readonly lookalike: string | null;
   readonly cautions: readonly CropCaution[];
   /** How it is kept where it hardly sets seed; null for all others. */

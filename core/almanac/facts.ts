@@ -9,7 +9,7 @@ export type Source = (typeof SOURCES)[number];
 /** How a fact is written, and so how it is read and checked. */
 export type Shape =
   | { readonly kind: 'range' | 'number'; readonly unit: string; readonly least: number; readonly most: number }
-  | { readonly kind: 'text' | 'list' | 'treatments' | 'cautions' | 'constants' | 'group' }
+  | { readonly kind: 'text' | 'list' | 'treatments' | 'cautions' | 'constants' | 'group' | 'portrait' }
   | { readonly kind: 'choice'; readonly of: readonly string[] };
 
 /** Where a crop's page tells it. */
@@ -55,6 +55,7 @@ const FACTS = {
   synonyms: fact('what it is', LIST, FIRM_STANDARD, 'optional'),
   family: fact('what it is', TEXT, FIRM_TEXTBOOK),
   lifeCycle: fact('what it is', choice('annual', 'biennial', 'perennial'), FIRM_TEXTBOOK),
+  seedLooks: fact('what it is', { kind: 'portrait' }, FAIR_PRACTICE),
   lookalike: fact('what it is', TEXT, FAIR_PRACTICE, 'optional'),
   cautions: fact('what it is', { kind: 'cautions' }, FAIR_EXTENSION, 'optional'),
   keptAs: fact('what it is', TEXT, FIRM_TEXTBOOK, 'optional'),

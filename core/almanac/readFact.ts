@@ -1,6 +1,7 @@
 import { CROP_CAUTIONS, isCropCaution, type CropCaution } from './cautions.ts';
 import type { Crop, ViabilityConstants } from './crop.ts';
 import { isDiseaseAnswer, DISEASE_ANSWERS, type DiseaseAnswer, type SeedDisease } from './diseases.ts';
+import { readPortrait, writePortrait, type Portrait } from './portrait.ts';
 import { refusal } from '../kernel/refusal.ts';
 import { factKind, type FactKey, type Shape } from './facts.ts';
 
@@ -44,6 +45,10 @@ export function readFact(key: FactKey, written: WrittenFact): ReadFact {
         : no('fact: not cautions');
     case 'constants':
       return typeof written === 'string' ? readConstants(written) : no('fact: not one line');
+    case 'portrait': {
+      const portrait = typeof written === 'string' ? readPortrait(written) : null;
+      return portrait ? yes(portrait) : no('fact: unreadable portrait');
+    }
   }
 }
 
@@ -134,6 +139,8 @@ export function writeFact(key: FactKey, value: Crop[FactKey]): string {
       const { KE, CW, CH, CQ } = value as ViabilityConstants;
       return `K_E ${KE}, C_W ${CW}, C_H ${CH}, C_Q ${CQ}`;
     }
+    case 'portrait':
+      return writePortrait(value as Portrait);
     case 'choice':
     case 'text':
     case 'group':

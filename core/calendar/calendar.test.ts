@@ -120,7 +120,8 @@ describe('moments and spans as the bench says them', () => {
     expect(said('2026-11-25T09:30:00Z')).toBe('tomorrow 09:30');
     expect(said('2026-11-23T00:00:00Z')).toBe('yesterday 00:00');
     expect(said('2026-11-26T14:00:00Z')).toBe('Thu 26 Nov 14:00');
-    expect(said('2027-03-03T08:00:00Z')).toBe('3 Mar 2027 08:00');
+    expect(said('2027-03-03T08:00:00Z')).toBe('3 Mar 2027');
+    expect(said('2026-12-21T13:00:00Z')).toBe('Mon 21 Dec');
   });
 
   test('in the house’s own zone: late in the evening there it is not yet tomorrow', () => {

@@ -1,4 +1,4 @@
-import type { IsoDate, PartialDate } from './plainDate.ts';
+import type { IsoDate, MonthDay, PartialDate } from './plainDate.ts';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
@@ -20,6 +20,9 @@ export function formatWeekday(date: IsoDate): string {
 export function formatDay(date: IsoDate): string {
   return formatDate(date).replace(/ \d{4}$/, '');
 }
+
+/** A day of the year as a person reads it: `8 May`. */
+export const formatMonthDay = (monthDay: MonthDay): string => formatDay(`2024-${monthDay}`);
 
 /** A number of days from today in words: `today`, `tomorrow`, `in 5 days`, `3 days ago`, `in 7 weeks`, `2 years ago`. */
 export function formatDistance(days: number): string {

@@ -1,3 +1,4 @@
+import type { Portrait } from '#core/almanac/portrait.ts';
 import { sql } from 'kysely';
 import type { Crop } from '#core/almanac/crop.ts';
 import { borrowFrom } from '#core/almanac/cropLike.ts';
@@ -220,6 +221,15 @@ export async function readGroupOfCrops(db: Db): Promise<{ id: string; name: stri
   return db
     .selectFrom('crop')
     .select(['id', 'name', sql<string>`facts->>'group'`.as('group')])
+    .orderBy('name')
+    .execute();
+}
+
+/** What the seed of every crop looks like. */
+export async function readPortraits(db: Db): Promise<{ id: string; name: string; seedLooks: Portrait }[]> {
+  return db
+    .selectFrom('crop')
+    .select(['id', 'name', sql<Portrait>`facts->'seedLooks'`.as('seedLooks')])
     .orderBy('name')
     .execute();
 }

@@ -1,3 +1,4 @@
+import type { Portrait } from '#core/almanac/portrait.ts';
 import { sql } from 'kysely';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
@@ -52,6 +53,7 @@ export async function listShelves(db: Db, page: ShelfPage) {
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
+      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
       'lot.kind',
       'lot.harvested',
       'lot.unit',

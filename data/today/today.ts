@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import type { Day, PersonId } from '#core/kernel/kinds.ts';
+import type { BatchId, Day, PersonId } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
 
@@ -65,33 +65,38 @@ export interface HeldLot {
   total: number;
 }
 
-/** What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind. */
-export async function readDue(db: Db, today: Day) {
+/**
+ * What is due on a day, at most a dozen of each kind, those waiting longest first; `total` counts all of the kind.
+ * @param whose only what this person began: tests they started, seed they lent, holds they set
+ */
+export async function readDue(db: Db, today: Day, whose: PersonId | null = null) {
+  const by = (column: string) => (whose === null ? sql`` : sql`and ${sql.ref(column)} = ${whose}`);
+  const ofNobody = whose === null ? sql`` : sql`and false`;
   const [counts, tests, returns, holds, openings] = await Promise.all([
     sql<DueCount>`
       select t.id, t.next_count_on as "on", ${LOT}, t.laid_on as "laidOn", t.seeds_laid as "seedsLaid", t.final_count_days as "finalCountDays", count(*) over () as total
       from germination_test t join lot on lot.id = t.lot_id ${LOT_NAMES}
-      where t.next_count_on <= ${today} order by t.next_count_on, t.id limit ${MOST}`.execute(db),
+      where t.next_count_on <= ${today} ${by('t.laid_by')} order by t.next_count_on, t.id limit ${MOST}`.execute(db),
     sql<DueTest>`
       select lot.next_test_on as "on", ${LOT}, lot.next_test_reason as reason, due.total
       from (select id, count(*) over () as total from lot where next_test_on <= ${today} and on_hand > 0
-            and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) order by next_test_on, id limit ${MOST}) due
+            and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) ${ofNobody} order by next_test_on, id limit ${MOST}) due
       join lot on lot.id = due.id ${LOT_NAMES} order by lot.next_test_on, lot.id`.execute(db),
     sql<DueReturn>`
       select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
-      from (select loan_id, count(*) over () as total from open_loan where due_on < ${today} order by due_on, loan_id limit ${MOST}) due
+      from (select loan_id, count(*) over () as total from open_loan where due_on < ${today} ${whose === null ? sql`` : sql`and loan_id in (select id from loan where lent_by = ${whose})`} order by due_on, loan_id limit ${MOST}) due
       join loan on loan.id = due.loan_id join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
       order by loan.due_on, loan.id`.execute(db),
     sql<HeldLot>`
       select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
       from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}
-      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) order by hold.set_on, hold.id limit ${MOST}`.execute(
+      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) ${by('hold.set_by')} order by hold.set_on, hold.id limit ${MOST}`.execute(
       db,
     ),
     sql<DueOpening>`
       select lot.open_by as "on", ${LOT}, lot.form, count(*) over () as total
       from lot ${LOT_NAMES}
-      where lot.on_hand = 0 and lot.form in ('whole fruit', 'heads or pods') and lot.open_by <= ${today}::date + ${OPEN_AHEAD_DAYS}::integer
+      where lot.on_hand = 0 and lot.form in ('whole fruit', 'heads or pods') and lot.open_by <= ${today}::date + ${OPEN_AHEAD_DAYS}::integer ${ofNobody}
       order by lot.open_by, lot.id limit ${MOST}`.execute(db),
   ]);
   return { counts: counts.rows, tests: tests.rows, returns: returns.rows, holds: holds.rows, openings: openings.rows };
@@ -99,7 +104,7 @@ export async function readDue(db: Db, today: Day) {
 
 export interface ComingDay {
   on: string;
-  kind: 'count' | 'test' | 'return';
+  kind: 'step' | 'count' | 'test' | 'return' | 'sow' | 'home';
   count: number;
 }
 
@@ -110,4 +115,12 @@ export async function readComing(db: Db, today: Day, until: string): Promise<Com
     union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
     union all select due_on, 'return', count(*) from open_loan where due_on >= ${today} and due_on <= ${until} group by 1`.execute(db);
   return rows;
+}
+
+/** The open batches that a person began. */
+export async function batchesBegunBy(db: Db, personId: PersonId): Promise<ReadonlySet<BatchId>> {
+  const { rows } = await sql<{ id: BatchId }>`
+    select batch.id from batch join act on act.key = batch.act_key join account on account.id = act.account_id
+    where account.person_id = ${personId} and not exists (select from batch_end where batch_id = batch.id)`.execute(db);
+  return new Set(rows.map(({ id }) => id));
 }

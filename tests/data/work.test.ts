@@ -7,6 +7,7 @@ import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode, findRelatives } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { listLendable, listShelves } from '#data/stock/shelves.ts';
+import { readFirstHour } from '#data/today/firstHour.ts';
 import { readDue } from '#data/today/today.ts';
 import { acting } from '#services/command.server.ts';
 import { closeLoan, lendPackets } from '#services/desk/desk.server.ts';
@@ -272,6 +273,23 @@ describe('the shelves and the day', () => {
     expect((await due('2026-11-28')).counts.map(({ id }) => id)).not.toContain(testId);
     const lent = await lend(await takeIn(library));
     expect((await due('2028-01-01')).returns.map(({ id }) => id)).toContain(lent.ok ? lent.answer.loanId : 0);
+  });
+
+  test('the day of one person is what that person began', async () => {
+    const mine = await layOne(await takeIn(library));
+    const lent = await lend(await takeIn(library), { actor: library.coordinator });
+    const ofHelper = await readDue(library.db, '2028-01-01', library.helper.personId);
+    const ofCoordinator = await readDue(library.db, '2028-01-01', library.coordinator.personId);
+    expect(ofHelper.counts.map(({ id }) => id)).toContain(mine);
+    expect(ofCoordinator.counts.map(({ id }) => id)).not.toContain(mine);
+    expect(ofCoordinator.returns.map(({ id }) => id)).toContain(lent.ok ? lent.answer.loanId : 0);
+    expect(ofHelper.returns.map(({ id }) => id)).not.toContain(lent.ok ? lent.answer.loanId : 0);
+    expect([ofHelper.tests, ofHelper.openings]).toEqual([[], []]);
+  });
+
+  test('a library that is set up has nothing left of its first hour', async () => {
+    await takeIn(library);
+    expect(await readFirstHour(library.db)).toMatchObject({ lot: true, people: true, rules: false, places: false });
   });
 
   test('the loans kept as open are those without a closing row, and nobody writes them by hand', async () => {

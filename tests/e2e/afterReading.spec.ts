@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
@@ -24,14 +25,16 @@ test('weak seed is blended with fresh from its verdict: the new lot, its outlook
   await expect(expected).toContainText('1 600 seeds');
   await expect(expected).toContainText('It will come up unevenly');
   await page.getByLabel(`Seeds of ${fresh}`).fill('9999');
-  await page.getByRole('button', { name: BUTTON.blendThem }).click();
+  await page.getByRole('button', { name: BUTTON.blendTheTwoLots }).click();
   await expect(page.getByLabel(`Seeds of ${fresh}`)).toHaveAccessibleDescription(/left/);
   await expect(page.getByLabel(`Seeds of ${old}`)).toHaveValue('400');
   await page.getByLabel(`Seeds of ${fresh}`).fill('1200');
-  await page.getByRole('button', { name: BUTTON.blendThem }).click();
+  await page.getByRole('button', { name: BUTTON.blendTheTwoLots }).click();
   await expect(page.getByText('Blended. Write')).toBeVisible();
   const main = page.getByRole('main');
+  await openPart(page, 'History');
   await expect(main).toContainText(`Blend of 400 seeds of ${old} and 1200 seeds of ${fresh}`);
+  await openPart(page, 'Germination');
   await expect(main.getByRole('region', { name: 'Germination tests' })).toContainText(/About 7\d % germinate now/);
   const blend = /\d\d-\d{4}-[A-Z]/.exec(page.url())![0];
   await page.goto(`/lots/${blend}/label`);
@@ -39,15 +42,16 @@ test('weak seed is blended with fresh from its verdict: the new lot, its outlook
   await page.goto(`/shelves?search=${blend}`);
   await expect(page.getByRole('row').filter({ hasText: blend })).toContainText(/7\d % germinate now/);
   await page.goto(`/lots/${blend}/outlook`);
-  await expect(main).toContainText('this is what was expected of its parts when they were blended');
+  await expect(main).toContainText('The estimate is what was expected of the lots that were blended');
   await page.goto(`/lots/${old}`);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText(`Into ${blend}`);
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText(`Into ${blend}`);
 });
 
 test('a lot on hold is not blended, and the only lot of its line has nothing to be blended with', async ({ page, story }) => {
   const code = await story.takeIn({ variety: 'Single Ticket' });
   await page.goto(`/lots/${code}/blend`);
-  await expect(page.getByRole('main')).toContainText(/on hold: not blended|No other lot of this line has seed/);
+  await expect(page.getByRole('main')).toContainText(/on hold: cannot be blended|This is the only lot of its line with seed/);
 });
 
 test('seed too weak to lend is planned to be grown out from what lives; a coordinator proposes it', async ({ page, story }) => {
@@ -64,32 +68,33 @@ test('what sprouted is potted up, and an end by mistake is taken back by a coord
   const code = await story.takeIn({ variety: 'Wrong Platform' });
   await page.goto(`/tests/${await story.readTest(code, 20, 17)}`);
   const address = page.url();
-  await page.getByText('Pot up what sprouted').click();
+  await page.getByText('Pot up seedlings').click();
   await page.getByLabel('Seedlings').fill('18');
   // The browser itself holds a number over the most; what comes past it is refused as well.
   await page.getByLabel('Seedlings').evaluate((field) => field.removeAttribute('max'));
-  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
-  await expect(page.getByText('Only 17 that sprouted are left to pot')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.save }).click();
+  await expect(page.getByText('Only 17 sprouted seeds are left to pot up')).toBeVisible();
   await page.getByLabel('Seedlings').fill('6');
-  await page.getByLabel(/Where they stand/).fill('Cold frame');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
+  await page.getByLabel(/Where they are/).fill('Cold frame');
+  await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('6 potted up')).toBeVisible();
-  await expect(page.getByText('This end was a mistake')).toBeHidden();
+  await expect(page.getByText('Ended by mistake? Re-open test')).toBeHidden();
 
   const leader = await (await browser.newContext({ storageState: stateOf('coordinator') })).newPage();
   await leader.goto(address);
-  await leader.getByText('This end was a mistake').click();
-  await leader.getByRole('button', { name: BUTTON.reOpenTheTest }).click();
-  await expect(leader.getByText('Say why: the verdict goes without this test')).toBeVisible();
+  await leader.getByText('Ended by mistake? Re-open test').click();
+  await leader.getByRole('button', { name: BUTTON.reOpenTest }).click();
+  await expect(leader.getByText('Say why you are re-opening it')).toBeVisible();
   await leader.getByLabel('Why').fill('Two more came up');
-  await leader.getByRole('button', { name: BUTTON.reOpenTheTest }).click();
-  await expect(leader.getByText('after it had been read as 17 sprouted')).toContainText('Two more came up');
+  await leader.getByRole('button', { name: BUTTON.reOpenTest }).click();
+  await expect(leader.getByText('after being ended with 17 sprouted')).toContainText('Two more came up');
   await leader.getByLabel('Root out', { exact: true }).fill('2');
-  await leader.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await leader.getByRole('button', { name: BUTTON.saveCount }).click();
   await leader.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await leader.getByRole('button', { name: BUTTON.endAndReadIt }).click();
+  await leader.getByRole('button', { name: BUTTON.endTest }).click();
   await expect(leader.getByRole('region', { name: /What does the test of/ })).toContainText('19 of 20');
   await leader.goto(`/lots/${code}`);
+  await openPart(leader, 'History');
   await expect(leader.getByRole('main')).toContainText('6 seedlings of a test potted up: Cold frame');
 });
 
@@ -103,7 +108,7 @@ test('how fast it came up is told, drawn and listed by day', async ({ page }) =>
     // What was counted once, or on the day it was laid, has no speed.
     if ((await speed.count()) > 0 && /by day \d/.test(await speed.innerText())) break;
   }
-  await expect(speed).toContainText(/Half of what came had come by day \d/);
-  await expect(speed.getByRole('img', { name: 'Share up by day' })).toBeVisible();
+  await expect(speed).toContainText(/Half of the seeds that sprouted had done so by day \d/);
+  await expect(speed.getByRole('img', { name: 'Percentage sprouted by day' })).toBeVisible();
   await expect(speed.getByRole('row').nth(1)).toBeVisible();
 });

@@ -9,28 +9,28 @@ test('the almanac: found, compared, pictured, explained, and put right for this 
   await page.getByRole('link', { name: 'Squash and courgette (pepo)' }).click();
   for (const chapter of ['Grow for seed', 'Keep apart', 'Harvest', 'Clean and dry', 'Store', 'Test', 'Lend'])
     await expect(page.getByRole('region', { name: chapter })).toBeVisible();
-  await page.getByRole('link', { name: 'Set a fact of our own' }).click();
+  await page.getByRole('link', { name: 'Use your own figures' }).click();
   await page.getByLabel('Which fact?').selectOption({ label: 'Distance between gardens (keep apart)' });
   await expect(page).toHaveURL(/fact=homeDistance/);
-  await expect(page.getByLabel('Holds here')).toHaveValue('250 m');
-  await page.getByLabel('Holds here').fill('300 kg');
+  await expect(page.getByLabel('True here')).toHaveValue('250 m');
+  await page.getByLabel('True here').fill('300 kg');
   await page.getByLabel('Reason').fill('Our valley is windy');
   await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('The unit here is m, not kg')).toBeVisible();
-  await page.getByLabel('Holds here').fill('320 m');
+  await page.getByLabel('True here').fill('320 m');
   await page.getByRole('button', { name: BUTTON.save }).click();
-  await expect(page.getByText('reckoned again')).toBeVisible();
+  await expect(page.getByText('is being updated')).toBeVisible();
   await page.goto('/almanac/squash-pepo');
   await expect(page.getByRole('region', { name: 'Keep apart' })).toContainText(
-    'Shipped: 250 m. Changed by Isolde Marrin because: Our valley is windy',
+    'Original: 250 m. Changed by Isolde Marrin because: Our valley is windy',
   );
   await page.goto('/almanac/crossing?crop=kale');
   await expect(page.getByRole('row').filter({ hasText: 'Cabbage' }).first()).toContainText('crosses freely');
   await expect(page.getByRole('row').filter({ hasText: 'Radish' })).toContainText('does not cross');
   await page.goto('/almanac/compare?one=tomato&other=pepper');
-  await expect(page.getByRole('row').filter({ hasText: 'Seed comes' })).toContainText('wet with a gel coat');
+  await expect(page.getByRole('row').filter({ hasText: 'Form of the seed' })).toContainText('wet with a gel coat');
   await page.goto('/almanac/words');
-  await expect(page.getByText('Keeping a seed crop from foreign pollen')).toBeVisible();
+  await expect(page.getByText('Keeping pollen from other varieties away')).toBeVisible();
 });
 
 test('a crop that the almanac does not have is added with six answers, and seed of it can be taken in', async ({ page }) => {
@@ -40,21 +40,21 @@ test('a crop that the almanac does not have is added with six answers, and seed 
   await page.getByLabel('What is it called?').fill('Chia');
   await page.getByLabel('Species').fill('salvia');
   await page.getByLabel('Family').fill('Lamiaceae');
-  await page.getByLabel('Which crop is it most like?').selectOption({ label: 'Basil (Lamiaceae)' });
+  await page.getByLabel('Which crop is most similar?').selectOption({ label: 'Basil (Lamiaceae)' });
   await page.getByRole('group', { name: 'How is it pollinated?' }).getByText('Mostly by itself').click();
   await page.getByRole('group', { name: 'How long does it live?' }).getByText('One season').click();
-  await page.getByRole('button', { name: BUTTON.addTheCrop }).click();
+  await page.getByRole('button', { name: BUTTON.addCrop }).click();
   await expect(page.getByText('Two words, the first with a capital')).toBeVisible();
   await expect(page.getByLabel('What is it called?')).toHaveValue('Chia');
   await page.getByLabel('Species').fill('Salvia hispanica');
-  await page.getByRole('button', { name: BUTTON.addTheCrop }).click();
+  await page.getByRole('button', { name: BUTTON.addCrop }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Chia' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Store' })).toContainText('borrowed from Basil');
-  await page.getByRole('link', { name: 'Put it right' }).click();
-  await expect(page.getByText('No line, fact or other crop depends on it yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Correct' }).click();
+  await expect(page.getByText('Nothing depends on it yet')).toBeVisible();
   await page.getByLabel('What is it called?').fill('Basil');
   await page.getByRole('button', { name: BUTTON.save }).click();
-  await expect(page.getByText('The almanac has it already, as Basil')).toBeVisible();
+  await expect(page.getByText('The almanac already has it, as Basil')).toBeVisible();
   await page.getByLabel('What is it called?').fill('Grey chia');
   await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Grey chia' })).toBeVisible();
@@ -62,9 +62,9 @@ test('a crop that the almanac does not have is added with six answers, and seed 
   await page.getByText('Donated', { exact: true }).click();
   await page.getByLabel('Crop', { exact: true }).fill('grey chia');
   await page.getByLabel('Variety', { exact: true }).fill('Lamp Room');
-  await expect(page.getByRole('group', { name: 'What kind of seed?' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'What kind of seed is it?' })).toBeVisible();
   await page.goto('/almanac/own-chia/own');
-  await page.getByRole('button', { name: BUTTON.removeTheCrop }).click();
+  await page.getByRole('button', { name: BUTTON.removeCrop }).click();
   await expect(page).toHaveURL('/almanac');
   await page.goto('/almanac?search=chia');
   await expect(page.getByRole('link', { name: 'Add “chia”' })).toBeVisible();

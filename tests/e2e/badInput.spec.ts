@@ -8,85 +8,89 @@ test.use({ storageState: stateOf('helper') });
 test('the interview says what is wrong beside each field and keeps what was typed', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {
-    'How did it come?': 'Donated',
+    'How did you get it?': 'Donated',
     Crop: 'tomato',
     'When was it harvested?': '31/2/2025',
-    'How many gave seed?': '-3',
-    'Did anything it crosses with flower near?': 'Yes',
-    'How far off?': '-5 ft',
+    'How many plants did you save seed from?': '-3',
+    'Did anything it can cross with flower nearby?': 'Yes',
+    'How far away?': '-5 ft',
     'How much is there?': '300',
   });
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
   for (const said of [
-    'What is it called?',
-    'Say what kind of seed it is',
-    'Answer, or tap Unknown',
-    'There is no such month or day',
-    'At least one plant',
-    'A distance cannot be less than nothing',
-    'Say what it comes as',
-    'Seeds, grams or ounces?',
+    'Enter the name as the donor gives it',
+    'Choose the kind of seed, or “Unknown”',
+    'Answer, or choose Unknown',
+    'This date does not exist. Check the month and day',
+    'Enter at least 1 plant',
+    'Enter a distance of 0 or more',
+    'Choose how it arrives',
+    'Add the unit: seeds, grams or ounces',
   ])
     await expect(page.getByText(said).first()).toBeVisible();
   const amount = page.getByLabel('How much is there?');
   await expect(amount).toHaveValue('300');
   await expect(amount).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Crop', { exact: true })).toHaveValue('tomato');
-  await answer(page, { 'How far off?': '5 parsecs', 'How much is there?': '900 kg', 'What does it come as?': 'Clean seed' });
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
-  await expect(page.getByText('Write a distance with its unit')).toBeVisible();
+  await answer(page, { 'How far away?': '5 parsecs', 'How much is there?': '900 kg', 'How does the seed arrive?': 'Clean seed' });
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
+  await expect(page.getByText('Enter a distance with its unit')).toBeVisible();
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
 });
 
 test('answers that cannot all be so are named where they are put right, and nothing is lost', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {
-    'How did it come?': 'Donated',
+    'How did you get it?': 'Donated',
     Crop: 'courgette',
     Variety: 'Impossible',
-    'What kind of seed?': 'Heirloom, farm-kept',
-    'Who brings it?': 'unknown',
-    'In which garden did it grow?': 'Nowhere in Particular',
+    'What kind of seed is it?': 'Heirloom or farm-saved',
+    'Who is bringing it?': 'unknown',
+    'Which garden did it grow in?': 'Nowhere in Particular',
     'When was it harvested?': '2025',
-    'How many stood and flowered?': '4',
-    'How many gave seed?': '6',
-    'Did anything it crosses with flower near?': 'Yes',
-    'How far off?': '0 m',
-    'What kept it apart?': 'Cage, shut, with insects',
-    'What does it come as?': 'Clean seed',
+    'How many plants flowered?': '4',
+    'How many plants did you save seed from?': '6',
+    'Did anything it can cross with flower nearby?': 'Yes',
+    'How far away?': '0 m',
+    'How was it isolated?': 'Closed cage with insects',
+    'How does the seed arrive?': 'Clean seed',
     'How much is there?': '20 seeds',
   });
   await restIsUnknown(page);
-  const send = () => page.getByRole('button', { name: BUTTON.takeItIn }).click();
+  const send = () => page.getByRole('button', { name: BUTTON.takeIn }).click();
   await send();
-  await expect(page.getByText('More gave seed than stood')).toBeVisible();
-  await expect(page.getByText('A shut cage, with a neighbour inside it?')).toBeVisible();
-  await answer(page, { 'How many gave seed?': '3', 'How far off?': '40 m', 'Where that is, if you like (optional)': '0, 0' });
+  await expect(page.getByText('This is more than the plants that flowered')).toBeVisible();
+  await expect(page.getByText('This neighbour would be inside the closed cage')).toBeVisible();
+  await answer(page, {
+    'How many plants did you save seed from?': '3',
+    'How far away?': '40 m',
+    'Where is the garden? (optional)': '0, 0',
+  });
   await send();
-  await expect(page.getByText('0, 0 is an empty form, not a garden')).toBeVisible();
-  await answer(page, { 'Where that is, if you like (optional)': '-41.2, -34.04' });
+  await expect(page.getByText('Enter the real coordinates: 0, 0 is not a garden')).toBeVisible();
+  await answer(page, { 'Where is the garden? (optional)': '-41.2, -34.04' });
   await send();
   await expect(page.getByText('the other hemisphere')).toBeVisible();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Impossible');
-  await answer(page, { 'Where that is, if you like (optional)': '300 m to Alder Row' });
+  await answer(page, { 'Where is the garden? (optional)': '300 m to Alder Row' });
   await takeIn(page);
 });
 
 test('unknown is one tap, and sets the field aside', async ({ page }) => {
   await page.goto('/intake');
-  await answer(page, { 'How did it come?': 'Donated', Crop: 'pea', 'Who brings it?': 'unknown' });
-  await expect(page.getByLabel('Who brings it?', { exact: true })).toBeDisabled();
+  await answer(page, { 'How did you get it?': 'Donated', Crop: 'pea', 'Who is bringing it?': 'unknown' });
+  await expect(page.getByLabel('Who is bringing it?', { exact: true })).toBeDisabled();
 });
 
 test('forms work before scripts have loaded, and a form sent twice has one effect', async ({ browser }) => {
   const context = await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto('/people/new?member=yes');
-  await page.getByRole('button', { name: BUTTON.add }).click();
-  await expect(page.getByText('Write the name')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
+  await expect(page.getByText('Enter the name')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Sent Twice');
   const key = await page.locator('main input[name=key]').inputValue();
-  await page.getByRole('button', { name: BUTTON.add }).click();
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
   await expect(page).toHaveURL(/\/people\/\d+$/);
   const again = await context.request.post('/people/new', {
     form: { key, name: 'Sent Twice', isMember: 'on' },
@@ -111,15 +115,15 @@ test('what was typed is still there after a session ran out and one signs in aga
   await page.waitForURL('**/intake');
   await page.waitForSelector('html[data-ready]');
   const kept = page.waitForResponse((response) => (response.request().postData() ?? '').includes('12+g'));
-  await answer(page, { 'How did it come?': 'Donated', Crop: 'Kale', Variety: 'Late Signal', 'How much is there?': '12 g' });
-  await expect(page.getByText('Kept as you go')).toBeVisible();
+  await answer(page, { 'How did you get it?': 'Donated', Crop: 'Kale', Variety: 'Late Signal', 'How much is there?': '12 g' });
+  await expect(page.getByText('Saved as you go')).toBeVisible();
   // What was typed last is on its way a little later.
   await kept;
   // The session is ended elsewhere, as running out would; the cookie stays.
   const [cookie] = await context.cookies();
   await page.request.post('/sign-out', { headers: { origin: new URL(page.url()).origin } });
   await context.addCookies([cookie!]);
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
   await expect(page.getByText('What you typed is kept')).toBeVisible();
   await signIn();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Late Signal');
@@ -148,7 +152,7 @@ test('a mistyped lot code is caught by its letter, and near codes are offered', 
   await expect(page.getByRole('main').getByRole('link', { name: samples.code })).toBeVisible();
   await page.getByRole('searchbox', { name: 'Go to' }).fill(wrong);
   await page.keyboard.press('Enter');
-  await expect(page.getByText('something is mistyped')).toBeVisible();
+  await expect(page.getByText('there is a typing mistake')).toBeVisible();
   await expect(page.getByRole('main').getByRole('link', { name: samples.code })).toBeVisible();
 });
 
@@ -156,7 +160,7 @@ test('pages that are not there, or not for this role, say so and lead on', async
   for (const path of ['/no/such/place', '/lots/26-9999-A', '/tests/999999', '/people/999999', '/almanac/moonfruit']) {
     const answer = await page.goto(path);
     expect(answer!.status()).toBe(404);
-    await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible();
   }
   expect((await page.goto('/settings'))!.status()).toBe(403);
   await expect(page.getByRole('heading', { name: 'Not for your role' })).toBeVisible();

@@ -3,6 +3,7 @@ import jsQR from 'jsqr';
 import { goOn, readHazards, weigh } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
+import { moreActions, openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
@@ -10,25 +11,25 @@ test.use({ storageState: stateOf('helper') });
 test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed ends in stock', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'cucumber', variety: 'Night Mail', form: 'whole fruit', amount: '4 fruits' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('link', { name: 'Clean it' }).click();
-  await page.getByLabel('The room, °C').fill('14');
-  await expect(page.getByText('pulp moulds rather than ferments')).toBeVisible();
-  await page.getByLabel('The room, °C').fill('16');
+  await page.getByRole('link', { name: 'Clean this lot' }).click();
+  await page.getByLabel('Room temperature, °C').fill('14');
+  await expect(page.getByText('pulp goes mouldy instead of fermenting')).toBeVisible();
+  await page.getByLabel('Room temperature, °C').fill('16');
   await page.getByLabel('Washing soda').check();
-  await expect(page.getByRole('region', { name: 'What follows from it' })).toContainText('Darker');
+  await expect(page.getByRole('region', { name: 'What to expect' })).toContainText('Darker');
   await page.getByLabel('Ferment', { exact: true }).check();
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
-  await expect(page.getByText('What is it in? Jar 3, tray B')).toBeVisible();
-  await page.getByLabel('What is it in?').fill('Jar 31');
-  await page.getByLabel('Weight as it is (optional)').fill('1 kg');
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
+  await expect(page.getByText('Which container is it in?')).toBeVisible();
+  await page.getByLabel('Which container is it in?').fill('Jar 31');
+  await page.getByLabel('Weight now (optional)').fill('1 kg');
   await page.getByLabel('Fruits, heads or pods (optional)').fill('4');
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
-  await expect(page.getByText('Print its tag')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
+  await expect(page.getByText('Print tag')).toBeVisible();
   await page.getByRole('button', { name: BUTTON.scoopTheSeedOut }).click();
   await expect(page.getByText('It is ready from')).toBeVisible();
   await goOn(page, 'Scoop the seed out');
-  await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
-  await expect(page.getByText('Read first, above')).toBeVisible();
+  await page.getByRole('region', { name: 'Continue' }).getByRole('button').click();
+  await expect(page.getByText('Read this first, above')).toBeVisible();
   await readHazards(page, 'Knife', 'Bitter fruit');
   await goOn(page, 'Ferment the pulp');
   await expect(page.getByRole('region', { name: /Step 3 of 6/ })).toContainText('Ready from');
@@ -39,20 +40,21 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await expect(page.getByRole('region', { name: 'Washing soda', exact: true })).toContainText('10 g, about 2 level teaspoons');
   await goOn(page, 'Rinse and pour off');
   await goOn(page, 'Dry the seed');
-  await page.getByLabel('Clean seed that came out').fill('12 g');
+  await page.getByLabel('Clean seed weight or count').fill('12 g');
   await page.getByLabel(/I have seen the sign/).check();
-  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
+  await page.getByRole('button', { name: BUTTON.finishBatch }).click();
   await expect(page.getByText('It is not dry enough to seal')).toBeVisible();
-  await page.getByLabel(/Why it is put away/).fill('Into an envelope, to dry on');
-  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
+  await page.getByLabel(/Why put it away/).fill('Into an envelope, to dry on');
+  await page.getByRole('button', { name: BUTTON.finishBatch }).click();
   await expect(page).toHaveURL(`/lots/${code}`);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('cleaned');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('cleaned');
   await expect(page.getByRole('main')).toContainText('hold: drying');
   await page.goto(`/bench?show=ended&search=${code}`);
   await page.getByRole('link', { name: /Night Mail/ }).click();
-  const yielded = page.getByRole('region', { name: 'What did it yield?' });
-  await expect(yielded).toContainText('house packets of');
-  await expect(yielded).toContainText('1.2 % of the weight that went in');
+  const yielded = page.getByRole('region', { name: 'How good was the yield?' });
+  await expect(yielded).toContainText('packets of');
+  await expect(yielded).toContainText('1.2 % of the starting weight');
   await expect(yielded).toContainText('seeds from each fruit');
 });
 
@@ -62,25 +64,25 @@ test('drying: the room is judged, a weight is one field and one key, a heavier o
     .getByRole('link', { name: /Sleeper Row/ })
     .first()
     .click();
-  await expect(page.getByRole('region', { name: 'Can this room dry it?' })).toContainText('Not in this room: silica gel');
+  await expect(page.getByRole('region', { name: 'Can this room dry it?' })).toContainText('No: use silica gel');
   await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('Dry about');
-  await expect(page.getByRole('img', { name: 'Weight over days, with the curve through it' }).locator('svg path').nth(5)).toBeAttached();
+  await expect(page.getByRole('img', { name: 'Weight by day, with the fitted curve' }).locator('svg path').nth(5)).toBeAttached();
   await weigh(page, '760 g');
-  await expect(page.getByText('Seed that dries gets lighter: what happened?')).toBeVisible();
-  await expect(page.getByLabel('What does the scale say?')).toHaveValue('760 g');
-  await page.getByLabel('It took up damp').check();
-  await page.getByRole('button', { name: BUTTON.weighed }).click();
-  await expect(page.getByText('heavier: it took up damp')).toBeVisible();
+  await expect(page.getByText('Drying seed gets lighter. What happened?')).toBeVisible();
+  await expect(page.getByLabel('What does the scale show?')).toHaveValue('760 g');
+  await page.getByLabel('It absorbed damp').check();
+  await page.getByRole('button', { name: BUTTON.saveWeight }).click();
+  await expect(page.getByText('It absorbed damp')).toBeVisible();
   await weigh(page, 'a handful');
-  await expect(page.getByText('That cannot be read')).toBeVisible();
+  await expect(page.getByText('We could not read this')).toBeVisible();
   await page.getByText('Read a hygrometer').click();
   await page.getByLabel('In its jar').check();
   await page.getByLabel('Humidity, %').fill('130');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).last().click();
-  await expect(page.getByText('Humidity is 1 to 100 %')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.saveReading }).last().click();
+  await expect(page.getByText('Enter a humidity from 1 to 100 %')).toBeVisible();
   await page.getByLabel('Humidity, %').fill('55');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).last().click();
-  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('By its jar it holds');
+  await page.getByRole('button', { name: BUTTON.saveReading }).last().click();
+  await expect(page.getByRole('region', { name: 'Dry enough to seal?' })).toContainText('The jar’s hygrometer shows');
 });
 
 test('what is being typed stays while the answer to a tap or a weight is coming, and a form sent meanwhile waits its turn', async ({
@@ -89,9 +91,9 @@ test('what is being typed stays while the answer to a tap or a weight is coming,
 }) => {
   const code = await story.takeIn({ crop: 'pea', variety: 'Slow Goods', amount: '300 g' });
   await page.goto(`/lots/${code}/bench`);
-  await page.getByLabel('What is it in?').fill('Tray S');
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
-  await expect(page.getByText('Print its tag')).toBeVisible();
+  await page.getByLabel('Which container is it in?').fill('Tray S');
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
+  await expect(page.getByText('Print tag')).toBeVisible();
   await goOn(page, 'Dry the seed');
   const saved = page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
   const before = await saved.count();
@@ -102,22 +104,22 @@ test('what is being typed stays while the answer to a tap or a weight is coming,
     await route.continue();
   });
   await weigh(page, '291 g');
-  await page.getByLabel(/What is left of it|Clean seed that came out/).fill('290.5 g');
-  await page.getByText('Give the batch up').click();
-  await page.getByLabel('What happened, and what was lost').fill('Mice');
-  await page.getByText('Something may have got mixed').click();
+  await page.getByLabel(/What is left over|Clean seed weight or count/).fill('290.5 g');
+  await page.getByText('Stop this batch').click();
+  await page.getByLabel('What happened, and how much was lost?').fill('Mice');
+  await page.getByText('Record a possible mix-up').click();
   await page.getByRole('button', { name: BUTTON.spilledAndSweptUp }).click();
   await expect(saved).toHaveCount(before);
   answer();
-  await expect(page.getByText('The mix-up is recorded')).toBeVisible();
+  await expect(page.getByText('Mix-up recorded')).toBeVisible();
   await expect(saved).toHaveCount(before + 1);
-  await expect(page.getByLabel('What happened, and what was lost')).toHaveValue('Mice');
-  await expect(page.getByLabel(/What is left of it|Clean seed that came out/)).toHaveValue('290.5 g');
+  await expect(page.getByLabel('What happened, and how much was lost?')).toHaveValue('Mice');
+  await expect(page.getByLabel(/What is left over|Clean seed weight or count/)).toHaveValue('290.5 g');
   // What nobody has typed into goes by the newest weight.
   await page.reload();
-  await expect(page.getByLabel(/What is left of it|Clean seed that came out/)).toHaveValue('291 g');
+  await expect(page.getByLabel(/What is left over|Clean seed weight or count/)).toHaveValue('291 g');
   await weigh(page, '290 g');
-  await expect(page.getByLabel(/What is left of it|Clean seed that came out/)).toHaveValue('290 g');
+  await expect(page.getByLabel(/What is left over|Clean seed weight or count/)).toHaveValue('290 g');
 });
 
 test('the bench shows the overdue first, finds a batch, and tells who else is on the table', async ({ page }) => {
@@ -126,33 +128,35 @@ test('the bench shows the overdue first, finds a batch, and tells who else is on
   await expect(batches.first()).toContainText('Overdue by');
   await expect(page.getByRole('figure', { name: 'The bench over the next days' })).toContainText('fermenting');
   await page.goto('/bench?search=zzz');
-  await expect(page.getByText('No batch fits what you typed')).toBeVisible();
+  await expect(page.getByText('No batches match')).toBeVisible();
   await page.goto('/bench?search=ash+pan');
   await page
     .getByRole('link', { name: /Ash Pan/ })
     .first()
     .click();
-  await expect(page.getByRole('region', { name: 'Go on' })).toContainText('On the table lies');
-  await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
-  await expect(page.getByText(/Clear (and clean first|it away, clean table, hands, knife and screens), and tick here/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Continue' })).toContainText('Already open on the table:');
+  await page.getByRole('region', { name: 'Continue' }).getByRole('button').click();
+  await expect(
+    page.getByText(/Clear (and clean the table first|it away, clean the table, hands, knife and screens), then tick here/),
+  ).toBeVisible();
 });
 
 test('a batch given up keeps its reason, and is found among the ended', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'tomato', variety: 'Brake Van', form: 'whole fruit', amount: '3 fruits' });
   await page.goto(`/lots/${code}/bench`);
-  await page.getByLabel('What is it in?').fill('Jar 40');
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
+  await page.getByLabel('Which container is it in?').fill('Jar 40');
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
   await page.getByRole('link', { name: 'Tag', exact: true }).click();
   await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Jar 40');
   await page.goBack();
-  await page.getByText('Give the batch up').click();
-  await page.getByRole('button', { name: BUTTON.giveItUp }).click();
-  await expect(page.getByText('Say what happened, and what was lost')).toBeVisible();
-  await page.getByLabel('What happened, and what was lost').fill('Sprouted over the weekend');
-  await page.getByRole('button', { name: BUTTON.giveItUp }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Given up' })).toContainText('Sprouted over the weekend');
+  await page.getByText('Stop this batch').click();
+  await page.getByRole('button', { name: BUTTON.stopBatch }).click();
+  await expect(page.getByText('Describe what happened and how much was lost')).toBeVisible();
+  await page.getByLabel('What happened, and how much was lost?').fill('Sprouted over the weekend');
+  await page.getByRole('button', { name: BUTTON.stopBatch }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Stopped' })).toContainText('Sprouted over the weekend');
   await page.goto(`/bench?show=ended&search=${code}`);
-  await expect(page.getByRole('row').filter({ hasText: code })).toContainText('given up');
+  await expect(page.getByRole('row').filter({ hasText: code })).toContainText('stopped');
 });
 
 test('dry peas go through the freezer with a checked container; opened early, their time begins anew; a cold jar warms up closed', async ({
@@ -161,31 +165,31 @@ test('dry peas go through the freezer with a checked container; opened early, th
 }) => {
   const code = await story.takeIn({ crop: 'pea', variety: 'Ballast Green', amount: '600 seeds' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('link', { name: 'Freezer, jar' }).click();
-  const insects = page.getByRole('region', { name: 'Against insects' });
+  await moreActions(page, 'Freeze or seal');
+  const insects = page.getByRole('region', { name: 'Treatment against insects' });
   await insects.getByLabel('In which container?').fill('Jar 12');
-  await insects.getByRole('button', { name: BUTTON.shutItAway }).click();
-  await expect(insects.getByText('Not yet: it is clean and dry; it shuts airtight')).toBeVisible();
+  await insects.getByRole('button', { name: BUTTON.startTreatment }).click();
+  await expect(insects.getByText('First make sure: it is clean and dry; it closes airtight')).toBeVisible();
   await expect(insects.getByLabel('In which container?')).toHaveValue('Jar 12');
-  for (const check of ['It is clean and dry', 'It shuts airtight', 'It never held fuel or pesticide'])
+  for (const check of ['It is clean and dry', 'It closes airtight', 'It never held fuel or pesticide'])
     await insects.getByLabel(check).check();
   await insects.getByLabel(/Its label says/).check();
-  await insects.getByRole('button', { name: BUTTON.shutItAway }).click();
-  await expect(insects.getByText('Leave it shut')).toBeVisible();
+  await insects.getByRole('button', { name: BUTTON.startTreatment }).click();
+  await expect(insects.getByText('Leave it closed')).toBeVisible();
   await insects.getByRole('button', { name: BUTTON.takeItOut }).click();
   await expect(insects.getByText('Eggs may still live until')).toBeVisible();
-  await insects.getByLabel('Why it is opened before its time').fill('The wrong jar');
+  await insects.getByLabel('Why open it early?').fill('The wrong jar');
   await insects.getByRole('button', { name: BUTTON.takeItOut }).click();
   await expect(insects.getByText('opened early: The wrong jar')).toBeVisible();
-  await expect(insects.getByText('Leave it shut')).toBeVisible();
+  await expect(insects.getByText('Leave it closed')).toBeVisible();
   const warm = page.getByRole('region', { name: 'Out of the cold' });
-  await warm.getByRole('button', { name: BUTTON.startItsWarmUp }).click();
+  await warm.getByRole('button', { name: BUTTON.startWarmUp }).click();
   await expect(warm.getByText('Leave it closed')).toBeVisible();
-  await warm.getByRole('button', { name: BUTTON.opened, exact: true }).click();
-  await expect(warm.getByText('Water settles on the seed until')).toBeVisible();
-  await warm.getByLabel('Open it all the same').check();
-  await warm.getByRole('button', { name: BUTTON.opened, exact: true }).click();
-  await expect(warm.getByRole('button', { name: BUTTON.startItsWarmUp })).toBeVisible();
+  await warm.getByRole('button', { name: BUTTON.recordAsOpened, exact: true }).click();
+  await expect(warm.getByText('Water condenses on the seed until')).toBeVisible();
+  await warm.getByLabel('Open it anyway').check();
+  await warm.getByRole('button', { name: BUTTON.recordAsOpened, exact: true }).click();
+  await expect(warm.getByRole('button', { name: BUTTON.startWarmUp })).toBeVisible();
 });
 
 test('the reckoner answers as one types, and refuses what cannot be', async ({ page }) => {
@@ -195,18 +199,18 @@ test('the reckoner answers as one types, and refuses what cannot be', async ({ p
   await expect(silica).toContainText('contains cobalt');
   await silica.getByLabel('Weight of the seed').fill('1 lb');
   await expect(silica.getByRole('status')).toContainText('454 g of gel');
-  await silica.getByLabel(/Its moisture/).fill('40');
+  await silica.getByLabel(/Seed moisture, %/).fill('40');
   await expect(silica.getByRole('status')).toContainText('dry the gel again 1 time');
   const peroxide = part('Dilute peroxide');
-  await expect(peroxide.getByRole('status')).toContainText('it is never assumed');
+  await expect(peroxide.getByRole('status')).toContainText('We never assume it');
   await peroxide.getByLabel('Strength on the bottle, %').fill('130');
-  await expect(peroxide.getByRole('status')).toContainText('at most 100 %');
+  await expect(peroxide.getByRole('status')).toContainText('up to 100 %');
   await peroxide.getByLabel('Strength on the bottle, %').fill('12');
-  await peroxide.getByLabel('Wanted, %').fill('3');
+  await peroxide.getByLabel('Strength wanted, %').fill('3');
   await expect(peroxide.getByRole('status')).toContainText('63 ml from the bottle into 188 ml of water');
   await part('Washing soda').getByLabel('Strength, %').fill('150');
-  await expect(part('Washing soda').getByRole('status')).toContainText('at most 100 %');
-  await expect(part('Moisture by the jar, and the weight to reach').getByRole('status')).toContainText('and then weighs');
+  await expect(part('Washing soda').getByRole('status')).toContainText('up to 100 %');
+  await expect(part('Seed moisture from a jar, and the target weight').getByRole('status')).toContainText('and then weighs');
   await expect(part('Warm-up of a cold jar').getByRole('status')).toContainText('Leave it closed for');
   await expect(part('Seeds per gram').getByRole('status')).toContainText('to know it to a tenth');
 });
@@ -214,12 +218,12 @@ test('the reckoner answers as one types, and refuses what cannot be', async ({ p
 test('dry seed is packed, its labels are a PDF on real sheets, and a standard reader reads their code', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'pea', variety: 'Coupling Rod', amount: '900 seeds' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('link', { name: 'Pack', exact: true }).click();
+  await moreActions(page, 'Pack packets');
   await page.getByLabel('Packets (optional)').fill('999');
   await page.getByRole('button', { name: BUTTON.packAndPrintLabels }).click();
   await expect(page.getByText(/^There is enough for \d+/)).toBeVisible();
   await page.getByLabel('Packets (optional)').fill('5');
-  await expect(page.getByRole('region', { name: 'What does it make?' })).toContainText('5 packets');
+  await expect(page.getByRole('region', { name: 'How many packets does it make?' })).toContainText('5 packets');
   await page.getByRole('button', { name: BUTTON.packAndPrintLabels }).click();
   await expect(page).toHaveURL(`/lots/${code}/label?count=5`);
   await expect(page.getByLabel('Labels', { exact: true })).toHaveValue('5');
@@ -243,30 +247,31 @@ test('dry seed is packed, its labels are a PDF on real sheets, and a standard re
   });
   expect(jsQR(Uint8ClampedArray.from(pixels), 400, 400)?.data).toMatch(new RegExp(`/s/${code}$`));
   await page.goto(`/lots/${code}`);
-  await expect(page.getByRole('main')).toContainText('5 packets, ');
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('packed');
+  await expect(page.getByRole('main')).toContainText(': 5 packets');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('packed');
 });
 
 test('a sample is parted: purity and what follows, and noxious seed holds the lot', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'pea', variety: 'Ballast Grey', amount: '900 seeds' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('link', { name: 'Purity' }).click();
-  await page.getByRole('button', { name: BUTTON.writeTheCard }).click();
-  await expect(page.getByText('Weigh at least one part')).toBeVisible();
+  await moreActions(page, 'Test purity');
+  await page.getByRole('button', { name: BUTTON.savePurity }).click();
+  await expect(page.getByText('Enter at least one weight')).toBeVisible();
   await page.getByLabel('Pure seed', { exact: true }).fill('9 g');
   await page.getByLabel('Chaff and soil').fill('a pinch');
-  await page.getByRole('button', { name: BUTTON.writeTheCard }).click();
-  await expect(page.getByText('That cannot be read')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.savePurity }).click();
+  await expect(page.getByText('We could not read this')).toBeVisible();
   await expect(page.getByLabel('Pure seed', { exact: true })).toHaveValue('9 g');
   await page.getByLabel('Chaff and soil').fill('1 g');
-  await page.getByRole('button', { name: BUTTON.writeTheCard }).click();
+  await page.getByRole('button', { name: BUTTON.savePurity }).click();
   await expect(page.getByRole('region', { name: /How much of it is seed/ })).toContainText('90.0 % pure');
   await expect(page.getByText('Sow 1.11 times the weight')).toBeVisible();
   await expect(page.getByLabel('Pure seed', { exact: true })).toHaveValue('');
   await page.getByLabel('Pure seed', { exact: true }).fill('9 g');
   await page.getByLabel('Seed of noxious weeds').fill('20 mg');
-  await page.getByRole('button', { name: BUTTON.writeTheCard }).click();
-  await expect(page.getByText('is a matter of local law. Ask before')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.savePurity }).click();
+  await expect(page.getByText('Local law applies')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('hold: rules');
 });

@@ -6,15 +6,15 @@ const history = (page: Page) => page.getByRole('complementary', { name: 'So far'
 
 /** Goes on to a step, early and with a cleared table where that is asked; into another vessel and at another time where these are said. */
 export async function goOn(page: Page, label: string | RegExp, { when, vessel }: { when?: string; vessel?: string } = {}) {
-  const form = page.getByRole('region', { name: 'Go on' });
+  const form = page.getByRole('region', { name: 'Continue' });
   const step = form.getByLabel(label, { exact: typeof label === 'string' });
   if (!(await step.isChecked())) {
-    if (!(await step.isVisible())) await form.getByText('Another step, or another method').click();
+    if (!(await step.isVisible())) await form.getByText('Choose another step or method').click();
     await step.check();
   }
   if (when) await form.getByLabel('When did it begin? (optional)').fill(when);
-  if (vessel) await form.getByLabel('What is it in then?').fill(vessel);
-  for (const tick of [/done before its earliest/, /rind is not hard/, /are cleared and cleaned/])
+  if (vessel) await form.getByLabel('Which container is it in now?').fill(vessel);
+  for (const tick of [/ready before the earliest/, /rind is not hard/, /are cleared and cleaned/])
     if (await form.getByLabel(tick).isVisible()) await form.getByLabel(tick).check();
   const before = await history(page).count();
   await form.getByRole('button').click();
@@ -30,7 +30,7 @@ export async function readHazards(page: Page, ...words: string[]) {
 
 /** Weighs it, now or when it is said to have been. */
 export async function weigh(page: Page, weight: string, when?: string) {
-  await page.getByLabel('What does the scale say?').fill(weight);
+  await page.getByLabel('What does the scale show?').fill(weight);
   if (!when) return page.keyboard.press('Enter');
   const before = await history(page).count();
   await page.getByText('It was weighed earlier').click();
@@ -62,6 +62,6 @@ export async function readAir(page: Page, where: 'In the room' | 'In its jar', h
   await form.getByLabel(where).check();
   await form.getByLabel('Humidity, %').fill(humidity);
   await form.getByLabel('Temperature, °C').fill(celsius);
-  await form.getByRole('button', { name: BUTTON.writeItDown }).click();
+  await form.getByRole('button', { name: BUTTON.saveReading }).click();
   await expect(form).toBeHidden();
 }

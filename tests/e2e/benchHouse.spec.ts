@@ -3,6 +3,7 @@ import type { storiesIn } from '../support/stories.ts';
 import { goOn } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
+import { moreActions } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
@@ -12,7 +13,7 @@ async function dryingBatch(page: Page, story: ReturnType<typeof storiesIn>, vari
   const code = await story.takeIn({ crop: 'pea', variety, amount: '650 g' });
   await page.goto(`/bench/${await story.beginBatch(code, vessel)}`);
   await goOn(page, 'Dry the seed');
-  await expect(page.getByLabel('What does the scale say?')).toBeVisible();
+  await expect(page.getByLabel('What does the scale show?')).toBeVisible();
   return code;
 }
 
@@ -32,50 +33,50 @@ test('a weight comes from the scale with one key, copes with a leaning elbow and
   };
   await page.goto('/bench/devices');
   const scale = page.getByRole('region', { name: 'Scale' });
-  await scale.getByLabel('Put on it').fill('9 kg');
-  await scale.getByRole('button', { name: BUTTON.putItOn }).click();
-  await expect(scale.getByText('The scale carries 6 kg')).toBeVisible();
-  await scale.getByLabel('Put on it').fill('648.2 g');
-  await scale.getByRole('button', { name: BUTTON.putItOn }).click();
+  await scale.getByLabel('Weight to put on').fill('9 kg');
+  await scale.getByRole('button', { name: BUTTON.putOnScale }).click();
+  await expect(scale.getByText('This scale carries up to 6 kg')).toBeVisible();
+  await scale.getByLabel('Weight to put on').fill('648.2 g');
+  await scale.getByRole('button', { name: BUTTON.putOnScale }).click();
   // Its zero wanders while the server runs: some tenths of a gram in an hour.
   const about648 = /^648\.[2-9] g$/;
   await expect(scale.getByText(about648)).toBeVisible();
   await page.goto(batch);
-  await page.getByLabel('What does the scale say?').focus();
+  await page.getByLabel('What does the scale show?').focus();
   await page.keyboard.press('Enter');
   await expect(weighings(page).getByText(about648)).toBeVisible();
   await work('Lean on the table');
   await page.goto(batch);
-  await page.getByRole('button', { name: BUTTON.fromTheScale }).click();
+  await page.getByRole('button', { name: BUTTON.readTheScale }).click();
   await expect(page.getByText('It does not come to rest')).toBeVisible();
   await work('Let go');
-  await work('Unplug it');
+  await work('Unplug');
   await expect(scale.getByText('does not answer', { exact: true })).toBeVisible();
   await page.goto(batch);
-  await page.getByRole('button', { name: BUTTON.fromTheScale }).click();
-  await expect(page.getByText('The scale does not answer: is it plugged in? Type the weight')).toBeVisible();
-  await page.getByLabel('What does the scale say?').fill('647.9 g');
+  await page.getByRole('button', { name: BUTTON.readTheScale }).click();
+  await expect(page.getByText('The scale does not answer. Check that it is plugged in, or type the weight')).toBeVisible();
+  await page.getByLabel('What does the scale show?').fill('647.9 g');
   await page.keyboard.press('Enter');
   await expect(weighings(page).getByText('647.9 g')).toBeVisible();
-  await work('Plug it in');
+  await work('Plug in');
   await expect(scale.getByText('answers', { exact: true })).toBeVisible();
   await page.goto(batch);
   await page.getByText('Read a hygrometer').click();
-  await page.getByRole('button', { name: BUTTON.fromTheJarsHygrometer }).click();
+  await page.getByRole('button', { name: BUTTON.readTheJarsHygrometer }).click();
   await expect(page.getByLabel('Humidity, %')).toHaveValue('31.0');
   await expect(page.getByLabel('In its jar')).toBeChecked();
 });
 
 test('a photo is kept without what the camera wrote; what is none, or too large, is refused beside the field', async ({ page, story }) => {
   await dryingBatch(page, story, 'Fog Signal', 'Tray 72');
-  await page.getByText('In other words, with a photo, or earlier').click();
+  await page.getByText('Describe something else, add a photo or an earlier time').click();
   const photo = page.getByLabel('Photo (optional)');
-  await page.getByLabel('What was seen').fill('Pale, a little wrinkled');
+  await page.getByLabel('What did you see?').fill('Pale, a little wrinkled');
   await photo.setInputFiles({ name: 'seed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('This is no photo') });
-  const send = page.getByRole('region', { name: /Step/ }).getByRole('button', { name: BUTTON.writeItDown });
+  const send = page.getByRole('region', { name: /Step/ }).getByRole('button', { name: BUTTON.saveObservation });
   await send.click();
-  await expect(page.getByText('That is not a photo: JPEG or PNG, please')).toBeVisible();
-  await expect(page.getByLabel('What was seen')).toHaveValue('Pale, a little wrinkled');
+  await expect(page.getByText('This is not a photo. Choose a JPEG or PNG file')).toBeVisible();
+  await expect(page.getByLabel('What did you see?')).toHaveValue('Pale, a little wrinkled');
   // Eighty megabytes: the page itself refuses it, and so does the server where no page does.
   await photo.evaluate((input: HTMLInputElement) => {
     const files = new DataTransfer();
@@ -105,9 +106,9 @@ test('a photo is kept without what the camera wrote; what is none, or too large,
 
 test('a mix-up at the bench takes two taps', async ({ page, story }) => {
   const code = await dryingBatch(page, story, 'Points Rod', 'Tray 73');
-  await page.getByText('Something may have got mixed').click();
+  await page.getByText('Record a possible mix-up').click();
   await page.getByRole('button', { name: BUTTON.aTagFellOffOrWasSwapped }).click();
-  await expect(page.getByText('The mix-up is recorded')).toBeVisible();
+  await expect(page.getByText('Mix-up recorded')).toBeVisible();
   await expect(page.getByRole('button', { name: BUTTON.aTagFellOffOrWasSwapped })).toBeHidden();
   await page.goto(`/lots/${code}/seen`);
   await expect(page.getByRole('main')).toContainText('A tag fell off or was swapped');
@@ -115,27 +116,27 @@ test('a mix-up at the bench takes two taps', async ({ page, story }) => {
 
 test('the house’s own recipe is offered at the bench, and retired when it is not', async ({ page, story }) => {
   await page.goto('/settings/recipes');
-  await page.getByLabel('Its name').fill('Two-hour soda');
+  await page.getByLabel('Name').fill('Two-hour soda');
   await page.getByLabel('Step 1', { exact: true }).selectOption('Scoop the seed out');
   await page.getByLabel('Step 2', { exact: true }).selectOption('Stand in washing soda');
   await page.getByLabel('Hours of step 2 (optional)').fill('3, 2, 1');
-  await page.getByRole('button', { name: BUTTON.keepTheRecipe }).click();
-  await expect(page.getByText('Say why, for those who come after')).toBeVisible();
-  await page.getByLabel('Why you do it so').fill('Enough in three trials');
-  await page.getByRole('button', { name: BUTTON.keepTheRecipe }).click();
-  await expect(page.getByText('The last step dries the seed')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.saveRecipe }).click();
+  await expect(page.getByText('Say why, for people who use it later')).toBeVisible();
+  await page.getByLabel('Why do you do it this way?').fill('Enough in three trials');
+  await page.getByRole('button', { name: BUTTON.saveRecipe }).click();
+  await expect(page.getByText('Make drying the last step')).toBeVisible();
   await page.getByLabel('Step 3', { exact: true }).selectOption('Dry the seed');
-  await page.getByRole('button', { name: BUTTON.keepTheRecipe }).click();
-  await expect(page.getByText('each later than the one before')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.saveRecipe }).click();
+  await expect(page.getByText('in rising order')).toBeVisible();
   await page.getByLabel('Hours of step 2 (optional)').fill('1, 2, 3');
-  await page.getByRole('button', { name: BUTTON.keepTheRecipe }).click();
+  await page.getByRole('button', { name: BUTTON.saveRecipe }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Two-hour soda' })).toContainText('1 to 3 h, usually 2');
   const code = await story.takeIn({ crop: 'tomato', variety: 'Lamp Room', form: 'whole fruit', amount: '5 fruits' });
   await page.goto(`/lots/${code}/bench`);
   await page.getByLabel('Two-hour soda').check();
-  await expect(page.getByRole('region', { name: 'What follows from it' })).toContainText('Enough in three trials');
-  await page.getByLabel('What is it in?').fill('Jar 74');
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
+  await expect(page.getByRole('region', { name: 'What to expect' })).toContainText('Enough in three trials');
+  await page.getByLabel('Which container is it in?').fill('Jar 74');
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
   await expect(page.getByText('in Jar 74: two-hour soda')).toBeVisible();
   await page.goto('/settings/recipes');
   await page.getByRole('button', { name: BUTTON.retireTwoHourSoda }).click();
@@ -148,26 +149,26 @@ test('the house’s own recipe is offered at the bench, and retired when it is n
 test('a lot is parted over methods, and its trial waits for tests', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'tomato', variety: 'Wheel Tapper', form: 'whole fruit', amount: '20 fruits' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('link', { name: 'Try methods' }).click();
-  await page.getByRole('button', { name: BUTTON.partTheLot }).click();
+  await moreActions(page, 'Compare methods');
+  await page.getByRole('button', { name: BUTTON.divideTheLot }).click();
   await expect(page.getByText('Choose two or three')).toBeVisible();
   await page.getByLabel('Washing soda').check();
   await page.getByLabel('Wipe and dry on paper').check();
-  await page.getByLabel('A difference that should show, in points').fill('15');
-  await expect(page.getByRole('region', { name: 'How much seed does each part need?' })).toContainText('seeds for its test');
-  await page.getByRole('button', { name: BUTTON.partTheLot }).click();
-  const parts = page.getByRole('table', { name: 'The parts of the trial' });
+  await page.getByLabel('Smallest difference to detect, in percentage points').fill('15');
+  await expect(page.getByRole('region', { name: 'How much seed does each part need?' })).toContainText('seeds for its germination test');
+  await page.getByRole('button', { name: BUTTON.divideTheLot }).click();
+  const parts = page.getByRole('table', { name: 'Parts of the trial' });
   await expect(parts.getByRole('row')).toHaveCount(3);
-  await expect(page.getByRole('region', { name: /which keeps its seed best/ })).toContainText('Not tested yet');
-  await parts.getByRole('link', { name: 'begin it' }).last().click();
+  await expect(page.getByRole('region', { name: /which method gives the best seed/ })).toContainText('Not tested yet');
+  await parts.getByRole('link', { name: 'start batch' }).last().click();
   await expect(page.getByLabel('Wipe and dry on paper')).toBeChecked();
 });
 
 test('the load by week says what to begin first, and what is short', async ({ page }) => {
   await page.goto('/bench');
-  await page.getByRole('link', { name: 'Load by week' }).click();
-  await expect(page.getByRole('region', { name: 'The next 8 weeks' })).toContainText('uncleaned');
-  const first = page.getByRole('table', { name: /in the order to begin them/ });
+  await page.getByRole('link', { name: 'Workload by week' }).click();
+  await expect(page.getByRole('region', { name: 'The next 8 weeks' })).toContainText('waiting to be cleaned');
+  const first = page.getByRole('table', { name: /in the order to start them/ });
   await expect(first).toContainText('Signal Wire');
   await first.getByRole('link', { name: /Signal Wire/ }).click();
   await expect(page.getByRole('heading', { name: /Clean .*Signal Wire/ })).toBeVisible();
@@ -182,17 +183,17 @@ test('tags, slips and labels go to sheets and to the label printer, which keeps 
   expect(tags).toHaveLength(2);
   for (const tag of tags) expect(tag).toContain('Tray 75');
   await page.getByLabel('Sheet').selectOption({ label: 'Roll of 57 × 32 mm' });
-  await page.getByRole('button', { name: BUTTON.toTheLabelPrinter }).click();
+  await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
   await expect(page.getByText('1 label sent to the printer')).toBeVisible();
   await page.goto('/bench/devices');
   await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('It has printed');
-  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.unplugIt }).click();
+  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.unplug }).click();
   await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('does not answer');
   await page.goto(`/lots/${code}/label`);
-  await page.getByRole('button', { name: BUTTON.toTheLabelPrinter }).click();
+  await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
   await expect(page.getByText('Nothing was printed')).toBeVisible();
   await page.goto('/bench/devices');
-  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.plugItIn }).click();
+  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.plugIn }).click();
   await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('Ready');
 });
 
@@ -205,11 +206,11 @@ test('packets are opened again into the jar', async ({ page, story }) => {
   await expect(page).toHaveURL(`/lots/${code}/label?count=4`);
   await page.goto(`/lots/${code}/pack`);
   const packets = page.getByRole('region', { name: 'Packets of it' });
-  await packets.getByText('Open some again').click();
+  await packets.getByText('Open some packets again').click();
   await packets.getByLabel('How many packets?').fill('9');
-  await packets.getByRole('button', { name: BUTTON.backIntoTheJar }).click();
+  await packets.getByRole('button', { name: BUTTON.returnToJar }).click();
   await expect(packets.getByText('There is enough for 4')).toBeVisible();
   await packets.getByLabel('How many packets?').fill('1');
-  await packets.getByRole('button', { name: BUTTON.backIntoTheJar }).click();
+  await packets.getByRole('button', { name: BUTTON.returnToJar }).click();
   await expect(packets).toContainText('3 packets of');
 });

@@ -17,7 +17,7 @@ test('a form whose connection breaks is sent again by itself, and what was typed
     await page.goto('/people/new?member=yes');
     await page.getByLabel('Name', { exact: true }).fill(name);
     await page.route(/people\/new\.data/, (route) => route.abort('connectionreset'), { times: breaks });
-    await page.getByRole('button', { name: BUTTON.add }).click();
+    await page.getByRole('button', { name: BUTTON.addPerson }).click();
     if (breaks > 1) {
       await expect(notice).toBeVisible();
       await expect(page.getByLabel('Name', { exact: true })).toHaveValue(name);
@@ -38,7 +38,7 @@ test('while the database is away a form waits with what was typed, and is sent o
   await page.goto(`${server.url}/people/new?member=yes`);
   await page.getByLabel('Name', { exact: true }).fill('Patient Sower');
   await line.down();
-  await page.getByRole('button', { name: BUTTON.add }).click();
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
   const notice = page.getByText('Your entry is kept and will be sent as soon as it answers');
   await expect(notice).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Patient Sower');

@@ -19,33 +19,34 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await page.getByLabel('Your name').fill('Una Sallow');
   await page.getByLabel('E-mail').fill('una@house.example');
   await page.getByLabel('New password').fill('short');
-  await page.getByLabel('The same again').fill('other');
-  await page.getByRole('button', { name: BUTTON.goIn }).click();
+  await page.getByLabel('Repeat the password').fill('other');
+  await page.getByRole('button', { name: BUTTON.signIn }).click();
   await expect(page.getByText('Use at least 12 characters')).toBeVisible();
   await page.getByLabel('New password').fill('four dry words here');
-  await page.getByLabel('The same again').fill('four dry words here');
-  await page.getByRole('button', { name: BUTTON.goIn }).click();
+  await page.getByLabel('Repeat the password').fill('four dry words here');
+  await page.getByRole('button', { name: BUTTON.signIn }).click();
   await expect(page.getByText('Nothing is due')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Your first hour' })).toContainText('0 of 5 steps done');
   await page.goto(`${other.url}/shelves`);
-  await expect(page.getByText('The shelves are empty')).toBeVisible();
+  await expect(page.getByText('No lots yet')).toBeVisible();
   // The very first lot of a new library, with the very first place.
   await page.goto(`${other.url}/intake`);
   await page.waitForSelector('html[data-ready]');
   await answer(page, {
-    'How did it come?': 'Donated',
+    'How did you get it?': 'Donated',
     Crop: 'Pea',
     Variety: 'First Comer',
-    'What kind of seed?': 'Open-pollinated',
+    'What kind of seed is it?': 'Open-pollinated',
     'When was it harvested?': 'unknown',
-    'What does it come as?': 'Clean seed',
+    'How does the seed arrive?': 'Clean seed',
     'How much is there?': '½ oz',
-    'Where does it go?': 'Tin box under the stairs',
-    'Into a': 'Tin',
+    'Where will you keep it?': 'Tin box under the stairs',
+    Container: 'Tin',
   });
   await restIsUnknown(page);
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
   await expect(page.getByRole('main')).toContainText('Tin box under the stairs');
-  await expect(page.getByText('nobody knows how old it is').first()).toBeVisible();
+  await expect(page.getByText('its age is unknown').first()).toBeVisible();
   await one.stop();
   await other.stop();
 });

@@ -3,6 +3,7 @@ import { expect, test, type Page } from './granary.ts';
 import { goOn, readAir, readHazards, weighAll } from './benchDriver.ts';
 import { stateOf } from './roles.ts';
 import { textOfPdf } from '../support/pdf.ts';
+import { moreActions, openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 // The bench is worked on a phone. What was done over weeks is written down afterwards, with its days.
@@ -18,21 +19,21 @@ interface Start {
 
 async function start(page: Page, code: string, { vessel, celsius, when, weight, fruits }: Start) {
   await page.goto(`/lots/${code}/bench`);
-  await page.getByLabel('What is it in?').fill(vessel);
-  await page.getByLabel('The room, °C').fill(celsius);
-  if (weight) await page.getByLabel('Weight as it is (optional)').fill(weight);
+  await page.getByLabel('Which container is it in?').fill(vessel);
+  await page.getByLabel('Room temperature, °C').fill(celsius);
+  if (weight) await page.getByLabel('Weight now (optional)').fill(weight);
   if (fruits) await page.getByLabel('Fruits, heads or pods (optional)').fill(fruits);
   await page.getByLabel('When did it begin? (optional)').fill(when);
-  await page.getByRole('button', { name: BUTTON.startTheBatch }).click();
-  await expect(page.getByText('Print its tag')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.startBatch }).click();
+  await expect(page.getByText('Print tag')).toBeVisible();
 }
 
 async function finish(page: Page, code: string, { amount, place, into }: { amount: string; place?: string; into?: string }) {
-  await page.getByLabel(/Clean seed that came out/).fill(amount);
-  if (place) await page.getByLabel('Where does it go?').fill(place);
+  await page.getByLabel(/Clean seed weight or count/).fill(amount);
+  if (place) await page.getByLabel('Where will you keep it?').fill(place);
   if (into) await page.getByLabel(into).check();
   await page.getByLabel(/I have seen the sign/).check();
-  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
+  await page.getByRole('button', { name: BUTTON.finishBatch }).click();
   await expect(page).toHaveURL(`/lots/${code}`);
 }
 
@@ -45,32 +46,32 @@ async function pack(page: Page, code: string, packets: string) {
   const pdf = await page.request.get(`/lots/${code}/labels.pdf?sheet=a4-24&count=${packets}&start=1`);
   expect((await textOfPdf(await pdf.body())).join(' ').split(code)).toHaveLength(Number(packets) + 1);
   await page.goto(`/lots/${code}`);
-  await expect(page.getByRole('main')).toContainText(`${packets} packets, `);
+  await expect(page.getByRole('main')).toContainText(`: ${packets} packets`);
 }
 
 const verdict = (page: Page, question: string | RegExp) => page.getByRole('region', { name: question });
-const ledger = (page: Page) => page.getByRole('region', { name: 'Ledger' }).getByRole('row');
+const ledger = (page: Page) => page.getByRole('region', { name: 'Stock history' }).getByRole('row');
 
 test('a cucumber, fermented at 16 °C and switched to soda, over gel into packets', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'cucumber', variety: 'Marsh Lantern', form: 'whole fruit', amount: '5 fruits' });
   await start(page, code, { vessel: 'Shelf 4', celsius: '16', when: '30 days ago', weight: '2400 g', fruits: '5' });
-  await expect(verdict(page, /Step 1 of 6/)).toContainText('Go on by');
+  await expect(verdict(page, /Step 1 of 6/)).toContainText('Continue by');
   await page.getByRole('button', { name: BUTTON.theStalkIsCorky }).click();
   await expect(page.getByText('Seen: The stalk is corky')).toBeVisible();
   await goOn(page, 'Scoop the seed out', { when: '12 days ago' });
   await readHazards(page, 'Knife', 'Bitter fruit can poison');
   await goOn(page, 'Ferment the pulp', { when: '12 days ago', vessel: 'Jar 51' });
-  await expect(page.getByText('before anything goes into Jar 51')).toBeVisible();
+  await expect(page.getByText('before you put anything into Jar 51')).toBeVisible();
   // Harm begins after 167 hours at 16 °C, not after 96 as at 23 °C.
   await expect(verdict(page, /Step 3 of 6/)).toContainText('Overdue by 6 days');
-  await page.getByText('In other words, with a photo, or earlier').click();
-  await page.getByLabel('What was seen').fill('Sour, and no cap');
+  await page.getByText('Describe something else, add a photo or an earlier time').click();
+  await page.getByLabel('What did you see?').fill('Sour, and no cap');
   await page.getByLabel('When was it? (optional)').fill('40 days ago');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).first().click();
-  await expect(page.getByText(/That is before .* when the step began/)).toBeVisible();
-  await expect(page.getByLabel('What was seen')).toHaveValue('Sour, and no cap');
+  await page.getByRole('button', { name: BUTTON.saveObservation }).first().click();
+  await expect(page.getByText(/Enter a time after .* when this step began/)).toBeVisible();
+  await expect(page.getByLabel('What did you see?')).toHaveValue('Sour, and no cap');
   await page.getByLabel('When was it? (optional)').fill('10 days ago');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).first().click();
+  await page.getByRole('button', { name: BUTTON.saveObservation }).first().click();
   await expect(page.getByText('Seen: Sour, and no cap')).toBeVisible();
   await goOn(page, /Switch to washing soda/, { when: '10 days ago' });
   await readHazards(page, 'gloves and eye protection');
@@ -78,7 +79,7 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
   await goOn(page, 'Rinse and pour off', { when: '9 days ago' });
   await goOn(page, 'Dry the seed', { when: '9 days ago', vessel: 'Tray M' });
   await readAir(page, 'In the room', '58', '17');
-  await expect(verdict(page, 'Can this room dry it?')).toContainText('Not in this room: silica gel');
+  await expect(verdict(page, 'Can this room dry it?')).toContainText('No: use silica gel');
   await page.getByLabel('0.1 g').check();
   await weighAll(page, story, [
     ['62 g', '9 days ago'],
@@ -99,12 +100,14 @@ test('a cucumber, fermented at 16 °C and switched to soda, over gel into packet
     ['45.1 g', '1 day ago'],
   ]);
   await readAir(page, 'In its jar', '30', '17');
-  await expect(verdict(page, 'Dry enough to seal?')).toContainText('Yes, once the sign is there');
+  await expect(verdict(page, 'Dry enough to seal?')).toContainText('Yes, once you see the sign');
   await finish(page, code, { amount: '45.1 g', place: 'Seed cupboard', into: 'Glass jar' });
-  await expect(page.getByRole('main')).toContainText('45.1 g about 1 600 seeds, jar, Seed cupboard');
+  await expect(page.getByRole('main')).toContainText(/45\.1 g.*about 1 ?.?600 seeds.*Seed cupboard: jar/);
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
+  await openPart(page, 'Stock');
   await expect(ledger(page).filter({ hasText: 'cleaned' })).toContainText('45.1 g');
   await pack(page, code, '20');
+  await openPart(page, 'Stock');
   await expect(ledger(page).filter({ hasText: 'packed' })).toContainText('20 × 12 seeds');
 });
 
@@ -119,7 +122,7 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
   await goOn(page, 'Sort out bad seed', { when: '39 days ago' });
   await goOn(page, 'Dry the seed', { when: '39 days ago' });
   await readAir(page, 'In the room', '68', '17');
-  await expect(verdict(page, 'Can this room dry it?')).toContainText('Not in this room: silica gel');
+  await expect(verdict(page, 'Can this room dry it?')).toContainText('No: use silica gel');
   await weighAll(page, story, [
     ['820 g', '39 days ago'],
     ['801 g', '37 days ago'],
@@ -128,9 +131,9 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
     ['788 g', '26 days ago'],
     ['788 g', '22 days ago'],
   ]);
-  await page.getByLabel(/Clean seed that came out/).fill('788 g');
-  await page.getByRole('button', { name: BUTTON.finishTheBatch }).click();
-  await expect(page.getByText('the air it settled in is over 35 % humid: silica gel. Say why')).toBeVisible();
+  await page.getByLabel(/Clean seed weight or count/).fill('788 g');
+  await page.getByRole('button', { name: BUTTON.finishBatch }).click();
+  await expect(page.getByText('the air around it is over 35 % humid; use silica gel. Say why')).toBeVisible();
   await goOn(page, 'Dry over silica gel', { when: '22 days ago', vessel: 'Gel jar 4' });
   await readHazards(page, 'contains cobalt');
   await weighAll(page, story, [
@@ -144,44 +147,45 @@ test('peas threshed and dried in a damp room, then over gel, then through the fr
     ['729 g', '5 days ago'],
   ]);
   await readAir(page, 'In its jar', '31', '17');
-  await page.getByRole('button', { name: BUTTON.aThumbnailLeavesNoMarkItBreaksRatherThanDents }).click();
+  await page.getByRole('button', { name: BUTTON.aThumbnailLeavesNoMarkAndItBreaksInsteadOfDenting }).click();
   await finish(page, code, { amount: '729 g', into: 'Glass jar' });
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
-  await page.getByRole('link', { name: 'Freezer, jar' }).click();
-  const insects = page.getByRole('region', { name: 'Against insects' });
+  await moreActions(page, 'Freeze or seal');
+  const insects = page.getByRole('region', { name: 'Treatment against insects' });
   await insects.getByLabel('In which container?').fill('Jar 61');
-  await insects.getByLabel('In it since').fill(addDays(library.today(), -15));
-  for (const check of ['It is clean and dry', 'It shuts airtight', 'It never held fuel or pesticide', /Its label says/])
+  await insects.getByLabel('Since').fill(addDays(library.today(), -15));
+  for (const check of ['It is clean and dry', 'It closes airtight', 'It never held fuel or pesticide', /Its label says/])
     await insects.getByLabel(check).check();
-  await insects.getByRole('button', { name: BUTTON.shutItAway }).click();
+  await insects.getByRole('button', { name: BUTTON.startTreatment }).click();
   await expect(insects.getByText('Done: take it out')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('hold: pests');
   await page.goto(`/lots/${code}/away`);
   await insects.getByRole('button', { name: BUTTON.takeItOut }).click();
-  await expect(insects.getByRole('button', { name: BUTTON.shutItAway })).toBeVisible();
+  await expect(insects.getByRole('button', { name: BUTTON.startTreatment })).toBeVisible();
   const warm = page.getByRole('region', { name: 'Out of the cold' });
-  await warm.getByRole('button', { name: BUTTON.startItsWarmUp }).click();
+  await warm.getByRole('button', { name: BUTTON.startWarmUp }).click();
   await expect(warm.getByText('Leave it closed')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).not.toContainText('hold: pests');
   await pack(page, code, '12');
+  await openPart(page, 'Stock');
   await expect(ledger(page).filter({ hasText: 'cleaned' })).toContainText('729 g');
 });
 
 test('a squash is cured for its days and its rind, opened, dried in a dry room and packed', async ({ page, story }) => {
   const code = await story.takeIn({ crop: 'squash-maxima', variety: 'Furnace Door', form: 'whole fruit', amount: '4 fruits' });
   await start(page, code, { vessel: 'Shelf 9', celsius: '20', when: '70 days ago', weight: '21 kg', fruits: '4' });
-  await page.getByRole('region', { name: 'Go on' }).getByRole('button').click();
-  await expect(page.getByText('Nobody has seen that the rind is hard')).toBeVisible();
-  await page.getByRole('button', { name: BUTTON.aNailNoLongerMarksTheRind }).click();
-  await expect(page.getByText('Seen: A nail no longer marks the rind')).toBeVisible();
+  await page.getByRole('region', { name: 'Continue' }).getByRole('button').click();
+  await expect(page.getByText('No one has confirmed that the rind is hard')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.aFingernailNoLongerMarksTheRind }).click();
+  await expect(page.getByText('Seen: A fingernail no longer marks the rind')).toBeVisible();
   await goOn(page, 'Scoop the seed out', { when: '25 days ago', vessel: 'Bowl 9' });
   await readHazards(page, 'Knife');
   await goOn(page, 'Rinse and pour off', { when: '25 days ago' });
   await goOn(page, 'Dry the seed', { when: '25 days ago', vessel: 'Tray P' });
   await readAir(page, 'In the room', '32', '20');
-  await expect(verdict(page, 'Can this room dry it?')).toContainText('This room dries it');
+  await expect(verdict(page, 'Can this room dry it?')).toContainText('Yes, this room can dry it');
   await weighAll(page, story, [
     ['512 g', '25 days ago'],
     ['402 g', '23 days ago'],
@@ -195,11 +199,11 @@ test('a squash is cured for its days and its rind, opened, dried in a dry room a
   ]);
   await page.getByRole('button', { name: BUTTON.itCracksWhenBent }).click();
   await finish(page, code, { amount: '289 g', place: 'Seed cupboard', into: 'Metal tin' });
-  await expect(page.getByRole('main')).toContainText('tin, Seed cupboard');
+  await expect(page.getByRole('main')).toContainText('Seed cupboard: tin');
   await expect(page.getByRole('main')).not.toContainText('hold: drying');
   await page.goto(`/bench?show=ended&search=${code}`);
   await page.getByRole('link', { name: /Furnace Door/ }).click();
-  await expect(verdict(page, 'What did it yield?')).toContainText('seeds from each fruit');
+  await expect(verdict(page, 'How good was the yield?')).toContainText('seeds from each fruit');
   await pack(page, code, '15');
 });
 
@@ -209,7 +213,7 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
     await start(page, code, { vessel: `Bag ${71 + index}`, celsius: '19', when });
     if (index > 0) continue;
     await page.goto(`/lots/${code}/bench`);
-    await expect(page.getByText('Another picking of it is under way, in Bag 71')).toBeVisible();
+    await expect(page.getByText('Another picking of it is in progress, in Bag 71')).toBeVisible();
   }
   for (const [index, grams] of [6, 9, 4].entries()) {
     await page.goto(`/bench?search=${code}`);
@@ -254,8 +258,9 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
     await page.getByRole('button', { name: BUTTON.itSnapsWhenBent }).click();
     await finish(page, code, { amount: `${grams} g`, place: 'Seed cupboard', into: 'Glass jar' });
     // It is clean with its last picking, not before.
-    await expect(page.getByRole('link', { name: 'Clean it' })).toHaveCount(index < 2 ? 1 : 0);
+    await expect(page.getByRole('link', { name: 'Clean this lot' })).toHaveCount(index < 2 ? 1 : 0);
   }
+  await openPart(page, 'Stock');
   await expect(ledger(page).filter({ hasText: 'cleaned' })).toHaveCount(3);
   await expect(page.getByRole('main')).toContainText('19 g');
   await expect(page.getByRole('main')).not.toContainText('hold: drying');

@@ -1,5 +1,6 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
@@ -13,9 +14,9 @@ test('a line that needs it is proposed for growing out in two clicks, its seed i
   await story.readTest(code, 50, 48);
   await page.goto('/grow-outs?search=far+siding');
   const row = page.getByRole('listitem').filter({ hasText: 'Far Siding' });
-  await expect(row).toContainText('All of it is in one container');
+  await expect(row).toContainText('It is all in one container');
   await row.getByRole('link', { name: 'Propose a grow-out' }).click();
-  await expect(page.getByText(/^Sow \d+ seeds\. Then \d+ plants will stand/)).toBeVisible();
+  await expect(page.getByText(/^Sow \d+ seeds\. Then \d+ plants will survive/)).toBeVisible();
   const seeds = await page.getByLabel('Seeds to sow').inputValue();
   await page.getByLabel('Seeds to sow').fill('9000');
   await page.getByRole('button', { name: BUTTON.proposeGrowOut }).click();
@@ -34,21 +35,22 @@ test('a line that needs it is proposed for growing out in two clicks, its seed i
   await page.goto(address);
   await page.getByText('Drop this grow-out').click();
   await page.getByRole('button', { name: BUTTON.dropGrowOut }).click();
-  await expect(page.getByText('Say why: whoever comes next')).toBeVisible();
-  await page.getByLabel('Why is it dropped?').fill('The bed was given to the squash');
+  await expect(page.getByText('Give a reason, so that others')).toBeVisible();
+  await page.getByLabel('Why are you dropping it?').fill('The bed was given to the squash');
   await page.getByRole('button', { name: BUTTON.dropGrowOut }).click();
   await expect(page.getByText('Dropped: The bed was given to the squash', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: BUTTON.undo }).click();
 
   await page.getByLabel('Who will grow it?').fill('Nobody At All');
   await page.getByRole('button', { name: BUTTON.agreedAlready }).click();
-  await expect(page.getByText('There is nobody of that name')).toBeVisible();
+  await expect(page.getByText('We know nobody by that name')).toBeVisible();
   await page.getByLabel('Who will grow it?').fill('Isolde Marrin');
   await page.getByRole('button', { name: BUTTON.agreedAlready }).click();
   await page.getByRole('button', { name: 'Hand over seed to Isolde Marrin' }).click();
   await expect(page.getByText('Seed handed over: Isolde Marrin')).toBeVisible();
   await page.goto(`/lots/${code}`);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('sown');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('sown');
   await page.goto(address);
   await page.getByText('The crop failed').click();
   await page.getByLabel('What happened?').fill('Slugs took the seedlings');

@@ -4,7 +4,7 @@ import { BUTTON } from './words.ts';
 /** Answers by the words of the questions; `unknown` taps Unknown, several ticks are parted by `|`. */
 export type Said = Readonly<Record<string, string>>;
 
-const form = (page: Page) => page.getByRole('form', { name: 'Interview' });
+const form = (page: Page) => page.getByRole('form', { name: 'Questions' });
 
 /** Answers questions of the desk interview in the order given, waiting for each to be asked. */
 export async function answer(page: Page, said: Said): Promise<void> {
@@ -24,7 +24,7 @@ export async function answer(page: Page, said: Said): Promise<void> {
   }
 }
 
-const MAY_STAY_EMPTY = /optional|They weigh|Counted sample/;
+const MAY_STAY_EMPTY = /optional|Weight of the sample|Counted sample/;
 
 /** Taps Unknown on every question that has no answer yet, until none is left. */
 export async function restIsUnknown(page: Page): Promise<void> {
@@ -58,7 +58,7 @@ export async function restIsUnknown(page: Page): Promise<void> {
 
 /** Takes it in; gives the new lot's code. */
 export async function takeIn(page: Page): Promise<string> {
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
   await expect(page).toHaveURL(/\/lots\/\d\d-\d{4}-[A-Z]\?new=yes/);
   return /lots\/([^?]+)/.exec(page.url())![1]!;
 }

@@ -8,7 +8,7 @@ test.use({ storageState: stateOf('coordinator') });
 async function addMember(page: Page, name: string): Promise<string> {
   await page.goto('/people/new?member=yes');
   await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByRole('button', { name: BUTTON.add }).click();
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
   return new URL(page.url()).pathname;
 }
@@ -20,18 +20,18 @@ test('a person is let in by a link that works once, sees only what their role ma
   const address = await addMember(page, 'Zillah Trewin');
   await page.goto(`${address}/edit`);
   await page.getByLabel('E-mail to sign in with').fill('helper@hollinreach.example');
-  await page.getByLabel('As', { exact: true }).selectOption('helper');
-  await page.getByRole('button', { name: BUTTON.letThemSignIn }).click();
-  await expect(page.getByText('Somebody else signs in with this address')).toBeVisible();
+  await page.getByLabel('Role', { exact: true }).selectOption('helper');
+  await page.getByRole('button', { name: BUTTON.inviteToSignIn }).click();
+  await expect(page.getByText('Someone else signs in with this address. Use another one')).toBeVisible();
   await page.getByLabel('E-mail to sign in with').fill('zillah@hollinreach.example');
-  await page.getByRole('button', { name: BUTTON.letThemSignIn }).click();
+  await page.getByRole('button', { name: BUTTON.inviteToSignIn }).click();
   const link = /http\S+\/welcome\/[\w-]+/.exec((await page.getByRole('status').textContent())!)![0];
 
   const theirs = await (await browser.newContext({ storageState: NOBODY })).newPage();
   await theirs.goto(link);
   await theirs.getByLabel('New password').fill('four dry words here');
-  await theirs.getByLabel('The same again').fill('four dry words here');
-  await theirs.getByRole('button', { name: BUTTON.goIn }).click();
+  await theirs.getByLabel('Repeat the password').fill('four dry words here');
+  await theirs.getByRole('button', { name: BUTTON.signIn }).click();
   await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Intake' })).toBeVisible();
   await expect(theirs.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' })).toBeHidden();
   const again = await (await browser.newContext({ storageState: NOBODY })).newPage();
@@ -39,7 +39,7 @@ test('a person is let in by a link that works once, sees only what their role ma
   await expect(again.getByText('This link no longer works')).toBeVisible();
 
   await page.goto(`${address}/edit`);
-  await page.getByText('End access, or erase').click();
+  await page.getByText('End access or erase').click();
   await page.getByRole('button', { name: BUTTON.endAccess }).click();
   await expect(page).toHaveURL(address);
   await theirs.goto('/shelves');
@@ -49,11 +49,11 @@ test('a person is let in by a link that works once, sees only what their role ma
 test('a person is erased, and their page says so no more than it must', async ({ page }) => {
   const address = await addMember(page, 'Gone Tomorrow');
   await page.goto(`${address}/edit`);
-  await page.getByText('End access, or erase').click();
+  await page.getByText('End access or erase').click();
   await page.getByRole('button', { name: 'Erase Gone Tomorrow' }).click();
   await expect(page.getByRole('heading', { name: 'Former member' })).toBeVisible();
   await page.goto('/desk?who=everybody&search=Gone+Tomorrow');
-  await expect(page.getByText('Nobody here is called')).toBeVisible();
+  await expect(page.getByText('No results for')).toBeVisible();
 });
 
 test('when two change one person, the second sees both versions and chooses', async ({ page, context }) => {
@@ -66,10 +66,10 @@ test('when two change one person, the second sees both versions and chooses', as
   await expect(other.getByText('555 0101')).toBeVisible();
   await page.getByLabel('Telephone').fill('555 0202');
   await page.getByRole('button', { name: BUTTON.save }).click();
-  await expect(page.getByText('Somebody else changed this')).toBeVisible();
+  await expect(page.getByText('Someone else changed this')).toBeVisible();
   await expect(page.getByText('555 0101')).toBeVisible();
   await expect(page.getByLabel('Telephone')).toHaveValue('555 0202');
-  await page.getByRole('button', { name: BUTTON.keepMine }).click();
+  await page.getByRole('button', { name: BUTTON.keepMyVersion }).click();
   await expect(page.getByText('555 0202')).toBeVisible();
 });
 
@@ -80,7 +80,7 @@ test('guessing a password is answered ever more slowly, and in words', async ({ 
     await page.getByLabel('E-mail').fill('guessed@hollinreach.example');
     await page.getByLabel('Password').fill(`guess ${tries}`);
     await page.getByRole('button', { name: BUTTON.signIn }).click();
-    await expect(page.getByText(tries < 5 ? 'do not fit together' : /Wait \d+ seconds/)).toBeVisible();
+    await expect(page.getByText(tries < 5 ? 'E-mail or password is wrong' : /Wait \d+ seconds/)).toBeVisible();
     await page.reload();
   }
 });
@@ -90,7 +90,7 @@ test('a member sees what was borrowed and what may be, and nothing of the work',
   await page.goto('/');
   await expect(page).toHaveURL('/mine');
   await expect(page.getByRole('main')).toContainText('Pea ‘Long Siding’');
-  await page.getByLabel('Find a kind').fill('lettuce');
+  await page.getByRole('searchbox', { name: 'Search' }).fill('lettuce');
   await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Lettuce' }).first()).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Desk' })).toBeHidden();

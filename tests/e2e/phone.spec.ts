@@ -8,7 +8,7 @@ test('a lot is found, and its towel counted, by thumb', async ({ page, samples }
   const { code } = samples;
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '10', exact: true }).tap();
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).tap();
+  await page.getByRole('button', { name: BUTTON.startTest }).tap();
   const towel = page.getByRole('grid', { name: 'Towel of 10 seeds' });
   for (const seed of [1, 2, 3]) {
     const button = towel.getByRole('button', { name: `Seed ${seed}:` });
@@ -23,11 +23,11 @@ test('a lot is found, and its towel counted, by thumb', async ({ page, samples }
   await page.getByRole('button', { name: 'Save 3 marks' }).tap();
   await expect(page.getByRole('status')).toContainText('2 of 10');
   // What went wrong is given up with a reason; the towel then concludes nothing.
-  await page.getByRole('button', { name: BUTTON.giveItUp }).tap();
+  await page.getByRole('button', { name: BUTTON.stopWithoutAResult }).tap();
   await expect(page.getByText('Say what went wrong')).toBeVisible();
   await page.getByRole('textbox', { name: 'Reason' }).fill('Dropped it');
-  await page.getByRole('button', { name: BUTTON.giveItUp }).tap();
-  await expect(page.getByText('Abandoned on')).toContainText('Dropped it');
+  await page.getByRole('button', { name: BUTTON.stopWithoutAResult }).tap();
+  await expect(page.getByText('Stopped without a result on')).toContainText('Dropped it');
 });
 
 test('the bar at the thumb leads everywhere', async ({ page }) => {
@@ -52,12 +52,12 @@ test('a towel is counted by number before scripts have loaded', async ({ browser
   const page = await (await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false })).newPage();
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('12');
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
   await page.getByLabel('Root out', { exact: true }).fill('13');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
   await expect(page.getByText('Only 12 seeds are still waiting')).toBeVisible();
   await page.getByLabel('Root out', { exact: true }).fill('7');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
   await expect(page.getByRole('grid')).toBeVisible();
   await expect(page.getByText('7 of 12 sprouted')).toBeVisible();
 });

@@ -20,24 +20,24 @@ async function halfTold(page: Page): Promise<void> {
   // Beside a build the page may still be coming to life when the first answer is given.
   await expect(async () => {
     await answer(page, {
-      'How did it come?': 'Donated',
+      'How did you get it?': 'Donated',
       Crop: 'Courgette',
       Variety: 'Copper Kettl',
-      'How sure is it?': 'Sure',
-      'What kind of seed?': 'Heirloom, farm-kept',
-      'How many gave seed?': '4',
-      'Did anything it crosses with flower near?': 'Yes',
-      'How far off?': '25 m',
+      'How sure is the name?': 'Sure',
+      'What kind of seed is it?': 'Heirloom or farm-saved',
+      'How many plants did you save seed from?': '4',
+      'Did anything it can cross with flower nearby?': 'Yes',
+      'How far away?': '25 m',
     });
   }).toPass({ timeout: 180_000 });
-  await expect(page.getByRole('region', { name: 'The library already has' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'You already have' })).toBeVisible();
   await page.waitForTimeout(1_500);
   await page.evaluate(() => scrollTo(0, 0));
 }
 
 /** A plan as the planner makes it, not saved. */
 async function planned(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /Plan it|Plan again/ }).click();
+  await page.getByRole('button', { name: /Plan the tests|Plan again/ }).click();
   // Proved to be the best or not, which is a question of the day and of the machine.
   await expect(page.getByText(/No plan (could|can)/)).toBeVisible({ timeout: 90_000 });
   await page.evaluate(() => scrollTo(0, 0));
@@ -46,7 +46,7 @@ async function planned(page: Page): Promise<void> {
 /** The season's plan over its beds. */
 async function seasonPlanned(page: Page): Promise<void> {
   await page
-    .getByRole('button', { name: 'Plan again, moving little' })
+    .getByRole('button', { name: 'Plan again with few changes' })
     .or(page.getByRole('button', { name: 'Plan the season' }))
     .click();
   await expect(page.getByText(/No plan can be better/)).toBeVisible({ timeout: 90_000 });

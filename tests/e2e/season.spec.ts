@@ -26,9 +26,9 @@ test.describe('a grower on a phone', () => {
     await offer.getByRole('link', { name: 'Read and answer' }).click();
     await expect(page.getByText('40 seeds, from')).toBeVisible();
     await expect(page.getByText(/12 or more to save seed from/)).toBeVisible();
-    await page.getByLabel(/Anything that would have to be different/).fill('Sown a week later');
+    await page.getByLabel(/Does anything have to be different/).fill('Sown a week later');
     await page.getByRole('button', { name: BUTTON.yesIWillGrowIt }).click();
-    await expect(page.getByText('I cannot grow it after all')).toBeVisible();
+    await expect(page.getByText('I can no longer grow it')).toBeVisible();
     await leader.reload();
     await expect(leader.getByText(`agreed with ${GROWER}: Sown a week later`)).toBeVisible();
     await leader.context().close();
@@ -38,7 +38,7 @@ test.describe('a grower on a phone', () => {
     const code = await story.takeIn({ variety: 'Logged Lamp', amount: '900 seeds' });
     await story.growOut(code, { grower: GROWER, seeds: 40, plants: 12, out: true });
     await page.goto('/mine');
-    await page.getByRole('listitem').filter({ hasText: 'Logged Lamp' }).getByRole('link', { name: 'Write in the log' }).click();
+    await page.getByRole('listitem').filter({ hasText: 'Logged Lamp' }).getByRole('link', { name: 'Add to the log' }).click();
     const entries = page.getByRole('list', { name: 'Entries' });
     const write = async (kind: string, count?: string) => {
       const chip = page.getByRole('button', { name: kind, exact: true });
@@ -61,12 +61,12 @@ test.describe('a grower on a phone', () => {
     await expect(entries).toContainText('Up: 21 plants');
     await expect(entries).not.toContainText('Up: 31 plants');
     await write('Plants counted', '8');
-    await expect(page.getByText('Only 8 plants stood at the last count; 12 are needed')).toBeVisible();
-    await page.getByRole('button', { name: 'Strike out Plants counted: 8 plants' }).click();
+    await expect(page.getByText('Only 8 plants at the last count, but 12 are needed')).toBeVisible();
+    await page.getByRole('button', { name: 'Delete Plants counted: 8 plants' }).click();
     await expect(entries).not.toContainText('Plants counted');
     await page.getByText('Something else').click();
     await page.getByRole('button', { name: 'Note', exact: true }).click();
-    await page.getByLabel('What should the library know?').fill('Looks well');
+    await page.getByLabel('What should we know?').fill('Looks well');
     await page.getByLabel('Photo (optional)').setInputFiles('docs/screenshots/towel.png');
     await page.getByRole('button', { name: BUTTON.saveEntry }).click();
     const picture = entries.getByRole('listitem').filter({ hasText: 'Looks well' }).getByRole('link', { name: 'Photo' });
@@ -87,7 +87,7 @@ test.describe('a grower on a phone', () => {
     const code = await story.takeIn({ variety: 'Far Lamp', amount: '900 seeds' });
     const id = await story.growOut(code, { grower: GROWER, seeds: 40, plants: 12, out: true });
     await page.goto('/grow-outs/log');
-    await expect(page.getByText('it opens again without a network')).toBeVisible();
+    await expect(page.getByText('opens without a network')).toBeVisible();
     await context.setOffline(true);
     await page
       .getByRole('navigation', { name: 'Grow-outs' })
@@ -97,13 +97,13 @@ test.describe('a grower on a phone', () => {
     await page.getByLabel('How many seeds?').fill('40');
     await page.getByRole('button', { name: BUTTON.saveEntry }).click();
     const entries = page.getByRole('list', { name: 'Entries' });
-    await expect(entries).toContainText('Sown: 40 seeds · not saved yet');
+    await expect(entries).toContainText('Sown: 40 seeds · not sent yet');
     await page.reload();
     await page
       .getByRole('navigation', { name: 'Grow-outs' })
       .getByRole('button', { name: /Far Lamp/ })
       .click();
-    await expect(entries).toContainText('Sown: 40 seeds · not saved yet');
+    await expect(entries).toContainText('Sown: 40 seeds · not sent yet');
     await context.setOffline(false);
     await expect(page.getByRole('region', { name: 'Not saved yet' })).toBeHidden();
     const helper = await (await browser.newContext({ storageState: stateOf('helper') })).newPage();
@@ -131,7 +131,7 @@ test.describe('the coordinator', () => {
     await story.liftHolds(code);
     const id = await story.growOut(code, { grower: GROWER, seeds: 20, plants: 8, out: false });
     await page.goto(`/grow-outs/${id}/place`);
-    const year = (await page.getByLabel('Sow on').inputValue()).slice(0, 4);
+    const year = (await page.getByLabel('Sow on').inputValue()).slice(-4);
     await page.goto('/gardens');
     await page.getByRole('link', { name: 'Signal Bank' }).click();
     await page.getByText('Add a plot').click();
@@ -139,30 +139,30 @@ test.describe('the coordinator', () => {
     await plot.getByLabel('Name').fill('Near bed');
     await plot.getByLabel('Area, m²').fill('0');
     await plot.getByRole('button', { name: BUTTON.addPlot }).click();
-    await expect(page.getByText('More than nothing')).toBeVisible();
+    await expect(page.getByText('Enter more than 0')).toBeVisible();
     await plot.getByLabel('Area, m²').fill('12');
     await plot.getByRole('button', { name: BUTTON.addPlot }).click();
     await expect(page.getByText('Near bed: 12 m²')).toBeVisible();
-    await page.getByText('Note something that flowers').click();
+    await page.getByText('Add something that flowers').click();
     await page.getByLabel('Crop', { exact: true }).fill('courgette');
     await page.getByLabel('What is it?').fill('Next door’s marrow');
     await page.getByLabel('Year').fill(year);
-    await page.getByLabel('How far off, in metres?').fill('30');
-    await page.getByRole('button', { name: BUTTON.noteIt }).click();
+    await page.getByLabel('How far away, in metres?').fill('30');
+    await page.getByRole('button', { name: BUTTON.addBloom }).click();
     await expect(page.getByText('Next door’s marrow), 30 m away')).toBeVisible();
 
     await page.goto(`/grow-outs/${id}/place`);
     await page.getByLabel('Garden').selectOption({ label: 'Signal Bank' });
-    const reckoning = page.getByRole('region', { name: 'Will it stay true to its name?' });
+    const reckoning = page.getByRole('region', { name: 'Will it stay true to type?' });
     await expect(reckoning).toContainText('Next door’s marrow');
-    await expect(reckoning).toContainText('What would make it less');
+    await expect(reckoning).toContainText('What would reduce it');
     await page.getByLabel('Hand pollination').check();
-    await expect(reckoning).toContainText('It is likely to stay true');
+    await expect(reckoning).toContainText('Likely to stay true to type');
     await page.getByLabel('Plot (optional)').selectOption({ label: 'Near bed, 12 m², full sun' });
-    await page.getByLabel('Room it takes, m² (optional)').fill('20');
+    await page.getByLabel('Space, m² (optional)').fill('20');
     await page.getByRole('button', { name: BUTTON.saveGardenAndDay }).click();
-    await expect(page.getByText('Only 12 m² are free through that time')).toBeVisible();
-    await page.getByLabel('Room it takes, m² (optional)').fill('8');
+    await expect(page.getByText('Only 12 m² are free for that time')).toBeVisible();
+    await page.getByLabel('Space, m² (optional)').fill('8');
     await page.getByRole('button', { name: BUTTON.saveGardenAndDay }).click();
     await expect(page.getByText('Signal Bank, Near bed, 8 m²')).toBeVisible();
     await page.goto(`/grow-outs/season?year=${year}`);
@@ -189,9 +189,9 @@ test.describe('the coordinator', () => {
     }
     await expect(page.getByRole('region', { name: 'Not saved yet' })).toBeHidden();
     await page.goto(`/grow-outs/${id}`);
-    await page.getByRole('link', { name: 'Seed comes back' }).click();
-    await expect(page.getByRole('heading', { name: `Seed comes back from ${GROWER}` })).toBeVisible();
-    await expect(page.getByRole('textbox', { name: 'How many gave seed?' })).toHaveValue('24');
-    await expect(page.getByRole('textbox', { name: 'How many stood and flowered?' })).toHaveValue('26');
+    await page.getByRole('link', { name: 'Record a return' }).click();
+    await expect(page.getByRole('heading', { name: `Return from ${GROWER}` })).toBeVisible();
+    await expect(page.getByRole('textbox', { name: 'How many plants did you save seed from?' })).toHaveValue('24');
+    await expect(page.getByRole('textbox', { name: 'How many plants flowered?' })).toHaveValue('26');
   });
 });

@@ -6,14 +6,14 @@ import { BUTTON } from './words.ts';
 test.use({ storageState: stateOf('coordinator'), alone: true });
 
 const PLAN = '/grow-outs/plan';
-const grown = (page: Page) => page.getByRole('list', { name: 'Lines that are grown' }).getByRole('button');
-const leftOut = (page: Page) => page.getByRole('list', { name: 'Lines that are left out' }).getByRole('button');
+const grown = (page: Page) => page.getByRole('list', { name: 'Lines to grow' }).getByRole('button');
+const leftOut = (page: Page) => page.getByRole('list', { name: 'Lines left out' }).getByRole('button');
 
 /** Plans until the planner has ended, proved or not. */
 async function plan(page: Page): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`${BUTTON.planTheSeason}|${BUTTON.planAgainMovingLittle}`) }).click();
+  await page.getByRole('button', { name: new RegExp(`${BUTTON.planTheSeason}|${BUTTON.planAgainWithFewChanges}`) }).click();
   await expect(page.getByRole('status').filter({ hasText: /No plan can be better/ })).toBeVisible();
-  await expect(page.getByRole('button', { name: BUTTON.planAgainMovingLittle })).toBeVisible();
+  await expect(page.getByRole('button', { name: BUTTON.planAgainWithFewChanges })).toBeVisible();
 }
 
 test('the winter is planned, saved, proposed and taken back; versions stand side by side, and the plan is for the wall', async ({
@@ -34,28 +34,28 @@ test('the winter is planned, saved, proposed and taken back; versions stand side
   const first = grown(page).first();
   const name = (await first.locator('b').first().innerText()).trim();
   await first.click();
-  await expect(page.getByText('Why it is grown, and why there')).toBeVisible();
+  await expect(page.getByText('Why grow it, and why here')).toBeVisible();
   // A day that is gone is not taken, and says so; what was typed stays.
   const sowOn = page.getByLabel('Sow on');
   const day = await sowOn.inputValue();
   await sowOn.fill('2020-01-01');
   await sowOn.blur();
   await expect(sowOn).toHaveAttribute('aria-invalid', 'true');
-  await expect(page.getByText(/Choose a day from/)).toBeVisible();
-  await expect(sowOn).toHaveValue('2020-01-01');
-  await sowOn.fill(day.replace(/-\d\d-\d\d$/, '-12-20'));
+  await expect(page.getByText(/^Choose .* or a later day/)).toBeVisible();
+  await expect(sowOn).toHaveValue('1 Jan 2020');
+  await sowOn.fill(day.replace(/^\d+ \w+/, '20 Dec'));
   await sowOn.blur();
   await expect(page.getByText(/Usually sown .* it may not ripen/)).toBeVisible();
   // The planner's word was of another plan.
   await expect(page.getByText(/No plan can be better/)).toBeHidden();
   await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
   await expect(sowOn).toHaveValue(day);
-  await page.getByRole('button', { name: BUTTON.leaveItOut }).click();
-  await expect(leftOut(page).filter({ hasText: name })).toContainText('You said not to grow it');
+  await page.getByRole('button', { name: BUTTON.leaveOut }).click();
+  await expect(leftOut(page).filter({ hasText: name })).toContainText('You chose not to grow it');
   await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
   await expect(grown(page).filter({ hasText: name })).toBeVisible();
   await grown(page).filter({ hasText: name }).getByText(name).isVisible();
-  await page.getByRole('button', { name: BUTTON.leaveItOut }).click();
+  await page.getByRole('button', { name: BUTTON.leaveOut }).click();
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByText('Version 2 is saved')).toBeVisible();
   await page.getByRole('link', { name: 'Versions' }).click();
@@ -135,17 +135,17 @@ test('what is left out says what would let it in; what must be grown is; and of 
 }) => {
   await page.goto(PLAN);
   await plan(page);
-  const out = leftOut(page).filter({ hasText: 'No place beside the others' }).first();
+  const out = leftOut(page).filter({ hasText: 'No room beside the others' }).first();
   const name = (await out.locator('b').first().innerText()).trim();
   await out.click();
-  await expect(page.getByText('Any one of these would let it in')).toBeVisible();
+  await expect(page.getByText('Any one of these would make room')).toBeVisible();
   await expect(page.getByText(/The plan is worth \d\.\d\d more|the plan is worth \d\.\d\d more/).first()).toBeVisible();
   await page.getByRole('button', { name: BUTTON.whatWouldHelpMost }).click();
   await expect(page.getByText(/the plan would be worth \d\.\d\d more/).first()).toBeVisible();
-  await page.getByRole('button', { name: BUTTON.itMustBeGrown }).click();
-  await page.getByRole('button', { name: BUTTON.planAgainMovingLittle }).click();
+  await page.getByRole('button', { name: BUTTON.mustBeGrown }).click();
+  await page.getByRole('button', { name: BUTTON.planAgainWithFewChanges }).click();
   // No bed is large enough for it, whatever else is grown: it says so.
-  await expect(page.getByText(`${name} must be grown, but there is no place for it, whatever else is grown`)).toBeVisible();
+  await expect(page.getByText(`${name} must be grown, but no place suits it even if nothing else is grown`)).toBeVisible();
   await page.getByRole('button', { name: BUTTON.undoTheLastChange }).click();
 
   const other = await context.newPage();
@@ -154,7 +154,7 @@ test('what is left out says what would let it in; what must be grown is; and of 
   await other.getByRole('button', { name: 'Save as version 1' }).click();
   await expect(other.getByText('Version 1 is saved')).toBeVisible();
   await page.getByRole('button', { name: 'Save as version 1' }).click();
-  await expect(page.getByText('Meanwhile somebody else saved a version')).toBeVisible();
+  await expect(page.getByText('Someone else saved a version')).toBeVisible();
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByText('Version 2 is saved')).toBeVisible();
 });

@@ -11,8 +11,8 @@ test('the house’s rules are checked and saved, and the record says by whom', a
   await page.getByLabel('Last frost').fill('02-30');
   await page.getByLabel('Time zone').fill('Moon/Sea of Rains');
   await page.getByRole('button', { name: BUTTON.save }).click();
-  await expect(page.getByText('Write it as month-day')).toBeVisible();
-  await expect(page.getByText('No such time zone')).toBeVisible();
+  await expect(page.getByText('We could not read this. Enter a day of the year')).toBeVisible();
+  await expect(page.getByText('We do not know this time zone')).toBeVisible();
   await expect(page.getByLabel('Time zone')).toHaveValue('Moon/Sea of Rains');
   await page.getByLabel('Last frost').fill('05-08');
   await page.getByLabel('Time zone').fill('Atlantic/Azores');
@@ -25,25 +25,25 @@ test('the house’s rules are checked and saved, and the record says by whom', a
 test('house rules: chosen once, shown where they matter, and followed at the desk', async ({ page }) => {
   await page.goto('/settings/rules');
   const hybrids = page.getByRole('group', { name: 'Hybrids?' });
-  await hybrids.getByLabel('Never taken in').check();
-  await page.getByRole('button', { name: BUTTON.saveTheRules }).click();
+  await hybrids.getByLabel('Never accept').check();
+  await page.getByRole('button', { name: BUTTON.saveRules }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto('/intake');
   await answer(page, {
-    'How did it come?': 'Donated',
+    'How did you get it?': 'Donated',
     Crop: 'Tomato',
     Variety: 'Cherry Express',
-    'What kind of seed?': 'F1 hybrid',
-    'What does it come as?': 'Clean seed',
-    'Into a': 'Jar',
+    'What kind of seed is it?': 'F1 hybrid',
+    'How does the seed arrive?': 'Clean seed',
+    Container: 'Jar',
     'How much is there?': '20 seeds',
   });
-  await page.getByRole('button', { name: BUTTON.allTheRestIsUnknown }).click();
-  await page.getByRole('button', { name: BUTTON.takeItIn }).click();
-  await expect(page.getByText('Your house rules take no hybrids in')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.setAllOthersToUnknown }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
+  await expect(page.getByText('Your house rules do not accept hybrids')).toBeVisible();
   await page.goto('/settings/rules');
   await hybrids.getByLabel('Only as “offspring of”').check();
-  await page.getByRole('button', { name: BUTTON.saveTheRules }).click();
+  await page.getByRole('button', { name: BUTTON.saveRules }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
 });
 
@@ -65,11 +65,11 @@ test('the house asks less of one crop: what cannot be read is named, and the ver
   await page.goto(`/tests/${await story.readTest(code, 50, 30)}`);
   const reading = page.url();
   await page.goto('/settings');
-  const field = page.getByLabel('Crops of which other shares are asked (optional)');
+  const field = page.getByLabel('Crops with other limits (optional)');
   const before = await field.inputValue();
   await field.fill(`${before}\nChives 70 20`);
   await page.getByRole('button', { name: BUTTON.save }).click();
-  await expect(page.getByText('“Chives 70 20”: write the crop and two percentages, the lower one first')).toBeVisible();
+  await expect(page.getByText('“Chives 70 20”: enter a crop and two percentages, the lower first')).toBeVisible();
   await field.fill(`${before}\nChives 20 35`);
   await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByText('Saved.')).toBeVisible();

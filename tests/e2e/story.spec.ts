@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { answer, restIsUnknown, takeIn } from './interview.ts';
 import { stateOf } from './roles.ts';
+import { openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
@@ -9,22 +10,22 @@ const BEAN = { crop: 'french-bean', variety: 'Lamp Iron', amount: '1 lb 6 oz', i
 
 /** A donation that is clear in all that matters. */
 const FOOTPLATE = {
-  'How did it come?': 'Donated',
+  'How did you get it?': 'Donated',
   Crop: 'French bean',
   Variety: 'Footplate',
-  'Where is the name from?': 'Who grew it',
-  'How sure is it?': 'Sure',
-  'What kind of seed?': 'Open-pollinated',
-  'Who brings it?': 'Zennor Tregallis',
-  'In which garden did it grow?': 'Drovers’ End',
+  'Where does the name come from?': 'Who grew it',
+  'How sure is the name?': 'Sure',
+  'What kind of seed is it?': 'Open-pollinated',
+  'Who is bringing it?': 'Zennor Tregallis',
+  'Which garden did it grow in?': 'Drovers’ End',
   'When was it harvested?': 'Sep 2026',
-  'How many gave seed?': '18',
-  'Did anything it crosses with flower near?': 'Yes',
-  'How far off?': '60 m',
-  'What does it come as?': 'Clean seed',
-  'Insects, or their holes?': 'None',
+  'How many plants did you save seed from?': '18',
+  'Did anything it can cross with flower nearby?': 'Yes',
+  'How far away?': '60 m',
+  'How does the seed arrive?': 'Clean seed',
+  'Do you see insects or their holes?': 'None',
   'How much is there?': '1 lb 6 oz',
-  'Into a': 'Jar',
+  Container: 'Jar',
 };
 
 test('1. Today shows what is due, the overdue ferment and the towel first, each with its reason and the way to the work', async ({
@@ -37,10 +38,11 @@ test('1. Today shows what is due, the overdue ferment and the towel first, each 
     .filter({ has: page.getByRole('link') });
   // Other work may be overdue at the bench too; it all stands before the towels.
   await expect(due.first()).toContainText('overdue since');
-  await expect(due.filter({ hasText: 'Seed sprouts in the jar, and is lost' }).first()).toBeVisible();
+  await expect(due.filter({ hasText: 'Seed sprouts in the jar and is lost' }).first()).toBeVisible();
   const towel = due.filter({ hasText: 'Count' }).first();
   await expect(towel).toContainText('Count Lettuce ‘Slow Line’');
-  for (const verb of ['Ask after', 'Test', 'Settle']) await expect(due.filter({ hasText: verb }).first()).toBeVisible();
+  for (const verb of ['loans are late', 'lots need a germination test', 'holds to settle'])
+    await expect(due.filter({ hasText: verb }).first()).toBeVisible();
   await towel.getByRole('link').click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   await expect(page.getByRole('grid')).toBeVisible();
@@ -53,11 +55,13 @@ test('2. a donated lot is taken in with its donor added on the spot, and gets a 
   const code = await takeIn(page);
   await expect(page.getByRole('status')).toContainText(code);
   await expect(page.getByRole('main')).toContainText('624 g');
-  const passport = page.getByRole('region', { name: 'Passport' });
-  for (const fact of ['Zennor Tregallis', 'Drovers’ End', 'Sep 2026', '18 gave seed', '60 m off'])
+  await openPart(page, 'Provenance');
+  const passport = page.getByRole('region', { name: 'Provenance' });
+  for (const fact of ['Zennor Tregallis', 'Drovers’ End', 'Sep 2026', '18 gave seed', '60 m away'])
     await expect(passport).toContainText(fact);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('received, from donors');
-  await page.getByRole('link', { name: 'Label', exact: true }).click();
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('received, from donors');
+  await page.getByRole('link', { name: 'Print labels' }).click();
   const label = page.getByRole('article');
   await expect(label).toContainText('‘Footplate’');
   await expect(label).toContainText(code);
@@ -69,11 +73,11 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '20', exact: true }).click();
   // Laid days ago in the book is refused: the lot came in today.
-  await page.getByLabel('Laid on', { exact: true }).fill('2026-01-05');
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
+  await page.getByLabel('Started on', { exact: true }).fill('2026-01-05');
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
   await expect(page.getByText('The lot came in on')).toBeVisible();
-  await page.getByLabel('Laid on', { exact: true }).fill((await page.getByLabel('Laid on', { exact: true }).getAttribute('max'))!);
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
+  await page.getByLabel('Started on', { exact: true }).fill('today');
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   const towel = page.getByRole('grid', { name: 'Towel of 20 seeds' });
   await towel.getByRole('button', { name: 'Seed 1:' }).click();
@@ -87,12 +91,12 @@ test('3. a test is laid, counted on the towel by tap, key and number, ended and 
   await page.getByRole('button', { name: 'Save 4 marks' }).click();
   await expect(page.getByRole('status')).toContainText('3 of 20');
   await page.getByLabel('Root out', { exact: true }).fill('15');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
   await expect(page.getByRole('status')).toContainText('18 of 20');
-  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
-  await expect(page.getByText('To read it now, say why')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.endTest }).click();
+  await expect(page.getByText('To end it now, give a reason')).toBeVisible();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
+  await page.getByRole('button', { name: BUTTON.endTest }).click();
   const reckoning = page.getByRole('region', { name: /What does the test of/ });
   for (const part of ['18 of 20', '90 %', 'from 70 % to 97 %', 'that at least 50 % germinate', 'Next test'])
     await expect(reckoning).toContainText(part);
@@ -112,12 +116,13 @@ test('4. the lot is found on the shelves, with amount, state and outlook, and it
   await expect(row).toContainText('about');
   await page.getByLabel('State').selectOption('On hold');
   await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
-  await expect(page.getByText('No lot fits all of that')).toBeVisible();
+  await expect(page.getByText('No lots match')).toBeVisible();
   await page.goto('/');
   await page.getByRole('searchbox', { name: 'Go to' }).fill(code.toLowerCase().replaceAll('-', ' '));
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(`/lots/${code}`);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('drawn for test, to tests');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('drawn for test, to tests');
 });
 
 test('5. the desk lends packets with the day by which seed should come back, never more than there is, never on hold, never an F1', async ({
@@ -139,7 +144,7 @@ test('5. the desk lends packets with the day by which seed should come back, nev
   await lend(code, '2');
   await expect(page.getByRole('main')).toContainText(/2 packets of .* lent\. Seed is expected by \d+ \w+ 202\d/);
   await page.getByLabel('Lot code').fill(code);
-  await expect(page.getByRole('region', { name: 'Lend' }).getByRole('status')).toContainText('packets. Saving its seed is easy');
+  await expect(page.getByRole('region', { name: 'Lend' }).getByRole('status')).toContainText('packets. To save seed from it is easy');
   await lend(code, '90');
   await expect(page.getByText(/Only .* left/)).toBeVisible();
   await expect(page.getByLabel('Lot code')).toHaveValue(code);
@@ -148,11 +153,11 @@ test('5. the desk lends packets with the day by which seed should come back, nev
     return /\/lots\/(\d\d-\d{4}-[A-Z])/.exec(await found.text())![1]!;
   };
   await lend(await codeOf('Cherry Express'), '1');
-  await expect(page.getByText('does not come true and is not lent under the variety’s name').first()).toBeVisible();
+  await expect(page.getByText('does not breed true, so it is not lent under the variety’s name').first()).toBeVisible();
   await lend(await codeOf('Wend Winter'), '1');
   await expect(page.getByText('It is on hold: not dry yet').first()).toBeVisible();
   await lend(code.slice(0, -1) + (code.endsWith('A') ? 'B' : 'A'), '1');
-  await expect(page.getByText('The last letter does not fit')).toContainText(code);
+  await expect(page.getByText('The last letter does not match')).toContainText(code);
 });
 
 test('6. a return becomes a child lot, one generation on, and closes the loan; a failed crop closes it without blame', async ({
@@ -166,33 +171,35 @@ test('6. a return becomes a child lot, one generation on, and closes the loan; a
   await story.lend(code, library.actors.member.personId);
   const failed = await story.lend(code, library.actors.member.personId);
   await page.goto('/desk/loans?search=Turntable');
-  await page.getByRole('link', { name: 'Seed comes back' }).first().click();
-  await expect(page.getByRole('heading', { name: 'Seed comes back from Perran Oakshott' })).toBeVisible();
+  await page.getByRole('link', { name: 'Record a return' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Return from Perran Oakshott' })).toBeVisible();
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Turntable');
   await answer(page, {
-    'In which garden did it grow?': 'Signal Bank',
+    'Which garden did it grow in?': 'Signal Bank',
     'When was it harvested?': '2026',
-    'How many gave seed?': '9',
-    'Did anything it crosses with flower near?': 'Nothing',
-    'Insects, or their holes?': 'None',
+    'How many plants did you save seed from?': '9',
+    'Did anything it can cross with flower nearby?': 'Nothing',
+    'Do you see insects or their holes?': 'None',
     'How much is there?': 'about 90 seeds',
-    'Where does it go?': 'Shelf A, lever room',
-    'Into a': 'Paper envelope',
+    'Where will you keep it?': 'Shelf A, lever room',
+    Container: 'Paper envelope',
   });
   await restIsUnknown(page);
   const child = await takeIn(page);
-  await expect(page.getByRole('region', { name: 'Passport' })).toContainText('Returned from a loan');
-  await expect(page.getByRole('region', { name: 'Passport' }).getByText('Generations here').locator('..')).toContainText('1');
+  await openPart(page, 'Provenance');
+  await expect(page.getByRole('region', { name: 'Provenance' })).toContainText('Returned from a loan');
+  await expect(page.getByRole('region', { name: 'Provenance' }).getByText('Generations saved here').locator('..')).toContainText('1');
   const descent = page.getByRole('region', { name: 'Descent' });
-  await descent.getByText('As a table').click();
+  await descent.getByText('Show as a table').click();
   await descent.getByRole('link', { name: code }).click();
   await expect(page.getByRole('heading', { name: 'French bean ‘Turntable’' })).toBeVisible();
   await expect(descent.getByRole('row').filter({ hasText: child })).toContainText(code);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('returned');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('returned');
   await page.goto(`/desk/loans/${failed}`);
   await page.getByLabel('The crop failed').check();
-  await page.getByLabel('What happened').fill('Pigeons in one morning');
-  await page.getByRole('button', { name: BUTTON.closeTheLoan }).click();
+  await page.getByLabel('Details (optional)').fill('Pigeons in one morning');
+  await page.getByRole('button', { name: BUTTON.closeLoan }).click();
   await expect(page.getByText('failed crop').first()).toBeVisible();
   await expect(page.getByText('Pigeons in one morning')).toBeVisible();
 });
@@ -203,24 +210,26 @@ test('a hold is laid and lifted with a reason, and the book put right', async ({
   const troubles: string[] = [];
   page.on('console', (message) => message.type() === 'error' && !message.text().includes('400') && troubles.push(message.text()));
   await page.goto(`/lots/${code}`);
-  await page.getByRole('button', { name: BUTTON.layAHoldOnIt }).click();
+  await page.getByRole('button', { name: BUTTON.putOnHold }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: BUTTON.holdIt }).click();
-  await expect(dialog.getByText('Say why')).toBeVisible();
+  await dialog.getByRole('button', { name: BUTTON.putOnHold }).click();
+  await expect(dialog.getByText('Give a reason, so that others')).toBeVisible();
   await dialog.getByLabel('Kind of hold').selectOption('pests');
   await dialog.getByLabel('Reason').fill('Weevil holes');
-  await dialog.getByRole('button', { name: BUTTON.holdIt }).click();
+  await dialog.getByRole('button', { name: BUTTON.putOnHold }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('No: it is on hold')).toBeVisible();
-  await page.getByText('Lift this hold').click();
+  await page.getByRole('region', { name: 'Holds' }).locator('summary').click();
   await page.getByRole('region', { name: 'Holds' }).getByLabel('Reason').fill('Two weeks in the freezer');
-  await page.getByRole('button', { name: BUTTON.liftIt }).click();
+  await page.getByRole('button', { name: BUTTON.removeHold }).click();
   await expect(page.getByText('No: it is on hold')).toBeHidden();
-  await page.getByText('The jar says otherwise').click();
-  await page.getByLabel('What is really there').fill('300 g');
-  await page.getByRole('region', { name: 'Ledger' }).getByLabel('Reason').fill('Weighed again');
-  await page.getByRole('button', { name: BUTTON.writeTheDifference }).click();
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('missing, to count difference');
+  await openPart(page, 'Stock');
+  await page.getByText('Count differs?').click();
+  await page.getByLabel('How much is really there?').fill('300 g');
+  await page.getByRole('region', { name: 'Stock history' }).getByLabel('Reason').fill('Weighed again');
+  await page.getByRole('button', { name: BUTTON.correctStock }).click();
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('missing, to count difference');
   expect(troubles).toEqual([]);
 });
 
@@ -257,9 +266,9 @@ test('a queue is served by scanning alone: each scan is lent, however many come 
     await page.keyboard.press('Enter');
   }
   await expect(loans).toHaveCount(6);
-  const notLent = page.getByRole('alert').filter({ hasText: '26-9999-A was not lent. The last letter does not fit' });
+  const notLent = page.getByRole('alert').filter({ hasText: '26-9999-A was not lent. The last letter does not match' });
   await expect(notLent).toBeVisible();
   await notLent.getByRole('button').click();
   await expect(notLent).toBeHidden();
-  await expect(page.getByText('Still to be lent')).toBeHidden();
+  await expect(page.getByText('Waiting to be lent')).toBeHidden();
 });

@@ -13,17 +13,17 @@ test('four replicates, one of which dried out: they are counted apart, and their
   await page.getByLabel('Replicates').fill('4');
   await page.getByLabel('Normal seedlings').check();
   await expect(page.getByText('100 seeds tell the germination')).toBeVisible();
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
-  await expect(page.getByText('4 replicates, 100 seeds laid')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
+  await expect(page.getByText('4 replicates, 100 seeds, started')).toBeVisible();
   for (const [index, normal] of [24, 23, 11, 24].entries()) {
     await page.getByRole('button', { name: `Replicate ${index + 1}:` }).click();
     await page.getByLabel('Normal seedling', { exact: true }).fill(String(normal));
     await page.getByLabel('Abnormal', { exact: true }).fill('1');
-    await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+    await page.getByRole('button', { name: BUTTON.saveCount }).click();
     await expect(page.getByRole('button', { name: `Replicate ${index + 1}: ${normal} of 25` })).toBeVisible();
   }
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
+  await page.getByRole('button', { name: BUTTON.endTest }).click();
   const reckoning = page.getByRole('region', { name: /What does the test of/ });
   await expect(reckoning).toContainText('82 of 100');
   await expect(reckoning).toContainText('The replicates differ more than sampling does: 24 of 25, 23 of 25, 11 of 25, 24 of 25');
@@ -35,7 +35,7 @@ test('one seed fewer was laid: the number is put right, and both stay in the his
   const code = await story.takeIn({ variety: 'Short Count' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('20');
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
   await page.getByRole('grid').getByRole('button', { name: 'Seed 1:' }).focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('ArrowRight');
@@ -47,14 +47,14 @@ test('one seed fewer was laid: the number is put right, and both stay in the his
   await page.getByLabel('Re-wetted').check();
   await page.getByRole('button', { name: 'Save 3 marks' }).click();
   await expect(page.getByRole('row').filter({ hasText: 're-wetted' })).toBeVisible();
-  await page.getByText('More or fewer seeds were laid than that').click();
-  await page.getByLabel('Seeds really laid').fill('2');
-  await page.getByLabel('How was it found out?').fill('Counted again');
-  await page.getByRole('button', { name: BUTTON.putItRight }).click();
+  await page.getByText('Number of seeds wrong? Correct it').click();
+  await page.getByLabel('How many seeds were there really?').fill('2');
+  await page.getByLabel('How did you find out?').fill('Counted again');
+  await page.getByRole('button', { name: BUTTON.correct }).click();
   await expect(page.getByText('3 seeds have been marked already')).toBeVisible();
-  await page.getByLabel('Seeds really laid').fill('19');
-  await page.getByRole('button', { name: BUTTON.putItRight }).click();
-  await expect(page.getByText('19 laid, not 20: Counted again').first()).toBeVisible();
+  await page.getByLabel('How many seeds were there really?').fill('19');
+  await page.getByRole('button', { name: BUTTON.correct }).click();
+  await expect(page.getByText('19 seeds, not 20: Counted again').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Seed 20: not laid' })).toBeDisabled();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText('1 981 seeds');
@@ -64,20 +64,20 @@ test('a test in batches stops when its answer is clear, and asks for another bat
   const code = await story.takeIn({ variety: 'Slow Order' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('10');
-  await page.getByLabel(/In batches/).check();
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
-  const advice = page.getByRole('region', { name: /may the testing stop/ });
+  await page.getByLabel(/Test in batches/).check();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
+  const advice = page.getByRole('region', { name: /can you stop/ });
   await expect(advice).toContainText('Wait for the last count');
   await page.getByLabel('Root out', { exact: true }).fill('7');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
   await page.getByRole('textbox', { name: 'Reason' }).fill('All that came had come');
-  await page.getByRole('button', { name: BUTTON.endAndReadIt }).click();
-  await expect(advice).toContainText('Lay another batch');
-  await advice.getByRole('link', { name: 'Lay another 10' }).click();
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
+  await page.getByRole('button', { name: BUTTON.endTest }).click();
+  await expect(advice).toContainText('Start another batch');
+  await advice.getByRole('link', { name: 'Start another 10' }).click();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
   await page.getByLabel('Root out', { exact: true }).fill('10');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
-  await expect(advice).toContainText('Stop: enough germinates');
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
+  await expect(advice).toContainText('Stop: enough seeds germinate');
   await expect(advice).toContainText('17 of 20 in 2 batches');
 });
 
@@ -85,21 +85,21 @@ test('a tray is laid at once with what each decision needs, and its slips are on
   const [one, other] = [await story.takeIn({ variety: 'Porters Tray' }), await story.takeIn({ variety: 'Trolley', amount: '12 seeds' })];
   await page.goto(`/tests/lay?lots=${one}`);
   await page.getByLabel('Put another lot on the tray').fill(other.toLowerCase());
-  await page.getByRole('button', { name: BUTTON.addIt }).click();
+  await page.getByRole('button', { name: BUTTON.addLot }).click();
   await expect(page.getByText('grow it out instead')).toBeVisible();
   await page.getByLabel('Seeds of Trolley').fill('13');
-  await page.getByRole('button', { name: BUTTON.layThemAndPrintTheSlips }).click();
+  await page.getByRole('button', { name: BUTTON.startTestsAndPrintSlips }).click();
   await expect(page.getByText('Only 12 seeds left')).toBeVisible();
   await expect(page.getByLabel('Seeds of Trolley')).toHaveValue('13');
   await page.getByLabel('Seeds of Trolley').fill('6');
-  await page.getByRole('button', { name: BUTTON.layThemAndPrintTheSlips }).click();
+  await page.getByRole('button', { name: BUTTON.startTestsAndPrintSlips }).click();
   await expect(page.getByRole('heading', { name: '2 towel slips' })).toBeVisible();
   const ids = new URL(page.url()).searchParams.get('ids')!;
   const pdf = await page.request.get(`/tests/slips.pdf?ids=${ids}&sheet=a4-24&start=1`);
   const slips = (await textOfPdf(await pdf.body())).join(' ');
   for (const words of [one, other, '‘Porters Tray’', '‘Trolley’']) expect(slips).toContain(words);
   await page.getByRole('link', { name: /Trolley/ }).click();
-  await expect(page.getByText('6 seeds laid')).toBeVisible();
+  await expect(page.getByText('6 seeds, started')).toBeVisible();
 });
 
 test('one goes round the towels that are due, from one to the next by one key', async ({ page }) => {
@@ -110,7 +110,7 @@ test('one goes round the towels that are due, from one to the next by one key', 
     .first()
     .getByRole('link')
     .click();
-  const onward = page.getByRole('button', { name: BUTTON.saveAndOnToTheNextTowelN });
+  const onward = page.getByRole('button', { name: BUTTON.saveAndGoToTheNextTowelN });
   await expect(onward).toBeVisible();
   const first = page.url();
   await expect(onward).toBeEnabled();
@@ -123,15 +123,15 @@ test('a photo goes with a count, and what is none is refused beside its field', 
   const code = await story.takeIn({ variety: 'Plate Glass' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('10');
-  await page.getByRole('button', { name: BUTTON.layTheTowel }).click();
-  await page.getByText('A note or a photo').click();
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
+  await page.getByText('Add a note or photo').click();
   await page
     .getByLabel('Photo', { exact: true })
     .setInputFiles({ name: 'towel.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no photo') });
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
-  await expect(page.getByText('That is not a photo')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
+  await expect(page.getByText('This is not a photo')).toBeVisible();
   await page.getByLabel('Photo', { exact: true }).setInputFiles('docs/screenshots/towel.png');
-  await page.getByRole('button', { name: BUTTON.saveTheCount }).click();
+  await page.getByRole('button', { name: BUTTON.saveCount }).click();
   await expect(page.getByRole('img', { name: 'The towel on day 0' })).toBeVisible();
 });
 
@@ -146,12 +146,12 @@ test.describe('in the shed', () => {
     const towels = page.getByRole('navigation', { name: 'Towels of this round' }).getByRole('button');
     await expect(towels.first()).toBeVisible();
     const first = await towels.first().innerText();
-    await expect(page.getByText('it opens again without a network')).toBeVisible();
+    await expect(page.getByText('opens without a network')).toBeVisible();
     await context.setOffline(true);
     await page.getByLabel('Re-wetted').check();
     await page.getByRole('button', { name: /^Save/ }).first().click();
     const kept = page.getByRole('region', { name: 'Not saved yet' });
-    await expect(kept).toContainText('1 entry is kept on this device, and not saved yet');
+    await expect(kept).toContainText('1 entry is kept on this device and not sent yet');
     await expect(towels.filter({ hasText: first }).first()).toContainText('not saved yet');
     await page.getByRole('button', { name: /^Save/ }).first().click();
     await expect(kept).toContainText('2 entries are kept');
@@ -176,7 +176,7 @@ test.describe('in the shed', () => {
     await page.getByRole('button', { name: BUTTON.signIn }).click();
     await expect(page.getByRole('navigation').first()).toBeVisible();
     await page.goto('/tests/round');
-    await expect(page.getByText('it opens again without a network')).toBeVisible();
+    await expect(page.getByText('opens without a network')).toBeVisible();
     const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name === 'kept-pages').length);
     expect(await kept()).toBe(1);
     await page.getByText('More', { exact: true }).click();
@@ -194,8 +194,8 @@ test.describe('in the shed', () => {
     }, owner || '2');
     await page.goto('/tests');
     const kept = page.getByRole('region', { name: 'Not saved yet' });
-    await expect(kept).toContainText('Ended long ago was not taken');
-    await kept.getByRole('button', { name: BUTTON.leaveIt }).click();
+    await expect(kept).toContainText('Ended long ago was not saved');
+    await kept.getByRole('button', { name: BUTTON.discardEntry }).click();
     await expect(kept).toBeHidden();
     await context.clearCookies();
   });
@@ -212,11 +212,11 @@ test.describe('in the shed', () => {
 
 test('the trainer shows what ten seeds would have said of a known jar, and a fan that narrows', async ({ page }) => {
   await page.goto('/tests/trainer');
-  await page.getByRole('button', { name: BUTTON.drawTwenty }).click();
+  await page.getByRole('button', { name: BUTTON.draw20Samples }).click();
   await expect(page.getByText(/of 20 samples would have said/)).toBeVisible();
   await expect(page.getByRole('img', { name: /20 samples with their intervals/ })).toBeVisible();
-  const fan = page.getByRole('region', { name: 'A fan that narrows' });
-  const width = async () => Number(/\b(\d{1,3}) points wide/.exec(await fan.innerText())![1]);
+  const fan = page.getByRole('region', { name: 'How tests narrow the range' });
+  const width = async () => Number(/\b(\d{1,3}) percentage points wide/.exec(await fan.innerText())![1]);
   const before = await width();
   await fan.getByLabel('Seeds').selectOption('100');
   for (let year = 1; year <= 4; year += 1) await fan.getByRole('button', { name: `Test 100 seeds in year ${year}` }).click();
@@ -225,25 +225,25 @@ test('the trainer shows what ten seeds would have said of a known jar, and a fan
 
 test('what is wanted is listed with its price, and goes out as a table', async ({ page }) => {
   await page.goto('/wants');
-  await expect(page.getByText(/lines want seed; to order it all would cost/)).toBeVisible();
+  await expect(page.getByText(/lines need seed. Ordering it all would cost/)).toBeVisible();
   const csv = await (await page.request.get('/wants.csv')).text();
   expect(csv.split('\n')[0]).toBe(
     'crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_counted_on,seeds_that_may_be_lent,seeds_aimed_at',
   );
   await page.getByLabel('What to do').selectOption('ask, swap or order');
   await page.getByRole('button', { name: BUTTON.find, exact: true }).click();
-  await expect(page.getByRole('group', { name: 'What each line wants' })).not.toContainText('grow out');
+  await expect(page.getByRole('group', { name: 'What each line needs' })).not.toContainText('grow out');
 });
 
 test('a calendar’s address is told once, answers without signing in, and ends', async ({ page, playwright }) => {
   await page.goto('/tests/calendar');
-  await page.getByRole('button', { name: /Make/ }).click();
-  const address = await page.getByLabel(/Your calendar’s address/).inputValue();
+  await page.getByRole('button', { name: BUTTON.createAddress }).click();
+  const address = await page.getByLabel(/This is your calendar’s address/).inputValue();
   const stranger = await playwright.request.newContext();
   const calendar = await stranger.get(address);
   expect(calendar.headers()['content-type']).toContain('text/calendar');
   expect(await calendar.text()).toContain('BEGIN:VEVENT');
-  await page.getByRole('button', { name: BUTTON.endIt }).click();
+  await page.getByRole('button', { name: BUTTON.endAddress }).click();
   await expect(page.getByText('You have no address yet')).toBeVisible();
   expect((await stranger.get(address)).status()).toBe(404);
 });
@@ -251,13 +251,13 @@ test('a calendar’s address is told once, answers without signing in, and ends'
 test('a member tells what came up of their own loan, and of no other', async ({ browser }) => {
   const page = await (await browser.newContext({ storageState: stateOf('member') })).newPage();
   await page.goto('/mine');
-  await page.getByRole('link', { name: 'Tell what came up' }).first().click();
+  await page.getByRole('link', { name: 'Report how many came up' }).first().click();
   await page.getByLabel('Sown').fill('100000');
   await page.getByLabel('Came up').fill('5');
   await page.getByLabel('Sown').evaluate((field) => field.removeAttribute('max'));
-  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
-  await expect(page.getByText(/seeds were lent/)).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.sendReport }).click();
+  await expect(page.getByText(/seeds were lent. Enter that number or fewer/)).toBeVisible();
   await page.getByLabel('Sown').fill('6');
-  await page.getByRole('button', { name: BUTTON.writeItDown }).click();
+  await page.getByRole('button', { name: BUTTON.sendReport }).click();
   await expect(page).toHaveURL('/mine');
 });

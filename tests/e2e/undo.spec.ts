@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './granary.ts';
 import { stateOf } from './roles.ts';
+import { openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('helper') });
@@ -41,13 +42,14 @@ test('packets lent to the wrong person come back with one tap, at the desk or on
   await expect(bar(page)).toContainText('Undone: packets lent');
   await pocket.close();
   await page.goto(`/lots/${code}`);
-  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('undone');
+  await openPart(page, 'Stock');
+  await expect(page.getByRole('region', { name: 'Stock history' })).toContainText('undone');
 });
 
 test('a lot taken in by mistake is withdrawn, and its code says so', async ({ page, story }) => {
   const code = await story.takeIn({ variety: 'Not Ours' });
   await page.goto(`/lots/${code}`);
-  await expect(bar(page)).toContainText(`Taken in ${code}`);
+  await expect(bar(page)).toContainText(`Lot taken in ${code}`);
   await undo(page).click();
   await expect(page.getByRole('heading', { name: 'Withdrawn' })).toBeVisible();
   await page.goto('/shelves?search=not+ours');
@@ -57,14 +59,14 @@ test('a lot taken in by mistake is withdrawn, and its code says so', async ({ pa
 test('what has been built on stays, and it is said what was', async ({ page, story }) => {
   const code = await story.takeIn({ variety: 'Held And Lifted' });
   await page.goto(`/lots/${code}`);
-  await page.getByRole('button', { name: BUTTON.layAHoldOnIt }).click();
+  await page.getByRole('button', { name: BUTTON.putOnHold }).click();
   await page.getByLabel('Kind of hold').selectOption('drying');
   await page.getByRole('dialog').getByLabel('Reason').fill('Feels damp');
-  await page.getByRole('button', { name: BUTTON.holdIt }).click();
-  await expect(bar(page)).toContainText('Hold set: drying');
+  await page.getByRole('button', { name: BUTTON.putOnHold }).click();
+  await expect(bar(page)).toContainText('Put on hold: drying');
   await story.liftHolds(code);
   await undo(page).click();
-  await expect(bar(page)).toContainText('a hold on it has been lifted since');
+  await expect(bar(page)).toContainText('a hold on it has been removed since');
 });
 
 test('without scripts it is undone all the same', async ({ browser, library, story }) => {
@@ -86,7 +88,7 @@ test.describe('a coordinator', () => {
     const row = page.getByRole('row').filter({ hasText: /Jory Thackwell ?lot taken in/ });
     await story.layTest(code, 20);
     await row.getByRole('button', { name: BUTTON.undo }).click();
-    await expect(page.getByRole('alert')).toContainText('a test has been laid from it since');
+    await expect(page.getByRole('alert')).toContainText('a germination test has been started from it since');
     const other = await story.takeIn({ variety: 'Off The Record' });
     await page.goto(`/settings/record?search=${other}`);
     await row.getByRole('button', { name: BUTTON.undo }).click();

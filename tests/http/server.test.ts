@@ -40,7 +40,7 @@ describe('what the server says and refuses', () => {
         const body = new URLSearchParams({ key: randomUUID(), name: 'Nobody' });
         expect((await session.get(path, { method: 'POST', body, ...(origin && { headers: { origin } }) })).status).toBe(403);
       }
-    expect(await session.text('/desk?who=everybody&search=Nobody')).toContain('Nobody here is called');
+    expect(await session.text('/desk?who=everybody&search=Nobody')).toContain('No results for');
   });
 
   test('the session cookie is out of reach of scripts and of other sites', async () => {

@@ -20,8 +20,8 @@ export function OwnCropFields({
       <TextField field={fields.family} label="Family" hint="For example Lamiaceae" suggestions={families} />
       <SelectField
         field={fields.like}
-        label="Which crop is it most like?"
-        hint="The one that is sown, cleaned and kept in the same way"
+        label="Which crop is most similar?"
+        hint="One that is sown, cleaned and stored in the same way"
         empty="Choose a crop"
         options={crops}
       />

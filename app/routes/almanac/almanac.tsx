@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { readCrops } from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
@@ -21,7 +22,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const sort = SORTS.find((one) => one === query.get('sort')) ?? 'name';
   const crops = (await readCrops(db, search)).map(
-    ({ id, name, species, family, lifeCycle, breeding, homeDistance, plantsToKeep, longevity, ease }) => ({
+    ({ id, name, species, family, lifeCycle, breeding, homeDistance, plantsToKeep, longevity, ease, seedLooks }) => ({
       id,
       name,
       species,
@@ -29,6 +30,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       lifeCycle,
       breeding,
       homeDistance,
+      seedLooks,
       plantsToKeep,
       longevity,
       ease,
@@ -45,12 +47,12 @@ export default function Almanac({ loaderData: { search, sort, crops, leads } }: 
     <>
       <PageHead
         title="Almanac"
-        about="What each crop needs to give good seed: general figures, to be read against your own place and experience."
+        about="What each crop needs to give good seed. The figures are general: check them against your own place and experience."
         actions={
           <>
             <ButtonLink to="/almanac/crossing">What crosses with what</ButtonLink>
             <ButtonLink to="/almanac/compare">Compare two crops</ButtonLink>
-            <ButtonLink to="/almanac/words">Words of the craft</ButtonLink>
+            <ButtonLink to="/almanac/words">Glossary</ButtonLink>
             {leads && <ButtonLink to="/almanac/new">Add a crop</ButtonLink>}
           </>
         }
@@ -66,7 +68,7 @@ export default function Almanac({ loaderData: { search, sort, crops, leads } }: 
             )
           }
         >
-          No crop is called “{search}”. {leads ? 'You can add it in two minutes.' : 'A coordinator can add it.'}
+          No results for “{search}”. {leads ? 'You can add it in two minutes.' : 'A coordinator can add it.'}
         </Empty>
       ) : (
         <Table caption="Crops">
@@ -91,7 +93,7 @@ export default function Almanac({ loaderData: { search, sort, crops, leads } }: 
                 Keeps
               </SortHead>
               <th scope="col" className="px-3 py-2 text-left font-semibold">
-                Saving is
+                Seed saving
               </th>
             </tr>
           </thead>
@@ -100,6 +102,7 @@ export default function Almanac({ loaderData: { search, sort, crops, leads } }: 
               <tr key={crop.id}>
                 <td>
                   <Link className="link font-semibold" to={`/almanac/${crop.id}`}>
+                    <SeedPortrait portrait={crop.seedLooks} size={24} className="mr-1.5 inline-block align-text-bottom" />
                     {crop.name}
                   </Link>
                   <span className="block text-soft italic">{crop.species}</span>

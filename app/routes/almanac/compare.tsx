@@ -59,10 +59,10 @@ export default function Compare({ loaderData: { one, other, names, heads, chapte
   );
   return (
     <>
-      <PageHead title="Compare two crops" about="What differs is in bold." actions={<ButtonLink to="/almanac">Almanac</ButtonLink>} />
-      <Form method="get" className="no-print mb-6 flex flex-wrap items-end gap-3" aria-label="Which crops">
-        {pick('one', one, 'One crop')}
-        {pick('other', other, 'The other')}
+      <PageHead title="Compare two crops" about="Differences are in bold." actions={<ButtonLink to="/almanac">Almanac</ButtonLink>} />
+      <Form method="get" className="no-print mb-6 flex flex-wrap items-end gap-3" aria-label="Which crops?">
+        {pick('one', one, 'First crop')}
+        {pick('other', other, 'Second crop')}
         <noscript>
           <Button type="submit">Compare</Button>
         </noscript>

@@ -15,7 +15,7 @@ import { OwnCropFields } from './OwnCropFields.tsx';
 import { hangsWords, ownCropTrouble } from './ownCropTrouble.ts';
 import type { Route } from './+types/correctOwnCrop.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Put a crop right · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Correct a crop · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'set house rules');
@@ -46,7 +46,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 const trouble = (problem: OwnCropProblem | RemoveCropProblem): Record<string, string[]> =>
-  problem.code === 'in use' ? { '': [`It stays: ${hangsWords(problem)!}`] } : ownCropTrouble(problem);
+  problem.code === 'in use' ? { '': [`It cannot be removed: ${hangsWords(problem)!}`] } : ownCropTrouble(problem);
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'set house rules');
@@ -65,8 +65,8 @@ export default function CorrectOwnCrop({ loaderData, actionData }: Route.Compone
   return (
     <div className="max-w-2xl">
       <PageHead
-        title={`Put ${start.name} right`}
-        about="What is borrowed is borrowed anew. Facts that you have set yourselves stay, and its lots are judged again."
+        title={`Correct ${start.name}`}
+        about="Borrowed facts are copied again from the crop you choose. Facts you have set yourself stay. The verdicts on its lots are updated."
         actions={<ButtonLink to={`/almanac/${id}`}>Back to the crop</ButtonLink>}
       />
       <PostForm form={form} formKey={keys.correct} intent="correct">
@@ -78,11 +78,11 @@ export default function CorrectOwnCrop({ loaderData, actionData }: Route.Compone
       <section aria-label="Added by mistake" className="mt-10 border-t border-rule pt-5">
         <h2 className="mb-2">Added by mistake?</h2>
         {hangs ? (
-          <p>It cannot be removed any more: {hangs}.</p>
+          <p>It can no longer be removed: {hangs}.</p>
         ) : (
           <PostForm form={removal} formKey={keys.remove} intent="remove">
-            <p>No line, fact or other crop depends on it yet.</p>
-            <Button type="submit">Remove the crop</Button>
+            <p>Nothing depends on it yet, so you can remove it.</p>
+            <Button type="submit">Remove crop</Button>
           </PostForm>
         )}
       </section>

@@ -5,9 +5,19 @@ import { isPepper, type RuleKey } from '#core/house/rules.ts';
 import { isSelfing } from '#core/almanac/crop.ts';
 import { LETS_THROUGH } from '#core/isolation/barriers.ts';
 import { may } from '#core/people/may.ts';
-import { readCrop, readGroupOfCrops, readGroups, readLikenessOf, readOverrides, readShippedCrop } from '#data/almanac/almanac.ts';
+import {
+  readCrop,
+  readGroupOfCrops,
+  readGroups,
+  readLikenessOf,
+  readOverrides,
+  readShippedCrop,
+  readPortraits,
+} from '#data/almanac/almanac.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
+import { lookAlike } from '#core/almanac/portrait.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { factWords, SURE_MEANS, SURE_WORDS } from '#words/facts.ts';
 import { METHOD_NAMES } from '#words/methods.ts';
@@ -46,12 +56,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house } = visitBy(context, request, 'read almanac');
   const crop = await readCrop(db, params.crop);
   if (!crop) throw data(null, { status: 404 });
-  const [shipped, overrides, groups, names, like] = await Promise.all([
+  const [shipped, overrides, groups, names, like, portraits] = await Promise.all([
     readShippedCrop(db, crop.id),
     readOverrides(db, crop.id),
     readGroups(db),
     readGroupOfCrops(db),
     readLikenessOf(db, crop.id),
+    readPortraits(db),
   ]);
   const ruleKeys = (chapter: Chapter): RuleKey[] => [
     ...(RULES[chapter] ?? []),
@@ -70,6 +81,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     lifeCycle: crop.lifeCycle,
     breeding: crop.breeding,
     cautions: crop.cautions,
+    seedLooks: crop.seedLooks,
+    alike: portraits.filter(({ id, seedLooks }) => id !== crop.id && lookAlike(seedLooks, crop.seedLooks)),
     groupName: groups.find(({ id }) => id === crop.group)?.name ?? crop.group,
     crosses,
     chapters: CHAPTERS.map((chapter) => ({
@@ -91,7 +104,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
               told.source === 'this library'
                 ? 'this library'
                 : told.source === 'likeness'
-                  ? 'a similar crop in the almanac; replace it when you know better'
+                  ? 'a similar crop in the almanac; replace it when you know more'
                   : SOURCE_WORDS[told.source],
             own: own
               ? { shipped: (shipped && factWords(key, shipped[key], house.units)) ?? 'nothing', by: own.setBy, on: own.setOn, why: own.why }
@@ -117,16 +130,25 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
+/** How long five millimetres are in a drawing. */
+function ScaleBar({ scale }: { scale: number }) {
+  return (
+    <p className="mt-1 inline-flex items-center gap-2 text-small text-soft">
+      <span aria-hidden className="inline-block h-2 border-x-2 border-b-2 border-soft" style={{ width: 5 * scale }} />5 mm
+    </p>
+  );
+}
+
 const HOW: Record<Readiness, string> = { freely: 'freely', 'a little': 'a little', hardly: 'hardly ever' };
 
 function Ways({ ways }: { ways: Route.ComponentProps['loaderData']['ways'] }) {
   return (
     <details className="border-b border-rule py-2">
-      <summary className="link inline-flex min-h-11 items-center">Ways to keep it apart, and what each asks of you</summary>
+      <summary className="link inline-flex min-h-11 items-center">Ways to isolate it, and what each needs</summary>
       <ul className="space-y-1 text-small">
         {ways.map(({ name, lets, demands }) => (
           <li key={name}>
-            <b>{name}</b> lets through about {lets} of foreign pollen; it asks for {demands}.
+            <b>{name}</b> lets in about {lets} of foreign pollen; it needs {demands}.
           </li>
         ))}
       </ul>
@@ -148,9 +170,9 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
         actions={
           <>
             <ButtonLink to={`/almanac/compare?one=${crop.id}`}>Compare</ButtonLink>
-            {crop.works && <ButtonLink to={`/shelves?crop=${crop.id}`}>Lots of it</ButtonLink>}
-            {crop.leads && crop.isOwn && <ButtonLink to={`/almanac/${crop.id}/own`}>Put it right</ButtonLink>}
-            {crop.leads && <ButtonLink to={`/almanac/${crop.id}/facts`}>Set a fact of our own</ButtonLink>}
+            {crop.works && <ButtonLink to={`/shelves?crop=${crop.id}`}>Lots of this crop</ButtonLink>}
+            {crop.leads && crop.isOwn && <ButtonLink to={`/almanac/${crop.id}/own`}>Correct crop</ButtonLink>}
+            {crop.leads && <ButtonLink to={`/almanac/${crop.id}/facts`}>Use your own figures</ButtonLink>}
           </>
         }
       />
@@ -159,9 +181,34 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
           {words}
         </Notice>
       ))}
+      <figure className="mb-6 flex flex-wrap items-end gap-x-6 gap-y-3">
+        <div>
+          <SeedPortrait
+            portrait={crop.seedLooks}
+            scale={Math.min(10, 90 / crop.seedLooks.length)}
+            label={`Seed of ${crop.name}, enlarged`}
+          />
+          <ScaleBar scale={Math.min(10, 90 / crop.seedLooks.length)} />
+        </div>
+        {crop.alike.length > 0 && (
+          <figcaption className="max-w-prose">
+            Its seed cannot be told by eye from that of {crop.alike.length === 1 ? '' : `${crop.alike.length} other crops: `}
+            {crop.alike.map(({ id, name, seedLooks }, index) => (
+              <span key={id}>
+                {index > 0 && ', '}
+                <Link className="link" to={`/almanac/${id}`}>
+                  <SeedPortrait portrait={seedLooks} size={24} className="mr-1 inline-block align-text-bottom" />
+                  {name}
+                </Link>
+              </span>
+            ))}
+            . Keep only one of them on the table at a time.
+          </figcaption>
+        )}
+      </figure>
       <p className="mb-6 max-w-prose text-large">
         {crop.crosses.length === 0 ? (
-          <>It crosses with others of its own kind only: {crop.groupName}.</>
+          <>It only crosses with its own kind: {crop.groupName}.</>
         ) : (
           <>
             It crosses with {crop.groupName}
@@ -173,7 +220,7 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
           </>
         )}{' '}
         <Link className="link" to={`/almanac/crossing?crop=${crop.id}`}>
-          See it as a picture
+          Show as a diagram
         </Link>
       </p>
       <div className="columns-1 gap-12 xl:columns-2">
@@ -193,7 +240,7 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
                 </div>
                 {fact.own && (
                   <p className="text-small">
-                    Shipped: {fact.own.shipped}. Changed {fact.own.by && `by ${fact.own.by} `}because: {fact.own.why}
+                    Original: {fact.own.shipped}. Changed {fact.own.by && `by ${fact.own.by} `}because: {fact.own.why}
                   </p>
                 )}
               </div>
@@ -208,11 +255,11 @@ export default function CropPage({ loaderData: crop }: Route.ComponentProps) {
         ))}
       </div>
       <p className="text-small text-soft">
-        Firm: sources agree. Fair: they differ somewhat. Rough: one figure stands for a wide spread. From{' '}
+        Firm: sources agree. Fair: they differ somewhat. Rough: one figure for a wide range. Sources:{' '}
         {Object.entries(SOURCE_WORDS)
           .map(([word, means]) => `${word}: ${means}`)
           .join('; ')}
-        . Read all of it against your own place.
+        . Check everything against your own place and experience.
       </p>
     </>
   );

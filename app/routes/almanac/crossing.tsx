@@ -50,12 +50,12 @@ export default function Crossing({ loaderData: { crop, kin, crops } }: Route.Com
         title={`What crosses with ${crop.name.toLowerCase()}?`}
         about={
           <>
-            Its crossing group: {crop.group}. Others of its family, {crop.family}, are shown beside, since people ask.
+            Its crossing group: {crop.group}. Other crops of its family, {crop.family}, are shown too because people often ask about them.
           </>
         }
         actions={<ButtonLink to={`/almanac/${crop.id}`}>The crop</ButtonLink>}
       />
-      <Form method="get" className="no-print mb-6 flex items-end gap-3" aria-label="Which crop">
+      <Form method="get" className="no-print mb-6 flex items-end gap-3" aria-label="Which crop?">
         <label>
           <span className="text-small font-semibold">Crop</span>
           <select
@@ -73,14 +73,14 @@ export default function Crossing({ loaderData: { crop, kin, crops } }: Route.Com
           </select>
         </label>
         <noscript>
-          <Button type="submit">Show it</Button>
+          <Button type="submit">Show</Button>
         </noscript>
       </Form>
       <div className="grid gap-10 xl:grid-cols-[minmax(0,34rem)_1fr]">
         <Picture crop={crop} kin={kin} />
         <div>
           {kin.length === 0 ? (
-            <p>No other crop of the almanac is of its family.</p>
+            <p>No other crop in the almanac belongs to this family.</p>
           ) : (
             <Table caption={`What crosses with ${crop.name}`}>
               <thead>
@@ -115,7 +115,7 @@ export default function Crossing({ loaderData: { crop, kin, crops } }: Route.Com
           )}
           {crop.misbeliefs.length > 0 && (
             <>
-              <h2 className="mt-6 mb-1">Often believed, put right</h2>
+              <h2 className="mt-6 mb-1">Common mistakes</h2>
               <ul className="list-disc pl-5">
                 {crop.misbeliefs.map((belief) => (
                   <li key={belief}>{belief}.</li>
@@ -148,7 +148,7 @@ function Picture({ crop, kin }: Pick<Route.ComponentProps['loaderData'], 'crop' 
         viewBox={`-60 0 ${SIZE + 120} ${SIZE}`}
         className="w-full"
         role="img"
-        aria-label={`Picture: what crosses with ${crop.name}. The same stands in the table.`}
+        aria-label={`Picture: what crosses with ${crop.name}. The table shows the same.`}
       >
         {kin.map((other, index) => {
           const angle = (index / kin.length) * 2 * Math.PI - Math.PI / 2;

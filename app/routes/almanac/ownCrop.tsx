@@ -43,13 +43,13 @@ export default function OwnCrop({ loaderData: { key, name, typed, families, crop
     <div className="max-w-2xl">
       <PageHead
         title="Add a crop"
-        about="Six answers are enough to start. Everything else is borrowed from the crop it is most like, and marked as borrowed until you replace it on the crop’s page."
+        about="Six answers are enough. Everything else is copied from the most similar crop and marked as borrowed until you replace it on the crop’s page."
         actions={<ButtonLink to="/almanac">Back to the almanac</ButtonLink>}
       />
       <PostForm form={form} formKey={key} intent="add">
         <OwnCropFields fields={fields} families={families} crops={crops} />
         <Button type="submit" look="action">
-          Add the crop
+          Add crop
         </Button>
       </PostForm>
     </div>

@@ -8,7 +8,7 @@ export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]
     case 'no such crop':
       return { like: ['Choose a crop from the list'] };
     case 'in the almanac':
-      return { name: [`The almanac has it already, as ${problem.name}`] };
+      return { name: [`The almanac already has it, as ${problem.name}`] };
     case 'contradiction':
       return { like: [`${FACT_TITLES[problem.fault.fact]} would be wrong: ${refusalWords(problem.fault.why)}. Choose another crop`] };
   }
@@ -26,9 +26,9 @@ export function hangsWords({
 }): string | null {
   const count = (of: number, one: string, more: string) => (of === 0 ? [] : [`${of} ${of === 1 ? one : more}`]);
   const all = [
-    ...count(lines, 'line is of it', 'lines are of it'),
-    ...count(facts, 'fact was set for it', 'facts were set for it'),
-    ...count(likes, 'other crop is like it', 'other crops are like it'),
+    ...count(lines, 'line uses it', 'lines use it'),
+    ...count(facts, 'fact of your own was set for it', 'facts of your own were set for it'),
+    ...count(likes, 'other crop copies from it', 'other crops copy from it'),
   ];
   return all.length === 0 ? null : all.join(', ');
 }

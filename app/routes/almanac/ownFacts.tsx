@@ -16,7 +16,7 @@ import type { Route } from './+types/ownFacts.ts';
 import { CAUTION_TITLES, FACT_TITLES } from '#words/almanac.ts';
 import { refusalWords } from '#words/refusals.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'A fact of our own · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Your own figures · Kind Granary' }];
 
 const asFact = (text: string | null): FactKey => FACT_KEYS.find((key) => key === text) ?? 'homeDistance';
 
@@ -49,21 +49,21 @@ function hintFor(fact: FactKey, groups: readonly { readonly id: string; readonly
   if (fact === 'group') return `One of: ${groups.map(({ id, name }) => `${id} (${name})`).join(', ')}`;
   if (fact === 'cautions') {
     const codes = Object.entries(CAUTION_TITLES).map(([code, means]) => `${code} (${means})`);
-    return `One on each line, as “hot: wear gloves”. Begin each with one of: ${codes.join(', ')}. “none” takes them away`;
+    return `One on each line, for example “hot: wear gloves”. Start each with one of: ${codes.join(', ')}. Enter “none” to remove them`;
   }
-  return 'Written like the shipped one, unit and all; “none” takes it away';
+  return 'Write it like the original, with its unit; enter “none” to remove it';
 }
 
 function trouble(problem: OverrideProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such crop':
-      return { '': ['There is no such crop'] };
+      return { '': ['This crop does not exist'] };
     case 'unreadable':
       return { typed: [refusalWords(problem.why).replace(/^./, (letter) => letter.toUpperCase())] };
     case 'contradiction':
       return { typed: [`Then ${FACT_TITLES[problem.fault.fact].toLowerCase()} would be wrong: ${refusalWords(problem.fault.why)}`] };
     case 'unknown group':
-      return { typed: ['No crossing group is called that'] };
+      return { typed: ['There is no crossing group of that name. Choose one from the list'] };
   }
 }
 
@@ -89,11 +89,11 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
   return (
     <div className="max-w-3xl">
       <PageHead
-        title={`${crop.name}: a fact of our own`}
-        about="What holds in your place takes the place of what was shipped. Both stay visible, and lots are judged by yours."
+        title={`${crop.name}: your own figures`}
+        about="Replace a figure with what is true in your place. The original stays visible, and verdicts use yours."
         actions={<ButtonLink to={`/almanac/${crop.id}`}>Back to the crop</ButtonLink>}
       />
-      {actionData?.saved && <Notice tone="good">Saved. What hangs on it is reckoned again.</Notice>}
+      {actionData?.saved && <Notice tone="good">Saved. Everything that depends on it is being updated.</Notice>}
       <Form method="get" className="mb-6 flex flex-wrap items-end gap-3" aria-label="Which fact">
         <label className="grow">
           <span className="font-semibold">Which fact?</span>
@@ -112,20 +112,20 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
           </select>
         </label>
         <noscript>
-          <Button type="submit">Show it</Button>
+          <Button type="submit">Show</Button>
         </noscript>
       </Form>
       <Facts
         rows={[
           ['Fact', title],
           [
-            'As shipped',
+            'Original',
             <span key="shipped" className="whitespace-pre-line">
               {shipped}
             </span>,
           ],
           [
-            'Holds here',
+            'True here',
             <span key="now" className="whitespace-pre-line">
               {now}
             </span>,
@@ -134,20 +134,20 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
       />
       <PostForm key={loaderData.key} form={form} formKey={loaderData.key} className="mt-6">
         <input type="hidden" name="fact" value={fact} />
-        <TextArea field={fields.typed} label="Holds here" hint={loaderData.hint} />
-        <TickField field={fields.restore} label="Go back to what was shipped" />
-        <TextField field={fields.why} label="Reason" hint="Ten years of our own notes" />
+        <TextArea field={fields.typed} label="True here" hint={loaderData.hint} />
+        <TickField field={fields.restore} label="Go back to the original" />
+        <TextField field={fields.why} label="Reason" hint="For example: ten years of our own notes" />
         <Button type="submit" look="action">
           Save
         </Button>
       </PostForm>
       {history.length > 0 && (
-        <section aria-label="Changed before" className="mt-10">
-          <h2 className="mb-2">Changed before</h2>
+        <section aria-label="Earlier changes" className="mt-10">
+          <h2 className="mb-2">Earlier changes</h2>
           <ul>
             {history.map((one) => (
               <li key={one.id} className="border-t border-rule py-2">
-                <b>{FACT_TITLES[one.fact as FactKey]}</b>: {one.typed ?? 'back to what was shipped'}
+                <b>{FACT_TITLES[one.fact as FactKey]}</b>: {one.typed ?? 'back to the original'}
                 <p className="text-small text-soft">
                   {formatDate(one.setOn)}
                   {one.setBy && `, ${one.setBy}`}: {one.why}

@@ -51,8 +51,8 @@ export function BenchPicture({ batches, now }: { batches: readonly BatchView[]; 
         ))}
       </div>
       <figcaption className="mt-1 text-small text-soft">
-        Framed: ripe for the next step, with its usual hour. Red: harm begins. Drying has no clock; its weight ends it.
-        {batches.length > 14 && ` The ${batches.length - 14} least urgent are in the list only.`}
+        Outlined: ready for the next step, with the usual time. Red: harm begins. Drying has no time limit; it ends when the weight settles.
+        {batches.length > 14 && ` The ${batches.length - 14} least urgent are only in the list.`}
       </figcaption>
     </figure>
   );

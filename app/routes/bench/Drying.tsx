@@ -1,3 +1,4 @@
+import { HEAVIER_WORDS } from '#words/bench.ts';
 import type { SubmissionResult } from '@conform-to/react';
 import { useMemo } from 'react';
 import { Button } from '#app/ui/Button.tsx';
@@ -16,9 +17,9 @@ import { EXAMPLES, useUnits } from '#app/ui/units.tsx';
 import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
 const ROOM_WORDS: Record<NonNullable<BatchPage['drying']['room']>['verdict'], { tone: Tone; verdict: string }> = {
-  'dries it': { tone: 'good', verdict: 'This room dries it' },
-  'nearly: silica to finish': { tone: 'doubt', verdict: 'Nearly: silica gel to finish' },
-  'needs silica': { tone: 'poor', verdict: 'Not in this room: silica gel' },
+  'dries it': { tone: 'good', verdict: 'Yes, this room can dry it' },
+  'nearly: silica to finish': { tone: 'doubt', verdict: 'Nearly: finish with silica gel' },
+  'needs silica': { tone: 'poor', verdict: 'No: use silica gel' },
 };
 
 /** Weighings, the curve they make, the day they lead to, and whether this room can dry the seed at all. */
@@ -44,9 +45,9 @@ export function Drying({
           question="Can this room dry it?"
           verdict={ROOM_WORDS[drying.room.verdict].verdict}
           reasons={[
-            `In this air seed settles at ${drying.room.settles.toFixed(1)} % water; to be sealed it may hold ${drying.room.target.toFixed(1)} %`,
-            'A room dries seed to its own humidity, and no further',
-            ...(drying.room.clamped ? ['The air is outside what the equation covers: the nearest edge was used'] : []),
+            `In this air the seed will settle at ${drying.room.settles.toFixed(1)} % water; to seal it, it should be at most ${drying.room.target.toFixed(1)} %`,
+            'A room can only dry seed to the room’s own humidity',
+            ...(drying.room.clamped ? ['The equation does not cover air like this, so the nearest covered value was used'] : []),
           ]}
         />
       )}
@@ -61,22 +62,24 @@ export function Drying({
             {drying.dryDay && (
               <>
                 Dry about <b>{drying.dryDay[1]}</b>
-                {drying.dryDay[0] !== drying.dryDay[2] && `, in 8 of 10 cases between ${drying.dryDay[0]} and ${drying.dryDay[2]}`}.{' '}
+                {drying.dryDay[0] !== drying.dryDay[2] && `, in 8 out of 10 cases between ${drying.dryDay[0]} and ${drying.dryDay[2]}`}
+                .{' '}
               </>
             )}
-            {drying.moisture !== null && `By its jar it holds ${drying.moisture.toFixed(1)} % water. `}
+            {drying.moisture !== null && `The jar’s hygrometer shows ${drying.moisture.toFixed(1)} % water. `}
             {drying.target && `Target weight: ${drying.target}.`}
           </p>
         }
         reasons={[
           ...drying.against.map((one) => NOT_DRY[one].charAt(0).toUpperCase() + NOT_DRY[one].slice(1)),
-          `The sign: ${drying.sign.charAt(0).toLowerCase()}${drying.sign.slice(1)}`,
+          `Sign to look for: ${drying.sign.charAt(0).toLowerCase()}${drying.sign.slice(1)}`,
         ]}
         working={
           drying.settled === null ? undefined : (
             <p>
-              Fitted to the weighings: W(t) = W∞ + A·e^(−kt), over all curves that fit them. Settled means that no more than 5 % of the
-              water that will go is left, or 0.2 % of the weight: chance now {Math.round(drying.settled * 100)} %; 90 % is wanted.
+              Exponential drying curve W(t) = W∞ + A·e^(−kt), averaged over all curves that fit the weighings. “Settled” means that at most
+              5 % of the water it can lose is left, or 0.2 % of the weight. Probability now: {Math.round(drying.settled * 100)} %; we ask
+              for 90 %.
             </p>
           )
         }
@@ -88,7 +91,7 @@ export function Drying({
 
 function sealingWords(against: BatchPage['drying']['against']): { tone: Tone; verdict: string } {
   if (against.length === 0) return { tone: 'good', verdict: 'Yes' };
-  if (against.length === 1 && against[0] === 'no sign yet') return { tone: 'good', verdict: 'Yes, once the sign is there' };
+  if (against.length === 1 && against[0] === 'no sign yet') return { tone: 'good', verdict: 'Yes, once you see the sign' };
   return { tone: 'doubt', verdict: 'Not yet' };
 }
 
@@ -123,8 +126,8 @@ export function WeighForm({
       <PostForm form={form} formKey={formKey} intent="weigh" className="space-y-4 border-l-4 border-grain bg-sheet px-5 py-4">
         <TextField
           field={fields.weight}
-          label="What does the scale say?"
-          hint={`${last ? `${last.weight} last time` : EXAMPLES[units].weight}${hasScale ? '. Enter, left empty: from the scale' : ''}`}
+          label="What does the scale show?"
+          hint={`${last ? `${last.weight} last time` : EXAMPLES[units].weight}${hasScale ? '. Press Enter on an empty field to read the scale' : ''}`}
           className="max-w-48 text-large"
           autoComplete="off"
           onKeyDown={(event) => {
@@ -135,13 +138,13 @@ export function WeighForm({
         />
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="action">
-            Weighed
+            Save weight
           </Button>
-          {hasScale && <TakeFrom label="From the scale" device={scale} />}
+          {hasScale && <TakeFrom label="Read the scale" device={scale} />}
         </div>
         <ChoiceField
           field={fields.scale}
-          label="Scale reads to"
+          label="Scale precision"
           options={[
             { value: '1 g', label: '1 g' },
             { value: '0.1 g', label: '0.1 g' },
@@ -154,13 +157,8 @@ export function WeighForm({
         {fields.heavier.errors && (
           <ChoiceField
             field={fields.heavier}
-            label="It does not fit the weight before"
-            options={[
-              { value: 'the scale was bumped', label: 'The scale was bumped' },
-              { value: 'something was added', label: 'Something was added' },
-              { value: 'it took up damp', label: 'It took up damp' },
-              { value: 'some was taken out', label: 'Some was taken out' },
-            ]}
+            label="It does not fit the last weight"
+            options={Object.entries(HEAVIER_WORDS).map(([value, label]) => ({ value, label }))}
           />
         )}
       </PostForm>
@@ -200,7 +198,7 @@ function AirForm({
         <ChoiceField
           field={fields.of}
           label="Where?"
-          hint="In a closed jar with the seed for a day it tells the seed’s own moisture"
+          hint="After a day in a closed jar with the seed, it shows how moist the seed is"
           options={[
             { value: 'room', label: 'In the room' },
             { value: 'jar', label: 'In its jar' },
@@ -208,15 +206,15 @@ function AirForm({
         />
         {(has.room || has.jar) && (
           <div className="flex flex-wrap gap-3">
-            {has.room && <TakeFrom label="From the room’s logger" device={room} />}
-            {has.jar && <TakeFrom label="From the jar’s hygrometer" device={jar} />}
+            {has.room && <TakeFrom label="Read the room’s logger" device={room} />}
+            {has.jar && <TakeFrom label="Read the jar’s hygrometer" device={jar} />}
           </div>
         )}
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
           <TemperatureField field={fields.celsius} label="Temperature" />
         </div>
-        <Button type="submit">Write it down</Button>
+        <Button type="submit">Save reading</Button>
       </PostForm>
     </details>
   );
@@ -290,10 +288,9 @@ function Curve({ batch, isRefused }: { batch: Pick<BatchPage, 'weighings' | 'dry
   if (weighings.length === 0 && onItsWay === null) return null;
   return (
     <figure>
-      <Chart label="Weight over days, with the curve through it" option={option} mark={mark} className="h-64 w-full" />
+      <Chart label="Weight by day, with the fitted curve" option={option} mark={mark} className="h-64 w-full" />
       <figcaption className="text-small text-soft">
-        Points: weighings, also listed under “So far”. Line: the likeliest course. Shaded: the days between which it is dry, in 8 of 10
-        cases.
+        Points: weighings, also listed under “So far”. Line: most likely course. Shaded: when it will be dry, in 8 out of 10 cases.
       </figcaption>
     </figure>
   );

@@ -35,23 +35,23 @@ export function EndBatch({
     <section aria-label="Finish" className="space-y-4 border-t border-rule pt-5">
       <details open={batch.byWeight || batch.moist !== null || finished !== null}>
         <summary className="cursor-pointer font-slab text-large font-semibold">
-          {batch.moist ? 'Finish: clean seed goes into the lot, undried' : 'Finish: clean, dry seed goes into the lot'}
+          {batch.moist ? 'Finish: put clean seed into the lot, undried' : 'Finish: put clean, dry seed into the lot'}
         </summary>
         <PostForm form={form} formKey={keys.end} intent="finish" className="mt-3 space-y-5">
           <input type="hidden" name="turn" value={batch.turn} />
           <TextField
             field={fields.amount}
-            label={batch.wasClean ? 'What is left of it' : 'Clean seed that came out'}
+            label={batch.wasClean ? 'What is left over' : 'Clean seed weight or count'}
             hint={EXAMPLES[useUnits()].clean}
             {...(follows && { defaultValue: start.amount })}
           />
           {!batch.wasClean && (
             <>
-              <TextField field={fields.place} label="Where does it go?" hint={batch.placeHint} />
+              <TextField field={fields.place} label="Where will you keep it?" hint={batch.placeHint} />
               <ChoiceField
                 field={fields.container}
-                label="Into a"
-                hint={batch.moist ?? 'Seed still drying wants one that breathes'}
+                label="Container"
+                hint={batch.moist ?? 'Choose one that breathes if the seed is still drying'}
                 options={CONTAINER_CHOICES}
                 initial={follows ? start.container : undefined}
               />
@@ -67,24 +67,28 @@ export function EndBatch({
           <TickField
             field={fields.liftDrying}
             label={
-              batch.moist ? 'Remove its hold for drying: it is clean, and stays moist' : 'Lift its hold for drying, when it is dry enough'
+              batch.moist ? 'Remove the drying hold: the seed is clean and must stay moist' : 'Remove the drying hold if it is dry enough'
             }
           />
           {(finished || batch.drying.against.length > 0) && (
-            <TextField field={fields.reason} label="Why it is put away before it is dry (only then)" />
+            <TextField field={fields.reason} label="Why put it away before it is dry? (only if it is not dry)" />
           )}
           <Button type="submit" look="action">
-            Finish the batch
+            Finish batch
           </Button>
         </PostForm>
       </details>
       <details open={abandoned !== null}>
-        <summary className="link inline-flex min-h-11 items-center">Give the batch up</summary>
+        <summary className="link inline-flex min-h-11 items-center">Stop this batch</summary>
         <PostForm form={giveUp} formKey={keys.give} intent="abandon" className="mt-2 space-y-3">
           <input type="hidden" name="turn" value={batch.turn} />
-          <TextField field={give.reason} label="What happened, and what was lost" hint="Sprouted over the weekend, all of it" />
+          <TextField
+            field={give.reason}
+            label="What happened, and how much was lost?"
+            hint="For example: all of it sprouted over the weekend"
+          />
           <Button type="submit" look="grave">
-            Give it up
+            Stop batch
           </Button>
         </PostForm>
       </details>

@@ -37,7 +37,7 @@ export function History({ history, weighings }: Pick<BatchPage, 'history' | 'wei
             {[...weighings].reverse().map((one) => (
               <li key={one.id} className="border-t border-rule py-2">
                 <b>{one.weight}</b>
-                {one.heavier && <span className="text-doubt">, heavier: {one.heavier}</span>}
+                {one.heavier && <span className="text-doubt">. {one.heavier}</span>}
                 <span className="block text-small text-soft">
                   {one.when}
                   {one.by && `, ${one.by}`}

@@ -14,12 +14,12 @@ export function MixUp({ table, formKey, result }: { table: BatchPage['table']; f
   });
   return (
     <details open={result !== null}>
-      <summary className="link inline-flex min-h-11 items-center">Something may have got mixed</summary>
+      <summary className="link inline-flex min-h-11 items-center">Record a possible mix-up</summary>
       <div className="mt-2 space-y-3 border-l-4 border-poor bg-sheet px-5 py-4">
         <PostForm form={form} formKey={formKey} intent="mix-up" className="space-y-3">
           <TickField field={fields.discarded} label="The mixed part was thrown away" />
           {table && (
-            <TickField field={fields.withTable} label={`Record it of ${table.crop} ‘${table.variety}’ ${table.code} on the table too`} />
+            <TickField field={fields.withTable} label={`Also record it for ${table.crop} ‘${table.variety}’ ${table.code} on the table`} />
           )}
           <div className="flex flex-wrap gap-2">
             {['Seed of another lot got in', 'A tag fell off or was swapped', 'Spilled and swept up'].map((what) => (

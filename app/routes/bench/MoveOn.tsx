@@ -30,12 +30,12 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
   if (targets.length === 0) return null;
   const chosen = targets.find(({ value }) => value === to) ?? targets[0]!;
   return (
-    <section aria-label="Go on" className="border-t border-rule pt-5">
-      <h2 className="mb-3">Go on</h2>
+    <section aria-label="Continue" className="border-t border-rule pt-5">
+      <h2 className="mb-3">Continue</h2>
       {table && (
         <Notice tone={table.alike ? 'poor' : 'doubt'}>
-          On the table lies {table.crop} ‘{table.variety}’ {table.code}
-          {table.alike ? ', whose seed looks the same. Clear and clean before anything of this is opened.' : '.'}
+          Already open on the table: {table.crop} ‘{table.variety}’ {table.code}
+          {table.alike ? ', whose seed looks the same. Clear and clean the table before you open this batch.' : '.'}
         </Notice>
       )}
       <PostForm form={form} formKey={formKey} intent="step">
@@ -46,16 +46,18 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
         {(batch.view.state === 'running' || batch.rindIsSoft || fields.early.errors) && (
           <TickField
             field={fields.early}
-            label={batch.rindIsSoft ? 'Its rind is not hard yet, or its days are not over' : 'It is done before its earliest hour'}
+            label={
+              batch.rindIsSoft ? 'Start anyway: the rind is not hard yet, or the time is not up' : 'It is ready before the earliest time'
+            }
           />
         )}
         <div className="grid items-end gap-5 sm:grid-cols-2">
-          <TextField field={fields.vessel} label="What is it in then?" hint="Moved to another? Its tag is printed next" />
-          <TemperatureField field={fields.celsius} label="The room now" start={result ? undefined : String(batch.celsius)} />
+          <TextField field={fields.vessel} label="Which container is it in now?" hint="If you change it, we print a new tag next" />
+          <TemperatureField field={fields.celsius} label="Room temperature now" start={result ? undefined : String(batch.celsius)} />
           <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>
         <details open={onward.length === 0 || fields.to.errors !== undefined}>
-          <summary className="link inline-flex min-h-11 items-center">Another step, or another method</summary>
+          <summary className="link inline-flex min-h-11 items-center">Choose another step or method</summary>
           <div className="mt-2">
             <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
           </div>

@@ -27,19 +27,20 @@ export function Warming({
       <Reckoning
         tone={warming.isWarm ? 'good' : 'frost'}
         question={`The ${warming.container} came out at ${formatTemperature(warming.from, units)}`}
-        verdict={warming.isWarm ? 'It may be opened' : 'Leave it closed'}
+        verdict={warming.isWarm ? 'Ready to open' : 'Leave it closed'}
         figure={
           <p>
-            {warming.isWarm ? 'Warm since' : 'May be opened'} <b>{warming.opens}</b>
+            {warming.isWarm ? 'Warmed up at' : 'Can be opened at'} <b>{warming.opens}</b>
             {!warming.isWarm && `, in ${warming.left}`}.
           </p>
         }
-        reasons={['Opened cold, water from the room’s air settles on the seed']}
+        reasons={['If opened cold, water from the air condenses on the seed']}
       />
       <PostForm form={form} formKey={formKey} intent="warm">
-        {!warming.isWarm && <TickField field={fields.early} label="Open it all the same" />}
+        {!warming.isWarm && <TickField field={fields.early} label="Open it anyway" />}
         <Button type="submit" look={warming.isWarm ? 'action' : 'plain'}>
-          Opened
+          {' '}
+          Record as opened{' '}
         </Button>
       </PostForm>
     </>
@@ -56,14 +57,14 @@ export function TakeOutForm({ formKey, result }: { formKey: string; result: Subm
   });
   return (
     <PostForm form={form} formKey={formKey} intent="take">
-      <ChoiceField field={fields.container} label="What comes out?" options={CONTAINER_CHOICES} />
+      <ChoiceField field={fields.container} label="What are you taking out?" options={CONTAINER_CHOICES} />
       <TemperatureField
         field={fields.celsius}
-        label="How cold was it"
+        label="How cold was it?"
         hint={`Freezer ${formatTemperature(-18, units)}, fridge ${formatTemperature(4, units)}`}
         className="max-w-40"
       />
-      <Button type="submit">Start its warm-up</Button>
+      <Button type="submit">Start warm-up</Button>
     </PostForm>
   );
 }

@@ -49,11 +49,11 @@ export function WhatNext({
           {view.hours && <span className="block text-base text-soft">{view.hours}</span>}
         </p>
       }
-      reasons={[`If it is left: ${ifLeft.charAt(0).toLowerCase()}${ifLeft.slice(1)}`]}
+      reasons={[`If you leave it: ${ifLeft.charAt(0).toLowerCase()}${ifLeft.slice(1)}`]}
       actions={
         <div className="w-full space-y-3">
           <p className="font-semibold" id="seen-now">
-            What do you see? Tap it
+            What do you see? Tap it.
           </p>
           <div className="flex flex-wrap gap-2" role="group" aria-labelledby="seen-now">
             {[...lookFor, 'Nothing yet'].map((seen) => (
@@ -68,19 +68,19 @@ export function WhatNext({
             ))}
           </div>
           <details key={keys.note} {...(result && { open: true })}>
-            <summary className="link inline-flex min-h-11 items-center">In other words, with a photo, or earlier</summary>
+            <summary className="link inline-flex min-h-11 items-center">Describe something else, add a photo or an earlier time</summary>
             <PostForm form={form} formKey={keys.note} intent="check" className="space-y-3" encType="multipart/form-data">
               <input type="hidden" name="turn" value={batch.turn} />
-              <TextField field={fields.seen} label="What was seen" />
+              <TextField field={fields.seen} label="What did you see?" />
               <PhotoField
                 field={fields.photo}
                 label="Photo (optional)"
-                hint="Where it was taken is not kept"
+                hint="We remove the location from the photo"
                 most={MOST_PHOTO_BYTES}
                 tooLarge={PHOTO_TROUBLE['too large']}
               />
               <TextField field={fields.when} label="When was it? (optional)" hint={EMPTY_IS_NOW} />
-              <Button type="submit">Write it down</Button>
+              <Button type="submit">Save observation</Button>
             </PostForm>
           </details>
         </div>

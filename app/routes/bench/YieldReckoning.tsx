@@ -8,26 +8,24 @@ const whole = (value: number) => (value >= 10 ? String(Math.round(value)) : valu
 export function YieldReckoning({ yielded }: { yielded: NonNullable<BatchPage['yielded']> }) {
   const { share, perFruit, perPlant, against, poorPollination, usual, packets, packetSeeds, bought } = yielded;
   const reasons = [
-    ...(share === null ? [] : [`${(share * 100).toFixed(1)} % of the weight that went in came out as clean seed`]),
+    ...(share === null ? [] : [`${(share * 100).toFixed(1)} % of the starting weight came out as clean seed`]),
     ...(perFruit === null ? [] : [`${whole(perFruit)} seeds from each fruit, head or pod`]),
     ...(perPlant === null
-      ? ['Its plants were not counted, or it is one of several pickings: not held against the usual']
+      ? ['Not compared with the usual yield, because its plants were not counted or it is one of several pickings']
       : [`${whole(perPlant)} seeds from each plant; ${usual[0]} to ${usual[1]} are usual`]),
-    ...(poorPollination ? ['Few seeds on a crop that needs pollinators or company: it may have been poorly pollinated'] : []),
+    ...(poorPollination ? ['Few seeds for a crop that needs pollinators or other plants: it may have been poorly pollinated'] : []),
   ];
   return (
     <Reckoning
       tone={against === 'low' ? 'doubt' : against === 'not known' ? 'plain' : 'good'}
-      question="What did it yield?"
+      question="How good was the yield?"
       verdict={
-        { usual: 'As is usual', low: 'Less than is usual', high: 'More than is usual', 'not known': formatAboutSeeds(yielded.seeds) }[
-          against
-        ]
+        { usual: 'As usual', low: 'Less than usual', high: 'More than usual', 'not known': formatAboutSeeds(yielded.seeds) }[against]
       }
       figure={
         <p>
-          {formatAboutSeeds(yielded.seeds)}: <b>{packets}</b> house {packets === 1 ? 'packet' : 'packets'} of {packetSeeds}. Bought, it
-          would have cost <b>{bought}</b>.
+          {formatAboutSeeds(yielded.seeds)}: <b>{packets}</b> {packets === 1 ? 'packet' : 'packets'} of {packetSeeds}. Buying that would
+          have cost <b>{bought}</b>.
         </p>
       }
       reasons={reasons}

@@ -30,7 +30,7 @@ import { Shut, ShutForm } from './Insects.tsx';
 import { TakeOutForm, Warming } from './WarmUp.tsx';
 import { TREATMENT_WORDS } from '#words/bench.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Shut away · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Freezer and airtight storage · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { now, today, house } = visitBy(context, request, 'work');
@@ -64,25 +64,29 @@ function troubleOf(
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'not dry':
-      return { kind: ['It is held as not dry. Frost kills damp seed, and shut airtight it spoils. Dry it first'] };
+      return {
+        kind: ['This lot is on hold because it is not dry. Damp seed dies in the freezer and spoils in an airtight jar. Dry it first'],
+      };
     case 'must stay moist':
-      return { kind: ['Seed of this crop must not be dried: frost kills it, and shut airtight it rots. Sort out bored seed by hand'] };
+      return {
+        kind: ['Seed of this crop must stay moist: it dies in the freezer and rots in an airtight jar. Sort out bored seed by hand'],
+      };
     case 'shut already':
-      return { kind: ['It is shut away already'] };
+      return { kind: ['It is already being treated'] };
     case 'to come':
-      return { since: ['That is still to come'] };
+      return { since: ['Enter a time that is not in the future'] };
     case 'still open then':
-      return { since: [`It was out until ${formatDate(problem.until)}`] };
+      return { since: [`It was not in treatment until ${formatDate(problem.until)}`] };
     case 'not shut':
-      return { '': ['It has been taken out meanwhile'] };
+      return { '': ['Someone has already taken it out'] };
     case 'too early':
-      return { reason: [`Eggs may still live until ${formatDate(problem.opens)}. Say why it is opened; its time then begins anew`] };
+      return { reason: [`Eggs may still live until ${formatDate(problem.opens)}. Say why you are opening it. The time then starts again`] };
     case 'warms already':
-      return { container: ['It is warming up already'] };
+      return { container: ['It is already warming up'] };
     case 'not warming':
-      return { '': ['It has been opened meanwhile'] };
+      return { '': ['Someone has already opened it'] };
     case 'still cold':
-      return { early: [`Water settles on the seed until ${when(problem.opensAt)}. Tick here to open it all the same`] };
+      return { early: [`Water condenses on the seed until ${when(problem.opensAt)}. Tick here to open it anyway`] };
   }
 }
 
@@ -117,7 +121,7 @@ export default function Away({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <div className="max-w-3xl">
       <PageHead
-        title={`${lot.crop} ‘${lot.variety}’: frost, jar and warmth`}
+        title={`${lot.crop} ‘${lot.variety}’: freezer, airtight storage and warm-up`}
         about={
           <span className="flex flex-wrap items-center gap-3">
             <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
@@ -125,8 +129,8 @@ export default function Away({ loaderData, actionData }: Route.ComponentProps) {
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
       />
-      <section aria-label="Against insects" className="mb-10 space-y-5">
-        <h2>Against insects</h2>
+      <section aria-label="Treatment against insects" className="mb-10 space-y-5">
+        <h2>Treatment against insects</h2>
         {shut ? (
           <Shut key={keys.open} shut={shut} formKey={keys.open} result={resultOf('open')} />
         ) : (

@@ -67,22 +67,22 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
       />
       {!end && (batch.isMoved || (batch.isNew && batch.history.length === 1)) && (
         <Notice tone="good">
-          {batch.isMoved ? 'It is to be moved.' : 'Started.'}{' '}
+          {batch.isMoved ? 'Move it now.' : 'Started.'}{' '}
           <Link className="underline" to={`/bench/${view.id}/tag`}>
-            Print its tag
+            Print tag
           </Link>{' '}
-          before anything goes into {view.vessel}.
+          before you put anything into {view.vessel}.
         </Notice>
       )}
       {end ? (
         <Notice tone={end.outcome === 'finished' ? 'good' : 'doubt'}>
-          {end.outcome === 'finished' ? 'Finished' : 'Given up'} {end.when}
+          {end.outcome === 'finished' ? 'Finished' : 'Stopped'} {end.when}
           {end.by && ` by ${end.by}`}: {end.words}
         </Notice>
       ) : (
         <Cautions unread={batch.unread} formKey={keys.read} result={resultOf('read')} />
       )}
-      {!end && <KnowTheSeed moist={batch.moist} lookalike={batch.lookalike} />}
+      {!end && <KnowTheSeed seedLooks={batch.seedLooks} moist={batch.moist} lookalike={batch.lookalike} />}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0 space-y-8">
           {batch.yielded && <YieldReckoning yielded={batch.yielded} />}
@@ -106,7 +106,7 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
               )}
               <MoveOn key={keys.step} batch={batch} formKey={keys.step} result={resultOf('step')} />
               {actionData?.intent === 'mix-up' && actionData.result === null && (
-                <Notice tone="doubt">The mix-up is recorded. What the label promises of it has fallen.</Notice>
+                <Notice tone="doubt">Mix-up recorded. The label now promises less.</Notice>
               )}
               <MixUp key={keys.mix} table={batch.table} formKey={keys.mix} result={resultOf('mix-up')} />
               <EndBatch

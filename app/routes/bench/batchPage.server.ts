@@ -27,7 +27,7 @@ import { findOnTable } from '#services/bench/table.server.ts';
 import { viewOf } from './viewOf.server.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { proseIn } from '#core/units/proseIn.ts';
-import { CAUTION_WORDS, DRY_SIGN_WORDS, lookForWords, methodWords, stepWords } from '#words/bench.ts';
+import { CAUTION_WORDS, DRY_SIGN_WORDS, HEAVIER_WORDS, lookForWords, methodWords, stepWords } from '#words/bench.ts';
 import { moistWords } from '#words/almanac.ts';
 
 const DAY = 86_400_000;
@@ -86,6 +86,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     placeHint: placeHint(house.rules, lot!, warmth, house.units),
     /** What to do with seed that must not be dried; null for all other. */
     moist: moistWords(batch.facts),
+    seedLooks: batch.facts.seedLooks,
     lookalike: ON_THE_TABLE.has(batch.step) ? batch.facts.lookalike : null,
     signSeen,
     unread: unread.map((caution) => ({ caution, words: proseIn(house.units, CAUTION_WORDS[caution]) })),
@@ -125,7 +126,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
       milligrams,
       scale: scaleError < 1000 ? ('0.1 g' as const) : ('1 g' as const),
       weight: typed,
-      heavier,
+      heavier: heavier && HEAVIER_WORDS[heavier],
       when: when(weighedAt),
       by,
     })),
@@ -134,7 +135,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
         at: since.getTime(),
         when: when(since),
         by,
-        what: `${title(step)}, ${formatTemperature(celsius, house.units)}${index > 0 && steps[index - 1]!.method !== method ? `; over to ${methodWords(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
+        what: `${title(step)}, ${formatTemperature(celsius, house.units)}${index > 0 && steps[index - 1]!.method !== method ? `; changed to ${methodWords(method, house.recipes).title.toLowerCase()}` : ''}${index > 0 && vessel !== steps[index - 1]!.vessel ? `; into ${vessel}` : ''}`,
         photo: null,
         key: `step ${turn}`,
       })),
@@ -153,7 +154,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
       when: when(end.endedAt),
       words:
         end.outcome === 'finished'
-          ? `${end.typed} of clean seed${end.reason ? `. Put away all the same: ${end.reason}` : ''}`
+          ? `${end.typed} of clean seed${end.reason ? `. Put away anyway: ${end.reason}` : ''}`
           : (end.reason ?? ''),
       by: end.by,
     },

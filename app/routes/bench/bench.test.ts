@@ -8,14 +8,14 @@ describe('what stands in the way at the bench is said at the field where it can 
   test.each([
     [{ code: 'too early', earliest: '2026-11-24T14:00:00Z' }, 'early', 'ready from today 14:00'],
     [{ code: 'rind is soft' }, 'early', 'rind'],
-    [{ code: 'before the step', since: '2026-11-24T14:00:00Z' }, 'when', 'before today 14:00, when the step began'],
+    [{ code: 'before the step', since: '2026-11-24T14:00:00Z' }, 'when', 'after today 14:00, when this step began'],
     [{ code: 'moved on', to: 'rinse' }, '', '“Rinse and pour off”'],
     [{ code: 'read first', cautions: ['knife'] }, '', 'Knife'],
-    [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g before'],
-    [{ code: 'far lighter', last: 741_000 }, 'heavier', 'far less than the 741 g before'],
+    [{ code: 'heavier', last: 620_000 }, 'heavier', 'more than the 620 g measured before'],
+    [{ code: 'far lighter', last: 741_000 }, 'heavier', 'far less than the 741 g measured before'],
     [{ code: 'not dry', against: ['no sign yet', 'too humid'] }, 'reason', 'silica gel'],
     [{ code: 'frost kills it' }, 'place', 'above freezing'],
-    [{ code: 'more than there was' }, 'amount', 'more than the book says'],
+    [{ code: 'more than there was' }, 'amount', 'more than the amount on record'],
     [{ code: 'not a photo' }, 'photo', 'JPEG or PNG'],
     [{ code: 'photo too large' }, 'photo', '50 megapixels'],
   ] as const)('%j', (problem, at, words) => {

@@ -60,11 +60,11 @@ const TONES: Record<BatchView['state'], Tone> = {
 function about(open: readonly BatchView[]): string {
   const overdue = open.filter(({ state }) => state === 'overdue').length;
   const ripe = open.filter(({ state }) => state === 'ripe' || state === 'past usual').length;
-  if (open.length === 0) return 'Nothing is under way.';
+  if (open.length === 0) return 'Nothing on the bench.';
   return [
-    `${open.length} ${open.length === 1 ? 'batch is' : 'batches are'} under way`,
+    `${open.length} ${open.length === 1 ? 'batch is' : 'batches are'} in progress`,
     overdue > 0 && `${overdue} overdue`,
-    ripe > 0 && `${ripe} ripe for the next step`,
+    ripe > 0 && `${ripe} ready for the next step`,
   ]
     .filter(Boolean)
     .join('; ')
@@ -76,11 +76,11 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
     <>
       <PageHead
         title="Bench"
-        about={show === 'open' ? about(open) : 'What has left the bench.'}
+        about={show === 'open' ? about(open) : 'Batches that are finished.'}
         actions={
           <>
             <ButtonLink to="/shelves?state=to+be+cleaned">Lots to be cleaned</ButtonLink>
-            <ButtonLink to="/bench/load">Load by week</ButtonLink>
+            <ButtonLink to="/bench/load">Workload by week</ButtonLink>
             <ButtonLink to="/bench/devices">Devices</ButtonLink>
           </>
         }
@@ -92,16 +92,16 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
           name="show"
           value={show}
           options={[
-            { value: 'open', label: 'Under way' },
-            { value: 'ended', label: 'Ended' },
+            { value: 'open', label: 'In progress' },
+            { value: 'ended', label: 'Finished' },
           ]}
         />
       </SearchForm>
       {show === 'ended' ? (
-        <Ended ended={ended} search={search} />
+        <Finished ended={ended} search={search} />
       ) : open.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves?state=to+be+cleaned">Choose a lot to clean</ButtonLink>}>
-          {search ? 'No batch fits what you typed.' : 'Start one from the page of a lot that is to be cleaned or dried.'}
+          {search ? 'No batches match. Try a variety, crop or lot code.' : 'Start a batch from a lot that needs cleaning or drying.'}
         </Empty>
       ) : (
         <ol className="divide-y divide-rule border-y border-rule">
@@ -131,11 +131,12 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
   );
 }
 
-function Ended({ ended, search }: { ended: Route.ComponentProps['loaderData']['ended']; search: string }) {
-  if (ended.length === 0) return <Empty>{search ? 'No batch fits what you typed.' : 'No batch has ended yet.'}</Empty>;
+function Finished({ ended, search }: { ended: Route.ComponentProps['loaderData']['ended']; search: string }) {
+  if (ended.length === 0)
+    return <Empty>{search ? 'No batches match. Try a variety, crop or lot code.' : 'No finished batches yet.'}</Empty>;
   return (
-    <Table caption="Batches that ended">
-      <Heads of={['Variety', 'Lot', 'Ended', 'How', '']} />
+    <Table caption="Finished batches">
+      <Heads of={['Variety', 'Lot', 'Finished', 'How', '']} />
       <tbody>
         {ended.map((batch) => (
           <tr key={batch.id}>
@@ -148,7 +149,7 @@ function Ended({ ended, search }: { ended: Route.ComponentProps['loaderData']['e
               <LotCode>{batch.code}</LotCode>
             </td>
             <td className="whitespace-nowrap">{formatDate(batch.on)}</td>
-            <td>{batch.outcome === 'finished' ? 'finished' : 'given up'}</td>
+            <td>{batch.outcome === 'finished' ? 'finished' : 'stopped'}</td>
             <td>{batch.words}</td>
           </tr>
         ))}

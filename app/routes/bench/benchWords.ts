@@ -10,17 +10,17 @@ import type { WeighProblem } from '#services/bench/weighBatch.server.ts';
 
 export const NOT_DRY: Record<NotDry, string> = {
   'weights not settled': 'its weight may still be falling',
-  'scale too coarse': 'so little seed wants a scale that reads to 0.1 g to show that its weight has settled',
-  'weighings too close': 'it wants two weighings, a day apart',
-  'no sign yet': 'the sign of dry seed was not seen',
-  'too humid': 'the air it settled in is over 35 % humid: silica gel',
-  'humidity not known': 'no hygrometer was read in the last three days',
+  'scale too coarse': 'for so little seed you need a scale with 0.1 g precision to see that the weight has settled',
+  'weighings too close': 'it needs two weighings a day apart',
+  'no sign yet': 'no one has seen the sign of dry seed',
+  'too humid': 'the air around it is over 35 % humid; use silica gel',
+  'humidity not known': 'no hygrometer reading in the last three days',
 };
 
-export const EMPTY_IS_NOW = 'Empty: now. Or 6 h ago, 21 Nov 18:00';
-export const TO_COME = 'That is still to come: leave it empty for now';
+export const EMPTY_IS_NOW = 'Leave empty for now, or enter for example 6 h ago, 21 Nov 18:00';
+export const TO_COME = 'This time is in the future. Leave it empty for now';
 
-export const vesselTaken = (by: string) => `${by} is in it. Choose another, or finish that batch first`;
+export const vesselTaken = (by: string) => `${by} is in it. Choose another container, or finish that batch first`;
 
 /** What stands in the way of an act at the bench, at the field where it can be put right. */
 export function troubleOf(
@@ -30,45 +30,45 @@ export function troubleOf(
 ): Record<string, string[]> {
   switch (problem.code) {
     case 'no such batch':
-      return { '': ['There is no such batch'] };
+      return { '': ['This batch does not exist'] };
     case 'ended':
-      return { '': ['This batch has been ended meanwhile. Load the page again'] };
+      return { '': ['Someone has already ended this batch. Reload the page'] };
     case 'moved on':
-      return { '': [`Somebody has moved it on meanwhile: it is at “${stepTitle(problem.to)}” now. Load the page again`] };
+      return { '': [`Someone has already moved it on, to “${stepTitle(problem.to)}”. Reload the page`] };
     case 'read first':
-      return { '': [`Read first, above: ${problem.cautions.map((caution) => CAUTION_WORDS[caution]).join('. ')}`] };
+      return { '': [`Read this first, above: ${problem.cautions.map((caution) => CAUTION_WORDS[caution]).join('. ')}`] };
     case 'no such step':
-      return { to: ['The batch cannot go there from here'] };
+      return { to: ['The batch cannot go to that step from this one'] };
     case 'too early':
-      return { early: [`It is ready from ${when(problem.earliest)}. Tick here if it is done all the same`] };
+      return { early: [`It is ready from ${when(problem.earliest)}. Tick here if it is already done`] };
     case 'rind is soft':
-      return { early: ['Nobody has seen that the rind is hard or the stalk corky. Look, and tap what you see; or tick here'] };
+      return { early: ['No one has confirmed that the rind is hard or the stalk corky. Check, and tap what you see; or tick here'] };
     case 'not a photo':
     case 'photo too large':
     case 'busy':
       return { photo: [PHOTO_TROUBLE[problem.code]] };
     case 'before the step':
-      return { when: [`That is before ${when(problem.since)}, when the step began`] };
+      return { when: [`Enter a time after ${when(problem.since)}, when this step began`] };
     case 'to come':
       return { when: [TO_COME] };
     case 'table taken':
       return {
         cleared: [
           problem.by.alike
-            ? `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} lies open on the table, and its seed looks the same. Clear it away, clean table, hands, knife and screens, and tick here`
-            : `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} lies open on the table. Clear and clean first, and tick here`,
+            ? `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} is open on the table, and its seed looks the same. Clear it away, clean the table, hands, knife and screens, then tick here`
+            : `${problem.by.crop} ‘${problem.by.variety}’ ${problem.by.code} is open on the table. Clear and clean the table first, then tick here`,
         ],
       };
     case 'vessel taken':
       return { vessel: [vesselTaken(problem.by)] };
     case 'heavier':
       return {
-        heavier: [`That is more than the ${formatWeight(problem.last, units)} before. Seed that dries gets lighter: what happened?`],
+        heavier: [`That is more than the ${formatWeight(problem.last, units)} measured before. Drying seed gets lighter. What happened?`],
       };
     case 'far lighter':
       return {
         heavier: [
-          `That is far less than the ${formatWeight(problem.last, units)} before, more than drying can take away. Check the weight and its unit, or say what happened`,
+          `That is far less than the ${formatWeight(problem.last, units)} measured before: more than drying can explain. Check the weight and its unit, or say what happened`,
         ],
       };
     case 'short':
@@ -76,12 +76,12 @@ export function troubleOf(
     case 'not dry':
       return {
         reason: [
-          `It is not dry enough to seal: ${problem.against.map((one) => NOT_DRY[one]).join('; ')}. Say why it is put away all the same`,
+          `It is not dry enough to seal: ${problem.against.map((one) => NOT_DRY[one]).join('; ')}. Say why you are putting it away anyway`,
         ],
       };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
     case 'more than there was':
-      return { amount: ['That is more than the book says there was. Count the shelf on the lot’s page instead'] };
+      return { amount: ['This is more than the amount on record. If the record is wrong, correct the stock on the lot’s page'] };
   }
 }

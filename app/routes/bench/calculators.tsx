@@ -83,10 +83,10 @@ function Calculator({
 }
 
 const GEL_HOW =
-  'As much gel as seed by weight. By the water that has to go down to 7 %: a gram of gel holds about 0.2 g. Re-dry it at 120 °C for two hours when its colour has turned.';
+  'Rule of thumb: the same weight of gel as of seed. More exactly: enough for the water the seed loses down to 7 %, at about 0.2 g of water per gram of gel. When its colour has changed, dry the gel at 120 °C for two hours.';
 const RICE_HOW =
-  'Rice holds a quarter of what gel does, so four times the weight of the seed: dried in an oven at 120 °C for an hour, cooled in a closed tin. A gram takes up about 0.05 g of water.';
-const ASK = 'Write the figures above, with their units.';
+  'Rice holds a quarter as much water as silica gel, so use four times the weight of the seed. Dry it in an oven at 120 °C for an hour and cool it in a closed tin. A gram of rice holds about 0.05 g of water.';
+const ASK = 'Enter the figures above with their units.';
 
 /** How much silica gel a batch takes, from its weight and, where it is known, its moisture. */
 export function SilicaCalculator({
@@ -127,7 +127,7 @@ export function SilicaCalculator({
       }
     >
       <Field label="Weight of the seed" hint={EXAMPLES[units].weight} value={typed} set={setTyped} />
-      <Field label="Its moisture, % (if known)" hint="From a jar with a hygrometer, below" value={wet} set={setWet} />
+      <Field label="Seed moisture, % (if known)" hint="You can work it out from a jar with a hygrometer, below" value={wet} set={setWet} />
     </Calculator>
   );
 }
@@ -143,7 +143,7 @@ export function SodaCalculator() {
     <Calculator
       title="Washing soda"
       caution={CAUTION_WORDS.soda}
-      how="Per cent weight by volume of sodium carbonate; 1 to 3 % is usual, as much of it as there is pulp, about a day. Crystals are mostly water and weigh 2.7 times as much."
+      how="Sodium carbonate, per cent weight by volume. Usual: 1 to 3 %, the same volume as the pulp, for about a day. Crystals are mostly water, so you need 2.7 times as much."
       answer={
         soda.ok ? (
           <>
@@ -152,7 +152,7 @@ export function SodaCalculator() {
             {!soda.usual && ' (1 to 3 % is usual)'}
           </>
         ) : soda.why === 'strength' ? (
-          'A solution is above 0 and at most 100 % strong.'
+          'Enter a strength above 0 and up to 100 %.'
         ) : (
           ASK
         )
@@ -184,17 +184,17 @@ export function PeroxideCalculator() {
     : {
         'bottle strength':
           figure(bottle) === null
-            ? 'Read the strength on the bottle: it is never assumed.'
-            : 'A bottle is above 0 and at most 100 % strong.',
-        'weaker bottle': 'The bottle is weaker than that: it cannot be diluted up.',
-        strength: 'A solution is above 0 and at most 100 % strong.',
+            ? 'Enter the strength printed on the bottle. We never assume it.'
+            : 'Enter a strength above 0 and up to 100 %.',
+        'weaker bottle': 'The bottle is weaker than the strength you want. Use a stronger bottle or ask for less.',
+        strength: 'Enter a strength above 0 and up to 100 %.',
         volume: ASK,
       }[mixed.why];
   return (
     <Calculator
       title="Dilute peroxide"
       caution={CAUTION_WORDS.peroxide}
-      how="C₁V₁ = C₂V₂. Pour the peroxide into the water."
+      how="C₁V₁ = C₂V₂. Always pour the peroxide into the water."
       answer={
         mixed.ok ? (
           <>
@@ -206,8 +206,8 @@ export function PeroxideCalculator() {
       }
     >
       <Field label="Strength on the bottle, %" hint="3 % is not 30 %" value={bottle} set={setBottle} />
-      <Field label="Wanted, %" value={wanted} set={setWanted} />
-      <Field label="Wanted, ml" value={volume} set={setVolume} />
+      <Field label="Strength wanted, %" value={wanted} set={setWanted} />
+      <Field label="Amount wanted, ml" value={volume} set={setVolume} />
     </Calculator>
   );
 }
@@ -226,26 +226,26 @@ export function MoistureCalculator() {
   const milligrams = weightOf(weight);
   return (
     <Calculator
-      title="Moisture by the jar, and the weight to reach"
-      how="Cromarty, Ellis and Roberts 1982: what seed settles at in air. A jar with a hygrometer, closed for a day, tells the seed’s own. W·(100 − m₁)/(100 − m₂)."
+      title="Seed moisture from a jar, and the target weight"
+      how="Equilibrium moisture content after Cromarty, Ellis and Roberts (1982). A hygrometer in a closed jar with the seed for a day shows the seed’s moisture. Target weight = W·(100 − m₁)/(100 − m₂)."
       answer={
         now && target !== null ? (
           <>
-            It holds <b>{now.fresh.toFixed(1)} %</b> water; to be sealed it may hold {target.toFixed(1)} %
+            The seed holds <b>{now.fresh.toFixed(1)} %</b> water; to seal it, it should hold at most {target.toFixed(1)} %
             {milligrams !== null &&
               now.fresh > target &&
               `, and then weighs ${formatWeight(Math.round(weightAtMoisture(milligrams, now.fresh, target)), units)}`}
-            {now.clamped && '. Outside what the equation covers: the nearest edge was used'}.
+            {now.clamped && '. The equation does not cover these values, so the nearest covered value was used'}.
           </>
         ) : (
-          'Humidity is 1 to 100 %, oil 0 to 70 %.'
+          'Enter a humidity from 1 to 100 % and an oil content from 0 to 70 %.'
         )
       }
     >
       <Field label="Humidity in the jar, %" value={humidity} set={setHumidity} />
       <Field label={`Temperature, ${degreeSign(units)}`} value={warmth} set={setWarmth} />
-      <Field label="Oil in the seed, %" hint="The almanac’s store chapter" value={oil} set={setOil} />
-      <Field label="It weighs now" value={weight} set={setWeight} />
+      <Field label="Oil in the seed, %" hint="See Storing in the almanac" value={oil} set={setOil} />
+      <Field label="Weight now" value={weight} set={setWeight} />
     </Calculator>
   );
 }
@@ -265,12 +265,12 @@ export function WarmUpCalculator() {
   return (
     <Calculator
       title="Warm-up of a cold jar"
-      how="Lumped warming in still air, twice over for a heap of seed, until a degree above the room’s dew point; an hour at least."
+      how="Lumped-capacity warming in still air, doubled for a heap of seed, until 1 °C above the room’s dew point; at least an hour."
       answer={
         hours === null ? (
           ASK
         ) : hours === 0 ? (
-          <b>It may be opened at once.</b>
+          <b>Ready to open now.</b>
         ) : (
           <>
             Leave it closed for <b>{formatSpan(hours * 3_600_000)}</b>
@@ -278,10 +278,10 @@ export function WarmUpCalculator() {
         )
       }
     >
-      <Field label="Seed in it" value={weight} set={setWeight} />
-      <Field label={`It comes from, ${degreeSign(units)}`} value={from} set={setFrom} />
-      <Field label={`The room, ${degreeSign(units)}`} value={room} set={setRoom} />
-      <Field label="Its humidity, %" value={humidity} set={setHumidity} />
+      <Field label="Weight of seed in it" value={weight} set={setWeight} />
+      <Field label={`Temperature it comes from, ${degreeSign(units)}`} value={from} set={setFrom} />
+      <Field label={`Room temperature, ${degreeSign(units)}`} value={room} set={setRoom} />
+      <Field label="Room humidity, %" value={humidity} set={setHumidity} />
     </Calculator>
   );
 }
@@ -299,11 +299,11 @@ export function SampleCalculator() {
   return (
     <Calculator
       title="Seeds per gram"
-      how="n/W; its error is the scale’s and that seeds of a lot differ by about a fifth in weight."
+      how="Count ÷ weight. The error allows for the scale and for seeds that differ by about a fifth in weight."
       answer={
         sample ? (
           <>
-            <b>{sample.perGram >= 10 ? sample.perGram.toFixed(0) : sample.perGram.toFixed(1)}</b> a gram, in 8 of 10 cases{' '}
+            <b>{sample.perGram >= 10 ? sample.perGram.toFixed(0) : sample.perGram.toFixed(1)}</b> per gram; in 8 out of 10 cases{' '}
             {sample.low.toFixed(sample.low >= 10 ? 0 : 1)} to {sample.high.toFixed(sample.high >= 10 ? 0 : 1)}
             {seeds! < sample.countFor10 && `. Count ${sample.countFor10} to know it to a tenth`}
           </>

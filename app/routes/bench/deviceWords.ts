@@ -15,9 +15,9 @@ export function weightAnswer(weighed: Weighed, units: Units = 'metric'): DeviceA
     case 'nothing on it':
       return { ok: false, words: 'Nothing lies on the scale, or it was tared with it' };
     case 'not there':
-      return { ok: false, words: 'The scale does not answer: is it plugged in? Type the weight' };
+      return { ok: false, words: 'The scale does not answer. Check that it is plugged in, or type the weight' };
     case 'not understood':
-      return { ok: false, words: 'Something else than a scale answers there. Type the weight' };
+      return { ok: false, words: 'The device there is not a scale. Type the weight' };
   }
 }
 
@@ -26,8 +26,8 @@ export function airAnswer(read: AirRead, name: string): DeviceAnswer {
     case 'read':
       return { ok: true, humidity: (read.humidity * 100).toFixed(1), celsius: read.celsius.toFixed(1) };
     case 'not there':
-      return { ok: false, words: `${name} does not answer: is it plugged in? Type what it shows` };
+      return { ok: false, words: `${name} does not answer. Check that it is plugged in, or type what it shows` };
     case 'not understood':
-      return { ok: false, words: `Something else answers in place of ${name.toLowerCase()}. Type what it shows` };
+      return { ok: false, words: `Another device answers instead of ${name.toLowerCase()}. Type what it shows` };
   }
 }

@@ -44,7 +44,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     printer:
       printing === undefined
         ? null
-        : { there: printing, words: printing ? 'Ready' : 'The printer does not answer: is it plugged in and switched on?' },
+        : { there: printing, words: printing ? 'Ready' : 'The printer does not answer. Check that it is plugged in and switched on' },
     kept: kept ? kept.split(' ').filter(Boolean).length : 0,
   };
 }
@@ -71,7 +71,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const of = `${intent} ${String(form.get('device') ?? '')}`.trim();
   if (submission.status !== 'success') return notAccepted({ of, result: submission.reply() });
   if ((await devices.hand?.(lineOf(submission.value))) !== 'done')
-    return notAccepted({ of, result: submission.reply({ formErrors: ['There is no stand-in to work'] }) });
+    return notAccepted({ of, result: submission.reply({ formErrors: ['There is no simulated device here'] }) });
   return { of, result: null };
 }
 
@@ -85,17 +85,19 @@ export default function Devices({ loaderData, actionData }: Route.ComponentProps
         title="Devices"
         about={
           standIns
-            ? 'Stand-ins, as no device is connected: what you do to them here is what the bench reads.'
-            : 'What is connected, and what it says now.'
+            ? 'No devices are connected, so these are simulated. What you set here is what the bench reads.'
+            : 'What is connected, and what it shows now.'
         }
         actions={<ButtonLink to="/bench">Bench</ButtonLink>}
       />
-      {none && <Empty>No device is connected. The guide for operators says how; until then weights and air are typed.</Empty>}
+      {none && (
+        <Empty>No devices connected. The operator’s guide explains how to connect them; until then, type weights and readings.</Empty>
+      )}
       {scale && (
         <Device name="Scale" plug="scale" standIn={standIns} state={scale}>
           <PutOnScale result={resultOf('put')} />
           <div className="flex flex-wrap gap-3">
-            <HandButton intent="clear">Take it off</HandButton>
+            <HandButton intent="clear">Take off</HandButton>
             <HandButton intent="shake" to="on">
               Lean on the table
             </HandButton>
@@ -112,14 +114,14 @@ export default function Devices({ loaderData, actionData }: Route.ComponentProps
       )}
       {room && (
         <Device name="Logger of the room" plug="room" standIn={standIns} state={room}>
-          <p className="text-soft">Read by itself every quarter of an hour.</p>
+          <p className="text-soft">Read automatically every 15 minutes.</p>
           <AirAround device="room" result={resultOf('air room')} />
         </Device>
       )}
       {printer && (
         <Device name="Label printer" plug="printer" standIn={standIns} state={printer}>
           <p className="text-soft">
-            {kept === 0 ? 'It has printed nothing yet.' : `It has printed ${kept} ${kept === 1 ? 'time' : 'times'}, and kept each as PDF.`}
+            {kept === 0 ? 'Nothing printed yet.' : `It has printed ${kept} ${kept === 1 ? 'time' : 'times'}; each is kept as a PDF.`}
           </p>
         </Device>
       )}
@@ -153,7 +155,7 @@ function Device({
         <>
           {children}
           <HandButton intent="plug" device={plug} to={state.there ? 'off' : 'on'}>
-            {state.there ? 'Unplug it' : 'Plug it in'}
+            {state.there ? 'Unplug' : 'Plug in'}
           </HandButton>
         </>
       )}
@@ -178,8 +180,8 @@ function PutOnScale({ result }: { result: SubmissionResult | null }) {
   return (
     <PostForm form={form} formKey="" intent="put">
       <div className="flex flex-wrap items-end gap-3">
-        <TextField field={fields.weight} label="Put on it" hint="642.3 g" autoComplete="off" />
-        <Button type="submit">Put it on</Button>
+        <TextField field={fields.weight} label="Weight to put on" hint="642.3 g" autoComplete="off" />
+        <Button type="submit">Put on scale</Button>
       </div>
     </PostForm>
   );
@@ -193,7 +195,7 @@ function AirAround({ device, result }: { device: 'jar' | 'room'; result: Submiss
       <div className="flex flex-wrap items-end gap-3">
         <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" className="max-w-28" />
         <TemperatureField field={fields.celsius} label="Temperature" className="max-w-28" />
-        <Button type="submit">Let it be so</Button>
+        <Button type="submit">Set</Button>
       </div>
     </PostForm>
   );

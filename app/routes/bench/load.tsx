@@ -17,7 +17,7 @@ import { readLoad } from '#services/bench/load.server.ts';
 import type { Route } from './+types/load.ts';
 import { methodWords } from '#words/bench.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Load of the bench · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Bench workload · Kind Granary' }];
 
 const WEEKS = 8;
 
@@ -73,11 +73,11 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
   return (
     <>
       <PageHead
-        title="Load of the bench"
-        about="Work by week against what the house has: what is under way, what waits uncleaned, what members bring back."
+        title="Bench workload"
+        about="Work each week compared with your capacity: batches in progress, lots waiting to be cleaned, and expected returns."
         actions={
           <>
-            {leads && <ButtonLink to="/settings">What the house has</ButtonLink>}
+            {leads && <ButtonLink to="/settings">Change your capacity</ButtonLink>}
             <ButtonLink to="/bench">Bench</ButtonLink>
           </>
         }
@@ -88,18 +88,18 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
           question={`The next ${WEEKS} weeks`}
           verdict={
             tight.length === 0
-              ? 'There are hands, trays and jars enough'
+              ? 'There are enough helpers, trays and jars'
               : tight.some(({ short }) => short.includes('hours'))
                 ? `Ask people for ${tight.find(({ short }) => short.includes('hours'))!.week === today ? 'this week' : `the week of ${formatDay(tight.find(({ short }) => short.includes('hours'))!.week)}`}`
-                : 'Hands enough, but not enough to put it in'
+                : 'There are enough helpers, but not enough trays or jars'
           }
           figure={
             <p>
-              {under} under way, {first.length} {first.length === 1 ? 'lot waits' : 'lots wait'} uncleaned, {expected}{' '}
+              {under} in progress, {first.length} {first.length === 1 ? 'lot' : 'lots'} waiting to be cleaned, {expected}{' '}
               {expected === 1 ? 'return is' : 'returns are'} expected{fromGrowers > 0 && ` (${fromGrowers} from growers)`}
               {late.length > 0 && (
                 <>
-                  ; <b>{late.length} past the day by which it had to be opened</b>
+                  ; <b>{late.length} past the date for opening</b>
                 </>
               )}
               .
@@ -108,20 +108,20 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
           reasons={tight.slice(0, 4).flatMap((week) => advice(week, has).map((one) => `${span(week.week)}: ${one}`))}
           working={
             <p>
-              Each step takes a tray while it dries, a jar while it stands in water, and hands for the rest, over its usual days. What waits
-              is begun by the day it spoils, in the first week with room. Returns are counted as clean seed to be sorted and dried; those
-              that are late are spread over the weeks.
+              Drying steps use a tray, steps in water use a jar, and the others use helper time, each for its usual number of days. A
+              waiting lot is scheduled in the first week with room, before it spoils. Returns are counted as clean seed to sort and dry;
+              late returns are spread over the weeks.
             </p>
           }
         />
       </div>
       <Weeks weeks={weeks} has={has} today={today} />
-      <h2 className="mt-8 mb-2">Take first</h2>
+      <h2 className="mt-8 mb-2">Do first</h2>
       {first.length === 0 ? (
-        <Empty>Nothing waits uncleaned.</Empty>
+        <Empty>No lots waiting to be cleaned.</Empty>
       ) : (
-        <Table caption="Lots that wait uncleaned, in the order to begin them">
-          <Heads of={['Begin', 'Lot', 'As', 'By', 'No later than']} />
+        <Table caption="Lots waiting to be cleaned, in the order to start them">
+          <Heads of={['Begin', 'Lot', 'As', 'By', 'Start by']} />
           <tbody>
             {first.map((lot) => (
               <tr key={lot.code}>
@@ -150,7 +150,7 @@ export default function Load({ loaderData: { weeks, has, first, under, expected,
 function Weeks({ weeks, has, today }: { weeks: readonly WeekLoad[]; has: Needs; today: Day }) {
   const most = (thing: Thing) => Math.max(has[thing], ...weeks.map(({ needs }) => needs[thing])) * 1.05 || 1;
   return (
-    <Table caption="Needed by week, against what there is">
+    <Table caption="Needed each week, compared with what you have">
       <Heads of={['From', `Trays, of ${has.trays}`, `Jars, of ${has.jars}`, `Hours, of ${has.hours}`]} />
       <tbody>
         {weeks.map(({ week, needs, short }) => (

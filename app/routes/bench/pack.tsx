@@ -77,17 +77,19 @@ function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, strin
     case 'on hold':
       return {
         '': [
-          problem.kind === 'drying' ? 'It is held as not dry: damp seed spoils in its packets' : 'It is recalled: nothing of it is packed',
+          problem.kind === 'drying'
+            ? 'This lot is on hold because it is not dry. Damp seed spoils in packets, so dry it first'
+            : 'This lot has been recalled and cannot be packed',
         ],
       };
     case 'more than there is':
       return { packets: [problem.most === 0 ? 'There is not enough for one' : `There is enough for ${problem.most}`] };
     case 'no such packets':
-      return { packets: ['They are gone meanwhile'] };
+      return { packets: ['These packets are no longer there. Reload the page'] };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
     case 'nothing to pack':
-      return { packets: ['There is not enough for one packet, with what is kept back'] };
+      return { packets: ['There is not enough for one packet after what is kept back'] };
   }
 }
 
@@ -137,7 +139,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           <TextField
             field={fields.seeds}
             label="Seeds in a packet"
-            hint={`House packet: ${lot.packet}`}
+            hint={`Usual packet: ${lot.packet}`}
             type="number"
             min={1}
             value={seeds}
@@ -146,7 +148,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           <TextField
             field={fields.packets}
             label="Packets (optional)"
-            hint="Empty: as many as there are"
+            hint="Leave empty to make as many as possible"
             type="number"
             min={1}
             value={packets}
@@ -155,18 +157,18 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           <TextField
             field={fields.keepBack}
             label="Seeds kept back"
-            hint={`${lot.reserve} seeds are kept to grow the line out`}
+            hint={`${lot.reserve} seeds are reserved for a grow-out`}
             type="number"
             min={0}
             value={keepBack}
             onChange={(event) => setKeepBack(event.target.value)}
           />
-          <TextField field={fields.place} label="Where do they go?" hint={lot.placeHint} suggestions={lot.places} />
+          <TextField field={fields.place} label="Where will you keep them?" hint={lot.placeHint} suggestions={lot.places} />
         </div>
         {made && (
           <Reckoning
             tone={made.ok && made.packets > 0 ? 'good' : 'doubt'}
-            question="What does it make?"
+            question="How many packets does it make?"
             verdict={made.ok ? `${made.packets} ${made.packets === 1 ? 'packet' : 'packets'}` : `Enough for ${made.most} only`}
             figure={
               made.ok && (
@@ -181,11 +183,11 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
                 </p>
               )
             }
-            reasons={['Paper envelopes breathe and keep light out: for seed still drying, or inside a jar']}
+            reasons={['Paper envelopes breathe and keep light out. Use them for seed that is still drying, or inside a jar']}
           />
         )}
         <Button type="submit" look="action">
-          Pack, and print labels
+          Pack and print labels
         </Button>
       </PostForm>
       {lot.packed.length > 0 && (
@@ -209,12 +211,12 @@ function Unpack({ packed, result }: { packed: Route.ComponentProps['loaderData']
     <li className="border-t border-rule py-3">
       <b>{packed.packets}</b> {packed.packets === 1 ? 'packet' : 'packets'} of about {formatSeeds(packed.seeds)}, {packed.place}
       <details open={result !== null}>
-        <summary className="link inline-flex min-h-11 items-center">Open some again</summary>
+        <summary className="link inline-flex min-h-11 items-center">Open some packets again</summary>
         <PostForm form={form} formKey={packed.key} intent={`unpack ${packed.id}`}>
           <input type="hidden" name="holding" value={packed.id} />
           <div className="flex flex-wrap items-end gap-3">
             <TextField field={fields.packets} label="How many packets?" type="number" min={1} className="max-w-32" />
-            <Button type="submit">Back into the jar</Button>
+            <Button type="submit">Return to jar</Button>
           </div>
         </PostForm>
       </details>

@@ -58,7 +58,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
         held: false,
         result: submission.reply(
           done.problem.code === 'no pure seed'
-            ? { fieldErrors: { pure: ['A sample without any pure seed says nothing of what a gram holds'] } }
+            ? { fieldErrors: { pure: ['Enter how much pure seed the sample had'] } }
             : { formErrors: [EVERYBODYS_PROBLEMS[done.problem.code]] },
         ),
       });
@@ -86,7 +86,9 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
       />
       {actionData?.held && (
-        <Notice tone="poor">Held: seed of a noxious weed is a matter of local law. Ask before anything leaves the house.</Notice>
+        <Notice tone="poor">
+          On hold because of noxious weed seed. Local law applies: ask your authority before any of it leaves the library.
+        </Notice>
       )}
       {newest && (
         <div className="mb-8">
@@ -96,11 +98,11 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
             verdict={`${percent(newest.share)} pure`}
             figure={
               <p>
-                <b>{lot.perGram.toPrecision(3)}</b> seeds in a gram of it: packets and tests by weight follow.
+                <b>{lot.perGram.toPrecision(3)}</b> seeds per gram. Packets and tests by weight now use this.
                 {lot.germination !== null && (
                   <>
                     {' '}
-                    Pure live seed, what will grow of the weight: <b>{percent(pureLiveSeed(newest.share, lot.germination))}</b>.
+                    Pure live seed (the part of the weight that will grow): <b>{percent(pureLiveSeed(newest.share, lot.germination))}</b>.
                   </>
                 )}
               </p>
@@ -110,9 +112,11 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
                 (part) => `${PART_WORDS[part]}: ${formatWeight(newest[part], units)}, ${percent(newest[part] / newest.total)}`,
               ),
               ...(newest.share < 1 || lot.germination !== null
-                ? [`Sow ${(1 / pureLiveSeed(newest.share, lot.germination ?? 1)).toFixed(2)} times the weight of pure seed that all grows`]
+                ? [
+                    `Sow ${(1 / pureLiveSeed(newest.share, lot.germination ?? 1)).toFixed(2)} times the weight you would need of pure, fully germinating seed`,
+                  ]
                 : []),
-              ...(newest.thin ? ['The sample is small: laboratories part some 2500 seeds'] : []),
+              ...(newest.thin ? ['This is a small sample: laboratories sort about 2500 seeds'] : []),
             ]}
           />
         </div>
@@ -124,20 +128,20 @@ export default function Purity({ loaderData: lot, actionData }: Route.ComponentP
               key={part}
               field={fields[part]}
               label={PART_WORDS[part]}
-              hint={part === 'pure' ? EXAMPLES[units].sample : 'Empty: none'}
+              hint={part === 'pure' ? EXAMPLES[units].sample : 'Leave empty for none'}
               autoComplete="off"
             />
           ))}
         </div>
         <TextField
           field={fields.counted}
-          label="Pure seeds in it, counted (optional)"
-          hint="Makes this lot’s own seeds per gram"
+          label="Number of pure seeds, counted (optional)"
+          hint="Gives this lot’s own seeds per gram"
           type="number"
           min={1}
         />
         <Button type="submit" look="action">
-          Write the card
+          Save purity
         </Button>
       </PostForm>
     </div>

@@ -11,7 +11,7 @@ import {
   WarmUpCalculator,
 } from './calculators.tsx';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Bench reckoner · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Bench calculators · Kind Granary' }];
 
 export function loader({ request, context }: Route.LoaderArgs) {
   visitBy(context, request, 'work');
@@ -23,8 +23,8 @@ export default function Reckoner() {
   return (
     <div className="max-w-3xl space-y-8">
       <PageHead
-        title="Bench reckoner"
-        about="Gel, soda, peroxide, moisture, warm-up and samples, for when no batch is at hand. Nothing here is kept."
+        title="Bench calculators"
+        about="Silica gel, washing soda, peroxide, moisture, warm-up and seed counts. Nothing you enter here is saved."
         actions={<ButtonLink to="/bench">Bench</ButtonLink>}
       />
       <SilicaCalculator />

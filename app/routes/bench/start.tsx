@@ -82,6 +82,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     },
     picked: passport ? known(passport.answers.pickedOn) : null,
     hazards: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
+    seedLooks: lot.facts.seedLooks,
     lookalike: lot.facts.lookalike,
     moist: moistWords(lot.facts),
   };
@@ -108,12 +109,12 @@ function fieldErrors(problem: StartProblem): Record<string, string[]> {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'method does not fit':
-      return { method: ['That is not done with this crop as it was brought. Choose another'] };
+      return { method: ['This method does not suit the crop in the form it arrived. Choose another'] };
     case 'to come':
     case 'before the step':
       return { when: [TO_COME] };
     case 'long past':
-      return { when: ['That is over a year ago. Check the year'] };
+      return { when: ['This is more than a year ago. Check the year'] };
     case 'vessel taken':
       return { vessel: [vesselTaken(problem.by)] };
   }
@@ -164,17 +165,17 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           {hazard}
         </Notice>
       ))}
-      <KnowTheSeed moist={lot.moist} lookalike={lot.lookalike} />
+      <KnowTheSeed seedLooks={lot.seedLooks} moist={lot.moist} lookalike={lot.lookalike} />
       {lot.under.length > 0 && (
         <Notice tone="doubt">
-          {lot.under.length === 1 ? 'Another picking of it is' : `${lot.under.length} other pickings of it are`} under way, in{' '}
+          {lot.under.length === 1 ? 'Another picking of it is' : `${lot.under.length} other pickings of it are`} in progress, in{' '}
           {lot.under.map(({ vessel }) => vessel).join(', ')}.
         </Notice>
       )}
       <PostForm form={form} formKey={lot.key}>
         <ChoiceField
           field={fields.brought}
-          label="What is it now?"
+          label="What do you have?"
           options={BROUGHT}
           onChoose={(value) => {
             setBrought(value);
@@ -185,13 +186,13 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           key={brought}
           field={fields.method}
           initial={facts.method}
-          label="How is it cleaned?"
-          hint="First is what your house rules say"
+          label="How will you clean it?"
+          hint="Your house rule comes first"
           options={methods.map((one) => ({ value: one.method, label: one.title }))}
           onChoose={setMethod}
         />
-        <section aria-label="What follows from it" className="border-l-4 border-frost bg-sheet px-5 py-3">
-          <p className="font-semibold">{facts.title}: what follows</p>
+        <section aria-label="What to expect" className="border-l-4 border-frost bg-sheet px-5 py-3">
+          <p className="font-semibold">{facts.title}: what to expect</p>
           <Facts
             rows={[
               ['Time', facts.time],
@@ -203,36 +204,42 @@ export default function Start({ loaderData: lot, actionData }: Route.ComponentPr
           />
           {facts.ferments && celsius < TOO_COLD_TO_FERMENT && (
             <p className="mt-2 font-semibold text-doubt">
-              At {formatTemperature(celsius, units)} pulp moulds rather than ferments. Washing soda works in a cool room.
+              At {formatTemperature(celsius, units)} pulp goes mouldy instead of fermenting. Washing soda works in a cool room.
             </p>
           )}
         </section>
-        <TextField field={fields.vessel} label="What is it in?" hint="Jar 3, tray B: its tag is printed next" />
+        <TextField field={fields.vessel} label="Which container is it in?" hint="For example jar 3 or tray B. We print its tag next" />
         <div className="grid gap-5 sm:grid-cols-2">
           <TemperatureField
             field={fields.celsius}
-            label="The room"
-            hint={lot.room ? `${formatTemperature(lot.room.celsius, units)} was read ${lot.room.read}` : 'The clocks go by it'}
+            label="Room temperature"
+            hint={lot.room ? `${formatTemperature(lot.room.celsius, units)} read ${lot.room.read}` : 'We use it to time each step'}
             value={degrees}
             onChange={(event) => setDegrees(event.target.value)}
           />
           <TextField
             field={fields.humidity}
-            label="Its humidity, % (optional)"
-            hint={lot.room ? `${lot.room.humidity} % was read ${lot.room.read}` : 'Says whether this room can dry it'}
+            label="Room humidity, % (optional)"
+            hint={lot.room ? `${lot.room.humidity} % read ${lot.room.read}` : 'Shows whether this room can dry the seed'}
           />
-          <TextField field={fields.weightIn} label="Weight as it is (optional)" hint={EXAMPLES[units].weight} />
-          <TextField field={fields.fruits} label="Fruits, heads or pods (optional)" hint="For seeds a fruit" type="number" min={1} />
+          <TextField field={fields.weightIn} label="Weight now (optional)" hint={EXAMPLES[units].weight} />
+          <TextField
+            field={fields.fruits}
+            label="Fruits, heads or pods (optional)"
+            hint="Used to work out seeds per fruit"
+            type="number"
+            min={1}
+          />
           <TextField
             field={fields.when}
             label="When did it begin? (optional)"
-            hint={facts.cures && lot.picked ? 'It cures from the day it was picked' : EMPTY_IS_NOW}
+            hint={facts.cures && lot.picked ? 'Curing counts from the day it was picked' : EMPTY_IS_NOW}
             value={when ?? (facts.cures && lot.picked ? formatDate(lot.picked) : '')}
             onChange={(event) => setWhen(event.target.value)}
           />
         </div>
         <Button type="submit" look="action">
-          Start the batch
+          Start batch
         </Button>
       </PostForm>
     </div>

@@ -30,7 +30,7 @@ export default function Tag({ loaderData: { id, vessel, label }, actionData }: R
   return (
     <LabelPage
       title="Tag"
-      about={`For ${vessel}: one on it, one inside. The code opens the batch.`}
+      about={`For ${vessel}: put one tag on it and one inside. Scan the code to open the batch.`}
       back={<ButtonLink to={`/bench/${id}`}>Back to the batch</ButtonLink>}
       label={label}
       done={actionData}

@@ -20,7 +20,7 @@ export async function readTag(id: number, house: House, request: Request): Promi
       variety: batch.variety,
       code: batch.code,
       address: addressOf(`/bench/${batch.id}`, request),
-      lines: [{ text: batch.vessel, strong: true }, { text: `${methodWords(batch.method, house.recipes).title}, begun ${begun}` }],
+      lines: [{ text: batch.vessel, strong: true }, { text: `${methodWords(batch.method, house.recipes).title}, started ${begun}` }],
       hazards: hazardWords({ treated: batch.treated, cautions: [] }),
     },
   };

@@ -81,25 +81,25 @@ function trouble({ code }: BeginProblem | EndTrialProblem): Record<string, strin
   switch (code) {
     case 'no such lot':
     case 'no such trial':
-      return { '': ['It is gone meanwhile. Load the page again'] };
+      return { '': ['This trial no longer exists. Reload the page'] };
     case 'not uncleaned':
-      return { '': ['It is clean already: a trial begins with fruit, heads or pods'] };
+      return { '': ['This seed is already clean. A trial needs fruit, heads or pods'] };
     case 'at the bench':
-      return { '': ['It is at the bench already: a trial begins before that'] };
+      return { '': ['This lot is already on the bench. Start a trial before cleaning'] };
     case 'in a trial':
-      return { '': ['It is in a trial already'] };
+      return { '': ['This lot is already in a trial'] };
     case 'two or three methods':
       return { methods: ['Choose two or three'] };
     case 'method does not fit':
-      return { methods: ['Not all of them are done with this crop'] };
+      return { methods: ['Choose methods that suit this crop'] };
     case 'ended already':
       return { '': ['This trial has ended meanwhile'] };
     case 'no such method':
-      return { adopt: ['The house’s rule knows no such school'] };
+      return { adopt: ['The house rules have no such option'] };
     case 'rule not yours':
-      return { adopt: ['A coordinator sets the house’s rules'] };
+      return { adopt: ['Only a coordinator can change the house rules'] };
     case 'rules changed meanwhile':
-      return { '': ['Somebody has changed the house’s settings at this moment. Send it again'] };
+      return { '': ['Someone changed the settings at the same moment. Send it again'] };
   }
 }
 
@@ -118,7 +118,7 @@ export default function Trial({ loaderData: lot, actionData }: Route.ComponentPr
   return (
     <div className="max-w-3xl">
       <PageHead
-        title={`Methods tried on ${lot.crop} ‘${lot.variety}’`}
+        title={`Method trial with ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
             <LotCode>{lot.code}</LotCode>. Parts of one lot, cleaned in different ways and tested alike, show which way keeps its seed best.
@@ -131,7 +131,7 @@ export default function Trial({ loaderData: lot, actionData }: Route.ComponentPr
       ) : lot.isUncleaned ? (
         <Begin lot={lot} result={resultOf('begin')} />
       ) : (
-        <Notice tone="doubt">It is clean already: a trial begins with fruit, heads or pods.</Notice>
+        <Notice tone="doubt">This seed is already clean. A trial needs fruit, heads or pods.</Notice>
       )}
     </div>
   );
@@ -184,15 +184,15 @@ function Begin({ lot, result }: { lot: Page; result: SubmissionResult | null }) 
         <TextField
           field={fields.usual}
           label="Usual germination, %"
-          hint="What the better one is likely to reach"
+          hint="What you expect of the better method"
           type="number"
           value={usual}
           onChange={(event) => setUsual(event.target.value)}
         />
         <TextField
           field={fields.difference}
-          label="A difference that should show, in points"
-          hint="Smaller ones take many more seeds"
+          label="Smallest difference to detect, in percentage points"
+          hint="A smaller difference needs many more seeds"
           type="number"
           value={difference}
           onChange={(event) => setDifference(event.target.value)}
@@ -202,18 +202,18 @@ function Begin({ lot, result }: { lot: Page; result: SubmissionResult | null }) 
         <Reckoning
           tone={seeds > 100 ? 'doubt' : 'good'}
           question="How much seed does each part need?"
-          verdict={`${seeds} seeds for its test`}
+          verdict={`${seeds} seeds for its germination test`}
           figure={
             <p>
-              Part the fruit so that each part gives more than that. A difference of {difference} points then shows four times in five; one
-              time in ten chance alone makes one.
+              Divide the fruit so that each part gives more seed than that. A difference of {difference} percentage points will then be
+              found 4 times in 5 (power 80 %); 1 time in 10, chance alone looks like a difference.
             </p>
           }
-          reasons={seeds > 100 ? ['That is a lot of seed for a test: try a larger difference, or two methods instead of three'] : []}
+          reasons={seeds > 100 ? ['This is a lot of seed for a test. Try a larger difference, or two methods instead of three'] : []}
         />
       )}
       <Button type="submit" look="action">
-        Part the lot
+        Divide the lot
       </Button>
     </PostForm>
   );
@@ -229,39 +229,39 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
     <div className="space-y-6">
       <Reckoning
         tone={TONES[answer.kind]}
-        question={`Begun ${formatDate(trial.begunOn)}${trial.begunBy ? ` by ${trial.begunBy}` : ''}: which keeps its seed best?`}
+        question={`Started ${formatDate(trial.begunOn)}${trial.begunBy ? ` by ${trial.begunBy}` : ''}: which method gives the best seed?`}
         verdict={
           answer.kind === 'one is better'
             ? titleOf(answer.best)
             : answer.kind === 'no difference shows'
-              ? 'No difference shows'
+              ? 'No clear difference'
               : 'Not tested yet'
         }
         figure={
           answer.kind === 'no difference shows' && (
             <p>
               {answer.enough
-                ? `One of ${points(trial.difference)} points would most likely have shown.`
-                : `Fewer than ${trial.seedsEach} seeds were tested of some part: a difference may be hidden.`}
+                ? `One of ${points(trial.difference)} percentage points would probably have shown.`
+                : `Fewer than ${trial.seedsEach} seeds were tested from some parts, so a difference may be hidden.`}
             </p>
           )
         }
         reasons={
           answer.kind === 'tests are missing'
-            ? [`Test ${trial.seedsEach} seeds of each part, laid on the same day and counted alike`]
+            ? [`Test ${trial.seedsEach} seeds of each part, started on the same day and counted in the same way`]
             : answer.against.map(
                 (pair) =>
-                  `${titleOf(pair.best)} against ${titleOf(pair.other).toLowerCase()}: ${points(pair.difference)} points more, between ${points(pair.interval.low)} and ${points(pair.interval.high)}; chance alone makes as much in ${points(pair.chance)} of 100`,
+                  `${titleOf(pair.best)} against ${titleOf(pair.other).toLowerCase()}: ${points(pair.difference)} percentage points more (95 % confidence interval ${points(pair.interval.low)} and ${points(pair.interval.high)}; chance alone does this in ${points(pair.chance)} of 100`,
               )
         }
         working={
           <p>
-            Newcombe’s interval of the difference, widened for the number of pairs looked at, and Fisher’s exact test; both have to speak
-            for a difference.
+            Newcombe’s confidence interval of the difference, widened for the number of pairs compared, and Fisher’s exact test. Both have
+            to show a difference.
           </p>
         }
       />
-      <Table caption="The parts of the trial">
+      <Table caption="Parts of the trial">
         <Heads of={['Method', 'Lot', 'At', 'Germination']} />
         <tbody>
           {arms.map((arm) => (
@@ -281,7 +281,7 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
                   </Link>
                 ) : (
                   <Link to={`/lots/${arm.code}/bench?method=${encodeURIComponent(arm.method)}`} className="link">
-                    begin it
+                    start batch
                   </Link>
                 )}
               </td>
@@ -290,7 +290,7 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
                   `${arm.tested.sprouted} of ${arm.tested.laid}`
                 ) : arm.seeds !== null ? (
                   <Link to={`/lots/${arm.code}/test`} className="link">
-                    lay its test
+                    start test
                   </Link>
                 ) : (
                   'not yet'
@@ -304,7 +304,7 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
         <Notice tone="good">
           Ended {formatDate(trial.endedOn)}
           {trial.endedBy && ` by ${trial.endedBy}`}: {trial.learnt}
-          {trial.adopted && '. It became the house’s rule'}
+          {trial.adopted && '. It is now the house rule'}
         </Notice>
       ) : (
         <EndTrial trial={trial} formKey={formKey} result={result} />
@@ -316,19 +316,19 @@ function Running({ trial, formKey, result }: { trial: NonNullable<Page['trial']>
 function EndTrial({ trial, formKey, result }: { trial: NonNullable<Page['trial']>; formKey: string; result: SubmissionResult | null }) {
   const [form, fields] = usePostForm<typeof endTrialOfMethodsForm>({ id: 'end-trial', result });
   return (
-    <section aria-label="End the trial" className="border-t border-rule pt-5">
-      <h2 className="mb-3">End the trial</h2>
+    <section aria-label="End trial" className="border-t border-rule pt-5">
+      <h2 className="mb-3">End trial</h2>
       <PostForm form={form} formKey={formKey} intent="end">
-        <TextField field={fields.learnt} label="What was learnt" hint="Soda does no harm here, and takes a day" />
+        <TextField field={fields.learnt} label="What did you learn?" hint="For example: soda does no harm here and takes a day" />
         {trial.mayAdopt.length > 0 && (
           <ChoiceField
             field={fields.adopt}
-            label="Make it the house’s rule for gel-coated seed? (optional)"
-            hint="It will be proposed first at the bench"
+            label="Make one the house rule for gel-coated seed? (optional)"
+            hint="The bench will suggest it first"
             options={trial.mayAdopt}
           />
         )}
-        <Button type="submit">End it</Button>
+        <Button type="submit">End trial</Button>
       </PostForm>
     </section>
   );

@@ -51,8 +51,8 @@ export function viewOf(batch: Batch, now: Date, zone: string, practice: Practice
     of: steps.length,
     since: `${formatMoment(batch.since.getTime(), at, zone)}, ${formatSpan(at - batch.since.getTime())} ago`,
     state: clock ? clock.state : byWeight ? 'weight' : 'hands',
-    next: clock ? nextWords(clock, at, zone) : byWeight ? 'Weigh it once a day' : 'Waits for hands',
-    hours: clock && `usually ${formatMoment(clock.usual, at, zone)}, harm begins ${formatMoment(clock.latest, at, zone)}`,
+    next: clock ? nextWords(clock, at, zone) : byWeight ? 'Weigh it once a day' : 'Waiting for a helper',
+    hours: clock && `usually ${formatMoment(clock.usual, at, zone)}, no later than ${formatMoment(clock.latest, at, zone)}`,
     clock: clock && { since: clock.since, earliest: clock.earliest, usual: clock.usual, latest: clock.latest },
   };
 }
@@ -63,9 +63,9 @@ function nextWords({ state, earliest, latest }: Clock, now: number, zone: string
     case 'running':
       return `Ready from ${when(earliest)}`;
     case 'ripe':
-      return 'May go on now';
+      return 'Ready for the next step';
     case 'past usual':
-      return `Go on by ${when(latest)}`;
+      return `Continue by ${when(latest)}`;
     case 'overdue':
       return `Overdue by ${formatSpan(now - latest)}`;
   }

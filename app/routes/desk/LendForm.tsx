@@ -75,19 +75,19 @@ export function LendForm({
                   ? `Up to ${lot.packets} ${lot.packets === 1 ? 'packet' : 'packets'}.`
                   : `${lendingAnswer(lot.lending, lot.packets)}.`}
               </b>{' '}
-              Saving its seed is {lot.ease}: {lot.easeWhy}.
+              To save seed from it is {lot.ease}: {lot.easeWhy}.
             </p>
             {lot.lending.answer !== 'yes' && <p className="text-small">{lendingWhy(lot.lending, lot.isTested)}</p>}
             <StockBar stock={lot.stock} />
             {lot.outlook && (
               <p className="text-small">
-                About {percent(lot.outlook.median)} germinate now, {percent(lot.outlook.low)} to {percent(lot.outlook.high)} in 8 of 10 such
-                lots.
+                About {percent(lot.outlook.median)} germinate now, {percent(lot.outlook.low)} to {percent(lot.outlook.high)} in 8 out of 10
+                lots like this.
               </p>
             )}
-            {lot.thicker && <p className="font-semibold">Say so: {thickerWords(lot.thicker).toLowerCase()}.</p>}
-            {lot.testDue && <p className="text-small font-semibold text-doubt">A test of it is due: {lot.testDue}.</p>}
-            {lot.promise && <p className="text-small text-soft">Say so: {CLAIM_MEANS[lot.promise]}.</p>}
+            {lot.thicker && <p className="font-semibold">Tell them: {thickerWords(lot.thicker).toLowerCase()}.</p>}
+            {lot.testDue && <p className="text-small font-semibold text-doubt">A germination test is due: {lot.testDue}.</p>}
+            {lot.promise && <p className="text-small text-soft">Tell them: {CLAIM_MEANS[lot.promise]}.</p>}
             {lot.hazards.map((hazard) => (
               <p key={hazard} className="font-semibold text-poor">
                 {hazard}
@@ -104,7 +104,7 @@ export function LendForm({
             )}
             {waiting.length > 0 && (
               <>
-                Still to be lent:{' '}
+                Waiting to be lent:{' '}
                 {waiting.map(({ code }, index) => (
                   <span key={index} className="mr-3 font-mono whitespace-nowrap">
                     {code}
@@ -124,11 +124,11 @@ export function LendForm({
               ))}
             </ul>
             <Button type="button" onClick={forgetNotLent}>
-              I have seen it
+              Dismiss
             </Button>
           </div>
         )}
-        {needsReason && leads && <TextField field={fields.overrideReason} label="Reason to lend it all the same" />}
+        {needsReason && leads && <TextField field={fields.overrideReason} label="Why lend it anyway?" />}
         {needsReason && !leads && (
           <p role="alert" className="font-semibold text-poor">
             {fields.overrideReason.errors?.join('. ')}. Call a coordinator.

@@ -31,7 +31,7 @@ function How({ loan }: { loan: Pick<LoanView, 'lentBy' | 'overrideReason'> }) {
   return (
     <span className="block text-small text-soft">
       {loan.lentBy && `Lent by ${loan.lentBy}`}
-      {loan.overrideReason && `${loan.lentBy ? '. ' : ''}Lent although the rules advised against it: ${loan.overrideReason}`}
+      {loan.overrideReason && `${loan.lentBy ? '. ' : ''}Lent against the rules’ advice because: ${loan.overrideReason}`}
     </span>
   );
 }
@@ -43,7 +43,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
   return (
     <>
       <h2 className="mb-2">Open loans</h2>
-      {open.length === 0 && <Empty>Nothing is out.</Empty>}
+      {open.length === 0 && <Empty>No open loans.</Empty>}
       <ul className="mb-8">
         {open.map((loan) => (
           <li key={loan.id} className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule py-3">
@@ -55,17 +55,17 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
               <span className="block text-small text-soft">
                 {loan.packets} × {loan.seedsPerPacket} seeds, lent {formatDate(loan.lentOn)}; seed expected by {formatDate(loan.dueOn)}{' '}
                 {loan.late && <Mark tone="doubt">late</Mark>}
-                {loan.returnedAs.length > 0 && `; some came back as ${loan.returnedAs.join(', ')}`}
+                {loan.returnedAs.length > 0 && `; some returned as ${loan.returnedAs.join(', ')}`}
               </span>
               <How loan={loan} />
             </span>
             <span className="flex flex-wrap gap-2">
-              <ButtonLink to={`/intake?loan=${loan.id}`}>Seed comes back</ButtonLink>
+              <ButtonLink to={`/intake?loan=${loan.id}`}>Record a return</ButtonLink>
               <ButtonLink to={`/loans/${loan.id}/came-up`} look="quiet">
-                What came up
+                Report germination
               </ButtonLink>
               <ButtonLink to={`/desk/loans/${loan.id}`} look="quiet">
-                No seed comes
+                Close without a return
               </ButtonLink>
             </span>
           </li>

@@ -5,7 +5,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { emergenceForm } from '#contracts/tests/emergence.ts';
@@ -16,7 +16,7 @@ import { findLoan } from '#data/desk/loans.ts';
 import { recordLoanEmergence, type LoanEmergenceProblem } from '#services/tests/emergence.server.ts';
 import type { Route } from './+types/cameUp.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'What came up · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Germination report · Kind Granary' }];
 
 /** Where one goes back to: the desk shows whoever borrowed it, members only themselves. */
 const backOf = (works: boolean, memberId: PersonId) => (works ? `/people/${memberId}` : '/mine');
@@ -35,15 +35,15 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 function troubleOf(problem: LoanEmergenceProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such loan':
-      return { '': ['There is no such loan'] };
+      return { '': ['This loan does not exist'] };
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'in the future':
-      return { seenOn: ['That is still to come'] };
+      return { seenOn: ['Enter today’s date or an earlier one'] };
     case 'before it came in':
-      return { seenOn: [`It was lent later: ${formatDate(problem.takenInOn)}`] };
+      return { seenOn: [`Enter a date after the loan, which was on ${formatDate(problem.takenInOn)}`] };
     case 'more than was lent':
-      return { sown: [`${problem.seeds} seeds were lent`] };
+      return { sown: [`${problem.seeds} seeds were lent. Enter that number or fewer`] };
   }
 }
 
@@ -66,11 +66,11 @@ export default function CameUp({ loaderData: loan, actionData }: Route.Component
   return (
     <div className="max-w-xl">
       <PageHead
-        title={`What came up of ${loan.crop} ‘${loan.variety}’?`}
+        title={`How many ${loan.crop} ‘${loan.variety}’ came up?`}
         about={
           <>
-            <LotCode>{loan.code}</LotCode>, {loan.seeds} seeds lent {formatDate(loan.lentOn)}. What comes up in a garden tells the library
-            how long its seed lives; soil and weather are allowed for.
+            <LotCode>{loan.code}</LotCode>, {loan.seeds} seeds lent {formatDate(loan.lentOn)}. Your count helps us judge how long our seed
+            stays alive. We allow for soil and weather.
           </>
         }
         actions={<ButtonLink to={loan.back}>Back</ButtonLink>}
@@ -80,10 +80,10 @@ export default function CameUp({ loaderData: loan, actionData }: Route.Component
           <TextField field={fields.sown} label="Sown" type="number" min={1} max={loan.seeds} />
           <TextField field={fields.up} label="Came up" type="number" min={0} />
         </div>
-        <TextField field={fields.seenOn} label="Seen on" type="date" max={loan.today} className="max-w-48" />
+        <DateField field={fields.seenOn} label="Counted on" leaning="past" max={loan.today} />
         <TextField field={fields.note} label="Note (optional)" hint="Cold May, slugs" />
         <Button type="submit" look="action">
-          Write it down
+          Send report
         </Button>
       </PostForm>
     </div>

@@ -34,7 +34,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
     <>
       <PageHead
         title="Desk"
-        about="Choose who stands before you; then scan what they take."
+        about="Choose the member, then scan each packet."
         actions={
           <>
             <ButtonLink to="/desk/loans">Open loans{late > 0 && `, ${late} late`}</ButtonLink>
@@ -47,7 +47,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
           Lending <span className="font-mono">{lot}</span>: choose the member.
         </Notice>
       )}
-      <SearchForm label="Who is it?" hint="Part of the name" value={search}>
+      <SearchForm label="Who is it?" hint="Type part of the name" value={search}>
         {lot && <input type="hidden" name="lot" value={lot} />}
         <FilterSelect
           label="Show"
@@ -55,7 +55,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
           value={everybody ? 'everybody' : 'members'}
           options={[
             { value: 'members', label: 'Members' },
-            { value: 'everybody', label: 'Everybody' },
+            { value: 'everybody', label: 'Everyone' },
           ]}
         />
       </SearchForm>
@@ -67,7 +67,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
             </ButtonLink>
           }
         >
-          {search ? `Nobody here is called “${search}”.` : 'There are no members yet.'}
+          {search ? `No results for “${search}”. Try part of the name, or add the person.` : 'No members yet. Add the first one.'}
         </Empty>
       ) : (
         <Table caption="People">
@@ -77,7 +77,8 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
                 Name
               </SortHead>
               <th scope="col" className="px-3 py-2 text-left font-semibold">
-                Is
+                {' '}
+                Role{' '}
               </th>
               <SortHead by="loans" now={sort}>
                 Loans

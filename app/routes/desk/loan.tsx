@@ -43,7 +43,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!done.ok)
     return notAccepted(
       submission.reply({
-        formErrors: [done.problem.code === 'already closed' ? 'This loan has been closed meanwhile' : 'There is no such loan'],
+        formErrors: [done.problem.code === 'already closed' ? 'Someone has already closed this loan' : 'This loan does not exist'],
       }),
     );
   throw redirect(`/people/${done.answer.memberId}`);
@@ -51,8 +51,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 const OUTCOMES = [
   { value: 'failed crop', label: 'The crop failed' },
-  { value: 'kept on', label: 'They go on growing it' },
-  { value: 'written off', label: 'Nothing will come' },
+  { value: 'kept on', label: 'They are keeping it going' },
+  { value: 'written off', label: 'No seed will come back' },
 ];
 
 export default function Loan({ loaderData: { key, loan, typed, phone, email, dueIn }, actionData }: Route.ComponentProps) {
@@ -76,23 +76,23 @@ export default function Loan({ loaderData: { key, loan, typed, phone, email, due
         <>
           <p className="mb-8">
             <ButtonLink to={`/intake?loan=${loan.id}`} look="action">
-              Seed comes back
+              Record a return
             </ButtonLink>
           </p>
-          <h2 className="mb-3">Or no seed comes</h2>
+          <h2 className="mb-3">Close without a return</h2>
           <PostForm form={form} formKey={key}>
             <ChoiceField
               field={fields.outcome}
-              label="How did it go?"
-              hint="Crops fail; nobody is to blame, and it teaches something"
+              label="What happened?"
+              hint="Crops fail, and nobody is to blame. What you learn helps others"
               options={OUTCOMES}
             />
             <TextArea
               field={fields.note}
-              label="What happened (optional)"
-              hint="Slugs, drought, late frost: others will read it before they choose"
+              label="Details (optional)"
+              hint="For example slugs, drought or a late frost. Other members read this before they choose"
             />
-            <Button type="submit">Close the loan</Button>
+            <Button type="submit">Close loan</Button>
           </PostForm>
         </>
       )}

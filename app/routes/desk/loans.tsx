@@ -29,7 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function OpenLoans({ loaderData: { search, lateOnly, page, total, loans } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="Open loans" about="By the day on which seed is expected." />
+      <PageHead title="Open loans" about="Earliest return date first." />
       <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search}>
         <FilterSelect
           label="Show"
@@ -42,7 +42,9 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
         />
       </SearchForm>
       {loans.length === 0 ? (
-        <Empty action={<ButtonLink to="/desk">Go to the desk</ButtonLink>}>{lateOnly ? 'No loan is late.' : 'No loan fits.'}</Empty>
+        <Empty action={<ButtonLink to="/desk">Go to the desk</ButtonLink>}>
+          {lateOnly ? 'No loans are late.' : 'No results. Try part of a member’s name, a variety or a lot code.'}
+        </Empty>
       ) : (
         <Table caption="Open loans">
           <thead>
@@ -89,7 +91,7 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
                 <td className={`${WIDE} whitespace-nowrap`}>{formatDate(loan.lentOn)}</td>
                 <td>
                   <Link className="link" to={`/intake?loan=${loan.id}`}>
-                    Seed comes back
+                    Record a return
                   </Link>
                 </td>
               </tr>

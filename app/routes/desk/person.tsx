@@ -56,9 +56,9 @@ function fieldErrors(problem: LendProblem, units: Units): Record<string, string[
     case 'no such lot':
       return { code: [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such member':
-      return { '': ['This person is not in the book any more'] };
+      return { '': ['This person’s record no longer exists'] };
     case 'not a member':
-      return { '': ['Only members borrow. Make them a member first'] };
+      return { '': ['Only members can borrow. Make this person a member first'] };
     case 'refused':
       return refusedErrors(problem);
   }
@@ -66,17 +66,17 @@ function fieldErrors(problem: LendProblem, units: Units): Record<string, string[
 
 function refusedErrors({ because, isTested }: Extract<LendProblem, { code: 'refused' }>): Record<string, string[]> {
   const why = lendingWhy(because, isTested);
-  return because.answer === 'coordinator' ? { overrideReason: [`${why} A coordinator can lend it with a reason`] } : { code: [why] };
+  return because.answer === 'coordinator' ? { overrideReason: [`${why} A coordinator can lend it by giving a reason`] } : { code: [why] };
 }
 
 /** Why a typed code leads to no lot; near codes are offered. */
 async function codeTrouble(typed: string): Promise<string> {
   const read = readLotCode(typed);
-  if (read.ok || read.why === 'not a lot code') return 'That is not a lot code: it looks like 26-0184-K';
+  if (read.ok || read.why === 'not a lot code') return 'Enter a lot code, for example 26-0184-K';
   const near = await existingCodes(db, read.near);
   return near.length > 0
-    ? `The last letter does not fit. Did you mean ${near.map(({ code, crop, variety }) => `${code} (${crop} ‘${variety}’)`).join(', or ')}?`
-    : 'The last letter does not fit the numbers: look at the label again';
+    ? `The last letter does not match the numbers. Did you mean ${near.map(({ code, crop, variety }) => `${code} (${crop} ‘${variety}’)`).join(', or ')}?`
+    : 'The last letter does not match the numbers. Check the label';
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -123,8 +123,8 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
         actions={
           !erased && (
             <>
-              <ButtonLink to={`/people/${person.id}/grower`}>As a grower</ButtonLink>
-              <ButtonLink to={`/people/${person.id}/edit`}>Change</ButtonLink>
+              <ButtonLink to={`/people/${person.id}/grower`}>What they can grow</ButtonLink>
+              <ButtonLink to={`/people/${person.id}/edit`}>Edit person</ButtonLink>
             </>
           )
         }
@@ -150,7 +150,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
       ) : (
         !erased && (
           <p className="mb-6">
-            Only members borrow.{' '}
+            Only members can borrow.{' '}
             <Link className="link" to={`/people/${person.id}/edit`}>
               Make {person.name} a member
             </Link>

@@ -21,7 +21,8 @@ export function ApartReckoning({
   return (
     <Reckoning
       tone={tone}
-      question="Will it stay true to its name?"
+      question="Will it stay true to type?"
+      term="isolation"
       verdict={verdict}
       figure={
         <>
@@ -31,13 +32,15 @@ export function ApartReckoning({
             {seen && (seen.from !== bloom.from || seen.to !== bloom.to) && ` (planned: ${short(bloom.from)} to ${short(bloom.to)})`}.
           </p>
           <p>
-            It takes {squareMetres} m² of bed and about {hours} hours of work.
+            It needs {squareMetres} m² of bed and about {hours} hours of work.
           </p>
         </>
       }
       reasons={
         arrivals.length === 0
-          ? ['We know of nothing near that flowers at the same time and crosses with it. What nobody told us of is not in this figure']
+          ? [
+              'We know of nothing nearby that flowers at the same time and crosses with it. This figure leaves out anything we have not been told about',
+            ]
           : arrivals.map((one, index) => (
               <span key={index}>
                 {one.growOutId === null ? (
@@ -56,7 +59,7 @@ export function ApartReckoning({
       actions={
         lowers.length > 0 && (
           <div>
-            <p className="font-semibold">What would make it less</p>
+            <p className="font-semibold">What would reduce it</p>
             <ul className="list-disc pl-5">
               {lowers.slice(0, MOST_LOWERS).map((one) => (
                 <li key={one.by === 'sowing' ? one.on : one.by}>
@@ -69,10 +72,10 @@ export function ApartReckoning({
       }
       working={
         <p>
-          Pollen from each neighbour: its plants for each of ours, times the share of our bloom during which it flowers too, times what
-          arrives over the distance (1 % at the crop’s home-garden distance), times what gets past cage or bags. Their sum S gives the
-          crossed share t·S/(1 + S), with t the share of seed that foreign pollen fathers where it is plentiful. The model itself is right
-          within a factor of three, twice out of three times.
+          Pollen from each neighbour = its plants per plant of ours × the share of our bloom that overlaps with its own × pollen that
+          arrives over the distance (1 % at the crop’s home-garden distance) × pollen that gets past the cage or bags. The sum S gives the
+          crossed share t·S/(1 + S), where t is the crop’s outcrossing rate when foreign pollen is plentiful. Two times out of three the
+          model is right within a factor of three.
         </p>
       }
     />

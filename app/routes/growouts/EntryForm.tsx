@@ -1,4 +1,7 @@
 import { useState, type FormEvent } from 'react';
+import { isIsoDate } from '#core/calendar/plainDate.ts';
+import { DATE_HINT, DateInput } from '#app/ui/DateInput.tsx';
+import { readWrittenDays } from '#app/ui/writtenDays.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { describedBy, FieldError, FieldLabel } from '#app/ui/FieldParts.tsx';
 import { smallPhoto } from '#app/ui/smallPhoto.ts';
@@ -45,6 +48,7 @@ export function EntryForm({
   const send = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
+    readWrittenDays(form);
     const text = (field: Field) => {
       const value = form.get(field);
       return typeof value === 'string' && value.trim() !== '' ? value.trim() : null;
@@ -53,11 +57,11 @@ export function EntryForm({
     const wrong: Partial<Record<Field, string>> = {};
     for (const field of ['count', 'metres'] as const)
       if (number(field) !== null && !(Number.isInteger(number(field)) && number(field)! >= 0 && number(field)! <= 100_000))
-        wrong[field] = 'A whole number';
-    if (asks.count === 'asked' && text('count') === null) wrong.count = 'How many? 0 is an answer';
-    if (asks.words === 'asked' && text('words') === null) wrong.words = 'A few words';
-    if (asks.method && text('method') === null) wrong.method = 'Choose how';
-    if (text('on') === null) wrong.on = 'Which day?';
+        wrong[field] = 'Enter a whole number, for example 12';
+    if (asks.count === 'asked' && text('count') === null) wrong.count = 'Enter how many; 0 is a valid answer';
+    if (asks.words === 'asked' && text('words') === null) wrong.words = 'Describe it in a few words';
+    if (asks.method && text('method') === null) wrong.method = 'Choose one';
+    if (!isIsoDate(text('on') ?? '')) wrong.on = 'Enter a day, for example 27 Nov or yesterday';
     setMissing(wrong);
     if (Object.keys(wrong).length > 0) return;
     const method = METHODS.find((one) => one === text('method')) ?? null;
@@ -75,7 +79,7 @@ export function EntryForm({
         <input
           id={`entry-${field}`}
           name={field}
-          defaultValue={entry?.[field as 'count' | 'words' | 'metres' | 'on'] ?? ''}
+          defaultValue={entry?.[field as 'count' | 'words' | 'metres'] ?? ''}
           aria-invalid={errors[field] ? true : undefined}
           aria-describedby={describedBy(below && `entry-${field}-hint`, errors[field] && `entry-${field}-error`)}
           className="input mt-1"
@@ -91,7 +95,7 @@ export function EntryForm({
       {asks.count && input('count', count!, { inputMode: 'numeric', autoFocus: true })}
       {asks.method && (
         <div>
-          <FieldLabel of="entry-method" label="How is it kept apart?" hintId="entry-method-hint" />
+          <FieldLabel of="entry-method" label="How is it isolated?" hintId="entry-method-hint" />
           <select
             id="entry-method"
             name="method"
@@ -111,10 +115,23 @@ export function EntryForm({
         </div>
       )}
       {asks.words && input('words', words!, { hint, autoFocus: !asks.count && !asks.method, maxLength: 300 })}
-      {asks.metres && input('metres', 'How far off, in metres? (optional)', { inputMode: 'numeric' })}
-      {input('on', 'On which day?', { type: 'date', max: today, ...(entry ? {} : { defaultValue: today }) })}
+      {asks.metres && input('metres', 'How far away, in metres? (optional)', { inputMode: 'numeric' })}
       <div>
-        <FieldLabel of="entry-photo" label="Photo (optional)" hint="Where it was taken is not kept" hintId="entry-photo-hint" />
+        <FieldLabel of="entry-on" label="Which day?" hint={DATE_HINT} hintId="entry-on-hint" />
+        <DateInput
+          id="entry-on"
+          name="on"
+          leaning="past"
+          max={today}
+          start={entry?.on ?? today}
+          aria-invalid={errors.on ? true : undefined}
+          aria-describedby={describedBy('entry-on-hint', errors.on && 'entry-on-error')}
+          className="mt-1"
+        />
+        <FieldError id="entry-on-error">{errors.on}</FieldError>
+      </div>
+      <div>
+        <FieldLabel of="entry-photo" label="Photo (optional)" hint="We remove the location from the photo" hintId="entry-photo-hint" />
         <input
           id="entry-photo"
           type="file"

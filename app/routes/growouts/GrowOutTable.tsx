@@ -20,7 +20,7 @@ type Shown = Pick<
 export function GrowOutTable({ caption, growOuts }: { caption: string; growOuts: readonly Shown[] }) {
   return (
     <Table caption={caption}>
-      <Heads of={['Line', 'Where it stands', 'Grower', 'To sow', 'Sow', 'Back by']} />
+      <Heads of={['Line', 'State', 'Grower', 'To sow', 'Sow', 'Back by']} />
       <tbody>
         {growOuts.map((one) => (
           <tr key={one.id}>

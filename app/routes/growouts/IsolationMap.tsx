@@ -37,7 +37,7 @@ const ROOM = 15;
 /** Gardens to scale with a letter each, a circle around each grow-out in flower as wide as its isolation distance, and lines where two are likely to cross. */
 export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]; flowering: readonly InFlower[] }) {
   if (gardens.length === 0)
-    return <p className="text-soft">No garden’s place is known yet, so there is no map. The table below says what is known.</p>;
+    return <p className="text-soft">No map yet, because no garden has a location. The table below shows what we know.</p>;
   const [west, east] = [Math.min(...gardens.map((one) => one.east)), Math.max(...gardens.map((one) => one.east))];
   const [south, north] = [Math.min(...gardens.map((one) => one.north)), Math.max(...gardens.map((one) => one.north))];
   const scale = Math.min((WIDE - 2 * EDGE) / Math.max(100, east - west), (HIGH - 2 * EDGE) / Math.max(100, north - south));
@@ -64,7 +64,7 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
         viewBox={`0 0 ${WIDE} ${HIGH}`}
         className="w-full border border-rule bg-sheet"
         role="img"
-        aria-label="Map of gardens and what flowers in them; the list beside it and the table below say the same"
+        aria-label="Map of gardens and what flowers in them; the list and the table show the same"
       >
         {drawn.flatMap(({ x, y, here }) =>
           here
@@ -146,7 +146,7 @@ export function IsolationMap({ gardens, flowering }: { gardens: readonly OnMap[]
           ))}
         </ul>
         <p className="mt-3 text-small text-soft">
-          A dashed circle is the isolation distance of a grow-out by the house rule. A line is likely crossing, and how much of the seed.
+          Dashed circle: isolation distance of a grow-out, by your house rule. Line: likely crossing, with the percentage of seed.
         </p>
       </div>
     </div>

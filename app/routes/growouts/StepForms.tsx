@@ -35,7 +35,7 @@ export function AgreeForm({ formKey, result, state }: Given & { state: GrowOutSt
         </Button>
       </div>
       <p className="text-small text-soft">
-        Whoever signs in here finds the offer under My seed, and says yes or no. Of others you write down that they have agreed.
+        People who sign in here see the offer under My seed and answer it. For others, choose “Agreed already” when they have said yes.
       </p>
     </PostForm>
   );
@@ -43,7 +43,7 @@ export function AgreeForm({ formKey, result, state }: Given & { state: GrowOutSt
   return (
     <details {...(fields.grower.errors && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">
-        {state === 'offered' ? 'They said yes already, or somebody else will grow it' : 'Somebody else will grow it'}
+        {state === 'offered' ? 'They have already said yes, or someone else will grow it' : 'Someone else will grow it'}
       </summary>
       {ask}
     </details>
@@ -71,7 +71,7 @@ export function HandOverForm({
           field={fields.seeds}
           label="How many seeds?"
           hint={
-            holdings.some(({ label }) => / packets, /.test(label)) ? 'Packets are handed over whole, so it may be a few more' : undefined
+            holdings.some(({ label }) => / packets, /.test(label)) ? 'Packets are handed over whole, so there may be a few more' : undefined
           }
           inputMode="numeric"
         />
@@ -86,14 +86,14 @@ export function HandOverForm({
 const ENDS = {
   drop: {
     open: 'Drop this grow-out',
-    label: 'Why is it dropped?',
-    hint: 'No garden is far enough from other beets this year',
+    label: 'Why are you dropping it?',
+    hint: 'For example: no garden is far enough from other beets this year',
     button: 'Drop grow-out',
   },
   fail: {
     open: 'The crop failed',
     label: 'What happened?',
-    hint: 'Slugs, drought, late frost: it helps whoever grows it next',
+    hint: 'For example slugs, drought or a late frost. It helps the next grower',
     button: 'Record failure',
   },
 } as const;

@@ -15,7 +15,7 @@ import { chanceOfCarrier } from '#core/population/effectivePlants.ts';
 import { percent } from '#words/sayings.ts';
 import type { Route } from './+types/drift.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'What few plants cost · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'What too few plants cost · Kind Granary' }];
 
 export function loader({ request, context }: Route.LoaderArgs) {
   visitBy(context, request, 'work');
@@ -25,11 +25,11 @@ export function loader({ request, context }: Route.LoaderArgs) {
 const SIZES = [1, 5, 20, 100];
 const BREEDINGS = [
   { value: 1, label: 'Crosses freely' },
-  { value: 0.5, label: 'Half and half' },
+  { value: 0.5, label: 'Crosses half the time' },
   { value: 0, label: 'Pollinates itself' },
 ];
 const SHARING_WORDS: Readonly<Record<Sharing, string>> = {
-  equal: 'Equal spoonfuls from each',
+  equal: 'The same amount from each',
   'one gives half': 'One plant gives half',
   'few give most': 'A few give most',
 };
@@ -67,8 +67,8 @@ export default function Drift() {
   return (
     <div className="max-w-4xl">
       <PageHead
-        title="What few plants cost"
-        about="A line keeps its variety only if enough plants give seed. Grow one on for twelve generations, and watch."
+        title="What too few plants cost"
+        about="A line keeps its genetic diversity only if enough plants give seed. Grow one for twelve generations and watch."
         actions={<ButtonLink to="/grow-outs">Grow-outs</ButtonLink>}
       />
       <div className="mb-6 flex flex-wrap gap-x-10 gap-y-4">
@@ -79,7 +79,7 @@ export default function Drift() {
           onChoose={(value) => change(() => setPlants(value))}
         />
         <Choice
-          label="How their seed is mixed"
+          label="How is their seed mixed?"
           options={SHARINGS.map((value) => ({ value, label: SHARING_WORDS[value] }))}
           value={sharing}
           onChoose={(value) => change(() => setSharing(value))}
@@ -92,7 +92,7 @@ export default function Drift() {
         carries is among {plants === 1 ? 'it' : `${plants}`} with {percent(chanceOfCarrier(0.05, plants))} chance.
       </p>
       <Button type="button" look="action" onClick={grow}>
-        {runs.length === 0 ? `Grow ${RUNS} lines` : 'Grow them again'}
+        {runs.length === 0 ? `Grow ${RUNS} lines` : 'Grow again'}
       </Button>
       <div className="mt-6 grid gap-8 md:grid-cols-2">
         <figure>
@@ -101,14 +101,14 @@ export default function Drift() {
             lines={seen}
             label={
               runs.length === 0
-                ? 'Nothing is grown yet'
-                : `After ${shown} generations ${lost} of ${RUNS} lines have lost the trait or have nothing else`
+                ? 'Nothing grown yet'
+                : `After ${shown} generations ${lost} of ${RUNS} lines have lost the trait or have only this trait`
             }
-            ends={['All carry it', 'None does']}
+            ends={['All plants', 'No plants']}
           />
           <p role="status" className="mt-1 text-small text-soft">
             {runs.length > 0 &&
-              `After ${shown} ${shown === 1 ? 'generation' : 'generations'} ${lost} of ${RUNS} lines have lost it, or have nothing else.`}
+              `After ${shown} ${shown === 1 ? 'generation' : 'generations'} ${lost} of ${RUNS} lines have lost it or have only this trait.`}
           </p>
         </figure>
         <figure>
@@ -123,9 +123,9 @@ export default function Drift() {
         </figure>
       </div>
       <p className="mt-6 max-w-prose text-small text-soft">
-        Expected is (1 − 1/(2N))<sup>g</sup> after g generations, with N the effective plants. The lines are grown plant by plant: a mother
-        by her share of the seed, pollen from any plant as often as the crop crosses. So save from many plants, the same amount from each;
-        where there were few, mix with seed of other years.
+        Expected heterozygosity after g generations: (1 − 1/(2N))<sup>g</sup>, where N is the effective population size. The lines are
+        simulated plant by plant: mothers by their share of the seed, and pollen from any plant as often as the crop crosses. So save the
+        same amount from each of many plants, and if there were few, mix with seed from other years.
       </p>
     </div>
   );

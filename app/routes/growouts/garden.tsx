@@ -4,7 +4,7 @@ import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { useUnits } from '#app/ui/units.tsx';
@@ -102,17 +102,17 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
     <div className="max-w-3xl">
       <PageHead
         title={name}
-        about={person ? `${person}’s garden` : 'Nobody’s in particular'}
+        about={person ? `${person}’s garden` : 'No particular person'}
         actions={<ButtonLink to="/gardens">All gardens</ButtonLink>}
       />
-      <h2 className="mb-2">Where it is</h2>
+      <h2 className="mb-2">Location</h2>
       <Facts
         rows={[
-          ['Place', knowsPlace ? (place ?? 'Not known') : 'Known to the coordinators only'],
+          ['Place', knowsPlace ? (place ?? 'Not known') : 'Only coordinators can see it'],
           ...(near.length > 0
-            ? [['Gardens near', near.map((one) => `${one.name} ${formatMetres(one.metres, units)}`).join(', ')] as const]
+            ? [['Gardens nearby', near.map((one) => `${one.name} ${formatMetres(one.metres, units)}`).join(', ')] as const]
             : []),
-          ['May know its place', placeFor === 'workers' ? 'Whoever works here' : 'Coordinators only'],
+          ['Who can see the location', placeFor === 'workers' ? 'Everyone who works here' : 'Coordinators only'],
         ]}
       />
       {knowsPlace && (
@@ -126,7 +126,7 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
         />
       )}
       <h2 className="mt-10 mb-2">Plots</h2>
-      {plots.length === 0 && <p className="text-soft">None yet. A plot is a piece of ground of which you know how large it is.</p>}
+      {plots.length === 0 && <p className="text-soft">No plots yet. A plot is a bed or piece of ground whose size you know.</p>}
       <ul>
         {plots.map((plot) => (
           <li key={plot.id} className="border-t border-rule py-2">
@@ -141,7 +141,7 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
       <PlotForm key={`new ${keys.plot}`} formKey={keys.plot} result={resultOf('plot')} plot={null} />
       <h2 className="mt-10 mb-2">Grow-outs here</h2>
       {growOuts.length === 0 ? (
-        <p className="text-soft">None under way.</p>
+        <p className="text-soft">None in progress.</p>
       ) : (
         <ul>
           {growOuts.map((one) => (
@@ -155,9 +155,10 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
           ))}
         </ul>
       )}
-      <h2 className="mt-10 mb-2">What else flowers here or near</h2>
+      <h2 className="mt-10 mb-2">What else flowers here or nearby</h2>
       <p className="mb-2 max-w-prose text-soft">
-        Own sowings, a neighbour’s beets, wild carrots by the lane: whatever may cross with a grow-out. It counts in every grow-out near.
+        For example other sowings, a neighbour’s beets, or wild carrots by the lane: anything that could cross with a grow-out. We count it
+        for every grow-out nearby.
       </p>
       <ul>
         {blooms.map((bloom) => (
@@ -189,25 +190,25 @@ function PlaceForm({ formKey, result, leads, placeFor, isPlaced }: Given & { lea
   const [form, fields] = usePostForm<typeof gardenPlaceForm>({ id: `place-${formKey}`, result, start: { placeFor } });
   return (
     <details {...(fields.place.errors && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">Change where it is</summary>
+      <summary className="link inline-flex min-h-11 items-center">Change location</summary>
       <PostForm form={form} formKey={formKey} intent="place" className="mt-3">
         <TextField
           field={fields.place}
           label="Where is it?"
-          hint={`Two figures, 41.21, -34.04, or a distance, ${formatMetres(300, units)} to Alder Row`}
+          hint={`Coordinates such as 41.21, -34.04, or a distance such as ${formatMetres(300, units)} to Alder Row`}
         />
-        {isPlaced && <TickField field={fields.forget} label="Forget its place" />}
+        {isPlaced && <TickField field={fields.forget} label="Remove location" />}
         {leads && (
           <SelectField
             field={fields.placeFor}
-            label="Who may know its place?"
+            label="Who can see the location?"
             options={[
-              { value: 'workers', label: 'Whoever works here' },
+              { value: 'workers', label: 'Everyone who works here' },
               { value: 'coordinators', label: 'Coordinators only' },
             ]}
           />
         )}
-        <Button type="submit">Save place</Button>
+        <Button type="submit">Save location</Button>
       </PostForm>
     </details>
   );
@@ -236,14 +237,14 @@ function PlotForm({ formKey, result, plot }: Given & { plot: Plot | null }) {
       <PostForm form={form} formKey={formKey} intent="plot" className="mt-3">
         {plot && <input type="hidden" name="plot" value={plot.id} />}
         <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.name} label="Name" hint="Top bed, By the wall" />
+          <TextField field={fields.name} label="Name" hint="For example Top bed" />
           <TextField field={fields.squareMetres} label="Area, m²" inputMode="decimal" />
           <SelectField field={fields.sun} label="Sun" options={SUNS.map((value) => ({ value, label: SUN_WORDS[value] }))} />
           <SelectField field={fields.water} label="Water" options={WATERS.map((value) => ({ value, label: WATER_WORDS[value] }))} />
           <TextField field={fields.cages} label="Cages" inputMode="numeric" />
-          <TextField field={fields.note} label="Note (optional)" hint="Heavy clay, slugs, shaded after four" />
+          <TextField field={fields.note} label="Note (optional)" hint="For example: heavy clay, shaded after four o’clock" />
         </div>
-        {plot && <TickField field={fields.retired} label="Not in use any more" />}
+        {plot && <TickField field={fields.retired} label="No longer in use" />}
         <Button type="submit">{plot ? 'Save plot' : 'Add plot'}</Button>
       </PostForm>
     </details>
@@ -254,23 +255,23 @@ function BloomForm({ formKey, result, year, crops }: Given & { year: number; cro
   const [form, fields] = usePostForm<typeof bloomForm>({ id: `bloom-${formKey}`, result, start: { year: String(year), metres: '0' } });
   return (
     <details {...(result?.status === 'error' && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">Note something that flowers</summary>
+      <summary className="link inline-flex min-h-11 items-center">Add something that flowers</summary>
       <PostForm form={form} formKey={formKey} intent="bloom" className="mt-3">
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField
             field={fields.crop}
             label="Crop"
-            hint="Or the one that its wild relative crosses with"
+            hint="For a wild plant, choose the crop it crosses with"
             suggestions={crops}
             autoComplete="off"
           />
-          <TextField field={fields.what} label="What is it?" hint="The neighbour’s chard, wild carrots" />
+          <TextField field={fields.what} label="What is it?" hint="For example the neighbour’s chard, wild carrots" />
           <TextField field={fields.year} label="Year" inputMode="numeric" />
-          <TextField field={fields.metres} label="How far off, in metres?" hint="0 is in the garden" inputMode="numeric" />
-          <TextField field={fields.from} label="In flower from (optional)" type="date" />
-          <TextField field={fields.to} label="To (optional)" type="date" />
+          <TextField field={fields.metres} label="How far away, in metres?" hint="0 means in this garden" inputMode="numeric" />
+          <DateField field={fields.from} label="In flower from (optional)" hint="For example 12 Jun" />
+          <DateField field={fields.to} label="To (optional)" hint="For example 3 Jul" />
         </div>
-        <Button type="submit">Note it</Button>
+        <Button type="submit">Add bloom</Button>
       </PostForm>
     </details>
   );
@@ -290,7 +291,7 @@ function NoteAgain({
       {Object.entries({ year, crop, what, metres }).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
-      <Button type="submit" look="quiet" aria-label={`Note ${what} for ${year} too`}>
+      <Button type="submit" look="quiet" aria-label={`Add ${what} for ${year} too`}>
         Again in {year}
       </Button>
     </PostForm>

@@ -8,14 +8,14 @@ export function gardenTrouble(problem: GardenProblem | PlotProblem): Record<stri
     case 'garden place':
       return { place: [PLACE_FAULTS[problem.fault]] };
     case 'no such garden':
-      return { '': ['There is no such garden, or its place is kept by the coordinators'] };
+      return { '': ['This garden does not exist, or only coordinators can see where it is'] };
     case 'nobody of that name':
-      return { person: ['There is nobody of that name. Add the person first'] };
+      return { person: ['We know nobody by that name. Add the person first'] };
     case 'no such plot':
-      return { '': ['There is no such plot any more. Reload the page'] };
+      return { '': ['This plot no longer exists. Reload the page'] };
     case 'no such crop':
-      return { crop: ['No crop of that name is in the almanac. Choose one from the list'] };
+      return { crop: ['This crop is not in the almanac. Choose one from the list'] };
     case 'name taken':
-      return { name: ['Another plot of this garden is called so'] };
+      return { name: ['Another plot in this garden has this name. Choose a different one'] };
   }
 }

@@ -59,7 +59,7 @@ export default function Gardens({ loaderData: { key, search, page, total, garden
     <>
       <PageHead
         title="Gardens"
-        about="Where members grow seed. Where a garden is stays with whoever works here."
+        about="Where members grow seed. Only people who work here can see where a garden is."
         actions={
           <>
             <ButtonLink to="/grow-outs/season">Map of the season</ButtonLink>
@@ -69,12 +69,10 @@ export default function Gardens({ loaderData: { key, search, page, total, garden
       />
       <SearchForm label="Find a garden" hint="Garden or person" value={search} />
       {gardens.length === 0 ? (
-        <Empty>
-          {search ? 'No results. Try part of a garden’s or a person’s name.' : 'No garden is known yet. Add the first one below.'}
-        </Empty>
+        <Empty>{search ? 'No results. Try part of a garden’s or a person’s name.' : 'No gardens yet. Add the first one below.'}</Empty>
       ) : (
         <Table caption="Gardens">
-          <Heads of={['Garden', 'Whose', 'Place', 'Plots', 'Grow-outs under way']} />
+          <Heads of={['Garden', 'Whose', 'Place', 'Plots', 'Grow-outs in progress']} />
           <tbody>
             {gardens.map((garden) => (
               <tr key={garden.id}>
@@ -98,12 +96,12 @@ export default function Gardens({ loaderData: { key, search, page, total, garden
           Add a garden
         </h2>
         <PostForm form={form} formKey={key} intent="garden">
-          <TextField field={fields.name} label="Name" hint="Alder Row, Mill Lane allotment 7" />
-          <TextField field={fields.person} label="Whose is it? (optional)" hint="A person this library knows" />
+          <TextField field={fields.name} label="Name" hint="For example Alder Row, or Mill Lane allotment 7" />
+          <TextField field={fields.person} label="Whose is it? (optional)" hint="Someone you have added at the desk" />
           <TextField
             field={fields.place}
             label="Where is it? (optional)"
-            hint={`Two figures, 41.21, -34.04, or a distance, ${formatMetres(300, units)} to Alder Row`}
+            hint={`Coordinates such as 41.21, -34.04, or a distance such as ${formatMetres(300, units)} to Alder Row`}
           />
           <Button type="submit">Add garden</Button>
         </PostForm>

@@ -112,13 +112,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 function troubleOf(problem: AgreeProblem | HandOverProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'no such grow-out':
-      return { '': ['There is no such grow-out'] };
+      return { '': ['This grow-out does not exist'] };
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'moved on':
-      return { '': [`Meanwhile this grow-out is: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}. Reload the page`] };
+      return { '': [`This grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}. Reload the page`] };
     case 'nobody of that name':
-      return { grower: ['There is nobody of that name. Choose one of the names offered, or add the person first'] };
+      return { grower: ['We know nobody by that name. Choose one from the list, or add the person first'] };
     case 'held back':
       return { '': [heldBackWords(problem.hold)] };
     case 'no such holding':
@@ -180,9 +180,9 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
             {mayDo.bringBack && (
               <>
                 <ButtonLink to={`/intake?growOut=${growOut.id}`} look="action">
-                  Seed comes back
+                  Record a return
                 </ButtonLink>
-                <ButtonLink to={`/grow-outs/log?of=${growOut.id}`}>Write in the log</ButtonLink>
+                <ButtonLink to={`/grow-outs/log?of=${growOut.id}`}>Add to the log</ButtonLink>
               </>
             )}
             <ButtonLink to={`/grow-outs/${growOut.id}/sheet`}>Grower’s sheet</ButtonLink>
@@ -202,7 +202,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
       ))}
       {holds.length > 0 && (state === 'proposed' || state === 'offered' || state === 'agreed') && (
         <Notice tone="doubt">
-          This lot is on hold: {holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}. Settle that before its seed is sown.
+          This lot is on hold: {holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}. Settle this before you sow the seed.
         </Notice>
       )}
       {standing && <PlantsStanding standing={standing} />}
@@ -228,7 +228,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
                   <span key="garden" className="flex flex-wrap items-center gap-x-4">
                     {place
                       ? `${[place.garden, place.plot].filter(Boolean).join(', ')}${place.squareMetres === null ? '' : `, ${place.squareMetres} m²`}`
-                      : 'Not settled'}
+                      : 'Not decided'}
                     {mayDo.place && (
                       <Link className="link inline-flex min-h-11 items-center" to={`/grow-outs/${growOut.id}/place`}>
                         {place ? 'Change garden or day' : 'Choose garden and day'}
@@ -239,7 +239,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
               ]
             : []),
           ...(place && place.methods.length > 0
-            ? [['Kept apart by', place.methods.map((method) => METHOD_NAMES[method]).join(', ')] as const]
+            ? [['Isolated by', place.methods.map((method) => METHOD_NAMES[method]).join(', ')] as const]
             : []),
           ...(grower
             ? [
@@ -263,7 +263,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
         </div>
       )}
       {(state === 'proposed' || state === 'offered' || state === 'agreed' || state === 'declined') && (
-        <p className="mt-4 max-w-prose">These seeds are kept back: they cannot be lent while the grow-out is planned.</p>
+        <p className="mt-4 max-w-prose">These seeds are reserved and cannot be lent while the grow-out is planned.</p>
       )}
       <div className="mt-8 space-y-8">
         {mayDo.handOver && (
@@ -284,7 +284,7 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
         <>
           <h2 className="mt-10 mb-2">Season’s log</h2>
           {log.length === 0 ? (
-            <p className="text-soft">Nothing has been written yet.</p>
+            <p className="text-soft">No entries yet.</p>
           ) : (
             <ol>
               {log.map((entry) => (
@@ -308,11 +308,11 @@ export default function GrowOut({ loaderData, actionData }: Route.ComponentProps
       <h2 className="mt-10 mb-2">What happened</h2>
       <ol>
         <li className="border-t border-rule py-2">
-          {formatDate(proposedOn)}: proposed by {proposedBy ?? 'nobody known'}
+          {formatDate(proposedOn)}: proposed by {proposedBy ?? 'unknown person'}
         </li>
         {steps.map((step, index) => (
           <li key={index} className="border-t border-rule py-2">
-            {formatDate(step.on)}: {stepWords(step)}, written by {step.by ?? 'nobody known'}
+            {formatDate(step.on)}: {stepWords(step)}, recorded by {step.by ?? 'unknown person'}
           </li>
         ))}
       </ol>
@@ -327,12 +327,12 @@ function WhatCame({ home: { lots, seeds, expected, plants, effective }, grower }
     <div className="mb-6">
       <Reckoning
         tone={seeds < expected.low ? 'doubt' : 'good'}
-        question="What came of it?"
+        question="How did it turn out?"
         verdict={verdict}
         figure={
           <p>
             {capital(formatAboutSeeds(seeds))} from{' '}
-            {plants === null ? 'an unknown number of plants' : `${plants} ${plants === 1 ? 'plant' : 'plants'}`}; usual are{' '}
+            {plants === null ? 'an unknown number of plants' : `${plants} ${plants === 1 ? 'plant' : 'plants'}`}; the usual harvest is{' '}
             {grouped(expected.low)} to {formatSeeds(expected.high)}.{grower && ` Thank ${grower}.`}
           </p>
         }
@@ -348,9 +348,7 @@ function WhatCame({ home: { lots, seeds, expected, plants, effective }, grower }
           )),
           ...(effective === null
             ? []
-            : [
-                `For keeping the variety its plants count as about ${Math.round(effective)}: those that gave seed, and those that gave pollen`,
-              ]),
+            : [`Effective population size: about ${Math.round(effective)}, counting the plants that gave seed and those that gave pollen`]),
         ]}
       />
     </div>
@@ -366,14 +364,14 @@ function PlantsStanding({ standing }: { standing: Standing }) {
     <div className="mb-6">
       <Reckoning
         tone={isEnough ? 'good' : standing.kind === 'too few' ? 'poor' : 'doubt'}
-        question="Are there plants enough?"
+        question="Are there enough plants?"
         verdict={isEnough ? 'Yes, so far' : standing.kind === 'too few' ? 'Too few' : 'Perhaps not'}
         figure={standingWords(standing)}
         reasons={isEnough ? [] : [STANDING_ADVICE[standing.kind]]}
         working={
           standing.kind === 'in danger' ? (
             <p>
-              Of 100 seedlings about 85 see the end of the season, and we spread the losses evenly over it. Chance that {standing.needed} of{' '}
+              We expect about 85 of 100 seedlings to survive the season, with losses spread evenly. Chance that {standing.needed} of{' '}
               {standing.plants} are left when the seed is ripe: {Math.round(standing.chance * 100)} %.
             </p>
           ) : undefined

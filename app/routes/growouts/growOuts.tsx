@@ -20,7 +20,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Grow-outs · Kind Grana
 const PAGE = 40;
 const NEXT = 8;
 const SORTS = [
-  { value: '', label: 'Most pressing first' },
+  { value: '', label: 'Most urgent first' },
   { value: 'name', label: 'By name' },
 ];
 
@@ -71,8 +71,8 @@ export default function GrowOuts({
         title="Grow-outs"
         about={
           all === 0
-            ? 'No line needs growing out.'
-            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${underWay === 0 ? 'no grow-out is' : underWay === 1 ? 'one grow-out is' : `${underWay} grow-outs are`} under way.`
+            ? 'No lines need growing out.'
+            : `${all} ${all === 1 ? 'line needs' : 'lines need'} growing out; ${underWay === 0 ? 'no grow-out is' : underWay === 1 ? 'one grow-out is' : `${underWay} grow-outs are`} in progress.`
         }
         actions={
           <>
@@ -88,9 +88,9 @@ export default function GrowOuts({
       {growOuts.length > 0 && (
         <section aria-labelledby="proposed" className="mb-10">
           <h2 id="proposed" className="mb-2">
-            {underWay > growOuts.length ? `Under way: the next ${growOuts.length}` : 'Under way'}
+            {underWay > growOuts.length ? `In progress: the next ${growOuts.length}` : 'In progress'}
           </h2>
-          <GrowOutTable caption="Grow-outs under way" growOuts={growOuts} />
+          <GrowOutTable caption="Grow-outs in progress" growOuts={growOuts} />
         </section>
       )}
       <h2 className="mb-2">What needs growing out</h2>
@@ -121,7 +121,7 @@ export default function GrowOuts({
               </p>
               {line.growing > 0 ? (
                 <p className="text-small text-soft">
-                  {line.growing === 1 ? 'A grow-out is under way' : `${line.growing} grow-outs are under way`}
+                  {line.growing === 1 ? 'A grow-out is in progress' : `${line.growing} grow-outs are under way`}
                 </p>
               ) : leads ? (
                 <ButtonLink to={`/lots/${line.code}/grow-out`} aria-label={`Propose a grow-out of ${line.crop} ‘${line.name}’`}>
@@ -138,9 +138,9 @@ export default function GrowOuts({
       )}
       <Pager page={page} size={PAGE} total={total} things="lines" />
       <p className="mt-6 max-w-prose text-small text-soft">
-        A line needs growing out when its seed is enough for fewer than three grow-outs, when its best lot germinates under 85 % of what
-        fresh seed does, when all of it is in one container, one place or from one garden, when there is less than we aim for, or when none
-        of its lots is likely true to its name. Lines of which nothing lives are on the wants list.
+        A line needs growing out when it has seed for fewer than three grow-outs, when its best lot germinates below 85 % of fresh seed,
+        when it is all in one container, in one place or from one garden, when there is less than the aim, or when none of its lots is
+        likely to be true to type. Lines with no living seed are on the wants list.
       </p>
     </>
   );

@@ -46,7 +46,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const { give } = formActs(await formOf(request), visit, ['terms'], () => ({ '': ['This person is not in the book any more'] }));
+  const { give } = formActs(await formOf(request), visit, ['terms'], () => ({ '': ['This person’s record no longer exists'] }));
   return give(writeTerms, { personId: Number(params.id) });
 }
 
@@ -68,26 +68,26 @@ export default function Grower({ loaderData: { key, id, name, terms, growOuts, t
         title={`${name} as a grower`}
         about={
           tally.back + tally.failed === 0
-            ? 'Has brought nothing back from a grow-out yet.'
+            ? 'No grow-outs finished yet.'
             : `${tally.back} ${tally.back === 1 ? 'grow-out' : 'grow-outs'} came back, ${tally.failed} failed.`
         }
-        actions={<ButtonLink to={`/people/${id}`}>Loans and details</ButtonLink>}
+        actions={<ButtonLink to={`/people/${id}`}>Open person</ButtonLink>}
       />
-      <h2 className="mb-2">What they agreed to</h2>
-      <p className="mb-3 max-w-prose text-soft">A grow-out that goes beyond it says so on its page. Leave empty what was not spoken of.</p>
+      <h2 className="mb-2">What was agreed</h2>
+      <p className="mb-3 max-w-prose text-soft">We warn you when a grow-out goes beyond this. Leave empty what you did not discuss.</p>
       <PostForm form={form} formKey={key} intent="terms">
         <div className="grid gap-5 sm:grid-cols-2">
           <SelectField
             field={fields.skill}
-            label="Saves true seed of"
+            label="Can save true seed of"
             options={SKILLS.map((value) => ({ value, label: SKILL_WORDS[value] }))}
           />
-          <TextField field={fields.mostLines} label="Lines at most (optional)" inputMode="numeric" />
-          <TextField field={fields.squareMetres} label="Room, m² (optional)" inputMode="decimal" />
-          <TextField field={fields.mostHours} label="Hours in a season (optional)" inputMode="numeric" />
-          <TextField field={fields.notGrown} label="Does not grow (optional)" hint="Squash, onions" />
+          <TextField field={fields.mostLines} label="Most lines (optional)" inputMode="numeric" />
+          <TextField field={fields.squareMetres} label="Space, m² (optional)" inputMode="decimal" />
+          <TextField field={fields.mostHours} label="Hours per season (optional)" inputMode="numeric" />
+          <TextField field={fields.notGrown} label="Will not grow (optional)" hint="For example squash, onions" />
         </div>
-        <Button type="submit">Save what was agreed</Button>
+        <Button type="submit">Save agreement</Button>
       </PostForm>
       <h2 className="mt-10 mb-2">Grow-outs</h2>
       {growOuts.length === 0 ? (

@@ -13,8 +13,8 @@ export const meta: Route.MetaFunction = () => [{ title: 'All grow-outs · Kind G
 
 const PAGE = 60;
 const SHOWN = [
-  { value: 'open', label: 'Under way' },
-  { value: 'ended', label: 'Back, dropped or failed' },
+  { value: 'open', label: 'In progress' },
+  { value: 'ended', label: 'Ended' },
 ];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -32,7 +32,7 @@ export default function AllGrowOuts({ loaderData: { search, show, page, growOuts
     <>
       <PageHead
         title="All grow-outs"
-        about="The ones sown first come first."
+        about="Earliest sowing first."
         actions={<ButtonLink to="/grow-outs">What needs growing out</ButtonLink>}
       />
       <SearchForm label="Find a grow-out" hint="Crop, variety, lot code, grower or garden" value={search}>
@@ -43,11 +43,11 @@ export default function AllGrowOuts({ loaderData: { search, show, page, growOuts
           {search
             ? 'No results. Try part of a crop or variety name, or a lot code.'
             : show === 'open'
-              ? 'No grow-out is under way.'
-              : 'No grow-out has ended yet.'}
+              ? 'No grow-outs in progress.'
+              : 'No grow-outs have ended yet.'}
         </Empty>
       ) : (
-        <GrowOutTable caption={show === 'open' ? 'Grow-outs under way' : 'Grow-outs that have ended'} growOuts={growOuts} />
+        <GrowOutTable caption={show === 'open' ? 'Grow-outs in progress' : 'Grow-outs that have ended'} growOuts={growOuts} />
       )}
       <Pager page={page} size={PAGE} total={total} things="grow-outs" />
     </>

@@ -121,9 +121,7 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
     <PageHead
       title="Season’s log"
       about={
-        works
-          ? 'Everything that is growing in gardens. It works without a network.'
-          : 'What you grow for the library. It works without a network.'
+        works ? 'Everything growing in gardens. It works without a network.' : 'What you grow for the library. It works without a network.'
       }
       actions={<ButtonLink to={works ? '/grow-outs/all' : '/mine'}>{works ? 'All grow-outs' : 'My seed'}</ButtonLink>}
     />
@@ -132,7 +130,9 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
     return (
       <>
         {title}
-        <Empty>{works ? 'No seed has been handed over to be grown out.' : 'You have no seed of the library to grow out just now.'}</Empty>
+        <Empty>
+          {works ? 'No seed has been handed over for a grow-out.' : 'You are not growing anything for the library at the moment.'}
+        </Empty>
       </>
     );
   return (
@@ -180,9 +180,7 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
         </Notice>
       ))}
       {full && (
-        <Notice tone="poor">
-          This device has no room left to keep that. Save it without the photo, or go where there is a network first.
-        </Notice>
+        <Notice tone="poor">This device has no space left for this entry. Save it without the photo, or connect to a network first.</Notice>
       )}
       {draft ? (
         <EntryForm
@@ -199,9 +197,9 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
       ) : (
         <KindChoice growth={growOut.growth} onChoose={(kind) => setDraft({ kind, entry: null, insteadOf: null })} />
       )}
-      <h3 className="mt-8 mb-2">Written so far</h3>
+      <h3 className="mt-8 mb-2">Entries so far</h3>
       {entries.length === 0 ? (
-        <p className="text-soft">Nothing yet. Begin with the day you sow.</p>
+        <p className="text-soft">No entries yet. Start with the day you sow.</p>
       ) : (
         <ol aria-label="Entries">
           {[...entries].reverse().map((entry) => (
@@ -217,7 +215,7 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
                     </a>
                   </>
                 )}
-                {entry.isWaiting && <b className="text-doubt"> · not saved yet</b>}
+                {entry.isWaiting && <b className="text-doubt"> · not sent yet</b>}
               </span>
               {entry.id !== null && (
                 <span className="flex gap-1">
@@ -232,10 +230,10 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
                   <Button
                     type="button"
                     look="quiet"
-                    aria-label={`Strike out ${entryWords(entry, units)}`}
+                    aria-label={`Delete ${entryWords(entry, units)}`}
                     onClick={() => keep({ intent: 'strike', entryId: String(entry.id) })}
                   >
-                    Strike out
+                    Delete
                   </Button>
                 </span>
               )}
@@ -246,8 +244,8 @@ export default function Log({ loaderData: { owner, today, works, asked, growOuts
       {offline && (
         <p className="mt-6 text-soft">
           {offline === 'kept'
-            ? 'This page is kept on this device: it opens again without a network.'
-            : 'Let this page stay open while there is no network: without HTTPS it cannot be kept on this device.'}
+            ? 'This page is stored on this device and opens without a network.'
+            : 'Keep this page open while you have no network: without HTTPS it cannot be stored on this device.'}
         </p>
       )}
     </div>
@@ -271,7 +269,7 @@ function KindChoice({ growth, onChoose }: { growth: GrowOut['growth']; onChoose:
     </Button>
   );
   return (
-    <section aria-label="Write into the log">
+    <section aria-label="Add to the log">
       <h3 className="mb-2">What happened?</h3>
       <div className="flex flex-wrap gap-2">{first.map(chip)}</div>
       <details className="mt-2">

@@ -35,13 +35,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 function troubleOf(problem: LogProblem): string {
   switch (problem.code) {
     case 'no such grow-out':
-      return 'There is no such grow-out any more';
+      return 'This grow-out no longer exists';
     case 'moved on':
-      return `Meanwhile this grow-out is: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`;
+      return `This grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`;
     case 'not yours':
-      return 'This is somebody else’s grow-out';
+      return 'This is someone else’s grow-out';
     case 'no such entry':
-      return 'This entry has been corrected or struck out meanwhile';
+      return 'Someone has already corrected or deleted this entry';
     case 'not a photo':
     case 'photo too large':
     case 'busy':

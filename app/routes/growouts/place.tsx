@@ -5,7 +5,7 @@ import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { placeForm } from '#contracts/growouts/growOuts.ts';
@@ -78,17 +78,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 function troubleOf(problem: PlaceProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such grow-out':
-      return { '': ['There is no such grow-out'] };
+      return { '': ['This grow-out does not exist'] };
     case 'moved on':
-      return { '': [`Meanwhile this grow-out is: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`] };
+      return { '': [`This grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`] };
     case 'no such garden':
-      return { garden: ['There is no such garden any more'] };
+      return { garden: ['This garden no longer exists'] };
     case 'no such plot':
-      return { plot: ['This plot belongs to another garden, or is used no more'] };
+      return { plot: ['This plot belongs to another garden, or is no longer in use'] };
     case 'no room':
       return {
         squareMetres: [
-          `Only ${problem.left} m² are free through that time${problem.others.length > 0 ? `: ${problem.others.join(', ')} ${problem.others.length === 1 ? 'grows' : 'grow'} there` : ''}`,
+          `Only ${problem.left} m² are free for that time${problem.others.length > 0 ? `: ${problem.others.join(', ')} ${problem.others.length === 1 ? 'grows' : 'grow'} there` : ''}`,
         ],
       };
     case 'sow day':
@@ -129,16 +129,16 @@ export default function Place({ loaderData, actionData }: Route.ComponentProps) 
   return (
     <div className="max-w-6xl">
       <PageHead
-        title={`Where ${name} is grown`}
-        about="Choose a garden, a day and how it is kept apart, and see what is likely to cross."
+        title={`Where to grow ${name}`}
+        about="Choose a garden, a sowing date and the isolation, and see what is likely to cross."
         actions={<ButtonLink to={`/grow-outs/${id}`}>Back to the grow-out</ButtonLink>}
       />
       {gardens.length === 0 ? (
-        <Empty action={<ButtonLink to="/gardens">Add a garden</ButtonLink>}>No garden is known yet.</Empty>
+        <Empty action={<ButtonLink to="/gardens">Add a garden</ButtonLink>}>No gardens yet.</Empty>
       ) : (
         <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
           <div onChange={tryIt}>
-            {!may && <Notice tone="doubt">This grow-out has ended: its place is not changed any more.</Notice>}
+            {!may && <Notice tone="doubt">This grow-out has ended, so its garden can no longer be changed.</Notice>}
             <PostForm form={form} formKey={key} intent="place">
               <SelectField field={fields.garden} label="Garden" options={[{ value: '', label: 'Choose' }, ...gardens]} />
               {plots.length > 0 && (
@@ -150,13 +150,13 @@ export default function Place({ loaderData, actionData }: Route.ComponentProps) 
                   />
                   <TextField
                     field={fields.squareMetres}
-                    label="Room it takes, m² (optional)"
-                    hint={workedOut ? `${workedOut.squareMetres} m², if left empty` : 'What its plants take, if left empty'}
+                    label="Space, m² (optional)"
+                    hint={workedOut ? `${workedOut.squareMetres} m² if left empty` : 'Leave empty to use the space its plants need'}
                     inputMode="decimal"
                   />
                 </div>
               )}
-              <TextField field={fields.sowOn} label="Sow on" type="date" />
+              <DateField field={fields.sowOn} label="Sow on" hint="For example 12 Apr" leaning="future" />
               <Ways name={fields.methods.name} chosen={choice.methods} />
               <Button type="submit" look="action" disabled={!may}>
                 Save garden and day
@@ -173,7 +173,7 @@ export default function Place({ loaderData, actionData }: Route.ComponentProps) 
 function Ways({ name, chosen }: { name: string; chosen: readonly Method[] }) {
   return (
     <fieldset>
-      <legend className="font-semibold">How it is kept apart, besides distance</legend>
+      <legend className="font-semibold">Isolation, besides distance</legend>
       <div className="mt-1 grid sm:grid-cols-2">
         {WAYS.map((method) => (
           <label key={method} className="inline-flex min-h-11 items-center gap-2">

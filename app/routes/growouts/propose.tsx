@@ -86,20 +86,20 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ['Sow', `from ${formatDate(sowFrom)}. ${proseIn(house.units, lot.facts.howToSow)}`],
       [
         'Ripe by',
-        `${formatDate(ripeBy)}${seasons === 2 ? ', in its second year: the plants stand over winter' : ''}. ${proseIn(house.units, lot.facts.ripe)}`,
+        `${formatDate(ripeBy)}${seasons === 2 ? ', in its second year: the plants overwinter' : ''}. ${proseIn(house.units, lot.facts.ripe)}`,
       ],
       ['Back by', `${formatDate(due)}, cleaned and dried`],
       [
-        'Takes',
-        `${bedFor(plants, lot.facts)} m² of bed, ${proseIn(house.units, spacingWords(lot.facts))}, and about ${hoursToGrow(lot.facts, plants, [], house.growing)} hours of work; cages, bags or hand pollination take more`,
+        'Needs',
+        `${bedFor(plants, lot.facts)} m² of bed, ${proseIn(house.units, spacingWords(lot.facts))}, and about ${hoursToGrow(lot.facts, plants, [], house.growing)} hours of work, more with cages, bags or hand pollination`,
       ],
       [
         'Keep apart',
-        `${formatMetres(distanceBy(house.rules, lot.facts, lot.lineRules), house.units)} from others of its kind, by the house rule`,
+        `${formatMetres(distanceBy(house.rules, lot.facts, lot.lineRules), house.units)} from others of its kind, by your house rule`,
       ],
       [
         'Yield',
-        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, ${told === 0 ? 'by the almanac' : `by what this line gave ${told === 1 ? 'before' : `in ${told} seasons`}`}. ${shareWords(house.growing.growersShare)} stays with the grower, so at least ${packets} ${packets === 1 ? 'packet' : 'packets'}${price > 0 ? `, which would cost ${formatMoney(price, house.prices.currency)} to buy` : ''}`,
+        `${grouped(low)} to ${formatSeeds(high)} from ${standing} ${standing === 1 ? 'plant' : 'plants'}, ${told === 0 ? 'by the almanac' : `by what this line gave ${told === 1 ? 'before' : `in ${told} seasons`}`}. ${shareWords(house.growing.growersShare)} stays with the grower, so you get at least ${packets} ${packets === 1 ? 'packet' : 'packets'}${price > 0 ? `, which would cost ${formatMoney(price, house.prices.currency)} to buy` : ''}`,
       ],
     ] as [string, string][],
   };
@@ -110,13 +110,15 @@ function troubleOf(problem: ProposeProblem, units: Units): Record<string, string
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'nothing to sow':
-      return { '': ['There is no clean seed of this lot to sow'] };
+      return { '': ['This lot has no clean seed to sow'] };
     case 'held back':
       return { '': [heldBackWords(problem.hold)] };
     case 'promised':
-      return { seeds: [`Only ${problem.free} seeds are free: ${problem.promised} are promised to other grow-outs`] };
+      return { seeds: [`Only ${problem.free} seeds are available: ${problem.promised} are promised to other grow-outs`] };
     case 'tests need it':
-      return { note: [`The next tests of this lot need ${problem.toTest} seeds, so ${problem.free} are free. To sow more, say why here`] };
+      return {
+        note: [`The next tests of this lot need ${problem.toTest} seeds, so ${problem.free} are available. To sow more, say why here`],
+      };
     case 'short':
       return { seeds: [shortWords(problem, units)] };
   }
@@ -149,26 +151,26 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
       />
       {open > 0 && (
         <Notice tone="doubt">
-          {open === 1 ? 'A grow-out of this line is under way already.' : `${open} grow-outs of this line are under way already.`} A second
-          one in another garden is a good safeguard.
+          {open === 1 ? 'A grow-out of this line is already in progress.' : `${open} grow-outs of this line are already in progress.`}{' '}
+          Another one in a different garden is a good safeguard.
         </Notice>
       )}
-      {holds.length > 0 && <Notice tone="doubt">This lot is on hold: {holds.join(', ')}. Settle that before its seed is sown.</Notice>}
+      {holds.length > 0 && <Notice tone="doubt">This lot is on hold: {holds.join(', ')}. Settle this before you sow the seed.</Notice>}
       {toSow === null ? (
         <Notice tone="doubt">
-          We cannot say how many seeds to sow: too little of this lot may be alive. Test it first, or sow what there is.
+          We cannot say how many seeds to sow, because too little of this lot may be alive. Test it first, or sow all there is.
         </Notice>
       ) : (
         <Notice tone={isShort ? 'doubt' : 'good'}>
           {isShort
-            ? `Sow all ${seeds} seeds: ${standing < plants ? `about ${standing} of the ${plants} plants we ask for` : `the ${plants} plants we ask for`} are likely to stand. To be 95 % certain of ${plants} would take ${toSow} seeds.`
-            : `Sow ${toSow} seeds. Then ${plants} plants will stand with 95 % certainty, by the germination we believe and with 85 of 100 seedlings surviving.`}
+            ? `Sow all ${seeds} seeds: ${standing < plants ? `about ${standing} of the ${plants} plants needed` : `the ${plants} plants needed`} are likely to survive. To be 95 % certain of ${plants} you would need ${toSow} seeds.`
+            : `Sow ${toSow} seeds. Then ${plants} plants will survive with 95 % certainty, given its estimated germination and 85 of 100 seedlings surviving.`}
         </Notice>
       )}
       <Facts rows={rows} />
       {failures.length > 0 && (
         <>
-          <h2 className="mt-8 mb-2">What went wrong before with this crop</h2>
+          <h2 className="mt-8 mb-2">Earlier failures with this crop</h2>
           <ul>
             {failures.map(({ id, told }) => (
               <li key={id} className="border-t border-rule py-2">
@@ -186,18 +188,18 @@ export default function Propose({ loaderData, actionData }: Route.ComponentProps
             <TextField
               field={fields.plants}
               label="Plants to save seed from"
-              hint={isShort ? 'As many as are likely to stand' : 'By the house rule for this crop'}
+              hint={isShort ? 'As many as are likely to survive' : 'Your house rule for this crop'}
               inputMode="numeric"
             />
-            <TextField field={fields.seeds} label="Seeds to sow" hint="They are kept back from lending" inputMode="numeric" />
+            <TextField field={fields.seeds} label="Seeds to sow" hint="They will be reserved and not lent" inputMode="numeric" />
           </div>
-          <TextArea field={fields.note} label="Note (optional)" hint="Who might grow it, what to watch for" />
+          <TextArea field={fields.note} label="Note (optional)" hint="For example who might grow it, or what to watch for" />
           <Button type="submit" look="action">
             Propose grow-out
           </Button>
         </PostForm>
       ) : (
-        <p className="mt-6">A coordinator can propose this grow-out.</p>
+        <p className="mt-6">Only a coordinator can propose this grow-out.</p>
       )}
     </div>
   );

@@ -60,7 +60,7 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
     <>
       <PageHead
         title="Lines at risk"
-        about={`The chance of losing each line by ${end}, and what helps most for an hour of work.`}
+        about={`The chance of losing each line by ${end}, and what helps most per hour of work.`}
         actions={
           <>
             <ButtonLink to="/copies">Safety copies</ButtonLink>
@@ -70,9 +70,11 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
       />
       {all.lines > 0 && <Lost lines={all.lines} years={all.years} year={year} />}
       {all.lines > 0 && <First hours={hours} first={first} />}
-      <SearchForm label="Find a line" hint="Its name or the crop" value={search} />
+      <SearchForm label="Find a line" hint="Variety or crop" value={search} />
       {lines.length === 0 ? (
-        <Empty>{search ? 'No line fits that.' : 'Lines come with the first lots that are taken in.'}</Empty>
+        <Empty>
+          {search ? 'No results. Try part of a variety or crop name.' : 'No lines yet. They are created when you take in seed.'}
+        </Empty>
       ) : (
         <Table caption="Lines at risk">
           <thead>
@@ -100,7 +102,7 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
                   </Link>
                   <span className="block text-soft">
                     {line.crop}
-                    {line.keptElsewhere && ', others keep it too'}
+                    {line.keptElsewhere && ', also kept elsewhere'}
                   </span>
                 </td>
                 <td className="text-right whitespace-nowrap">
@@ -120,7 +122,7 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
                 </td>
                 <td>
                   {line.remedies.length === 0 ? (
-                    <span className="text-soft">Nothing needs doing now</span>
+                    <span className="text-soft">Nothing to do now</span>
                   ) : (
                     <ol>
                       {line.remedies.map((one) => (
@@ -149,17 +151,17 @@ export default function Risk({ loaderData: { search, sort, page, all, hours, fir
       )}
       {all.waiting > 0 && (
         <p className="mt-3 text-small text-soft">
-          {all.waiting === 1 ? '1 line is' : `${all.waiting} lines are`} being worked out anew; load the page again in a minute.
+          {all.waiting === 1 ? '1 line is' : `${all.waiting} lines are`} being updated. Reload the page in a minute.
         </p>
       )}
       <Pager page={page} size={SIZE} total={all.lines} things={all.lines === 1 ? 'line' : 'lines'} />
       <details className="mt-8 max-w-prose">
         <summary className="link inline-flex min-h-11 items-center">Show the working</summary>
         <p>
-          For each line 200 draws of how its lots may germinate, by their tests, crop and storage. Each place may be lost with all its seed,{' '}
-          {chanceWords(fails)} a year. In each year tests take their seed, members borrow what is above the reserve, oldest seed first. A
-          line counts as lost in a draw when all that is left, sown at once, would more likely than not give fewer plants than good seed
-          needs. The figures for places, hours and success are in{' '}
+          Monte Carlo simulation: for each line, 200 random draws of how well its lots germinate, from their tests, crop and storage. Each
+          place may be lost with all its seed, {chanceWords(fails)} a year. Every year tests use seed and members borrow what is above the
+          reserve, oldest seed first. A line counts as lost in a draw when everything left, sown at once, would probably give too few plants
+          for good seed. You can change the figures for places, hours and success in{' '}
           <Link className="link" to="/settings/growing">
             Growing and risk
           </Link>
@@ -179,13 +181,13 @@ function First({ hours, first }: Pick<Route.ComponentProps['loaderData'], 'hours
       </h2>
       <Form method="get" className="no-print mb-3 flex flex-wrap items-end gap-3">
         <label>
-          <span className="block text-small font-semibold">Hours of work you have</span>
+          <span className="block text-small font-semibold">How many hours do you have?</span>
           <input key={hours} name="hours" type="number" min={1} max={MOST_HOURS} defaultValue={hours} className="input mt-1 w-32" />
         </label>
         <Button type="submit">Show</Button>
       </Form>
       {first.things.length === 0 ? (
-        <p className="text-soft">Nothing needs doing that fits into these hours.</p>
+        <p className="text-soft">Nothing useful fits into these hours.</p>
       ) : (
         <>
           <ol className="list-decimal space-y-1 pl-6">
@@ -199,8 +201,7 @@ function First({ hours, first }: Pick<Route.ComponentProps['loaderData'], 'hours
             ))}
           </ol>
           <p className="mt-2 font-semibold">
-            Together {first.hours} h, which save about {linesWords(first.saves)}{' '}
-            {first.saves >= 0.95 && first.saves < 1.05 ? 'line' : 'lines'}.
+            Together {first.hours} h, saving about {linesWords(first.saves)} {first.saves >= 0.95 && first.saves < 1.05 ? 'line' : 'lines'}.
           </p>
         </>
       )}
@@ -247,7 +248,7 @@ function Lost({ lines, years, year }: { lines: number; years: Years; year: numbe
       series: [
         curve('nothing done', 'asItIs', CHART.point, 'solid', upper),
         ...(isPlanned ? [curve('as planned', 'planned', CHART.line, 'dashed', middle)] : []),
-        curve('the best for each', 'best', CHART.good, 'dotted', lower),
+        curve('best action for each', 'best', CHART.good, 'dotted', lower),
       ],
     };
   }, [years, year, isPlanned, end]);
@@ -255,16 +256,16 @@ function Lost({ lines, years, year }: { lines: number; years: Years; year: numbe
     <div className="mb-8 grid grid-cols-1 items-center gap-x-10 gap-y-4 lg:grid-cols-2">
       <p className="max-w-prose text-large leading-relaxed">
         Of {lines} {lines === 1 ? 'line' : 'lines'} about <b>{linesWords(end.asItIs)}</b> will be lost by {year + years.length} if nothing
-        is done. {isPlanned && `With the grow-outs that are planned it is about ${linesWords(end.planned)}. `}
-        With the best remedy for each it is about <b>{linesWords(end.best)}</b>.
+        is done. {isPlanned && `With the planned grow-outs it is about ${linesWords(end.planned)}. `}
+        With the best action for each it is about <b>{linesWords(end.best)}</b>.
       </p>
       <figure>
         <figcaption className="text-small text-soft">Lines expected to be lost</figcaption>
         <Chart label="Lines expected to be lost by each year" option={option} className="h-48 w-full" />
         <details className="text-small">
-          <summary className="link inline-flex min-h-11 items-center">The same as a table</summary>
+          <summary className="link inline-flex min-h-11 items-center">Show as a table</summary>
           <Table caption="Lines expected to be lost by each year">
-            <Heads of={['By', 'Nothing done', 'As planned', 'The best for each']} />
+            <Heads of={['By', 'Nothing done', 'As planned', 'Best action for each']} />
             <tbody>
               {years.map((one, index) => (
                 <tr key={index}>

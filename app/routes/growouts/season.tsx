@@ -119,7 +119,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
       />
       {flowering.length === 0 ? (
         <Empty action={<ButtonLink to="/grow-outs">Look at the grow-outs</ButtonLink>}>
-          Nothing is settled in a garden for {year}. Choose garden and day for a grow-out, and it appears here.
+          No grow-outs have a garden for {year} yet. Choose a garden and day for a grow-out, and it appears here.
         </Empty>
       ) : (
         <>
@@ -128,7 +128,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
               Gardens in the week of {formatDate(monday)}
             </h2>
             <label className="no-print mb-3 block max-w-xl">
-              <span className="text-small text-soft">Move through the year</span>
+              <span className="text-small text-soft">Choose a week</span>
               <input
                 type="range"
                 min={0}
@@ -144,7 +144,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
               flowering={flowering.filter(({ bloom }) => bloom !== null && bloom.from <= addDays(monday, 6) && monday <= bloom.to)}
             />
             {hidden.length > 0 && (
-              <p className="mt-2 text-small text-soft">Not on the map, since their place is not known or not shown: {hidden.join(', ')}.</p>
+              <p className="mt-2 text-small text-soft">Not on the map, because their location is unknown or hidden: {hidden.join(', ')}.</p>
             )}
           </section>
           <section aria-labelledby="ribbon" className="mt-10">
@@ -152,8 +152,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
               In flower
             </h2>
             <p className="mb-2 max-w-prose text-small text-soft">
-              Lines of one kind stand together. Hollow is planned, filled is seen; a × stands where another that crosses with it flowers
-              too.
+              Varieties that can cross are grouped. Hollow: planned; filled: observed; ×: another that crosses with it is in flower too.
             </p>
             <YearBars
               years={[year]}
@@ -205,7 +204,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
           )}
           <section aria-labelledby="table" className="mt-10">
             <h2 id="table" className="mb-2">
-              The same as a table
+              Show as a table
             </h2>
             <Table caption={`What flowers in ${year}`}>
               <Heads of={['What', 'Garden', 'In flower', 'Likely crossed', 'With']} />
@@ -222,7 +221,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
                       )}
                     </td>
                     <td>{one.garden}</td>
-                    <td>{one.bloom ? `${short(one.bloom.from)} to ${short(one.bloom.to)}${one.seen ? ', seen' : ''}` : 'Unknown'}</td>
+                    <td>{one.bloom ? `${short(one.bloom.from)} to ${short(one.bloom.to)}${one.seen ? ', observed' : ''}` : 'Unknown'}</td>
                     <td>{one.share === null ? '–' : <span title={apartWords(one.share).verdict}>{crossedWords(one.share)}</span>}</td>
                     <td>
                       {one.from.length === 0

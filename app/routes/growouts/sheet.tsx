@@ -64,18 +64,18 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     mayLeave: isTheirs && state === 'agreed',
     qr: qrOf(addressOf(`/grow-outs/log?of=${id}`, request)),
     rows: [
-      ...(place ? [['Where', [place.garden, place.plot].filter(Boolean).join(', ')] as const] : []),
+      ...(place ? [['Garden', [place.garden, place.plot].filter(Boolean).join(', ')] as const] : []),
       ['Sow', `${formatSeeds(growOut.seeds)}, ${place ? 'on' : 'from'} ${formatDate(sowOn)}. ${proseIn(house.units, crop.howToSow)}`],
       ['How far apart', `${proseIn(house.units, spacingWords(crop))}. So ${growOut.plants} plants take ${bedFor(growOut.plants, crop)} m²`],
-      ['Plants', `${growOut.plants} or more to save seed from. Take about the same amount from each`],
+      ['Plants', `${growOut.plants} or more to save seed from. Take about the same amount from each plant`],
       ['In flower', `about ${formatDate(bloom.from)} to ${formatDate(bloom.to)}`],
       [
         'Keep apart',
-        `${formatMetres(distanceBy(house.rules, crop, lineRules), house.units)} from others of its kind in flower, or as below`,
+        `${formatMetres(distanceBy(house.rules, crop, lineRules), house.units)} from others of its kind in flower, or isolated as below`,
       ],
       [
         'Pull out',
-        'every plant that looks different, before it flowers where that shows in time. Write down how many, and of how many, also when there were none',
+        'every plant that looks different, if possible before it flowers. Write down how many you pulled and how many there were, even if none',
       ],
       ['Ripe when', proseIn(house.units, ripeWhen(house.rules, crop))],
       ['Save', proseIn(house.units, crop.howToSave)],
@@ -83,7 +83,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       ['Dry', proseIn(house.units, crop.drying)],
       [
         'Bring back',
-        `by ${formatDate(growOut.backBy)}, with what you wrote down. ${shareWords(house.growing.growersShare)} of the seed is yours to keep`,
+        `by ${formatDate(growOut.backBy)}, with your notes. ${shareWords(house.growing.growersShare)} of the seed is yours to keep`,
       ],
     ] as [string, string][],
     apart: methods.map((method) => ({ name: METHOD_NAMES[method], steps: METHOD_STEPS[method] })).filter(({ steps }) => steps.length > 0),
@@ -101,11 +101,11 @@ const MOST_TURNS = 28;
 function troubleOf(problem: AnswerProblem): Record<string, string[]> {
   switch (problem.code) {
     case 'no such grow-out':
-      return { '': ['There is no such grow-out'] };
+      return { '': ['This grow-out does not exist'] };
     case 'not yours':
-      return { '': ['This was offered to somebody else meanwhile'] };
+      return { '': ['This has been offered to someone else since'] };
     case 'moved on':
-      return { '': [`Meanwhile this grow-out is: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}. Reload the page`] };
+      return { '': [`This grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}. Reload the page`] };
   }
 }
 
@@ -136,14 +136,14 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
               <Printer aria-hidden className="size-5" />
               Print
             </Button>
-            <ButtonLink to={sheet.works ? `/grow-outs/${sheet.id}` : '/mine'}>{sheet.works ? 'The grow-out' : 'My seed'}</ButtonLink>
+            <ButtonLink to={sheet.works ? `/grow-outs/${sheet.id}` : '/mine'}>{sheet.works ? 'Open grow-out' : 'My seed'}</ButtonLink>
           </>
         }
       />
       {sheet.mayAnswer && (
         <section aria-label="Your answer" className="no-print mb-8 border-l-4 border-grain bg-sheet px-5 py-4">
           <h2 className="mb-1">Will you grow it?</h2>
-          <p className="mb-3 max-w-prose">Read below what it takes. You can say no without a reason.</p>
+          <p className="mb-3 max-w-prose">Read below what is needed. You can say no without giving a reason.</p>
           <div className="space-y-3">
             <AnswerForm key={keys.accept} way="accept" formKey={keys.accept} result={resultOf('accept')} />
             <AnswerForm key={keys.decline} way="decline" formKey={keys.decline} result={resultOf('decline')} />
@@ -169,7 +169,7 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
       ))}
       {sheet.turns.length > 0 && (
         <table className="mt-4 w-full max-w-md text-left">
-          <caption className="mb-1 text-left text-small text-soft">Which cage is open; the other is shut. Tick each day.</caption>
+          <caption className="mb-1 text-left text-small text-soft">Open one cage at a time and keep the other shut. Tick each day.</caption>
           <tbody>
             {sheet.turns.map(({ on, open }) => (
               <tr key={on} className="border-t border-rule">
@@ -186,9 +186,9 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
         <div className="max-w-prose">
           <h2>Write down</h2>
           <p className="mt-1">
-            The day you sow and how many seeds; how many come up; how many stand when they flower; first and last flowers; off-types; what
-            of its kind flowers nearby; how many plants gave seed. Scan the code to write it on your phone, also without a network, or write
-            it here.
+            The day you sow and how many seeds; how many come up; how many plants are left at flowering; first and last flowers; off-types;
+            what else of its kind flowers nearby; how many plants gave seed. Scan the code to enter it on your phone, even without a
+            network, or write it here.
           </p>
         </div>
       </section>
@@ -212,7 +212,7 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
       </table>
       {sheet.mayLeave && (
         <details className="no-print mt-8">
-          <summary className="link inline-flex min-h-11 items-center">I cannot grow it after all</summary>
+          <summary className="link inline-flex min-h-11 items-center">I can no longer grow it</summary>
           <AnswerForm key={keys.decline} way="decline" formKey={keys.decline} result={resultOf('decline')} />
         </details>
       )}
@@ -222,11 +222,11 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
 
 const WAYS = {
   accept: {
-    label: 'Anything that would have to be different? (optional)',
-    hint: 'Only 12 plants, or sown a week later',
+    label: 'Does anything have to be different? (optional)',
+    hint: 'For example: only 12 plants, or sown a week later',
     button: 'Yes, I will grow it',
   },
-  decline: { label: 'Why not? (optional)', hint: 'No bed free this year', button: 'No, not this time' },
+  decline: { label: 'Why not? (optional)', hint: 'For example: no free bed this year', button: 'No, not this time' },
 } as const;
 
 function AnswerForm({

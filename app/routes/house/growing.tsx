@@ -41,10 +41,10 @@ export default function GrowingPage({ loaderData: { key, version, start }, actio
     <div className="max-w-3xl">
       <PageHead
         title="Growing and risk"
-        about="The figures used to plan grow-outs and to work out risk. Replace them with your own once you know them."
+        about="The figures used to plan grow-outs and to work out risk. Replace them with your own when you have them."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
-      {actionData?.saved && <Notice tone="good">Saved. What is planned from now on goes by it.</Notice>}
+      {actionData?.saved && <Notice tone="good">Saved. New plans use these figures.</Notice>}
       <PostForm form={form} formKey={key}>
         <input type="hidden" name="version" value={actionData?.version ?? version} />
         <div className="grid gap-5 sm:grid-cols-2">
@@ -59,7 +59,7 @@ export default function GrowingPage({ loaderData: { key, version, start }, actio
           ))}
         </div>
         <Button type="submit" look="action">
-          Save these figures
+          Save figures
         </Button>
       </PostForm>
     </div>

@@ -51,19 +51,19 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function trouble(problem: RecipeProblem | { readonly kind: 'no such recipe' }): Record<string, string[]> {
   switch (problem.kind) {
     case 'no steps':
-      return { 'step-1': ['Say what is done first'] };
+      return { 'step-1': ['Add at least one step'] };
     case 'does not end dry':
-      return { [`step-${problem.at + 1}`]: ['The last step dries the seed, in air or over a desiccant'] };
+      return { [`step-${problem.at + 1}`]: ['Make drying the last step, in air or over a desiccant'] };
     case 'cures late':
-      return { [`step-${problem.at + 1}`]: ['Fruit is cured before anything else'] };
+      return { [`step-${problem.at + 1}`]: ['Make curing the first step'] };
     case 'hours out of order':
-      return { [`hours-${problem.at + 1}`]: ['Earliest, usual, latest: each later than the one before'] };
+      return { [`hours-${problem.at + 1}`]: ['Enter earliest, usual and latest in rising order, for example 2, 4, 8'] };
     case 'a weight ends it':
-      return { [`hours-${problem.at + 1}`]: ['Drying ends by weight, not by the clock: leave this empty'] };
+      return { [`hours-${problem.at + 1}`]: ['Leave this empty: drying ends when the weight settles'] };
     case 'name taken':
-      return { name: ['There is a recipe of that name. Retire it first, or name this one otherwise'] };
+      return { name: ['There is already a recipe of that name. Choose another name, or retire the old recipe first'] };
     case 'no such recipe':
-      return { '': ['There is no such recipe'] };
+      return { '': ['This recipe does not exist'] };
   }
 }
 
@@ -94,10 +94,10 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
     <div className="max-w-3xl">
       <PageHead
         title="Recipes"
-        about="Your own ways from fruit or pod to clean seed, offered at the bench beside the known ones. A better one is a new recipe."
+        about="Your own methods from fruit or pod to clean seed. The bench offers them beside the standard ones. To change a recipe, add a new one and retire the old one."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
-      {recipes.length === 0 && <Empty>No recipe yet. The known ways are at the bench without any.</Empty>}
+      {recipes.length === 0 && <Empty>No recipes yet. The bench offers the standard methods.</Empty>}
       <ul className="mb-8">
         {recipes.map((recipe) => (
           <li key={recipe.id} className="flex flex-wrap items-start justify-between gap-3 border-t border-rule py-3">
@@ -123,19 +123,19 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
                 <input type="hidden" name="intent" value="retire" />
                 <input type="hidden" name="id" value={recipe.id} />
                 <Button type="submit" aria-label={`Retire ${recipe.name}`}>
-                  Retire it
+                  Retire recipe
                 </Button>
               </Form>
             )}
           </li>
         ))}
       </ul>
-      <h2 className="mb-3">A new recipe</h2>
+      <h2 className="mb-3">New recipe</h2>
       <PostForm key={key} form={form} formKey={key} intent="add">
-        <TextField field={fields['name']!} label="Its name" hint="Cold soda, four hours" />
+        <TextField field={fields['name']!} label="Name" hint="Cold soda, four hours" />
         <ChoiceField
           field={fields['extraction']!}
-          label="For seed that comes"
+          label="For which kind of seed?"
           options={[
             { value: 'dry', label: 'Dry in pods or heads' },
             { value: 'wet with a gel coat', label: 'Wet, with a gel coat' },
@@ -143,23 +143,24 @@ export default function Recipes({ loaderData: { key, typed, recipes }, actionDat
           ]}
         />
         <p className="text-soft">
-          Steps in their order. Hours of your own, as earliest, usual and latest, like 2, 4, 8; empty: as the bench reckons them.
+          List the steps in order. For each you can give your own hours as earliest, usual and latest, for example 2, 4, 8. Leave empty to
+          use the usual hours.
         </p>
         {ROWS.slice(0, shown).map((row) => (
           <div key={row} className="grid gap-5 sm:grid-cols-2">
             <SelectField
               field={fields[`step-${row}`]!}
               label={`Step ${row}`}
-              empty="no more"
+              empty="no more steps"
               options={STEP_OPTIONS}
               onChange={() => setShown(Math.max(shown, Math.min(RECIPE_ROWS, row + 1)))}
             />
             <TextField field={fields[`hours-${row}`]!} label={`Hours of step ${row} (optional)`} autoComplete="off" />
           </div>
         ))}
-        <TextField field={fields['why']!} label="Why you do it so" hint="Four hours were enough in three trials" />
+        <TextField field={fields['why']!} label="Why do you do it this way?" hint="For example: four hours were enough in three trials" />
         <Button type="submit" look="action">
-          Keep the recipe
+          Save recipe
         </Button>
       </PostForm>
     </div>

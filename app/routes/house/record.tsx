@@ -46,11 +46,11 @@ export default function Record({ loaderData: { search, page, total, more, acts }
   return (
     <>
       <PageHead title="Who did what" about="Every action, newest first. Some can be undone, as long as nothing depends on them." />
-      <SearchForm label="Find an act" hint="What, whom or which lot" value={search} />
+      <SearchForm label="Search actions" hint="Action, person or lot" value={search} />
       {acts.length === 0 ? (
         <Empty>No results. Try part of an action, a lot code or a person’s name.</Empty>
       ) : (
-        <Table caption="Acts">
+        <Table caption="Actions">
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
               <th scope="col">When</th>
@@ -66,7 +66,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
             {acts.map((act) => (
               <tr key={act.key}>
                 <td className="whitespace-nowrap">{act.at}</td>
-                <td>{act.by ?? 'the server'}</td>
+                <td>{act.by ?? 'automatic'}</td>
                 <td>{act.kind}</td>
                 <td className="font-mono">{act.subject}</td>
                 <td>

@@ -49,10 +49,10 @@ export default function Rules({ loaderData: { key, version, start }, actionData 
     <div className="max-w-3xl">
       <PageHead
         title="House rules"
-        about="Where practitioners disagree, the library chooses once. Each school has its reasons; some lines may differ."
+        about="Practitioners disagree about these questions. Choose what your library does; some rules can differ for a single line."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
-      {actionData?.saved && <Notice tone="good">Saved. The almanac, the desk and the bench follow.</Notice>}
+      {actionData?.saved && <Notice tone="good">Saved. The almanac, desk and bench now use these rules.</Notice>}
       <PostForm form={form} formKey={key} className="space-y-8">
         <input type="hidden" name="version" value={actionData?.version ?? version} />
         {RULE_KEYS.map((rule) => {
@@ -63,7 +63,7 @@ export default function Rules({ loaderData: { key, version, start }, actionData 
               <ChoiceField
                 field={fields[`rule-${rule}`]!}
                 label={question}
-                hint={`Usual: ${schools.find(({ id }) => id === usual)!.label.toLowerCase()}. ${proseIn(units, why)}.${byLine ? ' A line may differ.' : ''}`}
+                hint={`Usual: ${schools.find(({ id }) => id === usual)!.label.toLowerCase()}. ${proseIn(units, why)}.${byLine ? ' This can differ for a line.' : ''}`}
                 options={schools.map(({ id, label }) => ({ value: id, label }))}
               />
               <ul className="mt-2 text-small text-soft">
@@ -77,7 +77,7 @@ export default function Rules({ loaderData: { key, version, start }, actionData 
           );
         })}
         <Button type="submit" look="action">
-          Save the rules
+          Save rules
         </Button>
       </PostForm>
     </div>

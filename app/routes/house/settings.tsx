@@ -7,6 +7,7 @@ import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { houseForm } from '#contracts/people/people.ts';
+import { formatMonthDay } from '#core/calendar/formatDate.ts';
 import { findCrop } from '#core/almanac/findCrop.ts';
 import { readPrices } from '#core/house/prices.ts';
 import { readCropThresholds } from '#core/house/thresholds.ts';
@@ -28,10 +29,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const now = {
     name,
     timeZone,
-    lastFrost,
-    firstFrost,
-    lendingOpens,
-    sowingStarts,
+    lastFrost: formatMonthDay(lastFrost),
+    firstFrost: formatMonthDay(firstFrost),
+    lendingOpens: formatMonthDay(lendingOpens),
+    sowingStarts: formatMonthDay(sowingStarts),
     units,
     hemisphere: southern ? 'southern' : 'northern',
     lend: asPercent(thresholds.lend),
@@ -70,9 +71,9 @@ export async function action({ request, context }: Route.ActionArgs) {
       saved: false,
       result: submission.reply({
         fieldErrors: {
-          ...(!priced.ok && { cropPrices: [lineTrouble(priced, 'write the crop and its price, like maize 4.10')] }),
+          ...(!priced.ok && { cropPrices: [lineTrouble(priced, 'enter a crop and its price, for example maize 4.10')] }),
           ...(!asked.ok && {
-            cropThresholds: [lineTrouble(asked, 'write the crop and two percentages, the lower one first, like parsnip 40 65')],
+            cropThresholds: [lineTrouble(asked, 'enter a crop and two percentages, the lower first, for example parsnip 40 65')],
           }),
         },
       }),
@@ -99,7 +100,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 const lineTrouble = ({ line, why }: { line: string; why: 'no such crop' | 'not read' }, howto: string) =>
-  `“${line}”: ${why === 'no such crop' ? 'the almanac has no such crop' : howto}`;
+  `“${line}”: ${why === 'no such crop' ? 'this crop is not in the almanac' : howto}`;
 
 export default function Settings({ loaderData: { key, version, start }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof houseForm>({ id: 'house', result: actionData?.result, start });
@@ -108,7 +109,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
     <div className="max-w-3xl">
       <PageHead
         title="Settings"
-        about="Change them when you know your place better. Verdicts follow; dates agreed with members stay."
+        about="When you change these, verdicts change too. Dates agreed with members stay as they are."
         actions={
           <>
             <ButtonLink to="/desk?who=everybody&sort=name">People and roles</ButtonLink>
@@ -126,35 +127,33 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           <Facts
             rows={[
               ['Name now', theirs.name],
-              ['Last frost now', theirs.lastFrost],
-              ['First frost now', theirs.firstFrost],
-              ['Lending opens now', theirs.lendingOpens],
-              ['Sowing starts now', theirs.sowingStarts],
+              ['Last frost now', formatMonthDay(theirs.lastFrost)],
+              ['First frost now', formatMonthDay(theirs.firstFrost)],
+              ['Lending opens now', formatMonthDay(theirs.lendingOpens)],
+              ['Sowing starts now', formatMonthDay(theirs.sowingStarts)],
               ['Units now', theirs.units],
-              ['Lent from now', `${asPercent(theirs.thresholds.lend)} %`],
+              ['Good enough to lend now', `${asPercent(theirs.thresholds.lend)} %`],
               ['Full strength now', `${asPercent(theirs.thresholds.full)} %`],
             ]}
           />
         )}
-        <h2>The house</h2>
+        <h2>Your library</h2>
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.name} label="Name" />
-          <TextField field={fields.timeZone} label="Time zone" hint="Like Atlantic/Azores" />
+          <TextField field={fields.timeZone} label="Time zone" hint="For example Atlantic/Azores" />
         </div>
         <h2>The season</h2>
-        <p className="text-soft">
-          Month-day, as it is on average. South of the equator the last frost comes in the second half of the year; all seasons follow it.
-        </p>
+        <p className="text-soft">Average dates. South of the equator the last frost falls in the second half of the year.</p>
         <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.lastFrost} label="Last frost" hint="Like 05-12" />
-          <TextField field={fields.firstFrost} label="First frost" hint="Like 10-05" />
-          <TextField field={fields.lendingOpens} label="Lending opens" hint="Like 02-01" />
-          <TextField field={fields.sowingStarts} label="Sowing starts" hint="Like 03-10" />
+          <TextField field={fields.lastFrost} label="Last frost" hint="For example 12 May" />
+          <TextField field={fields.firstFrost} label="First frost" hint="For example 5 Oct" />
+          <TextField field={fields.lendingOpens} label="Lending opens" hint="For example 1 Feb" />
+          <TextField field={fields.sowingStarts} label="Sowing starts" hint="For example 10 Mar" />
         </div>
         <ChoiceField
           field={fields.hemisphere}
           label="Hemisphere"
-          hint="Gardens on the other half of the earth are taken for slips of the pen"
+          hint="We use it to catch coordinates typed with the wrong sign"
           options={[
             { value: 'northern', label: 'Northern' },
             { value: 'southern', label: 'Southern' },
@@ -168,32 +167,37 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             { value: 'imperial', label: 'Ounces and feet' },
           ]}
         />
-        <h2>What seed must do</h2>
+        <h2>Germination needed</h2>
         <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.lend} label="Lent from, %" hint="Germination at least" type="number" />
-          <TextField field={fields.full} label="Full strength from, %" hint="Else: sow thicker" type="number" />
-          <TextField field={fields.sureness} label="How sure, %" hint="Before a question is answered" type="number" />
+          <TextField field={fields.lend} label="Good enough to lend from, %" hint="Lowest germination we lend" type="number" />
+          <TextField field={fields.full} label="Full strength from, %" hint="Below this, the packet says “sow thicker”" type="number" />
+          <TextField
+            field={fields.sureness}
+            label="How sure must we be, %"
+            hint="We call a question settled at this certainty"
+            type="number"
+          />
         </div>
         <TextArea
           field={fields.cropThresholds}
-          label="Crops of which other shares are asked (optional)"
-          hint="One a line, lent from and full strength from, like parsnip 40 65"
+          label="Crops with other limits (optional)"
+          hint="One per line: crop, lowest germination to lend, full strength. For example parsnip 40 65"
         />
         <h2>The bench</h2>
-        <p className="text-soft">What there is in a week; the load is held against it.</p>
+        <p className="text-soft">What you have in a normal week. The bench load is compared with it.</p>
         <div className="grid gap-5 sm:grid-cols-3">
           <TextField field={fields.trays} label="Trays and screens" type="number" min={0} />
           <TextField field={fields.jars} label="Jars" type="number" min={0} />
           <TextField field={fields.hours} label="Helpers’ hours a week" type="number" step="any" min={0} />
         </div>
-        <h2>What seed costs to buy</h2>
+        <h2>Price of bought seed</h2>
         <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.packetPrice} label="A bought packet" type="number" step="any" min={0} />
-          <TextField field={fields.currency} label="Currency" hint="Like EUR" />
+          <TextField field={fields.packetPrice} label="Price of a packet" type="number" step="any" min={0} />
+          <TextField field={fields.currency} label="Currency" hint="For example EUR" />
         </div>
-        <TextArea field={fields.cropPrices} label="Crops that cost another price (optional)" hint="One a line, like maize 4.10" />
+        <TextArea field={fields.cropPrices} label="Crops with another price (optional)" hint="One per line, for example maize 4.10" />
         <Button type="submit" look="action">
-          {theirs ? 'Keep mine' : 'Save'}
+          {theirs ? 'Keep my version' : 'Save'}
         </Button>
       </PostForm>
     </div>

@@ -40,10 +40,10 @@ export default function Undo({ actionData }: Route.ComponentProps) {
     <>
       <PageHead
         title="Undo"
-        about="What you did last can be undone for ten minutes, from the bar at the foot of the page. A coordinator can undo more, from the record of who did what."
+        about="You can undo your last action for ten minutes, from the bar at the bottom of the page. A coordinator can undo older actions under Who did what."
       />
       {actionData && <Notice tone="poor">{actionData.trouble}</Notice>}
-      <ButtonLink to="/">Go to the start</ButtonLink>
+      <ButtonLink to="/">Go to Today</ButtonLink>
     </>
   );
 }

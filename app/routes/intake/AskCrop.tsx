@@ -22,12 +22,12 @@ export function AskCrop({ context }: { context: InterviewContext }) {
       label="Crop"
       hint={
         meant.length > 0
-          ? 'That is the name of several species. Which is it?'
+          ? 'Several species have this name. Which one is it?'
           : typed.length > 2 && !chosen
             ? 'Choose one from the list. If it is not there, a coordinator can add it under Almanac'
             : chosen && typed.toLowerCase() !== chosen.name.toLowerCase()
               ? `In the almanac as ${chosen.name}`
-              : 'Any of its names'
+              : 'Type any of its names'
       }
       suggestions={suggestions}
     />

@@ -15,8 +15,8 @@ export function AskDiseases({ context }: { context: InterviewContext }) {
       <AskChoice
         {...ask}
         name="diseases"
-        label="Was any of these seen on the plants?"
-        hint={crop && crop.diseases.length > 0 ? 'They travel in this crop’s seed' : 'A disease that may travel in the seed'}
+        label="Did you see any of these on the plants?"
+        hint={crop && crop.diseases.length > 0 ? 'They can spread through this crop’s seed' : 'A disease that seed may carry'}
         choices={[
           { value: 'none', label: 'None of them' },
           ...(crop?.diseases ?? []).map(({ name }) => ({ value: name, label: capital(name) })),
@@ -26,7 +26,12 @@ export function AskDiseases({ context }: { context: InterviewContext }) {
         several
       />
       {diseasesSeen(answers).includes(OTHER_DISEASE) && (
-        <AskText {...ask} name="diseaseOther" label="What was seen?" hint="Its name, or what it looked like: black spots on the pods" />
+        <AskText
+          {...ask}
+          name="diseaseOther"
+          label="What was seen?"
+          hint="Its name, or what it looked like, for example black spots on the pods"
+        />
       )}
     </div>
   );
@@ -50,13 +55,12 @@ export function AskDiseaseAnswers({ context }: { context: InterviewContext }) {
               faults={faults}
               say={say}
               name={field}
-              label={`${called}: what is done about it?`}
-              hint={disease ? `${proseIn(units, disease.usual)}.` : 'Ask somebody who knows it before it is lent'}
+              label={`${called}: what will you do about it?`}
+              hint={disease ? `${proseIn(units, disease.usual)}.` : 'Ask an expert before you lend this seed'}
               choices={choices(answersFor(disease), DISEASE_ANSWER_WORDS)}
             />
             <p aria-live="polite" className="mt-1 text-small text-doubt">
-              {chosen === 'refuse' &&
-                'It is not taken in. A lot that is in the house already is held until it is discarded, not on the compost.'}
+              {chosen === 'refuse' && 'The seed is refused. A lot you already have is put on hold until you discard it; do not compost it.'}
               {isDiseaseAnswer(chosen) && isDiseaseMeans(chosen) && `Risk: ${MEANS_RISK[chosen]}.`}
             </p>
           </div>

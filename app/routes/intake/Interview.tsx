@@ -22,9 +22,9 @@ const PART_TITLES = {
   'what it is': 'What it is',
   'where from': 'Where from',
   'how it grew': 'How it grew',
-  'kept apart': 'What kept it apart',
+  'kept apart': 'Isolation',
   condition: 'Its condition',
-  'how much': 'How much, and where it goes',
+  'how much': 'Amount and storage',
 } as const;
 
 export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
@@ -102,7 +102,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
   return (
     <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
-      <Form ref={form} method="post" noValidate onSubmit={send} className="min-w-0 space-y-8" aria-label="Interview">
+      <Form ref={form} method="post" noValidate onSubmit={send} className="min-w-0 space-y-8" aria-label="Questions">
         <input type="hidden" name="key" value={formKey} />
         {Object.entries(backFields(back)).map(([name, value]) => (
           <input key={name} type="hidden" name={name} value={value} />
@@ -113,12 +113,12 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
         <div className="no-print flex flex-wrap items-center justify-between gap-3">
           <p className="text-small text-soft" role="status">
             {saver.data && !saver.data.saved
-              ? 'Not kept: somebody has taken this interview up on another device. Load the page again.'
+              ? 'Not saved: someone has continued these questions on another device. Reload the page.'
               : keeping
-                ? 'Keeping …'
+                ? 'Saving …'
                 : saved.draft
-                  ? 'Kept as you go. You can take it up again on another device.'
-                  : 'Kept from the first answer on.'}
+                  ? 'Saved as you go. You can continue on another device.'
+                  : 'Saved from the first answer on.'}
           </p>
           <button type="button" className="link min-h-11" aria-pressed={oneByOne} onClick={() => setOneByOne(!oneByOne)}>
             {oneByOne ? 'Show all questions' : 'Ask one at a time'}
@@ -135,7 +135,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
                 Back
               </Button>
               <Button type="submit" value="take" look="action">
-                {at === questions.length - 1 ? 'Take it in and give it a code' : 'Next'}
+                {at === questions.length - 1 ? 'Take in and assign a code' : 'Next'}
               </Button>
             </div>
           </div>
@@ -145,7 +145,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
         {!oneByOne && (
           <div className="flex flex-wrap gap-3">
             <Button type="submit" name="intent" value="take" look="action">
-              Take it in and give it a code
+              Take in and assign a code
             </Button>
             {open.length > 0 && (
               <Button
@@ -154,12 +154,12 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
                   setAnswers((before) => ({ ...before, ...Object.fromEntries(open.map((question) => [question, 'unknown'])) }))
                 }
               >
-                All the rest is unknown ({open.length})
+                Set all others to unknown ({open.length})
               </Button>
             )}
             <noscript>
               <Button type="submit" name="intent" value="keep">
-                Keep it and go on
+                Save and continue
               </Button>
             </noscript>
             {saved.draft && (
@@ -168,14 +168,14 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
                   Refuse this seed
                 </Button>
                 <Button type="submit" name="intent" value="drop">
-                  Throw the draft away
+                  Discard draft
                 </Button>
               </>
             )}
           </div>
         )}
       </Form>
-      <aside id={COMES_TO} tabIndex={-1} className="min-w-0 scroll-mt-4 xl:sticky xl:top-6 xl:self-start" aria-label="What it comes to">
+      <aside id={COMES_TO} tabIndex={-1} className="min-w-0 scroll-mt-4 xl:sticky xl:top-6 xl:self-start" aria-label="Verdict so far">
         <SoFar soFar={saved.soFar} crop={crop} busy={keeping} rename={(variety) => context.say('variety', variety)} />
       </aside>
     </div>
@@ -184,7 +184,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
 
 const COMES_TO = 'comes-to';
 
-/** What it comes to in one line that stays in sight where the whole stands below the questions. */
+/** Verdict so far in one line that stays in sight where the whole stands below the questions. */
 function InShort({ judged }: Pick<Saved['soFar'], 'judged'>) {
   if (!judged) return null;
   const { judgement, holds } = judged;
@@ -195,7 +195,7 @@ function InShort({ judged }: Pick<Saved['soFar'], 'judged'>) {
     >
       <Mark tone={CLAIM_TONES[judgement.promise]}>{CLAIM_WORDS[judgement.promise]}</Mark>
       <span className="text-small">
-        {holds.length === 0 ? 'nothing holds it back' : `held for ${holds.length} ${holds.length === 1 ? 'reason' : 'reasons'}`}
+        {holds.length === 0 ? 'no holds' : `on hold for ${holds.length} ${holds.length === 1 ? 'reason' : 'reasons'}`}
       </span>
       <span className="ml-auto inline-flex items-center gap-1 text-small underline">
         Why <ArrowDown aria-hidden className="size-4" />

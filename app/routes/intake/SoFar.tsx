@@ -26,11 +26,7 @@ export function SoFar({
 }) {
   const { judged } = soFar;
   if (!crop)
-    return (
-      <p className="border-l-4 border-rule bg-sheet px-5 py-4 text-soft">
-        What the seed may be promised as is reckoned here while you ask.
-      </p>
-    );
+    return <p className="border-l-4 border-rule bg-sheet px-5 py-4 text-soft">What the label can promise appears here as you answer.</p>;
   return (
     <div className="space-y-5" aria-busy={busy}>
       {judged &&
@@ -41,16 +37,16 @@ export function SoFar({
         ))}
       {crop.keptAs && (
         <Notice tone="doubt">
-          {crop.name} is kept as plants, not as seed: {crop.keptAs.charAt(0).toLowerCase() + crop.keptAs.slice(1)} Record here only what
-          seed there is; write who keeps the plants, and where, in the line’s story.
+          {crop.name} is kept as plants, not as seed: {crop.keptAs.charAt(0).toLowerCase() + crop.keptAs.slice(1)} Only record seed here.
+          Write who keeps the plants, and where, in the line’s story.
         </Notice>
       )}
       <NearLines near={soFar.near} rename={rename} />
       {judged?.ripe && <Ripe ripe={judged.ripe} />}
       {judged && <LabelSoFar judged={judged} />}
       {judged && (
-        <section aria-label="Holds it will get">
-          <h2 className="mb-1">{judged.holds.length === 0 ? 'Nothing will hold it back' : 'It will be held'}</h2>
+        <section aria-label="Holds">
+          <h2 className="mb-1">{judged.holds.length === 0 ? 'No holds' : 'It will be put on hold'}</h2>
           <ul className="space-y-2">
             {judged.holds.map(({ kind, why }) => (
               <li key={why} className="border-t border-rule pt-2">
@@ -62,7 +58,7 @@ export function SoFar({
       )}
       {crop.misbeliefs.length > 0 && (
         <details>
-          <summary className="link inline-flex min-h-11 items-center">Often believed of {crop.name.toLowerCase()}, put right</summary>
+          <summary className="link inline-flex min-h-11 items-center">Common mistakes about {crop.name.toLowerCase()}</summary>
           <ul className="list-disc pl-5 text-small">
             {crop.misbeliefs.map((belief) => (
               <li key={belief}>{belief}.</li>
@@ -80,7 +76,7 @@ function LabelSoFar({ judged: { judgement, reasons, raises, plants } }: { judged
   return (
     <Reckoning
       tone={CLAIM_TONES[judgement.promise]}
-      question="What may its label promise, so far?"
+      question="What can the label promise so far?"
       verdict={CLAIM_WORDS[judgement.promise]}
       figure={
         statement ? (
@@ -88,7 +84,7 @@ function LabelSoFar({ judged: { judgement, reasons, raises, plants } }: { judged
         ) : (
           <p>
             <b>{percent(judgement.chance)}</b> {sureThat(judgement.promise)}; foreign seed about{' '}
-            {foreignRange(judgement.foreign.low, judgement.foreign.high)}, worked out, not measured.
+            {foreignRange(judgement.foreign.low, judgement.foreign.high)}(calculated, not measured).
           </p>
         )
       }
@@ -106,16 +102,16 @@ function Ripe({ ripe }: { ripe: NonNullable<NonNullable<SoFarView['judged']>['ri
 }
 
 const ENOUGH = {
-  plenty: 'There is twice as much as we need. Accept it with thanks, and offer the surplus to others',
-  enough: 'There is enough for now',
+  plenty: 'You have twice as much as you need. Accept it with thanks and offer the surplus to other libraries',
+  enough: 'You have enough for now',
   wanted: 'More is welcome',
 } as const;
 
 function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety: string) => void }) {
   if (near.length === 0) return null;
   return (
-    <section aria-label="The library already has">
-      <h2 className="mb-1">The library already has</h2>
+    <section aria-label="You already have">
+      <h2 className="mb-1">You already have</h2>
       <ul>
         {near.map((line) => (
           <li key={line.id} className="border-t border-rule py-2">
@@ -126,12 +122,12 @@ function NearLines({ near, rename }: { near: SoFarView['near']; rename: (variety
             {line.promise && <Mark tone={CLAIM_TONES[line.promise]}>{CLAIM_WORDS[line.promise].toLowerCase()}</Mark>}
             <p className="text-small text-soft">
               {line.lots === 0
-                ? 'Nothing of it left.'
-                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, ${formatAboutSeeds(line.seeds)}. ${ENOUGH[line.stock.verdict]}: ${formatAboutSeeds(line.stock.usable)} can be counted on, and we aim for ${line.stock.target} (${line.stock.reserve} to grow it out, ${line.stock.lending} to lend).`}
+                ? 'None left.'
+                : `${line.lots} ${line.lots === 1 ? 'lot' : 'lots'}, ${formatAboutSeeds(line.seeds)}. ${ENOUGH[line.stock.verdict]}: ${formatAboutSeeds(line.stock.usable)} can be relied on, and the aim is ${line.stock.target} (${line.stock.reserve} for a grow-out, ${line.stock.lending} to lend).`}
             </p>
             {!line.exact && (
               <button type="button" className="link min-h-9 text-small" onClick={() => rename(line.name)}>
-                It is this one: spell it ‘{line.name}’
+                It is this one: use the spelling ‘{line.name}’
               </button>
             )}
           </li>

@@ -14,7 +14,7 @@ export function AskVariety({ context }: Asked) {
       {...askOf(context)}
       name="variety"
       label="Variety"
-      hint="The name as it was given"
+      hint="The name as the donor gives it"
       suggestions={lines.data?.names ?? []}
       say={(name, value) => {
         context.say(name, value);
@@ -29,8 +29,8 @@ export function AskOffspring({ context }: Asked) {
     <AskTick
       {...askOf(context)}
       name="offspring"
-      label={`Take it in as “Offspring of ${context.answers['variety'] || 'its name'}”`}
-      hint="Kept small, as a trial. To turn it away instead, use “Refuse this seed” below"
+      label={`Take it in as “offspring of ${context.answers['variety'] || 'its name'}”`}
+      hint="Keep a small amount as a trial. To turn it away, use “Refuse this seed” below"
     />
   );
 }
@@ -49,8 +49,8 @@ export function AskDonor({ context }: Asked) {
       <AskText
         {...askOf(context)}
         name="donor"
-        label="Who brings it?"
-        hint="A new name is added to the people"
+        label="Who is bringing it?"
+        hint="A new name is added to your people"
         unknown
         suggestions={people.data?.names ?? []}
         say={(name, value) => {
@@ -58,7 +58,7 @@ export function AskDonor({ context }: Asked) {
           if (value !== 'unknown') void people.load(`/suggest?${new URLSearchParams({ typed: value })}`);
         }}
       />
-      {context.asksWho && <AskTick {...askOf(context)} name="donorNew" label="It is somebody new" />}
+      {context.asksWho && <AskTick {...askOf(context)} name="donorNew" label="This is a new person" />}
     </div>
   );
 }
@@ -67,13 +67,13 @@ export function AskGarden({ context }: Asked) {
   const ask = askOf(context);
   return (
     <div className="space-y-3">
-      <AskText {...ask} name="garden" label="In which garden did it grow?" unknown suggestions={context.gardens} />
+      <AskText {...ask} name="garden" label="Which garden did it grow in?" unknown suggestions={context.gardens} />
       {ask.answers['garden'] && ask.answers['garden'] !== 'unknown' && (
         <AskText
           {...ask}
           name="gardenPlace"
-          label="Where that is, if you like (optional)"
-          hint="300 m to Alder Row, or 41.21, -34.04"
+          label="Where is the garden? (optional)"
+          hint="For example 300 m to Alder Row, or 41.21, -34.04"
           unknown
         />
       )}
@@ -89,10 +89,12 @@ export function AskSample({ context }: Asked) {
         {...askOf(context)}
         name="sampleSeeds"
         label="Counted sample (optional)"
-        hint={crop ? `Seeds; without it, ${crop.seedsPerGram[0]} to ${crop.seedsPerGram[1]} in a gram are taken` : undefined}
+        hint={
+          crop ? `Number of seeds. Without a sample we assume ${crop.seedsPerGram[0]} to ${crop.seedsPerGram[1]} seeds per gram` : undefined
+        }
         inputMode="numeric"
       />
-      <AskText {...askOf(context)} name="sampleWeight" label="They weigh" hint="2.4 g" />
+      <AskText {...askOf(context)} name="sampleWeight" label="Weight of the sample" hint="2.4 g" />
     </div>
   );
 }
@@ -101,7 +103,7 @@ export function AskNote({ context }: Asked) {
   return (
     <div className="space-y-3">
       <AskWords {...askOf(context)} name="note" label="Anything else (optional)" />
-      {context.loan && <AskTick {...askOf(context)} name="keepsLoanOpen" label="More is still to come" />}
+      {context.loan && <AskTick {...askOf(context)} name="keepsLoanOpen" label="More is coming later" />}
     </div>
   );
 }

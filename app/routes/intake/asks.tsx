@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import type { Answers } from '#core/passport/answers.ts';
 import { split } from '#core/passport/answers.ts';
 import { classes } from '#app/ui/classes.ts';
+import { DATE_HINT, DateInput } from '#app/ui/DateInput.tsx';
 
 /** What every question of the interview is given: the answers so far, what is wrong, and how to answer. */
 export interface Asking {
@@ -34,13 +35,11 @@ const Label = ({ name, label, hint }: Pick<Common, 'name' | 'label' | 'hint'>) =
 export function AskText({
   unknown,
   suggestions,
-  type = 'text',
   className,
   ...ask
 }: Common & {
   unknown?: boolean;
   suggestions?: readonly string[];
-  type?: 'text' | 'date';
   className?: string;
   inputMode?: 'numeric' | 'decimal';
 }) {
@@ -53,7 +52,7 @@ export function AskText({
         <input
           id={idOf(name)}
           name={name}
-          type={type}
+          type="text"
           value={isUnknown ? '' : (answers[name] ?? '')}
           onChange={(event) => say(name, event.target.value)}
           disabled={isUnknown}
@@ -67,6 +66,33 @@ export function AskText({
         {unknown && <UnknownTick name={name} label={label} ticked={isUnknown} say={say} />}
       </div>
       <Suggestions id={`${idOf(name)}-suggestions`} texts={suggestions} />
+      <Fault name={name} faults={faults} />
+    </div>
+  );
+}
+
+/** A day that has passed; with `unknown`, one tap says that nobody knows. */
+export function AskDay({ unknown, ...ask }: Common & { unknown?: boolean }) {
+  const { name, label, hint = DATE_HINT, answers, faults, say } = ask;
+  const isUnknown = answers[name] === 'unknown';
+  return (
+    <div>
+      <Label name={name} label={label} hint={hint} />
+      <div className="mt-1 flex gap-2">
+        <DateInput
+          key={String(isUnknown)}
+          id={idOf(name)}
+          name={name}
+          start={isUnknown ? '' : answers[name]}
+          leaning="past"
+          onDay={(day) => say(name, day)}
+          disabled={isUnknown}
+          aria-invalid={faults[name] ? true : undefined}
+          aria-describedby={described({ ...ask, hint })}
+          className="grow"
+        />
+        {unknown && <UnknownTick name={name} label={label} ticked={isUnknown} say={say} />}
+      </div>
       <Fault name={name} faults={faults} />
     </div>
   );

@@ -28,7 +28,7 @@ import { CONTRADICTIONS } from '#words/contradictions.ts';
 import { AskQuestion } from './questions.tsx';
 import { ripeWhen } from '#words/almanac.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Put a passport right · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Correct provenance · Kind Granary' }];
 
 /** What a passport does not hold: the lot's own name, people, stock and place are put right elsewhere. */
 const NOT_HERE: ReadonlySet<Question> = new Set<Question>([
@@ -91,19 +91,19 @@ function fixedAnswers(lot: { origin: string; cropId: string; variety: string; do
 function faultsOf(problem: CorrectionProblem): { faults: Record<string, string>; whole: string | null } {
   switch (problem.code) {
     case 'no such lot':
-      return { faults: {}, whole: 'There is no such lot any more' };
+      return { faults: {}, whole: 'This lot no longer exists' };
     case 'nothing changed':
-      return { faults: {}, whole: 'That is what the passport says already' };
+      return { faults: {}, whole: 'Nothing has changed. Change an answer first' };
     case 'contradiction':
       return { faults: Object.fromEntries(problem.found.map((one) => [one.at, CONTRADICTIONS[one.code]])), whole: null };
     case 'harvest before parent':
       return {
-        faults: { harvested: `It was grown from seed harvested in ${formatDate(problem.parentHarvest)}; it cannot be older` },
+        faults: { harvested: `It was grown from seed harvested in ${formatDate(problem.parentHarvest)}. Enter that date or a later one` },
         whole: null,
       };
     case 'harvest after child':
       return {
-        faults: { harvested: `Seed harvested in ${formatDate(problem.childHarvest)} was grown from it; it cannot be younger` },
+        faults: { harvested: `Seed harvested in ${formatDate(problem.childHarvest)} was grown from it. Enter that date or an earlier one` },
         whole: null,
       };
   }
@@ -169,16 +169,16 @@ export default function Correct({
   return (
     <>
       <PageHead
-        title={`Put the passport of ${lot.crop} ‘${lot.variety}’ right`}
+        title={`Correct the provenance of ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
             <LotCode>{lot.code}</LotCode>. The old passport stays readable; the lot and what came from it are judged again.
           </>
         }
-        actions={<ButtonLink to={`/lots/${lot.code}`}>Leave it as it is</ButtonLink>}
+        actions={<ButtonLink to={`/lots/${lot.code}`}>Cancel</ButtonLink>}
       />
       {actionData?.whole && <Notice tone="poor">{actionData.whole}</Notice>}
-      <Form method="post" noValidate onSubmit={send} className="max-w-3xl space-y-8" aria-label="Passport">
+      <Form method="post" noValidate onSubmit={send} className="max-w-3xl space-y-8" aria-label="Provenance">
         <input type="hidden" name="key" value={key} />
         {PARTS.map((part) => {
           const asked = questions.filter((question) => QUESTIONS[question] === part);
@@ -197,11 +197,11 @@ export default function Correct({
           faults={faults}
           say={say}
           name="why"
-          label="Why is it put right?"
-          hint="Told again by the donor; misread the envelope"
+          label="Why are you correcting it?"
+          hint="For example: the donor told us again; we misread the envelope"
         />
         <Button type="submit" look="action">
-          Put it right
+          Save correction
         </Button>
       </Form>
     </>

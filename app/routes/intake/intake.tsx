@@ -133,31 +133,34 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
   const at = (field: string, why: string) => ({ faults: { [field]: why }, whole: null });
   switch (problem.code) {
     case 'no such crop':
-      return at('crop', 'No crop of that name is in the almanac. Choose one from the list');
+      return at('crop', 'This crop is not in the almanac. Choose one from the list');
     case 'contradiction':
       return { faults: Object.fromEntries(problem.found.map((one) => [one.at, CONTRADICTIONS[one.code]])), whole: null };
     case 'harvest before parent':
-      return at('harvested', `The seed it was grown from was harvested in ${formatDate(problem.parentHarvest)}; this cannot be older`);
+      return at(
+        'harvested',
+        `The seed it was grown from was harvested in ${formatDate(problem.parentHarvest)}. Enter that date or a later one`,
+      );
     case 'who is it':
       return at(
         'donor',
-        `Is it ${problem.near.map(({ id, name }) => `${name} · ${id}`).join(', or ')}? Choose the name, or tick that it is somebody new`,
+        `Is it ${problem.near.map(({ id, name }) => `${name} · ${id}`).join(', or ')}? Choose the name, or tick that this is a new person`,
       );
     case 'another variety was sown':
       return at(
         'variety',
-        `What was sown is ‘${problem.lent}’. If it has crossed, keep the name and take it in as its offspring; if it is other seed, take it in as a donation`,
+        `The seed sown was ‘${problem.lent}’. If it has crossed, keep the name and take it in as offspring. If it is different seed, take it in as a donation`,
       );
     case 'another crop was lent':
-      return at('crop', `What was lent is ${problem.lent}`);
+      return at('crop', `The seed lent was ${problem.lent}`);
     case 'hybrids are not taken':
-      return at('kind', 'Your house rules take no hybrids in. Refuse it kindly, or ask a coordinator');
+      return at('kind', 'Your house rules do not accept hybrids. Refuse it kindly, or ask a coordinator');
     case 'garden place':
       return at('gardenPlace', PLACE_FAULTS[problem.fault]);
     case 'loan is closed':
-      return { faults: {}, whole: 'This loan has been closed meanwhile. Take the seed in as a donation' };
+      return { faults: {}, whole: 'Someone has already closed this loan. Take the seed in as a donation' };
     case 'grow-out has ended':
-      return { faults: {}, whole: 'This grow-out has ended meanwhile. Take the seed in as a donation' };
+      return { faults: {}, whole: 'Someone has already ended this grow-out. Take the seed in as a donation' };
   }
 }
 
@@ -193,7 +196,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     throw redirect('/intake');
   }
   const facts = crop ? await readCrop(db, crop.id) : null;
-  if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Load the page again, and send it once more', asksWho: false });
+  if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Reload the page and send it again', asksWho: false });
   const { passport, interview, faults } = readInterview(said, facts, back !== null);
   const incurable = diseasesAnswered(passport?.diseases ?? null, 'refuse');
   if (intent === 'refuse' || incurable.length > 0) {
@@ -202,7 +205,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, back, visit);
-  const unknownCrop = !crop && said['crop'] ? { crop: 'No crop of that name is in the almanac. Choose one from the list' } : {};
+  const unknownCrop = !crop && said['crop'] ? { crop: 'This crop is not in the almanac. Choose one from the list' } : {};
   if (!interview)
     return notAccepted({ saved: await kept(), faults: { ...faultWords(faults), ...unknownCrop }, whole: null, asksWho: false });
   const done = await receiveLot(visit, { key, draftId, back, interview });
@@ -217,34 +220,34 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
       <>
         <PageHead title={back?.of === 'loan' ? 'This loan is closed' : 'This grow-out has ended'} />
         <Empty action={<ButtonLink to="/intake">Take it in as a donation</ButtonLink>}>
-          Seed for it has come back already, or it was closed without.
+          The seed has already come back, or it was closed without a return.
         </Empty>
       </>
     );
   return (
     <>
       <PageHead
-        title={origin ? `Seed comes back from ${origin.member}` : 'Take in seed'}
+        title={origin ? `Return from ${origin.member}` : 'Take in seed'}
         about={
           origin ? (
             <>
               {back?.of === 'loan' ? 'Lent' : 'Handed over to be grown out'} {formatDate(origin.since)} as {origin.crop} ‘{origin.variety}’{' '}
-              <LotCode>{origin.code}</LotCode>, {origin.much}. It becomes a lot of its own, one generation on.
-              {back?.of === 'grow-out' && ' What the season’s log says is filled in.'}
+              <LotCode>{origin.code}</LotCode>, {origin.much}. It becomes a new lot, one generation on.
+              {back?.of === 'grow-out' && ' We have filled in what the season’s log says.'}
             </>
           ) : (
-            'Only what matters for this seed is asked. “Unknown” is an answer and is kept as one.'
+            'We only ask what matters for this seed. “Unknown” is a valid answer.'
           )
         }
         actions={
           !origin && (
             <Link className="link inline-flex min-h-11 items-center" to="/desk/loans">
-              It comes back from a loan
+              Record a return from a loan
             </Link>
           )
         }
       />
-      {refused && <Notice tone="good">Not taken in: {refused}. The record says so.</Notice>}
+      {refused && <Notice tone="good">Seed refused: {refused}. This is recorded.</Notice>}
       <Drafts drafts={drafts} />
       <Interview
         key={loaderData.key}
@@ -267,8 +270,8 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
 function Drafts({ drafts }: { drafts: Route.ComponentProps['loaderData']['drafts'] }) {
   if (drafts.length === 0) return null;
   return (
-    <section aria-label="Half-done interviews" className="mb-8 border-l-4 border-frost bg-sheet px-5 py-3">
-      <h2>Half done</h2>
+    <section aria-label="Unfinished intakes" className="mb-8 border-l-4 border-frost bg-sheet px-5 py-3">
+      <h2>Unfinished</h2>
       <ul>
         {drafts.map((draft) => (
           <li key={draft.id} className="py-1">

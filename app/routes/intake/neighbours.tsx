@@ -30,7 +30,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
         faults={faults}
         say={say}
         name="neighbours"
-        label="Did anything it crosses with flower near?"
+        label="Did anything it can cross with flower nearby?"
         hint={crop ? crossersWords(crop.name, context.crossers) : undefined}
         choices={[
           { value: 'none', label: 'Nothing' },
@@ -40,7 +40,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
       />
       {context.grownNear.length > 0 && (
         <div className="border-l-4 border-frost pl-4">
-          <p className="font-semibold">The library knows of these, in that year:</p>
+          <p className="font-semibold">We know of these in that year:</p>
           <ul>
             {context.grownNear.map((one, index) => (
               <li key={index} className="flex flex-wrap items-center gap-x-3">
@@ -49,7 +49,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
                   {one.metres === 0 ? 'the same garden' : `${formatMetres(one.metres, units)} off`}
                 </span>
                 <button type="button" className="link min-h-9" onClick={() => addKnown(one)}>
-                  Add it
+                  Add neighbour
                 </button>
               </li>
             ))}
@@ -67,7 +67,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
           </ol>
           {rows < MOST_NEIGHBOURS && (
             <Button type="button" onClick={() => setRows(rows + 1)}>
-              <Plus aria-hidden className="size-5" /> Another neighbour
+              <Plus aria-hidden className="size-5" /> Add another neighbour
             </Button>
           )}
         </>
@@ -94,8 +94,8 @@ function Neighbour({ row, context }: { row: number; context: InterviewContext })
     <fieldset className="space-y-3">
       <legend className="font-semibold">Neighbour {row + 1}</legend>
       <div className="grid gap-3 sm:grid-cols-2">
-        <AskText {...ask} name={name('what')} label="What was it?" hint="Variety, if known" unknown />
-        <AskText {...ask} name={name('metres')} label="How far off?" hint="60 m, 200 ft" unknown />
+        <AskText {...ask} name={name('what')} label="What was it?" hint="Variety (if known)" unknown />
+        <AskText {...ask} name={name('metres')} label="How far away?" hint="For example 60 m or 200 ft" unknown />
       </div>
       {crossers.length > 0 && crop && (
         <label className="block">
@@ -118,16 +118,16 @@ function Neighbour({ row, context }: { row: number; context: InterviewContext })
       <AskChoice
         {...ask}
         name={name('overlap')}
-        label="In flower together"
+        label="Did they flower at the same time?"
         hint={bloom ? `${crop!.name} usually flowers here from ${bloom}` : undefined}
-        choices={choices(OVERLAPS, { none: 'Never', some: 'For a while', most: 'Most of the time', all: 'All along' })}
+        choices={choices(OVERLAPS, { none: 'Never', some: 'For a while', most: 'Most of the time', all: 'All the time' })}
         unknown
       />
-      <AskChoice {...ask} name={name('amount')} label="How many plants, beside the seed crop’s?" choices={choices(AMOUNTS)} unknown />
+      <AskChoice {...ask} name={name('amount')} label="How many plants, compared with the seed crop?" choices={choices(AMOUNTS)} unknown />
       <AskChoice
         {...ask}
         name={name('caged')}
-        label="Was it under a cage or net itself? (optional)"
+        label="Was the neighbour under a cage or net? (optional)"
         choices={choices(['yes', 'no'], { yes: 'Yes', no: 'No' })}
       />
       <Fault name={name('crop')} faults={faults} />

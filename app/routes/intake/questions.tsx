@@ -26,13 +26,14 @@ import { AskCrop } from './AskCrop.tsx';
 import { AskDiseaseAnswers, AskDiseases } from './AskDiseases.tsx';
 import { choices, type InterviewContext } from './asking.ts';
 import { AskDonor, AskGarden, AskNote, AskOffspring, AskSample, AskVariety } from './askedApart.tsx';
-import { AskChoice, AskText, AskTick, type Choice } from './asks.tsx';
+import { AskChoice, AskDay, AskText, AskTick, type Choice } from './asks.tsx';
 import { AskNeighbours } from './neighbours.tsx';
 
-/** How a question is answered: a choice, a line, or a tick. `unknown` gives it a box for that. */
+/** How a question is answered: a choice, a line, a day, or a tick. `unknown` gives it a box for that. */
 type Form =
   | { readonly as: 'choice'; readonly choices: readonly Choice[]; readonly unknown?: boolean; readonly several?: boolean }
-  | ({ readonly as: 'line' } & Pick<Parameters<typeof AskText>[0], 'unknown' | 'inputMode' | 'type' | 'className'>)
+  | ({ readonly as: 'line' } & Pick<Parameters<typeof AskText>[0], 'unknown' | 'inputMode' | 'className'>)
+  | { readonly as: 'day'; readonly unknown: boolean }
   | { readonly as: 'tick' };
 
 const oneOf = (all: readonly Choice[]): Form => ({ as: 'choice', choices: all });
@@ -42,7 +43,7 @@ const yesNo = oneOrUnknown(choices(['yes', 'no']));
 const LINE: Form = { as: 'line' };
 const LINE_OR_UNKNOWN: Form = { as: 'line', unknown: true };
 const COUNT_OR_UNKNOWN: Form = { as: 'line', unknown: true, inputMode: 'numeric' };
-const DAY_OR_UNKNOWN: Form = { as: 'line', unknown: true, type: 'date' };
+const DAY_OR_UNKNOWN: Form = { as: 'day', unknown: true };
 const ways = METHODS.map((value) => ({ value, label: METHOD_NAMES[value] }));
 
 const FORM_OF: Readonly<Record<PlainQuestion, Form>> = {
@@ -136,6 +137,8 @@ function AskPlain({ question, context }: { question: PlainQuestion; context: Int
       return <AskChoice {...ask} {...form} />;
     case 'line':
       return <AskText {...ask} {...form} {...(question === 'place' && { suggestions: context.places })} />;
+    case 'day':
+      return <AskDay {...ask} {...form} />;
     case 'tick':
       return <AskTick {...ask} />;
   }

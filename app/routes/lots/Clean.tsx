@@ -22,10 +22,10 @@ export function Clean({
   return (
     <section aria-label="To be cleaned" className="border-l-4 border-doubt bg-sheet px-5 py-4">
       <h2>{comesAs === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}, to be cleaned</h2>
-      {openBy && <p className="mb-3">Open it by {formatDate(openBy)}.</p>}
+      {openBy && <p className="mb-3">Open by {formatDate(openBy)}.</p>}
       <PostForm form={form} formKey={formKey} intent="clean">
-        <TextField field={fields.amount} label="Clean seed that came out" hint={EXAMPLES[useUnits()].clean} />
-        <Button type="submit">Enter it</Button>
+        <TextField field={fields.amount} label="Clean seed weight or count" hint={EXAMPLES[useUnits()].clean} />
+        <Button type="submit">Save clean seed</Button>
       </PostForm>
     </section>
   );

@@ -29,8 +29,8 @@ export function Descent({ kin, drawing, self }: { kin: readonly KinView[]; drawi
   return (
     <section aria-label="Descent" className="mt-10">
       <h2 className="mb-1">Descent</h2>
-      <p className="mb-3 text-small text-soft">Oldest at the left. The wider a line, the more plants gave the seed.</p>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Picture of the descent">
+      <p className="mb-3 text-small text-soft">Oldest on the left. A wider line means seed from more plants.</p>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Diagram of the descent">
         <svg width={drawing.width} height={drawing.height} viewBox={`0 0 ${drawing.width} ${drawing.height}`} aria-hidden>
           {drawing.lines.map(({ from, to, points }) => (
             <path
@@ -48,7 +48,7 @@ export function Descent({ kin, drawing, self }: { kin: readonly KinView[]; drawi
         </svg>
       </div>
       <details className="mt-2">
-        <summary className="link inline-flex min-h-11 items-center">As a table</summary>
+        <summary className="link inline-flex min-h-11 items-center">Show as a table</summary>
         <KinTable kin={kin} self={self} />
       </details>
     </section>
@@ -121,7 +121,7 @@ export function KinTable({ kin, self }: { kin: readonly KinView[]; self: number 
               {lot.parents
                 .map((parent) => codes.get(parent))
                 .filter(Boolean)
-                .join(', ') || 'first here'}
+                .join(', ') || 'first lot here'}
             </td>
           </tr>
         ))}

@@ -14,13 +14,13 @@ export function Discard({ treated, formKey, result }: { treated: string | null; 
       <PostForm form={form} formKey={formKey} intent="discard" className="mt-2 max-w-md space-y-4">
         {treated !== null && (
           <Notice tone="poor">
-            {treated === 'yes' ? 'Treated seed' : 'Perhaps treated'}: not on the compost, and never food or feed. Gloves; dispose of it as
-            its packet says.
+            {treated === 'yes' ? 'Treated seed' : 'Perhaps treated'}: do not compost it, and never use it as food or feed. Wear gloves, and
+            dispose of it as the packet says.
           </Notice>
         )}
-        <TextField field={fields.reason} label="Why" hint="Dead by its test; mouldy; replaced" />
+        <TextField field={fields.reason} label="Why" hint="Failed its germination test; mouldy; replaced" />
         <Button type="submit" look="grave">
-          {treated === null ? 'To the compost' : 'Disposed of'}
+          {treated === null ? 'Compost it' : 'Record as disposed of'}
         </Button>
       </PostForm>
     </details>

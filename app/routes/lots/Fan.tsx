@@ -99,15 +99,15 @@ export function Fan({
   }, [fan, tests, thresholds, today, next]);
   return (
     <figure>
-      <Chart label="Share that germinates over the years, with its band" option={option} className="h-80 w-full" />
+      <Chart label="Percentage germinating over the years, with its range" option={option} className="h-80 w-full" />
       <figcaption className="text-small text-soft">
-        Line: the middle. Shaded: 8 of 10 such lots. Points: tests, with what the jar could have been.
-        {breaks && ' Left of the break: what was believed before the test that does not fit.'}
-        {tests.some(({ enters }) => !enters) && ' Faint: tests that counted otherwise; they are shown, and do not enter.'}
+        Line: best estimate. Shaded: where 8 in 10 lots like this would be. Points: germination tests, with their 95 % confidence intervals.
+        {breaks && ' Before the break: the estimate before the test that disagreed.'}
+        {tests.some(({ enters }) => !enters) && ' Faint points: tests counted in another way. They are shown but not used.'}
       </figcaption>
       <details className="mt-2">
-        <summary className="link inline-flex min-h-11 items-center">As a table</summary>
-        <Table caption="The outlook by day">
+        <summary className="link inline-flex min-h-11 items-center">Show as a table</summary>
+        <Table caption="The outlook by date">
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
               <th scope="col">Day</th>

@@ -1,6 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { Help } from '#app/ui/Help.tsx';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -40,8 +41,10 @@ export function Holds({
 }) {
   return (
     <section aria-label="Holds" id="holds">
-      <h2 className="mb-2">Holds</h2>
-      {holds.length === 0 && <p className="mb-3 text-soft">Nothing holds this lot back.</p>}
+      <h2 className="mb-2">
+        Holds <Help term="hold" />
+      </h2>
+      {holds.length === 0 && <p className="mb-3 text-soft">No holds on this lot.</p>}
       <ul className="mb-3">
         {holds.map((hold) => (
           <li key={hold.id} className="border-t border-rule py-2">
@@ -49,8 +52,8 @@ export function Holds({
               {HOLD_WORDS[hold.kind]}: {hold.reason}
             </p>
             <p className="text-small text-soft">
-              Set {formatDate(hold.setOn)} {hold.setBy ? `by ${hold.setBy}` : 'by rule'}
-              {hold.liftedOn && `. Lifted ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}
+              Put on hold {formatDate(hold.setOn)} {hold.setBy ? `by ${hold.setBy}` : 'automatically'}
+              {hold.liftedOn && `. Removed ${formatDate(hold.liftedOn)} by ${hold.liftedBy}: ${hold.liftReason}`}
             </p>
             {hold.liftedOn === null && hold.isSpent && (
               <p className="text-small font-semibold">May no longer be needed: the reason for this hold no longer applies.</p>
@@ -64,7 +67,7 @@ export function Holds({
                   result={liftResult?.initialValue?.['hold'] === String(hold.id) ? liftResult : null}
                 />
               ) : (
-                <p className="text-small">A coordinator lifts this one.</p>
+                <p className="text-small">Only a coordinator can remove this hold.</p>
               ))}
           </li>
         ))}
@@ -78,11 +81,11 @@ function LiftHold({ hold, formKey, result }: { hold: HoldView; formKey: string; 
   const [form, fields] = usePostForm<typeof liftHoldForm>({ id: `lift-${hold.id}`, result, start: { reason: '' } });
   return (
     <details className="mt-1" open={result !== null}>
-      <summary className="link inline-flex min-h-11 items-center">Lift this hold</summary>
+      <summary className="link inline-flex min-h-11 items-center">Remove hold</summary>
       <PostForm form={form} formKey={formKey} intent="lift" className="mt-1">
         <input type="hidden" name="hold" value={hold.id} />
-        <TextField field={fields.reason} label="Reason" hint="What settles it" />
-        <Button type="submit">Lift it</Button>
+        <TextField field={fields.reason} label="Reason" hint="What has settled it" />
+        <Button type="submit">Remove hold</Button>
       </PostForm>
     </details>
   );
@@ -101,7 +104,7 @@ function SetHold({ formKey, result }: { formKey: string; result: SubmissionResul
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button>Lay a hold on it</Button>
+        <Button>Put on hold</Button>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
@@ -109,16 +112,16 @@ function SetHold({ formKey, result }: { formKey: string; result: SubmissionResul
           aria-describedby={undefined}
           className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md"
         >
-          <Dialog.Title className="mb-4 font-slab text-title font-semibold">Lay a hold</Dialog.Title>
+          <Dialog.Title className="mb-4 font-slab text-title font-semibold">Put on hold</Dialog.Title>
           <PostForm form={form} formKey={formKey} intent="hold">
             <SelectField field={fields.kind} label="Kind of hold" empty="Choose" options={optionsOf(HOLD_WORDS)} />
-            <TextField field={fields.reason} label="Reason" hint="What must be settled before it may be lent" />
+            <TextField field={fields.reason} label="Reason" hint="What has to be settled before it can be lent" />
             <div className="flex gap-3">
               <Button type="submit" look="action">
-                Hold it
+                Put on hold
               </Button>
               <Dialog.Close asChild>
-                <Button>Leave it</Button>
+                <Button>Cancel</Button>
               </Dialog.Close>
             </div>
           </PostForm>

@@ -46,10 +46,10 @@ export function Ledger({
   result: SubmissionResult | null;
 }) {
   return (
-    <section aria-label="Ledger" className="mt-10">
-      <h2 className="mb-1">Ledger</h2>
+    <section aria-label="Stock history" className="mt-10">
+      <h2 className="mb-1">Stock history</h2>
       {entries.length === 0 ? (
-        <p className="text-soft">Nothing is in the book yet: what was brought is counted or weighed once it is clean.</p>
+        <p className="text-soft">Nothing recorded yet. Count or weigh the seed once it is clean.</p>
       ) : (
         <Table caption="Every movement of this lot">
           <thead>
@@ -57,12 +57,12 @@ export function Ledger({
               <th scope="col">When</th>
               <th scope="col">What</th>
               <th scope="col" className="text-right">
-                In or out
+                Change
               </th>
               <th scope="col" className="text-right">
                 Left
               </th>
-              <th scope="col">As written</th>
+              <th scope="col">As entered</th>
               <th scope="col">By</th>
             </tr>
           </thead>
@@ -120,11 +120,15 @@ function Recount({ formKey, result }: { formKey: string; result: SubmissionResul
   const [form, fields] = usePostForm<typeof recountForm>({ id: 'recount', result: result, start: { amount: '', reason: '' } });
   return (
     <details className="no-print mt-3" open={result !== null}>
-      <summary className="link inline-flex min-h-11 items-center">The jar says otherwise: put the book right</summary>
+      <summary className="link inline-flex min-h-11 items-center">Count differs? Correct the stock</summary>
       <PostForm form={form} formKey={formKey} intent="recount" className="mt-2 max-w-md">
-        <TextField field={fields.amount} label="What is really there" hint="Weighed or counted now; 0 when it is empty" />
-        <TextField field={fields.reason} label="Reason" hint="Spilled, mice, miscounted before" />
-        <Button type="submit">Write the difference</Button>
+        <TextField
+          field={fields.amount}
+          label="How much is really there?"
+          hint="Count or weigh it now, for example 120 seeds; enter 0 if it is empty"
+        />
+        <TextField field={fields.reason} label="Reason" hint="For example spilled, mice, or counted wrongly before" />
+        <Button type="submit">Correct stock</Button>
       </PostForm>
     </details>
   );

@@ -36,10 +36,10 @@ export function LendingReckoning({
   const isLent = lending.answer === 'yes';
   const reasons = [
     lending.answer !== 'yes' && lendingWhy(lending, isTested),
-    isLent && !isTested && 'It was never tested. Its crop, age and storage make it likely to be good enough.',
-    thicker && lending.answer !== 'refused' && `Say so on the packet: ${thickerWords(thicker).toLowerCase()}.`,
-    isLent && packets === 0 && seeds < packetSeeds && `Less than one packet of ${packetSeeds} seeds is left. Keep it to grow out.`,
-    isLent && packets === 0 && seeds >= packetSeeds && 'What is left of this line is kept for a grow-out and for germination tests.',
+    isLent && !isTested && 'It has never been tested, but its crop, age and storage make it likely to be good enough.',
+    thicker && lending.answer !== 'refused' && `Write on the packet: ${thickerWords(thicker).toLowerCase()}.`,
+    isLent && packets === 0 && seeds < packetSeeds && `Less than one packet of ${packetSeeds} seeds is left. Keep it for a grow-out.`,
+    isLent && packets === 0 && seeds >= packetSeeds && 'What is left of this line is reserved for a grow-out and for germination tests.',
     isLent && packets > 0 && `One packet holds ${packetSeeds} seeds.`,
     nextTest,
   ].filter((reason) => typeof reason === 'string');
@@ -47,6 +47,7 @@ export function LendingReckoning({
     <Reckoning
       tone={tone}
       question="Can it be lent now?"
+      term="reserve"
       verdict={lendingAnswer(lending, packets)}
       figure={
         <>
@@ -66,14 +67,14 @@ export function LendingReckoning({
             Lend it
           </ButtonLink>
         ) : (
-          <ButtonLink to={`/lines/${lineId}`}>See the line’s stock</ButtonLink>
+          <ButtonLink to={`/lines/${lineId}`}>Show the line’s stock</ButtonLink>
         )
       }
       working={
         <p>
-          Over all lots of the line that can be lent: {stock.usable} seeds are surely there (lower 10 % quantile of what was converted from
-          weight), less {stock.reserve} to sow {stock.growOuts === 1 ? 'one grow-out' : `${stock.growOuts} grow-outs`} that keep its
-          diversity with 95 % assurance, less {stock.tests} for tests within a year
+          Over all lots of the line that can be lent: {stock.usable} seeds are there with 90 % certainty (lower 10 % quantile of what was
+          converted from weight), less {stock.reserve} to sow {stock.growOuts === 1 ? 'one grow-out' : `${stock.growOuts} grow-outs`} that
+          keep its diversity with 95 % assurance, less {stock.tests} for tests within a year
           {stock.promised > 0 && `, less ${stock.promised} promised to planned grow-outs`}: {stock.lendable} seeds, {stock.packets} packets
           of {packetSeeds}.
         </p>

@@ -1,7 +1,9 @@
 import { Link } from 'react-router';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
-import { PageHead } from '#app/ui/Page.tsx';
+import { ActionLink, MoreActions, PageHead } from '#app/ui/Page.tsx';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
+import type { Portrait } from '#core/almanac/portrait.ts';
 import type { LineId } from '#core/kernel/kinds.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import type { CommandName } from '#core/people/commands.ts';
@@ -16,7 +18,7 @@ export interface LotHeadProps {
     readonly variety: string;
     readonly lineId: LineId;
     readonly treated: 'yes' | 'unknown' | null;
-    readonly facts: { readonly species: string };
+    readonly facts: { readonly species: string; readonly seedLooks: Portrait };
   };
   readonly state: LotState;
   readonly holds: readonly { readonly id: number; readonly kind: HoldKind }[];
@@ -30,13 +32,14 @@ export function LotHead({ lot, state, holds, triesMethods }: LotHeadProps) {
   const to = (page: string) => `/lots/${lot.code}/${page}`;
   return (
     <PageHead
+      picture={<SeedPortrait portrait={lot.facts.seedLooks} size={56} />}
       title={`${lot.crop} ‘${lot.variety}’`}
       about={
         <span className="flex flex-wrap items-center gap-x-3 gap-y-1">
           <LotCode>{lot.code}</LotCode>
           <i>{lot.facts.species}</i>
           <Link className="link" to={`/lines/${lot.lineId}`}>
-            Its line
+            All lots of this line
           </Link>
           <Link className="link" to={`/almanac/${lot.cropId}`}>
             How to grow and save it
@@ -49,19 +52,20 @@ export function LotHead({ lot, state, holds, triesMethods }: LotHeadProps) {
       }
       actions={
         <>
-          <ButtonLink to={to('label')}>Label</ButtonLink>
-          {can('batch started') && (
-            <ButtonLink to={to('bench')} look={uncleaned ? 'action' : 'plain'}>
-              {uncleaned ? 'Clean it' : 'To the bench'}
-            </ButtonLink>
-          )}
-          {can('shut away') && <ButtonLink to={to('away')}>Freezer, jar</ButtonLink>}
-          {can('sample parted') && <ButtonLink to={to('purity')}>Purity</ButtonLink>}
-          {can('packed') && <ButtonLink to={to('pack')}>Pack</ButtonLink>}
-          {can('moved') && <ButtonLink to={to('move')}>Move</ButtonLink>}
-          {can('seed given') && <ButtonLink to={to('give')}>Give away</ButtonLink>}
-          {(can('trial of methods begun') || triesMethods) && <ButtonLink to={to('methods')}>Try methods</ButtonLink>}
-          {can('test laid') && <ButtonLink to={to('test')}>Lay a test</ButtonLink>}
+          <ButtonLink to={to('label')}>Print labels</ButtonLink>
+          <MoreActions>
+            {can('batch started') && <ActionLink to={to('bench')}>{uncleaned ? 'Clean this lot' : 'Clean or dry again'}</ActionLink>}
+            {can('shut away') && <ActionLink to={to('away')}>Freeze or seal</ActionLink>}
+            {can('sample parted') && <ActionLink to={to('purity')}>Test purity</ActionLink>}
+            {can('test laid') && <ActionLink to={to('test')}>Start a test</ActionLink>}
+            {can('packed') && <ActionLink to={to('pack')}>Pack packets</ActionLink>}
+            {can('moved') && <ActionLink to={to('move')}>Move seed</ActionLink>}
+            {can('seed given') && <ActionLink to={to('give')}>Give seed away</ActionLink>}
+            {can('lots blended') && <ActionLink to={to('blend')}>Blend with another lot</ActionLink>}
+            {(can('trial of methods begun') || triesMethods) && <ActionLink to={to('methods')}>Compare methods</ActionLink>}
+            <ActionLink to={to('passport')}>Correct provenance</ActionLink>
+            <ActionLink to={to('recall')}>Recall it and what came from it</ActionLink>
+          </MoreActions>
         </>
       }
     />

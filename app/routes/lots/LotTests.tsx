@@ -30,19 +30,19 @@ export function LotTests({ tests, code, outlook }: { tests: readonly TestView[];
       <p className="mb-2">
         {outlook && (
           <>
-            About <b>{percent(outlook.median)}</b> germinate now, in 8 of 10 such lots {percent(outlook.low)} to {percent(outlook.high)}
-            .{' '}
+            About <b>{percent(outlook.median)}</b> germinate now; in 8 out of 10 lots like this, between {percent(outlook.low)} and{' '}
+            {percent(outlook.high)}.{' '}
           </>
         )}
         <Link className="link" to={`/lots/${code}/outlook`}>
-          {outlook ? 'Its outlook' : 'Its outlook is being reckoned'}
+          {outlook ? 'Germination outlook' : 'The outlook is being worked out'}
         </Link>
       </p>
       {tests.length === 0 && (
         <p className="text-soft">
-          Never tested.{' '}
+          Not tested yet.{' '}
           <Link className="link" to={`/lots/${code}/test`}>
-            Lay a test
+            Start a test
           </Link>
         </p>
       )}
@@ -50,7 +50,7 @@ export function LotTests({ tests, code, outlook }: { tests: readonly TestView[];
         {tests.map((test) => (
           <li key={test.id} className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-2">
             <Link className="link" to={`/tests/${test.id}`}>
-              Laid {formatDate(test.laidOn)}
+              Started {formatDate(test.laidOn)}
             </Link>
             <span>
               {test.outcome === 'read' ? (
@@ -62,7 +62,7 @@ export function LotTests({ tests, code, outlook }: { tests: readonly TestView[];
                   {test.kind !== 'viability' && `, ${test.kind}, not germination`}
                 </>
               ) : test.outcome === 'abandoned' ? (
-                'abandoned'
+                'stopped without a result'
               ) : (
                 `${test.seedsLaid} seeds on the towel${test.kind === 'viability' ? '' : ` (${test.kind})`}, count ${formatDate(test.nextCountOn!)}`
               )}

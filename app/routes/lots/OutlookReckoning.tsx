@@ -20,11 +20,12 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
     <Reckoning
       tone={tone}
       question="How much of it germinates now?"
+      term="outlook"
       verdict={`About ${percent(now.median)}`}
       figure={
         <>
           <p>
-            In 8 of 10 such lots <b>{percent(now.low)}</b> to <b>{percent(now.high)}</b>.
+            In 8 out of 10 lots like this, between <b>{percent(now.low)}</b> and <b>{percent(now.high)}</b>.
           </p>
           <ShareBar
             share={now.median}
@@ -38,26 +39,27 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
         </>
       }
       reasons={[
-        `That at least ${percent(thresholds.lend)} germinate is ${chanceWords(now.mayBeLent)}.`,
+        `It is ${chanceWords(now.mayBeLent)} that at least ${percent(thresholds.lend)} germinate.`,
         ...(lot.odd.length > 0 ? [oddWords(lot.odd)] : []),
         ownWords(lot),
         ...(lot.unmeasuredJar ? [JAR_WORDS] : []),
         underWords(lot),
         nextTestSentence(lot.next, lot.today),
-        `${lot.widthAfter.seeds} seeds tested now would narrow the band from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
+        `Testing ${lot.widthAfter.seeds} seeds now would narrow the range from ${points(lot.width)} to about ${points(lot.widthAfter.width)}.`,
       ]}
       working={
         <>
           <p>
-            Seed loses viability along a straight line in probits (Ellis and Roberts): v(t) = K − t/σ. K and σ are believed by the crop’s
-            usual life in cool dry home storage, and by each test and each count in a garden, at its age. Tests of one jar differ by more
-            than chance (spread 0.02), gardens more (0.1, and the soil takes a quarter). One test in a hundred goes wrong, one bed in ten;
-            in 3 of 100 years something that nobody writes down costs a lot life, and 3 in 100 come in poor.
+            Viability equation (Ellis and Roberts): in probits, germination falls in a straight line with age, v(t) = K − t/σ. The prior for
+            K and σ is the crop’s usual life in cool dry storage; every test and every garden count updates it at the age when it was made.
+            Overdispersion between tests of one jar is 0.02, between gardens 0.1; a quarter of the seed is assumed lost in soil. Allowed
+            for: 1 in 100 tests and 1 in 10 garden counts go wrong, 3 in 100 lots a year lose life for an unrecorded reason, and 3 in 100
+            arrive poor.
           </p>
           <p>
-            Where it lies now, a day ages it as {lot.rate.toFixed(2)} days in a cool dry cupboard ({formatTemperature(HOME.celsius, units)},{' '}
-            {percent(HOME.humidity)}).
-            {lot.borrowed && ' Its life is told roughly, or nobody measured where it lay: the band is wider for it.'}
+            Where it is stored now, it ages {lot.rate.toFixed(2)} times as fast as in a cool dry cupboard (
+            {formatTemperature(HOME.celsius, units)}, {percent(HOME.humidity)}).
+            {lot.borrowed && ' The range is wider because little is known about this crop’s life or about the storage.'}
           </p>
         </>
       }
@@ -66,27 +68,27 @@ export function OutlookReckoning({ lot }: { lot: Lot }) {
 }
 
 const JAR_WORDS =
-  'Nobody measured how dry the seed in its jar is. It may be dry or damp, so the range is wide. Put a hygrometer in the jar for a day to find out.';
+  'The range is wide because nobody has measured how dry the seed in this jar is. Put a hygrometer in the jar for a day to find out.';
 
 /** Years ahead nobody can tell the day. */
 const farDay = (day: string, today: Day) => (yearOf(day) - yearOf(today) > 4 ? `about ${yearOf(day)}` : formatDate(day));
-const points = (width: number) => `${Math.round(width * 100)} points`;
+const points = (width: number) => `${Math.round(width * 100)} percentage points`;
 
 function ownWords({ own, tests, isBlend }: Lot): string {
-  const rest = isBlend ? 'what was expected of its parts when they were blended' : 'what is usual for its crop where it lay';
-  if (tests.length === 0) return `Nothing of it was tested: this is ${rest}.`;
-  return `${percent(own)} of what is known is its own tests’ word; the rest is ${rest}.`;
+  const rest = isBlend ? 'what was expected of the lots that were blended' : 'what is usual for this crop in this storage';
+  if (tests.length === 0) return `This lot has not been tested. The estimate is ${rest}.`;
+  return `About ${percent(own)} of the estimate comes from this lot’s own tests; the rest is ${rest}.`;
 }
 
 function underWords({ now, underOn, underInFreezer, lastYear, today, thresholds }: Lot): string {
   const least = percent(thresholds.lend);
   if (underOn !== null && underOn <= today)
-    return `That it is under ${least} already has a chance of ${percent(1 - now.mayBeLent)}: more than the house accepts.`;
+    return `There is a ${percent(1 - now.mayBeLent)} chance that it is below ${least} already, which is more than your house rules accept.`;
   const here =
     underOn === null
-      ? `It stays above ${least} for as long as this crop is known to live, until about ${lastYear}`
-      : `It may fall under ${least} from ${farDay(underOn, today)}`;
+      ? `It should stay above ${least} until at least ${lastYear}, the longest life we know of for this crop`
+      : `It may fall below ${least} from ${farDay(underOn, today)}`;
   // What lies in the freezer already has nothing to gain there.
   if (underOn === null || (underInFreezer !== null && daysBetween(underOn, underInFreezer) < 60)) return `${here}.`;
-  return `${here}; in the freezer, dry in a jar, ${underInFreezer === null ? 'not in the longest life known of this crop' : `from ${farDay(underInFreezer, today)}`}.`;
+  return `${here}. Dried and sealed in the freezer: ${underInFreezer === null ? 'not within the longest life we know of for this crop' : `from ${farDay(underInFreezer, today)}`}.`;
 }

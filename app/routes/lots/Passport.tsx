@@ -44,34 +44,34 @@ const told = (title: string, text: string | null): Row[] => (text ? [[title, tex
 export function Passport({ lot, versions }: { lot: PassportLot; versions: readonly PassportVersion[] }) {
   const [now, ...before] = versions;
   return (
-    <section aria-label="Passport">
+    <section aria-label="Provenance">
       <div className="mb-2 flex items-baseline justify-between gap-3">
-        <h2>Passport</h2>
+        <h2>Provenance</h2>
         <Link className="link no-print" to={`/lots/${lot.code}/passport`}>
-          Put it right
+          Correct
         </Link>
       </div>
       <Facts
         rows={[
           ['Kind', KIND_WORDS[lot.kind]],
-          ['Came', `${ORIGIN_WORDS[lot.origin]}, ${formatDate(lot.takenInOn)}`],
+          ['Arrived', `${ORIGIN_WORDS[lot.origin]}, ${formatDate(lot.takenInOn)}`],
           ...(lot.origin === 'blend' && !lot.donor
             ? []
             : [[lot.origin === 'returned' ? 'Grower' : 'Donor', lot.donor ?? <Unknown />] as const]),
           ...(now ? answerRows(now.answers, lot) : []),
-          ['Generations here', lot.generation ?? <Unknown />],
+          ['Generations saved here', lot.generation ?? <Unknown />],
           ...told('Note', lot.note),
         ]}
       />
       {before.length > 0 && (
         <details className="mt-2">
           <summary className="link inline-flex min-h-11 items-center">
-            Put right {before.length === 1 ? 'once' : `${before.length} times`}
+            Corrected {before.length === 1 ? 'once' : `${before.length} times`}
           </summary>
           <ul className="text-small">
             {versions.slice(0, -1).map((version) => (
               <li key={version.id} className="border-t border-rule py-1">
-                {formatDate(version.writtenOn)}, {version.writtenBy ?? 'nobody known'}: {version.why}
+                {formatDate(version.writtenOn)}, {version.writtenBy ?? 'unknown person'}: {version.why}
               </li>
             ))}
           </ul>
@@ -116,26 +116,26 @@ const SHOWN: Readonly<Record<keyof PassportAnswers, Show>> = {
   diseases: ({ diseases }) =>
     row('Diseases seen', diseases, (seen) =>
       seen.length === 0
-        ? 'none that travel in the seed'
+        ? 'none that seed can carry'
         : seen.map(({ name, answer }) => `${name} (${DISEASE_ANSWER_WORDS[answer].toLowerCase()})`).join(', '),
     ),
   pickings: ({ pickings }) => row('Pickings', pickings),
-  selfSown: ({ selfSown }) => (selfSown ? [['Sown', 'by itself']] : []),
+  selfSown: ({ selfSown }) => (selfSown ? [['Sown', 'self-sown']] : []),
   forcedByWeather: ({ forcedByWeather }) => told('Weather', forcedByWeather),
   neighbours: ({ neighbours }) =>
-    row('In flower near', neighbours, (list) => (list.length === 0 ? 'nothing of its group' : <Neighbours list={list} />)),
-  methods: ({ methods }) => ways('Kept apart by', methods),
-  earlierMethods: ({ earlierMethods }) => ways('In the years before by', earlierMethods),
+    row('In flower near', neighbours, (list) => (list.length === 0 ? 'nothing it could cross with' : <Neighbours list={list} />)),
+  methods: ({ methods }) => ways('Isolated by', methods),
+  earlierMethods: ({ earlierMethods }) => ways('Isolated in earlier years by', earlierMethods),
   stigma: ({ stigma }) => row('Stigma', stigma),
   pollinatedOn: ({ pollinatedOn }) => row('Pollinated by hand', pollinatedOn, formatDate),
   pickedOn: ({ pickedOn }) => row('Picked', pickedOn, formatDate),
-  form: ({ form }, { origin }) => (origin === 'blend' ? [] : [['Came as', form]]),
-  ripeSigns: ({ ripeSigns }) => row('Signs of ripe seed', ripeSigns, (seen) => (seen ? 'seen' : 'not seen')),
+  form: ({ form }, { origin }) => (origin === 'blend' ? [] : [['Arrived as', form]]),
+  ripeSigns: ({ ripeSigns }) => row('Signs of ripeness', ripeSigns, (seen) => (seen ? 'seen' : 'not seen')),
   dried: ({ dried }) => row('Dried', dried),
-  look: ({ look }) => (look.length > 0 ? [['Looked', look.join(', ')]] : []),
+  look: ({ look }) => (look.length > 0 ? [['Appearance', look.join(', ')]] : []),
   insects: ({ insects }) => row('Insects', insects),
   mould: ({ mould }) => row('Mould', mould, yes),
-  storedIn: ({ storedIn }) => row('Kept before in', storedIn, (place) => STORED_WORDS[place]),
+  storedIn: ({ storedIn }) => row('Stored before in', storedIn, (place) => STORED_WORDS[place]),
   storedSince: ({ storedSince }) => row('Since', storedSince, formatDate),
   sample: ({ sample }) => (sample ? [['Sample', `${sample.seeds} seeds weighed ${sample.milligrams / 1000} g`]] : []),
 };
@@ -148,7 +148,7 @@ const ways = (title: string, methods: PassportAnswers['methods']): Row[] =>
 function packetRows({ packet }: PassportAnswers): Row[] {
   if (!packet) return [];
   const date = packet.date
-    ? `${packet.dateMeans === 'unknown' ? 'date of unknown meaning' : packet.dateMeans} ${formatDate(packet.date)}`
+    ? `${packet.dateMeans === 'unknown' ? 'date, meaning unknown' : packet.dateMeans} ${formatDate(packet.date)}`
     : 'no date';
   const age = packet.ageYears ? `, ${packet.ageYears[0]} to ${packet.ageYears[1]} years old` : '';
   const states = [
@@ -160,7 +160,7 @@ function packetRows({ packet }: PassportAnswers): Row[] {
 
 function plantsLine({ plantsSown, plantsStanding, plantsHarvested }: PassportAnswers): ReactNode {
   const said = [
-    plantsSown !== null && plantsSown !== 'unknown' ? `${plantsSown} at first` : null,
+    plantsSown !== null && plantsSown !== 'unknown' ? `${plantsSown} to start with` : null,
     plantsStanding !== null && plantsStanding !== 'unknown' ? `${plantsStanding} flowered` : null,
     plantsHarvested !== null && plantsHarvested !== 'unknown' ? `${plantsHarvested} gave seed` : null,
   ].filter(Boolean);

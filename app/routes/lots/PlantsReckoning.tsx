@@ -18,7 +18,7 @@ const VERDICTS: Record<PlantsVerdict, { words: string; tone: Tone }> = {
   'enough to conserve': { words: 'Enough to conserve it', tone: 'good' },
   'enough to keep': { words: 'Enough to keep the line', tone: 'good' },
   'enough for seed': { words: 'Good seed, few plants', tone: 'doubt' },
-  'too few': { words: 'A bottleneck', tone: 'doubt' },
+  'too few': { words: 'Too few plants (bottleneck)', tone: 'doubt' },
   unknown: { words: 'Nobody knows', tone: 'plain' },
 };
 
@@ -29,12 +29,13 @@ export function PlantsReckoning({ plants }: { plants: PlantsView }) {
   return (
     <Reckoning
       tone={tone}
-      question="Is its variety kept?"
+      question="Does it keep its genetic diversity?"
+      term="effective population size"
       verdict={words}
       figure={
         plants.rareKept === null ? undefined : (
           <p>
-            <b>{percent(plants.rareKept)}</b> sure that a trait carried by 1 plant in 20 is still in it
+            <b>{percent(plants.rareKept)}</b> sure that a trait carried by 1 plant in 20 is still there
           </p>
         )
       }
@@ -42,17 +43,17 @@ export function PlantsReckoning({ plants }: { plants: PlantsView }) {
         `${plantsWords(plants)}.`,
         ...(plants.diversity === null
           ? []
-          : [`The generations here have left about ${percent(plants.diversity)} of the diversity they began with.`]),
-        `Next time: seed from ${plants.wanted} plants, equal spoonfuls from each.`,
+          : [`About ${percent(plants.diversity)} of the original diversity is left after the generations saved here.`]),
+        `Next time: seed from ${plants.wanted} plants, taking the same amount from each.`,
       ]}
       working={
         plants.effective === null ? undefined : (
           <>
             <DriftPicture runs={plants.drift} />
             <p>
-              Each line is what chance alone does to a trait that half of the plants carry, over ten generations with as few effective
-              plants as here ({Math.max(1, Math.round(plants.effective))}). Where a line ends at the top or bottom, the trait is fixed or
-              lost.
+              Genetic drift: each line is one simulated trait that half of the plants carry, over ten generations with the same effective
+              population size as here ({Math.max(1, Math.round(plants.effective))}). A line that reaches the top or the bottom means the
+              trait is fixed or lost.
             </p>
             {mothers !== null && mothers > 1 && (
               <p>

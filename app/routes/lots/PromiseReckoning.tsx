@@ -49,16 +49,18 @@ export function PromiseReckoning({
     return (
       <Reckoning
         tone="plain"
-        question="Is it what its label says?"
-        verdict="Being judged"
-        reasons={['Something about it or its parents has changed. Look again in a moment.']}
+        question="Is it true to type?"
+        term="true to type"
+        verdict="Being updated"
+        reasons={['Something about this lot or its parents has changed. Reload the page in a moment.']}
       />
     );
   const { statement, reasons: shown } = claimTold(promise.promise, reasons);
   return (
     <Reckoning
       tone={CLAIM_TONES[promise.promise]}
-      question="Is it what its label says?"
+      question="Is it true to type?"
+      term="true to type"
       verdict={CLAIM_WORDS[promise.promise]}
       figure={
         statement ? (
@@ -76,27 +78,22 @@ export function PromiseReckoning({
               most={Math.max(0.2, Math.min(1, promise.high * 1.3))}
             />
             <p className="text-small text-soft">
-              Estimated share of foreign seed or genes: {foreignRange(promise.low, promise.high)}. This is worked out, not measured.
+              Estimated share of foreign seed or genes: {foreignRange(promise.low, promise.high)}. This is calculated, not measured.
             </p>
           </>
         )
       }
       reasons={[...shown.map((reason) => reasonWords(reason, units)), ...ancestryWords(ancestry), ...health]}
-      actions={
-        <>
-          <ButtonLink to={`/lots/${code}/seen`}>Write down what was seen</ButtonLink>
-          <ButtonLink to={`/lots/${code}/recall`}>What came from it</ButtonLink>
-        </>
-      }
+      actions={<ButtonLink to={`/lots/${code}/seen`}>Record an observation</ButtonLink>}
       working={
         <>
           <RaiseList raises={raises} />
-          {central !== null && <p>With every answer at its middle, about {oneIn(central)} seeds of that season were crossed.</p>}
+          {central !== null && <p>Taking the middle of every answer, about {oneIn(central)} seeds of that season were crossed.</p>}
           {!statement && (
             <p>
-              {Math.round(promise.chanceTrue * 100)} % that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} % that at
-              most 1 in 20 is. The label says it at 80 %. Counted in are the chance that the name is wrong, and 5 % for a mishap that nobody
-              noticed.
+              {Math.round(promise.chanceTrue * 100)} % chance that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} %
+              chance that at most 1 in 20 is. The label makes the claim at 80 %. This includes the chance that the name is wrong, and 5 %
+              for an unnoticed mishap.
             </p>
           )}
           <p>
@@ -114,7 +111,9 @@ export function PromiseReckoning({
 function ancestryWords({ generations, effective, narrowest, gardens }: Parameters<typeof PromiseReckoning>[0]['ancestry']): string[] {
   if (generations === 0) return [];
   const through = `${generations} ${generations === 1 ? 'generation' : 'generations'} here, through ${gardens} ${gardens === 1 ? 'garden' : 'gardens'}`;
-  const narrow = narrowest ? `; its narrowest place was ${narrowest.plants} ${narrowest.plants === 1 ? 'plant' : 'plants'}` : '';
-  const worth = effective === null ? '' : `, as good as ${Math.max(1, Math.round(effective))} plants each time`;
+  const narrow = narrowest
+    ? `; the fewest plants in any generation: ${narrowest.plants} ${narrowest.plants === 1 ? 'plant' : 'plants'}`
+    : '';
+  const worth = effective === null ? '' : `, equal to ${Math.max(1, Math.round(effective))} plants every time`;
   return [`${through}${worth}${narrow}`];
 }

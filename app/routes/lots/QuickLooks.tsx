@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { DateField, ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { quickLookForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -21,7 +21,7 @@ interface Look {
   readonly disputed: boolean;
 }
 
-/** Quick looks, apart from tests and in words of their own: they carry no weight. */
+/** Quick checks, apart from tests and in words of their own: they carry no weight. */
 export function QuickLooks({
   looks,
   test,
@@ -42,8 +42,8 @@ export function QuickLooks({
     start: { kind: 'float', lookedOn: today },
   });
   return (
-    <section aria-label="Quick looks">
-      {looks.length > 0 && <h3 className="mb-1 font-semibold">Quick looks: no tests, and no weight in any verdict</h3>}
+    <section aria-label="Quick checks">
+      {looks.length > 0 && <h3 className="mb-1 font-semibold">Quick checks: not germination tests, and not used for verdicts</h3>}
       <ul>
         {looks.map((look) => (
           <li key={look.id} className="border-t border-rule py-2 text-small">
@@ -56,27 +56,27 @@ export function QuickLooks({
             </span>
             {test && look.disputed && (
               <span className="block font-semibold">
-                The germination test of {formatDate(test.endedOn)} says otherwise: {test.sprouted} of {test.laid}. The test counts.
+                The germination test of {formatDate(test.endedOn)} disagrees: {test.sprouted} of {test.laid}. We use the test.
               </span>
             )}
           </li>
         ))}
       </ul>
       <details {...(result && { open: true })}>
-        <summary className="link inline-flex min-h-11 items-center">Write down a quick look: float, cut or snap</summary>
+        <summary className="link inline-flex min-h-11 items-center">Record a quick check: float, cut or snap</summary>
         <PostForm form={form} formKey={formKey} intent="look" className="mt-2 space-y-4">
           <ChoiceField
             field={fields.kind}
-            label="What was tried"
+            label="Kind of check"
             options={QUICK_LOOKS.map((value) => ({ value, label: QUICK_LOOK_WORDS[value].title }))}
           />
           <div className="grid grid-cols-2 gap-4">
-            <TextField field={fields.looked} label="Seeds looked at" type="number" min={1} />
-            <TextField field={fields.good} label="Sank, full, or snapped" type="number" min={0} />
+            <TextField field={fields.looked} label="Seeds checked" type="number" min={1} />
+            <TextField field={fields.good} label="Seeds that sank, were full, or snapped" type="number" min={0} />
           </div>
-          <TextField field={fields.lookedOn} label="When" type="date" max={today} className="max-w-48" />
+          <DateField field={fields.lookedOn} label="Date" leaning="past" max={today} />
           <TextField field={fields.note} label="Note (optional)" />
-          <Button type="submit">Write it down</Button>
+          <Button type="submit">Save check</Button>
         </PostForm>
       </details>
     </section>

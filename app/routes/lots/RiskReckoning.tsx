@@ -16,7 +16,7 @@ export function RiskReckoning({ risk: { risk, until, whys, remedies, harms } }: 
       actions={
         remedies.length > 0 && (
           <div>
-            <p className="font-semibold">What helps most for an hour of work</p>
+            <p className="font-semibold">What helps most per hour of work</p>
             <ol className="list-decimal pl-5">
               {remedies.map((one) => (
                 <li key={one.kind}>
@@ -37,9 +37,9 @@ export function RiskReckoning({ risk: { risk, until, whys, remedies, harms } }: 
       }
       working={
         <p>
-          200 draws of how its lots may germinate, by tests, crop and storage; places lost one by one or together; tests, sowing, lending
-          above the reserve. It counts as lost in a draw when all that is left would more likely than not give fewer plants than good seed
-          needs.{' '}
+          Simulation: 200 random draws of how well its lots germinate (from tests, crop and storage), with places lost one by one or
+          together, and seed used for tests, sowing and lending above the reserve. A draw counts as a loss when what is left would probably
+          give too few plants for good seed.{' '}
           <Link className="link" to="/grow-outs/risk">
             All lines at risk
           </Link>

@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
+import { DateField, ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { percent } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { evidenceForm, incidentForm, reportForm, trialForm, endTrialForm } from '#contracts/lots/seen.ts';
@@ -38,34 +38,34 @@ export function EvidenceForm({
     <PostForm form={form} formKey={formKey} intent="evidence">
       <ChoiceField
         field={fields.seen}
-        label="Looked at"
+        label="What did you look at?"
         options={[
           { value: 'plants', label: 'Plants' },
           { value: 'fruits', label: 'Fruits' },
           { value: 'kernels', label: 'Kernels' },
         ]}
       />
-      <div className="grid items-end gap-5 sm:grid-cols-[1fr_1fr_1.25fr]">
-        <TextField field={fields.lookedAt} label="How many" type="number" min={1} />
-        <TextField field={fields.offTypes} label="Off-types among them" type="number" min={0} />
-        <TextField field={fields.seenOn} label="Seen on" type="date" max={today} />
+      <div className="grid items-end gap-5 sm:grid-cols-[1fr_1fr_14rem]">
+        <TextField field={fields.lookedAt} label="How many?" type="number" min={1} />
+        <TextField field={fields.offTypes} label="How many off-types?" type="number" min={0} />
+        <DateField field={fields.seenOn} label="Date" leaning="past" max={today} />
       </div>
       <ChoiceField
         field={fields.source}
-        label="Where"
+        label="Where was it seen?"
         options={[
           { value: 'trial', label: 'In a trial' },
           { value: 'grow-out', label: 'In a grow-out' },
-          { value: 'report', label: 'Told by a grower' },
-          { value: 'sorting', label: 'Sorting seed' },
+          { value: 'report', label: 'Reported by a grower' },
+          { value: 'sorting', label: 'While sorting seed' },
         ]}
       />
       <TextField field={fields.note} label="Note (optional)" />
       {correctable.length > 0 && (
         <SelectField
           field={fields.insteadOf}
-          label="It corrects (optional)"
-          empty="Nothing: it is one more count"
+          label="Does it correct an earlier count? (optional)"
+          empty="No, this is a new count"
           options={correctable.map(({ id, offTypes, lookedAt, seen }) => ({
             value: String(id),
             label: `${offTypes} among ${lookedAt} ${seen}`,
@@ -73,7 +73,7 @@ export function EvidenceForm({
         />
       )}
       <Button type="submit" look="action">
-        Write it down
+        Save count
       </Button>
     </PostForm>
   );
@@ -87,16 +87,20 @@ export function IncidentForm({ formKey, result }: FormProps) {
       <PostForm form={form} formKey={formKey} intent="incident" className="mt-2">
         <ChoiceField
           field={fields.kind}
-          label="It was a"
+          label="What was it?"
           options={[
             { value: 'mix-up', label: 'Mix-up' },
             { value: 'contamination', label: 'Contamination' },
           ]}
         />
-        <TextField field={fields.what} label="What happened" hint="Two lots on one table, a label that fell off" />
-        <TextField field={fields.share} label="How much of the lot is other seed (optional)" hint="5 %; empty where nobody knows" />
+        <TextField field={fields.what} label="What happened" hint="For example two lots on one table, or a label that fell off" />
+        <TextField
+          field={fields.share}
+          label="How much of the lot is other seed? (optional)"
+          hint="For example 5 %; leave empty if unknown"
+        />
         <TickField field={fields.discarded} label="The mixed part was thrown away" />
-        <Button type="submit">Record it</Button>
+        <Button type="submit">Record mix-up</Button>
       </PostForm>
     </details>
   );
@@ -112,15 +116,15 @@ export function ReportForm({ formKey, result, year }: FormProps & { year: number
   });
   return (
     <details open={opened(result, form.id)}>
-      <summary className="link inline-flex min-h-11 items-center">Write down how it did</summary>
+      <summary className="link inline-flex min-h-11 items-center">Add a report on how it did</summary>
       <PostForm form={form} formKey={formKey} intent="report" className="mt-2">
         <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.by} label="Who tells it (optional)" />
-          <TextField field={fields.year} label="Grown in" type="number" />
+          <TextField field={fields.by} label="Who reported it? (optional)" />
+          <TextField field={fields.year} label="Year grown" type="number" />
         </div>
         <ChoiceField
           field={fields.trueToType}
-          label="Did it come true? (optional)"
+          label="Was it true to type? (optional)"
           options={[
             { value: 'yes', label: 'Yes' },
             { value: 'mostly', label: 'Mostly' },
@@ -132,8 +136,8 @@ export function ReportForm({ formKey, result, year }: FormProps & { year: number
             <SelectField key={of} field={fields[of]} label={of.charAt(0).toUpperCase() + of.slice(1)} empty="–" options={MARKS} />
           ))}
         </div>
-        <TextArea field={fields.words} label="In words (optional)" />
-        <Button type="submit">Keep it with the line</Button>
+        <TextArea field={fields.words} label="Comments (optional)" />
+        <Button type="submit">Save report</Button>
       </PostForm>
     </details>
   );
@@ -171,7 +175,7 @@ export function Trials({
   return (
     <section aria-label="Trials">
       <h2 className="mb-2">Trials</h2>
-      {trials.length === 0 && <p className="mb-3 text-soft">None is set.</p>}
+      {trials.length === 0 && <p className="mb-3 text-soft">No trials yet.</p>}
       <ul className="mb-3">
         {trials.map((trial) => (
           <li key={trial.id} className="border-t border-rule py-2">
@@ -179,10 +183,10 @@ export function Trials({
               {trial.plantsWanted} plants must show: {trial.mustShow}
             </b>
             <p className="text-small text-soft">
-              Set {formatDate(trial.setOn)}.{' '}
+              Started {formatDate(trial.setOn)}.{' '}
               {trial.outcome
                 ? `Ended ${formatDate(trial.endedOn!)}${trial.endedBy ? ` by ${trial.endedBy}` : ''}, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`
-                : 'Count its off-types above; a coordinator ends it.'}
+                : 'Count off-types above. A coordinator ends the trial.'}
             </p>
           </li>
         ))}
@@ -190,12 +194,12 @@ export function Trials({
       {mayEnd && open.length > 0 && <EndTrial trials={open} formKey={keys.endTrial} result={endResult} />}
       <SetTrial formKey={keys.trial} result={setResult} />
       <details className="mt-2">
-        <summary className="link inline-flex min-h-11 items-center">What so many plants can show</summary>
+        <summary className="link inline-flex min-h-11 items-center">What this number of plants can show</summary>
         <ul className="list-disc pl-5 text-small">
           {table.map(({ plants, left }) => (
             <li key={plants}>
-              {plants} plants without an off-type still leave up to {left < 0.1 ? `${(left * 100).toFixed(1)} %` : percent(left)}, in 19
-              trials of 20
+              {plants} plants with no off-type could still mean up to {left < 0.1 ? `${(left * 100).toFixed(1)} %` : percent(left)}(95 %
+              confidence)
             </li>
           ))}
         </ul>
@@ -208,11 +212,11 @@ function SetTrial({ formKey, result }: FormProps) {
   const [form, fields] = usePostForm<typeof trialForm>({ id: 'trial', result, start: { plantsWanted: '30' } });
   return (
     <details open={opened(result, form.id)}>
-      <summary className="link inline-flex min-h-11 items-center">Set a trial</summary>
+      <summary className="link inline-flex min-h-11 items-center">Start a trial</summary>
       <PostForm form={form} formKey={formKey} intent="trial" className="mt-2">
-        <TextField field={fields.mustShow} label="It must show" hint="Round copper fruit, none striped" />
+        <TextField field={fields.mustShow} label="What must it show?" hint="For example round copper fruit, none striped" />
         <TextField field={fields.plantsWanted} label="Plants" type="number" min={1} />
-        <Button type="submit">Set it, and hold the lot</Button>
+        <Button type="submit">Start trial and put the lot on hold</Button>
       </PostForm>
     </details>
   );
@@ -235,16 +239,16 @@ function EndTrial({ trials, formKey, result }: FormProps & { trials: readonly Tr
         />
         <ChoiceField
           field={fields.outcome}
-          label="It ends in"
+          label="Result"
           options={[
-            { value: 'released', label: 'Release under its name' },
-            { value: 'renamed', label: 'Another name' },
-            { value: 'discarded', label: 'Discarding the lot' },
+            { value: 'released', label: 'Release it under its name' },
+            { value: 'renamed', label: 'Give it another name' },
+            { value: 'discarded', label: 'Discard the lot' },
           ]}
         />
-        <TextField field={fields.newName} label="Its new name, if it gets one" />
-        <TextField field={fields.reason} label="Reason" hint="What the plants showed" />
-        <Button type="submit">End it</Button>
+        <TextField field={fields.newName} label="New name, if you give it one" />
+        <TextField field={fields.reason} label="Reason" hint="What did the plants show?" />
+        <Button type="submit">End trial</Button>
       </PostForm>
     </details>
   );

@@ -10,8 +10,8 @@ export interface Happening {
 export function Timeline({ happenings }: { happenings: readonly Happening[] }) {
   const sorted = [...happenings].sort((one, other) => (one.on < other.on ? 1 : one.on > other.on ? -1 : 0));
   return (
-    <section aria-label="Timeline">
-      <h2 className="mb-2">Timeline</h2>
+    <section aria-label="History">
+      <h2 className="mb-2">History</h2>
       <ol className="border-l-2 border-rule pl-4">
         {sorted.map(({ on, what, by }, index) => (
           <li

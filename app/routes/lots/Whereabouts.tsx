@@ -11,8 +11,8 @@ const DAY = 86_400_000;
 export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'], 'spells'>) {
   const units = useUnits();
   return (
-    <section aria-label="Where it has been">
-      <h2 className="mb-2">Where it has been</h2>
+    <section aria-label="Where it has been stored">
+      <h2 className="mb-2">Where it has been stored</h2>
       {spells.length === 0 && <p className="text-soft">It came in today.</p>}
       <ol>
         {spells.map((spell, index) => (
@@ -21,21 +21,21 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
             {spell.sealed && ', shut in a jar or tin'}, {formatSpan(spell.days * DAY)} from {formatDate(spell.since)}
             <span className="block text-small text-soft">
               {spell.isKnown
-                ? `${formatTemperature(spell.celsius, units)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' at a guess, because nobody measured how dry it was when the jar was closed' : ''}`
-                : `Nobody has said what it is like there: reckoned as a cool dry cupboard${spell.isGuess ? '. Nor did anybody measure how dry the seed was when the jar was closed' : ''}`}
+                ? `${formatTemperature(spell.celsius, units)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' estimated, because nobody measured how dry it was when the jar was closed' : ''}`
+                : `Nobody has described this place, so we assume a cool dry cupboard${spell.isGuess ? '. Nobody measured how dry the seed was when the jar was closed' : ''}`}
               . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
             </span>
             {index === spells.length - 1 && spell.isKnown && !spell.sealed && !spell.thumb.holds && (
               <span className="block text-small text-doubt">
-                Warm and damp together: °F and % add up to {Math.round(spell.thumb.sum)}, under 100 is asked. Shut it dry in a jar, or move
-                it.
+                Too warm and damp: °F plus % humidity is {Math.round(spell.thumb.sum)}and should be under 100. Dry it and seal it in a jar,
+                or move it.
               </span>
             )}
           </li>
         ))}
       </ol>
       <Link className="link mt-2 inline-flex min-h-11 items-center" to="/places">
-        What the places are like
+        Conditions in each place
       </Link>
     </section>
   );

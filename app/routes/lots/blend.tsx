@@ -60,15 +60,15 @@ function fieldErrors(problem: BlendProblem, own: string): Record<string, string[
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'same lot':
-      return { '': ['A lot is not blended with itself'] };
+      return { '': ['Choose two different lots'] };
     case 'other line':
-      return { '': ['Only lots of one line are blended'] };
+      return { '': ['Choose a lot of the same line'] };
     case 'dead':
-      return { '': [`${problem.of} is dead: it would only thin the other lot`] };
+      return { '': [`${problem.of} has no living seed left. It would only dilute the other lot`] };
     case 'treated apart':
-      return { '': ['Treated seed is not mixed with untreated: all of it would be treated'] };
+      return { '': ['Choose a lot that is treated in the same way: a blend of treated and untreated seed counts as treated'] };
     case 'on hold':
-      return { '': [`${problem.of} is on hold: nothing that is held goes into another lot`] };
+      return { '': [`${problem.of} is on hold. Remove the hold before you blend it`] };
     case 'short':
       return { [problem.of === own ? 'seeds' : 'otherSeeds']: [`Only ${formatSeeds(problem.seedsLeft)} are left`] };
   }
@@ -87,10 +87,10 @@ type Lot = Route.ComponentProps['loaderData'];
 type Blendable = Lot['own'];
 
 const HINDRANCE_WORDS: Record<BlendHindrance, string> = {
-  'on hold': 'on hold: not blended',
-  'nothing left': 'nothing of it is left',
-  'treated apart': 'one is treated, the other not: not mixed',
-  dead: 'it is dead: it would only thin the other lot',
+  'on hold': 'on hold: cannot be blended',
+  'nothing left': 'none left',
+  'treated apart': 'one is treated and the other is not',
+  dead: 'it has no living seed left. It would only dilute the other lot',
 };
 
 export default function Blend({ loaderData: lot, actionData }: Route.ComponentProps) {
@@ -100,8 +100,8 @@ export default function Blend({ loaderData: lot, actionData }: Route.ComponentPr
         title={`Blend ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
-            <LotCode>{lot.code}</LotCode>, {formatSeeds(lot.own.seeds)}, with fresh seed of the same line. A blend is a lot of its own; both
-            are its parents.
+            <LotCode>{lot.code}</LotCode>, {formatSeeds(lot.own.seeds)}, with fresh seed of the same line. A blend becomes a new lot with
+            both as its parents.
           </>
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
@@ -124,7 +124,7 @@ export default function Blend({ loaderData: lot, actionData }: Route.ComponentPr
             </div>
           }
         >
-          No other lot of this line has seed, so there is nothing to blend it with. Of this one about <b>{percent(lot.own.band.median)}</b>{' '}
+          This is the only lot of its line with seed, so there is nothing to blend it with. About <b>{percent(lot.own.band.median)}</b>{' '}
           germinate, {percent(lot.own.band.low)} to {percent(lot.own.band.high)}.
         </Empty>
       ) : (
@@ -148,7 +148,7 @@ function Others({ lot: { code, own, others, other } }: { lot: Lot }) {
     <LotRow key={one.code} one={one} note={one.hindrance && HINDRANCE_WORDS[one.hindrance]} isChosen={one.code === other?.code}>
       {one.hindrance === null && one.code !== other?.code && (
         <Link className="link inline-flex min-h-11 items-center" to={`/lots/${code}/blend?with=${one.code}`} preventScrollReset>
-          Blend with this
+          Blend with this lot
         </Link>
       )}
     </LotRow>
@@ -195,7 +195,7 @@ function LotRow({ one, note, isChosen, children }: { one: Blendable; note: strin
 const meanOf = ({ believed: { a, b } }: Blendable) => percent(a / (a + b));
 const whole = (text: string) => (/^\d{1,9}$/.test(text.trim()) ? Number(text) : 0);
 
-/** How much of each, and what that would germinate. */
+/** How much of each?, and what that would germinate. */
 function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result: Route.ComponentProps['actionData'] | null }) {
   const { own, thresholds } = lot;
   const ownIsWeaker = own.band.median <= other.band.median;
@@ -221,7 +221,7 @@ function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result:
     { ...other, seeds: whole(otherSeeds) },
   ] as const;
   return (
-    <section aria-label="How much of each">
+    <section aria-label="How much of each?">
       <PostForm form={form} formKey={lot.key}>
         <input type="hidden" name="other" value={other.code} />
         <div className="grid gap-5 sm:grid-cols-2">
@@ -250,10 +250,10 @@ function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result:
         </div>
         <p className="font-semibold">{proposalWords(proposed, weaker, better)}</p>
         {parts.every((part) => part.seeds > 0) && <Expected parts={parts} thresholds={thresholds} />}
-        <TextField field={fields.place} label="Where does it go?" suggestions={lot.places} />
-        <ChoiceField field={fields.container} label="Into a" options={CONTAINER_CHOICES} />
+        <TextField field={fields.place} label="Where will you keep it?" suggestions={lot.places} />
+        <ChoiceField field={fields.container} label="Container" options={CONTAINER_CHOICES} />
         <Button type="submit" look="action">
-          Blend them
+          Blend the two lots
         </Button>
       </PostForm>
     </section>
@@ -261,12 +261,13 @@ function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result:
 }
 
 function proposalWords({ seeds, reaches }: ReturnType<typeof proposeBlend>, weaker: Blendable, better: Blendable): string {
-  if (seeds === 0) return `${weaker.code} needs no help: it is ${reaches === 'lend' ? 'fit to lend' : 'at full strength'} by itself.`;
-  if (reaches === null) return `Not even all of ${better.code} brings ${weaker.code} to what the house lends.`;
+  if (seeds === 0)
+    return `${weaker.code} does not need blending: on its own it is ${reaches === 'lend' ? 'fit to lend' : 'at full strength'} already.`;
+  if (reaches === null) return `Even with all of ${better.code}, ${weaker.code} would not be good enough to lend.`;
   return `To ${reaches === 'lend' ? 'make all of it fit to lend' : 'bring all of it to full strength'}, ${weaker.code} takes ${formatSeeds(seeds)} of ${better.code} at least.`;
 }
 
-/** What the blend would germinate, and what it does not say by itself. */
+/** What the blend would germinate, and what it does not say already. */
 function Expected({ parts, thresholds }: { parts: readonly [Blendable, Blendable]; thresholds: Lot['thresholds'] }) {
   const believed = blendOf(parts);
   const { low, median, high } = bandOf(believed);
@@ -289,7 +290,7 @@ function Expected({ parts, thresholds }: { parts: readonly [Blendable, Blendable
       figure={
         <>
           <p>
-            {formatSeeds(total)}; in 8 of 10 such blends <b>{percent(low)}</b> to <b>{percent(high)}</b>.
+            {formatSeeds(total)}; in 8 out of 10 blends like this, between <b>{percent(low)}</b> and <b>{percent(high)}</b>.
           </p>
           <ShareBar
             share={median}
@@ -303,27 +304,29 @@ function Expected({ parts, thresholds }: { parts: readonly [Blendable, Blendable
         </>
       }
       reasons={[
-        ...(ratio ? [`Say on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`] : []),
+        ...(ratio ? [`Write on the packet: sow ${ratio.sow} where you would sow ${ratio.for}.`] : []),
         ...(uneven
           ? [
-              `It will come up unevenly: ${weaker.code} germinates ${percent(weaker.band.median)} and slower, ${better.code} ${percent(better.band.median)}. Say so on the packet: gaps, and a second flush some days later.`,
+              `It will come up unevenly because ${weaker.code} germinates ${percent(weaker.band.median)} and slower, ${better.code} ${percent(better.band.median)}. Warn members: expect gaps, with more seedlings some days later.`,
             ]
           : []),
-        `About ${live} living seeds of ${weaker.code} are used up with it; they age on as fast as they did.`,
+        `About ${live} living seeds of ${weaker.code} are used up in the blend. Blending does not slow their ageing.`,
         ...(one.promise && other.promise && one.promise !== other.promise
           ? [
-              `One part is “${CLAIM_WORDS[one.promise].toLowerCase()}”, the other “${CLAIM_WORDS[other.promise].toLowerCase()}”: the blend is judged by both.`,
+              `One part is “${CLAIM_WORDS[one.promise].toLowerCase()}”, the other “${CLAIM_WORDS[other.promise].toLowerCase()}”. The verdict on the blend allows for both.`,
             ]
           : []),
         ...(one.counted && other.counted && one.counted !== other.counted
-          ? [`${one.code} was tested by ${one.counted}, ${other.code} by ${other.counted}: not the same figure. Test the blend.`]
+          ? [
+              `${one.code} was tested by ${one.counted}, ${other.code} by ${other.counted}. These are different measures, so test the blend.`,
+            ]
           : []),
       ]}
       working={
         <p>
-          The mean by seed numbers: ({one.seeds} × {meanOf(one)} + {other.seeds} × {meanOf(other)}) / {total}. Each part’s doubt counts as
-          its own: Beta({believed.a.toFixed(1)}, {believed.b.toFixed(1)}). P(germination ≥ {percent(thresholds.lend)}) ={' '}
-          {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) = {fullStrength.toFixed(3)}.
+          Mean weighted by seed numbers: ({one.seeds} × {meanOf(one)} + {other.seeds} × {meanOf(other)}) / {total}. The two uncertainties
+          are independent; the posterior is Beta({believed.a.toFixed(1)}, {believed.b.toFixed(1)}). P(germination ≥{' '}
+          {percent(thresholds.lend)}) = {mayBeLent.toFixed(3)}; P(germination ≥ {percent(thresholds.full)}) = {fullStrength.toFixed(3)}.
         </p>
       }
     />

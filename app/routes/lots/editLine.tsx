@@ -47,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (!done.ok)
     return notAccepted({
       result: submission.reply({
-        formErrors: [done.problem.code === 'no such line' ? 'There is no such line' : EVERYBODYS_PROBLEMS['changed meanwhile']],
+        formErrors: [done.problem.code === 'no such line' ? 'This line does not exist' : EVERYBODYS_PROBLEMS['changed meanwhile']],
       }),
       version: (await findLine(db, id))?.version ?? null,
     });
@@ -58,23 +58,27 @@ export default function EditLine({ loaderData: { key, line, start, usual }, acti
   const [form, fields] = usePostForm<string>({ id: 'line', result: actionData?.result, start });
   return (
     <div className="max-w-3xl">
-      <PageHead title={`‘${line.name}’`} about={line.crop} actions={<ButtonLink to={`/lines/${line.id}`}>Leave it as it is</ButtonLink>} />
+      <PageHead title={`‘${line.name}’`} about={line.crop} actions={<ButtonLink to={`/lines/${line.id}`}>Cancel</ButtonLink>} />
       <PostForm form={form} formKey={key}>
         <input type="hidden" name="version" value={actionData?.version ?? line.version} />
         <ChoiceField
           field={fields['aim']!}
-          label="What is it for?"
-          hint="The label says which"
+          label="How should it be kept?"
+          hint="This is printed on the label"
           options={ruleWords('aim').schools.map(({ id, label, follows }) => ({ value: id, label: `${label}: ${follows.toLowerCase()}` }))}
         />
         <TextArea field={fields['story']!} label="Its story (optional)" />
-        <TextField field={fields['aliases']!} label="Also known as (optional)" hint="Parted by commas; found while typing at intake" />
+        <TextField
+          field={fields['aliases']!}
+          label="Also known as (optional)"
+          hint="Separate names with commas. They are recognised at intake."
+        />
         <TickField
           field={fields['keptElsewhere']!}
-          label="Others keep it too"
-          hint="It then counts for less where we reckon which lines to save first"
+          label="Other seed libraries or gardeners keep it too"
+          hint="It then has lower priority in the list of lines at risk"
         />
-        <h2>Where it differs from the house rules</h2>
+        <h2>Exceptions to the house rules</h2>
         {usual.map(({ rule, label }) => {
           const { question, schools } = ruleWords(rule);
           return (
@@ -82,7 +86,7 @@ export default function EditLine({ loaderData: { key, line, start, usual }, acti
               key={rule}
               field={fields[`rule-${rule}`]!}
               label={question}
-              empty={`As the house: ${label.toLowerCase()}`}
+              empty={`House rule: ${label.toLowerCase()}`}
               options={schools.map((school) => ({ value: school.id, label: `${school.label}: ${school.follows.toLowerCase()}` }))}
             />
           );

@@ -43,16 +43,16 @@ export function happeningsOf(told: Told): Happening[] {
       lot.takenInOn,
       `${lot.origin === 'blend' && lot.note ? lot.note : ORIGIN_WORDS[lot.origin]}${lot.donor ? ` by ${lot.donor}` : ''}`,
     ),
-    ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Passport put right: ${why}`, writtenBy)),
+    ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Provenance corrected: ${why}`, writtenBy)),
     ...holds.flatMap((hold) => [
-      ...event(hold.setOn, `Held, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'by rule'),
-      ...event(hold.liftedOn, `Hold lifted, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
+      ...event(hold.setOn, `Put on hold, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'automatically'),
+      ...event(hold.liftedOn, `Hold removed, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),
     ]),
     ...tests.flatMap((test) => [
-      ...event(test.laidOn, `${test.seedsLaid} seeds laid to test`, test.laidBy),
+      ...event(test.laidOn, `${test.seedsLaid} seeds taken for a germination test`, test.laidBy),
       ...event(
         test.endedOn,
-        test.outcome === 'read' ? `Test read: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test abandoned',
+        test.outcome === 'read' ? `Test ended: ${test.sprouted} of ${test.seedsLaid} sprouted` : 'Test stopped without a result',
         test.endedBy,
       ),
     ]),
@@ -82,7 +82,7 @@ export function happeningsOf(told: Told): Happening[] {
       ),
     ),
     ...trials.flatMap((trial) => [
-      ...event(trial.setOn, `Trial of ${trial.plantsWanted} plants set: ${trial.mustShow}`),
+      ...event(trial.setOn, `Trial of ${trial.plantsWanted} plants started: ${trial.mustShow}`),
       ...event(
         trial.endedOn,
         `Trial ended, ${trial.outcome}${trial.newName ? ` to ‘${trial.newName}’` : ''}: ${trial.reason}`,
@@ -90,7 +90,7 @@ export function happeningsOf(told: Told): Happening[] {
       ),
     ]),
     ...reports.flatMap(({ writtenOn, words, liking, by }) =>
-      event(writtenOn, `How it did${liking ? `, ${liking} of 5` : ''}${words ? `: ${words}` : ''}`, by),
+      event(writtenOn, `Report from a garden${liking ? `, ${liking} of 5` : ''}${words ? `: ${words}` : ''}`, by),
     ),
   ];
 }

@@ -11,6 +11,8 @@ import type { House } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook, type KeptOutlook } from '#data/lots/outlooks.ts';
 import type { LabelWords } from '#services/labels.server.ts';
+import { distanceBy } from '#core/house/rules.ts';
+import { formatMetres } from '#core/units/formatAmount.ts';
 import { proseIn } from '#core/units/proseIn.ts';
 import { ripeWhen } from '#words/almanac.ts';
 
@@ -45,12 +47,18 @@ export async function readLabel(
     {
       text: `${facts.species}, ${lot.origin === 'blend' ? 'old and fresh seed blended' : lot.harvested ? `harvested ${formatDate(lot.harvested)}` : 'harvest unknown'}`,
     },
+    ...(lot.kind === 'F1' ? [{ text: 'F1 hybrid: its seed does not breed true', strong: true }] : []),
     { text: lot.promise ? CLAIM_WORDS[lot.promise] : 'Not judged yet', strong: true },
-    { text: germinationLine(lot, outlook, today) },
+    { text: germinationLine(lot, outlook, today), rank: 1 },
     ...(thicker ? [{ text: thickerWords(thicker), strong: true }] : []),
-    { text: proseIn(house.units, facts.howToSow) },
-    { text: `Save from ${facts.plantsForSeed} plants or more. Ripe: ${ripeWhen(house.rules, facts).toLowerCase()}.` },
-    { text: `${facts.storageNote ?? 'Keep cool, dark and dry.'} ${house.name}` },
+    { text: proseIn(house.units, facts.howToSow), rank: 4 },
+    {
+      text: `Keep ${formatMetres(distanceBy(house.rules, facts, lot.lineRules), house.units)} from others of its kind. Save from ${facts.plantsForSeed} plants or more.`,
+      rank: 2,
+    },
+    { text: `Ripe: ${ripeWhen(house.rules, facts).toLowerCase()}.`, rank: 3 },
+    { text: facts.storageNote ?? 'Keep cool, dark and dry.', rank: facts.storageNote === null ? 6 : 1 },
+    { text: house.name, rank: 5 },
   ];
   return {
     species: facts.species,

@@ -75,20 +75,20 @@ export default function Line({ loaderData }: Route.ComponentProps) {
             <Link className="link" to={`/almanac/${line.cropId}`}>
               {line.crop}
             </Link>
-            , {line.aim === 'keep true' ? 'kept true' : 'left to adapt'}
+            , {line.aim === 'keep true' ? 'kept true to type' : 'allowed to adapt'}
             {(line.aliases ?? []).length > 0 && `; also ${line.aliases!.map((name) => `‘${name}’`).join(', ')}`}
           </>
         }
-        actions={<ButtonLink to={`/lines/${line.id}/edit`}>Story, names and aim</ButtonLink>}
+        actions={<ButtonLink to={`/lines/${line.id}/edit`}>Edit story, names and aim</ButtonLink>}
       />
       {line.story && <p className="mb-6 max-w-prose text-large">{line.story}</p>}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <LineReckoning {...loaderData} />
         {loaderData.risk && <RiskReckoning risk={loaderData.risk} />}
-        <section aria-label="How it did in gardens">
-          <h2 className="mb-2">How it did in gardens</h2>
+        <section aria-label="Reports from gardens">
+          <h2 className="mb-2">Reports from gardens</h2>
           {reports.length === 0 ? (
-            <p className="text-soft">No reports yet. Add one on the page of a lot.</p>
+            <p className="text-soft">No reports yet. Add one from any of its lots.</p>
           ) : (
             <ul>
               {reports.map((one) => (
@@ -98,7 +98,7 @@ export default function Line({ loaderData }: Route.ComponentProps) {
                   {one.liking !== null && <span className="ml-2 font-semibold">{one.liking} of 5</span>}
                   {one.trueToType && (
                     <span className="ml-2">
-                      {one.trueToType === 'no' ? 'did not come true' : one.trueToType === 'yes' ? 'came true' : 'mostly came true'}
+                      {one.trueToType === 'no' ? 'not true to type' : one.trueToType === 'yes' ? 'true to type' : 'mostly true to type'}
                     </span>
                   )}
                   {one.words && <p className="text-small">{one.words}</p>}
@@ -109,14 +109,14 @@ export default function Line({ loaderData }: Route.ComponentProps) {
           <Drift drift={loaderData.drift} />
           {loaderData.exceptions.length > 0 && (
             <>
-              <h3 className="mt-5 mb-1 font-semibold">Where it differs from the house rules</h3>
+              <h3 className="mt-5 mb-1 font-semibold">Exceptions to the house rules</h3>
               <Facts rows={loaderData.exceptions.map(({ question, school }) => [question, school])} />
             </>
           )}
         </section>
       </div>
-      <h2 className="mt-10 mb-2">Its lots</h2>
-      {lots.length === 0 ? <Empty>No lot of it is left under this name.</Empty> : <Lots lots={lots} packetsOf={loaderData.packetsOf} />}
+      <h2 className="mt-10 mb-2">Lots</h2>
+      {lots.length === 0 ? <Empty>No lots are left under this name.</Empty> : <Lots lots={lots} packetsOf={loaderData.packetsOf} />}
     </>
   );
 }
@@ -130,9 +130,9 @@ function LineReckoning({
   best,
   sow,
 }: Pick<Loaded, 'stock' | 'packetSeeds' | 'jars' | 'gardens' | 'best' | 'sow'>) {
-  const alone = jars === 1 ? 'All of it is in one jar' : jars > 1 && gardens <= 1 ? 'All of it comes from one garden' : null;
+  const alone = jars === 1 ? 'It is all in one jar' : jars > 1 && gardens <= 1 ? 'It all comes from one garden' : null;
   const tone: Tone = jars === 0 || stock.usable === 0 ? 'poor' : alone || stock.verdict === 'wanted' ? 'doubt' : 'good';
-  const enough = { plenty: 'Yes, and some to spare', enough: 'Yes, for now', wanted: 'No: more is needed' }[stock.verdict];
+  const enough = { plenty: 'Yes, with some to spare', enough: 'Yes, for now', wanted: 'No: more is needed' }[stock.verdict];
   return (
     <Reckoning
       tone={tone}
@@ -155,11 +155,11 @@ function LineReckoning({
       }
       reasons={[
         ...(alone ? [`${alone}. A second copy, kept elsewhere or grown in another garden, would make it safer.`] : []),
-        `We aim for ${formatSeeds(stock.target)}: ${stock.reserve} to grow it out, and ${stock.lending} to lend while the seed is good, at the pace of the last three years.`,
-        `${formatSeeds(stock.usable)} can be counted on: what is on hold or may be too weak does not count.`,
+        `We aim for ${formatSeeds(stock.target)}: ${stock.reserve} for a grow-out, and ${stock.lending} to lend while the seed stays good, at the rate of the last three years.`,
+        `${formatSeeds(stock.usable)} can be relied on. Seed that is on hold or may be too weak is not counted.`,
         ...(stock.promised > 0 ? [`${formatSeeds(stock.promised)} are promised to planned grow-outs.`] : []),
-        ...(stock.tests > 0 ? [`${formatSeeds(stock.tests)} will go into germination tests within a year.`] : []),
-        ...(best ? [`The best label of its lots says “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
+        ...(stock.tests > 0 ? [`${formatSeeds(stock.tests)} will be used for germination tests within a year.`] : []),
+        ...(best ? [`Its best lot is labelled “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
       ]}
       actions={
         <>
@@ -170,8 +170,8 @@ function LineReckoning({
       working={
         <p>
           Can be lent = {stock.usable} (lower 10 % quantile of the seed in {stock.lendableLots} {stock.lendableLots === 1 ? 'lot' : 'lots'}{' '}
-          that can be lent) − {stock.reserve} (reserve: seeds that give a representative grow-out with 95 % assurance, by the germination
-          believed of its best lot{stock.growOuts > 1 && `, for ${stock.growOuts} grow-outs`}) − {stock.tests} (tests)
+          that can be lent) − {stock.reserve} (reserve: seeds for a representative grow-out with 95 % assurance, from the germination
+          posterior of its best lot{stock.growOuts > 1 && `, for ${stock.growOuts} grow-outs`}) − {stock.tests} (tests)
           {stock.promised > 0 && ` − ${stock.promised} (promised to planned grow-outs)`} = {stock.lendable} seeds, packets of {packetSeeds}.
         </p>
       }
@@ -186,8 +186,8 @@ function Drift({ drift }: { drift: Loaded['drift'] }) {
     <p className="mt-4">
       <b>Seed weight:</b>{' '}
       {drift.kind === 'steady'
-        ? 'steady from generation to generation, within what sampling and scale allow.'
-        : `${percent} ${drift.change < 0 ? 'lighter' : 'heavier'} than in the first generation. Look again: it may have crossed, or been selected.`}
+        ? 'the same in every generation, within measuring error.'
+        : `${percent} ${drift.change < 0 ? 'lighter' : 'heavier'} than in the first generation. Check it: it may have crossed, or been selected for size.`}
     </p>
   );
 }

@@ -33,13 +33,17 @@ export default function Lines({ loaderData: { lines, total, crops, search, crop,
     <>
       <PageHead
         title="Lines"
-        about="Every variety, mixture or “offspring of”, across all its lots: what is left of it, and whether it hangs by one jar."
+        about="Every variety, mixture or “offspring of”, with all its lots: how much is left, and whether it depends on only one jar."
       />
-      <SearchForm label="Find a line" hint="Its name, another name, or the crop" value={search}>
+      <SearchForm label="Find a line" hint="Name, other name or crop" value={search}>
         <FilterSelect label="Crop" name="crop" value={crop} options={[{ value: '', label: 'All crops' }, ...crops]} />
       </SearchForm>
       {lines.length === 0 ? (
-        <Empty>{search || crop ? 'No line fits all of that.' : 'Lines come with the first lots that are taken in.'}</Empty>
+        <Empty>
+          {search || crop
+            ? 'No lines match. Clear the crop, or search for part of the name.'
+            : 'No lines yet. They are created when you take in seed.'}
+        </Empty>
       ) : (
         <Table caption="Lines">
           <thead>
@@ -57,7 +61,7 @@ export default function Lines({ loaderData: { lines, total, crops, search, crop,
                 Best promise
               </th>
               <SortHead by="risk" now={sort}>
-                Hangs by
+                At risk
               </SortHead>
             </tr>
           </thead>
@@ -70,25 +74,21 @@ export default function Lines({ loaderData: { lines, total, crops, search, crop,
                   </Link>
                   <span className="block text-soft">
                     {line.crop}
-                    {line.aim === 'let adapt' && ', let adapt'}
+                    {line.aim === 'let adapt' && ', allowed to adapt'}
                   </span>
                 </td>
                 <td className="text-right">{line.lots}</td>
                 <td className="text-right">{line.seeds.toLocaleString('en')}</td>
                 <td>
-                  {line.promise ? (
-                    <Mark tone={CLAIM_TONES[line.promise]}>{CLAIM_WORDS[line.promise].toLowerCase()}</Mark>
-                  ) : (
-                    'nothing in store'
-                  )}
+                  {line.promise ? <Mark tone={CLAIM_TONES[line.promise]}>{CLAIM_WORDS[line.promise].toLowerCase()}</Mark> : 'none in stock'}
                 </td>
                 <td>
                   {line.lots === 0
-                    ? 'nothing left'
+                    ? 'none left'
                     : line.lots === 1
-                      ? 'one jar'
+                      ? 'only one jar'
                       : line.gardens <= 1
-                        ? 'one garden'
+                        ? 'only one garden'
                         : `${line.gardens} gardens`}
                 </td>
               </tr>

@@ -1,4 +1,4 @@
-import { data } from 'react-router';
+import { data, useSearchParams } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -7,12 +7,11 @@ import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
 import { nextTestSentence } from '#words/sayings.ts';
-import { Stock } from '#app/ui/units.tsx';
+import { classes } from '#app/ui/classes.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { LOT, holdState } from '#core/states/states.ts';
-import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
 import { isWithdrawn } from '#data/undo.ts';
 import { receiveClean } from '#services/bench/receiveClean.server.ts';
@@ -24,6 +23,7 @@ import type { Route } from './+types/lot.ts';
 import { Clean } from './Clean.tsx';
 import { Descent } from './Descent.tsx';
 import { Discard } from './Discard.tsx';
+import { Glance, PARTS, Parts } from './Glance.tsx';
 import { Holds } from './Holds.tsx';
 import { Ledger } from './Ledger.tsx';
 import { LendingReckoning } from './LendingReckoning.tsx';
@@ -74,6 +74,8 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
   const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
   const active = holds.filter((hold) => holdState(hold) === 'standing');
   const uncleaned = loaderData.state === 'to be cleaned';
+  const [query] = useSearchParams();
+  const part = PARTS.find((one) => one === query.get('part')) ?? 'overview';
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <>
@@ -92,68 +94,97 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           {caution}
         </Notice>
       ))}
-      <p className="mb-6 text-large">
-        <b className="font-slab text-title">
-          {lot.onHand > 0 ? <Stock amount={lot.onHand} unit={lot.unit} /> : uncleaned ? 'To be cleaned' : 'Used up'}
-        </b>
-        {lot.unit === 'mg' && lot.onHand > 0 && <> {formatAboutSeeds(seeds)}</>}
-        {loaderData.holdings
-          .filter(({ balance }) => balance > 0)
-          .map(({ id, container, place, balance, packetUnits }) => (
-            <span key={id} className="text-soft">
-              , {packetUnits === null ? container : `${Math.floor(balance / packetUnits)} packets`}, {place}
-            </span>
-          ))}
-      </p>
-      <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
-        <div className="min-w-0 space-y-8">
-          {uncleaned && <Clean form={lot.form} openBy={lot.openBy} formKey={keys.clean} result={resultOf('clean')} />}
-          <PromiseReckoning
-            code={lot.code}
-            promise={loaderData.promise}
-            reasons={loaderData.reasons}
-            raises={loaderData.raises}
-            central={loaderData.central}
-            health={loaderData.health}
-            ancestry={loaderData.ancestry}
-          />
-          {lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}
-          <LendingReckoning
-            code={lot.code}
-            lineId={lot.lineId}
-            lending={loaderData.lending}
-            packets={loaderData.packets}
-            stock={loaderData.stock}
-            seeds={seeds}
-            packetSeeds={lot.facts.packetSeeds}
-            isTested={lot.laid !== null}
-            thicker={loaderData.thicker}
-            nextTest={nextTestSentence({ on: lot.nextTestOn, reason: lot.nextTestReason }, loaderData.today)}
-          />
-          {loaderData.result && <TestResult {...loaderData.result} code={lot.code} today={loaderData.today} onLotPage />}
-          <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
+      <Glance
+        code={lot.code}
+        lineId={lot.lineId}
+        onHand={lot.onHand}
+        unit={lot.unit}
+        seeds={seeds}
+        uncleaned={uncleaned}
+        holdings={loaderData.inPlace}
+        lending={loaderData.lending}
+        packets={loaderData.packets}
+        outlook={loaderData.outlook}
+        nextTestOn={lot.nextTestOn}
+        promise={loaderData.promise?.promise ?? null}
+        next={loaderData.next}
+      />
+      <Parts part={part} />
+      {part === 'overview' && (
+        <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
+          <div className="min-w-0 space-y-8">
+            {uncleaned && <Clean form={lot.form} openBy={lot.openBy} formKey={keys.clean} result={resultOf('clean')} />}
+            <LendingReckoning
+              code={lot.code}
+              lineId={lot.lineId}
+              lending={loaderData.lending}
+              packets={loaderData.packets}
+              stock={loaderData.stock}
+              seeds={seeds}
+              packetSeeds={lot.facts.packetSeeds}
+              isTested={lot.laid !== null}
+              thicker={loaderData.thicker}
+              nextTest={nextTestSentence({ on: lot.nextTestOn, reason: lot.nextTestReason }, loaderData.today)}
+            />
+            <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
+          </div>
+          <div className="min-w-0">
+            <PromiseReckoning
+              code={lot.code}
+              promise={loaderData.promise}
+              reasons={loaderData.reasons}
+              raises={loaderData.raises}
+              central={loaderData.central}
+              health={loaderData.health}
+              ancestry={loaderData.ancestry}
+            />
+          </div>
         </div>
-        <div className="min-w-0 space-y-8">
-          <Passport lot={lot} versions={loaderData.passports} />
-          <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
-          <QuickLooks
-            key={keys.look}
-            looks={loaderData.looks}
-            test={loaderData.result}
-            today={loaderData.today}
-            formKey={keys.look}
-            result={resultOf('look')}
-          />
-        </div>
-      </div>
-      {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
-      <div className="mt-10">
-        <Timeline happenings={loaderData.happenings} />
-      </div>
-      <Ledger entries={loaderData.ledger} unit={lot.unit} loans={loaderData.loans} recountKey={keys.recount} result={resultOf('recount')} />
-      {mayFollow(LOT, loaderData.state, 'lot discarded') && (
-        <Discard key={keys.discard} treated={lot.treated} formKey={keys.discard} result={resultOf('discard')} />
       )}
+      {part === 'provenance' && (
+        <>
+          <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
+            <div className="min-w-0">
+              <Passport lot={lot} versions={loaderData.passports} />
+            </div>
+            <div className="min-w-0">{lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}</div>
+          </div>
+          {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
+        </>
+      )}
+      {part === 'germination' && (
+        <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
+          <div className="min-w-0">
+            {loaderData.result && <TestResult {...loaderData.result} code={lot.code} today={loaderData.today} onLotPage />}
+          </div>
+          <div className={classes('min-w-0 space-y-8', !loaderData.result && 'xl:order-first')}>
+            <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
+            <QuickLooks
+              key={keys.look}
+              looks={loaderData.looks}
+              test={loaderData.result}
+              today={loaderData.today}
+              formKey={keys.look}
+              result={resultOf('look')}
+            />
+          </div>
+        </div>
+      )}
+      {part === 'stock' && (
+        <>
+          <Ledger
+            entries={loaderData.ledger}
+            unit={lot.unit}
+            loans={loaderData.loans}
+            recountKey={keys.recount}
+            result={resultOf('recount')}
+          />
+          {mayFollow(LOT, loaderData.state, 'lot discarded') && (
+            <Discard key={keys.discard} treated={lot.treated} formKey={keys.discard} result={resultOf('discard')} />
+          )}
+        </>
+      )}
+      {part === 'history' && <Timeline happenings={loaderData.happenings} />}
     </>
   );
 }

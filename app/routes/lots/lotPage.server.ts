@@ -13,7 +13,8 @@ import { mayLift } from '#core/people/may.ts';
 import { hasSeason, seasonOfLot } from '#core/promise/judgeLot.ts';
 import { whatWouldRaise } from '#core/promise/raise.ts';
 import { reasonsFor } from '#core/promise/reasons.ts';
-import { lotState } from '#core/states/states.ts';
+import { nextStepOf } from '#core/lots/nextStep.ts';
+import { holdState, lotState } from '#core/states/states.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { findMethodTrial } from '#data/bench/methodTrials.ts';
 import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
@@ -67,7 +68,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
   const { facts, ...passport } = lot;
   return {
     today: visit.today,
-    lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet } },
+    lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet, seedLooks: facts.seedLooks } },
     state: lotState(lot),
     triesMethods: methodTrial !== undefined,
     hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
@@ -75,6 +76,17 @@ export async function readLotPage(lot: Lot, visit: Visit) {
     trials: written.trials,
     happenings: happeningsOf({ lot, ...written, dayOf: (at) => dayInZone(at, visit.house.timeZone) }),
     ...stock,
+    next: nextStepOf({
+      toBeCleaned: lotState(lot) === 'to be cleaned',
+      openBy: lot.openBy,
+      countDue: written.tests.find(({ nextCountOn }) => nextCountOn !== null && nextCountOn <= visit.today)?.id ?? null,
+      isHeld: written.holds.some((hold) => holdState(hold) === 'standing'),
+      onHand: lot.onHand,
+      nextTestOn: lot.nextTestOn,
+      lending: stock.lending,
+      packets: stock.packets,
+      today: visit.today,
+    }),
     ...germination,
     ...trueness,
     keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey(), look: newFormKey(), discard: newFormKey() },
@@ -108,7 +120,14 @@ async function readStock(lot: Lot, { house, today }: Visit) {
   const { answer: lending, packets } = lendingOfLot(stock, lot.code);
   return {
     ledger,
-    holdings,
+    inPlace: holdings
+      .filter(({ balance }) => balance > 0)
+      .map(({ id, container, place, balance, packetUnits }) => ({
+        id,
+        container,
+        place,
+        packets: packetUnits === null ? null : Math.floor(balance / packetUnits),
+      })),
     loans,
     lending,
     packets,

@@ -15,24 +15,24 @@ export function troubleOf(
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such hold':
-      return { '': ['There is no such hold'] };
+      return { '': ['This hold does not exist'] };
     case 'already lifted':
-      return { '': ['It has been lifted meanwhile'] };
+      return { '': ['Someone has already removed this hold'] };
     case 'not yours to lift':
-      return { reason: [`A hold for ${problem.kind} is lifted by a coordinator`] };
+      return { reason: [`A hold for ${problem.kind} can only be removed by a coordinator`] };
     case 'short':
       return { amount: [shortWords(problem, units)] };
     case 'clean already':
-      return { amount: ['It is clean already. Count the shelf instead'] };
+      return { amount: ['This seed is already recorded as clean. To change the amount, correct the stock'] };
     case 'nothing changed':
-      return { amount: ['That is what the book says already'] };
+      return { amount: ['This is already the amount on record'] };
     case 'look in the future':
-      return { lookedOn: ['That is still to come'] };
+      return { lookedOn: ['Enter today’s date or an earlier one'] };
     case 'nothing left':
-      return { '': ['Nothing of it is left'] };
+      return { '': ['None of it is left'] };
     case 'coordinator only':
-      return { reason: [`More than ${problem.most} seeds are a coordinator’s to throw away`] };
+      return { reason: [`More than ${problem.most} seeds can only be discarded by a coordinator`] };
     case 'other unit':
-      return { amount: ['This lot is counted in seeds. Write a number of seeds'] };
+      return { amount: ['This lot is counted in seeds. Enter a number of seeds, for example 120'] };
   }
 }

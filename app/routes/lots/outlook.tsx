@@ -25,7 +25,9 @@ import { Fan } from './Fan.tsx';
 import { OutlookReckoning } from './OutlookReckoning.tsx';
 import { Whereabouts } from './Whereabouts.tsx';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `Outlook of ${loaderData?.variety ?? 'a lot'} · Kind Granary` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Germination outlook for ${loaderData?.variety ?? 'a lot'} · Kind Granary` },
+];
 
 /** How far ahead the fan goes at least. */
 const YEARS_AHEAD = 6;
@@ -108,7 +110,7 @@ function fieldErrors(problem: EmergenceProblem): Record<string, string[]> {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'in the future':
-      return { seenOn: ['That is still to come'] };
+      return { seenOn: ['Enter today’s date or an earlier one'] };
     case 'before it came in':
       return { seenOn: [`The lot came in on ${formatDate(problem.takenInOn)}`] };
   }
@@ -124,18 +126,18 @@ export default function OutlookPage({ loaderData: lot, actionData }: Route.Compo
   return (
     <>
       <PageHead
-        title={`Outlook of ${lot.crop} ‘${lot.variety}’`}
+        title={`Germination outlook for ${lot.crop} ‘${lot.variety}’`}
         about={
           <>
             <LotCode>{lot.code}</LotCode>
-            {lot.isBlend ? ', a blend' : lot.harvested ? `, harvested ${formatDate(lot.harvested)}` : ', nobody knows how old'}
+            {lot.isBlend ? ', a blend' : lot.harvested ? `, harvested ${formatDate(lot.harvested)}` : ', age unknown'}
           </>
         }
         actions={
           <>
             <ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>
             <ButtonLink to={`/lots/${lot.code}/test`} look="action">
-              Lay a test
+              Start a test
             </ButtonLink>
           </>
         }

@@ -4,6 +4,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { may } from '#core/people/may.ts';
 import { db } from '#app/platform/database.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
@@ -24,12 +25,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const read = readLotCode(params.code);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
-  const { howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
+  const { seedLooks, howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
   return {
     code: lot.code,
     crop: lot.crop,
     variety: lot.variety,
     house: house.name,
+    seedLooks,
     howToSow,
     howToSave,
     ripe: ripeWhen(house.rules, lot.facts),
@@ -49,6 +51,7 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
   return (
     <article>
       <PageHead
+        picture={<SeedPortrait portrait={packet.seedLooks} size={56} />}
         title={`${packet.crop} ‘${packet.variety}’`}
         about={
           <>
@@ -71,13 +74,16 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
           ...(packet.promise ? ([['What to expect', `${CLAIM_WORDS[packet.promise]}: ${CLAIM_MEANS[packet.promise]}`]] as const) : []),
           ['Ripe when', packet.ripe],
           ['Save from', `at least ${packet.plantsForSeed} plants; ${packet.plantsToKeep} or more to keep the line`],
-          ['Keep apart', `${formatMetres(packet.apart, units)} or more from others of its kind in flower, or ask how to cover the flowers`],
-          ['Seed comes', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
+          [
+            'Keep apart',
+            `${formatMetres(packet.apart, units)} or more from other plants of its kind in flower, or ask us how to cover the flowers`,
+          ],
+          ['Seed is ready', packet.lifeCycle === 'annual' ? 'in the year of sowing' : 'in the second year'],
         ]}
       />
       <p className="mt-6 max-w-prose">
-        If it did well, bring some seed back, and say how many plants it came from and what else was in flower. If it failed, say so: that
-        teaches something too.
+        If it did well, bring some seed back and tell us how many plants it came from and what else was in flower. If it failed, tell us
+        too: we learn from it.
       </p>
     </article>
   );

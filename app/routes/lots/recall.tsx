@@ -38,7 +38,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, recallForm);
   if (submission.status !== 'success') return notAccepted({ held: null, result: submission.reply() });
   const done = await recall(visit, { ...submission.value, code: params.code });
-  if (!done.ok) return notAccepted({ held: null, result: submission.reply({ formErrors: ['There is no such lot any more'] }) });
+  if (!done.ok) return notAccepted({ held: null, result: submission.reply({ formErrors: ['This lot no longer exists'] }) });
   return { held: done.answer.held, result: null };
 }
 
@@ -61,10 +61,10 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
       />
       {typeof actionData?.held === 'number' && (
         <Notice tone="good">
-          Recalled: {actionData.held} {actionData.held === 1 ? 'lot is' : 'lots are'} on hold now. Call the members below.
+          Recalled: {actionData.held} {actionData.held === 1 ? 'lot is' : 'lots are'} on hold now. Contact the members below.
         </Notice>
       )}
-      <Table caption="Everything that would be touched">
+      <Table caption="Everything a recall would affect">
         <Heads of={['Lot', 'Variety', 'Harvested', 'In store', 'With members', 'State']} />
         <tbody>
           {touched.map((row) => (
@@ -96,21 +96,21 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
         </tbody>
       </Table>
       {waiting === 0 ? (
-        <p className="mt-6">All of it is recalled. Each hold is lifted on the lot’s own page.</p>
+        <p className="mt-6">All of it is recalled. Remove each hold on the page of its lot.</p>
       ) : mayRecall ? (
         <PostForm form={form} formKey={key} className="mt-8 max-w-xl">
-          <h2>Recall it</h2>
+          <h2>Recall</h2>
           <p className="text-soft">
-            Lays a recall hold on {waiting === 1 ? 'this lot' : `all ${waiting} lots`}: nothing of it is lent, packed or blended until each
-            is lifted.
+            Puts a recall hold on {waiting === 1 ? 'this lot' : `all ${waiting} lots`}. Nothing can be lent, packed or blended until each
+            hold is removed.
           </p>
-          <TextField field={fields.reason} label="Reason" hint="What proved wrong" />
+          <TextField field={fields.reason} label="Reason" hint="What is wrong with it?" />
           <Button type="submit" look="action">
             Recall {waiting === 1 ? 'it' : `all ${waiting}`}
           </Button>
         </PostForm>
       ) : (
-        <p className="mt-6">A coordinator can recall it.</p>
+        <p className="mt-6">Only a coordinator can recall seed.</p>
       )}
     </>
   );

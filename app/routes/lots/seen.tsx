@@ -28,7 +28,7 @@ import type { Route } from './+types/seen.ts';
 import { EvidenceForm, IncidentForm, ReportForm, Trials } from './SeenForms.tsx';
 import type { Units } from '#core/units/formatAmount.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'What was seen · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Observations · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today } = visitBy(context, request, 'work');
@@ -67,25 +67,25 @@ function troubleOf(problem: Problem, units: Units): Record<string, string[]> {
     case 'no such lot':
       return { '': [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'before it came in':
-      return { seenOn: ['The lot was not here yet. Check the day'] };
+      return { seenOn: ['The lot was not here yet on that day. Check the date'] };
     case 'in the future':
-      return { seenOn: ['That is still to come. Check the day'] };
+      return { seenOn: ['Enter today’s date or an earlier one'] };
     case 'no such count':
-      return { '': ['There is no such count'] };
+      return { '': ['This count does not exist'] };
     case 'corrected already':
-      return { '': ['That count has been corrected meanwhile'] };
+      return { '': ['Someone has already corrected this count'] };
     case 'no such trial':
-      return { '': ['There is no such trial any more'] };
+      return { '': ['This trial no longer exists'] };
     case 'ended already':
-      return { '': ['This trial has ended meanwhile'] };
+      return { '': ['Someone has already ended this trial'] };
     case 'same name':
-      return { newName: ['That is its name already'] };
+      return { newName: ['This is already its name. Enter another'] };
     case 'short':
       return { '': [shortWords(problem, units)] };
     case 'year to come':
-      return { year: ['That is still to come'] };
+      return { year: ['Enter this year or an earlier one'] };
     case 'nobody of that name':
-      return { by: ['Nobody of that name is known. Choose a name, or leave it empty'] };
+      return { by: ['We know nobody by that name. Choose a name from the list, or leave it empty'] };
   }
 }
 
@@ -115,7 +115,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <>
       <PageHead
-        title={`What was seen of ${lot.crop} ‘${lot.variety}’`}
+        title={`Observations of ${lot.crop} ‘${lot.variety}’`}
         about={
           <span className="flex flex-wrap items-center gap-3">
             <LotCode>{lot.code}</LotCode>
@@ -133,14 +133,14 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
       />
-      {actionData?.spent && <Notice tone="good">Written down. The lot is judged again, and what came from it.</Notice>}
+      {actionData?.spent && <Notice tone="good">Saved. We have updated this lot and everything grown from it.</Notice>}
       <div className="grid gap-x-10 gap-y-10 xl:grid-cols-2">
         <div className="min-w-0 space-y-10">
           <section aria-label="Off-types counted">
             <h2 className="mb-2">Off-types counted</h2>
             <p className="mb-3 max-w-prose text-soft">
-              Crosses of this crop show in the {lot.showsIn}, {lot.shows[0]} to {lot.shows[1]} % of them. No off-type in 20 plants still
-              leaves up to 14 %; showing less than 1 in 20 takes {loaderData.toShow.twentieth} plants, less than 1 in 100 takes{' '}
+              Crosses in this crop show in the {lot.showsIn}, {lot.shows[0]} to {lot.shows[1]} % of them. No off-type in 20 plants could
+              still mean 14 %. To show less than 1 in 20 you need {loaderData.toShow.twentieth} plants; to show less than 1 in 100,{' '}
               {loaderData.toShow.hundredth}.
             </p>
             <Counts evidence={loaderData.evidence} />
@@ -166,7 +166,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
         <div className="min-w-0 space-y-10">
           <section aria-label="Mix-ups">
             <h2 className="mb-2">Mix-ups and contamination</h2>
-            {loaderData.incidents.length === 0 && <p className="mb-3 text-soft">None is recorded.</p>}
+            {loaderData.incidents.length === 0 && <p className="mb-3 text-soft">None recorded.</p>}
             <ul className="mb-3">
               {loaderData.incidents.map((one) => (
                 <li key={one.id} className="border-t border-rule py-2">
@@ -182,8 +182,8 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
             </ul>
             <IncidentForm key={keys.incident} formKey={keys.incident} result={resultOf('incident')} />
           </section>
-          <section aria-label="How it did">
-            <h2 className="mb-2">How it did in gardens</h2>
+          <section aria-label="Reports from gardens">
+            <h2 className="mb-2">Reports from gardens</h2>
             <Reports reports={loaderData.reports} />
             <ReportForm key={keys.report} formKey={keys.report} result={resultOf('report')} year={loaderData.year} />
           </section>
@@ -194,7 +194,7 @@ export default function Seen({ loaderData, actionData }: Route.ComponentProps) {
 }
 
 function Counts({ evidence }: { evidence: Route.ComponentProps['loaderData']['evidence'] }) {
-  if (evidence.length === 0) return <p className="mb-3 text-soft">Nothing was counted yet.</p>;
+  if (evidence.length === 0) return <p className="mb-3 text-soft">No counts yet.</p>;
   return (
     <ul className="mb-3">
       {evidence.map((seen) => (
@@ -239,6 +239,6 @@ function reportWords(report: {
   const marks = (['taste', 'yield', 'health', 'liking'] as const).flatMap((of) =>
     report[of] === null ? [] : [`${of} ${report[of]} of 5`],
   );
-  const came = report.trueToType && { yes: 'came true', mostly: 'mostly came true', no: 'did not come true' }[report.trueToType];
+  const came = report.trueToType && { yes: 'true to type', mostly: 'mostly true to type', no: 'not true to type' }[report.trueToType];
   return [came, ...marks].filter(Boolean).join(', ') || 'in words';
 }

@@ -11,7 +11,7 @@ export function PersonFields({ fields }: { fields: Record<FieldOf<typeof addPers
       <TextField field={fields.phone} label="Telephone (optional)" type="tel" autoComplete="off" />
       <TextField field={fields.email} label="E-mail (optional)" type="email" autoComplete="off" />
       <TextArea field={fields.note} label="Note (optional)" />
-      <TickField field={fields.isMember} label="Is a member, and may borrow" />
+      <TickField field={fields.isMember} label="Member: can borrow seed" />
     </>
   );
 }

@@ -16,7 +16,7 @@ import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from 
 import type { Route } from './+types/editPerson.ts';
 import { PersonFields } from './PersonFields.tsx';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Change a person · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Edit person · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'work');
@@ -33,12 +33,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 const ACCESS_WORDS: Record<AccessProblem['code'], string> = {
-  'no such person': 'This person is not in the book any more',
-  'email taken': 'Somebody else signs in with this address',
-  'last coordinator': 'This is the last coordinator: make somebody else one first',
+  'no such person': 'This person’s record no longer exists',
+  'email taken': 'Someone else signs in with this address. Use another one',
+  'last coordinator': 'This is the last coordinator. Make someone else a coordinator first',
 };
 
-const SIGNS_IN = 'Only a coordinator can change people who sign in';
+const SIGNS_IN = 'Only a coordinator can edit people who sign in';
 
 interface Answer {
   readonly result: SubmissionResult | null;
@@ -100,7 +100,7 @@ export default function EditPerson({ loaderData: { keys, typed, person, leads, c
   });
   return (
     <div className="max-w-xl">
-      <PageHead title={`Change ${person.name}`} />
+      <PageHead title={`Edit ${person.name}`} />
       {actionData?.said && <Notice tone="poor">{actionData.said}</Notice>}
       {!canEdit && <Empty action={<ButtonLink to={`/people/${person.id}`}>Back to {person.name}</ButtonLink>}>{SIGNS_IN}.</Empty>}
       {canEdit && (
@@ -119,7 +119,7 @@ export default function EditPerson({ loaderData: { keys, typed, person, leads, c
           <input type="hidden" name="version" value={theirs?.version ?? person.version} />
           <PersonFields fields={fields} />
           <Button type="submit" look="action">
-            {theirs ? 'Keep mine' : 'Save'}
+            {theirs ? 'Keep my version' : 'Save'}
           </Button>
         </PostForm>
       )}
@@ -160,30 +160,30 @@ function Access({
       <p>
         {person.role
           ? `${person.name} signs in as ${person.role}.`
-          : `${person.name} cannot sign in; lending and taking in seed need no account.`}
+          : `${person.name} cannot sign in. They do not need an account to borrow or bring seed.`}
       </p>
       {link && (
         <Notice tone="good">
-          Hand over this link. It works once, for three days:{' '}
+          Give them this link. It works once, for three days:{' '}
           <span className="block font-mono font-medium break-all select-all">{link}</span>
         </Notice>
       )}
       <PostForm form={form} formKey={keys.grant} intent="grant">
         <TextField field={fields.email} label="E-mail to sign in with" type="email" autoComplete="off" />
-        <SelectField field={fields.role} label="As" options={ROLE_OPTIONS} />
-        <Button type="submit">{person.role ? 'Set the role and make a new link' : 'Let them sign in'}</Button>
+        <SelectField field={fields.role} label="Role" options={ROLE_OPTIONS} />
+        <Button type="submit">{person.role ? 'Set the role and make a new link' : 'Invite to sign in'}</Button>
       </PostForm>
       <details>
-        <summary className="link inline-flex min-h-11 items-center">End access, or erase</summary>
+        <summary className="link inline-flex min-h-11 items-center">End access or erase</summary>
         <form method="post" className="mt-2 space-y-3">
           <input type="hidden" name="key" value={keys.end} />
           {person.role && (
             <Button type="submit" name="intent" value="end" look="grave">
-              End access: sign them out everywhere
+              End access and sign out everywhere
             </Button>
           )}
           <p className="text-small text-soft">
-            Erasing blanks name, address and notes for good. Lots and loans stay, as of a “former member”.
+            Erasing removes the name, contact details and notes for good. Lots and loans stay under “former member”.
           </p>
           <Button type="submit" name="intent" value="erase" look="grave">
             Erase {person.name}

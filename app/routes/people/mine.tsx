@@ -70,7 +70,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export default function Mine({ loaderData: { search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="My seed" about="What you grow and have borrowed, and what you may borrow next." />
+      <PageHead title="My seed" about="What you are growing, what you have borrowed, and what you can borrow next." />
       {growOuts.length > 0 && (
         <>
           <div className="flex flex-wrap items-baseline justify-between gap-x-6">
@@ -88,14 +88,14 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
                     {state === 'offered'
                       ? `Will you grow it? Sow about ${formatDate(sowOn)}, seed back by ${formatDate(backBy)}`
                       : state === 'agreed'
-                        ? `You said yes. Fetch the seed before ${formatDate(sowOn)}`
+                        ? `You said yes. Collect the seed before ${formatDate(sowOn)}`
                         : `Bring the seed by ${formatDate(backBy)}`}
                   </span>
                 </span>
                 <span className="flex flex-wrap gap-3">
                   {state === 'handed over' && (
                     <ButtonLink to={`/grow-outs/log?of=${id}`} look="action">
-                      Write in the log
+                      Add to the log
                     </ButtonLink>
                   )}
                   <ButtonLink to={`/grow-outs/${id}/sheet`} look={state === 'offered' ? 'action' : 'plain'}>
@@ -117,7 +117,7 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
                 <span className="block text-small text-soft">
                   {failed === null
                     ? `Thank you. ${lots.map(({ code, seeds }) => `${formatAboutSeeds(seeds)}, now lot ${code}`).join('; ')}`
-                    : `It failed: ${failed}. That helps whoever grows it next`}
+                    : `It failed: ${failed}. Knowing that helps the next grower`}
                 </span>
               </li>
             ))}
@@ -126,7 +126,7 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
       )}
       <h2 className="mb-2">Borrowed</h2>
       {loans.length === 0 ? (
-        <Empty>You have borrowed nothing yet. Choose below, and ask at the desk.</Empty>
+        <Empty>You have not borrowed anything yet. Choose something below and ask at the desk.</Empty>
       ) : (
         <ul className="mb-10">
           {loans.map((loan) => (
@@ -138,12 +138,12 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
                 <LotCode>{loan.code}</LotCode>
                 <span className="block text-small text-soft">
                   Lent {formatDate(loan.lentOn)}; {loan.outcome ?? `bring seed by ${formatDate(loan.dueOn)}`}{' '}
-                  {loan.late && <Mark tone="doubt">late: bring what there is, or say that it failed</Mark>}
+                  {loan.late && <Mark tone="doubt">late: bring what you have, or tell us that it failed</Mark>}
                 </span>
               </span>
               <span className="flex flex-wrap gap-x-5">
                 <Link className="link inline-flex min-h-11 items-center" to={`/loans/${loan.id}/came-up`}>
-                  Tell what came up
+                  Report how many came up
                 </Link>
                 <Link className="link inline-flex min-h-11 items-center" to={`/s/${loan.code}`}>
                   How to sow and save it
@@ -153,17 +153,17 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
           ))}
         </ul>
       )}
-      <h2 className="mt-8 mb-2">May be borrowed</h2>
-      <SearchForm label="Find a kind" hint="Crop or variety" value={search} />
+      <h2 className="mt-8 mb-2">Seed you can borrow</h2>
+      <SearchForm label="Search" hint="Crop or variety" value={search} />
       {offers.length === 0 ? (
-        <Empty>Nothing that fits is to be had just now.</Empty>
+        <Empty>No matching seed is available right now.</Empty>
       ) : (
-        <Table caption="What may be borrowed">
+        <Table caption="Seed you can borrow">
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
               <th scope="col">Kind</th>
-              <th scope="col">Saving seed of it is</th>
-              <th scope="col">Seed comes</th>
+              <th scope="col">Saving seed is</th>
+              <th scope="col">Seed is ready</th>
             </tr>
           </thead>
           <tbody>

@@ -30,11 +30,11 @@ export default function NewPerson({ loaderData, actionData }: Route.ComponentPro
   const [form, fields] = usePostForm<typeof addPersonForm>({ id: 'person', result: actionData, start: loaderData.start });
   return (
     <div className="max-w-xl">
-      <PageHead title="New person" about="Only what the work needs: a name, and a way to reach them." />
+      <PageHead title="New person" about="We only need a name and a way to reach them." />
       <PostForm form={form} formKey={loaderData.key}>
         <PersonFields fields={fields} />
         <Button type="submit" look="action">
-          Add
+          Add person
         </Button>
       </PostForm>
     </div>

@@ -46,8 +46,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': await sessionCookie(done.token) } });
   const words =
     done.problem.code === 'wait'
-      ? `Too many wrong tries. Wait ${waitWords(done.problem.seconds)}, then try again`
-      : 'E-mail and password do not fit together';
+      ? `Too many attempts. Wait ${waitWords(done.problem.seconds)}, then try again`
+      : 'E-mail or password is wrong. Check both and try again';
   return notAccepted(submission.reply({ hideFields: ['password'], fieldErrors: { password: [words] } }));
 }
 
@@ -63,8 +63,8 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
         title="Sign in"
         about={
           loaderData.kept
-            ? 'Your session had run out. What you typed is kept: sign in and go on where you were.'
-            : `To the seed of ${loaderData.house}.`
+            ? 'You were signed out because nothing happened for a while. What you typed is kept: sign in to continue.'
+            : `The seed library of ${loaderData.house}.`
         }
       />
       <PostForm form={form} formKey="sign-in">

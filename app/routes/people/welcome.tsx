@@ -31,7 +31,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { password, name, email, house } = submission.value;
   const first = isFirst ? { name: name!, email: email!, house: house! } : null;
   const token = await acceptLink(db, now, { token: params.token, password, device, first });
-  if (token === null) return notAccepted(submission.reply({ formErrors: ['This link has been used meanwhile'] }));
+  if (token === null) return notAccepted(submission.reply({ formErrors: ['This link has just been used'] }));
   throw redirect('/', { headers: { 'set-cookie': await sessionCookie(token) } });
 }
 
@@ -39,16 +39,15 @@ export default function Welcome({ loaderData: { purpose }, actionData }: Route.C
   const [form, fields] = usePostForm<typeof firstWelcomeForm>({ id: 'welcome', result: actionData });
   if (purpose === null)
     return (
-      <PageHead
-        title="This link no longer works"
-        about="It was used already, or its three days are over. Ask a coordinator for a new one."
-      />
+      <PageHead title="This link no longer works" about="It has been used, or its three days are over. Ask a coordinator for a new link." />
     );
   return (
     <div className="max-w-md">
       <PageHead
         title={purpose === 'password' ? 'Choose a password' : 'Welcome, first coordinator'}
-        about={purpose === 'password' ? 'Then you are signed in.' : 'Say who you are; everything else can be set later, under Settings.'}
+        about={
+          purpose === 'password' ? 'You will then be signed in.' : 'Tell us who you are. You can change everything else later in Settings.'
+        }
       />
       <PostForm form={form} formKey="welcome">
         {purpose === 'first coordinator' && (
@@ -61,13 +60,13 @@ export default function Welcome({ loaderData: { purpose }, actionData }: Route.C
         <TextField
           field={fields.password}
           label="New password"
-          hint="At least 12 characters; three or four words make a good one"
+          hint="At least 12 characters. Three or four words make a good password"
           type="password"
           autoComplete="new-password"
         />
-        <TextField field={fields.again} label="The same again" type="password" autoComplete="new-password" />
+        <TextField field={fields.again} label="Repeat the password" type="password" autoComplete="new-password" />
         <Button type="submit" look="action">
-          Go in
+          Sign in
         </Button>
       </PostForm>
     </div>

@@ -60,7 +60,7 @@ function SaveForm({
       <input type="hidden" name="choices" value={JSON.stringify(choices)} />
       <input type="hidden" name="wishes" value={JSON.stringify(wishes)} />
       <div className="w-full max-w-sm">
-        <TextField field={fields.note} label="Note (optional)" hint="What this version is about" />
+        <TextField field={fields.note} label="Note (optional)" hint="For example: without Alder Row" />
       </div>
       <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!canSave}>
         Save as version {since + 1}
@@ -89,8 +89,8 @@ function CarryOutForm({
       <input type="hidden" name="year" value={year} />
       <input type="hidden" name="version" value={version} />
       <p className="mb-2 max-w-prose">
-        Version {version} is saved. {lines === 1 ? 'One line' : `${lines} lines`} of it {lines === 1 ? 'is' : 'are'} not proposed so yet:
-        each is written as a grow-out with its garden and day, and offered to whoever has the garden.
+        Version {version} is saved. {lines === 1 ? 'One line' : `${lines} lines`} of it {lines === 1 ? 'is' : 'are'} not proposed yet. Each
+        becomes a grow-out with its garden and day, and is offered to the person who has the garden.
       </p>
       <Button type="submit" look="action">
         Propose {lines === 1 ? 'this grow-out' : `these ${lines} grow-outs`}

@@ -12,7 +12,7 @@ import { PlanPanel } from './PlanPanelLater.tsx';
 
 /** Of lines that are left out so many are shown at first: those that would save most. */
 const MOST_LEFT_OUT = 60;
-const SORTS = { worth: 'What it saves', place: 'Garden', name: 'Name' } as const;
+const SORTS = { worth: 'Most saved first', place: 'Garden', name: 'Name' } as const;
 
 /** The plan line by line: what is grown, and what is left out. A line that is chosen opens, and says why and what else could be done. */
 export function PlanLines(parts: PlanParts) {
@@ -57,13 +57,15 @@ export function PlanLines(parts: PlanParts) {
           </select>
         </label>
       </div>
-      <h2 className="mt-6 mb-2">Grown</h2>
+      <h2 className="mt-6 mb-2">To grow</h2>
       {grown.length === 0 ? (
         <p className="py-3 text-soft">
-          {search ? 'No line fits that.' : 'Nothing yet. Plan the season, or open a line below and put it somewhere.'}
+          {search
+            ? 'No results. Try part of a crop or variety name.'
+            : 'Nothing planned yet. Plan the season, or open a line below and choose a place.'}
         </p>
       ) : (
-        <ul aria-label="Lines that are grown">
+        <ul aria-label="Lines to grow">
           {grown.map(({ line, choice, share, most, hours }) => {
             const isSown = line.growOut?.state === 'sown';
             return (
@@ -73,13 +75,13 @@ export function PlanLines(parts: PlanParts) {
                   <span>
                     {choicePlace(facts, choice)}, {isSown ? 'sown' : 'sow'} {formatDay(choice.sowOn)}
                     <span className="block text-small text-soft">
-                      Kept apart by {waysWords(choice.methods)}; {crossedWords(share)} crossed
+                      Isolated by {waysWords(choice.methods)}; {crossedWords(share)} crossed
                       {most !== null && share > most && <b className="text-poor">, too much</b>}
                     </span>
                   </span>
                   <span className="text-small sm:text-right">
                     {isSown ? (
-                      <span className="text-soft">Stays as it is</span>
+                      <span className="text-soft">Already sown</span>
                     ) : (
                       <>
                         Loss {chanceWords(line.risk)} to {chanceWords(line.grown)}
@@ -100,22 +102,22 @@ export function PlanLines(parts: PlanParts) {
       {out.length > 0 && (
         <>
           <h2 className="mt-8 mb-2">Left out</h2>
-          <ul aria-label="Lines that are left out">
+          <ul aria-label="Lines left out">
             {out.slice(0, isAll ? undefined : MOST_LEFT_OUT).map((line) => (
               <li key={line.id} className="border-t border-rule">
                 <Opener id={line.id} chosen={chosen} onChoose={onChoose}>
                   <b>{line.name}</b>
                   <span className="text-soft">
                     {wishes.forbidden.includes(line.id)
-                      ? 'You said not to grow it'
+                      ? 'You chose not to grow it'
                       : wishes.forced.includes(line.id) || line.growOut
-                        ? 'It must be grown, but has no place'
+                        ? 'Must be grown, but has no place'
                         : isWorthGrowing(facts, line)
-                          ? 'No place beside the others. Why, and what would let it in'
-                          : 'Saves less than its hours of work weigh'}
+                          ? 'No room beside the others. See why, and what would make room'
+                          : 'Not worth its hours of work'}
                   </span>
                   <span className="text-small sm:text-right">
-                    Loss {chanceWords(line.risk)}; grown {chanceWords(line.grown)}
+                    Loss {chanceWords(line.risk)}; if grown {chanceWords(line.grown)}
                   </span>
                 </Opener>
                 {chosen === line.id && <PlanPanel {...parts} id={line.id} />}

@@ -68,7 +68,7 @@ export function PlanMap(parts: PlanParts) {
   return (
     <section aria-label="Map of the plan">
       <p className="mb-2 max-w-prose text-small text-soft">
-        Choose a line to see what it is likely to cross with and which gardens could take it; drag it onto another garden to move it there.
+        Choose a line to see what it is likely to cross with and which gardens have room. Drag it to another garden to move it.
       </p>
       {chosen !== null && <PlanPanel {...parts} id={chosen} named />}
       <p aria-live="polite" className="min-h-6 font-semibold">
@@ -77,14 +77,14 @@ export function PlanMap(parts: PlanParts) {
       <DndContext id="map" sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop} accessibility={SPOKEN_BY_PAGE}>
         <div className="grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,36rem)_1fr]">
           {placed.length === 0 ? (
-            <p className="text-soft">No garden’s place is known yet, so there is no map.</p>
+            <p className="text-soft">No map yet, because no garden has a location.</p>
           ) : (
             <div className="relative lg:sticky lg:top-20">
               <svg
                 viewBox={`0 0 ${WIDE} ${HIGH}`}
                 className="w-full border border-rule bg-sheet"
                 role="img"
-                aria-label="Map of the gardens; the list beside it says the same"
+                aria-label="Map of the gardens; the list shows the same"
               >
                 {own && line && line.most !== null && (
                   <circle

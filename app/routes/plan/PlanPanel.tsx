@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
+import { DateInput } from '#app/ui/DateInput.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
@@ -77,7 +78,7 @@ export function PlanPanel({
               onMove={(sowOn) => hands.move(id, { ...planned.choice, sowOn })}
             />
             <label className="text-small">
-              <span className="block font-semibold">Kept apart by</span>
+              <span className="block font-semibold">Isolated by</span>
               <select
                 className="input mt-1"
                 value={planned.choice.methods.join('+')}
@@ -101,23 +102,23 @@ export function PlanPanel({
       <div className="mt-3 flex flex-wrap gap-2">
         {planned && (
           <Button type="button" aria-pressed={wishes.pinned.includes(id)} onClick={() => hands.pin(id, !wishes.pinned.includes(id))}>
-            {wishes.pinned.includes(id) ? 'Unpin it' : 'Pin it there'}
+            {wishes.pinned.includes(id) ? 'Unpin' : 'Pin here'}
           </Button>
         )}
         {!line.growOut && (
           <Button type="button" aria-pressed={wishes.forced.includes(id)} onClick={() => hands.force(id, !wishes.forced.includes(id))}>
-            {wishes.forced.includes(id) ? 'It need not be grown' : 'It must be grown'}
+            {wishes.forced.includes(id) ? 'Growing it is optional' : 'Must be grown'}
           </Button>
         )}
         <Button type="button" aria-pressed={isForbidden} onClick={() => hands.forbid(id, !isForbidden)}>
-          {isForbidden ? 'It may be grown' : 'Leave it out'}
+          {isForbidden ? 'Allow growing it' : 'Leave out'}
         </Button>
       </div>
       <div className="mt-3 max-w-prose">
         {line.cheaper && !line.growOut && (
           <p className="mb-2 text-small">
             <b>
-              Less work would do:{' '}
+              Less work would be enough:{' '}
               <Link className="link" to={remedyPlace(line.cheaper)}>
                 {remedyWords(line.cheaper)}
               </Link>
@@ -127,14 +128,14 @@ export function PlanPanel({
         )}
         {planned ? (
           <>
-            <p className="font-semibold">Why it is grown, and why there</p>
+            <p className="font-semibold">Why grow it, and why here</p>
             <ul className="mt-1 list-disc space-y-1 pl-5 text-small marker:text-edge">
               <li>
                 The chance of losing it falls from {chanceWords(line.risk)} to {chanceWords(line.grown)}
-                {line.importance < 1 && ', which counts less since others keep it too'}
+                {line.importance < 1 && ', which counts less because others keep it too'}
                 {line.wanted > 0 &&
                   line.packets > 0 &&
-                  `; ${Math.min(line.packets, line.wanted)} packets that are wanted will come from it`}
+                  `; ${Math.min(line.packets, line.wanted)} packets on the wants list will come from it`}
                 .
               </li>
               <li>
@@ -143,27 +144,27 @@ export function PlanPanel({
               </li>
               <li>
                 {planned.most === null
-                  ? 'It hardly crosses, or may cross: nothing has to be kept away from it.'
-                  : `${planned.share < 0.001 ? 'Under 0.1\u00a0%' : `About ${crossedWords(planned.share)}`} of its seed is likely to be crossed; its promise allows ${crossedWords(planned.most)}.`}
+                  ? 'It hardly crosses, or is allowed to, so nothing has to be kept away from it.'
+                  : `${planned.share < 0.001 ? 'Under 0.1\u00a0%' : `About ${crossedWords(planned.share)}`} of its seed is likely to be crossed; its label allows up to ${crossedWords(planned.most)}.`}
                 {planned.from.slice(0, 3).map((other) => ` ${crossedWords(other.share)} from ${other.name}.`)}
-                {planned.anyway >= 0.0005 && ` ${crossedWords(planned.anyway)} from what flowers there anyway.`}
+                {planned.anyway >= 0.0005 && ` ${crossedWords(planned.anyway)} from other plants that flower there anyway.`}
               </li>
               {alternatives?.map((one) => (
                 <li key={`${one.other} ${one.choice.gardenId} ${one.choice.plotId} ${one.choice.sowOn} ${one.choice.methods.join()}`}>
                   {alternativeWords(facts, one)}.
                 </li>
               ))}
-              {!alternatives && <li className="list-none text-soft">Looking what else could be done …</li>}
+              {!alternatives && <li className="list-none text-soft">Looking for alternatives …</li>}
             </ul>
           </>
         ) : !leftOut ? (
-          <p className="text-soft">Planning again to see what would let it in …</p>
+          <p className="text-soft">Planning again to see what would make room …</p>
         ) : (
           <>
             <p className="font-semibold">{leftOutWords(leftOut)}</p>
             {leftOut.changes.length > 0 && (
               <>
-                <p className="mt-2 text-small">Any one of these would let it in:</p>
+                <p className="mt-2 text-small">Any one of these would make room:</p>
                 <ul className="mt-1 space-y-2 text-small">
                   {leftOut.changes.map((one) => (
                     <li key={JSON.stringify(one.change)} className="border-t border-rule pt-2">
@@ -174,7 +175,7 @@ export function PlanPanel({
                           className="link"
                           onClick={() => (one.change.kind === 'sow' && one.choice ? hands.move(id, one.choice) : hands.force(id, true))}
                         >
-                          {one.change.kind === 'sow' ? 'Put it there' : 'Say that it must be grown'}
+                          {one.change.kind === 'sow' ? 'Use this place' : 'Mark as must be grown'}
                         </button>
                       ) : one.change.kind === 'new plot' ? (
                         <Link className="link" to="/gardens">
@@ -182,7 +183,7 @@ export function PlanPanel({
                         </Link>
                       ) : (
                         <Link className="link" to={whereToChange(facts, one.change)}>
-                          Change it there
+                          Change it in Gardens
                         </Link>
                       )}
                     </li>
@@ -194,7 +195,7 @@ export function PlanPanel({
         )}
         <p className="mt-2 text-small">
           <Link className="link" to={line.growOut ? `/grow-outs/${line.growOut.id}` : `/lines/${id}`}>
-            {line.growOut ? 'Its grow-out' : 'The line'}
+            {line.growOut ? 'Open grow-out' : 'The line'}
           </Link>
         </p>
       </div>
@@ -214,26 +215,27 @@ function SowOn({
   sowOn: string;
   onMove: (sowOn: string) => void;
 }) {
-  const [typed, setTyped] = useState(sowOn);
+  const [typed, setTyped] = useState<string>(sowOn);
   const [from, to] = usualSowing(line.crop, facts);
-  const isPast = typed !== sowOn && typed < facts.today;
+  const isPast = typed !== sowOn && !(isIsoDate(typed) && typed >= facts.today);
   const isUnusual = sowOn < from || sowOn > to;
   const told = isPast
-    ? `Choose a day from ${formatDate(facts.today)} on`
+    ? `Choose ${formatDate(facts.today)} or a later day`
     : `Usually sown ${formatDay(from)} to ${formatDay(to)}${isUnusual ? ': it may not ripen' : ''}`;
   return (
     <label className="text-small">
       <span className="block font-semibold">Sow on</span>
-      <input
-        type="date"
-        className="input mt-1"
-        value={typed}
+      <DateInput
+        name="sowOn"
+        className="mt-1"
+        start={sowOn}
+        leaning="future"
         min={facts.today}
         aria-invalid={isPast}
         aria-describedby={`usual-${line.id}`}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => {
-          if (isIsoDate(typed) && typed !== sowOn && typed >= facts.today) onMove(typed);
+        onDay={(day) => {
+          setTyped(day);
+          if (isIsoDate(day) && day !== sowOn && day >= facts.today) onMove(day);
         }}
       />
       <span id={`usual-${line.id}`} className={classes('mt-1 block', isPast ? 'text-poor' : isUnusual ? 'text-doubt' : 'text-soft')}>

@@ -70,8 +70,8 @@ export function PlanRibbon(parts: PlanParts) {
   return (
     <section aria-label="Beds over the year">
       <p className="mb-2 max-w-prose text-small text-soft">
-        A bar is a bed from sowing until it is free; the filled part is when it flowers. Drag a bar to another bed or week, or use its arrow
-        keys. What you move is pinned.
+        Each bar is a bed in use from sowing until it is free; the filled part is flowering. Drag a bar to another bed or week, or use the
+        arrow keys. Anything you move is pinned.
       </p>
       {chosen !== null && <PlanPanel {...parts} id={chosen} named />}
       <p aria-live="polite" className="min-h-6 font-semibold">
@@ -208,8 +208,8 @@ function Bar({
     return (
       <span
         role="img"
-        aria-label={`${title}; sown, stays`}
-        title={`${title}; sown, stays`}
+        aria-label={`${title}; already sown`}
+        title={`${title}; already sown`}
         className={classes('border border-edge bg-well text-left text-small', className)}
         style={style}
       >

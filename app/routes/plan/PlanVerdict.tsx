@@ -46,16 +46,16 @@ export function PlanVerdict({
   const lineOf = (option: number) => facts.lines[options.ways[option]!.line]!;
   const clashes = (explained.clashes ?? []).map(({ id, with: others }) =>
     others.length === 0
-      ? `${nameOf(id)} must be grown, but there is no place for it, whatever else is grown`
-      : `${nameOf(id)} must be grown, but there is no place for it with these wishes: ${others
+      ? `${nameOf(id)} must be grown, but no place suits it even if nothing else is grown`
+      : `${nameOf(id)} must be grown, but these wishes leave no place for it: ${others
           .map(({ wish, id: other }) =>
             wish === 'without'
               ? `${facts.gardens.find((garden) => garden.id === other)?.name} left out`
               : wish === 'pinned'
-                ? `${nameOf(other)} pinned where it is`
+                ? `${nameOf(other)} pinned in its place`
                 : `${nameOf(other)} grown too`,
           )
-          .join('; ')}. Dropping any one of them would be enough`,
+          .join('; ')}. Drop any one of them`,
   );
   const faults = outcome.faults.map((fault) => faultWords(facts, fault, lineOf));
   const hopeless = planned.filter(({ line }) => line.promiseLost).map(({ line }) => line.name);
@@ -67,15 +67,13 @@ export function PlanVerdict({
       tone={faults.length > 0 || clashes.length > 0 ? 'poor' : planned.length === 0 ? 'plain' : 'good'}
       question={`${lines} lines. Without grow-outs about ${linesWords(lost)} of them will be lost by ${until}`}
       verdict={
-        planned.length === 0
-          ? 'Nothing is planned yet'
-          : `With this plan about ${linesWords(Math.max(0, lost - outcome.saved))} will be lost`
+        planned.length === 0 ? 'Nothing planned yet' : `With this plan about ${linesWords(Math.max(0, lost - outcome.saved))} will be lost`
       }
       figure={
         <p role="status">
           {planned.length} of {open.length} lines grown
           {planned.length > 0 && `, about ${Math.round(outcome.hours)} hours of work`}
-          {sown > 0 && `; ${sown === 1 ? 'one more is sown and stays where it is' : `${sown} more are sown and stay where they are`}`}.{' '}
+          {sown > 0 && `; ${sown === 1 ? 'one more is already sown' : `${sown} more are already sown`}`}.{' '}
           {progress && isOfPlanner && gapWords(progress.worth, progress.bound, running)}
         </p>
       }
@@ -84,23 +82,23 @@ export function PlanVerdict({
         ...clashes,
         ...(hopeless.length > 0
           ? [
-              `${hopeless.join(', ')}: what is sown may be mixed already, so a promise is out of reach; the season is kept to 1\u00a0% crossed`,
+              `${hopeless.join(', ')}: the seed to sow may already be mixed, so it cannot be guaranteed true to type. The plan limits further crossing to 1\u00a0%`,
             ]
           : []),
         ...(explained.more ?? []).map(
           (one) => `${changeWords(facts, one.change, units)}: the plan would be worth ${worthWords(one.worth)} more`,
         ),
-        ...(explained.more?.length === 0 ? ['No single extra cage, hour, line or plot would make the plan better'] : []),
+        ...(explained.more?.length === 0 ? ['No single extra cage, hour, line or plot would improve the plan'] : []),
       ]}
       actions={
         <>
           {running ? (
             <Button type="button" onClick={stop}>
-              Stop, and keep this plan
+              Stop and keep this plan
             </Button>
           ) : (
             <Button type="button" look={planned.length === 0 ? 'action' : 'plain'} onClick={onPlan}>
-              {planned.length === 0 ? 'Plan the season' : 'Plan again, moving little'}
+              {planned.length === 0 ? 'Plan the season' : 'Plan again with few changes'}
             </Button>
           )}
           {onUndo && !running && (
@@ -118,16 +116,16 @@ export function PlanVerdict({
       working={
         <>
           <p>
-            Worth: the fall in the chance of losing a line, times how much it counts, so that a line surely saved is 1; and{' '}
-            {facts.growing.worthOfPacket} for each packet that is wanted. Less {facts.growing.worthOfHour} for an hour of work
-            {wishes.home !== null && ` and ${facts.growing.worthOfWay} for ten kilometres`}. A grow-out that was offered or agreed moves
-            only for a gain over {facts.growing.worthOfAsked}, one that is planned for {facts.growing.worthOfPlanned}. You can change these
-            under Settings, Growing and risk.
+            Value of a plan: for each line, the fall in its chance of loss times its weight (a line certainly saved counts 1), plus{' '}
+            {facts.growing.worthOfPacket} for each packet on the wants list, minus {facts.growing.worthOfHour} for each hour of work
+            {wishes.home !== null && ` and ${facts.growing.worthOfWay} for every ten kilometres`}. An offered or agreed grow-out moves only
+            for a gain above {facts.growing.worthOfAsked}, a planned one above {facts.growing.worthOfPlanned}. Change these in Settings,
+            Growing and risk.
           </p>
           <p>
-            The plan keeps to beds, cages, and growers’ lines and hours. Pollen from everything that flowers together adds up: each line
-            gets no more than its promise allows, with four chances in five. This plan is worth {worthWords(outcome.worth)}
-            {progress && isOfPlanner && Number.isFinite(progress.bound) && `; none can be worth more than ${worthWords(progress.bound)}`}.
+            Constraints: beds, cages, growers’ lines and hours, and pollen. Pollen from everything that flowers at the same time adds up,
+            and each line stays within what its label allows with 80 % probability. This plan is worth {worthWords(outcome.worth)}
+            {progress && isOfPlanner && Number.isFinite(progress.bound) && `; upper bound for any plan: ${worthWords(progress.bound)}`}.
           </p>
         </>
       }

@@ -6,32 +6,32 @@ import { shortWords } from '#words/sayings.ts';
 
 /** Why a line of a plan cannot be proposed as planned, so that nothing was. */
 export function lineInTheWayWords({ name, problem }: Extract<CarryOutProblem, { code: 'line in the way' }>, units: Units): string {
-  return `Nothing was proposed: ${name}. ${reasonOf(problem, units)}. Plan again, or leave it out`;
+  return `Nothing was proposed: ${name}. ${reasonOf(problem, units)}. Plan again, or leave this line out`;
 }
 
 function reasonOf(problem: Extract<CarryOutProblem, { code: 'line in the way' }>['problem'], units: Units): string {
   switch (problem.code) {
     case 'no such lot':
     case 'no such grow-out':
-      return 'Its seed is gone';
+      return 'Its seed is used up';
     case 'nothing to sow':
-      return 'There is no clean seed of it to sow';
+      return 'It has no clean seed to sow';
     case 'held back':
       return heldBackWords(problem.hold);
     case 'promised':
-      return `Only ${problem.free} seeds are free: ${problem.promised} are promised to other grow-outs`;
+      return `Only ${problem.free} seeds are available: ${problem.promised} are promised to other grow-outs`;
     case 'tests need it':
       return `Its next tests need ${problem.toTest} seeds`;
     case 'short':
       return shortWords(problem, units);
     case 'moved on':
-      return `Meanwhile its grow-out is: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`;
+      return `Its grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}`;
     case 'no such garden':
     case 'no such plot':
-      return 'Its garden or plot is used no more';
+      return 'Its garden or plot is no longer in use';
     case 'no room':
-      return `Only ${problem.left} m² are free there through that time`;
+      return `Only ${problem.left} m² are free there for that time`;
     case 'sow day':
-      return `It can be sown between ${formatDate(problem.from)} and ${formatDate(problem.to)} only`;
+      return `It can only be sown between ${formatDate(problem.from)} and ${formatDate(problem.to)} `;
   }
 }

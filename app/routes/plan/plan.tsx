@@ -68,13 +68,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function troubleOf(problem: SavePlanProblem | CarryOutProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'changed meanwhile':
-      return { '': ['Meanwhile somebody else saved a version. Look at it under Versions; saving again makes yours the next one'] };
+      return {
+        '': ['Someone else saved a version in the meantime. You can see it under Versions. Save again to make yours the next version'],
+      };
     case 'nothing planned':
-      return { '': ['No line is planned yet. Plan it first'] };
+      return { '': ['No lines are planned yet. Plan the season first'] };
     case 'no such plan':
-      return { '': ['There is no such version of the plan'] };
+      return { '': ['This version does not exist'] };
     case 'nothing to propose':
-      return { '': ['All that this plan grows has been proposed'] };
+      return { '': ['Everything in this plan has already been proposed'] };
     case 'line in the way':
       return { '': [lineInTheWayWords(problem, units)] };
   }
@@ -141,22 +143,22 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
     <>
       <PageHead
         title={`Plan of season ${facts.year}`}
-        about="Which lines are grown out, where, when and how, so that the hours of work save most."
+        about="Which lines to grow out, where, when and how, to save the most for your hours of work."
         actions={
           <>
             {newest && <ButtonLink to="/grow-outs/plan/versions">Versions</ButtonLink>}
-            {newest && <ButtonLink to={`/grow-outs/plan/sheet?version=${newest.version}`}>Print</ButtonLink>}
+            {newest && <ButtonLink to={`/grow-outs/plan/sheet?version=${newest.version}`}>Print plan</ButtonLink>}
             <ButtonLink to="/grow-outs">Grow-outs</ButtonLink>
           </>
         }
       />
-      {opened !== null && <Notice tone="doubt">This is version {opened}. Saved again, it becomes the newest.</Notice>}
+      {opened !== null && <Notice tone="doubt">This is version {opened}. If you save it, it becomes the newest version.</Notice>}
       {facts.plots.length === 0 ? (
         <Empty action={<ButtonLink to="/gardens">Add plots to gardens</ButtonLink>}>
-          No garden has a plot yet. Write down plots with their room, and the season can be planned.
+          No garden has a plot yet. Add plots with their size, then plan the season.
         </Empty>
       ) : facts.lines.length === 0 ? (
-        <Empty action={<ButtonLink to="/grow-outs/risk">Lines at risk</ButtonLink>}>No line needs growing out this season.</Empty>
+        <Empty action={<ButtonLink to="/grow-outs/risk">Lines at risk</ButtonLink>}>No lines need growing out this season.</Empty>
       ) : (
         <>
           <PlanVerdict
@@ -189,7 +191,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
               acted={actionData ?? null}
             />
           </Suspense>
-          <div role="group" aria-label="How to look at the plan" className="mt-8 mb-4 flex flex-wrap gap-2">
+          <div role="group" aria-label="View" className="mt-8 mb-4 flex flex-wrap gap-2">
             {VIEWS.map((one) => (
               <Button
                 key={one.view}
@@ -205,7 +207,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
           {view === 'lines' ? (
             <PlanLines {...parts} />
           ) : (
-            <Suspense fallback={<p className="text-soft">One moment.</p>}>
+            <Suspense fallback={<p className="text-soft">Loading …</p>}>
               {view === 'beds' ? <PlanRibbon {...parts} /> : <PlanMap {...parts} />}
             </Suspense>
           )}
@@ -214,7 +216,7 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
       )}
       {cannot.length > 0 && (
         <section aria-labelledby="cannot" className="mt-10">
-          <h2 id="cannot">At risk, but not to be grown now</h2>
+          <h2 id="cannot">At risk, but cannot be grown now</h2>
           <ul className="mt-2 max-w-prose">
             {cannot.map(({ id, name, risk, why }) => (
               <li key={id} className="border-t border-rule py-2">
@@ -232,9 +234,9 @@ function Planner({ loaderData, actionData }: Route.ComponentProps) {
 }
 
 const CANNOT = {
-  'too little lives': 'too little of its seed is alive for a grow-out. Ask others for it, on the wants list',
-  'too few seeds': 'its seed gives too few plants to save seed from. Grow it by hand, and bring all of it back',
-  'held back': 'its seed is recalled or held by the rules',
+  'too little lives': 'too little of its seed is alive for a grow-out. It is on the wants list, so ask others for seed',
+  'too few seeds': 'it has too few seeds for enough plants. Grow all of it by itself and bring all the seed back',
+  'held back': 'its seed is recalled or on hold',
 } as const;
 
 function Gardens({
@@ -252,7 +254,7 @@ function Gardens({
       <summary className="link inline-flex min-h-11 items-center">Gardens of the plan ({used.length})</summary>
       <div className="mt-2 grid gap-x-10 gap-y-4 sm:grid-cols-2">
         <fieldset>
-          <legend className="font-semibold">Grown in this season</legend>
+          <legend className="font-semibold">Used this season</legend>
           {used.map(({ id, name, at }) => (
             <label key={id} className="flex min-h-11 items-center gap-2">
               <input
@@ -263,19 +265,21 @@ function Gardens({
               />
               <span>
                 {name}
-                {at === null && <span className="text-small text-soft">, place not known: only what needs no distance</span>}
+                {at === null && (
+                  <span className="text-small text-soft">, location unknown: only for lines that need no isolation distance</span>
+                )}
               </span>
             </label>
           ))}
         </fieldset>
         <label className="block max-w-xs">
-          <span className="font-semibold">Ways are counted from</span>
+          <span className="font-semibold">Count travel from</span>
           <select
             className="input mt-1"
             value={wishes.home ?? ''}
             onChange={(event) => onHome(event.target.value === '' ? null : Number(event.target.value))}
           >
-            <option value="">nowhere: they do not count</option>
+            <option value="">nowhere (travel does not count)</option>
             {facts.gardens
               .filter(({ at }) => at !== null)
               .map(({ id, name }) => (

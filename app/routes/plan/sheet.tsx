@@ -82,8 +82,8 @@ export default function PlanSheet({
           <h2 className="mb-2">
             {name} <span className="text-base font-normal text-soft">{grower}</span>
           </h2>
-          <Table caption={`What is grown at ${name}`}>
-            <Heads of={['Line', 'Plot', 'Sowing', 'Kept apart by', 'In flower', 'Bed free']} />
+          <Table caption={`What to grow at ${name}`}>
+            <Heads of={['Line', 'Plot', 'Sowing', 'Isolated by', 'In flower', 'Bed free from']} />
             <tbody>
               {lines.map((line) => (
                 <tr key={line.code}>

@@ -68,11 +68,11 @@ export default function Versions({ loaderData: { year, versions, pair } }: Route
     <>
       <PageHead
         title={`Versions of the plan of ${year}`}
-        about="Every plan that was saved, and any two of them side by side."
+        about="All saved plans. You can compare any two."
         actions={<ButtonLink to="/grow-outs/plan">Back to the plan</ButtonLink>}
       />
       {versions.length === 0 ? (
-        <Empty action={<ButtonLink to="/grow-outs/plan">Plan the season</ButtonLink>}>No plan has been saved yet.</Empty>
+        <Empty action={<ButtonLink to="/grow-outs/plan">Plan the season</ButtonLink>}>No saved plans yet.</Empty>
       ) : (
         <Table caption="Versions of the plan">
           <Heads of={['Version', 'Saved', 'Lines', 'Hours', 'Lost in five years', '']} />
@@ -108,7 +108,7 @@ export default function Versions({ loaderData: { year, versions, pair } }: Route
           <Form method="get" className="no-print my-3 flex flex-wrap items-end gap-3">
             {(['one', 'other'] as const).map((name, index) => (
               <label key={name}>
-                <span className="text-small font-semibold">{index === 0 ? 'Version' : 'Against version'}</span>
+                <span className="text-small font-semibold">{index === 0 ? 'Version' : 'Compare with'}</span>
                 <select key={pair.plans[index]!.version} name={name} defaultValue={pair.plans[index]!.version} className="input mt-1">
                   {versions.map(({ version }) => (
                     <option key={version}>{version}</option>
@@ -126,7 +126,7 @@ export default function Versions({ loaderData: { year, versions, pair } }: Route
                 {pair.plans.map(({ version, lines, hours, left, worth, faults }) => (
                   <td key={version}>
                     {lines} lines, {Math.round(hours)} hours; {linesWords(left)} lost in five years; worth {worth.toFixed(2)}
-                    {faults > 0 && <b className="block text-poor">Not possible any more as it is: open it to see why</b>}
+                    {faults > 0 && <b className="block text-poor">No longer possible as it is. Open it to see why</b>}
                   </td>
                 ))}
               </tr>

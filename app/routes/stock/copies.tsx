@@ -4,7 +4,7 @@ import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -41,15 +41,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function troubleOf(problem: KeeperProblem | CopyCountProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'nobody of that name':
-      return { keeper: ['Nobody of that name is in the book. Add them at the desk first'] };
+      return { keeper: ['We know nobody by that name. Add the person at the desk first'] };
     case 'ask day':
       return { askBy: [`Choose a day between ${formatDate(problem.from)} and ${formatDate(problem.to)}`] };
     case 'no copy there':
-      return { amount: ['No copy of it is there any more. Reload the page'] };
+      return { amount: ['The copy is no longer there. Reload the page'] };
     case 'nothing changed':
-      return { amount: ['That is what the book says already'] };
+      return { amount: ['This is already the amount on record'] };
     case 'other unit':
-      return { amount: ['This lot is counted in seeds'] };
+      return { amount: ['This lot is counted in seeds. Enter a number of seeds, for example 200'] };
     case 'short':
       return { amount: [shortWords(problem, units)] };
     case 'no such lot':
@@ -73,7 +73,7 @@ export default function Copies({ loaderData: { key, today, next, keepers, wanted
     <>
       <PageHead
         title="Safety copies"
-        about="Seed that somebody keeps for the library in another house. It is not lent, and is not lost with ours."
+        about="Seed that someone keeps for you in another building. It is never lent, and it survives if yours is lost."
         actions={<ButtonLink to="/grow-outs/risk">Lines at risk</ButtonLink>}
       />
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_24rem]">
@@ -90,11 +90,11 @@ export default function Copies({ loaderData: { key, today, next, keepers, wanted
                   </Link>
                 </h2>
                 <p className={keeper.askBy <= today ? 'font-semibold text-doubt' : 'text-soft'}>
-                  Last asked {formatDate(keeper.askedOn)}, ask again by {formatDate(keeper.askBy)}
+                  Last asked {formatDate(keeper.askedOn)}; ask again by {formatDate(keeper.askBy)}
                   {keeper.note && `. ${keeper.note}`}
                 </p>
                 {keeper.copies.length === 0 ? (
-                  <p className="mt-2">No copy is there now.</p>
+                  <p className="mt-2">No copies there now.</p>
                 ) : (
                   <ul className="mt-2">
                     {keeper.copies.map((copy) => (
@@ -129,19 +129,19 @@ export default function Copies({ loaderData: { key, today, next, keepers, wanted
             Add a keeper
           </h2>
           <PostForm form={form} formKey={key} intent="keeper">
-            <TextField field={fields.place} label="Place" hint="A name for it, like Weir Cottage" />
-            <TextField field={fields.keeper} label="Who keeps it" hint="A person in the book" />
-            <TextField field={fields.askBy} label="Ask after the copies by" type="date" />
-            <TextField field={fields.note} label="Note (optional)" hint="In the cellar, in one tin" />
+            <TextField field={fields.place} label="Place" hint="For example Weir Cottage" />
+            <TextField field={fields.keeper} label="Who keeps it?" hint="Choose someone you have added at the desk" />
+            <DateField field={fields.askBy} label="Ask how the copies are by" hint="For example 1 Mar" leaning="future" />
+            <TextField field={fields.note} label="Note (optional)" hint="For example: in the cellar, in one tin" />
             <Button type="submit" look="action">
-              Save the keeper
+              Save keeper
             </Button>
           </PostForm>
         </section>
       </div>
       {wanted.length > 0 && (
         <section aria-labelledby="wanted" className="mt-10">
-          <h2 id="wanted">Lines that a copy would make safer</h2>
+          <h2 id="wanted">Lines that would be safer with a copy</h2>
           <ul className="mt-2 max-w-3xl">
             {wanted.map(({ id, name, crop, risk, after, code, seeds }) => (
               <li key={id} className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2">
@@ -160,7 +160,7 @@ export default function Copies({ loaderData: { key, today, next, keepers, wanted
         </section>
       )}
       <p className="mt-8 max-w-prose text-small text-soft">
-        To send a copy, move part of a lot to the keeper’s place. To call it back, move it to a place in the house.
+        To send a copy, move part of a lot to the keeper’s place. To call it back, move it to one of your own places.
       </p>
     </>
   );
@@ -184,14 +184,14 @@ function CountForm({
   return (
     <details className="basis-full" open={isMine}>
       <summary className="link inline-flex min-h-11 items-center" aria-label={`Count ${copy.name}`}>
-        Count it
+        Record a count
       </summary>
       <PostForm form={form} formKey={formKey} intent="count" className="max-w-md">
         <input type="hidden" name="code" value={copy.code} />
         <input type="hidden" name="place" value={place} />
-        <TextField field={fields.amount} label="How much is there?" hint="Like 200 seeds; 0 if it is gone" />
-        <TextField field={fields.reason} label="Why does it differ?" />
-        <Button type="submit">Save the count</Button>
+        <TextField field={fields.amount} label="How much is there?" hint="For example 200 seeds; 0 if it is gone" />
+        <TextField field={fields.reason} label="Why is it different?" />
+        <Button type="submit">Save count</Button>
       </PostForm>
     </details>
   );

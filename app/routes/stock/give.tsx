@@ -58,7 +58,7 @@ function troubleOf(problem: GiveProblem, units: Units): Record<string, string[]>
     case 'refused':
       return {
         '': [
-          `${lendingWhy(problem.because, problem.isTested)} ${problem.because.answer === 'coordinator' ? 'A coordinator can give it away with a reason' : 'Seed that cannot be lent cannot be given away'}`,
+          `${lendingWhy(problem.because, problem.isTested)} ${problem.because.answer === 'coordinator' ? 'A coordinator can give it away by giving a reason' : 'Seed that cannot be lent cannot be given away'}`,
         ],
       };
     case 'coordinator only':
@@ -115,12 +115,12 @@ export default function Give({
           {leads && (
             <TextField
               field={fields.overrideReason}
-              label="Reason to give it all the same (optional)"
+              label="Why give it anyway? (optional)"
               hint="Needed when it may be too weak, or when it is more than can be lent"
             />
           )}
           <Button type="submit" look="action">
-            Give it away
+            Give seed away
           </Button>
         </PostForm>
       )}

@@ -55,9 +55,9 @@ function troubleOf(problem: MoveProblem, units: Units): Record<string, string[]>
     case 'no such holding':
       return { holding: ['This container is empty now. Reload the page'] };
     case 'it is there':
-      return { place: ['It is already there, in that container'] };
+      return { place: ['It is already there in that container. Choose another place or container'] };
     case 'shut in damp':
-      return { container: ['This lot is on hold because it is not dry. Choose an envelope or a box, or it will spoil'] };
+      return { container: ['This lot is on hold because it is not dry. Choose an envelope or a box, because it would spoil when sealed'] };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
     case 'unreadable part':
@@ -92,7 +92,7 @@ export default function Move({
       {isCopy && (
         <p className="mb-5 max-w-prose">
           {keepers.length === 0
-            ? 'Nobody keeps copies for you yet. '
+            ? 'No one keeps copies for you yet. '
             : `Keepers: ${keepers.map(({ place, person }) => `${place} (${person})`).join(', ')}. `}
           <Link className="link" to="/copies">
             {keepers.length === 0 ? 'Add a keeper first' : 'Keepers and copies'}
@@ -100,12 +100,12 @@ export default function Move({
         </p>
       )}
       {holdings.length === 0 ? (
-        <Empty>Nothing of this lot is left to move.</Empty>
+        <Empty>There is none of this lot left to move.</Empty>
       ) : (
         <PostForm form={form} formKey={key} intent="move">
           <SelectField field={fields.holding} label="Which container?" options={holdings} />
           <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit, useUnits())} />
-          <TextField field={fields.place} label="Where does it go?" hint={hint} suggestions={places} />
+          <TextField field={fields.place} label="Where will you keep it?" hint={hint} suggestions={places} />
           {holdings.some(({ isPackets }) => !isPackets) && (
             <SelectField
               field={fields.container}
@@ -116,7 +116,7 @@ export default function Move({
             />
           )}
           <Button type="submit" look="action">
-            {isCopy ? 'Send the copy' : 'Move it'}
+            {isCopy ? 'Send copy' : 'Move seed'}
           </Button>
         </PostForm>
       )}

@@ -8,7 +8,7 @@ import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { placeAnchor } from '#app/ui/anchors.ts';
-import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { climateForm } from '#contracts/stock/climate.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -39,7 +39,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 function fieldErrors(problem: ClimateProblem): Record<string, string[]> {
-  return problem.code === 'no such place' ? { place: ['There is no such place'] } : { since: ['That is still to come'] };
+  return problem.code === 'no such place' ? { place: ['This place does not exist'] } : { since: ['Enter today’s date or an earlier one'] };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
@@ -65,13 +65,13 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
     <>
       <PageHead
         title="Places"
-        about="What it is like where seed is kept. The outlook of every lot in a place goes by it, from that day on."
+        about="How warm and damp it is where seed is kept. We use this to estimate how long each lot stays alive."
         actions={<ButtonLink to="/shelves">Shelves</ButtonLink>}
       />
-      {waiting > 0 && <Notice tone="doubt">{waiting === 1 ? 'One outlook is' : `${waiting} outlooks are`} being reckoned again.</Notice>}
+      {waiting > 0 && <Notice tone="doubt">{waiting === 1 ? 'One outlook is' : `${waiting} outlooks are`} being updated.</Notice>}
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_24rem]">
         {places.length === 0 ? (
-          <Empty>No place yet. The first is made when a lot is taken in.</Empty>
+          <Empty>No places yet. You add the first one when you take in a lot.</Empty>
         ) : (
           <ul className="min-w-0">
             {places.map(({ name, lots, air }) => (
@@ -83,15 +83,15 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                 {air[0] ? (
                   <p className="mt-1 text-large">
                     {formatTemperature(air[0].celsius, units)}, {Math.round(air[0].humidity * 100)} % humid{' '}
-                    <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'warm and damp'}</Mark>
+                    <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'too warm and damp'}</Mark>
                     {!air[0].thumb.holds && (
                       <span className="block text-base text-doubt">
-                        °F and % add up to {Math.round(air[0].thumb.sum)}, under 100 is asked: shut seed dry in jars here.
+                        °F plus % humidity is {Math.round(air[0].thumb.sum)}and should be under 100. Seal dry seed in jars here.
                       </span>
                     )}
                   </p>
                 ) : (
-                  <p className="mt-1 text-doubt">Nobody has said what it is like. It counts as a cool dry cupboard.</p>
+                  <p className="mt-1 text-doubt">Nobody has described this place yet, so we assume a cool dry cupboard.</p>
                 )}
                 <ul className="mt-1 text-small text-soft">
                   {air.map((one) => (
@@ -106,23 +106,23 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
           </ul>
         )}
         {places.length > 0 && (
-          <section aria-label="Measured anew">
-            <h2 className="mb-3">Measured anew, or failed</h2>
+          <section aria-label="New conditions">
+            <h2 className="mb-3">Record new conditions</h2>
             <PostForm key={key} form={form} formKey={key} intent="climate">
               <SelectField field={fields.place} label="Place" options={places.map(({ name }) => ({ value: name, label: name }))} />
-              <TextField field={fields.since} label="Since" type="date" max={today} />
+              <DateField field={fields.since} label="Since" leaning="past" max={today} />
               {hasLogger && (
                 <div className="flex flex-wrap gap-3">
-                  <TakeFrom label="From the logger that hangs there" device={logger} />
+                  <TakeFrom label="Read the logger" device={logger} />
                 </div>
               )}
               <div className="grid grid-cols-2 gap-4">
                 <TemperatureField field={fields.celsius} label="Temperature" />
                 <TextField field={fields.humidity} label="Humidity, %" inputMode="decimal" />
               </div>
-              <TextField field={fields.why} label="Why (optional)" hint="The fridge failed; a new thermostat" />
+              <TextField field={fields.why} label="Why (optional)" hint="For example: the fridge failed; new thermostat" />
               <Button type="submit" look="action">
-                Write it down
+                Save conditions
               </Button>
             </PostForm>
           </section>

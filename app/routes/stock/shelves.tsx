@@ -1,3 +1,4 @@
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import { Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
@@ -51,7 +52,7 @@ export default function Shelves({
     <>
       <PageHead
         title="Shelves"
-        about={narrowed ? undefined : `${more ? 'More than ' : ''}${total} lots, kept and used up.`}
+        about={narrowed ? undefined : `${more ? 'More than ' : ''}${total} lots, including used up.`}
         actions={
           <>
             <ButtonLink to="/places">Places</ButtonLink>
@@ -75,7 +76,7 @@ export default function Shelves({
             )
           }
         >
-          {narrowed ? 'No lot fits all of that. Drop a filter, or try part of the name.' : 'The shelves are empty.'}
+          {narrowed ? 'No lots match. Remove a filter, or try part of the name.' : 'No lots yet. Take in your first seed.'}
         </Empty>
       ) : (
         <Table caption="Lots on the shelves">
@@ -149,6 +150,7 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: Day }) {
     <tr>
       <td className="sm:min-w-44">
         <Link className="link font-semibold" to={`/lots/${lot.code}`}>
+          <SeedPortrait portrait={lot.seedLooks} size={24} className="mr-1.5 inline-block align-text-bottom" />
           {lot.crop} ‘{lot.variety}’
         </Link>
         <span className="block sm:hidden">

@@ -57,13 +57,13 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
         about={
           total === 0
             ? 'There is enough of every line.'
-            : `${total} lines want seed; to order it all would cost ${price}.${sooner > 0 ? ` ${sooner} of them now.` : ''}`
+            : `${total} lines need seed. Ordering it all would cost ${price}.${sooner > 0 ? ` ${sooner} of them need it now.` : ''}`
         }
         actions={
           <>
             <ButtonLink to="/wants.csv" reloadDocument>
               <Download aria-hidden className="size-5" />
-              As a table (CSV)
+              Download CSV
             </ButtonLink>
             <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
           </>
@@ -79,11 +79,11 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
       </SearchForm>
       {wants.length === 0 ? (
         <Empty>
-          {search || act ? 'No results. Try another search.' : 'Nothing is wanted: every line has what one grow-out and its lending take.'}
+          {search || act ? 'No results. Try another search.' : 'Nothing needed: every line has enough for one grow-out and for lending.'}
         </Empty>
       ) : (
-        <Table caption="What each line wants">
-          <Heads of={['Line', 'What to do', 'By', 'Wanted', 'Why', 'Price']} />
+        <Table caption="What each line needs">
+          <Heads of={['Line', 'What to do', 'By', 'Needed', 'Why', 'Price']} />
           <tbody>
             {wants.map((want) => (
               <tr key={want.lineId}>
@@ -118,8 +118,8 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
       )}
       <Pager page={page} size={PAGE} total={total} things="lines" />
       <p className="mt-6 max-w-prose text-small text-soft">
-        We aim for enough seed to grow each line out and to lend to members while the seed is good, at the pace of the last three years.
-        Lots on hold, and lots that may be too weak to lend, do not count.
+        We aim for enough seed to grow each line out and to lend to members while the seed is good, at the rate of the last three years.
+        Lots that are on hold or may be too weak to lend are not counted.
       </p>
     </>
   );

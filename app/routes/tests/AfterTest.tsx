@@ -1,6 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { potForm, reopenForm } from '#contracts/tests/tests.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -58,7 +58,7 @@ export function AfterTest({
         ))}
         {reopened.map((one, index) => (
           <li key={index} className="border-t border-rule py-2">
-            <b>Re-opened</b>, after it had been {one.outcome === 'read' ? `read as ${one.sprouted} sprouted` : 'given up'} on{' '}
+            <b>Re-opened</b> after being {one.outcome === 'read' ? `ended with ${one.sprouted} sprouted` : 'stopped'} on{' '}
             {formatDate(one.endedOn)}: {one.reason} {signed(one.reopenedOn, one.by)}
           </li>
         ))}
@@ -77,14 +77,18 @@ function PotUp({ formKey, today, left, result }: { formKey: string; today: Day; 
   });
   return (
     <details {...(result && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">Pot up what sprouted</summary>
+      <summary className="link inline-flex min-h-11 items-center">Pot up seedlings</summary>
       <PostForm form={form} formKey={formKey} intent="pot" className="mt-2 space-y-4">
         <div className="grid max-w-md grid-cols-2 gap-5">
           <TextField field={fields.seedlings} label="Seedlings" hint={`${left} sprouted`} type="number" min={1} max={left} />
-          <TextField field={fields.pottedOn} label="Potted on" type="date" max={today} />
+          <DateField field={fields.pottedOn} label="Potted on" leaning="past" max={today} />
         </div>
-        <TextField field={fields.note} label="Where they stand, for whom (optional)" hint="Grown out in the walled garden" />
-        <Button type="submit">Write it down</Button>
+        <TextField
+          field={fields.note}
+          label="Where they are and who they are for (optional)"
+          hint="For example: grow-out in the walled garden"
+        />
+        <Button type="submit">Save</Button>
       </PostForm>
     </details>
   );
@@ -94,10 +98,10 @@ function Reopen({ formKey, result }: { formKey: string; result: SubmissionResult
   const [form, fields] = usePostForm<typeof reopenForm>({ id: `reopen-${formKey}`, result });
   return (
     <details {...(result && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">This end was a mistake</summary>
+      <summary className="link inline-flex min-h-11 items-center">Ended by mistake? Re-open test</summary>
       <PostForm form={form} formKey={formKey} intent="reopen" className="mt-2 space-y-4">
-        <TextField field={fields.reason} label="Why" hint="Ended on the wrong towel; two more came up" />
-        <Button type="submit">Re-open the test</Button>
+        <TextField field={fields.reason} label="Why" hint="For example: ended the wrong test; two more came up" />
+        <Button type="submit">Re-open test</Button>
       </PostForm>
     </details>
   );

@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { Form } from 'react-router';
+import { readWrittenDays } from '#app/ui/writtenDays.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { COUNTABLE, type Countable, type SeedState } from '#core/germination/towel.ts';
 import type { Day } from '#core/kernel/kinds.ts';
-import { Photo, Plain, Tick, type Errors } from './PlainFields.tsx';
+import { Photo, Plain, PlainDay, Tick, type Errors } from './PlainFields.tsx';
 import { TowelGrid } from './TowelGrid.tsx';
 import { SeedShape, stateName, type SeedView } from './TowelPicture.tsx';
 
@@ -73,7 +74,9 @@ export function CountTowel({
       onSubmit={(event) => {
         if (!onCount) return;
         event.preventDefault();
-        onCount(new FormData(event.currentTarget));
+        const count = new FormData(event.currentTarget);
+        readWrittenDays(count);
+        onCount(count);
       }}
     >
       <input type="hidden" name="key" value={formKey} />
@@ -120,8 +123,8 @@ export function CountTowel({
           onMark={mark}
         />
         <p className="mt-2 text-small text-soft">
-          Tap a seed, or walk with the arrow keys: space marks it, D mouldy, H hard, F fresh
-          {brushes.includes('abnormal') && ', A abnormal'}. A second time takes it back.
+          Tap a seed, or use the arrow keys: space marks it as sprouted, D as mouldy, H as hard, F as fresh
+          {brushes.includes('abnormal') && ', A abnormal'}. Repeat to undo a mark.
         </p>
         {errors[''] && (
           <p role="alert" className="mt-2 font-semibold text-poor">
@@ -131,8 +134,8 @@ export function CountTowel({
       </div>
       <div className="flex max-w-sm flex-col gap-4">
         <fieldset>
-          <legend className="font-semibold">Or just how many more{test.replicates > 1 && ` of replicate ${replicate}`}</legend>
-          <p className="text-small text-soft">When they were taken off without saying which</p>
+          <legend className="font-semibold">Or enter how many more sprouted{test.replicates > 1 && ` of replicate ${replicate}`}</legend>
+          <p className="text-small text-soft">Use this when seedlings were removed without marking which</p>
           <div className="mt-1 grid grid-cols-2 gap-3">
             {brushes.map((state) => (
               <Plain
@@ -152,10 +155,9 @@ export function CountTowel({
             </p>
           )}
         </fieldset>
-        <Plain
+        <PlainDay
           name="checkedOn"
           label="Counted on"
-          type="date"
           min={test.laidOn}
           max={test.today}
           start={test.typed?.['checkedOn'] ?? test.today}
@@ -166,19 +168,19 @@ export function CountTowel({
           <Tick name="mould" label="Mould on the paper" start={test.typed?.['mould']} />
         </div>
         <details>
-          <summary className="link inline-flex min-h-11 items-center">{onCount ? 'A note' : 'A note or a photo'}</summary>
+          <summary className="link inline-flex min-h-11 items-center">{onCount ? 'A note' : 'Add a note or photo'}</summary>
           <div className="mt-2 space-y-4">
-            <Plain name="note" label="Note" hint="Moved somewhere warmer" start={test.typed?.['note'] ?? ''} errors={errors} />
+            <Plain name="note" label="Note" hint="For example: moved somewhere warmer" start={test.typed?.['note'] ?? ''} errors={errors} />
             {!onCount && <Photo errors={errors} />}
           </div>
         </details>
         <div className="order-first grid gap-3 lg:order-none">
           <Button type="submit" look="action" disabled={saving}>
-            {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save the count'}
+            {marks.size > 0 ? `Save ${marks.size} ${marks.size === 1 ? 'mark' : 'marks'}` : 'Save count'}
           </Button>
           {test.next !== null && (
             <Button ref={onward} type="submit" name="onward" value={test.next} aria-keyshortcuts="N" disabled={saving}>
-              Save, and on to the next towel (N)
+              Save and go to the next towel (N)
             </Button>
           )}
         </div>

@@ -1,5 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
+import { DateInput } from '#app/ui/DateInput.tsx';
 import { Button } from '#app/ui/Button.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -24,14 +25,14 @@ export function EndTest({
   const wrong = (field: string) => result?.error?.[field]?.join('. ');
   const typed = (result?.initialValue ?? {}) as Record<string, string>;
   return (
-    <section aria-label="End the test" className="mt-10 max-w-2xl border-t border-rule pt-5">
-      <h2>End the test</h2>
+    <section aria-label="End test" className="mt-10 max-w-2xl border-t border-rule pt-5">
+      <h2>End test</h2>
       <p className="mt-1 text-soft">
         {early
-          ? `Its last count is on ${formatDate(finalOn)}. Slow seed may still come: end it earlier only with a reason.`
+          ? `The last count is on ${formatDate(finalOn)}. Slow seed may still sprout, so give a reason if you end it earlier.`
           : waiting === 0
             ? 'Every seed is accounted for.'
-            : 'Its time is up. Save the last count first, then read it.'}
+            : 'Its time is up. Save the last count first, then end the test.'}
       </p>
       <Form method="post" className="mt-3 space-y-4">
         <input type="hidden" name="key" value={formKey} />
@@ -41,20 +42,20 @@ export function EndTest({
             {wrong('')}
           </p>
         )}
-        <div className="grid gap-4 sm:grid-cols-[12rem_1fr]">
+        <div className="grid gap-4 sm:grid-cols-[14rem_1fr]">
           <div>
             <label htmlFor="endedOn" className="block font-semibold">
               Ended on
             </label>
-            <input
+            <DateInput
               id="endedOn"
               name="endedOn"
-              type="date"
+              leaning="past"
               max={today}
-              defaultValue={typed['endedOn'] ?? today}
+              start={typed['endedOn'] ?? today}
               aria-invalid={wrong('endedOn') ? true : undefined}
               aria-describedby="endedOn-error"
-              className="input mt-1"
+              className="mt-1"
             />
             <p id="endedOn-error" className="mt-1 font-semibold text-poor empty:hidden">
               {wrong('endedOn')}
@@ -62,7 +63,7 @@ export function EndTest({
           </div>
           <div>
             <label htmlFor="reason" className="block font-semibold">
-              {early ? 'Reason' : 'Reason (only to give it up)'}
+              {early ? 'Reason' : 'Reason (only if you stop without a result)'}
             </label>
             <input
               id="reason"
@@ -79,10 +80,10 @@ export function EndTest({
         </div>
         <div className="flex flex-wrap gap-3">
           <Button type="submit" name="outcome" value="read" look={early ? 'plain' : 'action'} disabled={busy}>
-            End and read it
+            End test
           </Button>
           <Button type="submit" name="outcome" value="abandoned" look="grave">
-            Give it up
+            Stop without a result
           </Button>
         </div>
       </Form>

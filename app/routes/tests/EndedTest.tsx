@@ -11,13 +11,13 @@ export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }
     <>
       {test.outcome === 'abandoned' && (
         <Notice tone="doubt">
-          Abandoned on {formatDate(test.endedOn!)}: {test.endReason}. The seeds stay spent; nothing was concluded from them.
+          Stopped without a result on {formatDate(test.endedOn!)}: {test.endReason}. The seeds are used up, and the test does not count.
         </Notice>
       )}
       {test.outcome === 'read' && test.kind !== 'viability' && (
         <Notice tone="good">
-          {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. It tells how the seed stands up to a hard start, and says nothing
-          about lending.
+          {test.states.sprouted} of {test.seedsLaid} came up: {test.kind}. A vigour test shows how the seed copes with a hard start. It does
+          not affect lending.
         </Notice>
       )}
       {test.result && (

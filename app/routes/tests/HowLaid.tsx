@@ -1,5 +1,5 @@
 import type { FieldMetadata } from '@conform-to/react';
-import { ChoiceField, SelectField, TextField } from '#app/ui/fields.tsx';
+import { DateField, ChoiceField, SelectField, TextField } from '#app/ui/fields.tsx';
 import {
   COUNTED,
   MEDIA,
@@ -15,7 +15,7 @@ type Meta = FieldMetadata<unknown>;
 
 const COUNTED_WORDS: Record<Counted, string> = { 'any root': 'Any root', 'normal seedlings': 'Normal seedlings' };
 const KIND_WORDS: Record<TestKind, string> = {
-  viability: 'How much lives',
+  viability: 'Germination: how many are alive',
   'vigour in cold': 'Vigour in cold',
   'vigour in heat': 'Vigour in heat',
 };
@@ -44,24 +44,24 @@ export function HowLaid({
     <>
       <ChoiceField
         field={fields.counted}
-        label="What will be counted"
-        hint="A laboratory counts normal seedlings, most people at home any root. The two are never compared without saying so"
+        label="What will you count?"
+        hint="Laboratories count normal seedlings; most people at home count any root. We never mix the two without telling you"
         options={COUNTED.map((value) => ({ value, label: COUNTED_WORDS[value] }))}
       />
-      <TextField field={fields.laidOn} label="Laid on" type="date" max={today} className="max-w-48" />
+      <DateField field={fields.laidOn} label="Started on" leaning="past" max={today} />
       <details {...((fields.checkDays.errors || fields.medium.errors) && { open: true })}>
-        <summary className="link inline-flex min-h-11 items-center">What it asks, its paper, treatment and check days</summary>
+        <summary className="link inline-flex min-h-11 items-center">Kind of test, paper, treatment and check days</summary>
         <div className="mt-2 space-y-5">
           <ChoiceField
             field={fields.kind}
-            label="What it asks"
-            hint="A vigour test tells how seed stands up to a hard start; it never enters the outlook"
+            label="Kind of test"
+            hint="A vigour test shows how seed copes with a hard start. It is not used for the outlook"
             options={TEST_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
           />
-          <SelectField field={fields.medium} label="What it lies on" options={MEDIA.map((value) => ({ value, label: value }))} />
+          <SelectField field={fields.medium} label="Paper or other surface" options={MEDIA.map((value) => ({ value, label: value }))} />
           <fieldset>
-            <legend className="font-semibold">Before it is laid</legend>
-            {wakes && <p className="text-small text-soft">Its almanac says: {wakes}</p>}
+            <legend className="font-semibold">Treatment before the test</legend>
+            {wakes && <p className="text-small text-soft">The almanac says: {wakes}</p>}
             <div className="flex flex-wrap gap-x-6">
               {TREATMENTS_BEFORE.map((value) => (
                 <label key={value} className="inline-flex min-h-11 items-center gap-2">
@@ -77,7 +77,7 @@ export function HowLaid({
               ))}
             </div>
           </fieldset>
-          <TextField field={fields.checkDays} label="Looked at after days (optional)" hint={`Empty: ${checks}`} />
+          <TextField field={fields.checkDays} label="Check days, counted from the start (optional)" hint={`Leave empty for ${checks}`} />
         </div>
       </details>
     </>
@@ -88,8 +88,8 @@ export function HowLaid({
 export function DrawSample() {
   return (
     <p className="border-l-4 border-frost bg-frost-tint px-4 py-3">
-      Mix the lot, draw from several places, do not pick the plump ones, and use nothing that was rejected. Damp paper, not wet. Write lot
-      and date on it in ink that does not run.
+      Mix the lot and draw seeds from several places. Do not choose the plump ones, and do not use rejected seed. Use damp paper, not wet,
+      and write the lot and date on it in ink that does not run.
     </p>
   );
 }

@@ -32,14 +32,15 @@ export function NarrowingFan() {
     points.map((point) => `${x(point.years)},${y(of(point))}`).join(' ');
   const end = fan.at(-1)!;
   return (
-    <section aria-label="A fan that narrows">
-      <h2 className="mb-1">A fan that narrows</h2>
+    <section aria-label="How tests narrow the range">
+      <h2 className="mb-1">How tests narrow the range</h2>
       <p className="mb-3 max-w-prose text-soft">
-        A fresh lot of a crop that usually lives four years. How long this one lives nobody knows yet; test it year by year, and watch.
+        A fresh lot of a crop that usually lives four years. Nobody knows yet how long this one will live: test it year by year and watch
+        the range.
       </p>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <Button type="button" look="action" onClick={test} disabled={year > YEARS}>
-          {year > YEARS ? 'Eight years are over' : `Test ${seeds} seeds in year ${year}`}
+          {year > YEARS ? 'The eight years are over' : `Test ${seeds} seeds in year ${year}`}
         </Button>
         <label className="inline-flex items-center gap-2">
           Seeds
@@ -54,18 +55,18 @@ export function NarrowingFan() {
           Show the truth
         </label>
         <Button type="button" look="quiet" onClick={() => setTests([])}>
-          Begin anew
+          Start again
         </Button>
       </div>
       <p role="status" className="mb-2">
-        In year {YEARS}, 8 of 10 such lots germinate {percent(end.low)} to {percent(end.high)}: {Math.round((end.high - end.low) * 100)}{' '}
-        points wide.
+        In year {YEARS}, 8 out of 10 lots like this germinate {percent(end.low)} to {percent(end.high)}:{' '}
+        {Math.round((end.high - end.low) * 100)} percentage points wide.
       </p>
       <svg
         viewBox="0 0 420 180"
         className="w-full max-w-2xl"
         role="img"
-        aria-label={`What is believed of the lot over ${YEARS} years, after ${tests.length} tests`}
+        aria-label={`Estimated germination of the lot over ${YEARS} years, after ${tests.length} tests`}
       >
         <polygon points={`${line(({ high }) => high)} ${line(({ low }) => low, [...fan].reverse())}`} className="fill-frost-tint" />
         <polyline points={line(({ median }) => median)} className="fill-none stroke-frost" strokeWidth="2" />

@@ -1,5 +1,6 @@
 import { MOST_PHOTO_BYTES } from '#contracts/photos.ts';
 import { PHOTO_TROUBLE } from '#words/photos.ts';
+import { DATE_HINT, DateInput } from '#app/ui/DateInput.tsx';
 import { describedBy, FieldError, FieldLabel } from '#app/ui/FieldParts.tsx';
 
 // The towel is counted on a slow line in a shed: its fields load without the form library that all others use.
@@ -22,7 +23,6 @@ export function Plain({
   start: string;
   type?: string;
   min?: number | string;
-  max?: string;
 }) {
   const wrong = errors[name];
   return (
@@ -42,6 +42,38 @@ export function Plain({
   );
 }
 
+/** A day that has passed, with its errors. */
+export function PlainDay({
+  name,
+  label,
+  errors,
+  ...rest
+}: {
+  name: string;
+  label: string;
+  errors: Errors;
+  start: string;
+  min?: string;
+  max: string;
+}) {
+  const wrong = errors[name];
+  return (
+    <div>
+      <FieldLabel of={name} label={label} hint={DATE_HINT} hintId={`${name}-hint`} />
+      <DateInput
+        id={name}
+        name={name}
+        leaning="past"
+        aria-invalid={wrong ? true : undefined}
+        aria-describedby={describedBy(`${name}-hint`, wrong && `${name}-error`)}
+        className="mt-1"
+        {...rest}
+      />
+      <FieldError id={`${name}-error`}>{wrong?.join('. ')}</FieldError>
+    </div>
+  );
+}
+
 export function Tick({ name, label, start }: { name: string; label: string; start: string | undefined }) {
   return (
     <label className="inline-flex min-h-11 items-center gap-2">
@@ -54,7 +86,7 @@ export function Tick({ name, label, start }: { name: string; label: string; star
 export function Photo({ errors }: { errors: Errors }) {
   return (
     <div>
-      <FieldLabel of="photo" label="Photo" hint="Where it was taken is not kept" hintId="photo-hint" />
+      <FieldLabel of="photo" label="Photo" hint="We remove the location from the photo" hintId="photo-hint" />
       <input
         id="photo"
         name="photo"

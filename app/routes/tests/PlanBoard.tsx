@@ -73,9 +73,9 @@ export function PlanBoard({
             </select>
           </label>
           <Button type="button" aria-pressed={pinned[chosen]} onClick={() => onPin(chosen, !pinned[chosen])}>
-            {pinned[chosen] ? 'Unpin it' : 'Pin it there'}
+            {pinned[chosen] ? 'Unpin' : 'Pin to this week'}
           </Button>
-          <ButtonLink to={`/lots/${tests[chosen].code}/test`}>Lay it now</ButtonLink>
+          <ButtonLink to={`/lots/${tests[chosen].code}/test`}>Start test</ButtonLink>
         </div>
       )}
       <p aria-live="polite" className="mb-2 min-h-6 font-semibold">
@@ -102,7 +102,7 @@ export function PlanBoard({
                       index={index}
                     />
                   ))}
-                  {problem.bench.hours[week] === 0 && <span className="text-soft">nobody is here</span>}
+                  {problem.bench.hours[week] === 0 && <span className="text-soft">closed</span>}
                 </div>
               </Week>
             ),
@@ -110,7 +110,7 @@ export function PlanBoard({
         </ol>
         {byWeek.at(-1)!.length > 0 && (
           <div className="border-t-2 border-poor py-2">
-            <h2 className="text-base font-semibold text-poor">No week yet</h2>
+            <h2 className="text-base font-semibold text-poor">Not planned</h2>
             <div className="mt-1 flex flex-wrap gap-1.5">
               {byWeek.at(-1)!.map((index) => (
                 <PlanChip

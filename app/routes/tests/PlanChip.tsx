@@ -54,7 +54,7 @@ export function PlanChip({
       <span aria-label={`${spot} place`}>{SPOT_MARKS[spot]}</span> {test.name}
       {pinned && <b> · pinned</b>}
       {test.stakes.length > 0 && <span className="text-doubt"> · {test.stakes.join(', ')}</span>}
-      {late > 0 && <b> · {late} wk late</b>}
+      {late > 0 && <b> · {late} weeks late</b>}
     </button>
   );
 }

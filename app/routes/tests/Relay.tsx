@@ -25,13 +25,13 @@ export function Relay({ towels, formKey, result }: { towels: readonly Row[]; for
   });
   const corrections = towels.filter(({ reason }) => reason !== null);
   return (
-    <section aria-label="Number laid" className="mt-8 max-w-2xl">
+    <section aria-label="Number of seeds" className="mt-8 max-w-2xl">
       {corrections.length > 0 && (
         <ul className="mb-2">
           {corrections.map((row, index) => (
             <li key={index} className="border-t border-rule py-2">
               <b>
-                {row.seeds} laid{replicates > 1 && ` in replicate ${row.replicate}`}
+                {row.seeds} seeds{replicates > 1 && ` in replicate ${row.replicate}`}
               </b>
               , not {towels.slice(0, towels.indexOf(row)).findLast(({ replicate }) => replicate === row.replicate)!.seeds}: {row.reason}{' '}
               <span className="text-small text-soft">
@@ -43,7 +43,7 @@ export function Relay({ towels, formKey, result }: { towels: readonly Row[]; for
         </ul>
       )}
       <details {...(result && { open: true })}>
-        <summary className="link inline-flex min-h-11 items-center">More or fewer seeds were laid than that</summary>
+        <summary className="link inline-flex min-h-11 items-center">Number of seeds wrong? Correct it</summary>
         <PostForm form={form} formKey={formKey} intent="relay" className="mt-2 space-y-4">
           <div className="grid max-w-md grid-cols-2 gap-5">
             {replicates > 1 ? (
@@ -58,10 +58,10 @@ export function Relay({ towels, formKey, result }: { towels: readonly Row[]; for
             ) : (
               <input type="hidden" name="replicate" value="1" />
             )}
-            <TextField field={fields.seeds} label="Seeds really laid" type="number" min={1} max={400} />
+            <TextField field={fields.seeds} label="How many seeds were there really?" type="number" min={1} max={400} />
           </div>
-          <TextField field={fields.reason} label="How was it found out?" hint="Counted again at the end" />
-          <Button type="submit">Put it right</Button>
+          <TextField field={fields.reason} label="How did you find out?" hint="For example: counted again at the end" />
+          <Button type="submit">Correct</Button>
         </PostForm>
       </details>
     </section>

@@ -7,9 +7,9 @@ import type { SequentialAdvice } from '#core/germination/sequential.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 
 const ADVICE: Record<SequentialAdvice, { tone: Tone; verdict: string }> = {
-  'stop: good': { tone: 'good', verdict: 'Stop: enough germinates' },
-  'stop: poor': { tone: 'poor', verdict: 'Stop: too little germinates' },
-  'lay another batch': { tone: 'doubt', verdict: 'Lay another batch' },
+  'stop: good': { tone: 'good', verdict: 'Stop: enough seeds germinate' },
+  'stop: poor': { tone: 'poor', verdict: 'Stop: too few seeds germinate' },
+  'lay another batch': { tone: 'doubt', verdict: 'Start another batch' },
   'wait for the last count': { tone: 'frost', verdict: 'Wait for the last count' },
 };
 
@@ -31,20 +31,20 @@ export function Sequential({ code, view: { good, poor, advice, batches, size, fi
     <div className="mb-8">
       <Reckoning
         tone={ADVICE[advice].tone}
-        question={`Laid in batches of ${size}: may the testing stop?`}
+        question={`Testing in batches of ${size}: can you stop?`}
         verdict={ADVICE[advice].verdict}
         figure={
           <p>
             {sprouted} of {laid} in {batches.length} {batches.length === 1 ? 'batch' : 'batches'}.
           </p>
         }
-        reasons={batches.map((batch) => `Laid ${formatDate(batch.laidOn)}: ${batch.sprouted} of ${batch.laid}`)}
-        actions={advice === 'lay another batch' && <ButtonLink to={`/lots/${code}/test?batch=${first}`}>Lay another {size}</ButtonLink>}
+        reasons={batches.map((batch) => `Started ${formatDate(batch.laidOn)}: ${batch.sprouted} of ${batch.laid}`)}
+        actions={advice === 'lay another batch' && <ButtonLink to={`/lots/${code}/test?batch=${first}`}>Start another {size}</ButtonLink>}
         working={
           <p>
-            Wald’s probability ratio test between {percent(good)} (good) and {percent(poor)} (poor), each wrong in 1 of 10 cases at most.
-            What has not come up yet counts as not coming, so that “good” may be said early, and “poor” only at the last count. It tells
-            good seed from poor, so that testing can stop; how thickly to sow it is the verdict’s business.
+            Wald’s sequential probability ratio test between {percent(good)} (good) and {percent(poor)} (poor), with an error rate of at
+            most 1 in 10 each way. Seeds that have not come up yet count as failed, so “good” can be decided early but “poor” only at the
+            last count. It only tells good seed from poor; the verdict says how thickly to sow.
           </p>
         }
       />

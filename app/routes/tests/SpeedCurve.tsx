@@ -16,9 +16,9 @@ export interface SpeedView {
 }
 
 const VIGOUR_WORDS: Record<Vigour, string> = {
-  quick: 'quicker than is usual for this crop',
-  usual: 'as quick as is usual for this crop',
-  slow: 'slower than is usual for this crop: less vigour, sow it early and warm',
+  quick: 'faster than usual for this crop',
+  usual: 'as fast as usual for this crop',
+  slow: 'slower than usual for this crop: less vigour, so sow it early and warm',
 };
 
 /** How fast it came up: half by which day, and the curve. */
@@ -30,7 +30,7 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
       grid: { left: 56, right: 16, top: 16, bottom: 40 },
       xAxis: {
         type: 'value',
-        name: 'days since laid',
+        name: 'days since the start',
         nameLocation: 'middle',
         nameGap: 24,
         minInterval: 1,
@@ -52,7 +52,7 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
           markLine: {
             silent: true,
             symbol: 'none',
-            label: { formatter: 'half had come' },
+            label: { formatter: 'half had sprouted' },
             data: speed.byFirstLook ? [] : [{ xAxis: Math.round(speed.t50 * 10) / 10 }],
           },
         },
@@ -63,11 +63,11 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
     <section aria-label="Speed" className="mt-8">
       <h2 className="mb-1">Speed</h2>
       <p className="mb-2 max-w-prose">
-        Half of what came had come{' '}
+        Half of the seeds that sprouted had done so{' '}
         {speed.byFirstLook ? (
           <>
             before the first count, on day <b>{speed.came[0]!.day}</b>
-            {!speed.vigour && ': how fast it came up is not known'}
+            {!speed.vigour && ', so the speed is not known'}
           </>
         ) : (
           <>
@@ -79,13 +79,13 @@ export function SpeedCurve({ speed, laid, kind }: { speed: SpeedView; laid: numb
         {!speed.byFirstLook && ` Mean time ${speed.meanTime.toFixed(1)} days, ${speed.speed.toFixed(1)} seeds a day.`}
       </p>
       <div className="grid items-start gap-6 md:grid-cols-[minmax(0,34rem)_auto]">
-        <Chart label="Share up by day" option={option} className="h-56 w-full" />
-        <Table caption="Seeds that came up by day">
+        <Chart label="Percentage sprouted by day" option={option} className="h-56 w-full" />
+        <Table caption="Seeds sprouted by day">
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-1 [&_th:first-child]:pl-0">
               <th scope="col">Day</th>
               <th scope="col" className="text-right">
-                Came
+                Sprouted
               </th>
             </tr>
           </thead>

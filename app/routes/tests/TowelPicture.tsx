@@ -68,7 +68,7 @@ export function SeedShape({ state }: { state: SeedState }) {
 export function TowelPicture({ seeds, counted }: { seeds: readonly SeedView[]; counted: string }) {
   const replicates = [...new Set(seeds.map(({ replicate }) => replicate))];
   return (
-    <section aria-label="The towel as it ended">
+    <section aria-label="The towel at the end">
       <h2 className="mb-2">{replicates.length > 1 ? 'The towels' : 'The towel'}</h2>
       <div className={classes('grid gap-6', replicates.length > 1 && 'sm:grid-cols-2')}>
         {replicates.map((replicate) => (

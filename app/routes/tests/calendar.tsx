@@ -52,15 +52,16 @@ export default function Calendar({ loaderData: { works, keys, since }, actionDat
         title="Your calendar"
         about={
           works
-            ? 'Towels to count by day, tests to lay by week, and the days of grow-outs, in the calendar of your phone or desk.'
-            : 'The days of what you grow for the library, in the calendar of your phone or desk.'
+            ? 'See counts, tests to start and grow-out dates in the calendar of your phone or computer.'
+            : 'See the dates of what you grow for the library in the calendar of your phone or computer.'
         }
         actions={<ButtonLink to={works ? '/tests/plan' : '/mine'}>{works ? 'Plan of tests' : 'My seed'}</ButtonLink>}
       />
       {actionData?.address && (
         <Notice tone="good">
           <label className="block">
-            Your calendar’s address, shown this once. Subscribe to it; whoever has it can read the calendar.
+            This is your calendar’s address. We show it only once. Subscribe to it in your calendar app. Anyone who has the address can read
+            the calendar.
             <input
               readOnly
               value={actionData.address}
@@ -71,18 +72,19 @@ export default function Calendar({ loaderData: { works, keys, since }, actionDat
         </Notice>
       )}
       <p>
-        {since ? `You have an address since ${since}.` : 'You have no address yet.'} It is yours alone, names no person, and can be ended.
+        {since ? `You have an address since ${since}.` : 'You have no address yet.'} The calendar is only for you and contains no names. You
+        can end it at any time.
       </p>
       <div className="flex flex-wrap gap-3">
         <PostForm form={make} formKey={keys.make} intent="make">
           <Button type="submit" look="action">
-            {since ? 'Make a new one; the old one ends' : 'Make an address'}
+            {since ? 'Replace address' : 'Create address'}
           </Button>
         </PostForm>
         {since && (
           <PostForm form={end} formKey={keys.end} intent="end">
             <Button type="submit" look="grave">
-              End it
+              End address
             </Button>
           </PostForm>
         )}

@@ -13,50 +13,50 @@ export function countTrouble(
 ): Record<string, string[]> {
   switch (problem.code) {
     case 'no such test':
-      return { '': ['There is no such test any more'] };
+      return { '': ['This test no longer exists'] };
     case 'already ended':
-      return { '': ['This test has been ended meanwhile. Load the page again to see it'] };
+      return { '': ['Someone has already ended this test. Reload the page to see it'] };
     case 'in the future':
-      return { [dayField]: ['That is still to come'] };
+      return { [dayField]: ['Enter today’s date or an earlier one'] };
     case 'before it was laid':
-      return { [dayField]: [`It was laid on ${formatDate(problem.laidOn)}`] };
+      return { [dayField]: [`Enter a date from the start of the test on, which was ${formatDate(problem.laidOn)}`] };
     case 'before the last count':
-      return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already; counts go forward`] };
+      return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already. Enter that date or a later one`] };
     case 'more than waiting':
       return {
         more: [
           problem.waiting === 0
-            ? 'Every seed is marked already. Were more laid than written down? Put the number right below'
+            ? 'Every seed is already marked. If there were more seeds than recorded, correct the number below'
             : `Only ${problem.waiting} ${problem.waiting === 1 ? 'seed is' : 'seeds are'} still waiting`,
         ],
       };
     case 'not on the towel':
-      return { '': [`The towel holds ${problem.seedsLaid} seeds`] };
+      return { '': [`The towel has ${problem.seedsLaid} seeds`] };
     case 'not a photo':
     case 'photo too large':
     case 'busy':
       return { photo: [PHOTO_TROUBLE[problem.code]] };
     case 'too early without a reason':
-      return { reason: [`Its last count is on day ${problem.finalOn}. To read it now, say why`] };
+      return { reason: [`Its last count is on day ${problem.finalOn}. To end it now, give a reason`] };
     case 'no such replicate':
-      return { replicate: ['There is no such replicate'] };
+      return { replicate: ['This replicate does not exist'] };
     case 'nothing changed':
-      return { seeds: ['That is what is written down already'] };
+      return { seeds: ['This is already the number on record'] };
     case 'more seen than that':
-      return { seeds: [`${problem.seen} seeds have been marked already. Take marks back first`] };
+      return { seeds: [`${problem.seen} seeds have been marked already. Remove some marks first`] };
     case 'not ended':
-      return { '': ['It has been re-opened meanwhile'] };
+      return { '': ['Someone has already re-opened it'] };
     case 'a coordinator re-opens':
-      return { reason: ['Re-opening an ended test is a coordinator’s'] };
+      return { reason: ['Only a coordinator can re-open an ended test'] };
     case 'not so many':
       return {
-        seedlings: [problem.left === 0 ? 'None that sprouted is left to pot' : `Only ${problem.left} that sprouted are left to pot`],
+        seedlings: [problem.left === 0 ? 'No sprouted seeds are left to pot up' : `Only ${problem.left} sprouted seeds are left to pot up`],
       };
     case 'potted in the future':
-      return { pottedOn: ['That is still to come'] };
+      return { pottedOn: ['Enter today’s date or an earlier one'] };
     case 'potted before it was laid':
-      return { pottedOn: [`It was laid on ${formatDate(problem.laidOn)}`] };
+      return { pottedOn: [`Enter a date from the start of the test on, which was ${formatDate(problem.laidOn)}`] };
     case 'short':
-      return { seeds: [`${shortWords(problem, units)}: the book does not have that many more`] };
+      return { seeds: [`${shortWords(problem, units)}. There are not that many more on record`] };
   }
 }

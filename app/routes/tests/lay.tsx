@@ -29,7 +29,7 @@ import { formatTemperature } from '#core/units/temperature.ts';
 import { TemperatureField } from '#app/ui/TemperatureField.tsx';
 import { proseIn } from '#core/units/proseIn.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Lay a test · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Start a test · Kind Granary' }];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, today, house } = visitBy(context, request, 'work');
@@ -123,7 +123,7 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
           {caution}
         </Notice>
       ))}
-      {lot.onHand === 0 && <Notice tone="doubt">Nothing of this lot is left to test.</Notice>}
+      {lot.onHand === 0 && <Notice tone="doubt">There is no seed of this lot left to test.</Notice>}
       <PostForm form={form} formKey={lot.key}>
         {series && <input type="hidden" name="seriesOf" value={series.id} />}
         <div>
@@ -167,44 +167,48 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
           {!series && (
             <p className="mt-2 font-semibold">
               {proposalWords(proposal)}
-              {proposal.houseRule !== null && ` The house always lays ${proposal.houseRule}.`}
+              {proposal.houseRule !== null && ` House rule: always ${proposal.houseRule}.`}
             </p>
           )}
           {count >= 1 && (
             <p className="mt-1 text-small text-soft" aria-live="polite">
-              {count} seeds tell the germination to about ±{couldBeOffBy(count)} in 100
+              {count} seeds tell the germination to within about ±{couldBeOffBy(count)} in 100
               {proposal.seedsLeft > 0 && `; that is ${share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`} of what is left`}. They
-              leave the stock.
+              are taken from stock.
             </p>
           )}
           {!series && (
             <TickField
               field={fields.inBatches}
-              label="In batches: lay so many now, and more only if they do not settle it"
-              hint="Clear cases then use few seeds"
+              label="Test in batches: start with these, and add more only if they do not settle it"
+              hint="Uses few seeds when the answer is clear"
             />
           )}
         </div>
         <div className="grid gap-5 sm:grid-cols-2">
           <TemperatureField
             field={fields.celsius}
-            label="Warmth"
+            label="Temperature"
             hint={`${lot.crop} likes ${formatTemperature(lot.celsius, units)}`}
             whole
           />
-          <SelectField field={fields.spot} label="Where it stands" options={SPOTS.map((value) => ({ value, label: `${value} place` }))} />
+          <SelectField
+            field={fields.spot}
+            label="Where will it stand?"
+            options={SPOTS.map((value) => ({ value, label: `${value} place` }))}
+          />
         </div>
         {lot.pickings > 0 && (
           <TextField
             field={fields.part}
-            label="Of which picking? (optional)"
-            hint={`It was picked ${lot.pickings} times. Pickings that differ are tested apart`}
+            label="Which picking? (optional)"
+            hint={`It was picked ${lot.pickings} times. Test pickings that differ separately`}
           />
         )}
         <HowLaid fields={fields} today={lot.today} wakes={lot.wakes && proseIn(units, lot.wakes)} checks={lot.checks} />
         <DrawSample />
         <Button type="submit" look="action">
-          Lay the towel
+          Start test
         </Button>
       </PostForm>
     </div>

@@ -24,7 +24,7 @@ import { useUnits } from '#app/ui/units.tsx';
 import { degreeSign } from '#core/units/temperature.ts';
 import { InFahrenheit, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Lay a tray of tests · Kind Granary' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Start a tray of tests · Kind Granary' }];
 
 /** A tray that two people can lay in an evening. */
 const MOST_DUE = 24;
@@ -100,8 +100,8 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
   return (
     <>
       <PageHead
-        title="Lay a tray of tests"
-        about="What is due now, with how many seeds each decision needs. Nothing in a row leaves that lot out."
+        title="Start a tray of tests"
+        about="The tests due now, with the number of seeds each decision needs. Clear a number to leave that lot out."
         actions={<ButtonLink to="/tests">Tests</ButtonLink>}
       />
       <Form method="get" className="mb-6 flex flex-wrap items-end gap-3">
@@ -112,20 +112,18 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
           </label>
           <input id="add" name="add" className="input mt-1 w-44" placeholder="26-0001-A" autoComplete="off" />
         </div>
-        <Button type="submit">Add it</Button>
+        <Button type="submit">Add lot</Button>
       </Form>
-      {missing.length > 0 && <Notice tone="doubt">Not found, or nothing left of it: {missing.join(', ')}.</Notice>}
+      {missing.length > 0 && <Notice tone="doubt">Not found, or none left: {missing.join(', ')}.</Notice>}
       {lots.length === 0 ? (
-        <Empty action={<ButtonLink to="/shelves?sort=next+test">Choose lots on the shelves</ButtonLink>}>
-          No lot is due for a test now.
-        </Empty>
+        <Empty action={<ButtonLink to="/shelves?sort=next+test">Choose lots on the shelves</ButtonLink>}>No tests are due now.</Empty>
       ) : (
         <PostForm form={form} formKey={key}>
           {(wrong['lots'] ?? wrong['']) && <Notice tone="poor">{(wrong['lots'] ?? wrong[''])!.join('. ')}</Notice>}
           <Table caption="Lots on the tray">
             <thead className="max-sm:hidden">
               <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
-                <th scope="col">Lot, and why so many</th>
+                <th scope="col">Lot, and why this many seeds</th>
                 <th scope="col">Seeds</th>
                 <th scope="col">{degreeSign(units)}</th>
                 <th scope="col">Place</th>
@@ -176,7 +174,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
                         name={name('celsius')}
                         type="number"
                         defaultValue={typedDegrees(typed[index]?.celsius ?? String(lot.proposal.celsius), units)}
-                        aria-label={`Warmth for ${lot.variety}, ${degreeSign(units)}`}
+                        aria-label={`Temperature for ${lot.variety}, ${degreeSign(units)}`}
                         className="input w-full sm:w-20"
                       />
                     </Cell>
@@ -202,7 +200,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
           <HowLaid fields={fields} today={today} checks="every second day from each crop’s first count to its last" />
           <DrawSample />
           <Button type="submit" look="action">
-            Lay them, and print the slips
+            Start tests and print slips
           </Button>
         </PostForm>
       )}

@@ -13,7 +13,7 @@ export function layTrouble(problem: LayProblem, units: Units): { field: 'seeds' 
     case 'no such lot':
       return { field: '', words: EVERYBODYS_PROBLEMS['no such lot'] };
     case 'in the future':
-      return { field: 'laidOn', words: 'That is still to come' };
+      return { field: 'laidOn', words: 'Enter today’s date or an earlier one' };
     case 'before intake':
       return { field: 'laidOn', words: `The lot came in on ${formatDate(problem.takenInOn)}` };
     case 'not a hard start':
@@ -21,11 +21,11 @@ export function layTrouble(problem: LayProblem, units: Units): { field: 'seeds' 
         field: 'celsius',
         words:
           problem.kind === 'vigour in cold'
-            ? `A cold start is ${formatTemperature(problem.limit, units)} or less for this crop, ${formatTemperature(10, units)} as a rule`
-            : `A hot start is ${formatTemperature(problem.limit, units)} or more for this crop`,
+            ? `For a cold start, enter ${formatTemperature(problem.limit, units)} or less for this crop; ${formatTemperature(10, units)} is usual`
+            : `For a hot start, enter ${formatTemperature(problem.limit, units)} or more for this crop`,
       };
     case 'no such series':
-      return { field: '', words: 'There is no such series of batches of this lot' };
+      return { field: '', words: 'This series of batches does not exist' };
   }
 }
 
@@ -34,11 +34,11 @@ const cost = (share: number) => (share < 0.01 ? 'under 1 % of the jar' : `${perc
 
 /** Why so many seeds are proposed, with the trade in words. */
 export function proposalWords({ seeds, wanted, question, chance, limitedBy, share }: ProposedSize): string {
-  if (limitedBy === 'too few to test') return 'Too few are left to spend any on a test: grow it out instead.';
+  if (limitedBy === 'too few to test') return 'Too few seeds are left to test. Grow it out instead.';
   const asks = question === 'lend' ? 'whether to lend it' : 'whether it is at full strength';
-  if (question === 'confirm') return `Nothing is in doubt: ${seeds} seeds confirm it, ${cost(share)}.`;
+  if (question === 'confirm') return `The result is already clear; ${seeds} seeds are enough to confirm it, ${cost(share)}.`;
   const settles = chance >= 0.795 ? 'four times in five' : times(chance);
   if (limitedBy === 'stock')
-    return `${wanted} seeds would be wanted to settle ${asks}; a tenth of what is left is ${seeds}, which settles it ${settles}.`;
+    return `${wanted} seeds would be needed to settle ${asks}. A tenth of what is left is ${seeds} seeds, which settle it ${settles}.`;
   return `${seeds} seeds settle ${asks} ${settles}; that is ${cost(share)}.`;
 }

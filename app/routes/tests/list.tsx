@@ -35,27 +35,27 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
     <>
       <PageHead
         title="Bench list"
-        about={`${formatDate(today)} to ${formatDate(until)}: what to lay, and what to count.`}
+        about={`${formatDate(today)} to ${formatDate(until)}: tests to start and to count.`}
         actions={
           <>
             {planned.length > 0 && (
               <ButtonLink to={`/tests/lay?lots=${planned.map(({ code }) => code).join(',')}`} look="action">
-                Lay these
+                Start these tests
               </ButtonLink>
             )}
-            <ButtonLink to="/tests/plan">Plan</ButtonLink>
+            <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
             <Button type="button" onClick={() => window.print()}>
               <Printer aria-hidden className="size-5" />
-              Print it
+              Print list
             </Button>
           </>
         }
       />
-      <h2 className="mb-1">To lay</h2>
+      <h2 className="mb-1">To start</h2>
       {planned.length === 0 ? (
         <Empty action={<ButtonLink to="/tests/plan">Plan the tests</ButtonLink>}>Nothing is planned for these two weeks.</Empty>
       ) : (
-        <Table caption="To lay">
+        <Table caption="To start">
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
               <th scope="col">Done</th>
@@ -83,7 +83,7 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
       )}
       <h2 className="mt-8 mb-1">To count</h2>
       {counts.length === 0 ? (
-        <p className="text-soft">No towel wants counting.</p>
+        <p className="text-soft">No counts due.</p>
       ) : (
         <Table caption="To count">
           <thead>

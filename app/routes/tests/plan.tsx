@@ -40,7 +40,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     due: due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
       ...one,
       name: `${crop} ‘${variety}’`,
-      why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Worth ${worth.value.toFixed(1)}: doubt ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
+      why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Priority ${worth.value.toFixed(1)}: uncertainty ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
       stakes: worth.stakes,
     })),
   };
@@ -51,7 +51,7 @@ function troubleOf(problem: PlanProblemCode): Record<string, string[]> {
     case 'changed meanwhile':
       return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
     case 'no such week':
-      return { '': [`The week of ${formatDate(problem.week)} is not in this plan any more. Load the page again`] };
+      return { '': [`The week of ${formatDate(problem.week)} is no longer in this plan. Reload the page`] };
   }
 }
 
@@ -87,19 +87,19 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     <>
       <PageHead
         title="Plan of tests"
-        about={`What is due in the next half year, on the bench that there is. Lending opens ${formatDate(opening)}.`}
+        about={`Tests due in the next half year, fitted to your bench. Lending opens ${formatDate(opening)}.`}
         actions={
           <>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
-            <ButtonLink to="/tests/calendar">Calendar</ButtonLink>
+            <ButtonLink to="/tests/calendar">Your calendar</ButtonLink>
             <ButtonLink to="/tests">Tests</ButtonLink>
           </>
         }
       />
-      {actionData?.intent === 'save' && result === null && !isChanged && <Notice tone="good">The plan is saved.</Notice>}
+      {actionData?.intent === 'save' && result === null && !isChanged && <Notice tone="good">Plan saved.</Notice>}
       {due.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves?sort=next+test">Look at the shelves</ButtonLink>}>
-          Nothing is due in the next half year.
+          No tests due in the next half year.
         </Empty>
       ) : (
         <>
@@ -115,7 +115,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
             <input type="hidden" name="version" value={bench.version} />
             <input type="hidden" name="plan" value={JSON.stringify(entries)} />
             <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!isChanged || planner.running}>
-              Save the plan
+              Save plan
             </Button>
             {isChanged && <span className="text-soft">Not saved yet.</span>}
           </PostForm>
@@ -143,7 +143,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
       )}
       {tooFew.length > 0 && (
         <section aria-label="Too few to test" className="mt-8">
-          <h2>Too few to test: grow them out instead</h2>
+          <h2>Too few seeds to test: grow these out instead</h2>
           <ul className="columns-1 sm:columns-2">
             {tooFew.map((lot) => (
               <li key={lot.code} className="py-1">
@@ -183,50 +183,52 @@ function PlanReckoning({
   const cost = costOf(problem, plan);
   const reasons = [
     ...(trouble && trouble.hopeless.length > 0
-      ? [`${trouble.hopeless.length} could not end in time on any bench: their deadline is too near`]
+      ? [`${trouble.hopeless.length} cannot end in time on any bench, because the deadline is too near`]
       : []),
     ...(trouble && trouble.relaxations.length > 0
-      ? [`Each of these alone would let all others in: ${trouble.relaxations.map(relaxationWords).join('; ')}`]
+      ? [`Any one of these changes would make room for all the others: ${trouble.relaxations.map(relaxationWords).join('; ')}`]
       : []),
-    'Weighted lateness: weeks after the deadline, times what each test is worth',
   ];
   const now = running && progress ? progress.cost : cost;
-  const above =
-    progress &&
-    (progress.bound > 0 ? `${((100 * (now - progress.bound)) / progress.bound).toFixed(1)} % above it` : `${now.toFixed(1)} above it`);
+  const gap = progress && now > 0 ? (now - progress.bound) / now : 0;
   return (
     <Reckoning
       tone={without > 0 ? 'doubt' : late > 0 ? 'doubt' : 'good'}
       question={`${due} tests in the next half year`}
       verdict={
-        without === due ? 'Not planned yet' : without > 0 ? `${without} without a week` : late > 0 ? `${late} end late` : 'All end in time'
+        without === due ? 'Not planned yet' : without > 0 ? `${without} without a week` : late > 0 ? `${late} end late` : 'All end on time'
       }
       figure={
         <p role="status">
-          Weighted lateness {cost.toFixed(1)}.{' '}
+          {without > 0
+            ? `${without} ${without === 1 ? 'test still needs' : 'tests still need'} a week.`
+            : late > 0
+              ? `${late} ${late === 1 ? 'test ends' : 'tests end'} after the deadline.`
+              : 'Every test ends before its deadline.'}{' '}
+          {running && 'Planning … '}
           {progress &&
-            (!running && now - progress.bound < 1e-6 * Math.max(1, now)
-              ? 'No plan could be less late.'
-              : `${running ? 'Planning: no' : 'No'} plan can be under ${progress.bound.toFixed(1)}; this one is ${above}.`)}
+            (gap < 1e-6
+              ? !running && 'No plan can be less late.'
+              : `No plan can be more than ${(100 * gap).toFixed(1)} % less late than this one.`)}
         </p>
       }
       reasons={reasons}
       actions={
         running ? (
           <Button type="button" onClick={onStop}>
-            Stop, and keep this plan
+            Stop and keep this plan
           </Button>
         ) : (
           <Button type="button" look="action" onClick={onPlan}>
-            {without === due ? 'Plan it' : 'Plan again, moving little'}
+            {without === due ? 'Plan the tests' : 'Plan again with few changes'}
           </Button>
         )
       }
       working={
         <p>
-          Each test is laid on a Monday and takes its towel until its last count; hours are 0.3 for laying and 0.1 for each count. The plan
-          with the least weighted lateness is looked for by taking tests out and putting them in again; prices on places and hours
-          (Lagrangian relaxation) say what no plan can be better than. Then hours are evened out. What is pinned stays.
+          Each test starts on a Monday and uses its place until the last count, with 0.3 hours to start it and 0.1 for each count. The
+          planner minimises the total weighted lateness (weeks late × priority of the test; now {cost.toFixed(1)}) by removing and
+          re-inserting tests; Lagrangian relaxation gives the bound no plan can beat. Then the hours are evened out. Pinned tests stay.
         </p>
       }
     />
@@ -250,12 +252,12 @@ function BenchForm({
       room: String(bench.towels.room),
       cool: String(bench.towels.cool),
       hours: String(bench.hours),
-      closed: bench.closed.join(', '),
+      closed: bench.closed.map(formatDate).join(', '),
     },
   });
   return (
     <details className="mt-8" {...(result && { open: true })}>
-      <summary className="link inline-flex min-h-11 items-center">What the testing bench has</summary>
+      <summary className="link inline-flex min-h-11 items-center">Your testing bench</summary>
       <PostForm form={form} formKey={formKey} intent="bench" className="mt-2 max-w-xl space-y-4">
         <input type="hidden" name="version" value={bench.version} />
         <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
@@ -264,8 +266,12 @@ function BenchForm({
           <TextField field={fields.cool} label="Cool towels" type="number" min={0} />
           <TextField field={fields.hours} label="Hours a week" type="number" step="any" min={0} />
         </div>
-        <TextArea field={fields.closed} label="Weeks when nobody is here" hint="A day of each: 2026-12-24, 2026-12-31" />
-        <Button type="submit">Set it</Button>
+        <TextArea
+          field={fields.closed}
+          label="Weeks when you are closed"
+          hint="One day in each week, for example 24 Dec 2026, 31 Dec 2026"
+        />
+        <Button type="submit">Save bench</Button>
       </PostForm>
     </details>
   );

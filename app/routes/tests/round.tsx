@@ -82,7 +82,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
   const title = (
     <PageHead
       title="Count round"
-      about="Every towel that wants counting, one after the other. It goes on without a network."
+      about="All counts due today, one after the other. It works without a network."
       actions={<ButtonLink to="/tests">Tests</ButtonLink>}
     />
   );
@@ -90,7 +90,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
     return (
       <>
         {title}
-        <Empty action={<ButtonLink to="/tests">Look at all towels</ButtonLink>}>No towel wants counting today.</Empty>
+        <Empty action={<ButtonLink to="/tests">Look at all towels</ButtonLink>}>No counts due today.</Empty>
       </>
     );
   const counts = countStates(towel.seeds);
@@ -118,7 +118,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
       <p className="mb-3 text-soft">
         Test {towel.id}, {towel.spot} place, day {daysFrom(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
         <Link className="link" to={`/tests/${towel.id}`}>
-          Its own page
+          Open test
         </Link>
       </p>
       {towel.hazards.map((hazard) => (
@@ -126,8 +126,8 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
           {hazard}
         </Notice>
       ))}
-      {towel.pending > 0 && <Notice tone="doubt">A count of this towel is kept on this device, and not saved yet.</Notice>}
-      {today >= towel.finalOn && <Notice tone="good">This is its last count. End it on its own page when everything is saved.</Notice>}
+      {towel.pending > 0 && <Notice tone="doubt">A count for this towel is kept on this device and not sent yet.</Notice>}
+      {today >= towel.finalOn && <Notice tone="good">This is its last count. End the test on its own page when everything is sent.</Notice>}
       <CountTowel
         key={`${towel.id} ${key}`}
         formKey={key}
@@ -139,12 +139,12 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
       {inTheShed && (
         <p className="mt-6 text-soft">
           {inTheShed === 'kept'
-            ? 'This page is kept on this device: it opens again without a network.'
-            : 'Let this page stay open while there is no network: without HTTPS it cannot be kept on this device.'}
+            ? 'This page is stored on this device and opens without a network.'
+            : 'Keep this page open while you have no network: without HTTPS it cannot be stored on this device.'}
         </p>
       )}
       <a className="link mt-2 inline-flex min-h-11 items-center" href="/tests/round">
-        Load the round anew
+        Reload the round
       </a>
     </>
   );

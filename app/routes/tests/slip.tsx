@@ -29,7 +29,7 @@ export default function Slip({ loaderData: { id, label }, actionData }: Route.Co
   return (
     <LabelPage
       title="Towel slip"
-      about="Pencil fades less than ink in a wet towel: laminate it, or clip it outside the bag. The code opens the count."
+      about="Use pencil, because ink fades in a wet towel. Laminate the slip or clip it outside the bag. Scan the code to enter a count."
       back={<ButtonLink to={`/tests/${id}`}>Back to the towel</ButtonLink>}
       label={label}
       done={actionData}

@@ -27,7 +27,7 @@ export function slipOf(test: Test, request: Request, units: Units, replicate?: n
     address: addressOf(`/tests/${test.id}`, request),
     lines: [
       {
-        text: `Test ${test.id}${replicate === undefined ? '' : `, replicate ${replicate} of ${test.replicates}`}: ${seeds} seeds, laid ${formatDate(test.laidOn)}`,
+        text: `Test ${test.id}${replicate === undefined ? '' : `, replicate ${replicate} of ${test.replicates}`}: ${seeds} seeds, started ${formatDate(test.laidOn)}`,
         strong: true,
       },
       {
@@ -43,7 +43,7 @@ export function slipOf(test: Test, request: Request, units: Units, replicate?: n
       {
         text: `First count ${formatDate(addDays(test.laidOn, test.checkDays?.[0] ?? test.firstCountDays))}, last ${formatDate(addDays(test.laidOn, test.finalCountDays))}`,
       },
-      { text: 'Mixed, drawn from several places, nothing picked' },
+      { text: 'Drawn at random from several places' },
     ],
     hazards: hazardWords({ treated: test.treated, cautions: [] }),
   };

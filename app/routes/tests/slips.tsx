@@ -28,7 +28,11 @@ export default function Slips({ loaderData: { ids, slips } }: Route.ComponentPro
     <div className="max-w-3xl">
       <PageHead
         title={`${slips.length} ${slips.length === 1 ? 'towel slip' : 'towel slips'}`}
-        about={params.has('laid') ? 'Laid. Print the slips before anything is rolled up: towels look alike.' : 'One for each towel.'}
+        about={
+          params.has('laid')
+            ? 'Tests started. Print the slips before you roll up the towels, because towels look alike.'
+            : 'One for each towel.'
+        }
         actions={<ButtonLink to="/tests">Tests</ButtonLink>}
       />
       <form method="get" action="/tests/slips.pdf" target="_blank" className="mb-8 flex flex-wrap items-end gap-4">
@@ -47,13 +51,13 @@ export default function Slips({ loaderData: { ids, slips } }: Route.ComponentPro
         </div>
         <div>
           <label htmlFor="start" className="block font-semibold">
-            From place
+            First free label
           </label>
           <input id="start" name="start" type="number" min={1} max={30} defaultValue={1} className="input mt-1 w-24" />
         </div>
         <Button type="submit" look="action">
           <FileText aria-hidden className="size-5" />
-          Slips as PDF
+          Print slips (PDF)
         </Button>
       </form>
       <ul>

@@ -55,8 +55,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 function about({ open, due }: { open: number; due: number }): string {
-  if (open === 0) return 'No towel lies on the bench.';
-  return `${open} ${open === 1 ? 'towel lies' : 'towels lie'} on the bench; ${due === 0 ? 'none wants counting today' : `${due} ${due === 1 ? 'wants' : 'want'} counting`}.`;
+  if (open === 0) return 'No tests running.';
+  return `${open} ${open === 1 ? 'test' : 'tests'} running; ${due === 0 ? 'no counts due today' : `${due} ${due === 1 ? 'wants' : 'want'} counting`}.`;
 }
 
 export default function Tests({ loaderData: { tests, search, show, page, total, more, open } }: Route.ComponentProps) {
@@ -68,16 +68,16 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
         about={about(open)}
         actions={
           <>
-            <ButtonLink to="/tests/lay">Lay what is due</ButtonLink>
+            <ButtonLink to="/tests/lay">Start the tests due</ButtonLink>
             {open.due > 0 && (
               <ButtonLink to="/tests/round" look="action">
                 Count round
               </ButtonLink>
             )}
-            <ButtonLink to="/tests/plan">Plan</ButtonLink>
+            <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
             <ButtonLink to="/wants">Wants list</ButtonLink>
-            <ButtonLink to="/tests/trainer">Trainer</ButtonLink>
+            <ButtonLink to="/tests/trainer">What a test can tell</ButtonLink>
           </>
         }
       />
@@ -87,7 +87,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
           name="show"
           value={show}
           options={[
-            { value: 'open', label: 'On the bench' },
+            { value: 'open', label: 'Running' },
             { value: 'ended', label: 'Ended' },
           ]}
         />
@@ -95,18 +95,18 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
       {tests.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves">Choose a lot to test</ButtonLink>}>
           {search
-            ? 'No test fits what you typed.'
+            ? 'No tests match. Try a variety, crop or lot code.'
             : show === 'open'
-              ? 'Nothing is being tested. Lay a towel from a lot’s page; midwinter leaves time to order or swap before sowing.'
-              : 'No test has ended yet.'}
+              ? 'No tests running. Start one from a lot’s page. Testing in midwinter leaves time to order or swap seed before sowing.'
+              : 'No ended tests yet.'}
         </Empty>
       ) : (
-        <Table caption={show === 'open' ? 'Towels on the bench' : 'Ended tests'}>
+        <Table caption={show === 'open' ? 'Tests running' : 'Ended tests'}>
           <thead>
             <tr className="text-left [&_th]:px-3 [&_th]:py-2 [&_th:first-child]:pl-0">
               <th scope="col">Variety</th>
               <th scope="col">Lot</th>
-              <th scope="col">Laid</th>
+              <th scope="col">Started</th>
               <th scope="col" className="text-right">
                 Seeds
               </th>

@@ -152,7 +152,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
         <LotCode>{test.code}</LotCode>
       </Link>
       , {test.kind === 'viability' ? '' : `${test.kind}, `}
-      {test.replicates > 1 ? `${test.replicates} replicates, ${test.seedsLaid} seeds` : `${test.seedsLaid} seeds`} laid{' '}
+      {test.replicates > 1 ? `${test.replicates} replicates, ${test.seedsLaid} seeds` : `${test.seedsLaid} seeds`}, started{' '}
       {formatDate(test.laidOn)} at {formatTemperature(test.celsius, units)} ({test.how.join(', ')}), counting {test.counted}.{' '}
       {test.counts && (
         <b className="text-ink">
@@ -166,7 +166,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       <PageHead
         title={`${test.crop} ‘${test.variety}’`}
         about={about}
-        actions={<ButtonLink to={`/tests/${test.id}/slip`}>Slip for the towel</ButtonLink>}
+        actions={<ButtonLink to={`/tests/${test.id}/slip`}>Print slip</ButtonLink>}
       />
       {test.hazards.map((hazard) => (
         <Notice key={hazard} tone="poor">
@@ -178,8 +178,8 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           Saved: {counted.sprouted} of {counted.seedsLaid} have sprouted.
         </Notice>
       )}
-      {isDone('relay') && <Notice tone="good">Put right. The stock follows, and the history keeps both numbers.</Notice>}
-      {isDone('reopen') && <Notice tone="good">Re-opened: count it on, and end it again. Its verdict waits till then.</Notice>}
+      {isDone('relay') && <Notice tone="good">Corrected. Stock is updated; both numbers stay in the history.</Notice>}
+      {isDone('reopen') && <Notice tone="good">Test re-opened. Continue counting and end it again; there is no verdict until then.</Notice>}
       {test.sequential && (
         <Suspense>
           <Sequential code={test.code} view={test.sequential} />

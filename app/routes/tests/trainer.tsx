@@ -52,13 +52,13 @@ export default function Trainer({ loaderData: { thresholds } }: Route.ComponentP
     <div className="max-w-3xl">
       <PageHead
         title="What a test can tell"
-        about="Draw from a jar whose germination you know, and see what ten seeds would have said of it."
+        about="Draw samples from a jar whose germination you know, and see what ten seeds would have told you."
         actions={<ButtonLink to="/tests">Tests</ButtonLink>}
       />
       <section aria-label="Samples from a jar" className="mb-12">
         <div className="mb-4 flex flex-wrap items-end gap-x-8 gap-y-4">
           <label>
-            <span className="block font-semibold">The jar really germinates {percent(share)}</span>
+            <span className="block font-semibold">True germination of the jar: {percent(share)}</span>
             <input
               type="range"
               min={0.02}
@@ -92,19 +92,19 @@ export default function Trainer({ loaderData: { thresholds } }: Route.ComponentP
             Draw one sample
           </Button>
           <Button type="button" onClick={() => draw(20)}>
-            Draw twenty
+            Draw 20 samples
           </Button>
         </div>
         <p role="status" className="mb-3 max-w-prose text-large">
           {read.length === 0 ? (
-            'Nothing is drawn yet.'
+            'No samples yet.'
           ) : (
             <>
               <b>
                 {answered} of {read.length}
               </b>{' '}
-              samples would have said “{VERDICT_WORDS[right].toLowerCase()}”, which is right. {holds} of their intervals hold the truth; 19
-              of 20 should.
+              samples would have said “{VERDICT_WORDS[right].toLowerCase()}”, which is right. {holds} of the intervals contain the true
+              value; 19 out of 20 should.
             </>
           )}
         </p>
@@ -132,7 +132,7 @@ function Strips({
         viewBox={`0 0 400 ${draws.length * 12 + 24}`}
         className="w-full"
         role="img"
-        aria-label={`${draws.length} samples with their intervals, against the truth of ${percent(share)}`}
+        aria-label={`${draws.length} samples with their intervals, and the true value of ${percent(share)}`}
       >
         {marks.map((mark) => (
           <line key={mark} x1={x(mark)} x2={x(mark)} y1="0" y2={draws.length * 12 + 8} className="stroke-edge" strokeDasharray="3 3" />

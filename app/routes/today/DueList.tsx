@@ -1,90 +1,165 @@
-import { Amphora, Citrus, Hand, Shovel, Sprout, TestTubeDiagonal, Undo2, type LucideIcon } from 'lucide-react';
-import { useState } from 'react';
+import {
+  Amphora,
+  Archive,
+  ChevronDown,
+  Citrus,
+  Hand,
+  Shovel,
+  Sprout,
+  TestTubeDiagonal,
+  TriangleAlert,
+  Undo2,
+  type LucideIcon,
+} from 'lucide-react';
 import { Link } from 'react-router';
 import { classes } from '#app/ui/classes.ts';
-import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
-import type { DueWork } from '#core/schedule/dueWork.ts';
+import { TreatedMark } from '#app/ui/Mark.tsx';
+import type { Band, BandOfWork, DueWork } from '#core/schedule/dueWork.ts';
 
 type WorkKind = DueWork['kind'];
 
-export interface Work {
-  readonly kind: WorkKind;
-  readonly on: string;
+export interface Work extends DueWork {
   readonly to: string;
   readonly what: string;
-  readonly code: string;
   readonly why: string;
   readonly minutes: number;
   readonly treated: 'yes' | 'unknown' | null;
 }
 
-const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; tone: string; all: string }> = {
-  step: { verb: 'Go on with', many: 'ripe at the bench', Icon: Amphora, tone: 'text-grain', all: '/bench' },
-  count: { verb: 'Count', many: 'to count', Icon: Sprout, tone: 'text-good', all: '/tests' },
-  open: { verb: 'Open', many: 'to open', Icon: Citrus, tone: 'text-doubt', all: '/shelves?state=to+be+cleaned' },
-  test: { verb: 'Test', many: 'to test', Icon: TestTubeDiagonal, tone: 'text-frost', all: '/shelves?state=test+due&sort=next+test' },
-  return: { verb: 'Ask after', many: 'late returns', Icon: Undo2, tone: 'text-doubt', all: '/desk/loans?late=yes' },
-  'grow-out': { verb: 'See to', many: 'in gardens', Icon: Shovel, tone: 'text-good', all: '/grow-outs/all' },
-  hold: { verb: 'Settle', many: 'on hold', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold' },
+const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; tone: string; all: string; go: string }> = {
+  step: {
+    verb: 'Continue',
+    many: 'batches are ready for the next step',
+    Icon: Amphora,
+    tone: 'text-grain',
+    all: '/bench',
+    go: 'Open the bench',
+  },
+  count: {
+    verb: 'Count',
+    many: 'germination tests need counting',
+    Icon: Sprout,
+    tone: 'text-good',
+    all: '/tests/round',
+    go: 'Start the count round',
+  },
+  open: {
+    verb: 'Open',
+    many: 'lots have to be opened',
+    Icon: Citrus,
+    tone: 'text-doubt',
+    all: '/shelves?state=to+be+cleaned',
+    go: 'Show the lots',
+  },
+  test: {
+    verb: 'Test',
+    many: 'lots need a germination test',
+    Icon: TestTubeDiagonal,
+    tone: 'text-frost',
+    all: '/tests/plan',
+    go: 'Plan the tests',
+  },
+  return: {
+    verb: 'Ask about',
+    many: 'loans are late',
+    Icon: Undo2,
+    tone: 'text-doubt',
+    all: '/desk/loans?late=yes',
+    go: 'Show the late loans',
+  },
+  'grow-out': {
+    verb: 'Check',
+    many: 'grow-outs need attention',
+    Icon: Shovel,
+    tone: 'text-good',
+    all: '/grow-outs/all',
+    go: 'Show the grow-outs',
+  },
+  copy: { verb: 'Ask', many: 'keepers of safety copies to ask', Icon: Archive, tone: 'text-frost', all: '/copies', go: 'Show the copies' },
+  risk: { verb: 'See', many: 'lines are at risk', Icon: TriangleAlert, tone: 'text-poor', all: '/grow-outs/risk', go: 'Show the lines' },
+  hold: { verb: 'Settle', many: 'holds to settle', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold', go: 'Show the lots' },
 };
-const ORDER = ['step', 'count', 'open', 'grow-out', 'return', 'test', 'hold'] as const;
 
-/** All that is due, most urgent first; a tap on a kind shows that kind alone. */
-export function DueList({ work, totals }: { work: readonly Work[]; totals: Record<WorkKind, number> }) {
-  const [only, setOnly] = useState<WorkKind | null>(null);
-  const shown = only ? work.filter(({ kind }) => kind === only) : work;
+const BAND_WORDS: Record<Band, string> = { now: 'Now', 'this week': 'This week', 'when there is time': 'When you have time' };
+const BAND_ABOUT: Record<Band, string> = {
+  now: 'Late, or spoils if it waits',
+  'this week': 'Can wait a few days',
+  'when there is time': 'Nothing is lost if it waits',
+};
+
+/** What a band of work takes, as people say it. */
+function timeWords(minutes: number): string {
+  if (minutes < 60) return `about ${Math.max(5, Math.ceil(minutes / 5) * 5)} min`;
+  const halves = Math.round(minutes / 30);
+  return `about ${halves % 2 === 0 ? halves / 2 : `${Math.floor(halves / 2)}½`} h`;
+}
+
+/** One band of the day's work; many of a kind are one line that opens. */
+export function WorkBand({ band: { band, rows, minutes } }: { band: BandOfWork<Work> }) {
   return (
-    <>
-      <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Show only">
-        {ORDER.filter((kind) => totals[kind] > 0).map((kind) => {
-          const { many, Icon, tone } = KINDS[kind];
-          return (
-            <button
-              key={kind}
-              type="button"
-              aria-pressed={only === kind}
-              onClick={() => setOnly(only === kind ? null : kind)}
-              className="inline-flex min-h-11 items-center gap-2 rounded-full border border-rule px-4 aria-pressed:border-ink aria-pressed:bg-well"
-            >
-              <Icon aria-hidden className={classes('size-5', tone)} />
-              <b>{totals[kind]}</b> {many}
-            </button>
-          );
-        })}
-      </div>
-      <ol className="divide-y divide-rule border-b border-rule">
-        {shown.map(({ kind, to, what, code, why, minutes, treated }) => {
-          const { verb, Icon, tone } = KINDS[kind];
-          return (
-            <li key={kind + to}>
-              <Link
-                to={to}
-                className="grid min-h-16 grid-cols-[2rem_1fr] items-center gap-x-3 gap-y-0 py-2.5 hover:bg-well sm:grid-cols-[2rem_1fr_auto]"
-              >
-                <Icon aria-hidden className={classes('ml-1 size-6', tone)} />
-                <span>
-                  <span className="font-semibold">
-                    {verb} {what}
-                  </span>{' '}
-                  <TreatedMark treated={treated} />
-                  <span className="block text-small text-soft">{why}</span>
-                </span>
-                <span className="col-start-2 flex items-baseline gap-3 pr-2 text-small text-soft sm:col-start-3">
-                  <LotCode>{code}</LotCode>
-                  <span className="w-14 text-right">{minutes} min</span>
-                </span>
-              </Link>
+    <section aria-label={BAND_WORDS[band]} className="mb-6">
+      <h2 className={classes('flex items-baseline gap-3 border-b-2 pb-1', band === 'now' ? 'border-grain' : 'border-rule')}>
+        {BAND_WORDS[band]}
+        <span className="font-sans text-small font-normal text-soft">
+          {BAND_ABOUT[band]} · {timeWords(minutes)}
+        </span>
+      </h2>
+      <ul className="divide-y divide-rule">
+        {rows.map(({ kind, total, work, isGroup }) =>
+          isGroup ? (
+            <Group key={kind} kind={kind} total={total} work={work} />
+          ) : (
+            work.map((one) => (
+              <li key={kind + one.to}>
+                <Piece work={one} />
+              </li>
+            ))
+          ),
+        )}
+      </ul>
+    </section>
+  );
+}
+
+function Piece({ work: { kind, to, what, why, minutes, treated } }: { work: Work }) {
+  const { verb, Icon, tone } = KINDS[kind];
+  return (
+    <Link to={to} className="grid min-h-12 grid-cols-[1.75rem_1fr_auto] items-center gap-x-3 py-1.5 hover:bg-well">
+      <Icon aria-hidden className={classes('size-5.5', tone)} />
+      <span className="min-w-0">
+        <span className="font-semibold">
+          {verb} {what}
+        </span>{' '}
+        <TreatedMark treated={treated} />
+        <span className="block text-small text-soft">{why}</span>
+      </span>
+      <span className="pr-1 text-right text-small whitespace-nowrap text-soft">{minutes} min</span>
+    </Link>
+  );
+}
+
+function Group({ kind, total, work }: { kind: WorkKind; total: number; work: readonly Work[] }) {
+  const { many, Icon, tone, all, go } = KINDS[kind];
+  return (
+    <li className="grid grid-cols-[1.75rem_1fr_auto] items-start gap-x-3 py-1.5">
+      <Icon aria-hidden className={classes('mt-2 size-5.5', tone)} />
+      <details className="group min-w-0">
+        <summary className="flex min-h-10 cursor-pointer items-center gap-1 font-semibold max-sm:min-h-11">
+          {total} {many}
+          <ChevronDown aria-hidden className="size-4 shrink-0 text-soft group-open:rotate-180" />
+        </summary>
+        {work.length < total && <p className="text-small text-soft">The {work.length} most urgent:</p>}
+        <ul className="divide-y divide-rule">
+          {work.map((one) => (
+            <li key={one.to}>
+              <Piece work={one} />
             </li>
-          );
-        })}
-      </ol>
-      <p className="mt-3 flex flex-wrap gap-x-5 text-small">
-        {ORDER.filter((kind) => totals[kind] > work.filter((one) => one.kind === kind).length).map((kind) => (
-          <Link key={kind} className="link inline-flex min-h-11 items-center" to={KINDS[kind].all}>
-            All {totals[kind]} {KINDS[kind].many}
-          </Link>
-        ))}
-      </p>
-    </>
+          ))}
+        </ul>
+      </details>
+      <Link className="link inline-flex min-h-10 items-center max-sm:col-start-2 max-sm:min-h-11" to={all}>
+        {go}
+      </Link>
+    </li>
   );
 }

@@ -41,11 +41,11 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
       <PageHead title={`Results for “${found.typed}”`} />
       {found.mistyped && (
         <Notice tone="doubt">
-          The last letter does not fit the numbers, so something is mistyped.{' '}
-          {found.near.length > 0 ? 'One slip away from these lots:' : 'No lot is one slip away from it.'}
+          The last letter does not match the numbers, so there is a typing mistake.{' '}
+          {found.near.length > 0 ? 'These lots differ by one character:' : 'No lot differs by one character.'}
         </Notice>
       )}
-      {found.missing && <Notice tone="doubt">The code is sound, but no lot has it.</Notice>}
+      {found.missing && <Notice tone="doubt">This is a valid code, but no lot has it.</Notice>}
       {nothing && !found.mistyped && !found.missing && (
         <Empty>No results. Try part of a variety, person or place name, or a lot code.</Empty>
       )}

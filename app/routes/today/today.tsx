@@ -1,4 +1,4 @@
-import { Link, redirect } from 'react-router';
+import { redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -9,24 +9,29 @@ import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
+import type { Alarm } from '#core/growout/watch.ts';
 import { may } from '#core/people/may.ts';
-import { mostUrgentFirst } from '#core/schedule/dueWork.ts';
+import { inBands, mostUrgentFirst, type BandOfWork } from '#core/schedule/dueWork.ts';
 import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { countLinesAtRisk } from '#data/growouts/risks.ts';
 import type { House } from '#data/house/house.ts';
 import { keepersToAsk } from '#data/stock/keepers.ts';
-import { readComing, readDue } from '#data/today/today.ts';
+import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import { readGoing, type Going } from '#services/growouts/watch.server.ts';
 import { alarmWords } from '#words/season.ts';
 import type { Route } from './+types/today.ts';
-import { DueList } from './DueList.tsx';
+import { readFirstHour, type FirstHour } from '#data/today/firstHour.ts';
+import { FirstHour as FirstHourList } from './FirstHour.tsx';
+import { WorkBand } from './DueList.tsx';
 import { Ribbon } from './Ribbon.tsx';
 import { stepWords, TREATMENT_WORDS } from '#words/bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Kind Granary' }];
 
 const RIBBON_DAYS = 14;
+/** More lots than a newcomer takes in during the first days. */
+const NEW_LOTS = 10;
 /** A line more likely lost than not is told of here. */
 const LIKELY = 0.5;
 /** A keeper is asked after copies so long before the day that was agreed. */
@@ -35,6 +40,9 @@ const DAYS_TO_ASK = 14;
 const MOST_GROW_OUTS = 400;
 /** The rest of a kind is behind its count. */
 const MOST_SHOWN = 20;
+
+/** What a garden cannot wait for. */
+const LOST_IF_LEFT: ReadonlySet<Alarm['what']> = new Set(['too few', 'in danger', 'fruit ripens']);
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
@@ -45,7 +53,6 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
     kind: 'step' as const,
     to: `/lots/${lot.code}/away`,
     what: `${lot.crop} ‘${lot.variety}’`,
-    code: lot.code,
     treated: lot.treated,
     minutes: 5,
   });
@@ -61,25 +68,25 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
         why:
           clock.state === 'overdue'
             ? `${title} in ${batch.vessel}: overdue since ${latest}. ${ifLeft}`
-            : `${title} in ${batch.vessel}: done, or nearly; no later than ${latest}`,
+            : `${title} in ${batch.vessel}: no later than ${latest}`,
       };
     }),
     ...done.map(({ lot, clock, late }) => ({
       ...named(lot),
       on: late ? clock.sowBy! : clock.sure,
-      why: `${TREATMENT_WORDS[lot.kind]}: ${late ? `it should have been out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough to be sure`}`,
+      why: `${TREATMENT_WORDS[lot.kind]}: ${late ? `it should have come out by ${formatDate(clock.sowBy!)}` : `${clock.days} days are enough`}`,
     })),
     ...warm.map((one) => ({
       ...named(one),
       on: dayInZone(one.opensAt, zone),
-      why: `The ${one.container} is as warm as the room: it may be opened`,
+      why: `The ${one.container} has warmed up: ready to open`,
     })),
   ];
 }
 
 /** Grow-outs that want something: seed to hand over, an answer that has not come, too few plants, seed that is late. */
 function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
-  return going.flatMap(({ id, crop, variety, code, alarms }) =>
+  return going.flatMap(({ id, crop, variety, alarms }) =>
     alarms.length === 0
       ? []
       : [
@@ -88,14 +95,36 @@ function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
             on: 'days' in alarms[0]! ? addDays(today, alarms[0].what === 'hand over' ? alarms[0].days : -alarms[0].days) : today,
             to: `/grow-outs/${id}`,
             what: `the grow-out of ${crop} ‘${variety}’`,
-            code,
             treated: null,
             minutes: 10,
             why: alarms.map(alarmWords).join('. '),
+            spoils: alarms.some(({ what }) => LOST_IF_LEFT.has(what)),
           },
         ],
   );
 }
+
+/** A keeper to be asked how the copies are. */
+const asAsking = ({ place, person, askBy, copies }: Awaited<ReturnType<typeof keepersToAsk>>[number]) => ({
+  kind: 'copy' as const,
+  on: askBy,
+  to: '/copies',
+  what: `${person} about ${copies === 1 ? 'a safety copy' : `${copies} safety copies`}`,
+  treated: null,
+  minutes: 10,
+  why: `At ${place}; agreed by ${formatDate(askBy)}`,
+});
+
+/** Lines that will probably be lost. */
+const asRisk = (lines: number, today: Day) => ({
+  kind: 'risk' as const,
+  on: today,
+  to: '/grow-outs/risk?sort=risk',
+  what: lines === 1 ? 'the line that will probably be lost' : `the ${lines} lines that will probably be lost`,
+  treated: null,
+  minutes: 30,
+  why: 'Within five years, unless something is done',
+});
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
 function asWork(due: Due, today: Day) {
@@ -106,30 +135,27 @@ function asWork(due: Due, today: Day) {
       on: one.on,
       to: `/tests/${one.id}`,
       what: `${one.crop} ‘${one.variety}’`,
-      code: one.code,
       treated: one.treated,
       minutes: 5,
       why:
         daysBetween(one.laidOn, today) >= one.finalCountDays
-          ? `${one.seedsLaid} seeds, laid ${late(one.laidOn)}: its last count was due ${late(addDays(one.laidOn, one.finalCountDays))}`
-          : `${one.seedsLaid} seeds on the towel, count due ${late(one.on)}`,
+          ? `${one.seedsLaid} seeds: the last count was due ${late(addDays(one.laidOn, one.finalCountDays))}`
+          : `${one.seedsLaid} seeds: count due ${late(one.on)}`,
     })),
     ...due.openings.map((one) => ({
       kind: 'open' as const,
       on: one.on,
       to: `/lots/${one.code}`,
       what: `${one.crop} ‘${one.variety}’`,
-      code: one.code,
       treated: one.treated,
       minutes: 30,
-      why: `${one.form === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}: to be opened by ${formatDate(one.on)}, or the seed spoils`,
+      why: `${one.form === 'whole fruit' ? 'Whole fruit' : 'Heads or pods'}: open by ${formatDate(one.on)}, or the seed spoils`,
     })),
     ...due.tests.map((one) => ({
       kind: 'test' as const,
       on: one.on,
       to: `/lots/${one.code}/test`,
       what: `${one.crop} ‘${one.variety}’`,
-      code: one.code,
       treated: one.treated,
       minutes: 10,
       why: nextTestWords(one.reason),
@@ -139,17 +165,15 @@ function asWork(due: Due, today: Day) {
       on: one.on,
       to: `/desk/loans/${one.id}`,
       what: `${one.crop} ‘${one.variety}’`,
-      code: one.code,
       treated: one.treated,
       minutes: 5,
-      why: `${one.member} has ${one.packets} ${one.packets === 1 ? 'packet' : 'packets'}; seed was expected ${late(one.on)}`,
+      why: `${one.member} has ${one.packets} ${one.packets === 1 ? 'packet' : 'packets'}; seed was due back ${late(one.on)}`,
     })),
     ...due.holds.map((one) => ({
       kind: 'hold' as const,
       on: one.on,
       to: `/lots/${one.code}#holds`,
       what: `${one.crop} ‘${one.variety}’`,
-      code: one.code,
       treated: one.treated,
       minutes: 2,
       why: `${one.reason} (since ${formatDate(one.on)})`,
@@ -157,80 +181,111 @@ function asWork(due: Due, today: Day) {
   ];
 }
 
+/** How many of some days fall on each day of the ribbon. */
+const perDay = (kind: ComingDay['kind'], fallOn: readonly Day[], days: readonly Day[]): ComingDay[] =>
+  days.flatMap((on) => {
+    const count = fallOn.filter((day) => day === on).length;
+    return count === 0 ? [] : [{ on, kind, count }];
+  });
+
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, today, now, house } = visitBy(context, request, 'read own loans');
   if (!may(actor.role, 'work')) throw redirect('/mine');
-  const [due, coming, ripe, growOuts, atRisk, toAsk] = await Promise.all([
-    readDue(db, today),
-    readComing(db, today, addDays(today, RIBBON_DAYS - 1)),
-    readRipe(db, house, now).then((atBench) => asBenchWork(atBench, { now, house })),
-    openGrowOuts(db, MOST_GROW_OUTS).then(async (open) => asGrowOutWork(await readGoing(db, open, house, today), today)),
+  const mine = new URL(request.url).searchParams.get('whose') === 'mine';
+  const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
+  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour] = await Promise.all([
+    readDue(db, today, mine ? actor.personId : null),
+    readComing(db, today, days.at(-1)!),
+    readRipe(db, house, now),
+    mine ? batchesBegunBy(db, actor.personId) : null,
+    openGrowOuts(db, MOST_GROW_OUTS).then((growOuts) => readGoing(db, growOuts, house, today)),
     countLinesAtRisk(db, LIKELY),
     keepersToAsk(db, addDays(today, DAYS_TO_ASK)),
+    may(actor.role, 'set house rules') ? readFirstHour(db) : null,
   ]);
+  const own: Ripe =
+    begun === null ? ripe : { ...ripe, batches: ripe.batches.filter(({ batch }) => begun.has(batch.id)), done: [], warm: [] };
+  const atBench = asBenchWork(own, { now, house });
+  const growOuts = asGrowOutWork(mine ? open.filter(({ growerId }) => growerId === actor.personId) : open, today);
+  const copies = mine ? [] : toAsk.map(asAsking);
+  const risk = mine || atRisk === 0 ? [] : [asRisk(atRisk, today)];
+  const work = mostUrgentFirst(
+    [...atBench, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN), ...copies, ...risk],
+    today,
+  );
   const totals = {
-    step: ripe.length,
+    step: atBench.length,
     count: due.counts[0]?.total ?? 0,
     test: due.tests[0]?.total ?? 0,
     return: due.returns[0]?.total ?? 0,
     hold: due.holds[0]?.total ?? 0,
     open: due.openings[0]?.total ?? 0,
     'grow-out': growOuts.length,
+    copy: copies.length,
+    risk: risk.length,
   };
-  const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
   return {
     today,
-    work: mostUrgentFirst([...ripe, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN)], today),
-    totals,
+    firstHour: firstHour && isNew(firstHour) ? firstHour : null,
+    mine,
+    bands: inBands(work, totals, today),
     days,
-    coming,
-    atRisk,
-    toAsk,
+    coming: [
+      ...coming,
+      ...perDay('step', ripe.soon, days),
+      ...perDay(
+        'sow',
+        open.flatMap(({ sowOn, sowFrom, season }) => (season.sownOn === null ? [sowOn ?? sowFrom] : [])),
+        days,
+      ),
+      ...perDay(
+        'home',
+        open.map(({ backBy }) => backBy),
+        days,
+      ),
+    ],
   };
 }
 
-function greeting(total: number): string {
-  if (total === 0) return 'Nothing is due. A good day to look along the shelves.';
-  return total === 1 ? 'One thing is due.' : `${total} things are due, the most urgent first.`;
+/** A library with a handful of lots, of which something is still to be set up. */
+const isNew = ({ lots, ...steps }: FirstHour): boolean => lots <= NEW_LOTS && !Object.values(steps).every(Boolean);
+
+function greeting(bands: readonly BandOfWork<unknown>[], mine: boolean): string {
+  const now = bands.find(({ band }) => band === 'now')?.rows.reduce((sum, { total }) => sum + total, 0) ?? 0;
+  if (bands.length === 0) return mine ? 'Nothing you started is due.' : 'Nothing is due today.';
+  if (now === 0) return 'Nothing is urgent.';
+  return now === 1 ? 'One thing to do now.' : `${now} things to do now.`;
 }
 
-export default function Today({ loaderData: { today, work, totals, days, coming, atRisk, toAsk } }: Route.ComponentProps) {
-  const total = totals.step + totals.count + totals.open + totals.test + totals.return + totals.hold + totals['grow-out'];
+export default function Today({ loaderData: { today, firstHour, mine, bands, days, coming } }: Route.ComponentProps) {
+  const [now, ...rest] = [bands.find(({ band }) => band === 'now'), ...bands.filter(({ band }) => band !== 'now')];
   return (
     <>
       <PageHead
         title={formatWeekday(today)}
-        about={greeting(total)}
+        about={greeting(bands, mine)}
         actions={
-          <ButtonLink to="/intake" look="action">
-            Take in seed
-          </ButtonLink>
+          <>
+            <ButtonLink to={mine ? '/' : '/?whose=mine'}>{mine ? 'Show everybody’s work' : 'Show only my work'}</ButtonLink>
+            <ButtonLink to="/intake" look="action">
+              Take in seed
+            </ButtonLink>
+          </>
         }
       />
+      {firstHour && <FirstHourList steps={firstHour} />}
       <Ribbon days={days} coming={coming} />
-      {atRisk > 0 && (
-        <p className="mb-3">
-          <Link className="link" to="/grow-outs/risk?sort=risk">
-            {atRisk === 1 ? 'One line will probably be lost' : `${atRisk} lines will probably be lost`} within five years
-          </Link>{' '}
-          unless something is done.
-        </p>
-      )}
-      {toAsk.map(({ place, person, askBy, copies }) => (
-        <p key={place} className="mb-3">
-          <Link className="link" to="/copies">
-            Ask {person} after {copies === 1 ? 'the safety copy' : `${copies} safety copies`} at {place}
-          </Link>{' '}
-          by {formatDate(askBy)}.
-        </p>
-      ))}
-      {work.length === 0 ? (
-        <Empty action={<ButtonLink to="/shelves">Look along the shelves</ButtonLink>}>
-          No batch is ripe, no towel wants counting, no fruit wants opening, no test is due, no loan is late, no grow-out wants anything and
-          no lot is on hold.
+      {bands.length === 0 ? (
+        <Empty action={<ButtonLink to="/shelves">Go to Shelves</ButtonLink>}>
+          {mine
+            ? 'Work that you started appears here when it is due: batches, germination tests, loans and holds.'
+            : 'Work appears here when it is due: batches, germination tests, fruit to open, late loans, grow-outs and holds.'}
         </Empty>
       ) : (
-        <DueList work={work} totals={totals} />
+        <div className="grid gap-x-10 lg:grid-cols-2">
+          <div>{now && <WorkBand band={now} />}</div>
+          <div>{rest.map((band) => band && <WorkBand key={band.band} band={band} />)}</div>
+        </div>
       )}
     </>
   );
