@@ -60,13 +60,13 @@ test.each<[string, Change, Claim, string | null]>([
     'beet with chard in flower at 366 m',
     { crop: 'beet', variety: 'Red Semaphore', ...near(366, 'chard', 'chard') },
     'may vary',
-    'grow a few out before it is lent',
+    'grow a few out before you lend it',
   ],
   [
     'Russian kale beside swede',
     { crop: 'rape-kale', variety: 'Grey Buffer', ...near(3, 'swede', 'swede') },
     'may vary',
-    'grow a few out before it is lent',
+    'grow a few out before you lend it',
   ],
   ['sea kale beside cabbages', { crop: 'sea-kale', variety: 'Shore Halt', ...near(2, 'cabbage', 'cabbage') }, 'true', null],
 ])('%s: taken in at the desk, lot, label, packet and desk say one thing', async (_, change, claim, held) => {

@@ -83,7 +83,7 @@ function Calculator({
 }
 
 const GEL_HOW =
-  'Rule of thumb: the same weight of gel as of seed. More exactly: enough for the water the seed loses down to 7 %, at about 0.2 g of water per gram of gel. When its colour has changed, dry the gel at 120 °C for two hours.';
+  'Rule of thumb: the same weight of gel as of seed. More exactly: enough for the water the seed loses down to 7 %, where a gram of gel holds about 0.2 g. When its colour has changed, dry the gel at 120 °C for two hours.';
 const RICE_HOW =
   'Rice holds a quarter as much water as silica gel, so use four times the weight of the seed. Dry it in an oven at 120 °C for an hour and cool it in a closed tin. A gram of rice holds about 0.05 g of water.';
 const ASK = 'Enter the figures above with their units.';
@@ -265,7 +265,7 @@ export function WarmUpCalculator() {
   return (
     <Calculator
       title="Warm-up of a cold jar"
-      how="Lumped-capacity warming in still air, doubled for a heap of seed, until 1 °C above the room’s dew point; at least an hour."
+      how="Lumped-capacity warming in still air, doubled for a heap of seed, until one degree above the room’s dew point; at least an hour."
       answer={
         hours === null ? (
           ASK
