@@ -16,7 +16,7 @@ import { tellReason } from './platform/reason.server.ts';
 import { db } from './platform/database.server.ts';
 import { newFormKey } from './platform/form.server.ts';
 import { checkRequest } from './platform/incoming.server.ts';
-import { readTheme } from './platform/cookies.server.ts';
+import { readPutAway, readTheme } from './platform/cookies.server.ts';
 import { anyVisit, meetVisitor } from './platform/visit.server.ts';
 import { Trouble } from './platform/Trouble.tsx';
 import { UndoBar } from './ui/UndoBar.tsx';
@@ -33,6 +33,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     last: actor && (await readLastAct(db, actor)),
     undoKey: newFormKey(),
     theme: await readTheme(request),
+    putAway: await readPutAway(request),
     house: house.name,
     units: house.units,
     today,
@@ -74,6 +75,7 @@ export function Layout({ children }: { children: ReactNode }) {
           visitor={data?.visitor ?? null}
           house={data?.house ?? null}
           theme={data?.theme ?? 'system'}
+          putAway={data?.putAway ?? []}
           foot={data?.last && <UndoBar key={data.last.key} act={data.last} formKey={data.undoKey} />}
         >
           {children}

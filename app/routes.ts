@@ -98,6 +98,7 @@ export default [
   route('sign-in', 'routes/people/signIn.tsx'),
   route('sign-out', 'routes/people/signOut.ts'),
   route('welcome/:token', 'routes/people/welcome.tsx'),
+  route('help', 'routes/house/help.ts'),
   route('theme', 'routes/house/theme.ts'),
   route('s/:code', 'routes/lots/packet.tsx'),
   route('health', 'routes/house/health.ts'),

@@ -5,6 +5,7 @@ const everywhere = { path: '/', sameSite: 'lax', secure: (process.env['PUBLIC_UR
 
 // The session's token is random and looked up by its digest, so the cookie needs no signature. Kept longer than any session lasts, so that a form sent after it ran out is still known to be this person's.
 const session = createCookie('granary_session', { ...everywhere, httpOnly: true, maxAge: 60 * SECONDS_A_DAY });
+const putAway = createCookie('granary_put_away', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
 const theme = createCookie('granary_theme', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
 
 /** A cookie's text; also one that was set as it is, without the helper's encoding, as releases up to 0016 did. */
@@ -25,4 +26,9 @@ export async function readTheme(request: Request): Promise<Theme> {
   const chosen = await read(request, theme);
   return chosen === 'light' || chosen === 'dark' ? chosen : 'system';
 }
+/** The places of which somebody has put the help away, by their paths. */
+export async function readPutAway(request: Request): Promise<readonly string[]> {
+  return ((await read(request, putAway)) ?? '').split(' ').filter(Boolean);
+}
+export const putAwayCookie = (places: readonly string[]) => putAway.serialize(places.join(' '));
 export const themeCookie = (chosen: Theme) => theme.serialize(chosen);

@@ -17,6 +17,8 @@ import {
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Form, Link, NavLink } from 'react-router';
 import { classes } from './classes.ts';
+import { Keys } from './Keys.tsx';
+import { PlaceHelp } from './PlaceHelp.tsx';
 import { UnsentNotice } from './UnsentNotice.tsx';
 
 export interface Visitor {
@@ -52,12 +54,14 @@ export function Frame({
   visitor,
   house,
   theme,
+  putAway,
   foot,
   children,
 }: {
   visitor: Visitor | null;
   house: string | null;
   theme: string;
+  putAway: readonly string[];
   foot: ReactNode;
   children: ReactNode;
 }) {
@@ -87,6 +91,7 @@ export function Frame({
         </nav>
         <div className="mt-auto">
           <Who visitor={visitor} theme={theme} />
+          <Keys />
         </div>
       </aside>
       <div className={classes('flex min-w-0 flex-col', foot ? 'pb-36 lg:pb-16' : 'pb-20 lg:pb-0')}>
@@ -98,6 +103,7 @@ export function Frame({
         </header>
         <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">
           <UnsentNotice owner={visitor.account} />
+          <PlaceHelp putAway={putAway} />
           {children}
         </main>
         {/* There before its words are, so that they are read out when they come. */}
@@ -207,7 +213,7 @@ function SideLink({ to, name, Icon }: Place) {
       end={to === '/'}
       className={({ isActive }) =>
         classes(
-          'flex min-h-11 items-center gap-3 rounded-md px-3 no-underline lg:min-h-10',
+          'flex min-h-11 items-center gap-3 rounded-md px-3 no-underline lg:min-h-9',
           isActive ? 'bg-well font-semibold text-ink' : 'text-soft hover:bg-well hover:text-ink',
         )
       }

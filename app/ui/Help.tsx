@@ -1,5 +1,6 @@
 import { CircleHelp } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { useState } from 'react';
 import { Link, useFetcher } from 'react-router';
 
 /** Where a term stands in the glossary. */
@@ -8,19 +9,26 @@ export const glossaryAnchor = (term: string): string => term.replaceAll(' ', '-'
 /** A question mark beside a term or figure that opens its entry of the glossary; without scripts it leads to the entry. */
 export function Help({ term }: { term: string }) {
   const glossary = useFetcher<{ words: readonly { readonly word: string; readonly means: string }[] }>();
+  const [open, setOpen] = useState(false);
   const entry = glossary.data?.words.find(({ word }) => word === term);
   return (
-    <Popover.Root onOpenChange={(open) => open && !glossary.data && void glossary.load('/almanac/words')}>
-      <Popover.Trigger asChild>
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Anchor asChild>
         <a
           href={`/almanac/words#${glossaryAnchor(term)}`}
-          onClick={(event) => event.preventDefault()}
+          onClick={(event) => {
+            event.preventDefault();
+            setOpen(!open);
+            if (!glossary.data) void glossary.load('/almanac/words');
+          }}
+          aria-haspopup="dialog"
+          aria-expanded={open}
           aria-label={`What is “${term}”?`}
           className="no-print relative -my-1 inline-flex size-6 items-center justify-center rounded-full align-middle text-soft hover:text-ink max-sm:before:absolute max-sm:before:-inset-2.5"
         >
           <CircleHelp aria-hidden className="size-4.5" />
         </a>
-      </Popover.Trigger>
+      </Popover.Anchor>
       <Popover.Portal>
         <Popover.Content
           sideOffset={4}

@@ -170,6 +170,7 @@ export const PLACES: readonly Place[] = [
   place('sign-out', 'everybody', 'everybody', () => '/sign-out', false),
   place('welcome/:token', 'everybody', 'everybody', () => '/welcome/invented'),
   place('theme', 'everybody', 'everybody', () => '/theme', false),
+  place('help', 'everybody', 'everybody', () => '/help', false),
   place('s/:code', 'everybody', 'nobody', ({ code }) => `/s/${code}`),
   place('health', 'everybody', 'nobody', () => '/health', false),
   place('*', 'everybody', 'everybody', () => '/no/such/place', false),
