@@ -76,6 +76,7 @@ export function Layout({ children }: { children: ReactNode }) {
           house={data?.house ?? null}
           theme={data?.theme ?? 'system'}
           putAway={data?.putAway ?? []}
+          isPractice={data?.demo ?? false}
           foot={data?.last && <UndoBar key={data.last.key} act={data.last} formKey={data.undoKey} />}
         >
           {children}

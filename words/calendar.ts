@@ -12,7 +12,7 @@ const GROW_OUT_DAYS: Readonly<Record<GrowOutDay, (name: string) => string>> = {
   sow: (name) => `Sow ${name}`,
   flowers: (name) => `${name} may start to flower: isolate it`,
   back: (name) => `Bring back seed of ${name}`,
-  'open its cage': (name) => `Open the cage of ${name}and shut the other`,
-  'shut its cage': (name) => `Shut the cage of ${name}and open the other`,
+  'open its cage': (name) => `Open the cage of ${name} and shut the other`,
+  'shut its cage': (name) => `Shut the cage of ${name} and open the other`,
 };
 export const growOutDayWords = (what: GrowOutDay, name: string) => GROW_OUT_DAYS[what](name);

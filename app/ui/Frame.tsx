@@ -55,6 +55,7 @@ export function Frame({
   house,
   theme,
   putAway,
+  isPractice,
   foot,
   children,
 }: {
@@ -62,10 +63,17 @@ export function Frame({
   house: string | null;
   theme: string;
   putAway: readonly string[];
+  /** Made-up data to practise on; said on every page. */
+  isPractice: boolean;
   foot: ReactNode;
   children: ReactNode;
 }) {
-  if (!visitor) return <StrangersFrame house={house}>{children}</StrangersFrame>;
+  if (!visitor)
+    return (
+      <StrangersFrame house={house} isPractice={isPractice}>
+        {children}
+      </StrangersFrame>
+    );
   const main = visitor.works ? WORK : [MINE];
   const more = [
     ...(visitor.works ? [GROW_OUTS, LINES] : []),
@@ -80,7 +88,8 @@ export function Frame({
       </a>
       <aside className="no-print hidden border-r border-rule lg:sticky lg:top-0 lg:flex lg:h-dvh lg:flex-col lg:px-4 lg:py-5">
         <Wordmark house={house} />
-        <nav aria-label="Places" className="mt-6 flex flex-col gap-1">
+        {isPractice && <Practice />}
+        <nav aria-label="Places" className="mt-5 flex flex-col gap-1">
           {main.map((place) => (
             <SideLink key={place.to} {...place} />
           ))}
@@ -99,6 +108,7 @@ export function Frame({
           <Link to="/" className="lg:hidden" aria-label="Kind Granary: go to Today">
             <Sheaf />
           </Link>
+          {isPractice && <Practice className="order-last lg:hidden" />}
           {visitor.works ? <Finder /> : <span className="grow font-slab font-semibold lg:hidden">{house}</span>}
         </header>
         <main id="main" className="w-full max-w-6xl grow px-4 py-6 lg:px-8">
@@ -131,14 +141,29 @@ export function Frame({
   );
 }
 
-function StrangersFrame({ house, children }: { house: string | null; children: ReactNode }) {
+function StrangersFrame({ house, isPractice, children }: { house: string | null; isPractice: boolean; children: ReactNode }) {
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-4 py-6">
       <header className="no-print mb-8">
         <Wordmark house={house} />
+        {isPractice && <Practice />}
       </header>
       <main id="main">{children}</main>
     </div>
+  );
+}
+
+/** Marks a library of made-up data, on which nothing can go wrong. */
+function Practice({ className }: { className?: string }) {
+  return (
+    <p
+      className={classes(
+        'mt-2 w-fit rounded-sm bg-doubt-tint px-2 py-0.5 text-[0.8125rem] font-semibold text-doubt max-lg:mt-0',
+        className,
+      )}
+    >
+      Practice<span className="max-lg:hidden"> library</span>
+    </p>
   );
 }
 

@@ -9,6 +9,7 @@ const external = Object.keys({ ...dependencies, ...devDependencies }).filter((na
 await build({
   entryPoints: {
     serve: 'server/serve.ts',
+    letIn: 'server/letIn.ts',
     reckoner: 'workers/reckoner.ts',
     photo: 'workers/photo.ts',
     seed: 'demo/seed.ts',

@@ -119,6 +119,28 @@ async function makeFirstCoordinator(tx: Db, first: FirstCoordinator | null): Pro
   return grantAccount(tx, { personId, email: first.email, role: 'coordinator' });
 }
 
+/**
+ * Lets a successor in from the console, where no coordinator is left who could: whoever has this e-mail address, known or new, becomes a coordinator.
+ * Recorded as an act of the server itself.
+ * @returns the token of a link by which they choose a password
+ */
+export function letInSuccessor(db: Db, now: Date, { name, email }: { readonly name: string; readonly email: string }): Promise<string> {
+  return db.transaction().execute(async (tx) => {
+    await lockCoordinators(tx);
+    const known = await findAccountByEmail(tx, email);
+    const personId = known?.personId ?? (await createPerson(tx, { name, email, phone: null, note: null, isMember: false }));
+    const accountId = await grantAccount(tx, { personId, email, role: 'coordinator' });
+    await recordAct(tx, {
+      key: randomUUID(),
+      kind: 'access given: coordinator',
+      subject: `person ${personId}`,
+      accountId: null,
+      answer: null,
+    });
+    return makeLink(tx, now, accountId);
+  });
+}
+
 /** Sets up an empty database: the house's usual rules, and a link for the first coordinator where there is none yet. */
 export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Promise<string | null> {
   await createHouse(db, {

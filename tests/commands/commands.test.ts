@@ -46,6 +46,25 @@ test('bin/start makes no sample accounts, and says by which link the first coord
   expect(await ended(child)).toBe(0);
 });
 
+test('bin/let-in makes a successor a coordinator by a link of theirs, and says what it needs', async () => {
+  const { ownerUrl, serverUrl } = await bareDatabase();
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(port), PUBLIC_URL: url, SAMPLE_DATA: '' };
+  const letIn = (...words: string[]) =>
+    spawnSync(join(ROOT, 'bin/let-in'), words, { env: { ...process.env, NODE_OPTIONS: '', ...env }, encoding: 'utf8', timeout: 30_000 });
+  const { child } = await runUntil('bin/start', env, /Kind Granary is at/);
+  expect(letIn('Una Sallow', 'not an address')).toMatchObject({ status: 1, stderr: expect.stringContaining('bin/let-in "Una Sallow"') });
+  for (const round of [1, 2]) {
+    const { status, stdout } = letIn('Una Sallow', 'una@house.example');
+    expect([round, status]).toEqual([round, 0]);
+    const link = /(http:\S+\/welcome\/\S+)/.exec(stdout)![1]!;
+    expect(await (await fetch(link)).text()).toContain('Choose a password');
+  }
+  child.kill('SIGTERM');
+  expect(await ended(child)).toBe(0);
+});
+
 test('bin/start says what is wrong, in a line, when it cannot start', async () => {
   const { ownerUrl, serverUrl } = await bareDatabase();
   const busy = await freePort();

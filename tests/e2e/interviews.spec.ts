@@ -125,7 +125,7 @@ test.describe('eight people at the desk', () => {
       ...WELL_KNOWN,
       'What kind of seed is it?': 'unknown',
       'Was the mother plant or fruit bought?': 'Yes',
-      'Take it in as “offspring of Shop Striped”': 'yes',
+      'Keep it as “offspring of Shop Striped”': 'yes',
       'When was it harvested?': 'Oct 2025',
       'Did anything it can cross with flower nearby?': 'Nothing',
       ...CLEAN,

@@ -73,4 +73,7 @@ test('a passport is put right with a reason, and a wrong lot is recalled with al
   await expect(page.getByText('Recalled: 2 lots are on hold now')).toBeVisible();
   await page.goto(`/lots/${parent}`);
   await expect(page.getByText('No: it is on hold')).toBeVisible();
+  // Whoever scans a packet at home reads it too.
+  await page.goto(`/s/${parent}`);
+  await expect(page.getByRole('alert')).toContainText('This seed has been recalled');
 });

@@ -84,7 +84,7 @@ function LabelSoFar({ judged: { judgement, reasons, raises, plants } }: { judged
         ) : (
           <p>
             <b>{percent(judgement.chance)}</b> {sureThat(judgement.promise)}; foreign seed about{' '}
-            {foreignRange(judgement.foreign.low, judgement.foreign.high)}(calculated, not measured).
+            {foreignRange(judgement.foreign.low, judgement.foreign.high)} (calculated, not measured).
           </p>
         )
       }

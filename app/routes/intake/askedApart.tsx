@@ -29,7 +29,7 @@ export function AskOffspring({ context }: Asked) {
     <AskTick
       {...askOf(context)}
       name="offspring"
-      label={`Take it in as “offspring of ${context.answers['variety'] || 'its name'}”`}
+      label={`Keep it as “offspring of ${context.answers['variety'] || 'its name'}”`}
       hint="Keep a small amount as a trial. To turn it away, use “Refuse this seed” below"
     />
   );

@@ -110,7 +110,7 @@ function SetHold({ formKey, result }: { formKey: string; result: SubmissionResul
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md"
+          className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto border border-edge bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md"
         >
           <Dialog.Title className="mb-4 font-slab text-title font-semibold">Put on hold</Dialog.Title>
           <PostForm form={form} formKey={formKey} intent="hold">

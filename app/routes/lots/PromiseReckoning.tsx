@@ -88,7 +88,7 @@ export function PromiseReckoning({
       working={
         <>
           <RaiseList raises={raises} />
-          {central !== null && <p>Taking the middle of every answer, about {oneIn(central)} seeds of that season were crossed.</p>}
+          {central !== null && <p>Taking the middle of every answer, {oneIn(central)} seeds of that season were crossed.</p>}
           {!statement && (
             <p>
               {Math.round(promise.chanceTrue * 100)} % chance that at most 1 in 100 is foreign, {Math.round(promise.chanceLikely * 100)} %

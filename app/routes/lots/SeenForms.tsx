@@ -198,7 +198,7 @@ export function Trials({
         <ul className="list-disc pl-5 text-small">
           {table.map(({ plants, left }) => (
             <li key={plants}>
-              {plants} plants with no off-type could still mean up to {left < 0.1 ? `${(left * 100).toFixed(1)} %` : percent(left)}(95 %
+              {plants} plants with no off-type could still mean up to {left < 0.1 ? `${(left * 100).toFixed(1)} %` : percent(left)} (95 %
               confidence)
             </li>
           ))}

@@ -23,11 +23,12 @@ export function Whereabouts({ spells }: Pick<Route.ComponentProps['loaderData'],
               {spell.isKnown
                 ? `${formatTemperature(spell.celsius, units)}, ${Math.round(spell.humidity * 100)} % humid; seed at ${spell.moisture.toFixed(1)} % water${spell.isMeasured ? ', by its jar' : spell.isGuess ? ' estimated, because nobody measured how dry it was when the jar was closed' : ''}`
                 : `Nobody has described this place, so we assume a cool dry cupboard${spell.isGuess ? '. Nobody measured how dry the seed was when the jar was closed' : ''}`}
-              . A day is worth <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(2)}</b>.
+              . It ages <b className={spell.worth > 1.5 ? 'text-poor' : undefined}>{spell.worth.toFixed(1)}</b> times as fast here as in a
+              cool dry cupboard.
             </span>
             {index === spells.length - 1 && spell.isKnown && !spell.sealed && !spell.thumb.holds && (
               <span className="block text-small text-doubt">
-                Too warm and damp: °F plus % humidity is {Math.round(spell.thumb.sum)}and should be under 100. Dry it and seal it in a jar,
+                Too warm and damp: °F plus % humidity is {Math.round(spell.thumb.sum)} and should be under 100. Dry it and seal it in a jar,
                 or move it.
               </span>
             )}

@@ -1,5 +1,6 @@
 import { data } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { may } from '#core/people/may.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -7,7 +8,7 @@ import { anyVisit } from '#app/platform/visit.server.ts';
 import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
-import { Facts, PageHead } from '#app/ui/Page.tsx';
+import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { CLAIM_MEANS, CLAIM_WORDS } from '#words/claims.ts';
 import { hazardWords } from '#words/promise.ts';
@@ -27,6 +28,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   if (!lot) throw data(null, { status: 404 });
   const { seedLooks, howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
   return {
+    isRecalled: (await activeHolds(db, lot.id)).includes('recall'),
     code: lot.code,
     crop: lot.crop,
     variety: lot.variety,
@@ -60,6 +62,7 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
         }
         actions={packet.worksHere && <ButtonLink to={`/lots/${packet.code}`}>Open the lot</ButtonLink>}
       />
+      {packet.isRecalled && <Notice tone="poor">This seed has been recalled. Do not sow or share it, and contact {packet.house}.</Notice>}
       {packet.cautions.map((caution) => (
         <p key={caution} className="mb-5 border-l-4 border-poor bg-poor-tint px-4 py-3 font-semibold text-poor">
           {caution}

@@ -215,7 +215,7 @@ function Counts({ evidence }: { evidence: Route.ComponentProps['loaderData']['ev
 }
 
 function Reports({ reports }: { reports: Route.ComponentProps['loaderData']['reports'] }) {
-  if (reports.length === 0) return <p className="mb-3 text-soft">Nobody has told yet.</p>;
+  if (reports.length === 0) return <p className="mb-3 text-soft">No reports yet.</p>;
   return (
     <ul className="mb-3">
       {reports.map((one) => (

@@ -86,7 +86,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                     <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'too warm and damp'}</Mark>
                     {!air[0].thumb.holds && (
                       <span className="block text-base text-doubt">
-                        °F plus % humidity is {Math.round(air[0].thumb.sum)}and should be under 100. Seal dry seed in jars here.
+                        °F plus % humidity is {Math.round(air[0].thumb.sum)} and should be under 100. Seal dry seed in jars here.
                       </span>
                     )}
                   </p>

@@ -52,7 +52,7 @@ export default function Shelves({
     <>
       <PageHead
         title="Shelves"
-        about={narrowed ? undefined : `${more ? 'More than ' : ''}${total} lots, including used up.`}
+        about={narrowed ? undefined : `${more ? 'More than ' : ''}${total} ${total === 1 ? 'lot' : 'lots'}, including used up.`}
         actions={
           <>
             <ButtonLink to="/places">Places</ButtonLink>

@@ -81,7 +81,7 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
       {found.total > MOST && (
         <p className="mt-4">
           <Link className="link" to={`/shelves?search=${encodeURIComponent(found.typed)}`}>
-            All {found.total} lots on the shelves
+            All {found.total} lots
           </Link>
         </p>
       )}
