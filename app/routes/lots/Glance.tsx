@@ -123,14 +123,14 @@ function nextWords(next: NextStep, code: string, lineId: number): [ReactNode, st
   switch (next.step) {
     case 'clean':
       return [
-        next.by ? `Open it by ${formatDate(next.by)}, or the seed spoils.` : 'It cannot be counted or lent before.',
+        next.by ? `Open it by ${formatDate(next.by)}, or the seed spoils.` : 'It cannot be counted or lent until it is clean.',
         `/lots/${code}/bench`,
         'Clean this lot',
       ];
     case 'count':
       return ['A count of its germination test is due.', `/tests/${next.testId}`, 'Count the test'];
     case 'settle the hold':
-      return ['It cannot be lent before.', '?part=overview#holds', 'Settle the hold'];
+      return ['It cannot be lent until the hold is removed.', '?part=overview#holds', 'Settle the hold'];
     case 'test':
       return ['Its germination test is due.', `/lots/${code}/test`, 'Start a test'];
     case 'lend':
