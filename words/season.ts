@@ -64,7 +64,7 @@ export const GROWTH_WORDS: Readonly<Record<Growth, string>> = {
   harvested: 'Harvested',
 };
 
-/** What is wrong with an entry, at the field where it can be put right. */
+/** What is wrong with an entry, beside the field where it can be corrected. */
 export function entryFaultWords(fault: EntryFault): { readonly at: 'on' | 'count'; readonly why: string } {
   switch (fault.why) {
     case 'in the future':

@@ -3,7 +3,7 @@ import { actKey, amount, container, maybeWords, words } from '#contracts/fields.
 
 export const reason = words(300, 'reason: missing');
 
-/** A shelf count of one lot that puts the book right. */
+/** A shelf count of one lot that corrects the stock. */
 export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });
 
 /** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */

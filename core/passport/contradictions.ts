@@ -19,7 +19,7 @@ export type Contradiction =
 /** Nobody pollinates by hand from inside a cage a metre away: a plant this near stands in it. */
 const INSIDE_METRES = 1;
 
-/** Answers that cannot all be so, each at the question where it is put right. Dates are compared as far as both are known. */
+/** Answers that cannot all be so, each at the question where it is corrected. Dates are compared as far as both are known. */
 export function contradictionsIn(
   passport: Passport,
   crop: Pick<Crop, 'extraction'>,

@@ -64,7 +64,7 @@ describe('holds by rule', () => {
   });
 });
 
-describe('contradictions are named where they are put right', () => {
+describe('contradictions are named where they can be corrected', () => {
   const at = (said: Partial<Passport>, variety = 'Signal Red') =>
     contradictionsIn(passport(said), { extraction: 'wet' }, variety, TODAY).map((one) => one.at);
   test.each([

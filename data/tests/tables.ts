@@ -20,7 +20,7 @@ interface GerminationTestTable {
   id: GeneratedAlways<TestId>;
   lot_id: Fact<LotId>;
   laid_on: Fact<Day>;
-  /** As laid, and as put right since: kept by a trigger on its towels. */
+  /** As laid, and as corrected since: kept by a trigger on its towels. */
   seeds_laid: Fact<number>;
   counted: Fact<Counted>;
   celsius: Fact<number>;

@@ -13,7 +13,7 @@ export async function readMarks(db: Db, testId: TestId): Promise<SeedMark[]> {
     .execute();
 }
 
-/** A test's towels as they were laid and put right, in the order written. */
+/** A test's towels as they were laid and corrected, in the order written. */
 export async function readTowels(db: Db, testId: TestId) {
   return db
     .selectFrom('test_towel')

@@ -4,7 +4,7 @@ import { BUTTON } from './words.ts';
 
 test.use({ storageState: stateOf('coordinator') });
 
-test('the almanac: found, compared, pictured, explained, and put right for this place', async ({ page }) => {
+test('the almanac: found, compared, pictured, explained, and corrected for this place', async ({ page }) => {
   await page.goto('/almanac?search=zucchini');
   await page.getByRole('link', { name: 'Squash and courgette (pepo)' }).click();
   for (const chapter of ['Grow for seed', 'Keep apart', 'Harvest', 'Clean and dry', 'Store', 'Test', 'Lend'])

@@ -38,7 +38,7 @@ test('the interview says what is wrong beside each field and keeps what was type
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
 });
 
-test('answers that cannot all be so are named where they are put right, and nothing is lost', async ({ page }) => {
+test('answers that cannot all be so are named where they can be corrected, and nothing is lost', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {
     'How did you get it?': 'Donated',

@@ -47,7 +47,7 @@ test('a trial is set and ended, and how it did is kept with the line', async ({ 
   await expect(page.getByRole('heading', { name: 'French bean ‘Plain Halt’' })).toBeVisible();
 });
 
-test('a passport is put right with a reason, and a wrong lot is recalled with all that came from it', async ({ page, story }) => {
+test('provenance is corrected with a reason, and a wrong lot is recalled with all that came from it', async ({ page, story }) => {
   const parent = await story.takeIn({ crop: 'squash-pepo', variety: 'Canker Halt', plantsStanding: '12', plantsHarvested: '8' });
   await story.liftHolds(parent);
   const loan = await story.lend(parent, await story.addMember('Ebba Thole'));

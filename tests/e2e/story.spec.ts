@@ -204,7 +204,7 @@ test('6. a return becomes a child lot, one generation on, and closes the loan; a
   await expect(page.getByText('Pigeons in one morning')).toBeVisible();
 });
 
-test('a hold is laid and lifted with a reason, and the book put right', async ({ page, story }) => {
+test('a hold is laid and lifted with a reason, and the stock corrected', async ({ page, story }) => {
   const code = await story.takeIn({ ...BEAN, variety: 'Switch Lamp' });
   await story.liftHolds(code);
   const troubles: string[] = [];

@@ -31,7 +31,7 @@ test('four replicates, one of which dried out: they are counted apart, and their
   await expect(page.getByRole('list', { name: 'Replicate 3' })).toBeVisible();
 });
 
-test('one seed fewer was laid: the number is put right, and both stay in the history', async ({ page, story }) => {
+test('one seed fewer was laid: the number is corrected, and both stay in the history', async ({ page, story }) => {
   const code = await story.takeIn({ variety: 'Short Count' });
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('20');

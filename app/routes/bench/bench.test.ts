@@ -4,7 +4,7 @@ import { troubleOf } from './benchWords.ts';
 const when = () => 'today 14:00';
 const field = (problem: Parameters<typeof troubleOf>[0]) => Object.entries(troubleOf(problem, 'metric', when))[0]!;
 
-describe('what stands in the way at the bench is said at the field where it can be put right', () => {
+describe('what stands in the way at the bench is said beside the field where it can be corrected', () => {
   test.each([
     [{ code: 'too early', earliest: '2026-11-24T14:00:00Z' }, 'early', 'ready from today 14:00'],
     [{ code: 'rind is soft' }, 'early', 'rind'],

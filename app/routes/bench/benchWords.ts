@@ -22,7 +22,7 @@ export const TO_COME = 'This time is in the future. Leave it empty for now';
 
 export const vesselTaken = (by: string) => `${by} is in it. Choose another container, or finish that batch first`;
 
-/** What stands in the way of an act at the bench, at the field where it can be put right. */
+/** What stands in the way of an act at the bench, beside the field where it can be corrected. */
 export function troubleOf(
   problem: NextProblem | CheckProblem | WeighProblem | FinishProblem,
   units: Units,

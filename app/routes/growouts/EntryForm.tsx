@@ -14,7 +14,7 @@ import { LOG_WORDS } from '#words/season.ts';
 
 export interface Draft {
   readonly kind: LogKind;
-  /** What is put right; null for a new entry. */
+  /** What is corrected; null for a new entry. */
   readonly entry: LogEntry | null;
   readonly insteadOf: number | null;
 }

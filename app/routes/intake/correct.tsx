@@ -30,7 +30,7 @@ import { ripeWhen } from '#words/almanac.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Correct provenance · Kind Granary' }];
 
-/** What a passport does not hold: the lot's own name, people, stock and place are put right elsewhere. */
+/** What a passport does not hold: the lot's own name, people, stock and place are corrected elsewhere. */
 const NOT_HERE: ReadonlySet<Question> = new Set<Question>([
   'source',
   'crop',

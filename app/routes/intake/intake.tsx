@@ -128,7 +128,7 @@ async function savedAs(
   return { draft, answers, crop, bloom, soFar: await readSoFar(db, { answers, crop, back, today, house }) };
 }
 
-/** What is wrong, at the field where it can be put right. */
+/** What is wrong, beside the field where it can be corrected. */
 function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; whole: string | null } {
   const at = (field: string, why: string) => ({ faults: { [field]: why }, whole: null });
   switch (problem.code) {
