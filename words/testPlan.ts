@@ -6,6 +6,14 @@ import type { Relaxation } from '#core/schedule/explainPlan.ts';
 
 export const weekName = (start: string, week: number): string => formatDay(addDays(start, 7 * week));
 
+/** What there is to start this week, or when the next tests start; null where none has a week. */
+export const startNowWords = (tests: number, next: string | null): string =>
+  tests > 0
+    ? `Start ${tests} ${tests === 1 ? 'test' : 'tests'} this week`
+    : next === null
+      ? 'No test has a week yet'
+      : `Nothing this week; next in the week of ${next}`;
+
 const weeksWord = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
 
 /** What moving a test to a week costs, against where it was. */

@@ -4,6 +4,7 @@ import { flushSync } from 'react-dom';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { classes } from '#app/ui/classes.ts';
 import { SPOKEN_BY_PAGE, useDragSensors } from '#app/ui/dragging.ts';
+import { SPOTS } from '#core/germination/layout.ts';
 import { loadOf, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
 import { PlanChip, type BoardTest } from './PlanChip.tsx';
 import { PlanLoad } from './PlanLoad.tsx';
@@ -52,9 +53,8 @@ export function PlanBoard({
   function drop({ active, over }: DragEndEvent) {
     if (over) move(Number(active.id), Number(over.id));
   }
-  const last = byWeek.reduce((most, indexes, week) => (indexes.length > 0 && week < problem.bench.weeks ? week : most), 0);
   return (
-    <section aria-label="The plan by week">
+    <section aria-label="The plan by week" className="mt-8">
       {chosen !== null && tests[chosen] && (
         <div className="sticky top-0 z-10 mb-3 flex flex-wrap items-end gap-x-5 gap-y-2 border-l-4 border-grain bg-sheet px-4 py-3">
           <p className="grow">
@@ -83,11 +83,20 @@ export function PlanBoard({
       </p>
       <DndContext id="plan" sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop} accessibility={SPOKEN_BY_PAGE}>
         <ol>
-          {byWeek.slice(0, last + 2).map((indexes, week) =>
-            week >= problem.bench.weeks ? null : (
+          {byWeek.slice(0, -1).map((indexes, week) => {
+            const isFree = SPOTS.every((spot) => load.towels[spot][week] === 0) && load.hours[week]! === 0;
+            const isClosed = problem.bench.hours[week] === 0;
+            return (
               <Week key={week} week={week} name={weekName(start, week)}>
-                <h2 className="text-base font-semibold">{weekName(start, week)}</h2>
-                <PlanLoad problem={problem} load={load} week={week} />
+                <h2 className="text-base font-semibold">
+                  {weekName(start, week)}
+                  {week === 0 && <span className="block text-small font-normal text-soft">this week</span>}
+                </h2>
+                {isFree ? (
+                  <p className="text-small text-soft">{isClosed ? 'closed' : 'nothing planned'}</p>
+                ) : (
+                  <PlanLoad problem={problem} load={load} week={week} />
+                )}
                 <div className="flex flex-wrap content-start items-start gap-1.5">
                   {indexes.map((index) => (
                     <PlanChip
@@ -102,11 +111,11 @@ export function PlanBoard({
                       index={index}
                     />
                   ))}
-                  {problem.bench.hours[week] === 0 && <span className="text-soft">closed</span>}
+                  {isClosed && !isFree && <span className="text-soft">closed</span>}
                 </div>
               </Week>
-            ),
-          )}
+            );
+          })}
         </ol>
         {byWeek.at(-1)!.length > 0 && (
           <div className="border-t-2 border-poor py-2">
@@ -140,7 +149,7 @@ function Week({ week, name, children }: { week: number; name: string; children: 
     <li
       ref={setNodeRef}
       aria-label={`Week of ${name}`}
-      className={classes('grid gap-x-5 gap-y-1 border-t border-rule py-2 sm:grid-cols-[6rem_13rem_1fr]', isOver && 'bg-well')}
+      className={classes('grid gap-x-5 gap-y-1 border-t border-rule py-2 sm:grid-cols-[5.5rem_17rem_1fr]', isOver && 'bg-well')}
     >
       {children}
     </li>

@@ -10,20 +10,20 @@ export function PlanLoad({ problem: { bench }, load, week }: { problem: PlanProb
     { name: 'hours', now: Math.round(load.hours[week]! * 10) / 10, most: bench.hours[week]! },
   ];
   return (
-    <ul className="text-small leading-tight">
+    <ul className="grid grid-cols-4 gap-x-3 text-small leading-tight">
       {bars.map(({ name, now, most }) => {
         const over = now > most + 1e-9;
         return (
-          <li key={name} className={classes('grid grid-cols-[4rem_1fr_4.5rem] items-center gap-2', over && 'font-semibold text-poor')}>
-            <span>{name}</span>
-            <span aria-hidden className="h-1.5 bg-well">
+          <li key={name} className={classes(over && 'font-semibold text-poor')}>
+            <span className="block whitespace-nowrap text-soft">{name}</span>
+            <span className="block whitespace-nowrap tabular-nums">
+              {now} of {most}
+            </span>
+            <span aria-hidden className="mt-0.5 block h-1 bg-well">
               <i
                 className={classes('block h-full', over ? 'bg-poor' : 'bg-good')}
                 style={{ width: `${Math.min(100, most > 0 ? (now / most) * 100 : now > 0 ? 100 : 0)}%` }}
               />
-            </span>
-            <span className="tabular-nums">
-              {now} of {most}
             </span>
           </li>
         );

@@ -1,5 +1,5 @@
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -8,7 +8,6 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS, nextTestWords } from '#words/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
@@ -17,11 +16,12 @@ import type { planForm, testBenchForm } from '#contracts/tests/testPlan.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { LotId } from '#core/kernel/kinds.ts';
+import { overbooked } from '#core/schedule/benchPlan.ts';
 import { may } from '#core/people/may.ts';
-import { costOf, type Plan } from '#core/schedule/benchPlan.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
 import type { Route } from './+types/plan.ts';
-import { relaxationWords, weeksLate } from '#words/testPlan.ts';
+import { HalfYear } from './HalfYear.tsx';
+import { ThisWeek } from './ThisWeek.tsx';
 import { usePlacing } from './usePlacing.ts';
 import { usePlanner } from './usePlanner.ts';
 
@@ -78,6 +78,12 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
   const planner = usePlanner<{ lotId: LotId }>((found, tests) =>
     place(tests.map(({ lotId }, index) => ({ lotId, week: found[index] ?? null }))),
   );
+  // What has no week, or no room in its week, is planned as the page opens and when the bench changes, and by nothing else: a proposal until it is saved.
+  const measures = JSON.stringify(loaderData.plan);
+  useEffect(() => {
+    if (plan.includes(null) || overbooked(problem, plan).length > 0)
+      planner.begin(problem, plan.some((week) => week !== null) ? plan : null);
+  }, [measures]);
   const result = actionData?.result ?? null;
   const entries = plan.flatMap((week, index) =>
     week === null ? [] : [{ lotId: due[index]!.lotId, week: addDays(start, 7 * week), pinned: pinned[index]! }],
@@ -87,7 +93,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
     <>
       <PageHead
         title="Plan of tests"
-        about={`Tests due in the next half year, fitted to your bench. Lending opens ${formatDate(opening)}.`}
+        about={`${due.length} ${due.length === 1 ? 'test' : 'tests'} due in the next half year. Lending opens ${formatDate(opening)}.`}
         actions={
           <>
             <ButtonLink to="/tests/list">Bench list</ButtonLink>
@@ -103,22 +109,28 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         </Empty>
       ) : (
         <>
-          <PlanReckoning
-            due={due.length}
+          <ThisWeek
+            tests={due}
             plan={plan}
+            start={start}
             problem={problem}
             planner={planner}
             onPlan={() => planner.begin(problem, plan.some((week) => week !== null) ? plan : null)}
             onStop={() => planner.stop(problem, plan)}
+            save={
+              isChanged &&
+              !planner.running && (
+                <PostForm form={form} formKey={keys.save} intent="save" className="space-y-0">
+                  <input type="hidden" name="version" value={bench.version} />
+                  <input type="hidden" name="plan" value={JSON.stringify(entries)} />
+                  <Button type="submit" look="action">
+                    Save plan
+                  </Button>
+                </PostForm>
+              )
+            }
           />
-          <PostForm form={form} formKey={keys.save} intent="save" className="my-5 flex flex-wrap items-center gap-4 space-y-0">
-            <input type="hidden" name="version" value={bench.version} />
-            <input type="hidden" name="plan" value={JSON.stringify(entries)} />
-            <Button type="submit" look={isChanged ? 'action' : 'plain'} disabled={!isChanged || planner.running}>
-              Save plan
-            </Button>
-            {isChanged && <span className="text-soft">Not saved yet.</span>}
-          </PostForm>
+          <HalfYear problem={problem} plan={plan} start={start} />
           <Suspense>
             <PlanBoard
               tests={due}
@@ -160,78 +172,6 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         <BenchForm key={keys.bench} formKey={keys.bench} bench={bench} result={actionData?.intent === 'bench' ? result : null} />
       )}
     </>
-  );
-}
-
-function PlanReckoning({
-  due,
-  plan,
-  problem,
-  planner: { running, progress, trouble },
-  onPlan,
-  onStop,
-}: {
-  due: number;
-  plan: Plan;
-  problem: { tests: Route.ComponentProps['loaderData']['due'][number]['test'][]; bench: Route.ComponentProps['loaderData']['plan'] };
-  planner: Omit<ReturnType<typeof usePlanner>, 'begin' | 'stop'>;
-  onPlan: () => void;
-  onStop: () => void;
-}) {
-  const late = plan.filter((week, index) => week !== null && weeksLate(problem, index, week) > 0).length;
-  const without = plan.filter((week) => week === null).length;
-  const cost = costOf(problem, plan);
-  const reasons = [
-    ...(trouble && trouble.hopeless.length > 0
-      ? [`${trouble.hopeless.length} cannot end in time on any bench, because the deadline is too near`]
-      : []),
-    ...(trouble && trouble.relaxations.length > 0
-      ? [`Any one of these changes would make room for all the others: ${trouble.relaxations.map(relaxationWords).join('; ')}`]
-      : []),
-  ];
-  const now = running && progress ? progress.cost : cost;
-  const gap = progress && now > 0 ? (now - progress.bound) / now : 0;
-  return (
-    <Reckoning
-      tone={without > 0 ? 'doubt' : late > 0 ? 'doubt' : 'good'}
-      question={`${due} tests in the next half year`}
-      verdict={
-        without === due ? 'Not planned yet' : without > 0 ? `${without} without a week` : late > 0 ? `${late} end late` : 'All end on time'
-      }
-      figure={
-        <p role="status">
-          {without > 0
-            ? `${without} ${without === 1 ? 'test still needs' : 'tests still need'} a week.`
-            : late > 0
-              ? `${late} ${late === 1 ? 'test ends' : 'tests end'} after the deadline.`
-              : 'Every test ends before its deadline.'}{' '}
-          {running && 'Planning … '}
-          {progress &&
-            (gap < 1e-6
-              ? !running && 'No plan can be less late.'
-              : `No plan can be more than ${(100 * gap).toFixed(1)} % less late than this one.`)}
-        </p>
-      }
-      reasons={reasons}
-      actions={
-        running ? (
-          <Button type="button" onClick={onStop}>
-            Stop and keep this plan
-          </Button>
-        ) : (
-          <Button type="button" look="action" onClick={onPlan}>
-            {without === due ? 'Plan the tests' : 'Plan again with few changes'}
-          </Button>
-        )
-      }
-      working={
-        <p>
-          Each test starts on a Monday and uses its place until the last count, with 0.3 hours to start it and 0.1 for each count. The
-          planner minimises the total weighted lateness (weeks late × priority of the test; now {cost.toFixed(1)}) by removing and
-          re-inserting tests; Lagrangian relaxation gives the bound no plan can beat. Then the hours are evened out. Pinned tests stay.
-        </p>
-      }
-    />
   );
 }
 
