@@ -4,6 +4,7 @@ import type { Method } from '../isolation/barriers.ts';
 import { hoursToGrow } from './hours.ts';
 import { byPressure, lotToSow, needsOf, sowingsOf, type LineToGrow, type LotToGrow } from './needs.ts';
 import { bedFor } from './plots.ts';
+import { seasonOfLine } from './seasonOfLine.ts';
 import { isNeighbourOffPlan } from './watch.ts';
 import { packetsOf, yieldToExpect } from './yieldToExpect.ts';
 
@@ -110,4 +111,42 @@ test('yield to expect is by the almanac’s range or the line’s own seasons, a
   // The line's own seasons tell more, and the more of them the narrower.
   expect(yieldToExpect(10, { seedsPerPlant: [30, 80] }, [90])).toEqual({ low: 500, high: 1620, seasons: 1 });
   expect(yieldToExpect(10, { seedsPerPlant: [30, 80] }, [45, 180, 90, 90])).toMatchObject({ low: 671, high: 1207, seasons: 4 });
+});
+
+describe('the season of a line', () => {
+  const frosts = { last: '05-08', first: '10-20' };
+  const pea = { bloom: [8, 11], sow: [-6, -1], daysToSeed: [100, 130], ripeWeeks: null, finalCount: 8 } as const;
+  const carrot = { bloom: [8, 12], sow: [4, 8], daysToSeed: null, ripeWeeks: [18, 22], finalCount: 14 } as const;
+  const asked = { today: '2026-11-27', sowOn: null, home: null, frosts, lendingOpens: '02-07' };
+  const step = (crop: typeof pea | typeof carrot, name: string, change: Partial<typeof asked> | { sowOn: string; home?: string } = {}) =>
+    seasonOfLine(crop, { ...asked, ...change }).steps.find(({ step }) => step === name)!;
+
+  test('steps follow each other: none ends before it begins, and none begins before the one it waits for', () => {
+    for (const crop of [pea, carrot])
+      for (const sowOn of [null, '2027-04-10', '2027-06-20']) {
+        const { steps } = seasonOfLine(crop, { ...asked, sowOn });
+        for (const [index, { from, to }] of steps.entries()) {
+          expect(to >= from).toBe(true);
+          if (index > 0) expect(from >= steps[index - 1]!.from).toBe(true);
+        }
+      }
+  });
+
+  test('the next usual sowing lasts from its first day to its last, by the last frost', () =>
+    expect(step(pea, 'sow')).toEqual({ step: 'sow', from: '2027-03-27', to: '2027-05-01' }));
+
+  test('in the sowing weeks it is sown from today on', () => expect(step(pea, 'sow', { today: '2027-04-12' }).from).toBe('2027-04-12'));
+
+  test('a grow-out that has a sowing day is sown on it, and comes home when it was agreed', () => {
+    expect(step(pea, 'sow', { sowOn: '2027-04-10' })).toEqual({ step: 'sow', from: '2027-04-10', to: '2027-04-10' });
+    expect(step(pea, 'test', { sowOn: '2027-04-10', home: '2027-11-01' }).from).toBe('2027-11-01');
+    expect(step(pea, 'lend', { sowOn: '2027-04-10', home: '2028-02-05' }).from).toBe('2029-02-07');
+  });
+
+  test('what ripens in its second year flowers and ripens a year after it is sown', () => {
+    expect(seasonOfLine(carrot, asked).seasons).toBe(2);
+    expect(step(carrot, 'sow').from.slice(0, 4)).toBe('2027');
+    expect(step(carrot, 'bloom').from.slice(0, 4)).toBe('2028');
+    expect(step(carrot, 'ripen')).toEqual({ step: 'ripen', from: '2028-09-11', to: '2028-10-09' });
+  });
 });

@@ -25,6 +25,9 @@ interface LoanView {
   readonly returnedAs: readonly string[];
 }
 
+/** More than these are folded. */
+const FEW_CLOSED = 3;
+
 /** Who lent it, and why all the same where the rules spoke against it. */
 function How({ loan }: { loan: Pick<LoanView, 'lentBy' | 'overrideReason'> }) {
   if (loan.lentBy === null && loan.overrideReason === null) return null;
@@ -72,8 +75,10 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
         ))}
       </ul>
       {closed.length > 0 && (
-        <>
-          <h2 className="mb-2">Closed</h2>
+        <details open={closed.length <= FEW_CLOSED}>
+          <summary className="inline-flex min-h-11 cursor-pointer items-center">
+            <h2>Closed loans ({closed.length})</h2>
+          </summary>
           <ul>
             {closed.map((loan) => (
               <li key={loan.id} className="border-t border-rule py-2 text-small">
@@ -93,7 +98,7 @@ export function LoansOfPerson({ loans }: { loans: readonly LoanView[] }) {
               </li>
             ))}
           </ul>
-        </>
+        </details>
       )}
     </>
   );

@@ -11,6 +11,8 @@ import { lendForm } from '#contracts/desk/loans.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { may } from '#core/people/may.ts';
+import { growOutState } from '#core/states/states.ts';
+import { growOutsOfGrower } from '#data/growouts/growOuts.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
 import { existingCodes } from '#data/lots/lots.ts';
 import { findPerson } from '#data/people/people.ts';
@@ -28,7 +30,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const id = Number(params.id);
   const person = await findPerson(db, id);
   if (!person) throw data(null, { status: 404 });
-  const [loans, typed] = await Promise.all([loansOfMember(db, id), typedBefore(request, actor)]);
+  const [loans, typed, growing] = await Promise.all([loansOfMember(db, id), typedBefore(request, actor), growOutsOfGrower(db, id)]);
   const lot = new URL(request.url).searchParams.get('lot');
   return {
     key: newFormKey(),
@@ -45,6 +47,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       isMember: person.isMember,
       role: person.role,
     },
+    growing: growing.map((one) => ({
+      id: one.id,
+      name: `${one.crop} ‘${one.variety}’`,
+      isAgreed: growOutState(one) !== 'offered',
+      backBy: one.backBy,
+    })),
     loans: loans.map((loan) => ({ ...loan, late: loan.outcome === null && loan.dueOn < today })),
   };
 }
@@ -101,7 +109,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 export default function Person({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useBusy();
   const carried = useRef<Carried | null>(null);
-  const { person, loans, leads, erased } = loaderData;
+  const { person, loans, leads, erased, growing } = loaderData;
   const about = [
     person.isMember ? 'Member' : 'Not a member',
     person.role && person.role !== 'member' ? person.role : null,
@@ -117,6 +125,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
         about={
           <>
             {about}
+            {loans.length + growing.length > 0 && <span className="block font-semibold text-ink">{dealings(loans, growing.length)}</span>}
             {person.note && <span className="block">{person.note}</span>}
           </>
         }
@@ -157,7 +166,36 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
           </p>
         )
       )}
+      {growing.length > 0 && (
+        <>
+          <h2 className="mb-2">Growing for the library</h2>
+          <ul className="mb-8">
+            {growing.map(({ id, name, isAgreed, backBy }) => (
+              <li key={id} className="flex flex-wrap items-baseline justify-between gap-x-6 border-t border-rule py-2">
+                <Link className="link inline-flex min-h-11 items-center font-semibold" to={`/grow-outs/${id}`}>
+                  {name}
+                </Link>
+                <span className="text-small text-soft">
+                  {isAgreed ? `seed expected by ${formatDate(backBy)}` : 'offered, no answer yet'}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <LoansOfPerson loans={loans} />
     </>
   );
+}
+
+/** What is between a person and the library, in one line: open and late loans, what came back, what they grow. */
+function dealings(loans: Route.ComponentProps['loaderData']['loans'], growing: number): string {
+  const open = loans.filter(({ outcome }) => outcome === null).length;
+  const late = loans.filter((loan) => loan.late).length;
+  const back = loans.filter(({ outcome }) => outcome === 'returned').length;
+  return [
+    ...(open > 0 ? [`${open} open ${open === 1 ? 'loan' : 'loans'}${late > 0 ? `, ${late} late` : ''}`] : []),
+    ...(loans.length > open ? [`${back} of ${loans.length - open} closed loans returned`] : []),
+    ...(growing > 0 ? [`${growing} ${growing === 1 ? 'grow-out' : 'grow-outs'} for the library`] : []),
+  ].join(' · ');
 }

@@ -3,6 +3,8 @@ import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
+import { SeasonRibbon } from '#app/ui/SeasonRibbon.tsx';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import { ClaimMark, LotCode, TreatedMark, VerdictMark } from '#app/ui/Mark.tsx';
 import { Empty, Facts, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
@@ -23,6 +25,8 @@ import type { Route } from './+types/line.ts';
 import { RiskReckoning } from './RiskReckoning.tsx';
 import type { Tone } from '#words/tone.ts';
 import { ruleWords, schoolWords } from '#words/house.ts';
+import { growOutsOfLine } from '#data/growouts/growOuts.ts';
+import { seasonOfLine } from '#core/growout/seasonOfLine.ts';
 import { lotToSow } from '#core/growout/needs.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -33,18 +37,33 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const line = await findLine(db, Number(params.id));
   if (!line) throw data(null, { status: 404 });
-  const [lots, reports, samples, stock, risk] = await Promise.all([
+  const [lots, reports, samples, stock, risk, growing] = await Promise.all([
     findLotsOfLine(db, line.id),
     findReports(db, { lineId: line.id }),
     findSamplesOfLine(db, line.id),
     readStockOfLine(db, house, today, line.id),
     readRiskOfLine(db, line.id, today),
+    growOutsOfLine(db, line.id),
   ]);
   const inStore = lots.filter(({ onHand }) => onHand > 0);
   const germinationOf = new Map(lots.map(({ code, germination }) => [code, germination]));
   const { facts, ...rest } = line;
+  const placed = growing.find(({ sowOn }) => sowOn !== null);
   return {
     line: rest,
+    looks: facts.seedLooks,
+    today,
+    season:
+      facts.keptAs === null
+        ? seasonOfLine(facts, {
+            today,
+            sowOn: placed?.sowOn ?? null,
+            home: placed?.backBy ?? null,
+            frosts: { last: house.lastFrost, first: house.firstFrost },
+            lendingOpens: house.lendingOpens,
+          })
+        : null,
+    grown: placed ? { id: placed.id, garden: placed.garden } : null,
     lots: lots.map((lot) => ({ ...lot, seeds: seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) })),
     reports,
     risk,
@@ -65,18 +84,19 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 type Loaded = Route.ComponentProps['loaderData'];
 
 export default function Line({ loaderData }: Route.ComponentProps) {
-  const { line, lots, reports } = loaderData;
+  const { line, lots, reports, season, grown } = loaderData;
   return (
     <>
       <PageHead
-        title={`‘${line.name}’`}
+        picture={<SeedPortrait portrait={loaderData.looks} size={56} />}
+        title={`${line.crop} ‘${line.name}’`}
         about={
           <>
+            {line.aim === 'keep true' ? 'Kept true to type' : 'Allowed to adapt'}
+            {(line.aliases ?? []).length > 0 && `; also called ${line.aliases!.map((name) => `‘${name}’`).join(', ')}`}.{' '}
             <Link className="link" to={`/almanac/${line.cropId}`}>
-              {line.crop}
+              How to grow and save it
             </Link>
-            , {line.aim === 'keep true' ? 'kept true to type' : 'allowed to adapt'}
-            {(line.aliases ?? []).length > 0 && `; also ${line.aliases!.map((name) => `‘${name}’`).join(', ')}`}
           </>
         }
         actions={<ButtonLink to={`/lines/${line.id}/edit`}>Edit story, names and aim</ButtonLink>}
@@ -85,6 +105,30 @@ export default function Line({ loaderData }: Route.ComponentProps) {
       <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <LineReckoning {...loaderData} />
         {loaderData.risk && <RiskReckoning risk={loaderData.risk} />}
+      </div>
+      <h2 className="mt-8 mb-2">Lots</h2>
+      {lots.length === 0 ? <Empty>No lots are left under this name.</Empty> : <Lots lots={lots} packetsOf={loaderData.packetsOf} />}
+      {season && (
+        <section aria-label="From seed to seed" className="mt-8">
+          <h2 className="mb-1">From seed to seed</h2>
+          <p className="mb-3 text-soft">
+            {grown ? (
+              <>
+                By the sowing day of{' '}
+                <Link className="link" to={`/grow-outs/${grown.id}`}>
+                  the grow-out in {grown.garden ?? 'its garden'}
+                </Link>
+                {'; the rest is usual for this place.'}
+              </>
+            ) : (
+              'The next usual season in this place, by its frosts.'
+            )}{' '}
+            {season.seasons === 2 && 'Its seed ripens in the year after sowing.'}
+          </p>
+          <SeasonRibbon season={season} today={loaderData.today} label={`The season of ‘${line.name}’`} />
+        </section>
+      )}
+      <div className="mt-8 grid gap-x-10 gap-y-8 xl:grid-cols-2">
         <section aria-label="Reports from gardens">
           <h2 className="mb-2">Reports from gardens</h2>
           {reports.length === 0 ? (
@@ -107,16 +151,14 @@ export default function Line({ loaderData }: Route.ComponentProps) {
             </ul>
           )}
           <Drift drift={loaderData.drift} />
-          {loaderData.exceptions.length > 0 && (
-            <>
-              <h3 className="mt-5 mb-1 font-semibold">Exceptions to the house rules</h3>
-              <Facts rows={loaderData.exceptions.map(({ question, school }) => [question, school])} />
-            </>
-          )}
         </section>
+        {loaderData.exceptions.length > 0 && (
+          <section aria-label="Exceptions to the house rules">
+            <h2 className="mb-2">Exceptions to the house rules</h2>
+            <Facts rows={loaderData.exceptions.map(({ question, school }) => [question, school])} />
+          </section>
+        )}
       </div>
-      <h2 className="mt-10 mb-2">Lots</h2>
-      {lots.length === 0 ? <Empty>No lots are left under this name.</Empty> : <Lots lots={lots} packetsOf={loaderData.packetsOf} />}
     </>
   );
 }
@@ -157,8 +199,6 @@ function LineReckoning({
         ...(alone ? [`${alone}. A second copy, kept elsewhere or grown in another garden, would make it safer.`] : []),
         `We aim for ${formatSeeds(stock.target)}: ${stock.reserve} for a grow-out, and ${stock.lending} to lend while the seed stays good, at the rate of the last three years.`,
         `${formatSeeds(stock.usable)} can be relied on. Seed that is on hold or may be too weak is not counted.`,
-        ...(stock.promised > 0 ? [`${formatSeeds(stock.promised)} are promised to planned grow-outs.`] : []),
-        ...(stock.tests > 0 ? [`${formatSeeds(stock.tests)} will be used for germination tests within a year.`] : []),
         ...(best ? [`Its best lot is labelled “${CLAIM_WORDS[best].toLowerCase()}”.`] : []),
       ]}
       actions={

@@ -1,10 +1,14 @@
 import { Link } from 'react-router';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { seasonOf } from '#core/almanac/crop.ts';
+import { seasonOfLine } from '#core/growout/seasonOfLine.ts';
+import { returnBy } from '#core/lending/returnBy.ts';
 import { growOutState } from '#core/states/states.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { growOutsBefore, growOutsOfGrower, lotsOfGrowOuts } from '#data/growouts/growOuts.ts';
+import { readCropsById } from '#data/almanac/almanac.ts';
 import { listLendable } from '#data/stock/shelves.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -12,6 +16,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
+import { SeasonRibbon } from '#app/ui/SeasonRibbon.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/mine.ts';
 
@@ -22,7 +27,7 @@ const MOST_ENDED = 20;
 
 /** A member's own loans, and what may be borrowed; nobody else's data. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'read own loans');
+  const { actor, house, today } = visitBy(context, request, 'read own loans');
   const search = new URL(request.url).searchParams.get('search')?.trim().slice(0, 60) ?? '';
   const [loans, offers, growOuts, ended] = await Promise.all([
     loansOfMember(db, actor.personId),
@@ -34,7 +39,29 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     db,
     ended.map(({ id }) => id),
   );
+  const crops = new Map(
+    (
+      await readCropsById(db, [
+        ...new Set([
+          ...growOuts.map(({ cropId }) => cropId),
+          ...loans.flatMap(({ cropId, outcome }) => (outcome === null ? [cropId] : [])),
+        ]),
+      ])
+    ).map((crop) => [crop.id, crop]),
+  );
+  const seasonFor = (cropId: string, sowOn: string, home: string) => {
+    const { steps, seasons } = seasonOfLine(crops.get(cropId)!, {
+      today,
+      sowOn,
+      home,
+      frosts: { last: house.lastFrost, first: house.firstFrost },
+      lendingOpens: house.lendingOpens,
+    });
+    // What the library does with the seed afterwards is not theirs to do.
+    return { steps: steps.filter(({ step }) => step !== 'test' && step !== 'lend'), seasons };
+  };
   return {
+    today,
     search,
     offers,
     growOuts: growOuts.map((one) => ({
@@ -44,6 +71,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       state: growOutState(one),
       sowOn: one.sowOn ?? one.sowFrom,
       backBy: one.backBy,
+      season: seasonFor(one.cropId, one.sowOn ?? one.sowFrom, one.backBy),
     })),
     ended: ended.map(({ id, crop, variety, step, reason, stepOn }) => ({
       id,
@@ -54,7 +82,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         .filter(({ growOutId }) => growOutId === id)
         .map(({ code, amount, unit, seedsPerGram }) => ({ code, seeds: seedsInUnits(amount, unit, seedsPerGram) })),
     })),
-    loans: loans.map(({ id, code, crop, variety, lentOn, dueOn, outcome }) => ({
+    loans: loans.map(({ id, code, crop, cropId, variety, lentOn, dueOn, outcome }) => ({
       id,
       code,
       crop,
@@ -63,11 +91,19 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       dueOn,
       outcome,
       late: outcome === null && dueOn < today,
+      season:
+        outcome === null && dueOn >= today
+          ? seasonFor(
+              cropId,
+              returnBy(lentOn, seasonOf(crops.get(cropId)!), { last: house.lastFrost, first: house.firstFrost }).sowFrom,
+              dueOn,
+            )
+          : null,
     })),
   };
 }
 
-export default function Mine({ loaderData: { search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
+export default function Mine({ loaderData: { today, search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
   return (
     <>
       <PageHead title="My seed" about="What you are growing, what you have borrowed, and what you can borrow next." />
@@ -80,7 +116,7 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
             </Link>
           </div>
           <ul aria-label="Growing for the library" className="mb-10">
-            {growOuts.map(({ id, name, code, state, sowOn, backBy }) => (
+            {growOuts.map(({ id, name, code, state, sowOn, backBy, season }) => (
               <li key={id} className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-rule py-3">
                 <span>
                   <b>{name}</b> <LotCode>{code}</LotCode>
@@ -102,6 +138,9 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
                     {state === 'offered' ? 'Read and answer' : 'How to grow it'}
                   </ButtonLink>
                 </span>
+                <div className="w-full">
+                  <SeasonRibbon season={season} today={today} label={`When to do what: ${name}`} />
+                </div>
               </li>
             ))}
           </ul>
@@ -149,6 +188,12 @@ export default function Mine({ loaderData: { search, loans, offers, growOuts, en
                   How to sow and save it
                 </Link>
               </span>
+              {loan.season && (
+                <details className="w-full">
+                  <summary className="link inline-flex min-h-11 items-center">When to do what</summary>
+                  <SeasonRibbon season={loan.season} today={today} label={`When to do what: ${loan.crop} ‘${loan.variety}’`} />
+                </details>
+              )}
             </li>
           ))}
         </ul>
