@@ -38,6 +38,8 @@ export default [
   route('shelves', 'routes/stock/shelves.tsx'),
   route('places', 'routes/stock/places.tsx'),
   route('copies', 'routes/stock/copies.tsx'),
+  route('labels', 'routes/lots/labels.tsx'),
+  route('labels.pdf', 'routes/lots/labelsSheet.ts'),
   route('lots/:code', 'routes/lots/lot.tsx'),
   route('lots/:code/move', 'routes/stock/move.tsx'),
   route('lots/:code/give', 'routes/stock/give.tsx'),

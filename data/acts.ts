@@ -34,8 +34,12 @@ export async function recordAct(db: Db, act: ActRow): Promise<void> {
     .execute();
 }
 
-/** The record of who did what, newest first; `total` counts no further than the next 2000, and `more` says that it stopped there. */
-export async function readActs(db: Db, page: { limit: number; offset: number; search: string }) {
+/** The record of who did what, newest first; `total` counts no further than the next 2000, and `more` says that it stopped there. @param kindsOf the kinds of acts that a word calls, where they are called otherwise than they are kept */
+export async function readActs(
+  db: Db,
+  page: { limit: number; offset: number; search: string },
+  kindsOf: (word: string) => readonly string[] = () => [],
+) {
   let query = db
     .selectFrom('act')
     .leftJoin('account', 'account.id', 'act.account_id')
@@ -44,7 +48,10 @@ export async function readActs(db: Db, page: { limit: number; offset: number; se
   // Said of the act (by its index) or by the person (few, by the accounts' index): each word one or the other.
   for (const word of page.search.split(/\s+/).filter(Boolean))
     query = query.where(
-      sql<boolean>`(${keyHoldsWords(word, [sql`act.searched`])} or act.account_id = any(array(
+      sql<boolean>`(${sql.join(
+        [word, ...kindsOf(word)].map((each) => keyHoldsWords(each, [sql`act.searched`])),
+        sql` or `,
+      )} or act.account_id = any(array(
         select account.id from account join person on person.id = account.person_id where ${holdsWords(word, 'person.name')})))`,
     );
   const rows = query

@@ -15,6 +15,7 @@ import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
 import { workTheTests } from './testWork.ts';
+import { labelLots } from './labels.ts';
 import { generateLibrary } from './generate.ts';
 import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
@@ -69,6 +70,7 @@ async function seed(): Promise<void> {
     while ((await judgeNext(owner, clock())) > 0);
     await markOutlooksStale(owner);
     while ((await reckonNextOutlooks(owner, clock())) > 0);
+    await labelLots(owner, helper, today);
     const [coordinator, member] = [await firstOf(owner, 'coordinator'), await firstOf(owner, 'member')];
     while ((await reckonNextRisks(owner, clock())) > 0);
     await sendCopies(owner, coordinator, member, today);

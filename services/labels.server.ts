@@ -1,6 +1,8 @@
 import { createRequire } from 'node:module';
 import bwipjs from 'bwip-js/node';
 import PDFDocument from 'pdfkit';
+import { drawSeed, seedFill, seedRoom } from '#core/almanac/drawSeed.ts';
+import { readPortrait, type Portrait } from '#core/almanac/portrait.ts';
 import { placeLabels, SHEETS, type SheetId } from '#core/labels/sheets.ts';
 
 /** What stands on a label. Long texts wrap; where there is no room for all, the least important line is left out, and none is cut or too small to read. */
@@ -13,6 +15,8 @@ export interface LabelWords {
   readonly lines: readonly { readonly text: string; readonly strong?: boolean; readonly rank?: number }[];
   /** Hazards stand in a frame. */
   readonly hazards: readonly string[];
+  /** How the seed looks, as the almanac writes it; drawn under the code where there is room. */
+  readonly looks?: string;
 }
 
 const POINTS = 72 / 25.4;
@@ -84,7 +88,7 @@ export async function labelRunsPdf(
       doc.save();
       doc.translate(x * POINTS, y * POINTS);
       if (drawn) for (const chunk of drawn) doc.addContent(chunk);
-      else drawn = recordContent(doc, () => draw(doc, words.code, lines, qr, box));
+      else drawn = recordContent(doc, () => draw(doc, words, lines, qr, box));
       doc.restore();
     }
   }
@@ -178,7 +182,7 @@ function layOut(doc: PDFKit.PDFDocument, words: LabelWords, width: number, scale
   });
 }
 
-function draw(doc: PDFKit.PDFDocument, code: string, lines: readonly Line[], qr: Buffer, box: Box): void {
+function draw(doc: PDFKit.PDFDocument, { code, looks }: LabelWords, lines: readonly Line[], qr: Buffer, box: Box): void {
   const width = textWidth(box);
   const left = box.x + PAD;
   let top = box.y + PAD;
@@ -198,4 +202,29 @@ function draw(doc: PDFKit.PDFDocument, code: string, lines: readonly Line[], qr:
   doc.font('code').fontSize(7);
   const codeSize = Math.min(9, (7 * side) / doc.widthOfString(code));
   doc.fontSize(codeSize).text(code, x, box.y + PAD + side + 1, { width: side, align: 'center', lineBreak: false });
+  const under = box.y + PAD + side + codeSize + 4;
+  const portrait = looks === undefined ? null : readPortrait(looks);
+  if (portrait) drawPortrait(doc, portrait, { x, y: under, width: side, height: box.y + box.height - PAD - under });
+}
+
+/** Smaller, a seed is a dot; larger, it would outshine the words. Points. */
+const LEAST_SEED = 12;
+const MOST_SEED = 42;
+
+/** The seed in the middle of a box that is left over, as large as fits; nothing where that is too little. */
+function drawPortrait(doc: PDFKit.PDFDocument, portrait: Portrait, box: Box): void {
+  const { across, high } = seedRoom(portrait);
+  const scale = Math.min(MOST_SEED / Math.max(across, high), box.width / across, box.height / high);
+  if (across * scale < LEAST_SEED) return;
+  doc.save();
+  doc.translate(box.x + box.width / 2, box.y + (high * scale) / 2).scale(scale);
+  const [light] = seedFill(portrait);
+  for (const { d, fill, stroke, width, opacity } of drawSeed(portrait, 0.6 / scale)) {
+    doc.path(d).opacity(opacity).lineWidth(width).lineCap('round').lineJoin('round');
+    const colour = fill === 'body' ? light : fill;
+    if (colour !== null && stroke !== null) doc.fillAndStroke(colour, stroke);
+    else if (colour !== null) doc.fill(colour);
+    else doc.stroke(stroke!);
+  }
+  doc.restore();
 }

@@ -44,7 +44,7 @@ export function nextTestSentence({ on, reason }: { readonly on: string | null; r
 /** What a verdict means for the person with the jar in hand. */
 export const VERDICT_WORDS: Record<VerdictKind, string> = {
   'full strength': 'Good: lend it as it is',
-  'sow thicker': 'Lend it and say “sow thicker”',
+  'sow thicker': 'Lend it, to be sown thicker',
   'not settled': 'Not clear yet: it may be too weak',
   'do not lend': 'Too weak to lend',
   dead: 'No living seed',

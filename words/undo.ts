@@ -1,42 +1,4 @@
-import type { UndoableName } from '#core/people/commands.ts';
 import type { UndoProblem } from '#core/people/undo.ts';
-
-/** What was just done, as its bar says it; its lot or number follows. */
-const DONE: Readonly<Record<UndoableName, string>> = {
-  'lot taken in': 'Lot taken in',
-  'seed returned': 'Seed returned',
-  'batch started': 'Batch started',
-  'batch moved on': 'Next step started',
-  'batch weighed': 'Weighed',
-  packed: 'Packed',
-  unpacked: 'Packets opened',
-  moved: 'Moved',
-  'seed given': 'Given away',
-  'hold set': 'Put on hold',
-  'hold lifted': 'Hold removed',
-  'grow-out proposed': 'Grow-out proposed',
-  'season plan carried out': 'Proposed from the plan',
-  'keeper written': 'Keeper saved',
-  'copy counted': 'Copy counted',
-  'grow-out placed': 'Garden and day saved',
-  'grow-out offered': 'Grow-out offered',
-  'offer accepted': 'Offer accepted',
-  'offer declined': 'Offer declined',
-  'grow-out agreed': 'Grow-out agreed',
-  'season logged': 'Log entry saved',
-  'log entry struck': 'Entry deleted',
-  'seed handed over': 'Seed handed over',
-  'grow-out failed': 'Grow-out failed',
-  'grow-out dropped': 'Grow-out dropped',
-  'packets lent': 'Packets lent',
-  'loan closed': 'Loan closed',
-};
-
-/** An act that can be undone, in a few words. @param kind a command's name, with a detail after it or without */
-export function doneWords(kind: string): string {
-  const [name, detail] = kind.split(': ');
-  return [DONE[name as UndoableName], detail].filter(Boolean).join(': ');
-}
 
 const BUILT_ON: Readonly<Record<Extract<UndoProblem, { code: 'built on' }>['by'], string>> = {
   'lot used': 'some of this seed has been used since',

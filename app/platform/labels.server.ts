@@ -1,9 +1,10 @@
 import bwipjs from 'bwip-js/node';
-import { printForm, sheetFrom } from '#contracts/bench/bench.ts';
+import { printForm, sheetFrom } from '#contracts/labels.ts';
 import { labelPdf, type LabelWords } from '#services/labels.server.ts';
+import { recordLabels } from '#services/lots/labels.server.ts';
 import { printLabels } from '#services/printing.server.ts';
 import { devices } from './devices.server.ts';
-import { newFormKey, notAccepted, readForm } from './form.server.ts';
+import { newFormKey, notAccepted, parseForm } from './form.server.ts';
 import type { SignedIn } from './visit.server.ts';
 
 /** The address at which people reach this library, for codes that are scanned. */
@@ -12,22 +13,27 @@ export const addressOf = (path: string, request: Request): string => `${process.
 /** A code to be scanned, as a picture. */
 export const qrOf = (address: string): string => bwipjs.toSVG({ bcid: 'qrcode', text: address });
 
-/** What a page that shows and prints a label needs. @param file where its PDF is */
-export function labelPage(words: LabelWords, file: string, request: Request) {
+/** What a page that shows and prints a label needs. @param file where its PDF is @param of what is asked of a lot's label, whose making is written down; null for tags and slips */
+export function labelPage(words: LabelWords, file: string, request: Request, of: { readonly seeds: number | null } | null = null) {
   const count = Math.trunc(Number(new URL(request.url).searchParams.get('count'))) || 1;
   return {
     words,
     file,
     count,
     key: newFormKey(),
+    lot: of && { made: newFormKey(), seeds: of.seeds },
     hasPrinter: devices.printer !== null,
     qr: qrOf(words.address),
   };
 }
 
+/** The fields of a form as an address would hold them. */
+export const askedIn = (form: FormData): URLSearchParams =>
+  new URLSearchParams([...form].flatMap(([name, value]) => (typeof value === 'string' ? [[name, value]] : [])));
+
 /** Labels as a PDF: `sheet`, `count` and `start` of the address say on what, how many and from which place of a used sheet. */
-export async function labelFile(words: LabelWords, request: Request): Promise<Response> {
-  const { sheet, count, start } = sheetFrom(new URL(request.url).searchParams);
+export async function labelFile(words: LabelWords, request: Request, asked = new URL(request.url).searchParams): Promise<Response> {
+  const { sheet, count, start } = sheetFrom(asked);
   return pdfAnswer(await labelPdf(words, sheet, count, start), `labels-${words.code}`);
 }
 
@@ -41,12 +47,14 @@ export const pdfAnswer = (pdf: Buffer, name: string): Response =>
     },
   });
 
-/** Sends labels to the label printer: the same that the PDF would hold. */
-export async function printFromForm(words: LabelWords, request: Request, visit: SignedIn) {
-  const { submission } = await readForm(request, printForm);
+/** Sends labels to the label printer: the same that the PDF would hold. Those of a lot are written down as made. */
+export async function printFromForm(words: LabelWords, form: FormData, visit: SignedIn) {
+  const submission = parseForm(form, printForm);
   if (submission.status !== 'success')
     return notAccepted({ printed: null, trouble: 'Reload the page and choose the sheet, the starting place and the number again' });
+  const { made, count } = submission.value;
   const done = await printLabels(visit, { ...submission.value, words });
+  if (done.ok && made) await recordLabels(visit, { key: made, lots: [{ code: words.code, labels: count }] });
   return done.ok
     ? { printed: done.answer.labels, trouble: null }
     : notAccepted({

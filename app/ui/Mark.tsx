@@ -34,12 +34,21 @@ export const VERDICT_TONES: Record<VerdictKind, Tone> = {
   dead: 'poor',
 };
 
+/** The verdict in a mark's two or three words. */
+const VERDICT_MARKS: Record<VerdictKind, string> = {
+  'full strength': 'full strength',
+  'sow thicker': 'sow thicker',
+  'not settled': 'not clear yet',
+  'do not lend': 'too weak to lend',
+  dead: 'no living seed',
+};
+
 /** The verdict on a lot, and whether any test stands behind it. */
 export function VerdictMark({ verdict, isTested }: { verdict: VerdictKind | null; isTested: boolean }) {
   if (verdict === null) return <Mark tone="plain">not judged yet</Mark>;
   return (
     <>
-      <Mark tone={VERDICT_TONES[verdict]}>{verdict}</Mark>
+      <Mark tone={VERDICT_TONES[verdict]}>{VERDICT_MARKS[verdict]}</Mark>
       {!isTested && <span className="ml-1 text-small whitespace-nowrap text-soft">not tested</span>}
     </>
   );

@@ -123,7 +123,9 @@ function differsWords({ kind, lotVerdict, latest, endedOn }: TestResultProps): s
   const because = latest
     ? `the lot’s other tests, its crop’s usual life and its storage since ${formatDate(endedOn)} count too`
     : 'it has been tested again since and has aged';
-  return [`Today’s verdict on the lot is “${VERDICT_WORDS[lotVerdict].toLowerCase()}”. That is the one we use, because ${because}.`];
+  return [
+    `Today’s verdict on the lot differs: ${VERDICT_WORDS[lotVerdict].charAt(0).toLowerCase()}${VERDICT_WORDS[lotVerdict].slice(1)}. We use that one, because ${because}.`,
+  ];
 }
 
 /** What became of the seeds that did not come up. */

@@ -4,7 +4,7 @@ import { useFetcher } from 'react-router';
 import type { LastAct } from '#core/people/undo.ts';
 import { Button } from './Button.tsx';
 import { LotCode } from './Mark.tsx';
-import { doneWords } from '#words/undo.ts';
+import { doneWords } from '#words/acts.ts';
 
 /** What was done last, with the way to take it back, until the next act or for some minutes. It lies over the foot of every page. */
 export function UndoBar({ act, formKey }: { act: LastAct; formKey: string }) {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
-import { checkForm, handForm, nextStepForm, printForm, sheetFrom, startBatchForm } from './bench.ts';
+import { checkForm, handForm, nextStepForm, startBatchForm } from './bench.ts';
 import { recipeForm } from './recipes.ts';
 
 const key = '2b9d1a52-6d4f-4a5e-9a6e-0d8f3f0a6c11';
@@ -69,23 +69,6 @@ describe('a recipe as written', () => {
   test.each(['2, 4', 'soon', '-1 2 3', '1 2 99999'])('hours like %s are asked for again', (text) =>
     expect(errors(recipe({ 'step-1': 'soda', 'hours-1': text }))).toHaveProperty('hours-1'),
   );
-});
-
-describe('labels on a sheet', () => {
-  test('start at a place the sheet has', () => {
-    const print = { key, sheet: 'a4-24', count: 3 };
-    expect(printForm.safeParse({ ...print, start: 24 }).success).toBe(true);
-    expect(errors(printForm.safeParse({ ...print, start: 25 }))).toHaveProperty('start');
-    expect(printForm.safeParse({ ...print, sheet: 'a3' }).success).toBe(false);
-  });
-
-  test('an address that makes no sense asks for the nearest that does', () => {
-    const from = (query: string) => sheetFrom(new URLSearchParams(query));
-    expect(from('sheet=a4-24&count=12&start=5')).toEqual({ sheet: 'a4-24', count: 12, start: 5 });
-    expect(from('sheet=x&count=99999&start=99')).toEqual({ sheet: 'a4-24', count: 600, start: 24 });
-    expect(from('count=-3&start=abc')).toEqual({ sheet: 'a4-24', count: 1, start: 1 });
-    expect(from('sheet=roll-57&start=7').start).toBe(1);
-  });
 });
 
 test('a stand-in is worked by what the hand can do, and no more', () => {

@@ -5,7 +5,6 @@ import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/benc
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
 import { checksFor, TREATMENTS } from '#core/bench/treatments.ts';
 import { HEAVIER } from '#core/bench/weighings.ts';
-import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 
 const celsius = z.number({ error: 'room: missing' }).min(-5, 'room: too cold').max(45, 'room: too warm');
@@ -214,26 +213,6 @@ export const handForm = z.discriminatedUnion('intent', [
     celsius: z.number({ error: 'warmth: missing' }).min(-40, 'warmth: too cold').max(40, 'warmth: too warm'),
   }),
 ]);
-
-const MOST_LABELS = 600;
-const places = (sheet: SheetId) => SHEETS[sheet].columns * SHEETS[sheet].rows;
-
-/** Labels to print: on what, how many, and from which place of a used sheet. */
-export const printForm = z
-  .object({
-    key: actKey,
-    sheet: z.enum(SHEET_IDS),
-    count: z.int().min(1).max(MOST_LABELS),
-    start: z.int().min(1).default(1),
-  })
-  .refine(({ sheet, start }) => start <= places(sheet), { path: ['start'], message: 'label place: none' });
-
-/** The same from an address; what makes no sense becomes the nearest that does. */
-export function sheetFrom(query: URLSearchParams): { sheet: SheetId; count: number; start: number } {
-  const sheet = SHEET_IDS.find((id) => id === query.get('sheet')) ?? 'a4-24';
-  const whole = (name: string, most: number) => Math.min(most, Math.max(1, Math.trunc(Number(query.get(name))) || 1));
-  return { sheet, count: whole('count', MOST_LABELS), start: whole('start', places(sheet)) };
-}
 
 /** Packets back into the jar. */
 export const unpackForm = z.object({

@@ -141,6 +141,7 @@ test('sow thicker is a ratio that a person can do', () => {
 
 test('a ratio is told only of seed that is lent and sown thicker', () => {
   expect(thickerOf('sow thicker', 0.62)).toEqual({ sow: 3, for: 2 });
-  expect(thickerOf('sow thicker', 0.88)).toBeNull();
+  expect(thickerOf('sow thicker', 0.88)).toEqual({ sow: 5, for: 4 });
+  expect(thickerOf('sow thicker', 0.95)).toEqual({ sow: 5, for: 4 });
   for (const verdict of ['full strength', 'not settled', 'do not lend', null] as const) expect(thickerOf(verdict, 0.62)).toBeNull();
 });

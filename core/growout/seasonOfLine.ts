@@ -5,8 +5,7 @@ import { returnBy, type Frosts } from '../lending/returnBy.ts';
 import { plannedBloom, type Window } from './sowing.ts';
 
 /** What a line goes through from seed to seed, in order. */
-export const SEASON_STEPS = ['sow', 'bloom', 'ripen', 'clean', 'test', 'lend'] as const;
-export type SeasonStep = (typeof SEASON_STEPS)[number];
+export type SeasonStep = 'sow' | 'bloom' | 'ripen' | 'clean' | 'test' | 'lend';
 
 export interface SeasonOfLine {
   readonly steps: readonly ({ readonly step: SeasonStep } & Window)[];

@@ -77,6 +77,7 @@ export const COMMANDS = {
   'report written': work('written anew'),
   'air of a place': work('written anew'),
   'labels printed': work('out of the house'),
+  'labels made': work('undo'),
 
   'grow-out proposed': lead('plan grow-outs', 'undo'),
   'season planned': lead('plan grow-outs', 'written anew'),

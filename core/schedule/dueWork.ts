@@ -2,7 +2,7 @@ import { daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 
 /** One thing to do, as Today shows it. `on` is the day it fell or falls due. */
 export interface DueWork {
-  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk';
+  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label';
   readonly on: IsoDate;
   /** Plants or seed are lost if it waits, although its kind can wait as a rule. */
   readonly spoils?: boolean;
@@ -23,6 +23,7 @@ const WEIGHT: Record<DueWork['kind'], number> = {
   'grow-out': 1,
   copy: 1,
   risk: 0,
+  label: 0.5,
 };
 /** What stands before any delay: a towel or a ferment due today comes before anything that can wait, however late that is. */
 const START: Record<DueWork['kind'], number> = {
@@ -35,6 +36,7 @@ const START: Record<DueWork['kind'], number> = {
   'grow-out': 28,
   copy: 22,
   risk: 12,
+  label: 18,
 };
 const MOST_DAYS_COUNTED = 30;
 
@@ -66,6 +68,7 @@ export function bandOf(work: DueWork, today: IsoDate): Band {
     case 'return':
     case 'grow-out':
     case 'copy':
+    case 'label':
       return work.spoils ? 'now' : 'this week';
   }
 }

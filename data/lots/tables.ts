@@ -221,7 +221,23 @@ interface BlendTable {
   act_key: Fact<string>;
 }
 
+interface LotLabelTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<LotId>;
+  name: Fact<string>;
+  promise: MaybeFact<Claim>;
+  sowing: Fact<string>;
+  hybrid: Fact<boolean>;
+  hazards: Fact<readonly string[]>;
+  labels: Fact<number>;
+  made_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 export interface LotsTables {
+  lot_label_written: LotLabelTable;
+  lot_label: LotLabelTable;
   line: LineTable;
   line_alias: LineAliasTable;
   lot_code_counter: LotCodeCounterTable;

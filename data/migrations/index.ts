@@ -33,6 +33,7 @@ import * as growing from './0031_growing.ts';
 import * as risk from './0032_risk.ts';
 import * as keepers from './0033_keepers.ts';
 import * as seasonPlan from './0034_season_plan.ts';
+import * as labels from './0035_labels.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -70,4 +71,5 @@ export const migrations: Record<string, Migration> = {
   '0032_risk': risk,
   '0033_keepers': keepers,
   '0034_season_plan': seasonPlan,
+  '0035_labels': labels,
 };

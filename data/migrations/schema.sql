@@ -1348,6 +1348,48 @@ ALTER TABLE public.lot_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY 
     CACHE 1
 );
 
+CREATE TABLE public.lot_label_written (
+    id bigint NOT NULL,
+    lot_id bigint NOT NULL,
+    name text NOT NULL,
+    promise text,
+    sowing text NOT NULL,
+    hybrid boolean NOT NULL,
+    hazards text[] NOT NULL,
+    labels integer NOT NULL,
+    made_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT lot_label_at_least_one CHECK ((labels >= 1))
+);
+
+CREATE VIEW public.lot_label AS
+ SELECT DISTINCT ON (lot_label_written.lot_id) lot_label_written.id,
+    lot_label_written.lot_id,
+    lot_label_written.name,
+    lot_label_written.promise,
+    lot_label_written.sowing,
+    lot_label_written.hybrid,
+    lot_label_written.hazards,
+    lot_label_written.labels,
+    lot_label_written.made_on,
+    lot_label_written.written_by,
+    lot_label_written.act_key
+   FROM public.lot_label_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = lot_label_written.act_key))))
+  ORDER BY lot_label_written.lot_id, lot_label_written.id DESC;
+
+ALTER TABLE public.lot_label_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.lot_label_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.lot_outlook (
     lot_id bigint NOT NULL,
     low real NOT NULL,
@@ -2225,6 +2267,9 @@ ALTER TABLE ONLY public.lot_code_counter
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_code_once UNIQUE (code);
 
+ALTER TABLE ONLY public.lot_label_written
+    ADD CONSTRAINT lot_label_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.lot_outlook
     ADD CONSTRAINT lot_outlook_pkey PRIMARY KEY (lot_id);
 
@@ -2514,6 +2559,12 @@ CREATE INDEX lot_by_taken_in ON public.lot_written USING btree (taken_in_on DESC
 
 CREATE INDEX lot_children ON public.lot_parent USING btree (parent_id);
 
+CREATE INDEX lot_label_act ON public.lot_label_written USING btree (act_key);
+
+CREATE INDEX lot_label_of_lot ON public.lot_label_written USING btree (lot_id, id DESC);
+
+CREATE INDEX lot_label_writer ON public.lot_label_written USING btree (written_by);
+
 CREATE INDEX lot_next_test ON public.lot_state USING btree (next_test_on, lot_id);
 
 CREATE INDEX lot_of_act ON public.lot_written USING btree (act_key);
@@ -2749,6 +2800,10 @@ CREATE TRIGGER loan_untruncated BEFORE TRUNCATE ON public.loan_written FOR EACH 
 CREATE TRIGGER lot_has_a_shelf_key BEFORE INSERT OR UPDATE OF line_id ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.keep_shelf_key();
 
 CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.begin_lot_state();
+
+CREATE TRIGGER lot_label_written_unchanging BEFORE DELETE OR UPDATE ON public.lot_label_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER lot_label_written_untruncated BEFORE TRUNCATE ON public.lot_label_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER lot_parent_unchanging BEFORE DELETE OR UPDATE ON public.lot_parent FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3179,6 +3234,15 @@ ALTER TABLE ONLY public.lot_written
 
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_garden_id_fkey FOREIGN KEY (garden_id) REFERENCES public.garden(id);
+
+ALTER TABLE ONLY public.lot_label_written
+    ADD CONSTRAINT lot_label_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.lot_label_written
+    ADD CONSTRAINT lot_label_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.lot_label_written
+    ADD CONSTRAINT lot_label_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
@@ -3771,6 +3835,10 @@ GRANT SELECT ON TABLE public.lot TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.lot_code_counter TO kind_granary_app;
 
 GRANT UPDATE(last) ON TABLE public.lot_code_counter TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.lot_label_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.lot_label TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_outlook TO kind_granary_app;
 

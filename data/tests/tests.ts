@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Portrait } from '#core/almanac/portrait.ts';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { Countable, StateCounts } from '#core/germination/towel.ts';
 import type { Day, LotId, TestId } from '#core/kernel/kinds.ts';
@@ -76,6 +77,7 @@ function tests(db: Db) {
       'line.name as variety',
       'crop.name as crop',
       'crop.id as cropId',
+      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
       'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { SHELF_SORTS } from '#core/lots/words.ts';
+import { doneWords, kindsCalled } from '#words/acts.ts';
 import { readActs } from '#data/acts.ts';
 import { readCrop, readCrops } from '#data/almanac/almanac.ts';
 import { listOpenLoans } from '#data/desk/loans.ts';
@@ -170,6 +171,10 @@ describe('the other lists', () => {
     expect((await find('test laid')).every(({ kind }) => kind === 'test laid')).toBe(true);
     expect((await find(codes[0]!)).map(({ kind }) => kind)).toEqual(expect.arrayContaining(['lot taken in', 'test laid', 'packets lent']));
     expect(await find('nobody at all')).toEqual([]);
+    // A test is called "started", and kept as "laid": found by either.
+    const called = await readActs(library.db, { search: 'started', limit: 50, offset: 0 }, kindsCalled);
+    expect(called.acts.some(({ kind }) => kind === 'test laid')).toBe(true);
+    expect(called.acts.every(({ kind }) => doneWords(kind).includes('started'))).toBe(true);
   });
 
   test('the almanac is found by name and by species', async () => {

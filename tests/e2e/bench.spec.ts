@@ -24,7 +24,7 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await page.getByLabel('Weight now (optional)').fill('1 kg');
   await page.getByLabel('Fruits, heads or pods (optional)').fill('4');
   await page.getByRole('button', { name: BUTTON.startBatch }).click();
-  await expect(page.getByText('Print tag')).toBeVisible();
+  await expect(page.getByRole('status').getByText('Print tag')).toBeVisible();
   await page.getByRole('button', { name: BUTTON.scoopTheSeedOut }).click();
   await expect(page.getByText('It is ready from')).toBeVisible();
   await goOn(page, 'Scoop the seed out');
@@ -93,7 +93,7 @@ test('what is being typed stays while the answer to a tap or a weight is coming,
   await page.goto(`/lots/${code}/bench`);
   await page.getByLabel('Which container is it in?').fill('Tray S');
   await page.getByRole('button', { name: BUTTON.startBatch }).click();
-  await expect(page.getByText('Print tag')).toBeVisible();
+  await expect(page.getByRole('status').getByText('Print tag')).toBeVisible();
   await goOn(page, 'Dry the seed');
   const saved = page.getByRole('complementary', { name: 'So far' }).getByRole('listitem');
   const before = await saved.count();
@@ -146,7 +146,7 @@ test('a batch given up keeps its reason, and is found among the ended', async ({
   await page.goto(`/lots/${code}/bench`);
   await page.getByLabel('Which container is it in?').fill('Jar 40');
   await page.getByRole('button', { name: BUTTON.startBatch }).click();
-  await page.getByRole('link', { name: 'Tag', exact: true }).click();
+  await page.getByRole('link', { name: 'Print tag', exact: true }).first().click();
   await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Jar 40');
   await page.goBack();
   await page.getByText('Stop this batch').click();
@@ -232,6 +232,9 @@ test('dry seed is packed, its labels are a PDF on real sheets, and a standard re
   const labels = (await textOfPdf(await pdf.body())).join(' ');
   expect(labels.split(code)).toHaveLength(6);
   expect(labels).toContain('‘Coupling Rod’');
+  const each = await page.getByLabel('Seeds in each (optional)').inputValue();
+  expect(Number(each)).toBeGreaterThan(1);
+  expect(labels).toContain(`${each} seeds`);
   const pixels = await page.getByRole('img', { name: `QR code of ${code}` }).evaluate(async (host) => {
     const svg = new XMLSerializer().serializeToString(host.querySelector('svg')!);
     const image = new Image();

@@ -8,10 +8,9 @@ const history = (page: Page) => page.getByRole('complementary', { name: 'So far'
 export async function goOn(page: Page, label: string | RegExp, { when, vessel }: { when?: string; vessel?: string } = {}) {
   const form = page.getByRole('region', { name: 'Continue' });
   const step = form.getByLabel(label, { exact: typeof label === 'string' });
-  if (!(await step.isChecked())) {
-    if (!(await step.isVisible())) await form.getByText('Choose another step or method').click();
-    await step.check();
-  }
+  const isChecked = await step.isChecked();
+  if ((!isChecked || when) && !(await step.isVisible())) await form.getByText('Choose another step, method or time').click();
+  if (!isChecked) await step.check();
   if (when) await form.getByLabel('When did it begin? (optional)').fill(when);
   if (vessel) await form.getByLabel('Which container is it in now?').fill(vessel);
   for (const tick of [/ready before the earliest/, /rind is not hard/, /are cleared and cleaned/])

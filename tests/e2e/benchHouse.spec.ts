@@ -176,7 +176,7 @@ test('the load by week says what to begin first, and what is short', async ({ pa
 
 test('tags, slips and labels go to sheets and to the label printer, which keeps them', async ({ page, story }) => {
   const code = await dryingBatch(page, story, 'Gate Key', 'Tray 75');
-  await page.getByRole('link', { name: 'Tag', exact: true }).click();
+  await page.getByRole('link', { name: 'Print tag', exact: true }).first().click();
   await expect(page.getByRole('article', { name: `Tag of ${code}` })).toContainText('Tray 75');
   const pdf = await page.request.get(`${new URL(page.url()).pathname}.pdf?sheet=roll-57&count=2`);
   const tags = await textOfPdf(await pdf.body());

@@ -25,7 +25,7 @@ async function start(page: Page, code: string, { vessel, celsius, when, weight, 
   if (fruits) await page.getByLabel('Fruits, heads or pods (optional)').fill(fruits);
   await page.getByLabel('When did it begin? (optional)').fill(when);
   await page.getByRole('button', { name: BUTTON.startBatch }).click();
-  await expect(page.getByText('Print tag')).toBeVisible();
+  await expect(page.getByRole('status').getByText('Print tag')).toBeVisible();
 }
 
 async function finish(page: Page, code: string, { amount, place, into }: { amount: string; place?: string; into?: string }) {

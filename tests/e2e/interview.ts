@@ -1,5 +1,13 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { BUTTON } from './words.ts';
+
+/** On a phone one part of the questions is open at a time: opens the one that holds this question. */
+async function openPartOf(page: Page, question: Locator): Promise<void> {
+  if ((page.viewportSize()?.width ?? 1280) >= 640) return;
+  await expect(question).toBeAttached();
+  const head = question.locator('xpath=ancestor::section[1]').locator('button[aria-expanded]');
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+}
 
 /** Answers by the words of the questions; `unknown` taps Unknown, several ticks are parted by `|`. */
 export type Said = Readonly<Record<string, string>>;
@@ -11,6 +19,7 @@ export async function answer(page: Page, said: Said): Promise<void> {
   for (const [question, value] of Object.entries(said)) {
     const group = form(page).getByRole('group', { name: question });
     const field = form(page).getByLabel(question, { exact: true });
+    await openPartOf(page, group.or(field).first());
     await expect(group.or(field).first()).toBeVisible();
     if ((await group.count()) > 0 && (await field.count()) === 0)
       for (const choice of value.split('|'))

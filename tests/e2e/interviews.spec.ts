@@ -264,6 +264,13 @@ test('a half-done interview is kept by itself and taken up on another device', a
   await expect(phone.getByLabel('Who is bringing it?', { exact: true })).toHaveValue('Una Midway');
   await answer(phone, { 'What kind of seed is it?': 'Open-pollinated' });
   await phone.waitForResponse((response) => response.request().method() === 'POST' && response.url().includes('/intake/'));
+  // One part of the questions is open at a time: the next is a tap away, and says how much of it is answered.
+  const from = phone.getByRole('button', { name: /Where from \d+ of \d+ answered/ });
+  await expect(from).toHaveAttribute('aria-expanded', 'false');
+  await phone.getByRole('button', { name: BUTTON.nextWhereFrom }).click();
+  await expect(from).toHaveAttribute('aria-expanded', 'true');
+  await expect(phone.getByRole('heading', { name: /Where from/ })).toBeInViewport();
+  await expect(phone.getByRole('button', { name: /What it is/ })).toHaveAttribute('aria-expanded', 'false');
   await phone.getByRole('link', { name: /Why/ }).click();
   await expect(phone.getByRole('region', { name: 'What can the label promise so far?' })).toBeInViewport();
   // The first device's copy is older now: it is told so, and nothing is overwritten.

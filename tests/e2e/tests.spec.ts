@@ -225,7 +225,9 @@ test('the trainer shows what ten seeds would have said of a known jar, and a fan
 
 test('what is wanted is listed with its price, and goes out as a table', async ({ page }) => {
   await page.goto('/wants');
-  await expect(page.getByText(/lines need seed. Ordering it all would cost/)).toBeVisible();
+  const first = page.getByRole('region', { name: 'What is needed first' });
+  await expect(first).toContainText(/\d lines? by \d+ \w+ \d{4}/);
+  await expect(first).toContainText('ordering it all would cost');
   const csv = await (await page.request.get('/wants.csv')).text();
   expect(csv.split('\n')[0]).toBe(
     'crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_counted_on,seeds_that_may_be_lent,seeds_aimed_at',

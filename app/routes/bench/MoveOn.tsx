@@ -54,17 +54,17 @@ export function MoveOn({ batch, formKey, result }: { batch: BatchPage; formKey: 
         <div className="grid items-end gap-5 sm:grid-cols-2">
           <TextField field={fields.vessel} label="Which container is it in now?" hint="If you change it, we print a new tag next" />
           <TemperatureField field={fields.celsius} label="Room temperature now" start={result ? undefined : String(batch.celsius)} />
-          <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
         </div>
-        <details open={onward.length === 0 || fields.to.errors !== undefined}>
-          <summary className="link inline-flex min-h-11 items-center">Choose another step or method</summary>
-          <div className="mt-2">
-            <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
-          </div>
-        </details>
         <Button type="submit" look="action">
           {chosen.label}
         </Button>
+        <details open={onward.length === 0 || fields.to.errors !== undefined || fields.when.errors !== undefined}>
+          <summary className="link inline-flex min-h-11 items-center">Choose another step, method or time</summary>
+          <div className="mt-2 space-y-5">
+            <TextField field={fields.when} label="When did it begin? (optional)" hint={EMPTY_IS_NOW} />
+            <ChoiceField field={fields.to} label="What comes next?" options={targets} onChoose={setTo} />
+          </div>
+        </details>
       </PostForm>
     </section>
   );

@@ -60,7 +60,7 @@ export default function Batch({ loaderData, actionData }: Route.ComponentProps) 
         }
         actions={
           <>
-            <ButtonLink to={`/bench/${view.id}/tag`}>Tag</ButtonLink>
+            <ButtonLink to={`/bench/${view.id}/tag`}>Print tag</ButtonLink>
             <ButtonLink to="/bench">Bench</ButtonLink>
           </>
         }

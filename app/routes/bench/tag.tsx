@@ -1,4 +1,5 @@
 import { data } from 'react-router';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { labelPage, printFromForm } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -22,7 +23,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { house } = visit;
   const tag = await readTag(Number(params.id), house, request);
   if (!tag) throw data(null, { status: 404 });
-  return printFromForm(tag.words, request, visit);
+  return printFromForm(tag.words, await formOf(request), visit);
 }
 
 /** The tag of a jar or tray, printed before anything goes in. */

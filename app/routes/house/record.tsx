@@ -9,6 +9,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { doneWords, kindsCalled } from '#words/acts.ts';
 import type { Route } from './+types/record.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Who did what · Kind Granary' }];
@@ -20,7 +21,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = pageFrom(query);
-  const { acts, total, more } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
+  const { acts, total, more } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE }, kindsCalled);
   const clock = new Intl.DateTimeFormat('en-GB', {
     timeZone: house.timeZone,
     day: 'numeric',
@@ -67,7 +68,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
               <tr key={act.key}>
                 <td className="whitespace-nowrap">{act.at}</td>
                 <td>{act.by ?? 'automatic'}</td>
-                <td>{act.kind}</td>
+                <td>{doneWords(act.kind)}</td>
                 <td className="font-mono">{act.subject}</td>
                 <td>
                   {act.isUndone ? (

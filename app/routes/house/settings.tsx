@@ -5,6 +5,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
+import type { ReactNode } from 'react';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { houseForm } from '#contracts/people/people.ts';
 import { formatMonthDay } from '#core/calendar/formatDate.ts';
@@ -106,7 +107,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
   const [form, fields] = usePostForm<typeof houseForm>({ id: 'house', result: actionData?.result, start });
   const theirs = actionData?.theirs;
   return (
-    <div className="max-w-3xl">
+    <>
       <PageHead
         title="Settings"
         about="When you change these, verdicts change too. Dates agreed with members stay as they are."
@@ -137,69 +138,85 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             ]}
           />
         )}
-        <h2>Your library</h2>
-        <div className="grid gap-5 sm:grid-cols-2">
-          <TextField field={fields.name} label="Name" />
-          <TextField field={fields.timeZone} label="Time zone" hint="For example Atlantic/Azores" />
-        </div>
-        <h2>The season</h2>
-        <p className="text-soft">Average dates. South of the equator the last frost falls in the second half of the year.</p>
-        <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.lastFrost} label="Last frost" hint="For example 12 May" />
-          <TextField field={fields.firstFrost} label="First frost" hint="For example 5 Oct" />
-          <TextField field={fields.lendingOpens} label="Lending opens" hint="For example 1 Feb" />
-          <TextField field={fields.sowingStarts} label="Sowing starts" hint="For example 10 Mar" />
-        </div>
-        <ChoiceField
-          field={fields.hemisphere}
-          label="Hemisphere"
-          hint="We use it to catch coordinates typed with the wrong sign"
-          options={[
-            { value: 'northern', label: 'Northern' },
-            { value: 'southern', label: 'Southern' },
-          ]}
-        />
-        <ChoiceField
-          field={fields.units}
-          label="Weights and distances are shown in"
-          options={[
-            { value: 'metric', label: 'Grams and metres' },
-            { value: 'imperial', label: 'Ounces and feet' },
-          ]}
-        />
-        <h2>Germination needed</h2>
-        <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.lend} label="Good enough to lend from, %" hint="Lowest germination we lend" type="number" />
-          <TextField field={fields.full} label="Full strength from, %" hint="Below this, the packet says “sow thicker”" type="number" />
-          <TextField
-            field={fields.sureness}
-            label="How sure must we be, %"
-            hint="We call a question settled at this certainty"
-            type="number"
+        <Part title="Your library">
+          <div className="grid items-end gap-5 sm:grid-cols-2">
+            <TextField field={fields.name} label="Name" />
+            <TextField field={fields.timeZone} label="Time zone" hint="For example Atlantic/Azores" />
+          </div>
+        </Part>
+        <Part title="The season" about="Average dates. South of the equator the last frost falls in the second half of the year.">
+          <div className="grid items-end gap-5 sm:grid-cols-2 lg:grid-cols-4">
+            <TextField field={fields.lastFrost} label="Last frost" hint="For example 12 May" />
+            <TextField field={fields.firstFrost} label="First frost" hint="For example 5 Oct" />
+            <TextField field={fields.lendingOpens} label="Lending opens" hint="For example 1 Feb" />
+            <TextField field={fields.sowingStarts} label="Sowing starts" hint="For example 10 Mar" />
+          </div>
+          <ChoiceField
+            field={fields.hemisphere}
+            label="Hemisphere"
+            hint="We use it to catch coordinates typed with the wrong sign"
+            options={[
+              { value: 'northern', label: 'Northern' },
+              { value: 'southern', label: 'Southern' },
+            ]}
           />
-        </div>
-        <TextArea
-          field={fields.cropThresholds}
-          label="Crops with other limits (optional)"
-          hint="One per line: crop, lowest germination to lend, full strength. For example parsnip 40 65"
-        />
-        <h2>The bench</h2>
-        <p className="text-soft">What you have in a normal week. The bench load is compared with it.</p>
-        <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.trays} label="Trays and screens" type="number" min={0} />
-          <TextField field={fields.jars} label="Jars" type="number" min={0} />
-          <TextField field={fields.hours} label="Helpers’ hours a week" type="number" step="any" min={0} />
-        </div>
-        <h2>Price of bought seed</h2>
-        <div className="grid gap-5 sm:grid-cols-3">
-          <TextField field={fields.packetPrice} label="Price of a packet" type="number" step="any" min={0} />
-          <TextField field={fields.currency} label="Currency" hint="For example EUR" />
-        </div>
-        <TextArea field={fields.cropPrices} label="Crops with another price (optional)" hint="One per line, for example maize 4.10" />
+          <ChoiceField
+            field={fields.units}
+            label="Weights and distances are shown in"
+            options={[
+              { value: 'metric', label: 'Grams and metres' },
+              { value: 'imperial', label: 'Ounces and feet' },
+            ]}
+          />
+        </Part>
+        <Part title="Germination needed" about="What a lot must reach before you lend it.">
+          <div className="grid items-end gap-5 sm:grid-cols-3">
+            <TextField field={fields.lend} label="Good enough to lend, %" hint="Lowest germination we lend" type="number" />
+            <TextField field={fields.full} label="Full strength from, %" hint="Below this, the packet says “sow thicker”" type="number" />
+            <TextField
+              field={fields.sureness}
+              label="How sure must we be, %"
+              hint="We call a question settled at this certainty"
+              type="number"
+            />
+          </div>
+          <TextArea
+            field={fields.cropThresholds}
+            label="Crops with other limits (optional)"
+            hint="One per line: crop, lowest germination to lend, full strength. For example parsnip 40 65"
+          />
+        </Part>
+        <Part title="The bench" about="What you have in a normal week. The bench load is compared with it.">
+          <div className="grid items-end gap-5 sm:grid-cols-3">
+            <TextField field={fields.trays} label="Trays and screens" type="number" min={0} />
+            <TextField field={fields.jars} label="Jars" type="number" min={0} />
+            <TextField field={fields.hours} label="Helpers’ hours a week" type="number" step="any" min={0} />
+          </div>
+        </Part>
+        <Part title="Price of bought seed" about="For the wants list.">
+          <div className="grid items-end gap-5 sm:grid-cols-3">
+            <TextField field={fields.packetPrice} label="Price of a packet" type="number" step="any" min={0} />
+            <TextField field={fields.currency} label="Currency" hint="For example EUR" />
+          </div>
+          <TextArea field={fields.cropPrices} label="Crops with another price (optional)" hint="One per line, for example maize 4.10" />
+        </Part>
         <Button type="submit" look="action">
           {theirs ? 'Keep my version' : 'Save'}
         </Button>
       </PostForm>
-    </div>
+    </>
+  );
+}
+
+/** One question of the settings: what it is about on the left, its fields on the right. */
+function Part({ title, about, children }: { title: string; about?: string; children: ReactNode }) {
+  return (
+    <section aria-label={title} className="grid gap-x-10 gap-y-4 border-t border-rule pt-5 xl:grid-cols-[15rem_1fr]">
+      <div>
+        <h2>{title}</h2>
+        {about && <p className="mt-1 text-soft">{about}</p>}
+      </div>
+      <div className="max-w-3xl space-y-5">{children}</div>
+    </section>
   );
 }

@@ -1,10 +1,12 @@
-import { ArrowDown } from 'lucide-react';
+import { ArrowDown, ChevronDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
+import { flushSync } from 'react-dom';
 import { Form, useFetcher, useSubmit } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
+import { classes } from '#app/ui/classes.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import { backFields } from '#core/passport/back.ts';
@@ -229,23 +231,72 @@ const SHORT: ReadonlySet<Question> = new Set<Question>([
   'place',
 ]);
 
+/** All parts; on a phone one at a time is open, the others are a line each that says how much of them is answered. */
 function AllParts({ questions, context }: { questions: readonly Question[]; context: InterviewContext }) {
-  return PARTS.map((part) => {
-    const asked = questions.filter((question) => QUESTIONS[question] === part);
-    if (asked.length === 0) return null;
-    return (
-      <section key={part} aria-label={PART_TITLES[part]} className="border-t border-rule pt-5">
-        <h2 className="mb-4">{PART_TITLES[part]}</h2>
-        <div className="grid items-start gap-x-6 gap-y-6 sm:grid-cols-2">
-          {asked.map((question) => (
-            <div key={question} className={SHORT.has(question) ? 'min-w-0' : 'min-w-0 sm:col-span-2'}>
-              <AskQuestion question={question} context={context} />
+  const parts = PARTS.map((part) => ({ part, asked: questions.filter((question) => QUESTIONS[question] === part) })).filter(
+    ({ asked }) => asked.length > 0,
+  );
+  const { faults, answers } = context;
+  const [openPart, setOpenPart] = useState<(typeof PARTS)[number] | null>(
+    () => (parts.find(({ asked }) => asked.some((question) => !answers[question] && mayBeUnknown(question))) ?? parts[0]!).part,
+  );
+  // Without scripts nothing could open them: they fold once scripts have loaded.
+  const [folds, setFolds] = useState(false);
+  useEffect(() => setFolds(true), []);
+  const heads = useRef<HTMLDivElement>(null);
+  const open = (part: typeof openPart) => {
+    flushSync(() => setOpenPart(part));
+    heads.current?.querySelector(`[data-part="${part}"]`)?.scrollIntoView({ block: 'start' });
+  };
+  useEffect(() => {
+    const faulty = PARTS.find((part) => Object.keys(faults).some((name) => QUESTIONS[name as Question] === part));
+    if (faulty) setOpenPart(faulty);
+  }, [faults]);
+  return (
+    <div ref={heads} className="space-y-8 max-sm:space-y-2">
+      {parts.map(({ part, asked }, index) => {
+        const isOpen = !folds || openPart === part;
+        const next = parts[index + 1]?.part;
+        const answered = asked.filter((question) => answers[question]).length;
+        return (
+          <section
+            key={part}
+            data-part={part}
+            aria-label={PART_TITLES[part]}
+            className="scroll-mt-14 border-t border-rule pt-5 max-sm:pt-2"
+          >
+            <h2 className="mb-4 max-sm:hidden">{PART_TITLES[part]}</h2>
+            <h2 className="sm:hidden">
+              <button
+                type="button"
+                aria-expanded={isOpen}
+                onClick={() => open(isOpen ? null : part)}
+                className="flex min-h-12 w-full items-center justify-between gap-3 text-left"
+              >
+                {PART_TITLES[part]}
+                <span className="inline-flex items-center gap-2 font-sans text-small font-normal text-soft">
+                  {answered} of {asked.length} answered
+                  <ChevronDown aria-hidden className={classes('size-5', isOpen && 'rotate-180')} />
+                </span>
+              </button>
+            </h2>
+            <div className={classes('grid items-start gap-x-6 gap-y-6 sm:grid-cols-2', !isOpen && 'max-sm:hidden')}>
+              {asked.map((question) => (
+                <div key={question} className={SHORT.has(question) ? 'min-w-0' : 'min-w-0 sm:col-span-2'}>
+                  <AskQuestion question={question} context={context} />
+                </div>
+              ))}
+              {folds && next && (
+                <Button type="button" className="sm:hidden" onClick={() => open(next)}>
+                  Next: {PART_TITLES[next].toLowerCase()}
+                </Button>
+              )}
             </div>
-          ))}
-        </div>
-      </section>
-    );
-  });
+          </section>
+        );
+      })}
+    </div>
+  );
 }
 
 /** Sends the answers a moment after the last change, and never two at once. */

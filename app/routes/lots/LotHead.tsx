@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { HoldMark, LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import { HoldMark, LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { ActionLink, MoreActions, PageHead } from '#app/ui/Page.tsx';
 import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
 import type { Portrait } from '#core/almanac/portrait.ts';
@@ -23,10 +23,12 @@ export interface LotHeadProps {
   readonly state: LotState;
   readonly holds: readonly { readonly id: number; readonly kind: HoldKind }[];
   readonly triesMethods: boolean;
+  /** Its labels say something that is no longer true. */
+  readonly hasOldLabel: boolean;
 }
 
 /** What the lot is, and what can be done with it in the state it is in. */
-export function LotHead({ lot, state, holds, triesMethods }: LotHeadProps) {
+export function LotHead({ lot, state, holds, triesMethods, hasOldLabel }: LotHeadProps) {
   const can = (command: CommandName) => mayFollow(LOT, state, command);
   const uncleaned = state === 'to be cleaned';
   const to = (page: string) => `/lots/${lot.code}/${page}`;
@@ -45,6 +47,11 @@ export function LotHead({ lot, state, holds, triesMethods }: LotHeadProps) {
             How to grow and save it
           </Link>
           <TreatedMark treated={lot.treated} />
+          {hasOldLabel && (
+            <Link to={to('label')}>
+              <Mark tone="doubt">label no longer true</Mark>
+            </Link>
+          )}
           {holds.map((hold) => (
             <HoldMark key={hold.id} kind={hold.kind} />
           ))}

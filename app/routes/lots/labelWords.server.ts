@@ -3,6 +3,9 @@ import { addressOf } from '#app/platform/labels.server.ts';
 import { CLAIM_WORDS } from '#words/claims.ts';
 import { hazardWords } from '#words/promise.ts';
 import { percent, thickerWords } from '#words/sayings.ts';
+import { writePortrait } from '#core/almanac/portrait.ts';
+import { seedsInUnits, type StockUnit } from '#core/units/seedsAndWeight.ts';
+import { findHoldings } from '#data/stock/places.ts';
 import { standsOnLabels } from '#core/almanac/cautions.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
@@ -31,17 +34,34 @@ function germinationLine(
   return lot.origin === 'blend' && now ? `Germinates ${now}, unevenly; not tested` : 'Germination not tested';
 }
 
-/** What a packet's label says of a lot; it never claims more than the lot's promise. */
+/** Seeds in each packet of a lot that lies in packets of one size, to the nearest whole; null where there are none, or several sizes. */
+function packetSeeds(
+  { unit, seedsPerGram }: { readonly unit: StockUnit; readonly seedsPerGram: number },
+  holdings: Awaited<ReturnType<typeof findHoldings>>,
+): number | null {
+  const sizes = [...new Set(holdings.flatMap(({ balance, packetUnits }) => (packetUnits !== null && balance > 0 ? [packetUnits] : [])))];
+  return sizes.length === 1 ? Math.round(seedsInUnits(sizes[0]!, unit, seedsPerGram)) : null;
+}
+
+const MOST_SEEDS = 100_000;
+function wholeFrom(text: string | null): number | null {
+  const typed = Math.trunc(Number(text));
+  return typed >= 1 && typed <= MOST_SEEDS ? typed : null;
+}
+
+/** What a packet's label says of a lot; it never claims more than the lot's promise. @param asked says in `seeds` how many are in a packet, or none for a jar */
 export async function readLabel(
   code: string,
   house: Pick<House, 'name' | 'rules' | 'units'>,
   today: Day,
   request: Request,
-): Promise<{ words: LabelWords; species: string } | null> {
+  asked: URLSearchParams = new URL(request.url).searchParams,
+): Promise<{ words: LabelWords; species: string; seeds: number | null } | null> {
   const lot = await findLotByCode(db, code);
   if (!lot) return null;
   const { facts } = lot;
-  const outlook = await readOutlook(db, lot.id);
+  const [outlook, holdings] = await Promise.all([readOutlook(db, lot.id), findHoldings(db, lot.id)]);
+  const seeds = asked.has('seeds') ? wholeFrom(asked.get('seeds')) : packetSeeds(lot, holdings);
   const thicker = outlook && thickerOf(lot.verdict, outlook.median);
   const lines: LabelWords['lines'] = [
     {
@@ -51,6 +71,20 @@ export async function readLabel(
     { text: lot.promise ? CLAIM_WORDS[lot.promise] : 'Not judged yet', strong: true },
     { text: germinationLine(lot, outlook, today), rank: 1 },
     ...(thicker ? [{ text: thickerWords(thicker), strong: true }] : []),
+    ...(seeds === null && !lot.generation
+      ? []
+      : [
+          {
+            text: [
+              seeds !== null && `${lot.unit === 'mg' ? 'About ' : ''}${seeds} seeds`,
+              lot.generation &&
+                `${seeds === null ? 'Saved' : 'saved'} here for ${lot.generation} ${lot.generation === 1 ? 'generation' : 'generations'}`,
+            ]
+              .filter(Boolean)
+              .join(', '),
+            rank: 2,
+          },
+        ]),
     { text: proseIn(house.units, facts.howToSow), rank: 4 },
     {
       text: `Keep ${formatMetres(distanceBy(house.rules, facts, lot.lineRules), house.units)} from others of its kind. Save from ${facts.plantsForSeed} plants or more.`,
@@ -62,6 +96,7 @@ export async function readLabel(
   ];
   return {
     species: facts.species,
+    seeds,
     words: {
       crop: lot.crop,
       variety: lot.variety,
@@ -69,6 +104,7 @@ export async function readLabel(
       address: addressOf(`/s/${lot.code}`, request),
       lines,
       hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions.filter(standsOnLabels) }),
+      looks: writePortrait(facts.seedLooks),
     },
   };
 }

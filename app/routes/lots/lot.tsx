@@ -88,7 +88,13 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           .
         </Notice>
       )}
-      <LotHead lot={lot} state={loaderData.state} holds={active} triesMethods={loaderData.triesMethods} />
+      <LotHead
+        hasOldLabel={loaderData.hasOldLabel}
+        lot={lot}
+        state={loaderData.state}
+        holds={active}
+        triesMethods={loaderData.triesMethods}
+      />
       {loaderData.hazards.map((caution) => (
         <Notice key={caution} tone="poor">
           {caution}

@@ -35,6 +35,7 @@ import { findHoldings } from '#data/stock/places.ts';
 import { readPotted } from '#data/tests/afterTest.ts';
 import { findQuickLooks } from '#data/tests/quickLooks.ts';
 import { testsOfLot } from '#data/tests/tests.ts';
+import { readLabelOf } from '#services/lots/labels.server.ts';
 import { readLotForJudging } from '#services/lots/promises.server.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import { readTestResult } from '#services/tests/reading.server.ts';
@@ -55,11 +56,12 @@ interface Visit {
 
 /** All that the page of a lot shows, subject by subject. */
 export async function readLotPage(lot: Lot, visit: Visit) {
-  const [written, judged, stock, methodTrial] = await Promise.all([
+  const [written, judged, stock, methodTrial, oldLabel] = await Promise.all([
     readWritten(lot.id),
     readLotForJudging(db, lot.id, lot.facts),
     readStock(lot, visit),
     findMethodTrial(db, lot.id),
+    readLabelOf(db, lot.code),
   ]);
   const [germination, trueness] = await Promise.all([
     readGermination(lot, written.tests, visit),
@@ -71,6 +73,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
     lot: { ...passport, facts: { species: facts.species, packetSeeds: facts.packet, seedLooks: facts.seedLooks } },
     state: lotState(lot),
     triesMethods: methodTrial !== undefined,
+    hasOldLabel: oldLabel !== null && lot.onHand > 0,
     hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
     passports: written.passports,
     trials: written.trials,

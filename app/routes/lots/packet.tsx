@@ -1,5 +1,7 @@
 import { data } from 'react-router';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
+import { thickerOf } from '#core/germination/sowThicker.ts';
+import { readOutlook } from '#data/lots/outlooks.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { may } from '#core/people/may.ts';
@@ -11,6 +13,7 @@ import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { distanceBy, plantsBy } from '#core/house/rules.ts';
 import { CLAIM_MEANS, CLAIM_WORDS } from '#words/claims.ts';
+import { thickerWords } from '#words/sayings.ts';
 import { hazardWords } from '#words/promise.ts';
 import type { Route } from './+types/packet.ts';
 import { useUnits } from '#app/ui/units.tsx';
@@ -27,7 +30,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) throw data(null, { status: 404 });
   const { seedLooks, howToSow, howToSave, cautions, plantsForSeed, species, lifeCycle } = lot.facts;
+  const outlook = await readOutlook(db, lot.id);
   return {
+    thicker: outlook && thickerOf(lot.verdict, outlook.median),
     isRecalled: (await activeHolds(db, lot.id)).includes('recall'),
     code: lot.code,
     crop: lot.crop,
@@ -69,7 +74,10 @@ export default function Packet({ loaderData: packet }: Route.ComponentProps) {
         </p>
       ))}
       <h2>To sow</h2>
-      <p className="mt-1 mb-6 max-w-prose">{proseIn(units, packet.howToSow)}</p>
+      <p className="mt-1 mb-6 max-w-prose">
+        {proseIn(units, packet.howToSow)}
+        {packet.thicker && <b className="block">{thickerWords(packet.thicker)}: not all of it will come up.</b>}
+      </p>
       <h2>To save seed</h2>
       <p className="mt-1 mb-4 max-w-prose">{packet.howToSave}</p>
       <Facts

@@ -6,6 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { placeAnchor } from '#app/ui/anchors.ts';
 import { DateField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
@@ -31,12 +32,23 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     today,
     waiting,
     hasLogger: devices.room !== null,
-    places: places.map(({ name, lots }) => {
-      const air = climates.filter(({ place }) => place === name).reverse();
-      return { name, lots, air: air.map((one) => ({ ...one, thumb: ruleOfThumb(one) })) };
-    }),
+    // What needs a look comes first: too warm, then what nobody has described.
+    places: places
+      .map(({ name, lots }) => {
+        const air = climates.filter(({ place }) => place === name).reverse();
+        return { name, lots, air: air.map((one) => ({ ...one, thumb: ruleOfThumb(one) })) };
+      })
+      .sort((one, other) => pressing(one) - pressing(other)),
   };
 }
+
+/** What is known of a place, newest first: nothing, or whether it keeps seed now. */
+interface Described {
+  readonly lots: number;
+  readonly air: readonly { readonly thumb: { readonly holds: boolean } }[];
+}
+const isBad = ({ air }: Described) => air[0] !== undefined && !air[0].thumb.holds;
+const pressing = (place: Described) => (isBad(place) ? 0 : place.air.length === 0 ? 1 : 2);
 
 function fieldErrors(problem: ClimateProblem): Record<string, string[]> {
   return problem.code === 'no such place' ? { place: ['This place does not exist'] } : { since: ['Enter today’s date or an earlier one'] };
@@ -73,37 +85,47 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
         {places.length === 0 ? (
           <Empty>No places yet. You add the first one when you take in a lot.</Empty>
         ) : (
-          <ul className="min-w-0">
-            {places.map(({ name, lots, air }) => (
-              <li key={name} id={placeAnchor(name)} className="scroll-mt-4 border-t border-rule py-4">
-                <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-                  <h2>{name}</h2>
-                  <span className="text-soft">{lots === 1 ? '1 lot' : `${lots} lots`}</span>
-                </div>
-                {air[0] ? (
-                  <p className="mt-1 text-large">
-                    {formatTemperature(air[0].celsius, units)}, {Math.round(air[0].humidity * 100)} % humid{' '}
-                    <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'too warm and damp'}</Mark>
-                    {!air[0].thumb.holds && (
-                      <span className="block text-base text-doubt">
-                        °F plus % humidity is {Math.round(air[0].thumb.sum)} and should be under 100. Seal dry seed in jars here.
-                      </span>
-                    )}
-                  </p>
-                ) : (
-                  <p className="mt-1 text-doubt">Nobody has described this place yet, so we assume a cool dry cupboard.</p>
-                )}
-                <ul className="mt-1 text-small text-soft">
-                  {air.map((one) => (
-                    <li key={one.id}>
-                      From {formatDate(one.since)}: {formatTemperature(one.celsius, units)}, {Math.round(one.humidity * 100)} %
-                      {one.why && `. ${one.why}`}
-                    </li>
-                  ))}
-                </ul>
-              </li>
-            ))}
-          </ul>
+          <div className="min-w-0">
+            <PlacesReckoning places={places} />
+            <ul className="mt-6">
+              {places.map(({ name, lots, air }) => (
+                <li key={name} id={placeAnchor(name)} className="scroll-mt-4 border-t border-rule py-4">
+                  <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+                    <h2>{name}</h2>
+                    <span className="text-soft">{lots === 1 ? '1 lot' : `${lots} lots`}</span>
+                  </div>
+                  {air[0] ? (
+                    <p className="mt-1 text-large">
+                      {formatTemperature(air[0].celsius, units)}, {Math.round(air[0].humidity * 100)} % humid{' '}
+                      <Mark tone={air[0].thumb.holds ? 'good' : 'doubt'}>{air[0].thumb.holds ? 'keeps seed' : 'too warm and damp'}</Mark>
+                      {!air[0].thumb.holds && (
+                        <span className="block text-base text-doubt">
+                          Seal dry seed in jars here. °F plus % humidity is {Math.round(air[0].thumb.sum)}; keep it under 100.
+                        </span>
+                      )}
+                    </p>
+                  ) : (
+                    <p className="mt-1 text-doubt">Nobody has described this place yet, so we assume a cool dry cupboard.</p>
+                  )}
+                  {air.length > 0 && (
+                    <details>
+                      <summary className="link inline-flex min-h-11 items-center text-small">
+                        {air.length === 1 ? `Since ${formatDate(air[0]!.since)}` : `${air.length} conditions on record`}
+                      </summary>
+                      <ul className="text-small text-soft">
+                        {air.map((one) => (
+                          <li key={one.id}>
+                            From {formatDate(one.since)}: {formatTemperature(one.celsius, units)}, {Math.round(one.humidity * 100)} %
+                            {one.why && `. ${one.why}`}
+                          </li>
+                        ))}
+                      </ul>
+                    </details>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </div>
         )}
         {places.length > 0 && (
           <section aria-label="New conditions">
@@ -129,5 +151,40 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
         )}
       </div>
     </>
+  );
+}
+
+/** Whether seed keeps where it lies, with how much of it lies where it does not. */
+function PlacesReckoning({ places }: { places: readonly Described[] }) {
+  const lotsIn = (some: readonly Described[]) => some.reduce((sum, { lots }) => sum + lots, 0);
+  const bad = places.filter(isBad);
+  const unknown = places.filter(({ air, lots }) => air.length === 0 && lots > 0);
+  return (
+    <Reckoning
+      tone={bad.length > 0 || unknown.length > 0 ? 'doubt' : 'good'}
+      question="Does seed keep where it is stored?"
+      verdict={
+        bad.length > 0
+          ? `${bad.length === 1 ? '1 place is' : `${bad.length} places are`} too warm and damp`
+          : unknown.length > 0
+            ? 'Yes, as far as we know'
+            : 'Yes, in every place'
+      }
+      figure={
+        bad.length > 0 && (
+          <p>
+            {lotsIn(bad)} of {lotsIn(places)} lots are there.
+          </p>
+        )
+      }
+      reasons={[
+        ...(bad.length > 0 ? ['Seed ages faster there. Dry it, seal it in jars, or move it to a cooler place.'] : []),
+        ...(unknown.length > 0
+          ? [
+              `Nobody has described ${unknown.length === 1 ? '1 place' : `${unknown.length} places`} with ${lotsIn(unknown) === 1 ? '1 lot' : `${lotsIn(unknown)} lots`}. Measure the temperature and humidity there.`,
+            ]
+          : []),
+      ]}
+    />
   );
 }

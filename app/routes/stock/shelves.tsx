@@ -56,6 +56,7 @@ export default function Shelves({
         actions={
           <>
             <ButtonLink to="/places">Places</ButtonLink>
+            <ButtonLink to="/labels">Labels to replace</ButtonLink>
             <ButtonLink to="/intake">Take in seed</ButtonLink>
           </>
         }

@@ -10,6 +10,7 @@ import { pageFrom } from '#app/platform/incoming.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { chanceWords } from '#words/risk.ts';
 import type { Route } from './+types/wants.ts';
@@ -18,6 +19,12 @@ export const meta: Route.MetaFunction = () => [{ title: 'Wants list · Kind Gran
 
 const PAGE = 60;
 const ACTS: readonly Want['act'][] = ['ask, swap or order', 'grow out, and ask', 'grow out', 'settle its holds'];
+const TO_DO: Record<Want['act'], string> = {
+  'ask, swap or order': 'Ask for, swap or order',
+  'grow out, and ask': 'Grow out, and ask for,',
+  'grow out': 'Grow out',
+  'settle its holds': 'Settle the holds of',
+};
 const WHY: Record<Want['why'], string> = {
   'nothing lives': 'None of it is alive',
   'too weak to lend': 'It is too weak to lend, or may be',
@@ -32,33 +39,32 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const act = ACTS.find((one) => one === query.get('act')) ?? '';
   const page = pageFrom(query);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = (await readWants(db, house, today)).filter(
+  const all = await readWants(db, house, today);
+  const found = all.filter(
     (want) => (!act || want.act === act) && words.every((word) => `${want.crop} ${want.variety}`.toLowerCase().includes(word)),
   );
-  const priced = found.reduce((sum, { price }) => sum + price, 0);
+  const money = (cents: number) => (cents > 0 ? formatMoney(cents, house.prices.currency) : null);
   return {
     search,
     act,
     page,
     total: found.length,
-    price: formatMoney(priced, house.prices.currency),
-    sooner: found.filter(({ by }) => by <= today).length,
-    wants: found
-      .slice((page - 1) * PAGE, page * PAGE)
-      .map(({ price, ...want }) => ({ ...want, price: price > 0 ? formatMoney(price, house.prices.currency) : null })),
+    sooner: all.filter(({ by }) => by <= today).length,
+    // Soonest first, as the wants are.
+    toDo: [...new Set(all.map((want) => want.act))].map((one) => {
+      const of = all.filter((want) => want.act === one);
+      return { act: one, lines: of.length, by: of[0]!.by, price: money(of.reduce((sum, { price }) => sum + price, 0)) };
+    }),
+    wants: found.slice((page - 1) * PAGE, page * PAGE).map(({ price, ...want }) => ({ ...want, price: money(price) })),
   };
 }
 
-export default function Wants({ loaderData: { wants, search, act, page, total, price, sooner } }: Route.ComponentProps) {
+export default function Wants({ loaderData: { wants, search, act, page, total, toDo, sooner } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
         title="Wants list"
-        about={
-          total === 0
-            ? 'There is enough of every line.'
-            : `${total} lines need seed. Ordering it all would cost ${price}.${sooner > 0 ? ` ${sooner} of them need it now.` : ''}`
-        }
+        about="Lines that have too little good seed for one grow-out and for lending."
         actions={
           <>
             <ButtonLink to="/wants.csv" reloadDocument>
@@ -69,6 +75,32 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
           </>
         }
       />
+      {toDo[0] && (
+        <div className="mb-6">
+          <Reckoning
+            tone={sooner > 0 ? 'poor' : 'doubt'}
+            question="What is needed first"
+            verdict={`${TO_DO[toDo[0].act]} ${toDo[0].lines === 1 ? '1 line' : `${toDo[0].lines} lines`} by ${formatDate(toDo[0].by)}`}
+            figure={sooner > 0 && <p>{sooner === 1 ? '1 line needs' : `${sooner} lines need`} seed now.</p>}
+            reasons={toDo.map(({ act: one, lines, by, price }) => (
+              <span key={one}>
+                <Link className="link" to={`/wants?act=${encodeURIComponent(one)}`}>
+                  {TO_DO[one]} {lines === 1 ? '1 line' : `${lines} lines`}
+                </Link>
+                , the first by {formatDate(by)}
+                {price && `; ordering it all would cost ${price}`}
+              </span>
+            ))}
+            working={
+              <p>
+                We aim for enough seed to grow each line out and to lend to members while the seed is good, at the rate of the last three
+                years. Lots that are on hold or may be too weak to lend are not counted. Seed from elsewhere is asked for six weeks before
+                sowing starts.
+              </p>
+            }
+          />
+        </div>
+      )}
       <SearchForm label="Find a line" hint="Crop or variety" value={search}>
         <FilterSelect
           label="What to do"
@@ -83,7 +115,7 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
         </Empty>
       ) : (
         <Table caption="What each line needs">
-          <Heads of={['Line', 'What to do', 'By', 'Needed', 'Why', 'Price']} />
+          <Heads of={['Line', 'What to do', 'By', 'Needed', 'Counted on, of our aim', 'Why', 'Risk in 5 years', 'Price']} />
           <tbody>
             {wants.map((want) => (
               <tr key={want.lineId}>
@@ -106,10 +138,11 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
                   {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
                 </td>
                 <td>
-                  {WHY[want.why]}. We can count on {want.usable} of the {want.target} seeds we aim for
-                  {want.usable > 0 && `, and lend ${want.lendable}`}
-                  {want.risk !== null && want.risk >= 0.05 && `. Chance of losing it in five years: ${chanceWords(want.risk)}`}
+                  {want.usable} of {want.target}
+                  {want.usable > 0 && <span className="block text-small text-soft">{want.lendable} can be lent</span>}
                 </td>
+                <td>{WHY[want.why]}</td>
+                <td className="whitespace-nowrap">{want.risk !== null && want.risk >= 0.05 ? chanceWords(want.risk) : '–'}</td>
                 <td className="whitespace-nowrap">{want.price ?? '–'}</td>
               </tr>
             ))}
@@ -117,10 +150,6 @@ export default function Wants({ loaderData: { wants, search, act, page, total, p
         </Table>
       )}
       <Pager page={page} size={PAGE} total={total} things="lines" />
-      <p className="mt-6 max-w-prose text-small text-soft">
-        We aim for enough seed to grow each line out and to lend to members while the seed is good, at the rate of the last three years.
-        Lots that are on hold or may be too weak to lend are not counted.
-      </p>
     </>
   );
 }

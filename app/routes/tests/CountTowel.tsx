@@ -14,6 +14,8 @@ export interface OpenTowel {
   readonly laidOn: Day;
   readonly replicates: number;
   readonly counted: string;
+  /** The crop's seed, as a path. */
+  readonly outline: string;
   readonly towel: readonly SeedView[];
   readonly next: number | null;
   readonly typed: Record<string, string> | null;
@@ -92,7 +94,7 @@ export function CountTowel({
             of {laid} {test.counted === 'normal seedlings' ? 'normal seedlings' : 'sprouted'}
           </span>
         </p>
-        <Brushes brushes={brushes} brush={brush} setBrush={setBrush} counted={test.counted} />
+        <Brushes brushes={brushes} brush={brush} setBrush={setBrush} counted={test.counted} outline={test.outline} />
         {test.replicates > 1 && (
           <div role="group" aria-label="Replicate" className="mb-2 flex flex-wrap gap-2">
             {Array.from({ length: test.replicates }, (_, index) => index + 1).map((each) => {
@@ -117,6 +119,7 @@ export function CountTowel({
           label={test.replicates > 1 ? `Replicate ${replicate}` : `Towel of ${laid} seeds`}
           seeds={seeds.filter((seed) => seed.replicate === replicate)}
           counted={test.counted}
+          outline={test.outline}
           brush={brush}
           brushes={brushes}
           touched={(seed) => marks.has(keyOf(seed))}
@@ -197,11 +200,13 @@ function Brushes({
   brush,
   setBrush,
   counted,
+  outline,
 }: {
   brushes: readonly SeedState[];
   brush: SeedState;
   setBrush: (state: SeedState) => void;
   counted: string;
+  outline: string;
 }) {
   return (
     <div role="group" aria-label="A tap marks a seed as" className="mb-3 flex flex-wrap gap-1">
@@ -214,7 +219,7 @@ function Brushes({
           className="inline-flex min-h-11 items-center gap-1 rounded-md border border-edge bg-sheet px-2 aria-pressed:border-ink aria-pressed:bg-well aria-pressed:font-semibold"
         >
           <span className="size-6">
-            <SeedShape state={choice} />
+            <SeedShape state={choice} outline={outline} />
           </span>
           {SHORT[choice] ?? stateName(choice, counted)}
         </button>

@@ -20,12 +20,10 @@ export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }
           not affect lending.
         </Notice>
       )}
-      {test.result && (
-        <div className="mb-8">
-          <TestResult {...test.result} code={test.code} today={test.today} />
-        </div>
-      )}
-      <TowelPicture seeds={test.towel} counted={test.counted} />
+      <div className="mb-8 grid items-start gap-x-10 gap-y-8 2xl:grid-cols-[minmax(0,1fr)_28rem]">
+        {test.result && <TestResult {...test.result} code={test.code} today={test.today} />}
+        <TowelPicture seeds={test.towel} counted={test.counted} outline={test.outline} />
+      </div>
       {test.speed && <SpeedCurve speed={test.speed} laid={test.seedsLaid} kind={test.kind} />}
     </>
   );

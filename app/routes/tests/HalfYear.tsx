@@ -12,12 +12,12 @@ export function HalfYear({ problem, plan, start }: { problem: PlanProblem; plan:
   const months = hours.map((_, week) => formatDay(addDays(start, 7 * week)).replace(/^\d+ /, ''));
   const busy = hours.filter((amount) => amount > 0).length;
   return (
-    <figure
-      role="img"
-      aria-label={`Hours of work in each of the ${bench.weeks} weeks: ${busy} weeks with work, at most ${Math.max(...hours).toFixed(1)} hours in one`}
-      className="mt-6"
-    >
-      <div className="flex h-20 items-end gap-px border-b border-edge">
+    <figure className="mt-6">
+      <div
+        role="img"
+        aria-label={`Hours of work in each of the ${bench.weeks} weeks: ${busy} weeks with work, at most ${Math.max(...hours).toFixed(1)} hours in one`}
+        className="flex h-20 items-end gap-px border-b border-edge"
+      >
         {hours.map((amount, week) => (
           <div key={week} className={classes('relative h-full grow', bench.hours[week] === 0 ? 'bg-rule' : 'bg-well')}>
             <i className="absolute inset-x-0 border-t border-edge" style={{ bottom: share(bench.hours[week]!) }} />
@@ -29,7 +29,7 @@ export function HalfYear({ problem, plan, start }: { problem: PlanProblem; plan:
           </div>
         ))}
       </div>
-      <div className="flex gap-px text-small text-soft">
+      <div aria-hidden className="flex gap-px text-small text-soft">
         {months.map((month, week) => (
           <span key={week} className="w-0 grow whitespace-nowrap">
             {month !== months[week - 1] && (week > 0 || month === months[2]) ? month : ''}

@@ -12,6 +12,7 @@ export function TowelGrid({
   label,
   seeds,
   counted,
+  outline,
   brush,
   brushes,
   touched,
@@ -20,6 +21,8 @@ export function TowelGrid({
   label: string;
   seeds: readonly SeedView[];
   counted: string;
+  /** The crop's seed, as a path. */
+  outline: string;
   brush: SeedState;
   brushes: readonly SeedState[];
   /** Seeds marked since the page was shown, and not saved yet. */
@@ -60,7 +63,7 @@ export function TowelGrid({
                   touched(seed) && 'bg-frost-tint',
                 )}
               >
-                <SeedShape state={seed.state} />
+                <SeedShape state={seed.state} outline={outline} />
               </button>
             </div>
           ))}

@@ -39,8 +39,8 @@ const BODY: Record<SeedState, string> = {
   absent: 'fill-none stroke-edge',
 };
 
-/** One seed as it lies: whole, with root and leaf, stunted, hard as it went in, swollen, struck through, or never there. */
-export function SeedShape({ state }: { state: SeedState }) {
+/** One seed of the crop as it lies: whole, with root and leaf, stunted, hard as it went in, swollen, struck through, or never there. */
+export function SeedShape({ state, outline }: { state: SeedState; outline: string }) {
   return (
     <svg viewBox="0 0 40 40" aria-hidden className="size-full">
       {state === 'sprouted' && <path d="M21 23c1 5-2 8 1 13" className="fill-none stroke-good" strokeWidth="3" strokeLinecap="round" />}
@@ -48,12 +48,9 @@ export function SeedShape({ state }: { state: SeedState }) {
       {state === 'abnormal' && (
         <path d="M21 26c5 1 7 4 3 6s-6-1-3-3" className="fill-none stroke-doubt" strokeWidth="3" strokeLinecap="round" />
       )}
-      <ellipse
-        cx="20"
-        cy="19"
-        rx={state === 'fresh' ? 9.5 : 7.5}
-        ry={state === 'fresh' ? 11 : 9.5}
-        transform="rotate(18 20 19)"
+      <path
+        d={outline}
+        transform={`translate(20 19) rotate(68) scale(${state === 'fresh' ? 1.15 : 1})`}
         className={BODY[state]}
         strokeWidth="1.5"
         {...(state === 'absent' && { strokeDasharray: '3 3' })}
@@ -65,7 +62,7 @@ export function SeedShape({ state }: { state: SeedState }) {
 }
 
 /** Ended towels, to look at. */
-export function TowelPicture({ seeds, counted }: { seeds: readonly SeedView[]; counted: string }) {
+export function TowelPicture({ seeds, counted, outline }: { seeds: readonly SeedView[]; counted: string; outline: string }) {
   const replicates = [...new Set(seeds.map(({ replicate }) => replicate))];
   return (
     <section aria-label="The towel at the end">
@@ -81,7 +78,7 @@ export function TowelPicture({ seeds, counted }: { seeds: readonly SeedView[]; c
               .filter((seed) => seed.replicate === replicate)
               .map((seed) => (
                 <li key={seed.seed} aria-label={seedName(seed, counted)} className="relative aspect-square">
-                  <SeedShape state={seed.state} />
+                  <SeedShape state={seed.state} outline={outline} />
                 </li>
               ))}
           </ol>

@@ -9,6 +9,7 @@ import { keepForLater, sendKept, type Unsent } from '#app/ui/unsent.ts';
 import { useUnsent } from '#app/ui/useUnsent.ts';
 import { newKey, useKeptForLater } from '#app/ui/useKeptForLater.ts';
 import { hazardWords } from '#words/promise.ts';
+import { seedOutline, SEED_HALF } from '#core/almanac/drawSeed.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -36,6 +37,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       laidOn: test.laidOn,
       replicates: test.replicates,
       counted: test.counted,
+      outline: seedOutline(test.seedLooks, SEED_HALF),
       finalOn: addDays(test.laidOn, test.finalCountDays),
       hazards: hazardWords({ treated: test.treated, cautions: [] }),
       seeds: (await readTowel(db, test.id)).towel,

@@ -1,4 +1,5 @@
 import { data } from 'react-router';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { labelPage, printFromForm } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -21,7 +22,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const words = await readSlip(Number(params.id), request, visit.house.units);
   if (!words) throw data(null, { status: 404 });
-  return printFromForm(words, request, visit);
+  return printFromForm(words, await formOf(request), visit);
 }
 
 /** The slip that lies in a towel, so that it is never mistaken for another. */

@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { sheetFrom } from '#contracts/bench/bench.ts';
+import { sheetFrom } from '#contracts/labels.ts';
 import { labelRunsPdf } from '#services/labels.server.ts';
 import { pdfAnswer } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';

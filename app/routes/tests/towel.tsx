@@ -6,6 +6,8 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
+import { SeedPortrait } from '#app/ui/SeedPortrait.tsx';
+import { seedOutline, SEED_HALF } from '#core/almanac/drawSeed.ts';
 import { hazardWords } from '#words/promise.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
@@ -69,6 +71,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     seedsLaid: test.seedsLaid,
     replicates: test.replicates,
     counted: test.counted,
+    outline: seedOutline(test.seedLooks, SEED_HALF),
+    looks: test.seedLooks,
     celsius: test.celsius,
     kind: test.kind,
     how: [test.medium, ...test.treatments.map((one) => TREATMENT_WORDS[one].toLowerCase()), test.part && `picking: ${test.part}`].filter(
@@ -164,6 +168,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   return (
     <>
       <PageHead
+        picture={<SeedPortrait portrait={test.looks} size={56} />}
         title={`${test.crop} ‘${test.variety}’`}
         about={about}
         actions={<ButtonLink to={`/tests/${test.id}/slip`}>Print slip</ButtonLink>}

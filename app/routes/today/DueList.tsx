@@ -6,6 +6,7 @@ import {
   Hand,
   Shovel,
   Sprout,
+  Tag,
   TestTubeDiagonal,
   TriangleAlert,
   Undo2,
@@ -77,6 +78,7 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   },
   copy: { verb: 'Ask', many: 'keepers of safety copies to ask', Icon: Archive, tone: 'text-frost', all: '/copies', go: 'Show the copies' },
   risk: { verb: 'See', many: 'lines are at risk', Icon: TriangleAlert, tone: 'text-poor', all: '/grow-outs/risk', go: 'Show the lines' },
+  label: { verb: 'Replace', many: 'lots need new labels', Icon: Tag, tone: 'text-doubt', all: '/labels', go: 'Show the labels' },
   hold: { verb: 'Settle', many: 'holds to settle', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold', go: 'Show the lots' },
 };
 

@@ -18,6 +18,7 @@ import type { House } from '#data/house/house.ts';
 import { keepersToAsk } from '#data/stock/keepers.ts';
 import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
+import { readLabelsToReplace } from '#services/lots/labels.server.ts';
 import { readGoing, type Going } from '#services/growouts/watch.server.ts';
 import { alarmWords } from '#words/season.ts';
 import type { Route } from './+types/today.ts';
@@ -126,6 +127,17 @@ const asRisk = (lines: number, today: Day) => ({
   why: 'Within five years, unless something is done',
 });
 
+/** Labels that promise something else than is true now, or too little of a hazard. */
+const asLabels = (lots: number, today: Day) => ({
+  kind: 'label' as const,
+  on: today,
+  to: '/labels',
+  what: lots === 1 ? 'the labels of 1 lot' : `the labels of ${lots} lots`,
+  treated: null,
+  minutes: 5 * lots,
+  why: 'They no longer match the verdict, promise, name or hazards',
+});
+
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
 function asWork(due: Due, today: Day) {
   const late = (on: string) => formatDistance(daysBetween(today, on));
@@ -193,7 +205,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   if (!may(actor.role, 'work')) throw redirect('/mine');
   const mine = new URL(request.url).searchParams.get('whose') === 'mine';
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour] = await Promise.all([
+  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels] = await Promise.all([
     readDue(db, today, mine ? actor.personId : null),
     readComing(db, today, days.at(-1)!),
     readRipe(db, house, now),
@@ -202,6 +214,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     countLinesAtRisk(db, LIKELY),
     keepersToAsk(db, addDays(today, DAYS_TO_ASK)),
     may(actor.role, 'set house rules') ? readFirstHour(db) : null,
+    mine ? [] : readLabelsToReplace(db),
   ]);
   const own: Ripe =
     begun === null ? ripe : { ...ripe, batches: ripe.batches.filter(({ batch }) => begun.has(batch.id)), done: [], warm: [] };
@@ -209,8 +222,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const growOuts = asGrowOutWork(mine ? open.filter(({ growerId }) => growerId === actor.personId) : open, today);
   const copies = mine ? [] : toAsk.map(asAsking);
   const risk = mine || atRisk === 0 ? [] : [asRisk(atRisk, today)];
+  const relabel = labels.length === 0 ? [] : [asLabels(labels.length, today)];
   const work = mostUrgentFirst(
-    [...atBench, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN), ...copies, ...risk],
+    [...atBench, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN), ...copies, ...risk, ...relabel],
     today,
   );
   const totals = {
@@ -223,6 +237,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     'grow-out': growOuts.length,
     copy: copies.length,
     risk: risk.length,
+    label: relabel.length,
   };
   return {
     today,

@@ -1,0 +1,194 @@
+import { FileText } from 'lucide-react';
+import { useEffect } from 'react';
+import { Form, Link, useRevalidator } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
+import { formOf, pageFrom } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { Pager, SearchForm } from '#app/ui/List.tsx';
+import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { SHEET_IDS } from '#core/labels/sheets.ts';
+import { listNeverLabelled } from '#data/lots/labels.ts';
+import { readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
+import { labelPartWords, SHEET_WORDS } from '#words/labels.ts';
+import type { Route } from './+types/labels.ts';
+import { labelsAsked } from './labelsAsked.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Labels to replace · Kind Granary' }];
+
+const PAGE = 60;
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  visitBy(context, request, 'work');
+  const query = new URL(request.url).searchParams;
+  const search = query.get('search')?.trim().slice(0, 60) ?? '';
+  const page = pageFrom(query);
+  const [all, never] = await Promise.all([readLabelsToReplace(db), listNeverLabelled(db, 0, 0)]);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = all.filter(({ code, now }) => words.every((word) => `${now.name} ${code}`.toLowerCase().includes(word)));
+  return {
+    key: newFormKey(),
+    search,
+    page,
+    total: found.length,
+    all: all.length,
+    tooWeak: all.filter(({ now }) => now.sowing === 'not lent').length,
+    hazards: all.filter(({ changed }) => changed.includes('hazards')).length,
+    never: never.total,
+    lots: found.slice((page - 1) * PAGE, page * PAGE).map(({ code, treated, said, now, changed, madeOn, jars, packets, places }) => ({
+      code,
+      treated,
+      name: now.name,
+      parts: changed.map((part) => labelPartWords(part, { said, now })),
+      isLent: now.sowing !== 'not lent',
+      madeOn,
+      labels: Math.max(1, jars + packets),
+      packets,
+      places,
+    })),
+  };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'work');
+  const asked = labelsAsked(await formOf(request));
+  if (!asked) return notAccepted({ saved: 0, trouble: 'Choose at least one lot' });
+  const done = await recordLabels(visit, asked);
+  return done.ok
+    ? { saved: done.answer.lots, trouble: null }
+    : notAccepted({ saved: 0, trouble: 'One of these lots no longer exists. Reload the page' });
+}
+
+export default function Labels({ loaderData, actionData }: Route.ComponentProps) {
+  const { key, search, page, total, all, tooWeak, hazards, never, lots } = loaderData;
+  const { revalidate } = useRevalidator();
+  // The sheet opens beside this page: whoever comes back sees what is left.
+  useEffect(() => {
+    const again = () => void revalidate();
+    window.addEventListener('focus', again);
+    return () => window.removeEventListener('focus', again);
+  }, [revalidate]);
+  return (
+    <>
+      <PageHead
+        title="Labels to replace"
+        about="Jars and packets whose label says something that is no longer true."
+        actions={<ButtonLink to="/shelves">Shelves</ButtonLink>}
+      />
+      {actionData?.saved ? (
+        <Notice tone="good">
+          {actionData.saved === 1 ? 'The labels of 1 lot' : `The labels of ${actionData.saved} lots`} are recorded as replaced.
+        </Notice>
+      ) : null}
+      {actionData?.trouble && <Notice tone="poor">{actionData.trouble}.</Notice>}
+      <Reckoning
+        tone={all === 0 ? 'good' : hazards > 0 ? 'poor' : 'doubt'}
+        question="Do labels still tell the truth?"
+        verdict={all === 0 ? 'Yes, as far as we know' : all === 1 ? '1 lot needs new labels' : `${all} lots need new labels`}
+        reasons={[
+          ...(hazards > 0
+            ? [`${hazards === 1 ? '1 lot has' : `${hazards} lots have`} a hazard that differs from its label. Replace these first.`]
+            : []),
+          ...(tooWeak > 0
+            ? [`${tooWeak === 1 ? '1 lot is' : `${tooWeak} lots are`} too weak to lend. Take the packets out of the drawer.`]
+            : []),
+          ...(never > 0
+            ? [
+                `${never === 1 ? '1 lot in store has' : `${never} lots in store have`} no label made here, so we do not know what theirs says.`,
+              ]
+            : []),
+        ]}
+        working={
+          <p>
+            When you print labels, we record what they say: name, promise, how thick to sow, hybrid and hazards. A lot is listed when one of
+            these has changed since. Germination in numbers does not count: the label gives it with its month.
+          </p>
+        }
+      />
+      {all > 0 && (
+        <div className="mt-6">
+          <SearchForm label="Find a lot" hint="Crop, variety or code" value={search} />
+        </div>
+      )}
+      {lots.length === 0 ? (
+        all > 0 && <Empty>No results. Try another search.</Empty>
+      ) : (
+        <Form reloadDocument method="post" action="/labels.pdf" target="_blank" aria-label="New labels" key={key}>
+          <input type="hidden" name="made" value={key} />
+          <Table caption="Labels to replace">
+            <Heads of={['Print', 'Lot', 'The label says', 'True now', 'Labels', 'Where', 'Printed']} />
+            <tbody>
+              {lots.map((lot) => (
+                <tr key={lot.code}>
+                  <td>
+                    <label className="inline-flex min-h-11 min-w-11 items-center">
+                      <input
+                        type="checkbox"
+                        name="lot"
+                        value={`${lot.code} ${lot.labels}`}
+                        defaultChecked={lot.isLent}
+                        className="size-5"
+                        aria-label={`New labels for ${lot.name} ${lot.code}`}
+                      />
+                    </label>
+                  </td>
+                  <td>
+                    <Link className="link font-semibold" to={`/lots/${lot.code}`}>
+                      {lot.name}
+                    </Link>{' '}
+                    <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
+                  </td>
+                  <td>
+                    {lot.parts.map(({ said }) => (
+                      <span key={said} className="block text-soft">
+                        {said}
+                      </span>
+                    ))}
+                  </td>
+                  <td>
+                    {lot.parts.map(({ now }) => (
+                      <b key={now} className="block">
+                        {now}
+                      </b>
+                    ))}
+                  </td>
+                  <td className="whitespace-nowrap">
+                    {lot.labels}
+                    {lot.packets > 0 && <span className="block text-small text-soft">{lot.packets} packets</span>}
+                  </td>
+                  <td>{lot.places ?? '–'}</td>
+                  <td className="whitespace-nowrap">{formatDate(lot.madeOn!)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          <div className="mt-5 flex flex-wrap items-end gap-4">
+            <label>
+              <span className="text-small font-semibold">Sheet</span>
+              <select name="sheet" className="input mt-1">
+                {SHEET_IDS.map((id) => (
+                  <option key={id} value={id}>
+                    {SHEET_WORDS[id]}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Button type="submit" look="action">
+              <FileText aria-hidden className="size-5" />
+              Print new labels (PDF)
+            </Button>
+            <Button type="submit" formAction="/labels" formTarget="_self">
+              Record as replaced
+            </Button>
+          </div>
+        </Form>
+      )}
+      {all > 0 && <Pager page={page} size={PAGE} total={total} things="lots" />}
+    </>
+  );
+}

@@ -1,0 +1,47 @@
+import { labelsMade } from '#contracts/labels.ts';
+import { labelChanges, labelSays, type LabelPart, type LabelSays } from '#core/labels/says.ts';
+import type { Db } from '#data/database.ts';
+import { labelledLots, listLabelled, writeLabels, type LabelledLot } from '#data/lots/labels.ts';
+import { command, type Inside } from '#services/command.server.ts';
+
+/** A lot whose labels say otherwise than what is true now. */
+export interface LabelToReplace extends LabelledLot {
+  readonly said: LabelSays;
+  readonly now: LabelSays;
+  readonly changed: readonly LabelPart[];
+}
+
+/** Lots in store whose last label no longer matches name, promise, verdict or hazards, by crop and variety. */
+export async function readLabelsToReplace(db: Db): Promise<LabelToReplace[]> {
+  return (await listLabelled(db)).flatMap((lot) => toReplace(lot) ?? []);
+}
+
+/** What the last label of a lot says that is no longer true; null where it holds, or where none is on record. */
+export async function readLabelOf(db: Db, code: string): Promise<LabelToReplace | null> {
+  const [lot] = await labelledLots(db, [code]);
+  return lot ? toReplace(lot) : null;
+}
+
+function toReplace(lot: LabelledLot): LabelToReplace | null {
+  if (!lot.said) return null;
+  const now = labelSays(lot);
+  const changed = labelChanges(lot.said, now);
+  return changed.length > 0 ? { ...lot, said: lot.said, now, changed } : null;
+}
+
+/** Writes down that labels were made of lots as they are now: from then on they match. */
+export const recordLabels = command(
+  'labels made',
+  { input: labelsMade },
+  async ({ tx, actor, today, refuse }: Inside<{ readonly code: 'no such lot' }>, { key, lots }) => {
+    const labelsOf = new Map(lots.map(({ code, labels }) => [code, labels]));
+    const found = await labelledLots(tx, [...labelsOf.keys()]);
+    if (found.length < labelsOf.size) refuse({ code: 'no such lot' });
+    await writeLabels(
+      tx,
+      found.map((lot) => ({ lotId: lot.id, says: labelSays(lot), labels: labelsOf.get(lot.code)! })),
+      { madeOn: today, writtenBy: actor.personId, actKey: key },
+    );
+    return { answer: { lots: found.length }, subject: found.length === 1 ? found[0]!.code : `${found.length} lots` };
+  },
+);

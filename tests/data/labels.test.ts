@@ -1,0 +1,69 @@
+import { beforeAll, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { listNeverLabelled } from '#data/lots/labels.ts';
+import { findLotByCode } from '#data/lots/lots.ts';
+import { readPassports } from '#data/lots/passports.ts';
+import { acting } from '#services/command.server.ts';
+import { correctPassport } from '#services/lots/correctPassport.server.ts';
+import { readLabelOf, readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
+import { readLastAct, undo } from '#services/undo.server.ts';
+import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+
+let library: Library;
+beforeAll(async () => {
+  library = await preparedLibrary();
+});
+const works = () => acting(library.db, library.helper, TODAY);
+const print = (...codes: string[]) => recordLabels(works(), { key: randomUUID(), lots: codes.map((code) => ({ code, labels: 3 })) });
+const correct = async (code: string, change: object) => {
+  const [now] = await readPassports(library.db, (await findLotByCode(library.db, code))!.id);
+  return correctPassport(works(), { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'The donor called' });
+};
+const changed = async (code: string) => (await readLabelsToReplace(library.db)).find((lot) => lot.code === code)?.changed ?? [];
+const never = async () => (await listNeverLabelled(library.db, 10, 0)).lots.map(({ code }) => code);
+
+test('a label is listed once its promise or its hazards are no longer true, until a new one is made', async () => {
+  const code = await takeIn(library, { variety: 'Frog Rod' });
+  expect(await never()).toContain(code);
+  expect(await print(code)).toMatchObject({ ok: true, answer: { lots: 1 } });
+  expect(await never()).not.toContain(code);
+  expect(await changed(code)).toEqual([]);
+  expect((await correct(code, { nameSure: 'a guess', plantsHarvested: 3, treated: 'unknown' })).ok).toBe(true);
+  expect(await changed(code)).toEqual(['promise', 'hazards']);
+  expect(await readLabelOf(library.db, code)).toMatchObject({
+    said: { promise: 'true', hazards: [] },
+    now: { promise: 'may vary', hazards: ['may be treated'] },
+    jars: 1,
+    packets: 0,
+    madeOn: TODAY,
+  });
+  await print(code);
+  expect(await changed(code)).toEqual([]);
+});
+
+test('labels that were recorded and not put on are undone, and listed again', async () => {
+  const code = await takeIn(library, { variety: 'Catch Point' });
+  await print(code);
+  await correct(code, { treated: true });
+  await print(code);
+  expect(await changed(code)).toEqual([]);
+  const last = (await readLastAct(library.db, library.helper))!;
+  expect(await undo(works(), { key: randomUUID(), act: last.key })).toMatchObject({ ok: true });
+  expect(await changed(code)).toEqual(['hazards']);
+});
+
+test('labels of several lots are recorded together or, where one of them is not there, not at all', async () => {
+  const codes = [await takeIn(library, { variety: 'First Aspect' }), await takeIn(library, { variety: 'Second Aspect' })];
+  expect(await print(...codes, '99-0001-X')).toMatchObject({ ok: false, problem: { code: 'no such lot' } });
+  expect(await never()).toEqual(expect.arrayContaining(codes));
+  const key = randomUUID();
+  const lots = codes.map((code) => ({ code, labels: 1 }));
+  await recordLabels(works(), { key, lots });
+  await recordLabels(works(), { key, lots });
+  const { count } = await library.db
+    .selectFrom('lot_label_written')
+    .select((eb) => eb.fn.countAll<number>().as('count'))
+    .where('act_key', '=', key)
+    .executeTakeFirstOrThrow();
+  expect(count).toBe(2);
+});
