@@ -92,6 +92,7 @@ export default [
   route('settings/rules', 'routes/house/rules.tsx'),
   route('settings/growing', 'routes/house/growing.tsx'),
   route('settings/recipes', 'routes/house/recipes.tsx'),
+  route('settings/handover', 'routes/house/handover.tsx'),
   route('settings/record', 'routes/house/record.tsx'),
   route('mine', 'routes/people/mine.tsx'),
   route('find', 'routes/today/find.tsx'),

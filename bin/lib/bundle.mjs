@@ -10,6 +10,7 @@ await build({
   entryPoints: {
     serve: 'server/serve.ts',
     letIn: 'server/letIn.ts',
+    backup: 'server/backup.ts',
     reckoner: 'workers/reckoner.ts',
     photo: 'workers/photo.ts',
     seed: 'demo/seed.ts',

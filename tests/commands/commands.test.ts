@@ -1,11 +1,13 @@
 import { afterAll, expect, test } from '@jest/globals';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { openDatabase } from '#data/database.ts';
+import { readHandover } from '#data/people/handover.ts';
 import { bareDatabase } from '../support/databases.ts';
 import { ended, freePort, ROOT } from '../support/server.ts';
 
@@ -62,6 +64,37 @@ test('bin/let-in makes a successor a coordinator by a link of theirs, and says w
     expect(await (await fetch(link)).text()).toContain('Choose a password');
   }
   child.kill('SIGTERM');
+  expect(await ended(child)).toBe(0);
+});
+
+test('bin/backup saves all of a library to a file that can be read, notes it in the record, and says what it needs', async () => {
+  const { ownerUrl, serverUrl } = await bareDatabase();
+  const port = await freePort();
+  const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(port), SAMPLE_DATA: '' };
+  const { child } = await runUntil('bin/start', env, /Kind Granary is at/);
+  const folder = mkdtempSync(join(tmpdir(), 'kind-granary-backup-'));
+  const backUp = (...words: string[]) =>
+    spawnSync(join(ROOT, 'bin/backup'), words, { env: { ...process.env, NODE_OPTIONS: '', ...env }, encoding: 'utf8', timeout: 60_000 });
+  try {
+    expect(backUp(join(folder, 'nowhere'))).toMatchObject({ status: 1, stderr: expect.stringContaining('Say into which folder') });
+    expect(backUp(folder)).toMatchObject({ status: 0, stdout: expect.stringContaining('Backed up') });
+    const files = readdirSync(folder);
+    expect(files).toEqual([expect.stringMatching(/^kind-granary-\d{4}-\d\d-\d\dT\d{6}\.dump$/)]);
+    expect(readFileSync(join(folder, files[0]!)).subarray(0, 5).toString()).toBe('PGDMP');
+    const db = openDatabase({ url: ownerUrl, most: 1 });
+    expect((await readHandover(db, '2026-11-27')).lastBackup).toMatchObject({ file: files[0] });
+    await db.destroy();
+    const cut = spawnSync(join(ROOT, 'bin/backup'), [folder], {
+      env: { ...process.env, NODE_OPTIONS: '', ...env, OWNER_DATABASE_URL: ownerUrl.replace(/\/[^/]+$/, '/no_such_library') },
+      encoding: 'utf8',
+      timeout: 60_000,
+    });
+    expect(cut).toMatchObject({ status: 1, stderr: expect.stringContaining('No backup was made') });
+    expect(readdirSync(folder)).toHaveLength(1);
+  } finally {
+    rmSync(folder, { recursive: true });
+    child.kill('SIGTERM');
+  }
   expect(await ended(child)).toBe(0);
 });
 

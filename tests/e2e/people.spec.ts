@@ -97,3 +97,18 @@ test('a member sees what was borrowed and what may be, and nothing of the work',
   await page.getByRole('link', { name: 'How to sow and save it' }).first().click();
   await expect(page.getByRole('heading', { name: 'To save seed' })).toBeVisible();
 });
+
+test('the handover says who can sign in, what is under way and that nothing is backed up, and leads to each', async ({ page }) => {
+  await page.goto('/settings');
+  await page.getByRole('link', { name: 'Handover' }).click();
+  const verdict = page.getByRole('region', { name: 'Could someone take over tomorrow?' });
+  await expect(verdict).toContainText('Not safely yet');
+  await expect(verdict).toContainText('No backup is on record');
+  const row = page.getByRole('row').filter({ hasText: 'Isolde Marrin' });
+  await expect(row).toContainText('coordinator');
+  await page
+    .getByRole('region', { name: 'Work under way' })
+    .getByRole('link', { name: /\d+ late loans?/ })
+    .click();
+  await expect(page).toHaveURL(/desk\/loans\?late=yes/);
+});

@@ -164,6 +164,7 @@ export const PLACES: readonly Place[] = [
   place('settings/growing', 'coordinator', 'coordinator'),
   place('settings/recipes', 'coordinator', 'coordinator'),
   place('settings/record', 'coordinator'),
+  place('settings/handover', 'coordinator'),
   place('mine', 'signed in'),
   place('find', 'works here', 'nobody', () => '/find?q=pea'),
   place('suggest', 'works here', 'nobody', () => '/suggest?typed=ma', false),
