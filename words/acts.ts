@@ -75,7 +75,7 @@ const DONE: Readonly<Record<CommandName, string>> = {
 
   'packets lent': 'Packets lent',
   'loan closed': 'Loan closed',
-  'grower terms written': 'What a grower can grow saved',
+  'grower terms written': 'Grower’s terms saved',
   'garden written': 'Garden saved',
   'garden placed anew': 'Garden’s position changed',
   'plot written': 'Plot saved',

@@ -119,7 +119,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'off-types: seen on what': 'Say what was looked at',
   'off-types: seen where': 'Say where they were seen',
   'looked at: missing': 'Enter how many you looked at',
-  'off-types: missing': 'How many off-types? 0 is an answer',
+  'off-types: missing': 'Enter how many off-types, 0 if there were none',
   'off-types: more than all': 'More off-types than were looked at. Check both',
   'share: unreadable': 'Enter a percentage, for example 5 %, or leave it empty',
   'incident: no kind': 'Choose what it was',
@@ -233,9 +233,9 @@ const REFUSALS: Readonly<Record<string, string>> = {
 
 /** What a figure of the house is called where its field is left empty. */
 const FIGURES: Readonly<Record<string, string>> = {
-  lend: 'Good enough to lend from',
+  lend: 'Good enough to lend',
   full: 'Full strength from',
-  sureness: 'Sureness',
+  sureness: 'How sure must we be',
   trays: 'Trays and screens',
   jars: 'Jars',
 };

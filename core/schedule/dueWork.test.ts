@@ -47,6 +47,9 @@ const TODAY = '2026-11-23';
 
 test('what spoils or is late at the bench is for now, tests are for the week, holds can wait', () => {
   expect(bandOf({ kind: 'step', on: TODAY }, TODAY)).toBe('now');
+  expect(bandOf({ kind: 'step', on: TODAY, spoils: true }, TODAY)).toBe('now');
+  expect(bandOf({ kind: 'step', on: TODAY, spoils: false }, TODAY)).toBe('this week');
+  expect(bandOf({ kind: 'label', on: TODAY }, TODAY)).toBe('this week');
   expect(bandOf({ kind: 'open', on: addDays(TODAY, 1) }, TODAY)).toBe('now');
   expect(bandOf({ kind: 'open', on: addDays(TODAY, 2) }, TODAY)).toBe('this week');
   expect(bandOf({ kind: 'test', on: addDays(TODAY, -90) }, TODAY)).toBe('this week');

@@ -4,7 +4,7 @@ import { daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 export interface DueWork {
   readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label';
   readonly on: IsoDate;
-  /** Plants or seed are lost if it waits, although its kind can wait as a rule. */
+  /** Plants or seed are lost if it waits, although its kind can wait as a rule; or nothing is for days, although its kind cannot. */
   readonly spoils?: boolean;
 }
 
@@ -53,10 +53,11 @@ export function mostUrgentFirst<Work extends DueWork>(work: readonly Work[], tod
   );
 }
 
-/** When a piece of work should be done: batches and counts at once; what must be opened, the day before it spoils; holds when there is time. */
+/** When a piece of work should be done: counts at once, and batches unless they can wait for days; what must be opened, the day before it spoils; holds when there is time. */
 export function bandOf(work: DueWork, today: IsoDate): Band {
   switch (work.kind) {
     case 'step':
+      return work.spoils === false ? 'this week' : 'now';
     case 'count':
       return 'now';
     case 'hold':
@@ -75,6 +76,8 @@ export function bandOf(work: DueWork, today: IsoDate): Band {
 
 /** More of a kind than this stand as one line; what is for now is seen one by one as long as it fits. */
 const MOST_SINGLE: Readonly<Record<Band, number>> = { now: 5, 'this week': 2, 'when there is time': 2 };
+/** Counts are alike, and are done in one round. */
+const mostSingle = (band: Band, kind: DueWork['kind']) => (kind === 'count' ? 2 : MOST_SINGLE[band]);
 
 /** The work of a band: single pieces, and kinds of which there are many as one line each, in the order of their most urgent piece. */
 export interface BandOfWork<Work> {
@@ -104,7 +107,7 @@ export function inBands<Work extends DueWork & { readonly minutes: number }>(
       const listed = mine.filter((one) => one.kind === kind);
       const isLast = work.findLast((one) => one.kind === kind && BANDS.indexOf(bandOf(one, today)) > BANDS.indexOf(band)) === undefined;
       const unlisted = isLast ? Math.max(0, (totals[kind] ?? 0) - work.filter((one) => one.kind === kind).length) : 0;
-      return { kind, total: listed.length + unlisted, work: listed, isGroup: listed.length + unlisted > MOST_SINGLE[band] };
+      return { kind, total: listed.length + unlisted, work: listed, isGroup: listed.length + unlisted > mostSingle(band, kind) };
     });
     if (rows.length === 0) return [];
     const minutes = rows.reduce((sum, row) => sum + (row.total * row.work.reduce((all, one) => all + one.minutes, 0)) / row.work.length, 0);

@@ -18,8 +18,8 @@ test('the house’s rules are checked and saved, and the record says by whom', a
   await page.getByLabel('Time zone').fill('Atlantic/Azores');
   await page.getByRole('button', { name: BUTTON.save }).click();
   await expect(page.getByRole('status')).toContainText('Saved');
-  await page.goto('/settings/record?search=house');
-  await expect(page.getByRole('row').filter({ hasText: 'house rules changed' }).first()).toContainText('Isolde Marrin');
+  await page.goto('/settings/record?search=settings');
+  await expect(page.getByRole('row').filter({ hasText: 'Settings changed' }).first()).toContainText('Isolde Marrin');
 });
 
 test('house rules: chosen once, shown where they matter, and followed at the desk', async ({ page }) => {

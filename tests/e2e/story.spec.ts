@@ -39,11 +39,14 @@ test('1. Today shows what is due, the overdue ferment and the towel first, each 
   // Other work may be overdue at the bench too; it all stands before the towels.
   await expect(due.first()).toContainText('overdue since');
   await expect(due.filter({ hasText: 'Seed sprouts in the jar and is lost' }).first()).toBeVisible();
-  const towel = due.filter({ hasText: 'Count' }).first();
+  // Counts are alike: one line of them, which opens, and a way to the round of all.
+  await expect(page.getByRole('link', { name: 'Start the count round' })).toHaveAttribute('href', '/tests/round');
+  await page.getByText(/^\d+ tests need counting/).click();
+  const towel = page.getByRole('link', { name: /^Count / }).first();
   await expect(towel).toContainText('Count Lettuce ‘Slow Line’');
   for (const verb of ['loans are late', 'lots need a germination test', 'holds to settle'])
     await expect(due.filter({ hasText: verb }).first()).toBeVisible();
-  await towel.getByRole('link').click();
+  await towel.click();
   await expect(page).toHaveURL(/\/tests\/\d+$/);
   await expect(page.getByRole('grid')).toBeVisible();
 });

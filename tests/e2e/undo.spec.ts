@@ -85,7 +85,7 @@ test.describe('a coordinator', () => {
   test('undoes what somebody else did from the record, or is told why not', async ({ page, story }) => {
     const code = await story.takeIn({ variety: 'Of The Record' });
     await page.goto(`/settings/record?search=${code}`);
-    const row = page.getByRole('row').filter({ hasText: /Jory Thackwell ?lot taken in/ });
+    const row = page.getByRole('row').filter({ hasText: /Jory Thackwell ?Lot taken in/ });
     await story.layTest(code, 20);
     await row.getByRole('button', { name: BUTTON.undo }).click();
     await expect(page.getByRole('alert')).toContainText('a germination test has been started from it since');

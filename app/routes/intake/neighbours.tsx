@@ -46,7 +46,7 @@ export function AskNeighbours({ context }: { context: InterviewContext }) {
               <li key={index} className="flex flex-wrap items-center gap-x-3">
                 <span>
                   {one.crop} ‘{one.variety}’, {one.garden},{' '}
-                  {one.metres === 0 ? 'the same garden' : `${formatMetres(one.metres, units)} off`}
+                  {one.metres === 0 ? 'the same garden' : `${formatMetres(one.metres, units)} away`}
                 </span>
                 <button type="button" className="link min-h-9" onClick={() => addKnown(one)}>
                   Add neighbour

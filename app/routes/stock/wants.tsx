@@ -21,7 +21,7 @@ const PAGE = 60;
 const ACTS: readonly Want['act'][] = ['ask, swap or order', 'grow out, and ask', 'grow out', 'settle its holds'];
 const TO_DO: Record<Want['act'], string> = {
   'ask, swap or order': 'Ask for, swap or order',
-  'grow out, and ask': 'Grow out, and ask for,',
+  'grow out, and ask': 'Grow out and also ask for',
   'grow out': 'Grow out',
   'settle its holds': 'Settle the holds of',
 };

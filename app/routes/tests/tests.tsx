@@ -56,7 +56,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 function about({ open, due }: { open: number; due: number }): string {
   if (open === 0) return 'No tests running.';
-  return `${open} ${open === 1 ? 'test' : 'tests'} running; ${due === 0 ? 'no counts due today' : `${due} ${due === 1 ? 'wants' : 'want'} counting`}.`;
+  return `${open} ${open === 1 ? 'test' : 'tests'} running; ${due === 0 ? 'no counts due today' : `${due} ${due === 1 ? 'needs' : 'need'} counting`}.`;
 }
 
 export default function Tests({ loaderData: { tests, search, show, page, total, more, open } }: Route.ComponentProps) {

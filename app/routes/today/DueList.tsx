@@ -22,7 +22,7 @@ type WorkKind = DueWork['kind'];
 export interface Work extends DueWork {
   readonly to: string;
   readonly what: string;
-  readonly why: string;
+  readonly why: string | null;
   readonly minutes: number;
   readonly treated: 'yes' | 'unknown' | null;
 }
@@ -38,7 +38,7 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   },
   count: {
     verb: 'Count',
-    many: 'germination tests need counting',
+    many: 'tests need counting',
     Icon: Sprout,
     tone: 'text-good',
     all: '/tests/round',
@@ -97,9 +97,9 @@ function timeWords(minutes: number): string {
 }
 
 /** One band of the day's work; many of a kind are one line that opens. */
-export function WorkBand({ band: { band, rows, minutes } }: { band: BandOfWork<Work> }) {
+export function WorkBand({ band: { band, rows, minutes }, className }: { band: BandOfWork<Work>; className?: string }) {
   return (
-    <section aria-label={BAND_WORDS[band]} className="mb-6">
+    <section aria-label={BAND_WORDS[band]} className={classes('mb-6', className)}>
       <h2 className={classes('flex items-baseline gap-3 border-b-2 pb-1', band === 'now' ? 'border-grain' : 'border-rule')}>
         {BAND_WORDS[band]}
         <span className="font-sans text-small font-normal text-soft">
@@ -126,14 +126,14 @@ export function WorkBand({ band: { band, rows, minutes } }: { band: BandOfWork<W
 function Piece({ work: { kind, to, what, why, minutes, treated } }: { work: Work }) {
   const { verb, Icon, tone } = KINDS[kind];
   return (
-    <Link to={to} className="grid min-h-12 grid-cols-[1.75rem_1fr_auto] items-center gap-x-3 py-1.5 hover:bg-well">
+    <Link to={to} className="grid min-h-10 max-sm:min-h-12 grid-cols-[1.75rem_1fr_auto] items-center gap-x-3 py-1.5 hover:bg-well">
       <Icon aria-hidden className={classes('size-5.5', tone)} />
       <span className="min-w-0">
         <span className="font-semibold">
           {verb} {what}
         </span>{' '}
         <TreatedMark treated={treated} />
-        <span className="block text-small text-soft">{why}</span>
+        {why && <span className="block text-small text-soft">{why}</span>}
       </span>
       <span className="pr-1 text-right text-small whitespace-nowrap text-soft">{minutes} min</span>
     </Link>
@@ -143,10 +143,10 @@ function Piece({ work: { kind, to, what, why, minutes, treated } }: { work: Work
 function Group({ kind, total, work }: { kind: WorkKind; total: number; work: readonly Work[] }) {
   const { many, Icon, tone, all, go } = KINDS[kind];
   return (
-    <li className="grid grid-cols-[1.75rem_1fr_auto] items-start gap-x-3 py-1.5">
-      <Icon aria-hidden className={classes('mt-2 size-5.5', tone)} />
+    <li className="grid grid-cols-[1.75rem_1fr_auto] items-start gap-x-3 py-0.5">
+      <Icon aria-hidden className={classes('mt-1.5 size-5.5', tone)} />
       <details className="group min-w-0">
-        <summary className="flex min-h-10 cursor-pointer items-center gap-1 font-semibold max-sm:min-h-11">
+        <summary className="flex min-h-9 cursor-pointer items-center gap-1 font-semibold max-sm:min-h-11">
           {total} {many}
           <ChevronDown aria-hidden className="size-4 shrink-0 text-soft group-open:rotate-180" />
         </summary>
@@ -159,7 +159,7 @@ function Group({ kind, total, work }: { kind: WorkKind; total: number; work: rea
           ))}
         </ul>
       </details>
-      <Link className="link inline-flex min-h-10 items-center max-sm:col-start-2 max-sm:min-h-11" to={all}>
+      <Link className="link inline-flex min-h-9 items-center max-sm:col-start-2 max-sm:min-h-11" to={all}>
         {go}
       </Link>
     </li>

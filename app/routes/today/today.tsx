@@ -42,6 +42,9 @@ const MOST_GROW_OUTS = 400;
 /** The rest of a kind is behind its count. */
 const MOST_SHOWN = 20;
 
+/** A batch that keeps longer than this can wait for the weekend. */
+const DAYS_AT_ONCE = 3;
+
 /** What a garden cannot wait for. */
 const LOST_IF_LEFT: ReadonlySet<Alarm['what']> = new Set(['too few', 'in danger', 'fruit ripens']);
 
@@ -66,6 +69,7 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
         on: dayInZone(new Date(clock.usual), zone),
         to: `/bench/${batch.id}`,
         minutes: 20,
+        spoils: daysBetween(dayInZone(now, zone), dayInZone(new Date(clock.latest), zone)) <= DAYS_AT_ONCE,
         why:
           clock.state === 'overdue'
             ? `${title} in ${batch.vessel}: overdue since ${latest}. ${ifLeft}`
@@ -95,10 +99,13 @@ function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
             kind: 'grow-out' as const,
             on: 'days' in alarms[0]! ? addDays(today, alarms[0].what === 'hand over' ? alarms[0].days : -alarms[0].days) : today,
             to: `/grow-outs/${id}`,
-            what: `the grow-out of ${crop} ‘${variety}’`,
+            what: `${crop} ‘${variety}’`,
             treated: null,
             minutes: 10,
-            why: alarms.map(alarmWords).join('. '),
+            why: `Grow-out: ${alarms
+              .map(alarmWords)
+              .join('. ')
+              .replace(/^[A-Z]/, (letter) => letter.toLowerCase())}`,
             spoils: alarms.some(({ what }) => LOST_IF_LEFT.has(what)),
           },
         ],
@@ -121,10 +128,10 @@ const asRisk = (lines: number, today: Day) => ({
   kind: 'risk' as const,
   on: today,
   to: '/grow-outs/risk?sort=risk',
-  what: lines === 1 ? 'the line that will probably be lost' : `the ${lines} lines that will probably be lost`,
+  what: lines === 1 ? 'the line likely to be lost in five years' : `the ${lines} lines likely to be lost in five years`,
   treated: null,
   minutes: 30,
-  why: 'Within five years, unless something is done',
+  why: null,
 });
 
 /** Labels that promise something else than is true now, or too little of a hazard. */
@@ -132,10 +139,10 @@ const asLabels = (lots: number, today: Day) => ({
   kind: 'label' as const,
   on: today,
   to: '/labels',
-  what: lots === 1 ? 'the labels of 1 lot' : `the labels of ${lots} lots`,
+  what: lots === 1 ? 'the labels of 1 lot: no longer true' : `the labels of ${lots} lots: no longer true`,
   treated: null,
   minutes: 5 * lots,
-  why: 'They no longer match the verdict, promise, name or hazards',
+  why: null,
 });
 
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
@@ -273,7 +280,6 @@ function greeting(bands: readonly BandOfWork<unknown>[], mine: boolean): string 
 }
 
 export default function Today({ loaderData: { today, firstHour, mine, bands, days, coming } }: Route.ComponentProps) {
-  const [now, ...rest] = [bands.find(({ band }) => band === 'now'), ...bands.filter(({ band }) => band !== 'now')];
   return (
     <>
       <PageHead
@@ -297,9 +303,14 @@ export default function Today({ loaderData: { today, firstHour, mine, bands, day
             : 'Work appears here when it is due: batches, germination tests, fruit to open, late loans, grow-outs and holds.'}
         </Empty>
       ) : (
-        <div className="grid gap-x-10 lg:grid-cols-2">
-          <div>{now && <WorkBand band={now} />}</div>
-          <div>{rest.map((band) => band && <WorkBand key={band.band} band={band} />)}</div>
+        <div className="grid gap-x-10 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
+          {bands.map((band) => (
+            <WorkBand
+              key={band.band}
+              band={band}
+              className={band.band === 'this week' ? 'lg:col-start-2 lg:row-span-2 lg:row-start-1' : undefined}
+            />
+          ))}
         </div>
       )}
     </>
