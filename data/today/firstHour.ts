@@ -6,10 +6,13 @@ export interface FirstHour {
   readonly season: boolean;
   readonly rules: boolean;
   readonly lot: boolean;
+  readonly label: boolean;
   readonly places: boolean;
   readonly people: boolean;
   /** How many lots it has; the first hour is over when there are some. */
   readonly lots: number;
+  /** The newest lot, whose label can be printed. */
+  readonly newest: string | null;
 }
 
 const SOME_LOTS = 11;
@@ -18,6 +21,7 @@ const SOME_LOTS = 11;
 export async function readFirstHour(db: Db): Promise<FirstHour> {
   const { rows } = await sql<FirstHour>`
     select house.version > 2 as season, house.rules <> '{}'::jsonb as rules, lots.count > 0 as lot,
+      exists (select from lot_label_written) as label, (select code from lot order by id desc limit 1) as newest,
       exists (select from place_climate) as places, (select count(*) from person) > 1 as people, lots.count as lots
     from house, (select count(*) from (select from lot limit ${SOME_LOTS}) as few) as lots`.execute(db);
   return rows[0]!;

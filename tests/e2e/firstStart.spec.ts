@@ -26,7 +26,7 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await page.getByLabel('Repeat the password').fill('four dry words here');
   await page.getByRole('button', { name: BUTTON.signIn }).click();
   await expect(page.getByText('Nothing is due')).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Your first hour' })).toContainText('0 of 5 steps done');
+  await expect(page.getByRole('region', { name: 'Your first hour' })).toContainText('0 of 6 steps done');
   await page.goto(`${other.url}/shelves`);
   await expect(page.getByText('No lots yet')).toBeVisible();
   // The very first lot of a new library, with the very first place.
@@ -47,6 +47,10 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await page.getByRole('button', { name: BUTTON.takeIn }).click();
   await expect(page.getByRole('main')).toContainText('Tin box under the stairs');
   await expect(page.getByText('its age is unknown').first()).toBeVisible();
+  await page.goto(`${other.url}/`);
+  await expect(page.getByRole('region', { name: 'Your first hour' })).toContainText('1 of 6 steps done');
+  await page.getByRole('link', { name: 'Print its label' }).click();
+  await expect(page.getByRole('article', { name: /^Label of/ })).toContainText('First Comer');
   await one.stop();
   await other.stop();
 });

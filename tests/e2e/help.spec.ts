@@ -61,3 +61,13 @@ test('a date is typed as one says it, or picked from a calendar, and shown as th
   await date.blur();
   await expect(date).toHaveValue('32 Nov');
 });
+
+test('the practice library is marked on every page, for strangers too', async ({ page, browser, library }) => {
+  for (const path of ['/', '/shelves', '/almanac/pea']) {
+    await page.goto(path);
+    await expect(page.getByText('Practice library').first()).toBeVisible();
+  }
+  const stranger = await (await browser.newContext({ baseURL: library.url, storageState: { cookies: [], origins: [] } })).newPage();
+  await stranger.goto('/sign-in');
+  await expect(stranger.getByText('Practice library')).toBeVisible();
+});

@@ -137,7 +137,7 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
                       />
                     </label>
                   </td>
-                  <td>
+                  <td className="max-sm:min-w-36">
                     <Link className="link font-semibold" to={`/lots/${lot.code}`}>
                       {lot.name}
                     </Link>{' '}
@@ -161,7 +161,7 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
                     {lot.labels}
                     {lot.packets > 0 && <span className="block text-small text-soft">{lot.packets} packets</span>}
                   </td>
-                  <td>{lot.places ?? '–'}</td>
+                  <td className="max-sm:min-w-28">{lot.places ?? '–'}</td>
                   <td className="whitespace-nowrap">{formatDate(lot.madeOn!)}</td>
                 </tr>
               ))}

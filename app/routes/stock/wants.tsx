@@ -119,7 +119,7 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
           <tbody>
             {wants.map((want) => (
               <tr key={want.lineId}>
-                <td>
+                <td className="max-sm:min-w-36">
                   <Link className="link font-semibold" to={`/lines/${want.lineId}`}>
                     {want.crop} ‘{want.variety}’
                   </Link>
@@ -134,7 +134,7 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
                   )}
                 </td>
                 <td className="whitespace-nowrap">{formatDate(want.by)}</td>
-                <td>
+                <td className="max-sm:min-w-28">
                   {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
                 </td>
                 <td>

@@ -7,22 +7,23 @@ const STEPS = [
   {
     is: 'season',
     to: '/settings',
-    words: 'Set the season',
-    why: 'Every sowing and return date depends on your average last and first frost.',
+    words: 'When is your season?',
+    why: 'Your average last and first frost, and whether you are north or south of the equator. Every sowing and return date depends on them.',
   },
   {
     is: 'rules',
     to: '/settings/rules',
-    words: 'Choose your house rules',
-    why: 'How far apart, how long to ferment, what to do with hybrids.',
+    words: 'What are your house rules?',
+    why: 'Plain questions, each with a usual answer: how far apart, how long to ferment, what to do with hybrids.',
   },
+  { is: 'lot', to: '/intake', words: 'Take in your first lot', why: 'One jar or packet. You can answer “Unknown” to most questions.' },
+  { is: 'label', to: '/shelves', words: 'Print its label', why: 'The code on it opens the lot when you scan it.' },
   {
-    is: 'lot',
-    to: '/intake',
-    words: 'Take in your first lot and print its label',
-    why: 'One jar or packet. You can answer “Unknown” to most questions.',
+    is: 'places',
+    to: '/places',
+    words: 'Where do you keep seed?',
+    why: 'How warm and damp it is there decides how long seed stays alive.',
   },
-  { is: 'places', to: '/places', words: 'Describe where you keep seed', why: 'How warm and damp it is decides how long seed stays alive.' },
   { is: 'people', to: '/people/new?member=yes', words: 'Add a member or a helper', why: 'Helpers can sign in; members do not need to.' },
 ] as const;
 
@@ -44,7 +45,10 @@ export function FirstHour({ steps }: { steps: Steps }) {
               <Circle className="size-6 text-edge" aria-label="To do" />
             )}
             <span>
-              <Link to={to} className={classes('inline-flex min-h-6 items-center font-semibold', steps[is] ? 'text-soft' : 'link')}>
+              <Link
+                to={is === 'label' && steps.newest ? `/lots/${steps.newest}/label` : to}
+                className={classes('inline-flex min-h-6 items-center font-semibold', steps[is] ? 'text-soft' : 'link')}
+              >
                 {words}
               </Link>
               <span className="block text-small text-soft">{why}</span>

@@ -270,7 +270,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 /** A library with a handful of lots, of which something is still to be set up. */
-const isNew = ({ lots, ...steps }: FirstHour): boolean => lots <= NEW_LOTS && !Object.values(steps).every(Boolean);
+const isNew = ({ lots, newest: _newest, ...steps }: FirstHour): boolean => lots <= NEW_LOTS && !Object.values(steps).every(Boolean);
 
 function greeting(bands: readonly BandOfWork<unknown>[], mine: boolean): string {
   const now = bands.find(({ band }) => band === 'now')?.rows.reduce((sum, { total }) => sum + total, 0) ?? 0;
