@@ -4,10 +4,10 @@ import { Form, useFetcher, useLocation } from 'react-router';
 import { readPortrait } from '#core/almanac/portrait.ts';
 import { classes } from './classes.ts';
 import { SeedPortrait } from './SeedPortrait.tsx';
-import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
+import { SHEETS, type SheetId } from '#core/labels/sheets.ts';
 import { Button } from './Button.tsx';
 import { Notice, PageHead } from './Page.tsx';
-import { SHEET_WORDS } from '#words/labels.ts';
+import { SheetSelect } from './SheetSelect.tsx';
 
 interface Label {
   readonly crop: string;
@@ -135,16 +135,7 @@ function SheetForm({
       <input type="hidden" name="key" value={formKey} />
       {lot && <input type="hidden" name="made" value={lot.made} />}
       <div className={classes('grid items-end gap-5', lot ? 'sm:grid-cols-3' : 'sm:grid-cols-2')}>
-        <label className="sm:col-span-full">
-          <span className="font-semibold">Sheet</span>
-          <select name="sheet" className="input mt-1" value={sheet} onChange={(event) => setSheet(event.target.value as SheetId)}>
-            {SHEET_IDS.map((id) => (
-              <option key={id} value={id}>
-                {SHEET_WORDS[id]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SheetSelect className="sm:col-span-full" value={sheet} onSheet={setSheet} />
         <label>
           <span className="font-semibold">Labels</span>
           <input name="count" type="number" min={1} max={600} defaultValue={count} className="input mt-1" />

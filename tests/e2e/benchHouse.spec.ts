@@ -182,7 +182,7 @@ test('tags, slips and labels go to sheets and to the label printer, which keeps 
   const tags = await textOfPdf(await pdf.body());
   expect(tags).toHaveLength(2);
   for (const tag of tags) expect(tag).toContain('Tray 75');
-  await page.getByLabel('Sheet').selectOption({ label: 'Roll of 57 × 32 mm' });
+  await page.getByLabel('Sheet or roll').selectOption({ label: 'Roll of 57 × 32 mm' });
   await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
   await expect(page.getByText('1 label sent to the printer')).toBeVisible();
   await page.goto('/bench/devices');

@@ -10,12 +10,12 @@ import { Pager, SearchForm } from '#app/ui/List.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
+import { SheetSelect } from '#app/ui/SheetSelect.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { SHEET_IDS } from '#core/labels/sheets.ts';
 import { listNeverLabelled } from '#data/lots/labels.ts';
 import { readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
-import { labelPartWords, SHEET_WORDS } from '#words/labels.ts';
+import { labelPartWords } from '#words/labels.ts';
 import type { Route } from './+types/labels.ts';
 import { labelsAsked } from './labelsAsked.ts';
 
@@ -168,15 +168,10 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
             </tbody>
           </Table>
           <div className="mt-5 flex flex-wrap items-end gap-4">
+            <SheetSelect />
             <label>
-              <span className="text-small font-semibold">Sheet</span>
-              <select name="sheet" className="input mt-1">
-                {SHEET_IDS.map((id) => (
-                  <option key={id} value={id}>
-                    {SHEET_WORDS[id]}
-                  </option>
-                ))}
-              </select>
+              <span className="font-semibold">First free label</span>
+              <input name="start" type="number" min={1} defaultValue={1} className="input mt-1 w-32" />
             </label>
             <Button type="submit" look="action">
               <FileText aria-hidden className="size-5" />

@@ -1,12 +1,11 @@
 import { FileText } from 'lucide-react';
 import { data, Link, useSearchParams } from 'react-router';
-import { SHEET_IDS } from '#core/labels/sheets.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { SheetSelect } from '#app/ui/SheetSelect.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import type { Route } from './+types/slips.ts';
 import { readSlips, testIdsFrom } from './slipWords.server.ts';
-import { SHEET_WORDS } from '#words/labels.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Towel slips · Kind Granary' }];
 
@@ -37,18 +36,7 @@ export default function Slips({ loaderData: { ids, slips } }: Route.ComponentPro
       />
       <form method="get" action="/tests/slips.pdf" target="_blank" className="mb-8 flex flex-wrap items-end gap-4">
         <input type="hidden" name="ids" value={ids.join(',')} />
-        <div>
-          <label htmlFor="sheet" className="block font-semibold">
-            Sheet or roll
-          </label>
-          <select id="sheet" name="sheet" className="input mt-1">
-            {SHEET_IDS.map((id) => (
-              <option key={id} value={id}>
-                {SHEET_WORDS[id]}
-              </option>
-            ))}
-          </select>
-        </div>
+        <SheetSelect />
         <div>
           <label htmlFor="start" className="block font-semibold">
             First free label
