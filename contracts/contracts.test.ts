@@ -150,6 +150,11 @@ describe('people and the house', () => {
       'timeZone',
     ]);
     expect(faults(houseForm, { ...house, lend: '85' })).toEqual(['full']);
+    // Frosts the other way round are those of the other hemisphere.
+    expect(faults(houseForm, { ...house, hemisphere: 'southern' })).toEqual(['firstFrost']);
+    const south = { ...house, hemisphere: 'southern', lastFrost: house.firstFrost, firstFrost: house.lastFrost };
+    expect(faults(houseForm, south)).toEqual([]);
+    expect(faults(houseForm, { ...south, hemisphere: 'northern' })).toEqual(['firstFrost']);
   });
 });
 

@@ -42,6 +42,9 @@ export const feedInput = bareForm.extend({ hash: z.string().regex(/^[0-9a-f]{64}
 export const words = (most: number, missing: string) =>
   z.string({ error: missing }).trim().min(1, missing).max(most, refusal('text: too long', most));
 
+/** A figure that looked wrong and was confirmed, as it was typed: it holds for that figure only. */
+export const sure = z.string().trim().max(80, refusal('text: too long', 80)).optional();
+
 /** A line of text that may be left empty, and is then null. */
 export const maybeWords = (most: number) =>
   z

@@ -3,6 +3,8 @@ import type { Contradiction } from '#core/passport/contradictions.ts';
 /** Answers that cannot all be so, in words. */
 export const CONTRADICTIONS: Record<Contradiction['code'], string> = {
   'harvest in the future': 'This is in the future. Check the year',
+  'harvest too long ago': 'This is more than 120 years ago. Check the year',
+  'stored in the future': 'This is in the future. Check the date',
   'more standing than sown': 'This is more plants than there were to start with. Check both numbers',
   'more harvested than stood': 'This is more than the plants that flowered. Check both numbers',
   'more harvested than sown': 'This is more plants than there were to start with. Check both numbers',

@@ -110,6 +110,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'disease: nothing done': 'Choose what you will do about it',
   'neighbour: nothing said': 'Enter at least what flowered or how far away it was',
   'sample: under ten': 'Count at least ten seeds',
+  'sample: more than all': 'The sample weighs more than all of the seed. Check both weights',
   'sample: no weight': 'Enter the weight of the sample, for example 2.4 g',
   'brought amount: missing': 'Enter how much, for example 12 fruits, 3 heads or a 2 kg sack',
   'lot: missing': 'Choose a lot',
@@ -161,6 +162,8 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'price: check': 'Check the price',
   'text: too many lines': 'Use fewer lines',
   'sureness: too low': 'Enter more than 50 %',
+  'frosts: wrong order':
+    'These frosts do not fit the hemisphere: the last one falls in spring, the first one in autumn. Check both dates and the hemisphere',
   'full strength: too low': 'Full strength must be higher than the limit for lending',
   'photo: too large': PHOTO_TROUBLE['too large'],
   'place of readings: missing': 'Choose a place',

@@ -144,3 +144,10 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 
 /** Where seed that must not be dried was to be put into the frost. */
 export const FROST_KILLS_IT = 'Frost kills seed of this crop. Choose a place above freezing';
+
+/** Asks about a figure that is off by ten from what is on record. @param onRecord as the house writes it */
+export const tenfoldWords = (times: number, onRecord: string): string =>
+  times > 1
+    ? `This is about ${Math.round(times)} times what is on record (${onRecord}). Check the number and its unit, or confirm it below`
+    : `This is about a ${ORDINALS[Math.round(1 / times)] ?? `${Math.round(1 / times)}th`} of what is on record (${onRecord}). Check the number and its unit, or confirm it below`;
+const ORDINALS: Readonly<Record<number, string>> = { 8: 'eighth', 9: 'ninth', 10: 'tenth', 100: 'hundredth', 1000: 'thousandth' };

@@ -235,6 +235,17 @@ export function ChoiceField({
   );
 }
 
+/** Confirms a figure that was asked about, and that figure only: nothing until it was. The field's error is the figure as it was typed. */
+export function SureField({ field }: { field: Meta }) {
+  const [typed] = field.errors ?? [];
+  if (typed === undefined) return null;
+  return (
+    <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
+      <input key={typed} id={field.id} type="checkbox" name={field.name} value={typed} className="size-5" />
+      Yes, {typed} is right
+    </label>
+  );
+}
 export function TickField({ field, label, hint, initial = field.initialValue === 'on' }: Common & { initial?: boolean | undefined }) {
   return (
     <div>

@@ -18,6 +18,7 @@ const interview: z.ZodType<Interview> = z.object({
   variety: z.string().min(1),
   donor: z.string().nullable(),
   donorIsNew: z.boolean(),
+  sureHarvested: z.boolean(),
   garden: z.string().nullable(),
   gardenPlace: z.string().nullable(),
   passport: storedPassport,

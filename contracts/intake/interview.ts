@@ -46,6 +46,8 @@ export interface Interview {
   readonly garden: string | null;
   readonly gardenPlace: string | null;
   readonly passport: Passport;
+  /** A harvest that looked impossible was confirmed, as it was typed. */
+  readonly sureHarvested: boolean;
   readonly brought: Brought;
   readonly place: string;
   readonly container: string;
@@ -88,6 +90,13 @@ export function readInterview(answers: Answers, crop: Crop | null, loan: boolean
   if (container !== null && !Object.hasOwn(CONTAINERS, container)) reader.fault('container', MISSING.container!);
   const passport = readPassport(reader);
   const brought = readBrought(reader, crop);
+  if (
+    brought?.kind === 'seed' &&
+    brought.amount.kind === 'weight' &&
+    passport.sample &&
+    passport.sample.milligrams > brought.amount.milligrams
+  )
+    reader.fault('sampleWeight', 'sample: more than all');
   const interview: Interview | null =
     Object.keys(reader.faults).length > 0 || !brought
       ? null
@@ -100,6 +109,7 @@ export function readInterview(answers: Answers, crop: Crop | null, loan: boolean
           garden: reader.known('garden'),
           gardenPlace: reader.known('gardenPlace'),
           passport,
+          sureHarvested: reader.text('sureHarvested') !== null && reader.text('sureHarvested') === reader.text('harvested'),
           brought,
           place: reader.text('place')!,
           container: reader.text('container')!,

@@ -87,4 +87,9 @@ export const houseForm = z
     cropThresholds: z.string().max(5000, 'text: too many lines').optional(),
     sureness: share('sureness').min(51, 'sureness: too low'),
   })
-  .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'full strength: too low' });
+  .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'full strength: too low' })
+  // In the north the last frost is in spring and the first in autumn; in the south the year begins between them.
+  .refine(({ hemisphere, lastFrost, firstFrost }) => (hemisphere === 'northern' ? lastFrost < firstFrost : firstFrost < lastFrost), {
+    path: ['firstFrost'],
+    message: 'frosts: wrong order',
+  });

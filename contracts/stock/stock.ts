@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { actKey, amount, container, maybeWords, words } from '#contracts/fields.ts';
+import { actKey, amount, container, maybeWords, sure, words } from '#contracts/fields.ts';
 
 export const reason = words(300, 'reason: missing');
 
 /** A shelf count of one lot that corrects the stock. */
-export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason });
+export const recountForm = z.object({ key: actKey, amount: z.union([z.literal('0').transform(() => null), amount]), reason, sure });
 
 /** Which of a lot's containers, and how much of what is in it; nothing typed is all of it. */
 const someOfIt = { key: actKey, holding: z.int({ error: 'container: not chosen' }), part: maybeWords(40) };

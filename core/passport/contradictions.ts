@@ -1,10 +1,12 @@
 import type { Crop } from '../almanac/crop.ts';
-import { daysBetween, earliestDay, type IsoDate } from '../calendar/plainDate.ts';
+import { daysBetween, earliestDay, yearOf, type IsoDate } from '../calendar/plainDate.ts';
 import { known, type Passport } from './passport.ts';
 import type { Question } from './questions.ts';
 
 export type Contradiction =
   | { readonly code: 'harvest in the future'; readonly at: 'harvested' }
+  | { readonly code: 'harvest too long ago'; readonly at: 'harvested' }
+  | { readonly code: 'stored in the future'; readonly at: 'storedSince' }
   | { readonly code: 'more standing than sown'; readonly at: 'plantsStanding' }
   | { readonly code: 'more harvested than stood'; readonly at: 'plantsHarvested' }
   | { readonly code: 'more harvested than sown'; readonly at: 'plantsHarvested' }
@@ -18,6 +20,9 @@ export type Contradiction =
 
 /** Nobody pollinates by hand from inside a cage a metre away: a plant this near stands in it. */
 const INSIDE_METRES = 1;
+
+/** No seed that a library is brought is older, by a lifetime: a digit is wrong. */
+const OLDEST_YEARS = 120;
 
 /** Answers that cannot all be so, each at the question where it is corrected. Dates are compared as far as both are known. */
 export function contradictionsIn(
@@ -37,6 +42,8 @@ export function contradictionsIn(
   const since = known(passport.storedSince);
   const [pollinated, picked] = [known(passport.pollinatedOn), known(passport.pickedOn)];
   when(harvest !== null && earliestDay(harvest) > today, { code: 'harvest in the future', at: 'harvested' });
+  when(harvest !== null && yearOf(today) - yearOf(harvest) > OLDEST_YEARS, { code: 'harvest too long ago', at: 'harvested' });
+  when(since !== null && earliestDay(since) > today, { code: 'stored in the future', at: 'storedSince' });
   when(sown !== null && standing !== null && standing! > sown!, { code: 'more standing than sown', at: 'plantsStanding' });
   when(standing !== null && harvested !== null && harvested! > standing!, { code: 'more harvested than stood', at: 'plantsHarvested' });
   when(standing === null && sown !== null && harvested !== null && harvested! > sown!, {

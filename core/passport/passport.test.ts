@@ -69,6 +69,9 @@ describe('contradictions are named where they can be corrected', () => {
     contradictionsIn(passport(said), { extraction: 'wet' }, variety, TODAY).map((one) => one.at);
   test.each([
     [{ harvested: '2027' }, ['harvested']],
+    [{ harvested: '1800' }, ['harvested']],
+    [{ harvested: '1950' }, []],
+    [{ storedSince: '2030' }, ['storedSince']],
     [{ plantsSown: 10, plantsStanding: 12 }, ['plantsStanding']],
     [{ plantsStanding: 4, plantsHarvested: 6 }, ['plantsHarvested']],
     [{ plantsSown: 4, plantsHarvested: 6 }, ['plantsHarvested']],

@@ -138,7 +138,8 @@ type Asked = Pick<
 > & { readonly regulated?: boolean };
 
 /** Crops in which flowering before their time is inherited and spoils the line. */
-const boltsInherit = ({ lifeCycle, breeding, homeDistance }: Asked, leafy: boolean) =>
+/** Whether early bolting of this crop is inherited, so that it is asked about. */
+export const boltsInherit = ({ lifeCycle, breeding, homeDistance }: Asked, leafy: boolean) =>
   lifeCycle === 'biennial' || leafy || (breeding === 'crossed by wind' && homeDistance >= 300);
 
 /**

@@ -4,6 +4,7 @@ import type { NotDry } from '#core/bench/sealing.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
+import { readWeighings } from '#data/bench/weighings.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse } from '#data/house/house.ts';
 import { createHold, findHolds, liftHold } from '#data/lots/holds.ts';
@@ -27,7 +28,11 @@ export type FinishProblem =
   | Short
   | { readonly code: 'not dry'; readonly against: readonly NotDry[] }
   | { readonly code: 'more than there was' }
+  | { readonly code: 'more than was weighed'; readonly heaviest: number }
   | { readonly code: 'frost kills it' };
+
+/** Seed that has drawn damp, on another scale, weighs at most so much more than it ever did at the bench. */
+const DAMPER = 1.2;
 
 /** Ends a batch with the clean seed that came out. Seed that is not dry enough wants a reason, and is held as drying. */
 export const finishBatch = command(
@@ -43,6 +48,9 @@ export const finishBatch = command(
     const today = dayInZone(now, house?.timeZone ?? 'UTC');
     if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
     const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
+    const heaviest = Math.max(0, ...(await readWeighings(tx, batch.id)).map(({ milligrams }) => milligrams));
+    if (heaviest > 0 && finish.amount.kind === 'weight' && finish.amount.milligrams > DAMPER * heaviest)
+      refuse({ code: 'more than was weighed', heaviest });
     const act = { actKey: finish.key, by: actor.personId };
     await endBatch(tx, {
       ...act,

@@ -8,6 +8,7 @@ import { aimBy, takesHybrids } from '#core/house/rules.ts';
 import type { Day, GrowOutId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
+import { boltsInherit, isLeafy } from '#core/passport/questions.ts';
 import { checkRipe } from '#core/passport/ripe.ts';
 import { searchKey } from '#core/search/searchKey.ts';
 import { mayFollow } from '#core/states/machine.ts';
@@ -41,6 +42,7 @@ export type IntakeProblem =
   | { readonly code: 'no such crop' }
   | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
+  | { readonly code: 'harvest before it was lent' | 'seed in the first year'; readonly since: Day }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
   | { readonly code: 'loan is closed' | 'grow-out has ended' }
   | { readonly code: 'another crop was lent' | 'another variety was sown'; readonly lent: string }
@@ -96,19 +98,30 @@ async function findParent(tx: Db, back: Back, interview: Interview, refuse: Refu
     refuse({ code: 'another variety was sown', lent: lent.variety });
   const harvested = known(interview.passport.harvested);
   if (before(harvested, lent.harvested)) refuse({ code: 'harvest before parent', parentHarvest: lent.harvested! });
+  const { since } = from;
+  const asks = since !== null && !interview.sureHarvested;
+  if (asks && before(harvested, since)) refuse({ code: 'harvest before it was lent', since });
+  if (asks && harvested !== null && seedsTooSoon(lent.facts, interview.passport, since, harvested))
+    refuse({ code: 'seed in the first year', since });
   return { back, lotId: lent.id, growerId: from.growerId, generation: lent.generation, variety: lent.variety };
 }
 
-async function openLoan(tx: Db, id: LoanId, refuse: Refuse<IntakeProblem>): Promise<Pick<Parent, 'lotId' | 'growerId'>> {
+/** What a crop of two seasons gave in the year it was handed out is seed of bolters; where that is said, it is taken. */
+const seedsTooSoon = (crop: Crop, { bolters }: Passport, since: Day, harvested: string): boolean =>
+  crop.ripeWeeks !== null && boltsInherit(crop, isLeafy(crop.id)) && bolters !== 'saved from' && yearOf(harvested) === yearOf(since);
+
+type From = Pick<Parent, 'lotId' | 'growerId'> & { readonly since: Day | null };
+
+async function openLoan(tx: Db, id: LoanId, refuse: Refuse<IntakeProblem>): Promise<From> {
   const loan = await lockLoan(tx, id);
   if (!loan || !mayFollow(LOAN, loanState(loan), 'seed returned')) return refuse({ code: 'loan is closed' });
-  return { lotId: loan.lotId, growerId: loan.memberId };
+  return { lotId: loan.lotId, growerId: loan.memberId, since: loan.lentOn };
 }
 
-async function openGrowOut(tx: Db, id: GrowOutId, refuse: Refuse<IntakeProblem>): Promise<Pick<Parent, 'lotId' | 'growerId'>> {
+async function openGrowOut(tx: Db, id: GrowOutId, refuse: Refuse<IntakeProblem>): Promise<From> {
   const growOut = await lockGrowOut(tx, id);
   if (!growOut || !mayFollow(GROW_OUT, growOutState(growOut), 'seed returned')) return refuse({ code: 'grow-out has ended' });
-  return growOut;
+  return { lotId: growOut.lotId, growerId: growOut.growerId, since: growOut.handedOverOn };
 }
 
 interface Writing {

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { ofLot } from '#contracts/fields.ts';
 import { copyCountForm, recountForm } from '#contracts/stock/stock.ts';
+import { tenfold } from '#core/kernel/tenfold.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
@@ -10,7 +11,11 @@ import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
 export type RecountProblem =
-  NoLot | Short | { readonly code: 'nothing changed' } | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' };
+  | NoLot
+  | Short
+  | { readonly code: 'nothing changed' }
+  | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' }
+  | { readonly code: 'is it so'; readonly times: number; readonly onRecord: number; readonly unit: StockUnit; readonly typed: string };
 
 /** What was counted, in the lot's unit. */
 function unitsCounted(
@@ -24,6 +29,18 @@ function unitsCounted(
 }
 
 type Counted = z.output<typeof recountForm>;
+
+/** Asks once about an amount that is off by ten from what is on record; confirmed, it is taken. */
+function askIfTenfold(
+  { amount, sure }: Counted,
+  units: number,
+  onRecord: number,
+  unit: StockUnit,
+  refuse: (problem: RecountProblem) => never,
+): void {
+  const off = tenfold(units, onRecord);
+  if (off && amount && sure !== amount.typed) refuse({ code: 'is it so', times: off.times, onRecord, unit, typed: amount.typed });
+}
 
 const counted = ({ key, amount, reason }: Counted, { actor, today }: Pick<Acting, 'actor' | 'today'>) => ({
   actKey: key,
@@ -39,8 +56,10 @@ export const recountLot = command(
   { input: ofLot(recountForm) },
   async ({ tx, actor, today, refuse }: Inside<RecountProblem>, recount) => {
     const lot = await lockedLot(tx, recount.code, refuse);
-    const difference = unitsCounted(recount.amount, lot, refuse) - lot.onHand;
+    const units = unitsCounted(recount.amount, lot, refuse);
+    const difference = units - lot.onHand;
     if (difference === 0) refuse({ code: 'nothing changed' });
+    askIfTenfold(recount, units, lot.onHand, lot.unit, refuse);
     const movement = counted(recount, { actor, today });
     if (difference < 0)
       await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
@@ -69,8 +88,10 @@ export const countCopy = command(
     const there = (await findHoldings(tx, lot.id)).filter(({ place, isAway, balance }) => isAway && balance > 0 && place === count.place);
     const [first] = there;
     if (!first) return refuse({ code: 'no copy there' });
-    const difference = unitsCounted(count.amount, lot, refuse) - there.reduce((sum, { balance }) => sum + balance, 0);
+    const [units, onRecord] = [unitsCounted(count.amount, lot, refuse), there.reduce((sum, { balance }) => sum + balance, 0)];
+    const difference = units - onRecord;
     if (difference === 0) refuse({ code: 'nothing changed' });
+    askIfTenfold(count, units, onRecord, lot.unit, refuse);
     const movement = { ...counted(count, { actor, today }), lotId: lot.id };
     if (difference > 0)
       await move(tx, { ...movement, kind: 'found', from: { outside: 'count difference' }, to: { holding: first.id }, amount: difference });

@@ -97,6 +97,12 @@ describe('drying', () => {
     expect(damp.room!.verdict).toBe('needs silica');
     expect(damp.forecast!.settled).toBeGreaterThan(0.9);
     expect(damp.against).toEqual(['too humid']);
+    // Kilograms typed for grams: clean seed weighs no more than its batch ever did.
+    expect(
+      problem(await finish(id, { kind: 'weight', milligrams: 5_000_000, approximate: false }, after(147), { reason: 'x' })),
+    ).toMatchObject({
+      code: 'more than was weighed',
+    });
     expect(problem(await finish(id, { kind: 'weight', milligrams: 619_000, approximate: false }, after(147)))).toEqual({
       code: 'not dry',
       against: ['too humid'],

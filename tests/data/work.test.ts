@@ -202,8 +202,47 @@ describe('the desk', () => {
       receiveLot(acting(library.db, library.helper, TODAY), intake({ loan, donor: 'Member', ...change }));
     expect(await back({ harvested: '2024' })).toMatchObject({ problem: { code: 'harvest before parent', parentHarvest: '2025-09' } });
     expect(await back({ crop: 'kale' })).toMatchObject({ problem: { code: 'another crop was lent', lent: 'Pea' } });
+    expect(await back({ harvested: '2025-10' })).toMatchObject({ problem: { code: 'harvest before it was lent', since: TODAY } });
+    // Confirmed for another date, it is asked again.
+    expect(await back({ harvested: '2025-10', sureHarvested: '2025-11' })).toMatchObject({ ok: false });
     expect(await back({ harvested: '2026', keepsLoanOpen: true })).toMatchObject({ ok: true });
     expect((await loansOfMember(library.db, library.member.personId)).find(({ id }) => id === loan)).toMatchObject({ outcome: null });
+  });
+
+  test('a crop of two seasons gives no seed in the year it was lent, unless its plants bolted', async () => {
+    const code = await takeIn(library, {
+      crop: 'parsnip',
+      variety: 'Long Tunnel',
+      insects: undefined,
+      boughtPlant: 'no',
+      neighbours: 'none',
+      methods: 'distance',
+      amount: '3000 seeds',
+      harvested: '2026',
+    });
+    const lent = await lend(code, { overrideReason: 'never tested', actor: library.coordinator });
+    expect(lent).toMatchObject({ ok: true });
+    const loan = lent.ok ? lent.answer.loanId : 0;
+    const back = (change: Record<string, string | undefined>) =>
+      receiveLot(
+        acting(library.db, library.helper, '2027-12-01'),
+        intake({
+          loan,
+          donor: 'Member',
+          crop: 'parsnip',
+          variety: 'Long Tunnel',
+          insects: undefined,
+          boughtPlant: 'no',
+          neighbours: 'none',
+          methods: 'distance',
+          amount: '300 seeds',
+          ...change,
+        }),
+      );
+    expect(await back({ harvested: '2026', bolters: 'none seen' })).toMatchObject({
+      problem: { code: 'seed in the first year', since: TODAY },
+    });
+    expect(await back({ harvested: '2027', bolters: 'none seen' })).toMatchObject({ ok: true });
   });
 
   test('a failed crop closes the loan, once, whoever clicks first', async () => {
@@ -315,5 +354,23 @@ describe('the shelves and the day', () => {
     });
     expect(await recount({ kind: 'count', seeds: 95, approximate: false, typed: '95 seeds' })).toMatchObject({ ok: true });
     expect((await lot(code)).onHand).toBe(95);
+  });
+
+  test('a count that is off by ten is asked about, and taken once that very figure is confirmed', async () => {
+    const code = await takeIn(library, { amount: '80 seeds' });
+    const recount = (seeds: number, sure?: string) =>
+      recountLot(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        code,
+        amount: { kind: 'count', seeds, approximate: false, typed: `${seeds} seeds` },
+        reason: 'count',
+        sure,
+      });
+    expect(await recount(800)).toMatchObject({ problem: { code: 'is it so', times: 10, onRecord: 80 } });
+    expect(await recount(8000, '800 seeds')).toMatchObject({ problem: { code: 'is it so', times: 100 } });
+    expect((await lot(code)).onHand).toBe(80);
+    expect(await recount(800, '800 seeds')).toMatchObject({ ok: true });
+    expect(await recount(60)).toMatchObject({ problem: { code: 'is it so' } });
+    expect((await lot(code)).onHand).toBe(800);
   });
 });

@@ -189,6 +189,12 @@ test.describe('eight people at the desk', () => {
       'How much is there?': '60 g',
     });
     await restIsUnknown(page);
+    // The loan was written down only now, after the harvest: that is asked about, once, and confirmed.
+    await page.getByRole('button', { name: BUTTON.takeIn }).click();
+    await expect(page.getByLabel('When was it harvested?', { exact: true })).toHaveAccessibleDescription(
+      /was handed out on .* confirm it below/,
+    );
+    await page.getByLabel('Yes, Aug 2026 is right').check();
     await takeIn(page);
     await openPart(page, 'Provenance');
     const passport = page.getByRole('region', { name: 'Provenance' });

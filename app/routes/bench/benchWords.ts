@@ -81,6 +81,12 @@ export function troubleOf(
       };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
+    case 'more than was weighed':
+      return {
+        amount: [
+          `This is more than the whole batch ever weighed here (${formatWeight(problem.heaviest, units)}). Check the number and its unit`,
+        ],
+      };
     case 'more than there was':
       return { amount: ['This is more than the amount on record. If the record is wrong, correct the stock on the lot’s page'] };
   }

@@ -29,7 +29,7 @@ const PART_TITLES = {
   'how much': 'Amount and storage',
 } as const;
 
-export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asksWho' | 'faults'> {
+export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asks' | 'faults'> {
   readonly rules: Rules;
   readonly formKey: string;
   readonly back: Back | null;
@@ -38,7 +38,7 @@ export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places
 }
 
 /** The desk interview: every answer is kept on the server as it is given, and what it comes to is reckoned beside it. */
-export function Interview({ rules, crops, places, gardens, loan, back, asksWho, faults, formFault, formKey, start }: InterviewProps) {
+export function Interview({ rules, crops, places, gardens, loan, back, asks, faults, formFault, formKey, start }: InterviewProps) {
   const [answers, setAnswers] = useState<Answers>(start.answers);
   const saver = useFetcher<{ saved?: Saved }>({ key: 'draft' });
   const saved = saver.data?.saved ?? start;
@@ -74,7 +74,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asksWho, 
     places,
     gardens,
     loan,
-    asksWho,
+    asks,
   };
   const at = Math.min(step, questions.length - 1);
   const send = (event: FormEvent<HTMLFormElement>) => {

@@ -58,7 +58,7 @@ export function AskDonor({ context }: Asked) {
           if (value !== 'unknown') void people.load(`/suggest?${new URLSearchParams({ typed: value })}`);
         }}
       />
-      {context.asksWho && <AskTick {...askOf(context)} name="donorNew" label="This is a new person" />}
+      {context.asks === 'who' && <AskTick {...askOf(context)} name="donorNew" label="This is a new person" />}
     </div>
   );
 }

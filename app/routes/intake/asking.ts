@@ -19,7 +19,7 @@ export interface InterviewContext extends Asking {
   readonly bloom: string | null;
   readonly gardens: readonly string[];
   readonly loan: { readonly member: string } | null;
-  readonly asksWho: boolean;
+  readonly asks: 'who' | 'harvest' | null;
 }
 
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

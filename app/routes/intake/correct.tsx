@@ -155,7 +155,7 @@ export default function Correct({
     places: [],
     gardens: [],
     loan: null,
-    asksWho: false,
+    asks: null,
   };
   const send = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();

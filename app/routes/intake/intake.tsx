@@ -141,6 +141,13 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
         'harvested',
         `The seed it was grown from was harvested in ${formatDate(problem.parentHarvest)}. Enter that date or a later one`,
       );
+    case 'harvest before it was lent':
+      return at('harvested', `The seed was handed out on ${formatDate(problem.since)}. Check the date, or confirm it below`);
+    case 'seed in the first year':
+      return at(
+        'harvested',
+        `This crop gives seed in its second year, and the seed was handed out on ${formatDate(problem.since)}. Check the date. If these plants bolted, say so under “Did any flower too early?”; or confirm it below`,
+      );
     case 'who is it':
       return at(
         'donor',
@@ -164,6 +171,12 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
   }
 }
 
+/** What a problem asks to be confirmed, where it can be. */
+function askedBy({ code }: IntakeProblem): 'who' | 'harvest' | null {
+  if (code === 'who is it') return 'who';
+  return code === 'harvest before it was lent' || code === 'seed in the first year' ? 'harvest' : null;
+}
+
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const { actor, now } = visit;
@@ -182,13 +195,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const version = rowVersion.safeParse(form.get('version')).data ?? 1;
     const id = draftId ?? (await startDraft(db, actor, { answers: said, title, back }));
     if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version })))
-      return notAccepted({ saved: undefined, faults: {}, whole: null, asksWho: false });
+      return notAccepted({ saved: undefined, faults: {}, whole: null, asks: null });
     if (intent === 'keep') throw redirect(`/intake/${id}`);
     return {
       saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, back, visit),
       faults: {},
       whole: null,
-      asksWho: false,
+      asks: null,
     };
   }
   if (intent === 'drop') {
@@ -196,7 +209,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     throw redirect('/intake');
   }
   const facts = crop ? await readCrop(db, crop.id) : null;
-  if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Reload the page and send it again', asksWho: false });
+  if (!key) return notAccepted({ saved: undefined, faults: {}, whole: 'Reload the page and send it again', asks: null });
   const { passport, interview, faults } = readInterview(said, facts, back !== null);
   const incurable = diseasesAnswered(passport?.diseases ?? null, 'refuse');
   if (intent === 'refuse' || incurable.length > 0) {
@@ -206,10 +219,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, back, visit);
   const unknownCrop = !crop && said['crop'] ? { crop: 'This crop is not in the almanac. Choose one from the list' } : {};
-  if (!interview)
-    return notAccepted({ saved: await kept(), faults: { ...faultWords(faults), ...unknownCrop }, whole: null, asksWho: false });
+  if (!interview) return notAccepted({ saved: await kept(), faults: { ...faultWords(faults), ...unknownCrop }, whole: null, asks: null });
   const done = await receiveLot(visit, { key, draftId, back, interview });
-  if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asksWho: done.problem.code === 'who is it' });
+  if (!done.ok) return notAccepted({ saved: await kept(), ...faultsOf(done.problem), asks: askedBy(done.problem) });
   throw redirect(`/lots/${done.answer.code}?new=yes`);
 }
 
@@ -259,7 +271,7 @@ export default function Intake({ loaderData, actionData }: Route.ComponentProps)
         gardens={loaderData.gardens}
         loan={origin}
         back={back}
-        asksWho={actionData?.asksWho ?? false}
+        asks={actionData?.asks ?? null}
         faults={actionData?.faults ?? {}}
         formFault={actionData?.whole ?? null}
       />

@@ -136,10 +136,33 @@ function AskPlain({ question, context }: { question: PlainQuestion; context: Int
     case 'choice':
       return <AskChoice {...ask} {...form} />;
     case 'line':
-      return <AskText {...ask} {...form} {...(question === 'place' && { suggestions: context.places })} />;
+      return (
+        <>
+          <AskText {...ask} {...form} {...(question === 'place' && { suggestions: context.places })} />
+          {question === 'harvested' && context.asks === 'harvest' && <SureOfHarvest context={context} />}
+        </>
+      );
     case 'day':
       return <AskDay {...ask} {...form} />;
     case 'tick':
       return <AskTick {...ask} />;
   }
+}
+
+/** Confirms a harvest that was asked about, and only as it is typed now. */
+function SureOfHarvest({ context: { answers, say } }: { context: InterviewContext }) {
+  const typed = answers['harvested'] ?? '';
+  return (
+    <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
+      <input
+        type="checkbox"
+        name="sureHarvested"
+        value={typed}
+        checked={typed !== '' && answers['sureHarvested'] === typed}
+        onChange={(event) => say('sureHarvested', event.target.checked ? typed : '')}
+        className="size-5"
+      />
+      Yes, {typed} is right
+    </label>
+  );
 }

@@ -2,7 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Link } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { Table } from '#app/ui/Table.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { PostForm, SureField, TextField } from '#app/ui/fields.tsx';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { recountForm } from '#contracts/stock/stock.ts';
@@ -127,6 +127,7 @@ function Recount({ formKey, result }: { formKey: string; result: SubmissionResul
           label="How much is really there?"
           hint="Count or weigh it now, for example 120 seeds; enter 0 if it is empty"
         />
+        <SureField field={fields.sure} />
         <TextField field={fields.reason} label="Reason" hint="For example spilled, mice, or counted wrongly before" />
         <Button type="submit">Correct stock</Button>
       </PostForm>

@@ -1,10 +1,10 @@
-import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, shortWords, tenfoldWords } from '#words/sayings.ts';
 import type { CleanedProblem } from '#services/bench/receiveClean.server.ts';
 import type { LiftProblem } from '#services/lots/holdSeed.server.ts';
 import type { DiscardProblem } from '#services/stock/discard.server.ts';
 import type { RecountProblem } from '#services/stock/recount.server.ts';
 import type { LookProblem } from '#services/tests/quickLooks.server.ts';
-import type { Units } from '#core/units/formatAmount.ts';
+import { formatStock, type Units } from '#core/units/formatAmount.ts';
 
 /** What a problem says, at the field that it is about. */
 export function troubleOf(
@@ -32,6 +32,8 @@ export function troubleOf(
       return { '': ['None of it is left'] };
     case 'coordinator only':
       return { reason: [`More than ${problem.most} seeds can only be discarded by a coordinator`] };
+    case 'is it so':
+      return { amount: [tenfoldWords(problem.times, formatStock(problem.onRecord, problem.unit, units))], sure: [problem.typed] };
     case 'other unit':
       return { amount: ['This lot is counted in seeds. Enter a number of seeds, for example 120'] };
   }

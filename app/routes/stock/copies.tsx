@@ -4,7 +4,7 @@ import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { DateField, PostForm, TextField } from '#app/ui/fields.tsx';
+import { DateField, PostForm, SureField, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -12,13 +12,13 @@ import type { copyCountForm } from '#contracts/stock/stock.ts';
 import type { keeperForm } from '#contracts/stock/keepers.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { formatAboutSeeds, type Units } from '#core/units/formatAmount.ts';
+import { formatAboutSeeds, formatStock, type Units } from '#core/units/formatAmount.ts';
 import { linesWantingCopies } from '#data/growouts/risks.ts';
 import { listKeepers } from '#data/stock/keepers.ts';
 import { keepElsewhere, type KeeperProblem } from '#services/stock/keepers.server.ts';
 import { countCopy, type CopyCountProblem } from '#services/stock/recount.server.ts';
 import { chanceWords } from '#words/risk.ts';
-import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, shortWords, tenfoldWords } from '#words/sayings.ts';
 import type { Route } from './+types/copies.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Safety copies · Kind Granary' }];
@@ -48,6 +48,8 @@ function troubleOf(problem: KeeperProblem | CopyCountProblem, units: Units): Rec
       return { amount: ['The copy is no longer there. Reload the page'] };
     case 'nothing changed':
       return { amount: ['This is already the amount on record'] };
+    case 'is it so':
+      return { amount: [tenfoldWords(problem.times, formatStock(problem.onRecord, problem.unit, units))], sure: [problem.typed] };
     case 'other unit':
       return { amount: ['This lot is counted in seeds. Enter a number of seeds, for example 200'] };
     case 'short':
@@ -190,6 +192,7 @@ function CountForm({
         <input type="hidden" name="code" value={copy.code} />
         <input type="hidden" name="place" value={place} />
         <TextField field={fields.amount} label="How much is there?" hint="For example 200 seeds; 0 if it is gone" />
+        <SureField field={fields.sure} />
         <TextField field={fields.reason} label="Why is it different?" />
         <Button type="submit">Save count</Button>
       </PostForm>
