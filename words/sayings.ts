@@ -151,3 +151,9 @@ export const tenfoldWords = (times: number, onRecord: string): string =>
     ? `This is about ${Math.round(times)} times what is on record (${onRecord}). Check the number and its unit, or confirm it below`
     : `This is about a ${ORDINALS[Math.round(1 / times)] ?? `${Math.round(1 / times)}th`} of what is on record (${onRecord}). Check the number and its unit, or confirm it below`;
 const ORDINALS: Readonly<Record<number, string>> = { 8: 'eighth', 9: 'ninth', 10: 'tenth', 100: 'hundredth', 1000: 'thousandth' };
+
+/** Nobody has that name: whom it may mean, else what to do. @param otherwise a sentence without a full stop */
+export const nobodyWords = (near: readonly string[], otherwise: string): string =>
+  near.length > 0
+    ? `We know nobody by that name. Did you mean ${near.join(', or ')}? Enter the name like that`
+    : `We know nobody by that name. ${otherwise}`;

@@ -236,13 +236,13 @@ export function ChoiceField({
 }
 
 /** Confirms a figure that was asked about, and that figure only: nothing until it was. The field's error is the figure as it was typed. */
-export function SureField({ field }: { field: Meta }) {
+export function SureField({ field, words = (typed) => `Yes, ${typed} is right` }: { field: Meta; words?: (typed: string) => string }) {
   const [typed] = field.errors ?? [];
   if (typed === undefined) return null;
   return (
     <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
       <input key={typed} id={field.id} type="checkbox" name={field.name} value={typed} className="size-5" />
-      Yes, {typed} is right
+      {words(typed)}
     </label>
   );
 }

@@ -19,6 +19,7 @@ const interview: z.ZodType<Interview> = z.object({
   donor: z.string().nullable(),
   donorIsNew: z.boolean(),
   sureHarvested: z.boolean(),
+  gardenIsNew: z.boolean(),
   garden: z.string().nullable(),
   gardenPlace: z.string().nullable(),
   passport: storedPassport,

@@ -44,6 +44,7 @@ export interface Interview {
   readonly donor: string | null;
   readonly donorIsNew: boolean;
   readonly garden: string | null;
+  readonly gardenIsNew: boolean;
   readonly gardenPlace: string | null;
   readonly passport: Passport;
   /** A harvest that looked impossible was confirmed, as it was typed. */
@@ -107,6 +108,7 @@ export function readInterview(answers: Answers, crop: Crop | null, loan: boolean
           donor: reader.known('donor'),
           donorIsNew: reader.text('donorNew') !== null,
           garden: reader.known('garden'),
+          gardenIsNew: reader.text('gardenNew') !== null,
           gardenPlace: reader.known('gardenPlace'),
           passport,
           sureHarvested: reader.text('sureHarvested') !== null && reader.text('sureHarvested') === reader.text('harvested'),

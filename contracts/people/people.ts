@@ -7,6 +7,7 @@ import {
   monthDay,
   newPassword,
   rowVersion,
+  sure,
   tick,
   timeZone,
   words,
@@ -28,7 +29,7 @@ const personFields = {
   isMember: tick,
 };
 
-export const addPersonForm = z.object({ key: actKey, ...personFields });
+export const addPersonForm = z.object({ key: actKey, ...personFields, sure });
 export const editPersonForm = z.object({ key: actKey, version: rowVersion, ...personFields });
 export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'role: missing' }) });
 

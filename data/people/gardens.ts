@@ -1,3 +1,5 @@
+import { searchKey } from '#core/search/searchKey.ts';
+import { isNearly, LEAST_ALIKE } from '#core/search/slips.ts';
 import { sql } from 'kysely';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
 import type { GardenId, Metres, PersonId } from '#core/kernel/kinds.ts';
@@ -25,6 +27,21 @@ export async function ensureGarden(db: Db, personId: PersonId | null, name: stri
     .onConflict((conflict) => conflict.doNothing())
     .execute();
   return pick(await called.execute())!.id;
+}
+
+/** Names of gardens that are nearly this one, where none has this very name: it is probably one of them, mistyped. */
+export async function nearGardens(db: Db, name: string): Promise<string[]> {
+  const key = searchKey(name);
+  const candidates = await db
+    .selectFrom('garden')
+    .select(['name', sql<number>`similarity(search_key(name), ${key})`.as('likeness')])
+    .distinct()
+    .where(sql<boolean>`similarity(search_key(name), ${key}) > ${LEAST_ALIKE}`)
+    .orderBy('likeness', 'desc')
+    .limit(40)
+    .execute();
+  if (candidates.some((garden) => searchKey(garden.name) === key)) return [];
+  return candidates.filter((garden) => isNearly(searchKey(garden.name), key, garden.likeness)).map((garden) => garden.name);
 }
 
 /** All gardens with a name like this, or every garden, with whose they are and where. */

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Day } from '#core/kernel/kinds.ts';
 import { searchKey } from '#core/search/searchKey.ts';
+import { isNearly, LEAST_ALIKE } from '#core/search/slips.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 import type { PersonId } from '#core/kernel/kinds.ts';
@@ -80,15 +81,24 @@ export async function findPerson(db: Db, id: number) {
 /** People of this very name, and people whose name is nearly this one. */
 export async function matchPeople(db: Db, name: string): Promise<{ id: number; name: string; exact: boolean }[]> {
   const key = searchKey(name);
-  return db
+  const candidates = await db
     .selectFrom('person')
-    .select(['id', 'name', sql<boolean>`lower(name) = lower(${name})`.as('exact')])
-    .where(sql<boolean>`(search_key(name) % ${key} and similarity(search_key(name), ${key}) > 0.55)`)
+    .select([
+      'id',
+      'name',
+      sql<boolean>`lower(name) = lower(${name})`.as('exact'),
+      sql<number>`similarity(search_key(name), ${key})`.as('likeness'),
+    ])
+    .where(sql<boolean>`(search_key(name) % ${key} and similarity(search_key(name), ${key}) > ${LEAST_ALIKE})`)
     .where('erased_at', 'is', null)
     .orderBy('exact', 'desc')
-    .orderBy(sql`similarity(search_key(name), ${key})`, 'desc')
-    .limit(6)
+    .orderBy('likeness', 'desc')
+    .limit(40)
     .execute();
+  return candidates
+    .filter(({ exact, likeness, name: theirs }) => exact || isNearly(searchKey(theirs), key, likeness))
+    .slice(0, 6)
+    .map(({ id, name: theirs, exact }) => ({ id, name: theirs, exact }));
 }
 
 /** The one person of this name, as the suggestions give it (with a number behind it where two have the same), or undefined. */

@@ -1,3 +1,4 @@
+import { personNamed, type NobodyNamed } from '#services/people/personNamed.server.ts';
 import { agreeForm, answerForm, endForm, handOverForm, ofGrowOut, placeForm, proposeForm } from '#contracts/growouts/growOuts.ts';
 import type { z } from 'zod';
 import { seasonOf } from '#core/almanac/crop.ts';
@@ -5,14 +6,13 @@ import { addDays } from '#core/calendar/plainDate.ts';
 import { hoursToGrow } from '#core/growout/hours.ts';
 import { bedFor, roomLeft } from '#core/growout/plots.ts';
 import { bedFreeOn } from '#core/growout/sowing.ts';
-import type { Day, GrowOutId, PersonId, Seeds } from '#core/kernel/kinds.ts';
+import type { Day, GrowOutId, Seeds } from '#core/kernel/kinds.ts';
 import { returnBy } from '#core/lending/returnBy.ts';
 import type { HoldKind } from '#core/lots/words.ts';
 import { may } from '#core/people/may.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { LOT, lotState } from '#core/states/states.ts';
 import { seedsInUnits, unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import type { Db } from '#data/database.ts';
 import { createGrowOut, findGrower, promisedOfLot, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { bookingsOf, plotsOf, writePlace } from '#data/growouts/places.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -20,13 +20,11 @@ import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { findGarden } from '#data/people/gardens.ts';
-import { findPersonCalled } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
-import type { Refuse } from '#services/perform.server.ts';
 import { ENDED, lockedGrowOut, takeStep, type StepProblem } from './steps.server.ts';
 
 export type ProposeProblem =
@@ -137,10 +135,7 @@ export async function place(
   });
 }
 
-export type AgreeProblem = StepProblem | { readonly code: 'nobody of that name' };
-
-const personCalled = async (tx: Db, name: string, refuse: Refuse<AgreeProblem>): Promise<PersonId> =>
-  (await findPersonCalled(tx, name)) ?? refuse({ code: 'nobody of that name' });
+export type AgreeProblem = StepProblem | NobodyNamed;
 
 /** Offers it to a grower, who sees it on their own page and says yes or no. */
 export const offerGrowOut = command(
@@ -148,7 +143,7 @@ export const offerGrowOut = command(
   { input: ofGrowOut(agreeForm), broken: ENDED },
   async ({ tx, actor, today, refuse }: Inside<AgreeProblem>, offer) => {
     const growOut = await lockedGrowOut(tx, offer.growOutId, 'grow-out offered', refuse);
-    const growerId = await personCalled(tx, offer.grower, refuse);
+    const growerId = await personNamed(tx, offer.grower, refuse);
     await takeStep({ tx, actor, today }, { growOutId: growOut.id, step: 'offered', key: offer.key, growerId });
     return { answer: null, subject: growOut.code };
   },
@@ -180,7 +175,7 @@ export const agreeGrowOut = command(
   { input: ofGrowOut(agreeForm), broken: ENDED },
   async ({ tx, actor, today, refuse }: Inside<AgreeProblem>, agreed) => {
     const growOut = await lockedGrowOut(tx, agreed.growOutId, 'grow-out agreed', refuse);
-    const growerId = await personCalled(tx, agreed.grower, refuse);
+    const growerId = await personNamed(tx, agreed.grower, refuse);
     await takeStep({ tx, actor, today }, { growOutId: growOut.id, step: 'agreed', key: agreed.key, growerId });
     return { answer: null, subject: growOut.code };
   },

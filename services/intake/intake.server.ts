@@ -24,7 +24,7 @@ import { recordEvidence } from '#data/lots/evidence.ts';
 import { ensureLine } from '#data/lots/lines.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { ensureGarden } from '#data/people/gardens.ts';
+import { ensureGarden, nearGardens } from '#data/people/gardens.ts';
 import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
@@ -43,6 +43,7 @@ export type IntakeProblem =
   | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'harvest before it was lent' | 'seed in the first year'; readonly since: Day }
+  | { readonly code: 'which garden'; readonly near: readonly string[] }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
   | { readonly code: 'loan is closed' | 'grow-out has ended' }
   | { readonly code: 'another crop was lent' | 'another variety was sown'; readonly lent: string }
@@ -139,6 +140,10 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
   const { interview } = intake;
   const { passport } = interview;
   const donorId = parent ? parent.growerId : await findOrAddDonor(tx, interview, refuse);
+  if (interview.garden !== null && !interview.gardenIsNew) {
+    const near = await nearGardens(tx, interview.garden);
+    if (near.length > 0) refuse({ code: 'which garden', near });
+  }
   const gardenId = interview.garden === null ? null : await ensureGarden(tx, donorId, interview.garden);
   if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, actor, refuse);
   const line = await ensureLine(tx, crop.id, lineName(interview), {

@@ -1,12 +1,12 @@
+import { personNamed, type NobodyNamed } from '#services/people/personNamed.server.ts';
 import { ofLot } from '#contracts/fields.ts';
 import { reportForm } from '#contracts/lots/seen.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
 import { recordReport } from '#data/lots/reports.ts';
-import { findPersonCalled } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 
-export type ReportProblem = NoLot | { readonly code: 'year to come' } | { readonly code: 'nobody of that name' };
+export type ReportProblem = NoLot | { readonly code: 'year to come' } | NobodyNamed;
 
 /** How a lot did in a garden; kept with its line for those who choose. */
 export const addReport = command(
@@ -16,7 +16,7 @@ export const addReport = command(
     const lot = await lockedLot(tx, report.code, refuse);
     if (report.year > yearOf(today)) refuse({ code: 'year to come' });
     const { key, code: _code, by, ...told } = report;
-    const personId = by === null ? null : ((await findPersonCalled(tx, by)) ?? refuse({ code: 'nobody of that name' }));
+    const personId = by === null ? null : await personNamed(tx, by, refuse);
     await recordReport(tx, { ...told, personId, lotId: lot.id, writtenOn: today, writtenBy: actor.personId, actKey: key });
     return { answer: null, subject: lot.code };
   },

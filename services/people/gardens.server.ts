@@ -1,6 +1,7 @@
+import { personNamed, type NobodyNamed } from './personNamed.server.ts';
 import { gardenForm, ofGarden } from '#contracts/people/gardens.ts';
 import { placeFault, readPoint, type PlaceFault } from '#core/isolation/gardens.ts';
-import type { GardenId, PersonId } from '#core/kernel/kinds.ts';
+import type { GardenId } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { parseDistance } from '#core/units/parseDistance.ts';
 import type { Db } from '#data/database.ts';
@@ -15,7 +16,6 @@ import {
   saveWhoKnowsPlace,
 } from '#data/people/gardens.ts';
 import type { Actor } from '#data/people/accounts.ts';
-import { findPersonCalled } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
 
@@ -51,22 +51,19 @@ export async function placeGarden(
   await saveGardenPlace(tx, gardenId, point);
 }
 
-export type GardenProblem = BadPlace | { readonly code: 'no such garden' } | { readonly code: 'nobody of that name' };
+export type GardenProblem = BadPlace | { readonly code: 'no such garden' } | NobodyNamed;
 
 /** Writes down a garden, whose it is and where, or changes where it is and who may know. A place kept from workers is a coordinator's to change. */
 export const writeGarden = command(
   'garden written',
   { input: gardenForm },
   async ({ tx, actor, refuse }: Inside<GardenProblem>, garden) => {
-    const id = await ensureGarden(tx, garden.person === null ? null : await personCalled(tx, garden.person, refuse), garden.name);
+    const id = await ensureGarden(tx, garden.person === null ? null : await personNamed(tx, garden.person, refuse), garden.name);
     if (garden.place !== null) await placeGarden(tx, id, garden.place, (await readHouse(tx))!, actor, refuse);
     if (garden.placeFor && may(actor.role, 'plan grow-outs')) await saveWhoKnowsPlace(tx, id, garden.placeFor);
     return { answer: { id }, subject: garden.name };
   },
 );
-
-const personCalled = async (tx: Db, name: string, refuse: Refuse<GardenProblem>): Promise<PersonId> =>
-  (await findPersonCalled(tx, name)) ?? refuse({ code: 'nobody of that name' });
 
 /** Puts a garden's place right, or forgets it. */
 export const moveGarden = command(

@@ -1,3 +1,4 @@
+import { nearNames } from './personNamed.server.ts';
 import { ofPerson } from '#contracts/fields.ts';
 import { houseSettings } from '#contracts/house/settings.ts';
 import { addPersonForm, editPersonForm, endAccessForm, grantForm } from '#contracts/people/people.ts';
@@ -15,12 +16,23 @@ import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
 import { refreshVerdicts } from '#services/lots/outlook.server.ts';
 import { makeLink } from './signIn.server.ts';
 
-export const addPerson = command('person added', { input: addPersonForm }, async ({ tx }: Inside<never>, person) => {
-  const { key, ...fields } = person;
+export interface AlreadyThere {
+  readonly code: 'already there';
+  readonly name: string;
+  readonly near: readonly string[];
+}
 
-  const id = await createPerson(tx, fields);
-  return { answer: { id }, subject: `person ${id}` };
-});
+/** Adds a person; where somebody is called nearly so, only once it is confirmed that this is another. */
+export const addPerson = command(
+  'person added',
+  { input: addPersonForm },
+  async ({ tx, refuse }: Inside<AlreadyThere>, { key: _, sure, ...fields }) => {
+    const near = sure === fields.name ? [] : await nearNames(tx, fields.name);
+    if (near.length > 0) refuse({ code: 'already there', name: fields.name, near });
+    const id = await createPerson(tx, fields);
+    return { answer: { id }, subject: `person ${id}` };
+  },
+);
 
 export type EditProblem = { readonly code: 'changed meanwhile' } | { readonly code: 'no such person' } | { readonly code: 'signs in' };
 

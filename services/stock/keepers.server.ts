@@ -1,13 +1,13 @@
+import { personNamed, type NobodyNamed } from '#services/people/personNamed.server.ts';
 import { keeperForm } from '#contracts/stock/keepers.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { markOutlooksStale } from '#data/lots/outlooks.ts';
-import { findPersonCalled } from '#data/people/people.ts';
 import { writeKeeper } from '#data/stock/keepers.ts';
 import { ensurePlace } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
 
-export type KeeperProblem = { readonly code: 'nobody of that name' } | { readonly code: 'ask day'; readonly from: Day; readonly to: Day };
+export type KeeperProblem = NobodyNamed | { readonly code: 'ask day'; readonly from: Day; readonly to: Day };
 
 /** Nobody waits longer than this before asking whether a copy is still there. */
 const MOST_DAYS = 5 * 366;
@@ -17,7 +17,7 @@ export const keepElsewhere = command(
   'keeper written',
   { input: keeperForm },
   async ({ tx, actor, today, refuse }: Inside<KeeperProblem>, { key, place, keeper, askBy, note }) => {
-    const keeperId = (await findPersonCalled(tx, keeper)) ?? refuse({ code: 'nobody of that name' });
+    const keeperId = await personNamed(tx, keeper, refuse);
     const [from, to] = [addDays(today, 1), addDays(today, MOST_DAYS)];
     if (askBy < from || askBy > to) refuse({ code: 'ask day', from, to });
     const placeId = await ensurePlace(tx, place);

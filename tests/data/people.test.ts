@@ -118,6 +118,24 @@ describe('signing in', () => {
 });
 
 describe('people', () => {
+  test('somebody called nearly so is asked about before a person is added, and once for that name', async () => {
+    const add = (name: string, sure?: string) =>
+      addPerson(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        name,
+        email: null,
+        phone: null,
+        note: null,
+        isMember: true,
+        ...(sure && { sure }),
+      });
+    expect(await add('Gwen Ashdown')).toMatchObject({ ok: true });
+    expect(await add('Gwen Ashdwon')).toMatchObject({ problem: { code: 'already there', near: ['Gwen Ashdown'] } });
+    expect(await add('Gwenn Ashdown', 'Gwen Ashdwon')).toMatchObject({ problem: { code: 'already there' } });
+    expect(await add('Gwen Ashdwon', 'Gwen Ashdwon')).toMatchObject({ ok: true });
+    expect(await add('Perran Oakleaf')).toMatchObject({ ok: true });
+  });
+
   test('somebody who signs in is changed by a coordinator; the second writer is told, and nothing is lost', async () => {
     const { personId } = await somebody('Edwin Lackland', 'edwin@house.example');
     const { version } = (await findPerson(library.db, personId))!;

@@ -209,6 +209,15 @@ describe('the desk', () => {
     expect((await loansOfMember(library.db, library.member.personId)).find(({ id }) => id === loan)).toMatchObject({ outcome: null });
   });
 
+  test('a garden that is nearly another is asked about, and taken as new only when that is said', async () => {
+    await takeIn(library, { garden: 'Hollow Lane Allotments' });
+    const brought = (garden: string, gardenNew?: string) =>
+      receiveLot(acting(library.db, library.helper, TODAY), intake({ garden, gardenNew }));
+    expect(await brought('Hollow Lnae Allotments')).toMatchObject({ problem: { code: 'which garden', near: ['Hollow Lane Allotments'] } });
+    expect(await brought('hollow lane allotments')).toMatchObject({ ok: true });
+    expect(await brought('Hollow Lane Allotment', 'yes')).toMatchObject({ ok: true });
+  });
+
   test('a crop of two seasons gives no seed in the year it was lent, unless its plants bolted', async () => {
     const code = await takeIn(library, {
       crop: 'parsnip',

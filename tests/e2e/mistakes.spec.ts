@@ -45,3 +45,21 @@ test('frosts the wrong way round are those of the other hemisphere: refused besi
   await page.reload();
   await expect(page.getByLabel('Northern')).toBeChecked();
 });
+
+test('a name that is nearly somebody’s is asked about, and put in as it should be', async ({ page, story }) => {
+  await story.addMember('Gwen Ashdown');
+  await page.goto('/people/new?member=yes');
+  const name = page.getByLabel('Name', { exact: true });
+  await name.fill('Gwen Ashdwon');
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
+  await expect(name).toHaveAccessibleDescription(/Is it Gwen Ashdown\?/);
+  await page.getByLabel('Gwen Ashdwon is someone else').check();
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Gwen Ashdwon' })).toBeVisible();
+  // The same strength wherever a person is named: a keeper of copies.
+  await page.goto('/copies');
+  await page.getByLabel('Place', { exact: true }).fill('Dove House');
+  await page.getByLabel('Who keeps it?').fill('Isolde Marin');
+  await page.getByRole('button', { name: BUTTON.saveKeeper }).click();
+  await expect(page.getByLabel('Who keeps it?')).toHaveAccessibleDescription(/Did you mean Isolde Marrin\?/);
+});

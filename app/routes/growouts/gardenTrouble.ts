@@ -1,3 +1,4 @@
+import { nobodyWords } from '#words/sayings.ts';
 import type { PlotProblem } from '#services/growouts/plots.server.ts';
 import type { GardenProblem } from '#services/people/gardens.server.ts';
 import { PLACE_FAULTS } from '#words/gardens.ts';
@@ -10,7 +11,7 @@ export function gardenTrouble(problem: GardenProblem | PlotProblem): Record<stri
     case 'no such garden':
       return { '': ['This garden does not exist, or only coordinators can see where it is'] };
     case 'nobody of that name':
-      return { person: ['We know nobody by that name. Add the person first'] };
+      return { person: [nobodyWords(problem.near, 'Add the person first')] };
     case 'no such plot':
       return { '': ['This plot no longer exists. Reload the page'] };
     case 'no such crop':

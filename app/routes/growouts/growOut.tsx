@@ -40,7 +40,7 @@ import { alarmWords, entryWords, GROWTH_WORDS, STANDING_ADVICE, standingWords } 
 import { METHOD_NAMES } from '#words/methods.ts';
 import { HOLD_WORDS } from '#words/vocabulary.ts';
 import { concernWords, GROW_OUT_STATE_WORDS, heldBackWords, stepWords } from '#words/growouts.ts';
-import { EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, nobodyWords, shortWords } from '#words/sayings.ts';
 import type { Route } from './+types/growOut.ts';
 import { ApartReckoning } from './ApartReckoning.tsx';
 import { AgreeForm, EndForm, HandOverForm } from './StepForms.tsx';
@@ -118,7 +118,7 @@ function troubleOf(problem: AgreeProblem | HandOverProblem, units: Units): Recor
     case 'moved on':
       return { '': [`This grow-out has changed to: ${GROW_OUT_STATE_WORDS[problem.state].toLowerCase()}. Reload the page`] };
     case 'nobody of that name':
-      return { grower: ['We know nobody by that name. Choose one from the list, or add the person first'] };
+      return { grower: [nobodyWords(problem.near, 'Choose one from the list, or add the person first')] };
     case 'held back':
       return { '': [heldBackWords(problem.hold)] };
     case 'no such holding':

@@ -68,6 +68,7 @@ export function AskGarden({ context }: Asked) {
   return (
     <div className="space-y-3">
       <AskText {...ask} name="garden" label="Which garden did it grow in?" unknown suggestions={context.gardens} />
+      {context.asks === 'garden' && <AskTick {...ask} name="gardenNew" label="This is a new garden" />}
       {ask.answers['garden'] && ask.answers['garden'] !== 'unknown' && (
         <AskText
           {...ask}

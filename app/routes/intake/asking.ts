@@ -4,6 +4,9 @@ import type { NamedCrop } from '#core/almanac/findCrop.ts';
 import type { Metres } from '#core/kernel/kinds.ts';
 import type { Asking, Choice } from './asks.tsx';
 
+/** What the last answer of the server asked to be confirmed, if anything. */
+export type Asks = 'who' | 'garden' | 'harvest' | null;
+
 /** What the questions are asked with, beside the answers. */
 export interface InterviewContext extends Asking {
   readonly crops: readonly (NamedCrop & { readonly knownBy: string | null })[];
@@ -19,7 +22,7 @@ export interface InterviewContext extends Asking {
   readonly bloom: string | null;
   readonly gardens: readonly string[];
   readonly loan: { readonly member: string } | null;
-  readonly asks: 'who' | 'harvest' | null;
+  readonly asks: Asks;
 }
 
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -31,6 +31,7 @@ import { draftTitle, dropDraft, keepDraft, startDraft } from '#services/intake/d
 import { receiveLot, refuseSeed, type IntakeProblem } from '#services/intake/intake.server.ts';
 import { readSoFar, startOfReturn, type SoFar } from '#services/intake/interview.server.ts';
 import type { Route } from './+types/intake.ts';
+import type { Asks } from './asking.ts';
 import { Interview } from './Interview.tsx';
 import { bloomHere } from './bloomHere.server.ts';
 import { CONTRADICTIONS } from '#words/contradictions.ts';
@@ -148,6 +149,8 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
         'harvested',
         `This crop gives seed in its second year, and the seed was handed out on ${formatDate(problem.since)}. Check the date. If these plants bolted, say so under “Did any flower too early?”; or confirm it below`,
       );
+    case 'which garden':
+      return at('garden', `Is it ${problem.near.join(', or ')}? Enter the name like that, or tick that this is a new garden`);
     case 'who is it':
       return at(
         'donor',
@@ -172,8 +175,9 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
 }
 
 /** What a problem asks to be confirmed, where it can be. */
-function askedBy({ code }: IntakeProblem): 'who' | 'harvest' | null {
+function askedBy({ code }: IntakeProblem): Asks {
   if (code === 'who is it') return 'who';
+  if (code === 'which garden') return 'garden';
   return code === 'harvest before it was lent' || code === 'seed in the first year' ? 'harvest' : null;
 }
 

@@ -7,7 +7,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { sureThat } from '#words/claims.ts';
-import { EVERYBODYS_PROBLEMS, percent, shortWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, nobodyWords, percent, shortWords } from '#words/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { yearOf } from '#core/calendar/plainDate.ts';
@@ -60,7 +60,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-type Problem = SeenProblem | TrialProblem | ReportProblem | { readonly code: 'nobody of that name' };
+type Problem = SeenProblem | TrialProblem | ReportProblem;
 
 function troubleOf(problem: Problem, units: Units): Record<string, string[]> {
   switch (problem.code) {
@@ -85,7 +85,7 @@ function troubleOf(problem: Problem, units: Units): Record<string, string[]> {
     case 'year to come':
       return { year: ['Enter this year or an earlier one'] };
     case 'nobody of that name':
-      return { by: ['We know nobody by that name. Choose a name from the list, or leave it empty'] };
+      return { by: [nobodyWords(problem.near, 'Choose a name from the list, or leave it empty')] };
   }
 }
 

@@ -4,7 +4,7 @@ import type { FieldOf } from '#app/ui/usePostForm.ts';
 import type { addPersonForm } from '#contracts/people/people.ts';
 
 /** What the house knows of a person; all but the name may stay empty. */
-export function PersonFields({ fields }: { fields: Record<FieldOf<typeof addPersonForm>, FieldMetadata<string>> }) {
+export function PersonFields({ fields }: { fields: Record<Exclude<FieldOf<typeof addPersonForm>, 'sure'>, FieldMetadata<string>> }) {
   return (
     <>
       <TextField field={fields.name} label="Name" autoComplete="off" />

@@ -3,7 +3,7 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { PostForm } from '#app/ui/fields.tsx';
+import { PostForm, SureField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { addPersonForm } from '#contracts/people/people.ts';
 import { addPerson } from '#services/people/people.server.ts';
@@ -23,7 +23,16 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, addPersonForm);
   if (submission.status !== 'success') return notAccepted(submission.reply());
   const done = await addPerson(visit, submission.value);
-  throw redirect(done.ok ? `/people/${done.answer.id}` : '/desk');
+  if (done.ok) throw redirect(`/people/${done.answer.id}`);
+  const { name, near } = done.problem;
+  return notAccepted(
+    submission.reply({
+      fieldErrors: {
+        name: [`Is it ${near.join(', or ')}? Look them up at the desk, or confirm below that this is someone else`],
+        sure: [name],
+      },
+    }),
+  );
 }
 
 export default function NewPerson({ loaderData, actionData }: Route.ComponentProps) {
@@ -33,6 +42,7 @@ export default function NewPerson({ loaderData, actionData }: Route.ComponentPro
       <PageHead title="New person" about="We only need a name and a way to reach them." />
       <PostForm form={form} formKey={loaderData.key}>
         <PersonFields fields={fields} />
+        <SureField field={fields.sure} words={(name) => `${name} is someone else`} />
         <Button type="submit" look="action">
           Add person
         </Button>

@@ -18,7 +18,7 @@ import { listKeepers } from '#data/stock/keepers.ts';
 import { keepElsewhere, type KeeperProblem } from '#services/stock/keepers.server.ts';
 import { countCopy, type CopyCountProblem } from '#services/stock/recount.server.ts';
 import { chanceWords } from '#words/risk.ts';
-import { EVERYBODYS_PROBLEMS, shortWords, tenfoldWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, nobodyWords, shortWords, tenfoldWords } from '#words/sayings.ts';
 import type { Route } from './+types/copies.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Safety copies · Kind Granary' }];
@@ -41,7 +41,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 function troubleOf(problem: KeeperProblem | CopyCountProblem, units: Units): Record<string, string[]> {
   switch (problem.code) {
     case 'nobody of that name':
-      return { keeper: ['We know nobody by that name. Add the person at the desk first'] };
+      return { keeper: [nobodyWords(problem.near, 'Add the person at the desk first')] };
     case 'ask day':
       return { askBy: [`Choose a day between ${formatDate(problem.from)} and ${formatDate(problem.to)}`] };
     case 'no copy there':
