@@ -22,7 +22,7 @@ export interface Frosts {
  * The day by which seed should come back: the next sowing the member can still make, the crop's slowest usual ripening in this place,
  * and six weeks to clean, dry and bring it. What is sown in the warm season must be ripe before the first frost: a sowing that cannot be,
  * even at its quickest, is left to the next season, and the frost ends the ripening of the others. Seed of a second-season crop ripens in
- * the year after it is sown. Works in both hemispheres, since all seasons hang on the house's frosts.
+ * the year after it is sown. Works in both hemispheres, since all seasons depend on the house's frosts.
  */
 export function returnBy(lentOn: IsoDate, season: CropSeason, frosts: Frosts): ReturnBy {
   if (season.kind === 'first season') {
@@ -59,7 +59,7 @@ function nextSowing(
   }
 }
 
-/** The last frost that a sowing day hangs on. */
+/** The last frost that a sowing day depends on. */
 function lastFrostNear(sowing: IsoDate, fromWeeks: number, lastFrost: MonthDay): IsoDate {
   let year = yearOf(sowing) + 1;
   while (addDays(inYear(lastFrost, year), fromWeeks * 7) > sowing) year -= 1;

@@ -117,7 +117,7 @@ export interface Anyway {
   readonly methods: readonly Method[];
 }
 
-/** All that a plan of a season hangs on. */
+/** All that a plan of a season depends on. */
 export interface SeasonFacts {
   readonly year: number;
   readonly today: Day;

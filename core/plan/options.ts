@@ -128,7 +128,7 @@ const givesOff = (methods: readonly Method[]): number =>
 const byHand = (methods: readonly Method[]): boolean => barrierOf(methods) < LETS_THROUGH.barrier;
 
 /**
- * Options of a season from all that it hangs on: each line in each plot, at each of its sowing days and in each way of keeping it apart, as far as that can be; and each choice that
+ * Options of a season from all that it depends on: each line in each plot, at each of its sowing days and in each way of keeping it apart, as far as that can be; and each choice that
  * somebody made by hand. What is sown is settled; so is what is pinned.
  * @param of for which lines all options are made: `choices` makes no more than what is chosen, which is enough to say what that comes to
  */

@@ -26,7 +26,7 @@ export const MUCH_LENT = 5;
 const AT_RISK = 0.2;
 
 /**
- * What a test is worth: the doubt it could settle, times what hangs on it. Doubt about lending counts whole, about full strength half;
+ * What a test is worth: the doubt it could settle, times what depends on it. Doubt about lending counts whole, about full strength half;
  * each is 1 where the chances are even and 0 where the answer is known. A score in the open, no more.
  */
 export function testValue({ mayBeLent, fullStrength, lent, others, risk }: TestStakes): TestValue {

@@ -44,7 +44,7 @@ export async function countStaleOutlooks(db: Db): Promise<number> {
   ).count;
 }
 
-/** All that the outlook of some lots hangs on. */
+/** All that the outlook of some lots depends on. */
 export async function readForOutlook(db: Db, lotIds: readonly LotId[], today: Day) {
   const [lots, tests, emergence, stays, climates, jars, foundDry] = await Promise.all([
     readLots(db, lotIds, today),

@@ -97,7 +97,7 @@ export const correctCrop = command(
 export type RemoveCropProblem =
   { readonly code: 'no such crop' } | { readonly code: 'in use'; readonly lines: number; readonly facts: number; readonly likes: number };
 
-/** Takes away a crop that was added by mistake, as long as nothing hangs on it. */
+/** Takes away a crop that was added by mistake, as long as nothing depends on it. */
 export const removeCrop = command(
   'crop removed',
   { input: ofCrop(bareForm) },

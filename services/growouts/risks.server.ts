@@ -62,7 +62,7 @@ const KEPT = nothingKept();
 /** Slopes of one line's lots go together: they are of one crop, and age alike. */
 const SLOPES = evenPoints(DRAWS, 0);
 
-/** What the risks of all lines hang on, besides each line itself. */
+/** What the risks of all lines depend on, besides each line itself. */
 interface Around {
   readonly house: House;
   readonly today: Day;

@@ -56,7 +56,7 @@ export interface SeasonRead {
   readonly lines: number;
 }
 
-/** Reads all that a plan of the season hangs on. Gardens' places are in it: it is for whoever plans. @param planned what was saved last */
+/** Reads all that a plan of the season depends on. Gardens' places are in it: it is for whoever plans. @param planned what was saved last */
 export async function readSeasonFacts(db: Db, house: House, today: Day, planned: Choices): Promise<SeasonRead> {
   const year = seasonOfPlan(today);
   const [stock, hangs, risks, open, gardens, plots, terms, told, knowledge, thisYear, nextYear] = await Promise.all([

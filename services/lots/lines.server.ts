@@ -28,7 +28,7 @@ export const changeLine = command(
     await saveAliases(tx, change.id, change.aliases);
     const lots = await listLotIdsOfLine(tx, change.id);
     if (line.aim !== change.aim) await refreshPromises(tx, lots, today);
-    // How many plants keep the line is its rule, and its reserve hangs on that.
+    // How many plants keep the line is its rule, and its reserve depends on that.
     await refreshOutlooks(tx, lots, today);
     return { answer: null, subject: `${line.crop} ‘${line.name}’` };
   },

@@ -56,14 +56,14 @@ export async function refreshOutlooks(tx: Db, lotIds: readonly LotId[], today: I
   await reckonThese(tx, lotIds, house, today);
 }
 
-/** What hangs on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
+/** What depends on the house's thresholds: at once for as many lots as take no time, the rest in the background. */
 export async function refreshVerdicts(tx: Db, today: IsoDate): Promise<void> {
   await markOutlooksStale(tx);
   const house = (await readHouse(tx))!;
   await reckonThese(tx, await takeStaleOutlooks(tx, today, CHUNK), house, today);
 }
 
-/** What the outlook of a lot hangs on, as the core takes it, with its last test. */
+/** What the outlook of a lot depends on, as the core takes it, with its last test. */
 export async function readOutlookFacts(db: Db, lotIds: readonly LotId[], today: IsoDate) {
   const read = await readForOutlook(db, lotIds, today);
   const crops = new Map((await readCropsById(db, [...new Set(read.lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));

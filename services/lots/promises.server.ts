@@ -37,7 +37,7 @@ export async function readCrossing(
 
 /**
  * Judges lots again after something about them has changed, and what descends from them: all at once where they are few, else these lots now
- * and their descendants in the background. What they hang on and is itself out of date is judged first.
+ * and their descendants in the background. What they depend on and is itself out of date is judged first.
  */
 export async function refreshPromises(tx: Db, lotIds: readonly LotId[], today: Day): Promise<void> {
   const touched = await markStale(tx, lotIds);

@@ -93,7 +93,7 @@ export const endAccess = command(
   },
 );
 
-/** Changes the house's settings and what hangs on its thresholds, unless somebody else has since the form was shown. */
+/** Changes the house's settings and what depends on its thresholds, unless somebody else has since the form was shown. */
 export const changeHouse = command(
   'house rules changed',
   { input: houseSettings },

@@ -62,7 +62,7 @@ export async function readTestResult(db: Db, test: Test, house: House, today: Da
     forecast: againstForecast({ sprouted, laid }, prior),
     odd,
     oldSeed: oldSeedWays(house.rules, lot.verdict === 'dead'),
-    /** The next test hangs on the lot's last one; an older test no longer says when. */
+    /** The next test depends on the lot's last one; an older test no longer says when. */
     latest,
     next: latest ? { on: lot.nextTestOn, reason: lot.nextTestReason } : null,
   };

@@ -174,7 +174,7 @@ describe('tests', () => {
     expect(countStates((await readTowel(library.db, testId)).towel)).toMatchObject({ sprouted: 15, waiting: 7, absent: 0 });
   });
 
-  test('the number laid that is kept is the sum of its towels, whatever was put right', async () => {
+  test('the number laid that is kept is the sum of its towels, whatever was corrected', async () => {
     const testId = await layOne(await takeIn(library), 10, { replicates: 2 });
     await relay(testId, 9, 2);
     await relay(testId, 11, 1);

@@ -129,7 +129,7 @@ test('off-types that lower a promise hold the lot for a trial, and what was grow
 });
 
 describe('rules that change', () => {
-  test('a fact of the almanac that is put right holds what it had let pass, and nothing else', async () => {
+  test('a fact of the almanac that is corrected holds what it had let pass, and nothing else', async () => {
     const say = (typed: string | null) =>
       overrideFact(acting(library.db, library.coordinator, TODAY), {
         key: randomUUID(),

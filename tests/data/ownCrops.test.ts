@@ -82,7 +82,7 @@ async function takeInOf(cropId: string, variety: string): Promise<string> {
 }
 const remove = (cropId: string) => removeCrop(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), cropId });
 
-test('put right, it borrows anew, keeps the facts that the library has set, and its lots are found by its new name', async () => {
+test('corrected, it borrows anew, keeps the facts that the library has set, and its lots are found by its new name', async () => {
   await add({ name: 'Cheea' });
   const fact = { key: randomUUID(), cropId: 'own-cheea', fact: 'homeDistance', typed: '120 m', why: 'Our own notes' } as const;
   await overrideFact(acting(library.db, library.coordinator, TODAY), fact);
@@ -110,7 +110,7 @@ test('put right, it borrows anew, keeps the facts that the library has set, and 
   expect(await countStale(library.db)).toBeGreaterThan(0);
 });
 
-test('a shipped crop is not put right so, nor does one of our own take a name that is there', async () => {
+test('a shipped crop is not corrected so, nor does one of our own take a name that is there', async () => {
   expect(await correct('pea')).toMatchObject({ ok: false, problem: { code: 'no such crop' } });
   await add({ name: 'Moss mint' });
   expect(await correct('own-moss-mint', { name: 'Zucchini' })).toMatchObject({ ok: false, problem: { code: 'in the almanac' } });

@@ -25,7 +25,7 @@ describe('a passport', () => {
     });
   };
 
-  test('is put right by a new one; the old one stays, and the lot is judged again', async () => {
+  test('is corrected by a new one; the old one stays, and the lot is judged again', async () => {
     const code = await takeIn(library);
     expect((await corrected(code, { nameSure: 'a guess', plantsHarvested: 3 })).ok).toBe(true);
     expect(await lot(code)).toMatchObject({ plantsHarvested: 3, promise: 'may vary' });

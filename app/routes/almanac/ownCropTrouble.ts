@@ -14,7 +14,7 @@ export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]
   }
 }
 
-/** What hangs on a crop, and keeps it; null where nothing does. */
+/** What depends on a crop, and keeps it; null where nothing does. */
 export function hangsWords({
   lines,
   facts,

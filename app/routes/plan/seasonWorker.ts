@@ -16,7 +16,7 @@ import { planSeason } from '#core/plan/planSeason.ts';
 import { worthOf, type SeasonPlan } from '#core/plan/season.ts';
 import { exactPlan } from './exact.ts';
 
-/** A plan as it stands, with all that it hangs on. */
+/** A plan as it stands, with all that it depends on. */
 export interface Standing {
   readonly facts: SeasonFacts;
   readonly wishes: Wishes;
