@@ -117,7 +117,7 @@ async function writeEntries(page: Page, app: string): Promise<number[]> {
   return times;
 }
 
-/** Time from the key that moves a line of the season's plan by a week to its bar in the new place, with hours, crossing and faults of all reckoned anew, in milliseconds. */
+/** Time from the key that moves a line of the season's plan by a week to its bar in the new place, with hours, crossing and faults of all computed again, in milliseconds. */
 async function moveLines(page: Page, app: string): Promise<number[]> {
   await page.goto(`${app}/grow-outs/plan`);
   await page.getByRole('button', { name: /Plan the season|Plan again/ }).click();

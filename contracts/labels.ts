@@ -5,7 +5,7 @@ import { SHEETS, SHEET_IDS, type SheetId } from '#core/labels/sheets.ts';
 const MOST_LABELS = 600;
 const places = (sheet: SheetId) => SHEETS[sheet].columns * SHEETS[sheet].rows;
 
-/** Labels to print: on what, how many, and from which place of a used sheet; `made` is the key under which those of a lot are written down. */
+/** Labels to print: on what, how many, and from which place of a used sheet; `made` is the key under which those of a lot are recorded. */
 export const printForm = z
   .object({
     key: actKey,

@@ -45,7 +45,7 @@ const GARDENS = [
   },
 ] as const;
 
-/** Writes down where the coming season may be grown, and with whom. */
+/** Records where the coming season may be grown, and with whom. */
 async function settleGardens(db: Db, actor: Actor, today: Day): Promise<void> {
   const acts = acting(db, actor, today);
   for (const { garden, person, place, plot, terms } of GARDENS) {

@@ -162,7 +162,7 @@ const must = <Answer>(what: string, done: Outcome<Answer, { readonly code: strin
   return done.answer;
 };
 
-/** Tells the last season that is over, or nearly, as it was written down at the time. Lines of which the library has no old lot with seed enough are left out. */
+/** Tells the last season that is over, or nearly, as it was recorded at the time. Lines of which the library has no old lot with seed enough are left out. */
 export async function workTheSeason(db: Db, actor: Actor, today: Day): Promise<void> {
   const { lastFrost } = (await readHouse(db))!;
   const frost = inYear(lastFrost, yearOf(addDays(today, -DAYS_OF_SEASON)));

@@ -30,7 +30,7 @@ interface TestStory {
   readonly gone?: number;
 }
 
-/** Tests of every kind that the sample's plain ones are not: replicates that agree and that do not, batches, cold, one seed more than was written down, and one that goes against the one before. */
+/** Tests of every kind that the sample's plain ones are not: replicates that agree and that do not, batches, cold, one seed more than was recorded, and one that goes against the one before. */
 const STORIES: readonly (readonly TestStory[])[] = [
   [
     {

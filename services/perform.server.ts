@@ -34,7 +34,7 @@ export function assertMayGive(actor: Actor | null, command: CommandName): void {
 const TRIES = 4;
 
 /**
- * Gives one command: looks up whether the actor may, does it in one transaction and writes down who did it. The same key has one effect and
+ * Gives one command: looks up whether the actor may, does it in one transaction and records who did it. The same key has one effect and
  * gets the same answer, also when it is sent twice at once; a deadlock is tried again.
  * @param act `detail` is kept beside the command's name; without an actor it is the server itself that acts; `broken` tells the problem of each
  *   of the database's rules that the act may run into although it has asked: the database has the last word when two act at once

@@ -2,7 +2,7 @@ import type { Tools } from './command.server.ts';
 import type { Outcome } from './perform.server.ts';
 import type { PhotoProblem, RemadePhoto } from './remakePhoto.server.ts';
 
-/** The photo that came with a form, made anew before it is kept; null where none was taken. */
+/** The photo that came with a form, re-made before it is kept; null where none was taken. */
 export async function photoOf(
   { remakePhoto }: Tools,
   { photo }: { readonly photo: Blob | null },

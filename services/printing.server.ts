@@ -7,7 +7,7 @@ export interface Printer {
   print(pdf: Uint8Array): Promise<boolean>;
 }
 
-/** Sends labels to the printer once, however often the form is sent, and writes down who did. */
+/** Sends labels to the printer once, however often the form is sent, and records who did. */
 export const printLabels = command(
   'labels printed',
   {

@@ -66,7 +66,7 @@ async function moveBack(tx: Db, actor: Actor, today: Day, { key, act }: { readon
   for (const { lotId, from, to, amount } of await readMovementsOf(tx, act)) await move(tx, { ...back, lotId, from: to, to: from, amount });
 }
 
-/** What is kept of the touched lots is reckoned anew; a lot that was withdrawn has nothing to reckon. */
+/** What is kept of the touched lots is computed again; a lot that was withdrawn has nothing to reckon. */
 async function refresh(tx: Db, lotIds: readonly LotId[], today: Day): Promise<void> {
   const standing: number[] = [];
   for (const id of lotIds) if (await findLot(tx, id)) standing.push(id);

@@ -162,8 +162,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'price: check': 'Check the price',
   'text: too many lines': 'Use fewer lines',
   'sureness: too low': 'Enter more than 50 %',
-  'frosts: wrong order':
-    'These frosts do not fit the hemisphere: the last one falls in spring, the first one in autumn. Check both dates and the hemisphere',
+  'frosts: wrong order': 'The last frost falls in spring and the first in autumn: check both dates, and the hemisphere',
   'full strength: too low': 'Full strength must be higher than the limit for lending',
   'photo: too large': PHOTO_TROUBLE['too large'],
   'place of readings: missing': 'Choose a place',

@@ -13,7 +13,7 @@ export const addressOf = (path: string, request: Request): string => `${process.
 /** A code to be scanned, as a picture. */
 export const qrOf = (address: string): string => bwipjs.toSVG({ bcid: 'qrcode', text: address });
 
-/** What a page that shows and prints a label needs. @param file where its PDF is @param of what is asked of a lot's label, whose making is written down; null for tags and slips */
+/** What a page that shows and prints a label needs. @param file where its PDF is @param of what is asked of a lot's label, whose printing is recorded; null for tags and slips */
 export function labelPage(words: LabelWords, file: string, request: Request, of: { readonly seeds: number | null } | null = null) {
   const count = Math.trunc(Number(new URL(request.url).searchParams.get('count'))) || 1;
   return {
@@ -47,7 +47,7 @@ export const pdfAnswer = (pdf: Buffer, name: string): Response =>
     },
   });
 
-/** Sends labels to the label printer: the same that the PDF would hold. Those of a lot are written down as made. */
+/** Sends labels to the label printer: the same that the PDF would hold. Those of a lot are recorded as made. */
 export async function printFromForm(words: LabelWords, form: FormData, visit: SignedIn) {
   const submission = parseForm(form, printForm);
   if (submission.status !== 'success')

@@ -37,7 +37,7 @@ export function LabelPage({
     key: string;
     file: string;
     hasPrinter: boolean;
-    /** For the labels of a lot, which are written down as made: under which key, and how many seeds a packet has. */
+    /** For the labels of a lot, which are recorded as made: under which key, and how many seeds a packet has. */
     lot: { made: string; seeds: number | null } | null;
   };
   /** Words at the head of a line that are set in italics, as a species is. */

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { Button } from './Button.tsx';
 import { dropUnsent, keptFor, onUnsent, sendKept, type Unsent } from './unsent.ts';
 
-/** What was written down on this device and is not in the book yet: sent as soon as there is a network, and shown until they are. */
+/** What was recorded on this device and is not saved yet: sent as soon as there is a network, and shown until they are. */
 export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => void }) {
   const [unsent, setUnsent] = useState<readonly Unsent[]>([]);
   useEffect(() => {

@@ -240,7 +240,7 @@ export function SureField({ field, words = (typed) => `Yes, ${typed} is right` }
   const [typed] = field.errors ?? [];
   if (typed === undefined) return null;
   return (
-    <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
+    <label className="flex min-h-12 items-center gap-3 font-semibold">
       <input key={typed} id={field.id} type="checkbox" name={field.name} value={typed} className="size-5" />
       {words(typed)}
     </label>

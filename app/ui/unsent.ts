@@ -1,6 +1,6 @@
 import { asSent } from './smallPhoto.ts';
 
-/** What was written down on this device (a count, an entry of a season's log), and is not in the book yet. */
+/** What was recorded on this device (a count, an entry of a season's log), and is not saved yet. */
 export interface Unsent {
   /** Made with it: however often it is sent, it is written once. */
   readonly key: string;

@@ -7,7 +7,7 @@ const placeFor = z
   .optional()
   .transform((who) => who ?? null);
 
-/** A garden that is written down: its name, whose it is, and where, as people say it. */
+/** A garden as it is entered: its name, whose it is, and where, as people say it. */
 export const gardenForm = z.object({
   key: actKey,
   name: words(80, 'garden: no name'),

@@ -1,7 +1,7 @@
 import type { RecipeStep } from './methods.ts';
 import { BY_WEIGHT } from './steps.ts';
 
-/** What is wrong with a recipe as it was written down; `at` is the place of the step, from 0. */
+/** What is wrong with a recipe as it was entered; `at` is the place of the step, from 0. */
 export type RecipeFault =
   | { readonly kind: 'no steps' }
   | { readonly kind: 'does not end dry'; readonly at: number }

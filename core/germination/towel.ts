@@ -3,7 +3,7 @@ import type { Seeds } from '../kernel/kinds.ts';
 
 /**
  * What has been seen of one seed. `sprouted` is what the test counts: a normal seedling, or any root. `hard` never took up water,
- * `fresh` did and only waits; `absent` was never on the towel: one fewer was laid than written down.
+ * `fresh` did and only waits; `absent` was never on the towel: one fewer was sown than recorded.
  */
 export const SEED_STATES = ['waiting', 'sprouted', 'abnormal', 'hard', 'fresh', 'dead', 'absent'] as const;
 export type SeedState = (typeof SEED_STATES)[number];

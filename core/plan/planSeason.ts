@@ -20,12 +20,12 @@ const NOISE = 0.2;
 const MAY_BE_WORSE = 0.1;
 /** So many lines are taken out at most to let one in. */
 const MOST_PUSHED = 6;
-/** How often all lines, and how often a group that crosses, are put in anew, where there are few; of more lines the seldomer. */
+/** How often all lines, and how often a group that crosses, are inserted again, where there are few; of more lines the seldomer. */
 const [ALL_ANEW, GROUP_ANEW, FEW_LINES] = [0.04, 0.15, 10];
 
 /**
  * Which lines are grown where, when and how, so that all is worth most (I.5): one option for a line, beds, cages and growers not overbooked, and pollen that adds up kept
- * under what each line may get. The first plan comes at once, greedily; in each further round one line is put in anew, whatever stands in its way is taken out, and all that
+ * under what each line may get. The first plan comes at once, greedily; in each further round one line is inserted again, whatever stands in its way is taken out, and all that
  * are out are put in where they fit best, at prices. Each step is at least as good as the one before. The bound is Lagrangian (prices.ts).
  * @param chance a generator of numbers from 0 up to 1; the same one gives the same plan
  * @param before a plan to begin with, where there is one
@@ -114,7 +114,7 @@ class Search {
     const out = lines.filter((line) => board.of(line) < 0);
     const among = out.length > 0 && chance() < 0.6 ? out : lines;
     const line = among[Math.floor(chance() * among.length)]!;
-    // Now and then a whole group that crosses is put in anew, or all of them: what stands well together is not found one by one.
+    // Now and then a whole group that crosses is inserted again, or all of them: what stands well together is not found one by one.
     const anew = chance() / Math.min(1, FEW_LINES / lines.length);
     if (anew < ALL_ANEW + GROUP_ANEW) {
       const isOut = anew < ALL_ANEW ? () => true : (other: number) => other === line || this.problem.crosses[line]!.includes(other);

@@ -54,7 +54,7 @@ export function* improvePlan(
       else draft.putAnew(takenOut(problem, draft.plan, chance), () => chance() < PASSED_BY, most);
       if (draft.cost < cost) [plan, cost] = [[...draft.plan], draft.cost];
     }
-    // Hours that were added and taken away many times no longer add up to the last digit: they are counted anew.
+    // Hours that were added and taken away many times no longer add up to the last digit: they are counted again.
     draft.begin(draft.plan, Infinity);
     yield { plan, cost, bound: Math.min(bound, cost), phase: 'less late' };
   }

@@ -49,7 +49,7 @@ export async function readJarAir(db: Db, batchId: BatchId) {
     .executeTakeFirst();
 }
 
-/** Whether the room's logger has been written down in this quarter of an hour. */
+/** Whether the room's logger has been recorded in this quarter of an hour. */
 export async function isRoomLogged(db: Db, slot: number): Promise<boolean> {
   return (await db.selectFrom('room_air').select('slot').where('slot', '=', slot).executeTakeFirst()) !== undefined;
 }

@@ -3,7 +3,7 @@ import type { BatchId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Act } from './batches.ts';
 
-/** Writes down that a person has read a hazard for a batch; once is enough. */
+/** Records that a person has read a hazard for a batch; once is enough. */
 export async function acknowledge(db: Db, seen: Act & { batchId: BatchId; caution: Caution }): Promise<void> {
   await db
     .insertInto('caution_seen')

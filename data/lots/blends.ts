@@ -2,7 +2,7 @@ import type { LotId } from '#core/kernel/kinds.ts';
 import type { Beginning } from '#core/viability/prior.ts';
 import type { Db } from '#data/database.ts';
 
-/** Writes down what was expected of a blend when it was made. */
+/** Records what was expected of a blend when it was made. */
 export async function createBlend(db: Db, blend: { lotId: LotId; expected: Beginning; actKey: string }): Promise<void> {
   await db
     .insertInto('blend')

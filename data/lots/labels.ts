@@ -91,7 +91,7 @@ export async function listNeverLabelled(db: Db, limit: number, offset: number): 
   return { lots: rows, total };
 }
 
-/** Writes down what the labels say that were made of lots. */
+/** Records what the labels say that were made of lots. */
 export async function writeLabels(
   db: Db,
   made: readonly { readonly lotId: LotId; readonly says: LabelSays; readonly labels: number }[],

@@ -26,7 +26,7 @@ export interface OpenWork {
   readonly toClean: number;
 }
 
-/** The kind of act under which a backup is written down. */
+/** The kind of act under which a backup is recorded. */
 export const BACKUP_MADE = 'backup made';
 
 /** What a successor has to know: who works here, what is under way, and when all of it was last saved elsewhere. */

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { Day, PersonId, PlaceId, Seeds } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 
-/** Writes down who keeps seed in a place that is not in the house, and when to ask after it. */
+/** Records who keeps seed in a place that is not in the house, and when to ask after it. */
 export async function writeKeeper(
   db: Db,
   keeper: {

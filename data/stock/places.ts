@@ -35,7 +35,7 @@ export async function listPlaces(db: Db) {
   return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
 }
 
-/** Places whose warmth has been written down, with how warm each is on a day. */
+/** Places whose temperature has been recorded, with how warm each is on a day. */
 export async function readPlaceWarmth(db: Db, today: Day): Promise<PlaceWarmth[]> {
   return db
     .selectFrom('place_climate')

@@ -25,7 +25,7 @@ export async function readFirst(tx: Db, batch: Batch, actor: Actor, refuse: Refu
   if (cautions.length > 0) refuse({ code: 'read first', cautions });
 }
 
-/** Writes down that somebody has read the hazards of the step a batch stands at. */
+/** Records that somebody has read the hazards of the step a batch stands at. */
 export const acknowledgeCautions = command(
   'hazards read',
   { input: ofBatch(acknowledgeForm) },

@@ -11,7 +11,7 @@ import { type WhenProblem, momentOf } from './when.server.ts';
 
 export type CheckProblem = BatchGone | MovedOn | ReadFirst | PhotoProblem | WhenProblem;
 
-/** One look at a batch, in a word or two, and a photo where one was taken; the photo is made anew before it is kept. */
+/** One look at a batch, in a word or two, and a photo where one was taken; the photo is re-made before it is kept. */
 export const checkBatch = command(
   'batch looked at',
   { input: ofBatch(checkForm), prepare: photoOf },

@@ -6,7 +6,7 @@ import { command, type Inside } from '#services/command.server.ts';
 
 export type RecipeProblem = RecipeFault | { readonly kind: 'name taken' };
 
-/** Writes down the house's own way from fruit or pod to clean seed. */
+/** Records the house's own way from fruit or pod to clean seed. */
 export const addRecipe = command('recipe written', { input: recipeForm }, async ({ tx, actor, refuse }: Inside<RecipeProblem>, recipe) => {
   const fault = recipeFault(recipe.steps);
   if (fault) refuse(fault);

@@ -197,7 +197,7 @@ const usualBloomOf = (crop: Crop, lastFrost: string, year: number): Window => {
   return { from, to };
 };
 
-/** The bloom that was seen: until its end is written down it is taken to last as long as planned, and not beyond the harvest. */
+/** The bloom that was seen: until its end is recorded it is taken to last as long as planned, and not beyond the harvest. */
 function seenBloom(log: Parameters<typeof readSeason>[0], planned: Window): Window | null {
   const { flowersFrom, flowersTo, takenOn } = readSeason(log);
   if (flowersFrom === null) return null;

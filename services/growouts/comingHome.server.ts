@@ -35,7 +35,7 @@ export async function readReturnOfGrowOut(
   return { answers: answersOf(season, neighbours, crop), garden: place && { id: place.gardenId, name: place.garden } };
 }
 
-/** Only what was written down: what nobody noted is asked. */
+/** Only what was recorded; anything nobody noted is asked. */
 function answersOf(
   season: Season,
   neighbours: readonly {

@@ -8,7 +8,7 @@ import { findTerms, loadOfGrower, saveTerms } from '#data/growouts/growers.ts';
 import { findPerson } from '#data/people/people.ts';
 import { command, type Inside } from '#services/command.server.ts';
 
-/** Writes down what a grower agreed to, in place of what was written before. */
+/** Records what a grower agreed to, in place of what was written before. */
 export const writeTerms = command(
   'grower terms written',
   { input: ofPerson(termsForm) },

@@ -72,7 +72,7 @@ export async function workOut(
   const year = await readBloomYear(db, yearOf(bloom.from), house);
   const key = `grow-out ${growOut.id}`;
   const settled = year.flowering.find((one) => one.key === key);
-  // What was seen holds for the day on which it was sown; another choice is planned anew.
+  // What was seen holds for the day on which it was sown; another choice is planned again.
   const seen = settled && settled.gardenId === choice.gardenId ? settled.seen : null;
   const methods = [...new Set([...choice.methods, ...(seen ? settled!.methods : [])])];
   const own: Flowering = {

@@ -28,7 +28,7 @@ function assertMayLog(actor: Actor, growOut: { readonly growerId: number | null 
 export const seedsHandedOver = ({ handedOver, unit, seedsPerGram }: Pick<GrowOutRow, 'handedOver' | 'unit' | 'seedsPerGram'>): Seeds =>
   handedOver === null ? 0 : seedsInUnits(handedOver, unit, seedsPerGram);
 
-/** Writes an entry of a season's log, with a photo where one was taken, or puts an earlier one right by standing in its place. */
+/** Writes an entry of a season's log, with a photo where one was taken, or corrects an earlier one by standing in its place. */
 export const logSeason = command(
   'season logged',
   { input: ofGrowOut(logForm), prepare: photoOf },

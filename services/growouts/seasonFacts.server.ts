@@ -251,7 +251,7 @@ function usually(crop: Crop, lastFrost: string, year: number): { from: Day; to: 
   return { from, to };
 }
 
-/** The bloom that was seen of a grow-out: as long as planned until its end is written down. */
+/** The bloom that was seen of a grow-out: as long as planned until its end is recorded. */
 function seenOf(
   logs: Awaited<ReturnType<typeof readLogs>>,
   { id }: Pick<GrowOutRow, 'id'>,

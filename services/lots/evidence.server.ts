@@ -35,7 +35,7 @@ export type SeenProblem =
   | { readonly code: 'no such count' }
   | { readonly code: 'corrected already' };
 
-/** Writes down what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
+/** Records what was counted on a lot's plants, fruits or kernels, and judges it and its descendants again. */
 export const addEvidence = command(
   'off-types counted',
   { input: ofLot(evidenceForm), broken: { evidence_instead_of_key: { code: 'corrected already' } } },

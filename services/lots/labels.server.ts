@@ -29,7 +29,7 @@ function toReplace(lot: LabelledLot): LabelToReplace | null {
   return changed.length > 0 ? { ...lot, said: lot.said, now, changed } : null;
 }
 
-/** Writes down that labels were made of lots as they are now: from then on they match. */
+/** Records that labels were made of lots as they are now: from then on they match. */
 export const recordLabels = command(
   'labels made',
   { input: labelsMade },

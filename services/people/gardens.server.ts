@@ -53,7 +53,7 @@ export async function placeGarden(
 
 export type GardenProblem = BadPlace | { readonly code: 'no such garden' } | NobodyNamed;
 
-/** Writes down a garden, whose it is and where, or changes where it is and who may know. A place kept from workers is a coordinator's to change. */
+/** Records a garden, whose it is and where, or changes where it is and who may know. A place kept from workers is a coordinator's to change. */
 export const writeGarden = command(
   'garden written',
   { input: gardenForm },
@@ -65,7 +65,7 @@ export const writeGarden = command(
   },
 );
 
-/** Puts a garden's place right, or forgets it. */
+/** Corrects a garden's place, or forgets it. */
 export const moveGarden = command(
   'garden placed anew',
   { input: ofGarden },

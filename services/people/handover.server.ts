@@ -3,6 +3,6 @@ import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { BACKUP_MADE } from '#data/people/handover.ts';
 
-/** Writes down that the whole library was saved to a file. @param file its name, without its folder */
+/** Records that the whole library was saved to a file. @param file its name, without its folder */
 export const noteBackup = (db: Db, file: string): Promise<void> =>
   recordAct(db, { key: randomUUID(), kind: BACKUP_MADE, subject: file, accountId: null, answer: null });

@@ -5,7 +5,7 @@ import { command, type Inside } from '#services/command.server.ts';
 
 export type ClimateProblem = { readonly code: 'no such place' } | { readonly code: 'in the future' };
 
-/** Writes down what a place is like from a day on; every lot that lies or lay there is reckoned again in the background. */
+/** Records what a place is like from a day on; every lot that lies or lay there is reckoned again in the background. */
 export const recordClimate = command(
   'air of a place',
   { input: climateForm },

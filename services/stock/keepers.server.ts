@@ -12,7 +12,7 @@ export type KeeperProblem = NobodyNamed | { readonly code: 'ask day'; readonly f
 /** Nobody waits longer than this before asking whether a copy is still there. */
 const MOST_DAYS = 5 * 366;
 
-/** Writes down who keeps safety copies in a place, or that they were asked and when to ask again. What lies there is not lent, and does not fail with the house. */
+/** Records who keeps safety copies in a place, or that they were asked and when to ask again. What lies there is not lent, and does not fail with the house. */
 export const keepElsewhere = command(
   'keeper written',
   { input: keeperForm },

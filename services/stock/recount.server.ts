@@ -50,7 +50,7 @@ const counted = ({ key, amount, reason }: Counted, { actor, today }: Pick<Acting
   personId: actor.personId,
 });
 
-/** Puts the book right after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
+/** Corrects the record after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
 export const recountLot = command(
   'stock counted',
   { input: ofLot(recountForm) },
@@ -79,7 +79,7 @@ export const recountLot = command(
 
 export type CopyCountProblem = RecountProblem | { readonly code: 'no copy there' };
 
-/** Puts the book right after a keeper has looked: what is missing of a safety copy, or all of it, is missing there and nowhere else. */
+/** Corrects the record after a keeper has looked: what is missing of a safety copy, or all of it, is missing there and nowhere else. */
 export const countCopy = command(
   'copy counted',
   { input: ofLot(copyCountForm) },

@@ -39,7 +39,7 @@ export type PotProblem =
   | { readonly code: 'potted in the future' }
   | { readonly code: 'potted before it was laid'; readonly laidOn: Day };
 
-/** Writes down seedlings of a test that were potted up; no more than sprouted are there to pot. The lot's stock is not touched. */
+/** Records seedlings of a test that were potted up; no more than sprouted are there to pot. The lot's stock is not touched. */
 export const potUp = command(
   'seedlings potted',
   { input: ofTest(potForm) },

@@ -11,7 +11,7 @@ import { refreshOutlook } from '#services/lots/outlook.server.ts';
 
 export type EmergenceProblem = NoLot | { readonly code: 'in the future' } | { readonly code: 'before it came in'; readonly takenInOn: Day };
 
-/** Writes down what came up in somebody's garden; it enters the outlook with the soil's own share, and never as a test. */
+/** Records what came up in somebody's garden; it enters the outlook with the soil's own share, and never as a test. */
 export const recordEmergence = command(
   'emergence told',
   { input: ofLot(emergenceForm) },

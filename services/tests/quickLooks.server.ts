@@ -6,7 +6,7 @@ import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 
 export type LookProblem = NoLot | { readonly code: 'look in the future' };
 
-/** Writes down a quick look. It changes no verdict and no outlook. */
+/** Records a quick look. It changes no verdict and no outlook. */
 export const recordQuickLook = command(
   'quick look',
   { input: ofLot(quickLookForm) },

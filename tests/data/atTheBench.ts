@@ -111,7 +111,7 @@ export function atTheBench(library: () => Library) {
       container: change.container ?? null,
     });
   }
-  /** Writes down what was seen. */
+  /** Records what was seen. */
   async function look(id: number, seen: string, at: Date, change: { turn?: number; photo?: Blob; when?: When } = {}) {
     const check = {
       key: randomUUID(),

@@ -185,7 +185,7 @@ describe('a batch goes its way', () => {
   });
 });
 
-describe('what was done before it is written down', () => {
+describe('what was done before it is recorded', () => {
   const ago = (hours: number): When => ({ kind: 'ago', milliseconds: hours * 3_600_000 });
 
   test('a fruit that was picked weeks ago has cured since then, and may be opened', async () => {

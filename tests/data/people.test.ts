@@ -212,7 +212,7 @@ describe('people', () => {
     expect(rows[0]!.dump).not.toMatch(/dorothea|merridew/i);
   });
 
-  test('who did what is written down with the act itself', async () => {
+  test('who did what is recorded with the act itself', async () => {
     const code = await takeIn(library);
     const { acts } = await readActs(library.db, { search: code, limit: 5, offset: 0 });
     expect(acts).toMatchObject([{ kind: 'lot taken in', subject: code, by: 'Helper' }]);

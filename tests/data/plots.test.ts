@@ -65,7 +65,7 @@ const settle = (
   });
 
 describe('gardens and plots', () => {
-  test('a garden is written down once, placed by a distance or two figures, and a wrong place is refused', async () => {
+  test('a garden is recorded once, placed by a distance or two figures, and a wrong place is refused', async () => {
     const alder = await garden('Alder Test', '41.2, -34.0');
     expect(await garden('alder test')).toBe(alder);
     expect(await garden('Mill Test', '300 m to Alder Test')).toBeGreaterThan(alder);

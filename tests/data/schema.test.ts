@@ -62,7 +62,7 @@ function dumpSchema(url: string): string {
     .concat('\n');
 }
 
-test('the migrations give the schema that is written down', () => {
+test('the migrations give the schema on record', () => {
   const dump = dumpSchema(addresses.ownerUrl);
   if (process.env['UPDATE_SCHEMA']) writeFileSync(GOLDEN, dump);
   expect(dump).toBe(readFileSync(GOLDEN, 'utf8'));

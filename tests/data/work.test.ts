@@ -351,7 +351,7 @@ describe('the shelves and the day', () => {
     ).rejects.toMatchObject({ code: '42501' });
   });
 
-  test('putting the book right needs another amount in a unit the lot is kept in', async () => {
+  test('correcting the stock needs another amount in a unit the lot is kept in', async () => {
     const code = await takeIn(library, { amount: '80 seeds' });
     const recount = (amount: Parameters<typeof recountLot>[1]['amount']) =>
       recountLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, amount, reason: 'count' });

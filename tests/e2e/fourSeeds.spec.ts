@@ -6,7 +6,7 @@ import { textOfPdf } from '../support/pdf.ts';
 import { moreActions, openPart } from './lotPage.ts';
 import { BUTTON } from './words.ts';
 
-// The bench is worked on a phone. What was done over weeks is written down afterwards, with its days.
+// The bench is worked on a phone. What was done over weeks is recorded afterwards, with its days.
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 } });
 
 interface Start {

@@ -189,7 +189,7 @@ test.describe('eight people at the desk', () => {
       'How much is there?': '60 g',
     });
     await restIsUnknown(page);
-    // The loan was written down only now, after the harvest: that is asked about, once, and confirmed.
+    // The loan was recorded only now, after the harvest: that is asked about, once, and confirmed.
     await page.getByRole('button', { name: BUTTON.takeIn }).click();
     await expect(page.getByLabel('When was it harvested?', { exact: true })).toHaveAccessibleDescription(
       /was handed out on .* confirm it below/,

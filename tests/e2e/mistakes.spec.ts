@@ -41,7 +41,7 @@ test('frosts the wrong way round are those of the other hemisphere: refused besi
   await page.goto('/settings');
   await page.getByLabel('Southern').check();
   await page.getByRole('button', { name: BUTTON.save, exact: true }).click();
-  await expect(page.getByLabel('First frost')).toHaveAccessibleDescription(/do not fit the hemisphere/);
+  await expect(page.getByLabel('First frost')).toHaveAccessibleDescription(/check both dates, and the hemisphere/);
   await page.reload();
   await expect(page.getByLabel('Northern')).toBeChecked();
 });

@@ -15,7 +15,7 @@ export interface NotLent {
   readonly why: string;
 }
 
-/** What a form leaves to the one that is made anew after its answer: a scanner does not wait. */
+/** What a form leaves to the one that is re-made after its answer: a scanner does not wait. */
 export interface Carried {
   readonly waiting: readonly Scan[];
   readonly notLent: readonly NotLent[];
@@ -87,7 +87,7 @@ export function useScans(
       clearTimeout(pause.current);
       carried.current = { waiting: line.current, notLent: failed.current, text: isHalfTyped.current ? (input?.value ?? '') : '' };
     };
-    // Once for each form, which is made anew after each loan.
+    // Once for each form, which is re-made after each loan.
   }, [carried, section]);
 
   useEffect(() => {

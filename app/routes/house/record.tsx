@@ -1,4 +1,6 @@
 import { Form } from 'react-router';
+import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
 import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { readActs } from '#data/acts.ts';
 import { db } from '#app/platform/database.server.ts';
@@ -22,14 +24,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = pageFrom(query);
   const { acts, total, more } = await readActs(db, { search, limit: PAGE, offset: (page - 1) * PAGE }, kindsCalled);
-  const clock = new Intl.DateTimeFormat('en-GB', {
-    timeZone: house.timeZone,
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
+  const clock = new Intl.DateTimeFormat('en-GB', { timeZone: house.timeZone, hour: '2-digit', minute: '2-digit' });
+  const momentOf = (at: Date) => `${formatDate(dayInZone(at, house.timeZone))}, ${clock.format(at)}`;
   return {
     search,
     page,
@@ -38,7 +34,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     acts: acts.map(({ key, kind, subject, by, writtenAt, undoneBy }) => {
       const command = commandOf(kind);
       const canUndo = command !== null && isUndoable(command) && undoneBy === null;
-      return { key, kind, subject, by, at: clock.format(writtenAt), isUndone: undoneBy !== null, undoKey: canUndo ? newFormKey() : null };
+      return { key, kind, subject, by, at: momentOf(writtenAt), isUndone: undoneBy !== null, undoKey: canUndo ? newFormKey() : null };
     }),
   };
 }
@@ -82,7 +78,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
           </tbody>
         </Table>
       )}
-      <Pager page={page} size={PAGE} total={total} things="acts" more={more} />
+      <Pager page={page} size={PAGE} total={total} things="actions" more={more} />
     </>
   );
 }

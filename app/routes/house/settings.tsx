@@ -146,7 +146,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
           </div>
         </Part>
         <Part title="The season" about="Average dates. South of the equator the last frost falls in the second half of the year.">
-          <div className="grid items-end gap-5 sm:grid-cols-2 lg:grid-cols-4">
+          <div className="grid items-start gap-5 sm:grid-cols-2 lg:grid-cols-4">
             <TextField field={fields.lastFrost} label="Last frost" hint="For example 12 May" />
             <TextField field={fields.firstFrost} label="First frost" hint="For example 5 Oct" />
             <TextField field={fields.lendingOpens} label="Lending opens" hint="For example 1 Feb" />

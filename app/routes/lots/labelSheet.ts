@@ -15,7 +15,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return labelFile(label.words, request);
 }
 
-/** The same to be printed: written down as made. */
+/** The same to be printed: recorded as made. */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const asked = askedIn(await formOf(request));

@@ -1,5 +1,5 @@
 import { FileText } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Form, Link, useRevalidator } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted } from '#app/platform/form.server.ts';
@@ -118,72 +118,88 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
       {lots.length === 0 ? (
         all > 0 && <Empty>No results. Try another search.</Empty>
       ) : (
-        <Form reloadDocument method="post" action="/labels.pdf" target="_blank" aria-label="New labels" key={key}>
-          <input type="hidden" name="made" value={key} />
-          <Table caption="Labels to replace">
-            <Heads of={['Print', 'Lot', 'The label says', 'True now', 'Labels', 'Where', 'Printed']} />
-            <tbody>
-              {lots.map((lot) => (
-                <tr key={lot.code}>
-                  <td>
-                    <label className="inline-flex min-h-11 min-w-11 items-center">
-                      <input
-                        type="checkbox"
-                        name="lot"
-                        value={`${lot.code} ${lot.labels}`}
-                        defaultChecked={lot.isLent}
-                        className="size-5"
-                        aria-label={`New labels for ${lot.name} ${lot.code}`}
-                      />
-                    </label>
-                  </td>
-                  <td className="max-sm:min-w-36">
-                    <Link className="link font-semibold" to={`/lots/${lot.code}`}>
-                      {lot.name}
-                    </Link>{' '}
-                    <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
-                  </td>
-                  <td>
-                    {lot.parts.map(({ said }) => (
-                      <span key={said} className="block text-soft">
-                        {said}
-                      </span>
-                    ))}
-                  </td>
-                  <td>
-                    {lot.parts.map(({ now }) => (
-                      <b key={now} className="block">
-                        {now}
-                      </b>
-                    ))}
-                  </td>
-                  <td className="whitespace-nowrap">
-                    {lot.labels}
-                    {lot.packets > 0 && <span className="block text-small text-soft">{lot.packets} packets</span>}
-                  </td>
-                  <td className="max-sm:min-w-28">{lot.places ?? '–'}</td>
-                  <td className="whitespace-nowrap">{formatDate(lot.madeOn!)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <div className="mt-5 flex flex-wrap items-end gap-4">
-            <SheetSelect />
-            <label>
-              <span className="font-semibold">First free label</span>
-              <input name="start" type="number" min={1} defaultValue={1} className="input mt-1 w-32" />
-            </label>
-            <Button type="submit" look="action">
-              <FileText aria-hidden className="size-5" />
-              Print new labels (PDF)
-            </Button>
-            <Button type="submit" formAction="/labels" formTarget="_self">
-              Record as replaced
-            </Button>
-          </div>
-        </Form>
+        <NewLabels key={lots.map(({ code }) => code).join()} lots={lots} made={key} />
       )}
       {all > 0 && <Pager page={page} size={PAGE} total={total} things="lots" />}
     </>
+  );
+}
+
+/** The lots to choose from, and the ways to new labels for those chosen; choices stay while the page is read again. */
+function NewLabels({ lots, made }: { lots: Route.ComponentProps['loaderData']['lots']; made: string }) {
+  const [chosen, setChosen] = useState(lots.filter(({ isLent }) => isLent).length);
+  return (
+    <Form
+      reloadDocument
+      method="post"
+      action="/labels.pdf"
+      target="_blank"
+      aria-label="New labels"
+      onChange={(event) => setChosen(event.currentTarget.querySelectorAll('[name="lot"]:checked').length)}
+    >
+      <input type="hidden" name="made" value={made} />
+      <Table caption="Labels to replace">
+        <Heads of={['Print', 'Lot', 'The label says', 'True now', 'Labels', 'Where', 'Printed']} />
+        <tbody>
+          {lots.map((lot) => (
+            <tr key={lot.code}>
+              <td>
+                <label className="inline-flex min-h-11 min-w-11 items-center">
+                  <input
+                    type="checkbox"
+                    name="lot"
+                    value={`${lot.code} ${lot.labels}`}
+                    defaultChecked={lot.isLent}
+                    className="size-5"
+                    aria-label={`New labels for ${lot.name} ${lot.code}`}
+                  />
+                </label>
+              </td>
+              <td className="max-sm:min-w-36">
+                <Link className="link font-semibold" to={`/lots/${lot.code}`}>
+                  {lot.name}
+                </Link>{' '}
+                <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
+              </td>
+              <td>
+                {lot.parts.map(({ said }) => (
+                  <span key={said} className="block text-soft">
+                    {said}
+                  </span>
+                ))}
+              </td>
+              <td>
+                {lot.parts.map(({ now }) => (
+                  <b key={now} className="block">
+                    {now}
+                  </b>
+                ))}
+              </td>
+              <td className="whitespace-nowrap">
+                {lot.labels}
+                {lot.packets > 0 && <span className="block text-small text-soft">{lot.packets} packets</span>}
+              </td>
+              <td className="max-sm:min-w-28">{lot.places ?? '–'}</td>
+              <td className="whitespace-nowrap">{formatDate(lot.madeOn!)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <div className="mt-5 flex flex-wrap items-end gap-4">
+        <SheetSelect />
+        <label>
+          <span className="font-semibold">First free label</span>
+          <input name="start" type="number" min={1} defaultValue={1} className="input mt-1 w-32" />
+        </label>
+        <Button type="submit" look="action" disabled={chosen === 0}>
+          <FileText aria-hidden className="size-5" />
+          Print new labels (PDF)
+        </Button>
+        <Button type="submit" formAction="/labels" formTarget="_self" disabled={chosen === 0}>
+          Record as replaced
+        </Button>
+        {chosen === 0 && <p className="self-center text-soft">Choose at least one lot.</p>}
+      </div>
+    </Form>
   );
 }

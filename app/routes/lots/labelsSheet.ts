@@ -15,12 +15,12 @@ export function loader({ request, context }: Route.LoaderArgs) {
   throw redirect('/labels');
 }
 
-/** New labels of several lots on one run of sheets, as a PDF; written down as made. */
+/** New labels of several lots on one run of sheets, as a PDF; recorded as made. */
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const form = await formOf(request);
   const made = labelsAsked(form);
-  if (!made) throw data('Choose at least one lot', { status: 400 });
+  if (!made) throw redirect('/labels');
   const asked = askedIn(form);
   const runs = await Promise.all(
     made.lots.map(async ({ code, labels }) => {

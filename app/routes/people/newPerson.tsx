@@ -41,8 +41,7 @@ export default function NewPerson({ loaderData, actionData }: Route.ComponentPro
     <div className="max-w-xl">
       <PageHead title="New person" about="We only need a name and a way to reach them." />
       <PostForm form={form} formKey={loaderData.key}>
-        <PersonFields fields={fields} />
-        <SureField field={fields.sure} words={(name) => `${name} is someone else`} />
+        <PersonFields fields={fields} afterName={<SureField field={fields.sure} words={(name) => `${name} is someone else`} />} />
         <Button type="submit" look="action">
           Add person
         </Button>

@@ -245,7 +245,7 @@ function SowOn({
   );
 }
 
-/** Where what a change needs is written down. */
+/** Where what a change needs is recorded. */
 function whereToChange(
   { plots, gardens, growers, anyway }: PlanParts['standing']['facts'],
   change: { readonly kind: string; readonly plot?: number; readonly grower?: number; readonly anyway?: number },
