@@ -47,6 +47,7 @@ export default [
   route('lots/:code/blend', 'routes/lots/blend.tsx'),
   route('lots/:code/test', 'routes/tests/lay.tsx'),
   route('lots/:code/passport', 'routes/intake/correct.tsx'),
+  route('lots/:code/correct', 'routes/lots/correctLot.tsx'),
   route('lots/:code/seen', 'routes/lots/seen.tsx'),
   route('lots/:code/recall', 'routes/lots/recall.tsx'),
   route('lots/:code/label', 'routes/lots/label.tsx'),

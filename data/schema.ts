@@ -26,6 +26,7 @@ interface ActTable {
 interface UndoneTable {
   act_key: Fact<string>;
   by_act: Fact<string>;
+  reason: MaybeFact<string>;
 }
 
 /** Every table and view, by area; what all areas share stands here. */

@@ -1,8 +1,9 @@
 import { sql, type RawBuilder } from 'kysely';
-import type { AccountId } from '#core/kernel/kinds.ts';
+import type { AccountId, LotId, PlaceId } from '#core/kernel/kinds.ts';
 import type { UndoableName } from '#core/people/commands.ts';
 import type { BuiltOn } from '#core/people/undo.ts';
 import type { Db } from './database.ts';
+import { keyHoldsWords } from './search.ts';
 import type { NewMovement } from './stock/ledger.ts';
 
 /** Milliseconds since an act was written, by the one clock that wrote it. */
@@ -13,7 +14,18 @@ export async function findActToUndo(db: Db, key: string) {
   return db
     .selectFrom('act')
     .leftJoin('undone', 'undone.act_key', 'act.key')
-    .select(['act.key', 'act.kind', 'act.subject', 'act.account_id as accountId', 'undone.by_act as undoneBy', AGE.as('ageMs')])
+    .leftJoin('account', 'account.id', 'act.account_id')
+    .leftJoin('person', 'person.id', 'account.person_id')
+    .select([
+      'act.key',
+      'act.kind',
+      'act.subject',
+      'act.account_id as accountId',
+      'act.written_at as writtenAt',
+      'person.name as by',
+      'undone.by_act as undoneBy',
+      AGE.as('ageMs'),
+    ])
     .where('act.key', '=', key)
     .executeTakeFirst();
 }
@@ -31,9 +43,61 @@ export async function findNewestAct(db: Db, accountId: AccountId) {
     .executeTakeFirst();
 }
 
+/** What was done about one subject, newest first, with why it was undone and by whom; a subject stands alone or in a row with others. */
+export async function readActsAbout(db: Db, subject: string, most: number) {
+  return db
+    .selectFrom('act')
+    .leftJoin('account', 'account.id', 'act.account_id')
+    .leftJoin('person', 'person.id', 'account.person_id')
+    .leftJoin('undone', 'undone.act_key', 'act.key')
+    .leftJoin('act as undoing', 'undoing.key', 'undone.by_act')
+    .leftJoin('account as undoer', 'undoer.id', 'undoing.account_id')
+    .leftJoin('person as by_whom', 'by_whom.id', 'undoer.person_id')
+    .select([
+      'act.key',
+      'act.kind',
+      'act.account_id as accountId',
+      'act.written_at as writtenAt',
+      AGE.as('ageMs'),
+      'person.name as by',
+      'undone.by_act as undoneBy',
+      'undone.reason as undoneReason',
+      'undoing.written_at as undoneAt',
+      'by_whom.name as undoneByWhom',
+    ])
+    .where(keyHoldsWords(subject, [sql`act.searched`]))
+    .where(sql<boolean>`${subject} = any(string_to_array(act.subject, ', '))`)
+    .orderBy('act.written_at', 'desc')
+    .limit(most)
+    .execute();
+}
+
+/**
+ * Holds that rules laid because of an act, in its own transaction, which has one moment: their acts, with the lots and reasons. One of which a hold was
+ * lifted, or a trial ended, is somebody's business since.
+ */
+export async function readHoldsBecauseOf(db: Db, actKey: string) {
+  return db
+    .selectFrom('act as cause')
+    .innerJoin('act', 'act.written_at', 'cause.written_at')
+    .innerJoin('hold', 'hold.act_key', 'act.key')
+    .innerJoin('lot', 'lot.id', 'hold.lot_id')
+    .select(['act.key', 'hold.lot_id as lotId', 'lot.code', 'hold.rule'])
+    .where('cause.key', '=', actKey)
+    .where('act.kind', '=', 'held by rule')
+    .where(
+      sql<boolean>`not exists (select from hold as of_act join hold_lift on hold_lift.hold_id = of_act.id where of_act.act_key = act.key)`,
+    )
+    .where(sql<boolean>`not exists (select from trial join trial_end on trial_end.trial_id = trial.id where trial.act_key = act.key)`)
+    .execute();
+}
+
 /** From here on nothing that the act wrote holds. @throws the rule `undone_pkey` where somebody has been quicker */
-export async function recordUndone(db: Db, undone: { readonly actKey: string; readonly byAct: string }): Promise<void> {
-  await db.insertInto('undone').values({ act_key: undone.actKey, by_act: undone.byAct }).execute();
+export async function recordUndone(
+  db: Db,
+  undone: { readonly actKey: string; readonly byAct: string; readonly reason: string | null },
+): Promise<void> {
+  await db.insertInto('undone').values({ act_key: undone.actKey, by_act: undone.byAct, reason: undone.reason }).execute();
 }
 
 /** What an act moved, newest first, so that it can be moved back in that order. */
@@ -52,15 +116,89 @@ export async function readMovementsOf(db: Db, actKey: string): Promise<Pick<NewM
   }));
 }
 
+/** Tables whose rows say something of a lot, and those whose rows say it of a test, a batch or what else belongs to one. */
+const OF_A_LOT = [
+  'movement',
+  'loan',
+  'evidence',
+  'hold',
+  'passport',
+  'lot_correction',
+  'quick_look',
+  'emergence',
+  'incident',
+  'report',
+  'purity_card',
+  'trial',
+  'treatment',
+  'warm_up',
+  'germination_test',
+  'batch',
+] as const;
+const OF_A_PART = [
+  ['test_check', 'germination_test', 'test_id'],
+  ['test_towel', 'germination_test', 'test_id'],
+  ['test_ending', 'germination_test', 'test_id'],
+  ['potted', 'germination_test', 'test_id'],
+  ['batch_end', 'batch', 'batch_id'],
+  ['trial_end', 'trial', 'trial_id'],
+  ['hold_lift', 'hold', 'hold_id'],
+  ['treatment_opening', 'treatment', 'treatment_id'],
+  ['warm_up_end', 'warm_up', 'warm_up_id'],
+] as const;
+
 /** Lots of which an act says something. */
 export async function readLotsOf(db: Db, actKey: string): Promise<number[]> {
-  const { rows } = await sql<{ id: number }>`
-    select lot_id as id from movement where act_key = ${actKey}
-    union select id from lot where act_key = ${actKey}
-    union select lot_id from loan where act_key = ${actKey}
-    union select lot_id from evidence where act_key = ${actKey}
-    union select lot_id from hold where act_key = ${actKey}`.execute(db);
+  const parts = [
+    sql`select id from lot where act_key = ${actKey}`,
+    sql`select lot_id from test_reopening join test_ending on test_ending.id = ending_id join germination_test on germination_test.id = test_id
+      where test_reopening.act_key = ${actKey}`,
+    ...OF_A_LOT.map((table) => sql`select lot_id from ${sql.table(table)} where act_key = ${actKey}`),
+    ...OF_A_PART.map(
+      ([table, whole, by]) =>
+        sql`select whole.lot_id from ${sql.table(table)} as part join ${sql.table(whole)} as whole on whole.id = part.${sql.ref(by)} where part.act_key = ${actKey}`,
+    ),
+  ];
+  const { rows } = await sql<{ id: number }>`${sql.join(parts, sql` union `)}`.execute(db);
   return rows.map(({ id }) => id);
+}
+
+/** Tests of which an act says something. */
+export async function readTestsOf(db: Db, actKey: string): Promise<number[]> {
+  const { rows } = await sql<{ id: number }>`
+    select test_id as id from test_check where act_key = ${actKey} union select test_id from test_ending where act_key = ${actKey}
+    union select test_id from test_reopening join test_ending on test_ending.id = ending_id where test_reopening.act_key = ${actKey}`.execute(
+    db,
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Places whose conditions an act has recorded. */
+export async function readPlacesOf(db: Db, actKey: string): Promise<PlaceId[]> {
+  return (await db.selectFrom('place_climate').select('place_id as id').where('act_key', '=', actKey).execute()).map(({ id }) => id);
+}
+
+/** Lots whose passport an act has written beside others, so that another one holds once it is undone. */
+export async function readPassportsOf(db: Db, actKey: string): Promise<LotId[]> {
+  return (await db.selectFrom('passport').select('lot_id as id').where('act_key', '=', actKey).execute()).map(({ id }) => id);
+}
+
+/** Gives lots back what they were called, whom they were of and what a gram of them held before an act; their search text follows the name. */
+export async function restoreLots(db: Db, actKey: string): Promise<void> {
+  await sql`
+    with was as (
+      select lot_id, old_line as line, old_donor as donor, old_garden as garden, old_per_gram as per_gram, true as whole from lot_correction where act_key = ${actKey}
+      union all
+      select trial.lot_id, trial_end.old_line, null, null, null, false from trial_end join trial on trial.id = trial_id
+      where trial_end.act_key = ${actKey} and trial_end.old_line is not null)
+    update lot_written set line_id = was.line,
+      donor_id = case when was.whole then was.donor else donor_id end,
+      garden_id = case when was.whole then was.garden else garden_id end,
+      seeds_per_gram = coalesce(was.per_gram, seeds_per_gram),
+      search_text = concat_ws(' ', code, line.name, crop.name, crop.facts->>'species')
+    from was join line on line.id = was.line join crop on crop.id = line.crop_id where lot_written.id = was.lot_id`.execute(db);
+  await sql`update lot_written set seeds_per_gram = per_gram_before from purity_card
+    where purity_card.lot_id = lot_written.id and purity_card.act_key = ${actKey} and per_gram_before is not null`.execute(db);
 }
 
 /** Rows of a table that somebody, not the server by a rule, has written for the act's own lots in another act. */
@@ -79,6 +217,29 @@ const ofItsBatches = (key: string) => {
   };
 };
 
+const since = (key: string) => sql`(select written_at from act where key = ${key})`;
+
+/** Whether seed of the act's lots has been made up, lent, used or moved since, in an act that stands. */
+const usedSince = (key: string, lots: RawBuilder<unknown>) => sql<boolean>`exists (select from movement
+  where movement.lot_id in (${lots}) and movement.act_key <> ${key} and movement.written_at > ${since(key)}
+    and not exists (select from undone where movement.act_key in (undone.act_key, undone.by_act)))`;
+
+/** Whether a table has a row, later than the act's own, of the same thing. */
+const laterOf = (table: string, column: string, key: string) => sql<boolean>`exists (
+  select from ${sql.table(table)} as own join ${sql.table(table)} as later on later.${sql.ref(column)} = own.${sql.ref(column)} and later.act_key <> own.act_key
+  join act on act.key = later.act_key where own.act_key = ${key} and act.written_at > ${since(key)})`;
+
+/** Whether a table has a row, of another act, that belongs to one of the act's rows. */
+const belongsTo = (table: string, column: string, whole: string, key: string) => sql<boolean>`exists (
+  select from ${sql.table(whole)} as own join ${sql.table(table)} as later on later.${sql.ref(column)} = own.id and later.act_key <> own.act_key
+  where own.act_key = ${key})`;
+
+/** Whether a hold that the act has laid was removed, or its trial ended. */
+const liftedSince = (key: string) =>
+  [
+    ['hold lifted', sql<boolean>`exists (select from hold join hold_lift on hold_lift.hold_id = hold.id where hold.act_key = ${key})`],
+  ] as const;
+
 const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn, RawBuilder<boolean>])[]> = {
   'lot taken in': ofAnIntake,
   'seed returned': ofAnIntake,
@@ -89,18 +250,8 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   unpacked: () => [],
   moved: () => [],
   'seed given': () => [],
-  'hold set': (key) => [
-    ['hold lifted', sql`exists (select from hold join hold_lift on hold_lift.hold_id = hold.id where hold.act_key = ${key})`],
-  ],
-  'hold lifted': (key) => [
-    [
-      'lot left',
-      sql`exists (select from hold_lift join hold on hold.id = hold_lift.hold_id join movement on movement.lot_id = hold.lot_id
-        where hold_lift.act_key = ${key} and movement.kind in ('packed', 'lent', 'given', 'blended')
-        and movement.written_at > (select written_at from act where key = ${key})
-        and not exists (select from undone where undone.act_key = movement.act_key))`,
-    ],
-  ],
+  'hold set': liftedSince,
+  'hold lifted': leftSince,
   'packets lent': (key) => [
     [
       'loan told of',
@@ -137,7 +288,142 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   'grow-out failed': ofAGrowOutStep,
   'grow-out dropped': ofAGrowOutStep,
   'loan closed': () => [],
+  'passport corrected': (key) => [['passport corrected', laterOf('passport', 'lot_id', key)]],
+  'lot corrected': (key) => [['lot corrected', laterOf('lot_correction', 'lot_id', key)]],
+  'draft discarded': () => [],
+  'batch looked at': () => [],
+  'air read': () => [],
+  'batch finished': ofABatchEnd,
+  'batch given up': ofABatchEnd,
+  'clean seed received': (key) => [
+    ['passport corrected', laterOf('passport', 'lot_id', key)],
+    ['lot used', usedSince(key, sql`select lot_id from passport where act_key = ${key}`)],
+  ],
+  'sample parted': (key) => [['purity tested', laterOf('purity_card', 'lot_id', key)], ...liftedSince(key)],
+  'trial of methods begun': (key) => [
+    [
+      'lot on the bench',
+      sql`exists (select from method_trial_arm as arm join batch on batch.lot_id = arm.lot_id where arm.act_key = ${key})`,
+    ],
+    ...ofAnIntake(key),
+  ],
+  'trial of methods ended': (key) => [
+    ['rule taken on', sql`exists (select from method_trial_end where act_key = ${key} and rule is not null)`],
+  ],
+  'shut away': (key) => [['taken out since', belongsTo('treatment_opening', 'treatment_id', 'treatment', key)], ...liftedSince(key)],
+  'taken out': (key) => [
+    [
+      'lot shut away',
+      sql`exists (select from treatment_opening as own join treatment on treatment.id = own.treatment_id join treatment as later on later.lot_id = treatment.lot_id
+        and later.id > treatment.id and later.act_key <> own.act_key where own.act_key = ${key})`,
+    ],
+    ...leftSince(key),
+  ],
+  'warming up': (key) => [['container opened', belongsTo('warm_up_end', 'warm_up_id', 'warm_up', key)]],
+  'container opened': () => [],
+  'test laid': (key) => [
+    ['test went on', belongsTo('test_check', 'test_id', 'germination_test', key)],
+    ['test went on', belongsTo('potted', 'test_id', 'germination_test', key)],
+    ['test went on', belongsTo('test_towel', 'test_id', 'germination_test', key)],
+    ['test ended', belongsTo('test_ending', 'test_id', 'germination_test', key)],
+  ],
+  'towel counted': (key) => [
+    ['test ended', sql`exists (select from test_check as own join test_end on test_end.test_id = own.test_id where own.act_key = ${key})`],
+    ['test went on', laterOf('test_check', 'test_id', key)],
+    ['test went on', sql`exists (select from test_check as own join potted on potted.test_id = own.test_id where own.act_key = ${key})`],
+  ],
+  'number laid put right': (key) => [
+    ['test ended', sql`exists (select from test_towel as own join test_end on test_end.test_id = own.test_id where own.act_key = ${key})`],
+    ['test went on', laterOf('test_towel', 'test_id', key)],
+    [
+      'test went on',
+      sql`exists (select from test_towel as own join test_check as later on later.test_id = own.test_id and later.act_key <> own.act_key
+        join act on act.key = later.act_key where own.act_key = ${key} and act.written_at > ${since(key)})`,
+    ],
+  ],
+  'test read': ofATestEnd,
+  'test abandoned': ofATestEnd,
+  'test re-opened': (key) => [
+    [
+      'test went on',
+      sql`exists (select from test_reopening as own join test_ending on test_ending.id = own.ending_id
+        join test_check as later on later.test_id = test_ending.test_id join act on act.key = later.act_key
+        where own.act_key = ${key} and act.written_at > ${since(key)})`,
+    ],
+    [
+      'test ended',
+      sql`exists (select from test_reopening as own join test_ending on test_ending.id = own.ending_id
+        join test_ending as later on later.test_id = test_ending.test_id and later.id > test_ending.id where own.act_key = ${key})`,
+    ],
+  ],
+  'seedlings potted': () => [],
+  'quick look': () => [],
+  'emergence told': () => [],
+  'emergence of a loan told': () => [],
+  'stock counted': () => [],
+  'lot discarded': () => [],
+  'lots blended': ofAnIntake,
+  recall: liftedSince,
+  'off-types counted': (key) => [
+    [
+      'count corrected',
+      sql`exists (select from evidence as own join evidence as later on later.instead_of = own.id where own.act_key = ${key})`,
+    ],
+  ],
+  incident: () => [],
+  'trial set': (key) => [['trial ended', belongsTo('trial_end', 'trial_id', 'trial', key)], ...liftedSince(key)],
+  'trial ended': (key) => [
+    [
+      'lot corrected',
+      sql`exists (select from trial_end as own join trial on trial.id = own.trial_id join lot_correction as later on later.lot_id = trial.lot_id
+        join act on act.key = later.act_key where own.act_key = ${key} and own.old_line is not null and act.written_at > ${since(key)})`,
+    ],
+    ...leftSince(key),
+  ],
+  'report written': () => [],
+  'air of a place': () => [],
 };
+
+/** Seed that was lent, given or made up since a hold was removed has left by it. */
+function leftSince(key: string) {
+  return [
+    [
+      'lot left',
+      sql<boolean>`exists (select from hold_lift join hold on hold.id = hold_lift.hold_id join movement on movement.lot_id = hold.lot_id
+        where hold_lift.act_key = ${key} and movement.kind in ('packed', 'lent', 'given', 'blended') and movement.act_key <> ${key}
+        and movement.written_at > ${since(key)}
+        and not exists (select from undone where undone.act_key = movement.act_key))`,
+    ],
+  ] as const;
+}
+
+/** A batch goes on where it stood: in its vessel, with the seed that it brought, and with nothing else known of the lot since. */
+function ofABatchEnd(key: string) {
+  const lots = sql`select batch.lot_id from batch_end join batch on batch.id = batch_end.batch_id where batch_end.act_key = ${key}`;
+  return [
+    [
+      'vessel taken',
+      sql<boolean>`exists (with vessel as (select batch.id, coalesce((select step.vessel from batch_step as step where step.batch_id = batch.id order by turn desc limit 1), batch.vessel) as name from batch)
+        select from batch_end as own join vessel on vessel.id = own.batch_id
+        join vessel as other on other.id <> vessel.id and lower(trim(other.name)) = lower(trim(vessel.name))
+        where own.act_key = ${key} and not exists (select from batch_end where batch_end.batch_id = other.id))`,
+    ],
+    ['passport corrected', laterOf('passport', 'lot_id', key)],
+    ['lot used', usedSince(key, lots)],
+    ...leftSince(key),
+    ...liftedSince(key),
+  ] as const;
+}
+
+function ofATestEnd(key: string) {
+  return [
+    [
+      'test re-opened',
+      sql<boolean>`exists (select from test_ending as own join test_reopening on test_reopening.ending_id = own.id where own.act_key = ${key})`,
+    ],
+    ['test ended', laterOf('test_ending', 'test_id', key)],
+  ] as const;
+}
 
 function ofAGrowOutStep(key: string) {
   return [

@@ -7,6 +7,8 @@ const DONE: Readonly<Record<CommandName, string>> = {
   'seed refused': 'Seed refused',
   'passport corrected': 'Provenance corrected',
 
+  'lot corrected': 'Lot’s name or origin corrected',
+  'draft discarded': 'Draft discarded',
   'batch started': 'Batch started',
   'hazards read': 'Hazards read',
   'batch moved on': 'Next step started',

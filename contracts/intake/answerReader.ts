@@ -28,6 +28,11 @@ export class AnswerReader {
     return text === 'unknown' ? null : text;
   }
 
+  /** Whether an answer that was asked about was confirmed, as it is typed now. */
+  confirmed(name: string, of: string): boolean {
+    return this.text(name) !== null && this.text(name) === this.text(of);
+  }
+
   fault(name: string, why: string): undefined {
     this.faults[name] ??= why;
     return undefined;

@@ -16,6 +16,7 @@ const interview: z.ZodType<Interview> = z.object({
   source: z.enum(ORIGINS),
   cropId: z.string().min(1),
   variety: z.string().min(1),
+  varietyIsNew: z.boolean(),
   donor: z.string().nullable(),
   donorIsNew: z.boolean(),
   sureHarvested: z.boolean(),
@@ -35,6 +36,9 @@ const interview: z.ZodType<Interview> = z.object({
 
 /** Taking a lot in, or seed back from a loan or a grow-out; the draft it was asked in is done with. */
 export const intakeInput = z.object({ key: actKey, draftId: z.uuid().nullable(), back: back.nullable(), interview });
+
+/** A half-done interview that is thrown away. */
+export const dropDraftInput = z.object({ key: actKey, draftId: z.uuid() });
 
 /** Seed that was brought and not taken in. */
 export const refuseSeedInput = z.object({

@@ -41,6 +41,7 @@ export interface Interview {
   readonly source: Origin;
   readonly cropId: string;
   readonly variety: string;
+  readonly varietyIsNew: boolean;
   readonly donor: string | null;
   readonly donorIsNew: boolean;
   readonly garden: string | null;
@@ -105,13 +106,14 @@ export function readInterview(answers: Answers, crop: Crop | null, loan: boolean
           source,
           cropId: crop.id,
           variety: reader.text('variety')!,
+          varietyIsNew: reader.confirmed('varietyNew', 'variety'),
           donor: reader.known('donor'),
-          donorIsNew: reader.text('donorNew') !== null,
+          donorIsNew: reader.confirmed('donorNew', 'donor'),
           garden: reader.known('garden'),
-          gardenIsNew: reader.text('gardenNew') !== null,
+          gardenIsNew: reader.confirmed('gardenNew', 'garden'),
           gardenPlace: reader.known('gardenPlace'),
           passport,
-          sureHarvested: reader.text('sureHarvested') !== null && reader.text('sureHarvested') === reader.text('harvested'),
+          sureHarvested: reader.confirmed('sureHarvested', 'harvested'),
           brought,
           place: reader.text('place')!,
           container: reader.text('container')!,

@@ -1,3 +1,5 @@
+import { slipsBetween } from '../search/slips.ts';
+
 export interface NamedCrop {
   readonly id: string;
   readonly name: string;
@@ -36,20 +38,6 @@ export function findCrop<Crop extends NamedCrop>(crops: readonly Crop[], typed: 
   const begin = crops.filter((crop) => named(crop).some((name) => name.startsWith(wanted)));
   if (begin.length > 0) return begin.length === 1 ? begin[0]! : null;
   const slips = Math.min(MOST_SLIPS, Math.floor(wanted.length / SLIPS_IN));
-  const near = crops.filter((crop) => slips > 0 && named(crop).some((name) => editDistance(name, wanted) <= slips));
+  const near = crops.filter((crop) => slips > 0 && named(crop).some((name) => slipsBetween(name, wanted) <= slips));
   return near.length === 1 ? near[0]! : null;
-}
-
-/** Letters to change, add or leave out to get from one word to another (Levenshtein 1966). */
-function editDistance(one: string, other: string): number {
-  let before = Array.from({ length: other.length + 1 }, (_, index) => index);
-  for (let row = 1; row <= one.length; row += 1) {
-    const now = [row];
-    for (let column = 1; column <= other.length; column += 1) {
-      const same = one[row - 1] === other[column - 1] ? 0 : 1;
-      now.push(Math.min(before[column]! + 1, now[column - 1]! + 1, before[column - 1]! + same));
-    }
-    before = now;
-  }
-  return before.at(-1)!;
 }

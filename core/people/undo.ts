@@ -26,7 +26,18 @@ export type BuiltOn =
   | 'hold lifted'
   | 'lot left'
   | 'loan told of'
-  | 'grow-out went on';
+  | 'grow-out went on'
+  | 'vessel taken'
+  | 'taken out since'
+  | 'container opened'
+  | 'test went on'
+  | 'test ended'
+  | 'test re-opened'
+  | 'trial ended'
+  | 'count corrected'
+  | 'purity tested'
+  | 'lot corrected'
+  | 'rule taken on';
 
 /** Why an act cannot be taken back. */
 export type UndoProblem =
@@ -35,4 +46,5 @@ export type UndoProblem =
   | { readonly code: 'undone already' }
   | { readonly code: 'not yours' }
   | { readonly code: 'too late' }
+  | { readonly code: 'reason wanted' }
   | { readonly code: 'built on'; readonly by: BuiltOn };

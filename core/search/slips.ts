@@ -20,8 +20,17 @@ export function slipsBetween(one: string, other: string): number {
 /** Shared letter triples, 0 to 1, from which two names are alike; two letters changed over share fewer, and are found by counting slips. */
 const ALIKE = 0.55;
 const SLIPS = 2;
+const LETTERS_A_SLIP = 4;
 /** Names that share fewer triples than this need not be compared at all. */
 export const LEAST_ALIKE = 0.35;
 
-/** Whether one name is probably the other, mistyped. Both as search keys. @param likeness their trigram similarity, 0 to 1 */
-export const isNearly = (one: string, other: string, likeness: number): boolean => likeness > ALIKE || slipsBetween(one, other) <= SLIPS;
+const digits = (text: string) => text.replaceAll(/\D+/g, ' ').trim();
+
+/**
+ * Whether one name is probably the other, mistyped: a slip in four letters, two in eight. Another number is another thing. Both as search keys.
+ * @param likeness their trigram similarity, 0 to 1
+ */
+export function isNearly(one: string, other: string, likeness: number): boolean {
+  if (digits(one) !== digits(other)) return false;
+  return likeness > ALIKE || slipsBetween(one, other) <= Math.min(SLIPS, Math.floor(Math.max(one.length, other.length) / LETTERS_A_SLIP));
+}

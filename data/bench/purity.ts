@@ -4,7 +4,16 @@ import type { Db } from '#data/database.ts';
 
 export async function createPurityCard(
   db: Db,
-  card: { lotId: LotId; parts: PurityCard; counted: number | null; purePerGram: number; weighedOn: Day; by: number; actKey: string },
+  card: {
+    lotId: LotId;
+    parts: PurityCard;
+    counted: number | null;
+    purePerGram: number;
+    perGramBefore: number;
+    weighedOn: Day;
+    by: number;
+    actKey: string;
+  },
 ): Promise<void> {
   const { otherCrop, ...parts } = card.parts;
   await db
@@ -14,6 +23,7 @@ export async function createPurityCard(
       other_crop: otherCrop,
       seeds_counted: card.counted,
       pure_per_gram: card.purePerGram,
+      per_gram_before: card.perGramBefore,
       lot_id: card.lotId,
       weighed_on: card.weighedOn,
       written_by: card.by,

@@ -140,6 +140,7 @@ interface PurityCardTable {
   damaged: Fact<number>;
   seeds_counted: MaybeFact<number>;
   pure_per_gram: MaybeFact<number>;
+  per_gram_before: MaybeFact<number>;
   weighed_on: Fact<Day>;
   written_by: MaybeFact<PersonId>;
   act_key: Fact<string>;

@@ -1,6 +1,10 @@
 import type { Back } from '#core/passport/back.ts';
 import type { AccountId } from '#core/kernel/kinds.ts';
+import { sql } from 'kysely';
 import type { Db } from '#data/database.ts';
+
+/** Whether nobody has discarded a draft, or that was undone. */
+const STANDS = sql<boolean>`(dropped_by_act is null or exists (select from undone where undone.act_key = dropped_by_act))`;
 
 /** Interviews that were begun and not finished, newest first, whoever began them. */
 export async function listDrafts(db: Db) {
@@ -9,6 +13,7 @@ export async function listDrafts(db: Db) {
     .innerJoin('account', 'account.id', 'draft.account_id')
     .innerJoin('person', 'person.id', 'account.person_id')
     .select(['draft.id', 'draft.title', 'draft.saved_at as savedAt', 'person.name as by', 'draft.loan_id', 'draft.grow_out_id'])
+    .where(STANDS)
     .orderBy('draft.saved_at', 'desc')
     .limit(50)
     .execute();
@@ -30,6 +35,7 @@ export async function findDraft(db: Db, id: string) {
     .selectFrom('draft')
     .select(['id', 'answers', 'title', 'loan_id', 'grow_out_id', 'version', 'saved_at as savedAt'])
     .where('id', '=', id)
+    .where(STANDS)
     .executeTakeFirst();
   return row && withBack(row);
 }
@@ -65,6 +71,11 @@ export async function saveDraft(
     .where('version', '=', draft.version)
     .executeTakeFirst();
   return result.numUpdatedRows === 1n;
+}
+
+/** Hides a draft, as long as the act stands under which it was discarded. */
+export async function discardDraft(db: Db, id: string, actKey: string): Promise<void> {
+  await db.updateTable('draft').set({ dropped_by_act: actKey }).where('id', '=', id).execute();
 }
 
 export async function forgetDraft(db: Db, id: string): Promise<void> {

@@ -9,6 +9,7 @@ interface DraftTable {
   title: string;
   loan_id: MaybeFact<LoanId>;
   grow_out_id: MaybeFact<GrowOutId>;
+  dropped_by_act: string | null;
   saved_at: ColumnType<Date, Date | undefined, Date>;
   version: Generated<number>;
 }

@@ -4,6 +4,7 @@ import type { Seeds, LineId, Milligrams } from '#core/kernel/kinds.ts';
 import type { Aim } from '#core/lots/words.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { searchKey } from '#core/search/searchKey.ts';
+import { isNearly, LEAST_ALIKE } from '#core/search/slips.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -74,6 +75,19 @@ export async function findNearLines(db: Db, cropId: string, typed: string): Prom
     group by best.id, best.name, best.alias, best.exact, best.likeness
     order by best.exact desc, best.likeness desc limit 5`.execute(db);
   return rows;
+}
+
+/** Names of a crop's lines, and other names of theirs, that are nearly this one, where none has this very name: it is probably one of them, mistyped. */
+export async function nearLineNames(db: Db, cropId: string, name: string): Promise<string[]> {
+  const key = searchKey(name);
+  const { rows } = await sql<{ name: string; key: string; likeness: number }>`
+    select name, search_key(name) as key, similarity(search_key(name), ${key}) as likeness from (
+      select line.id, line.name from line where crop_id = ${cropId}
+      union all select line.id, line_alias.name from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId}) as known
+    where (search_key(name) = ${key} or similarity(search_key(name), ${key}) > ${LEAST_ALIKE})
+      and exists (select from lot where lot.line_id = known.id) order by likeness desc limit 40`.execute(db);
+  if (rows.some((line) => line.key === key)) return [];
+  return rows.filter((line) => isNearly(line.key, key, line.likeness)).map((line) => line.name);
 }
 
 export const LINE_SORTS = ['name', 'lots', 'seeds', 'risk'] as const;

@@ -88,6 +88,23 @@ interface PassportTable {
   act_key: Fact<string>;
 }
 
+interface LotCorrectionTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<LotId>;
+  old_line: Fact<LineId>;
+  new_line: Fact<LineId>;
+  old_donor: MaybeFact<PersonId>;
+  new_donor: MaybeFact<PersonId>;
+  old_garden: MaybeFact<GardenId>;
+  new_garden: MaybeFact<GardenId>;
+  old_per_gram: Fact<number>;
+  new_per_gram: Fact<number>;
+  why: Fact<string>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 interface EvidenceTable {
   id: GeneratedAlways<number>;
   lot_id: Fact<LotId>;
@@ -246,6 +263,7 @@ export interface LotsTables {
   lot_state: LotStateTable;
   lot_parent: LotParentTable;
   passport: PassportTable;
+  lot_correction: LotCorrectionTable;
   evidence: EvidenceTable;
   incident: IncidentTable;
   trial: TrialTable;

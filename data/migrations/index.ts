@@ -34,6 +34,7 @@ import * as risk from './0032_risk.ts';
 import * as keepers from './0033_keepers.ts';
 import * as seasonPlan from './0034_season_plan.ts';
 import * as labels from './0035_labels.ts';
+import * as undoAll from './0036_undo_all.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -72,4 +73,5 @@ export const migrations: Record<string, Migration> = {
   '0033_keepers': keepers,
   '0034_season_plan': seasonPlan,
   '0035_labels': labels,
+  '0036_undo_all': undoAll,
 };

@@ -195,6 +195,20 @@ begin
   return new;
 end $$;
 
+CREATE FUNCTION public.happens_once() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $_$
+declare of_what bigint := (to_jsonb(new) ->> tg_argv[1])::bigint; stands boolean;
+begin
+  perform pg_advisory_xact_lock(hashtextextended(tg_argv[2], of_what));
+  execute format('select exists (select from %I where %I = $1)', tg_argv[0], tg_argv[1]) into stands using of_what;
+  if stands then
+    raise exception 'it has happened already' using errcode = '23505', constraint = tg_argv[2];
+  end if;
+  return new;
+end $_$;
+
 CREATE FUNCTION public.keep_open_after_undo() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -235,6 +249,21 @@ CREATE FUNCTION public.keep_shelf_keys() RETURNS trigger
 begin
   update lot_written set shelf_key = crop.name || chr(1) || line.name from line join crop on crop.id = line.crop_id
     where line.id = line_id and case when tg_table_name = 'line' then line.id::text else crop.id end = new.id::text;
+  return null;
+end $$;
+
+CREATE FUNCTION public.keep_tests_after_undo() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+  update germination_test_written as test set seeds_laid = (
+    select sum(seeds) from (select distinct on (replicate) seeds from test_towel where test_id = test.id order by replicate, id desc) now
+  ) where exists (select from test_towel_written as towel where towel.test_id = test.id and towel.act_key = new.act_key and towel.reason is not null);
+  update germination_test_written as test set next_count_on = null where next_count_on is not null
+    and (test.act_key = new.act_key or exists (select from test_end where test_end.test_id = test.id)
+      and exists (select from test_reopening_written as again join test_ending_written as ending on ending.id = again.ending_id
+        where again.act_key = new.act_key and ending.test_id = test.id));
   return null;
 end $$;
 
@@ -320,7 +349,7 @@ CREATE TABLE public.act (
     searched text GENERATED ALWAYS AS (public.search_key(((kind || ' '::text) || COALESCE(subject, ''::text)))) STORED NOT NULL
 );
 
-CREATE TABLE public.air_reading (
+CREATE TABLE public.air_reading_written (
     id bigint NOT NULL,
     batch_id bigint,
     of text NOT NULL,
@@ -333,7 +362,28 @@ CREATE TABLE public.air_reading (
     CONSTRAINT air_is_on_earth CHECK (((celsius >= ('-40'::integer)::numeric) AND (celsius <= (60)::numeric)))
 );
 
-ALTER TABLE public.air_reading ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE TABLE public.undone (
+    act_key uuid NOT NULL,
+    by_act uuid NOT NULL,
+    reason text,
+    CONSTRAINT undone_by_another_act CHECK ((act_key <> by_act)),
+    CONSTRAINT undone_for_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0))
+);
+
+CREATE VIEW public.air_reading AS
+ SELECT air_reading_written.id,
+    air_reading_written.batch_id,
+    air_reading_written.of,
+    air_reading_written.humidity,
+    air_reading_written.celsius,
+    air_reading_written.read_at,
+    air_reading_written.act_key
+   FROM public.air_reading_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = air_reading_written.act_key))));
+
+ALTER TABLE public.air_reading_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.air_reading_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -357,12 +407,6 @@ CREATE TABLE public.batch_written (
     CONSTRAINT batch_weight_above_zero CHECK ((weight_in > 0))
 );
 
-CREATE TABLE public.undone (
-    act_key uuid NOT NULL,
-    by_act uuid NOT NULL,
-    CONSTRAINT undone_by_another_act CHECK ((act_key <> by_act))
-);
-
 CREATE VIEW public.batch AS
  SELECT batch_written.id,
     batch_written.lot_id,
@@ -377,7 +421,7 @@ CREATE VIEW public.batch AS
            FROM public.undone
           WHERE (undone.act_key = batch_written.act_key))));
 
-CREATE TABLE public.batch_check (
+CREATE TABLE public.batch_check_written (
     id bigint NOT NULL,
     batch_id bigint NOT NULL,
     turn integer NOT NULL,
@@ -388,7 +432,20 @@ CREATE TABLE public.batch_check (
     CONSTRAINT check_says_something CHECK ((length(TRIM(BOTH FROM seen)) > 0))
 );
 
-ALTER TABLE public.batch_check ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.batch_check AS
+ SELECT batch_check_written.id,
+    batch_check_written.batch_id,
+    batch_check_written.turn,
+    batch_check_written.seen,
+    batch_check_written.checked_at,
+    batch_check_written.written_by,
+    batch_check_written.act_key
+   FROM public.batch_check_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = batch_check_written.act_key))));
+
+ALTER TABLE public.batch_check_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.batch_check_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -397,7 +454,7 @@ ALTER TABLE public.batch_check ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY 
     CACHE 1
 );
 
-CREATE TABLE public.batch_end (
+CREATE TABLE public.batch_end_written (
     batch_id bigint NOT NULL,
     outcome text NOT NULL,
     clean bigint,
@@ -406,9 +463,33 @@ CREATE TABLE public.batch_end (
     ended_at timestamp with time zone NOT NULL,
     ended_by bigint,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT abandoned_batch_has_a_reason CHECK (((outcome = 'finished'::text) OR (length(TRIM(BOTH FROM reason)) > 0))),
     CONSTRAINT batch_clean_not_negative CHECK ((clean >= 0)),
     CONSTRAINT batch_outcome_is_known CHECK ((outcome = ANY (ARRAY['finished'::text, 'abandoned'::text])))
+);
+
+CREATE VIEW public.batch_end AS
+ SELECT batch_end_written.batch_id,
+    batch_end_written.outcome,
+    batch_end_written.clean,
+    batch_end_written.typed,
+    batch_end_written.reason,
+    batch_end_written.ended_at,
+    batch_end_written.ended_by,
+    batch_end_written.act_key
+   FROM public.batch_end_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = batch_end_written.act_key))));
+
+ALTER TABLE public.batch_end_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.batch_end_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
 );
 
 ALTER TABLE public.batch_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
@@ -548,10 +629,11 @@ CREATE TABLE public.draft (
     saved_at timestamp with time zone DEFAULT now() NOT NULL,
     version integer DEFAULT 1 NOT NULL,
     grow_out_id bigint,
+    dropped_by_act uuid,
     CONSTRAINT draft_is_of_one_return CHECK (((loan_id IS NULL) OR (grow_out_id IS NULL)))
 );
 
-CREATE TABLE public.emergence (
+CREATE TABLE public.emergence_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     sown integer NOT NULL,
@@ -564,7 +646,21 @@ CREATE TABLE public.emergence (
     CONSTRAINT emergence_sows_seed CHECK ((sown > 0))
 );
 
-ALTER TABLE public.emergence ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.emergence AS
+ SELECT emergence_written.id,
+    emergence_written.lot_id,
+    emergence_written.sown,
+    emergence_written.up,
+    emergence_written.seen_on,
+    emergence_written.note,
+    emergence_written.written_by,
+    emergence_written.act_key
+   FROM public.emergence_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = emergence_written.act_key))));
+
+ALTER TABLE public.emergence_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.emergence_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -674,7 +770,7 @@ ALTER TABLE public.garden ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.germination_test (
+CREATE TABLE public.germination_test_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     laid_on date NOT NULL,
@@ -707,7 +803,33 @@ CREATE TABLE public.germination_test (
     CONSTRAINT test_warmth_in_range CHECK (((celsius >= 1) AND (celsius <= 45)))
 );
 
-ALTER TABLE public.germination_test ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.germination_test AS
+ SELECT germination_test_written.id,
+    germination_test_written.lot_id,
+    germination_test_written.laid_on,
+    germination_test_written.seeds_laid,
+    germination_test_written.counted,
+    germination_test_written.celsius,
+    germination_test_written.first_count_days,
+    germination_test_written.final_count_days,
+    germination_test_written.next_count_on,
+    germination_test_written.laid_by,
+    germination_test_written.act_key,
+    germination_test_written.kind,
+    germination_test_written.medium,
+    germination_test_written.spot,
+    germination_test_written.treatments,
+    germination_test_written.replicates,
+    germination_test_written.check_days,
+    germination_test_written.part,
+    germination_test_written.series_of,
+    germination_test_written.batch_seeds
+   FROM public.germination_test_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = germination_test_written.act_key))));
+
+ALTER TABLE public.germination_test_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.germination_test_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1048,7 +1170,7 @@ CREATE TABLE public.house (
     CONSTRAINT house_units_are_known CHECK ((units = ANY (ARRAY['metric'::text, 'imperial'::text])))
 );
 
-CREATE TABLE public.incident (
+CREATE TABLE public.incident_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     kind text NOT NULL,
@@ -1063,7 +1185,22 @@ CREATE TABLE public.incident (
     CONSTRAINT incident_share_is_a_share CHECK (((share >= (0)::numeric) AND (share <= (1)::numeric)))
 );
 
-ALTER TABLE public.incident ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.incident AS
+ SELECT incident_written.id,
+    incident_written.lot_id,
+    incident_written.kind,
+    incident_written.what,
+    incident_written.share,
+    incident_written.discarded,
+    incident_written.happened_on,
+    incident_written.written_by,
+    incident_written.act_key
+   FROM public.incident_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = incident_written.act_key))));
+
+ALTER TABLE public.incident_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.incident_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1339,6 +1476,54 @@ CREATE TABLE public.lot_code_counter (
     last integer NOT NULL
 );
 
+CREATE TABLE public.lot_correction_written (
+    id bigint NOT NULL,
+    lot_id bigint NOT NULL,
+    old_line bigint NOT NULL,
+    new_line bigint NOT NULL,
+    old_donor bigint,
+    new_donor bigint,
+    old_garden bigint,
+    new_garden bigint,
+    old_per_gram numeric NOT NULL,
+    new_per_gram numeric NOT NULL,
+    why text NOT NULL,
+    written_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT lot_corrected_for_a_reason CHECK ((length(TRIM(BOTH FROM why)) > 0)),
+    CONSTRAINT lot_correction_corrects CHECK ((((old_line IS DISTINCT FROM new_line) OR (old_donor IS DISTINCT FROM new_donor)) OR (old_garden IS DISTINCT FROM new_garden)))
+);
+
+CREATE VIEW public.lot_correction AS
+ SELECT lot_correction_written.id,
+    lot_correction_written.lot_id,
+    lot_correction_written.old_line,
+    lot_correction_written.new_line,
+    lot_correction_written.old_donor,
+    lot_correction_written.new_donor,
+    lot_correction_written.old_garden,
+    lot_correction_written.new_garden,
+    lot_correction_written.old_per_gram,
+    lot_correction_written.new_per_gram,
+    lot_correction_written.why,
+    lot_correction_written.written_on,
+    lot_correction_written.written_by,
+    lot_correction_written.act_key
+   FROM public.lot_correction_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = lot_correction_written.act_key))));
+
+ALTER TABLE public.lot_correction_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.lot_correction_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 ALTER TABLE public.lot_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.lot_id_seq
     START WITH 1
@@ -1433,7 +1618,7 @@ CREATE TABLE public.lot_promise (
     CONSTRAINT promise_is_known CHECK ((promise = ANY (ARRAY['true'::text, 'likely true'::text, 'may vary'::text, 'mixture'::text])))
 );
 
-CREATE TABLE public.method_trial (
+CREATE TABLE public.method_trial_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     usual numeric NOT NULL,
@@ -1447,24 +1632,70 @@ CREATE TABLE public.method_trial (
     CONSTRAINT trial_usual_is_a_share CHECK (((usual > (0)::numeric) AND (usual < (1)::numeric)))
 );
 
-CREATE TABLE public.method_trial_arm (
+CREATE VIEW public.method_trial AS
+ SELECT method_trial_written.id,
+    method_trial_written.lot_id,
+    method_trial_written.usual,
+    method_trial_written.difference,
+    method_trial_written.seeds_each,
+    method_trial_written.begun_on,
+    method_trial_written.begun_by,
+    method_trial_written.act_key
+   FROM public.method_trial_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = method_trial_written.act_key))));
+
+CREATE TABLE public.method_trial_arm_written (
     trial_id bigint NOT NULL,
     method text NOT NULL,
     lot_id bigint NOT NULL,
     act_key uuid NOT NULL
 );
 
-CREATE TABLE public.method_trial_end (
+CREATE VIEW public.method_trial_arm AS
+ SELECT method_trial_arm_written.trial_id,
+    method_trial_arm_written.method,
+    method_trial_arm_written.lot_id,
+    method_trial_arm_written.act_key
+   FROM public.method_trial_arm_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = method_trial_arm_written.act_key))));
+
+CREATE TABLE public.method_trial_end_written (
     trial_id bigint NOT NULL,
     learnt text NOT NULL,
     rule text,
     ended_on date NOT NULL,
     ended_by bigint,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT trial_says_what_was_learnt CHECK ((length(TRIM(BOTH FROM learnt)) > 0))
 );
 
-ALTER TABLE public.method_trial ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.method_trial_end AS
+ SELECT method_trial_end_written.trial_id,
+    method_trial_end_written.learnt,
+    method_trial_end_written.rule,
+    method_trial_end_written.ended_on,
+    method_trial_end_written.ended_by,
+    method_trial_end_written.act_key
+   FROM public.method_trial_end_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = method_trial_end_written.act_key))));
+
+ALTER TABLE public.method_trial_end_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.method_trial_end_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+ALTER TABLE public.method_trial_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.method_trial_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1531,7 +1762,7 @@ CREATE TABLE public.parked_form (
     parked_at timestamp with time zone DEFAULT now() NOT NULL
 );
 
-CREATE TABLE public.passport (
+CREATE TABLE public.passport_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     answers jsonb NOT NULL,
@@ -1541,7 +1772,20 @@ CREATE TABLE public.passport (
     act_key uuid NOT NULL
 );
 
-ALTER TABLE public.passport ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.passport AS
+ SELECT passport_written.id,
+    passport_written.lot_id,
+    passport_written.answers,
+    passport_written.why,
+    passport_written.written_on,
+    passport_written.written_by,
+    passport_written.act_key
+   FROM public.passport_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = passport_written.act_key))));
+
+ALTER TABLE public.passport_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.passport_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1577,7 +1821,7 @@ CREATE TABLE public.place (
     CONSTRAINT place_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
 
-CREATE TABLE public.place_climate (
+CREATE TABLE public.place_climate_written (
     id bigint NOT NULL,
     place_id bigint NOT NULL,
     since date NOT NULL,
@@ -1590,7 +1834,21 @@ CREATE TABLE public.place_climate (
     CONSTRAINT climate_is_of_a_room CHECK (((celsius >= ('-40'::integer)::numeric) AND (celsius <= (50)::numeric)))
 );
 
-ALTER TABLE public.place_climate ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.place_climate AS
+ SELECT place_climate_written.id,
+    place_climate_written.place_id,
+    place_climate_written.since,
+    place_climate_written.celsius,
+    place_climate_written.humidity,
+    place_climate_written.why,
+    place_climate_written.written_by,
+    place_climate_written.act_key
+   FROM public.place_climate_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = place_climate_written.act_key))));
+
+ALTER TABLE public.place_climate_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.place_climate_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1641,7 +1899,7 @@ ALTER TABLE public.plot ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.potted (
+CREATE TABLE public.potted_written (
     id bigint NOT NULL,
     test_id bigint NOT NULL,
     seedlings integer NOT NULL,
@@ -1652,7 +1910,20 @@ CREATE TABLE public.potted (
     CONSTRAINT potted_above_zero CHECK ((seedlings > 0))
 );
 
-ALTER TABLE public.potted ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.potted AS
+ SELECT potted_written.id,
+    potted_written.test_id,
+    potted_written.seedlings,
+    potted_written.potted_on,
+    potted_written.note,
+    potted_written.potted_by,
+    potted_written.act_key
+   FROM public.potted_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = potted_written.act_key))));
+
+ALTER TABLE public.potted_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.potted_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1666,7 +1937,7 @@ CREATE TABLE public.promise_stale (
     since timestamp with time zone DEFAULT now() NOT NULL
 );
 
-CREATE TABLE public.purity_card (
+CREATE TABLE public.purity_card_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     pure bigint NOT NULL,
@@ -1680,13 +1951,35 @@ CREATE TABLE public.purity_card (
     act_key uuid NOT NULL,
     seeds_counted integer,
     pure_per_gram numeric,
+    per_gram_before numeric,
+    CONSTRAINT purity_before_above_zero CHECK ((per_gram_before > (0)::numeric)),
     CONSTRAINT purity_counts_seed CHECK ((seeds_counted > 0)),
     CONSTRAINT purity_parts_not_negative CHECK ((LEAST(pure, other_crop, weed, noxious, chaff, damaged) >= 0)),
     CONSTRAINT purity_per_gram_above_zero CHECK ((pure_per_gram > (0)::numeric)),
     CONSTRAINT purity_sample_weighs_something CHECK (((((((pure + other_crop) + weed) + noxious) + chaff) + damaged) > 0))
 );
 
-ALTER TABLE public.purity_card ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.purity_card AS
+ SELECT purity_card_written.id,
+    purity_card_written.lot_id,
+    purity_card_written.pure,
+    purity_card_written.other_crop,
+    purity_card_written.weed,
+    purity_card_written.noxious,
+    purity_card_written.chaff,
+    purity_card_written.damaged,
+    purity_card_written.weighed_on,
+    purity_card_written.written_by,
+    purity_card_written.act_key,
+    purity_card_written.seeds_counted,
+    purity_card_written.pure_per_gram,
+    purity_card_written.per_gram_before
+   FROM public.purity_card_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = purity_card_written.act_key))));
+
+ALTER TABLE public.purity_card_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.purity_card_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1695,7 +1988,7 @@ ALTER TABLE public.purity_card ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY 
     CACHE 1
 );
 
-CREATE TABLE public.quick_look (
+CREATE TABLE public.quick_look_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     kind text NOT NULL,
@@ -1710,7 +2003,22 @@ CREATE TABLE public.quick_look (
     CONSTRAINT quick_look_not_over_looked CHECK (((good >= 0) AND (good <= looked)))
 );
 
-ALTER TABLE public.quick_look ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.quick_look AS
+ SELECT quick_look_written.id,
+    quick_look_written.lot_id,
+    quick_look_written.kind,
+    quick_look_written.looked,
+    quick_look_written.good,
+    quick_look_written.looked_on,
+    quick_look_written.note,
+    quick_look_written.looked_by,
+    quick_look_written.act_key
+   FROM public.quick_look_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = quick_look_written.act_key))));
+
+ALTER TABLE public.quick_look_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.quick_look_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1748,7 +2056,7 @@ ALTER TABLE public.recipe ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.report (
+CREATE TABLE public.report_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     person_id bigint,
@@ -1770,7 +2078,26 @@ CREATE TABLE public.report (
     CONSTRAINT report_yield_in_range CHECK (((yield >= 1) AND (yield <= 5)))
 );
 
-ALTER TABLE public.report ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.report AS
+ SELECT report_written.id,
+    report_written.lot_id,
+    report_written.person_id,
+    report_written.year,
+    report_written.true_to_type,
+    report_written.taste,
+    report_written.yield,
+    report_written.health,
+    report_written.liking,
+    report_written.words,
+    report_written.written_on,
+    report_written.written_by,
+    report_written.act_key
+   FROM public.report_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = report_written.act_key))));
+
+ALTER TABLE public.report_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.report_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1820,7 +2147,7 @@ ALTER TABLE public.season_plan ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY 
     CACHE 1
 );
 
-CREATE TABLE public.seed_mark (
+CREATE TABLE public.seed_mark_written (
     id bigint NOT NULL,
     check_id bigint NOT NULL,
     test_id bigint NOT NULL,
@@ -1830,7 +2157,31 @@ CREATE TABLE public.seed_mark (
     CONSTRAINT seed_state_is_known CHECK ((state = ANY (ARRAY['waiting'::text, 'sprouted'::text, 'abnormal'::text, 'hard'::text, 'fresh'::text, 'dead'::text, 'absent'::text])))
 );
 
-ALTER TABLE public.seed_mark ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE TABLE public.test_check_written (
+    id bigint NOT NULL,
+    test_id bigint NOT NULL,
+    checked_on date NOT NULL,
+    note text,
+    checked_by bigint,
+    act_key uuid NOT NULL,
+    re_wetted boolean DEFAULT false NOT NULL,
+    mould boolean DEFAULT false NOT NULL
+);
+
+CREATE VIEW public.seed_mark AS
+ SELECT seed_mark_written.id,
+    seed_mark_written.check_id,
+    seed_mark_written.test_id,
+    seed_mark_written.seed,
+    seed_mark_written.state,
+    seed_mark_written.replicate
+   FROM public.seed_mark_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM (public.test_check_written look
+             JOIN public.undone ON ((undone.act_key = look.act_key)))
+          WHERE (look.id = seed_mark_written.check_id))));
+
+ALTER TABLE public.seed_mark_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.seed_mark_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1860,18 +2211,21 @@ CREATE TABLE public.test_bench (
     CONSTRAINT test_bench_not_negative CHECK (((LEAST(warm, room, cool) >= 0) AND (hours >= (0)::numeric)))
 );
 
-CREATE TABLE public.test_check (
-    id bigint NOT NULL,
-    test_id bigint NOT NULL,
-    checked_on date NOT NULL,
-    note text,
-    checked_by bigint,
-    act_key uuid NOT NULL,
-    re_wetted boolean DEFAULT false NOT NULL,
-    mould boolean DEFAULT false NOT NULL
-);
+CREATE VIEW public.test_check AS
+ SELECT test_check_written.id,
+    test_check_written.test_id,
+    test_check_written.checked_on,
+    test_check_written.note,
+    test_check_written.checked_by,
+    test_check_written.act_key,
+    test_check_written.re_wetted,
+    test_check_written.mould
+   FROM public.test_check_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = test_check_written.act_key))));
 
-ALTER TABLE public.test_check ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+ALTER TABLE public.test_check_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.test_check_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1880,7 +2234,7 @@ ALTER TABLE public.test_check ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.test_ending (
+CREATE TABLE public.test_ending_written (
     test_id bigint NOT NULL,
     ended_on date NOT NULL,
     outcome text NOT NULL,
@@ -1899,14 +2253,44 @@ CREATE TABLE public.test_ending (
     CONSTRAINT test_sprouted_not_negative CHECK ((sprouted >= 0))
 );
 
-CREATE TABLE public.test_reopening (
+CREATE VIEW public.test_ending AS
+ SELECT test_ending_written.test_id,
+    test_ending_written.ended_on,
+    test_ending_written.outcome,
+    test_ending_written.sprouted,
+    test_ending_written.reason,
+    test_ending_written.ended_by,
+    test_ending_written.act_key,
+    test_ending_written.abnormal,
+    test_ending_written.hard,
+    test_ending_written.fresh,
+    test_ending_written.dead,
+    test_ending_written.id
+   FROM public.test_ending_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = test_ending_written.act_key))));
+
+CREATE TABLE public.test_reopening_written (
     ending_id bigint NOT NULL,
     reason text NOT NULL,
     reopened_on date NOT NULL,
     reopened_by bigint,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT reopened_with_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0))
 );
+
+CREATE VIEW public.test_reopening AS
+ SELECT test_reopening_written.ending_id,
+    test_reopening_written.reason,
+    test_reopening_written.reopened_on,
+    test_reopening_written.reopened_by,
+    test_reopening_written.act_key
+   FROM public.test_reopening_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = test_reopening_written.act_key))));
 
 CREATE VIEW public.test_end AS
  SELECT test_ending.id,
@@ -1926,7 +2310,7 @@ CREATE VIEW public.test_end AS
            FROM public.test_reopening
           WHERE (test_reopening.ending_id = test_ending.id))));
 
-ALTER TABLE public.test_ending ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+ALTER TABLE public.test_ending_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.test_ending_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1944,7 +2328,16 @@ CREATE TABLE public.test_photo (
     CONSTRAINT test_photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
 );
 
-CREATE TABLE public.test_towel (
+ALTER TABLE public.test_reopening_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.test_reopening_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+CREATE TABLE public.test_towel_written (
     id bigint NOT NULL,
     test_id bigint NOT NULL,
     replicate smallint NOT NULL,
@@ -1960,7 +2353,22 @@ CREATE TABLE public.test_towel (
     CONSTRAINT towel_seeds_in_range CHECK (((seeds >= 1) AND (seeds <= 400)))
 );
 
-ALTER TABLE public.test_towel ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.test_towel AS
+ SELECT test_towel_written.id,
+    test_towel_written.test_id,
+    test_towel_written.replicate,
+    test_towel_written.seeds,
+    test_towel_written.places,
+    test_towel_written.reason,
+    test_towel_written.written_on,
+    test_towel_written.written_by,
+    test_towel_written.act_key
+   FROM public.test_towel_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = test_towel_written.act_key))));
+
+ALTER TABLE public.test_towel_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.test_towel_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1969,7 +2377,7 @@ ALTER TABLE public.test_towel ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.treatment (
+CREATE TABLE public.treatment_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     kind text NOT NULL,
@@ -1982,7 +2390,21 @@ CREATE TABLE public.treatment (
     CONSTRAINT treatment_use_is_known CHECK ((use = ANY (ARRAY['food'::text, 'sowing'::text])))
 );
 
-ALTER TABLE public.treatment ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.treatment AS
+ SELECT treatment_written.id,
+    treatment_written.lot_id,
+    treatment_written.kind,
+    treatment_written.container,
+    treatment_written.use,
+    treatment_written.since,
+    treatment_written.shut_by,
+    treatment_written.act_key
+   FROM public.treatment_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = treatment_written.act_key))));
+
+ALTER TABLE public.treatment_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.treatment_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -1991,17 +2413,39 @@ ALTER TABLE public.treatment ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.treatment_opening (
+CREATE TABLE public.treatment_opening_written (
     treatment_id bigint NOT NULL,
     opened_on date NOT NULL,
     early boolean NOT NULL,
     reason text,
     opened_by bigint,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT early_opening_has_a_reason CHECK (((NOT early) OR (length(TRIM(BOTH FROM reason)) > 0)))
 );
 
-CREATE TABLE public.trial (
+CREATE VIEW public.treatment_opening AS
+ SELECT treatment_opening_written.treatment_id,
+    treatment_opening_written.opened_on,
+    treatment_opening_written.early,
+    treatment_opening_written.reason,
+    treatment_opening_written.opened_by,
+    treatment_opening_written.act_key
+   FROM public.treatment_opening_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = treatment_opening_written.act_key))));
+
+ALTER TABLE public.treatment_opening_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.treatment_opening_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+CREATE TABLE public.trial_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     must_show text NOT NULL,
@@ -2013,7 +2457,20 @@ CREATE TABLE public.trial (
     CONSTRAINT trial_plants_above_zero CHECK ((plants_wanted > 0))
 );
 
-CREATE TABLE public.trial_end (
+CREATE VIEW public.trial AS
+ SELECT trial_written.id,
+    trial_written.lot_id,
+    trial_written.must_show,
+    trial_written.plants_wanted,
+    trial_written.set_on,
+    trial_written.set_by,
+    trial_written.act_key
+   FROM public.trial_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = trial_written.act_key))));
+
+CREATE TABLE public.trial_end_written (
     trial_id bigint NOT NULL,
     outcome text NOT NULL,
     reason text NOT NULL,
@@ -2022,12 +2479,36 @@ CREATE TABLE public.trial_end (
     ended_on date NOT NULL,
     ended_by bigint,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT trial_end_has_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0)),
     CONSTRAINT trial_outcome_is_known CHECK ((outcome = ANY (ARRAY['released'::text, 'renamed'::text, 'discarded'::text]))),
     CONSTRAINT trial_renamed_to_a_line CHECK (((outcome = 'renamed'::text) = (new_line IS NOT NULL)))
 );
 
-ALTER TABLE public.trial ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.trial_end AS
+ SELECT trial_end_written.trial_id,
+    trial_end_written.outcome,
+    trial_end_written.reason,
+    trial_end_written.old_line,
+    trial_end_written.new_line,
+    trial_end_written.ended_on,
+    trial_end_written.ended_by,
+    trial_end_written.act_key
+   FROM public.trial_end_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = trial_end_written.act_key))));
+
+ALTER TABLE public.trial_end_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.trial_end_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+ALTER TABLE public.trial_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.trial_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -2036,7 +2517,7 @@ ALTER TABLE public.trial ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
-CREATE TABLE public.warm_up (
+CREATE TABLE public.warm_up_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
     container text NOT NULL,
@@ -2049,15 +2530,50 @@ CREATE TABLE public.warm_up (
     CONSTRAINT warm_up_takes_time CHECK ((opens_at >= taken_out_at))
 );
 
-CREATE TABLE public.warm_up_end (
+CREATE VIEW public.warm_up AS
+ SELECT warm_up_written.id,
+    warm_up_written.lot_id,
+    warm_up_written.container,
+    warm_up_written.from_celsius,
+    warm_up_written.taken_out_at,
+    warm_up_written.opens_at,
+    warm_up_written.taken_by,
+    warm_up_written.act_key
+   FROM public.warm_up_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = warm_up_written.act_key))));
+
+CREATE TABLE public.warm_up_end_written (
     warm_up_id bigint NOT NULL,
     opened_at timestamp with time zone NOT NULL,
     early boolean NOT NULL,
     opened_by bigint,
-    act_key uuid NOT NULL
+    act_key uuid NOT NULL,
+    id bigint NOT NULL
 );
 
-ALTER TABLE public.warm_up ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+CREATE VIEW public.warm_up_end AS
+ SELECT warm_up_end_written.warm_up_id,
+    warm_up_end_written.opened_at,
+    warm_up_end_written.early,
+    warm_up_end_written.opened_by,
+    warm_up_end_written.act_key
+   FROM public.warm_up_end_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = warm_up_end_written.act_key))));
+
+ALTER TABLE public.warm_up_end_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.warm_up_end_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+ALTER TABLE public.warm_up_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.warm_up_id_seq
     START WITH 1
     INCREMENT BY 1
@@ -2129,14 +2645,14 @@ ALTER TABLE ONLY public.account
 ALTER TABLE ONLY public.act
     ADD CONSTRAINT act_pkey PRIMARY KEY (key);
 
-ALTER TABLE ONLY public.air_reading
+ALTER TABLE ONLY public.air_reading_written
     ADD CONSTRAINT air_reading_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.batch_check
+ALTER TABLE ONLY public.batch_check_written
     ADD CONSTRAINT batch_check_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.batch_end
-    ADD CONSTRAINT batch_end_pkey PRIMARY KEY (batch_id);
+ALTER TABLE ONLY public.batch_end_written
+    ADD CONSTRAINT batch_end_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.batch_written
     ADD CONSTRAINT batch_pkey PRIMARY KEY (id);
@@ -2174,7 +2690,7 @@ ALTER TABLE ONLY public.crossing_group
 ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.emergence
+ALTER TABLE ONLY public.emergence_written
     ADD CONSTRAINT emergence_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.evidence_written
@@ -2192,7 +2708,7 @@ ALTER TABLE ONLY public.garden_distance
 ALTER TABLE ONLY public.garden
     ADD CONSTRAINT garden_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.germination_test
+ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.glossary
@@ -2231,7 +2747,7 @@ ALTER TABLE ONLY public.holding
 ALTER TABLE ONLY public.house
     ADD CONSTRAINT house_pkey PRIMARY KEY (the_one);
 
-ALTER TABLE ONLY public.incident
+ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.keeper_written
@@ -2267,6 +2783,9 @@ ALTER TABLE ONLY public.lot_code_counter
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_code_once UNIQUE (code);
 
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.lot_label_written
     ADD CONSTRAINT lot_label_written_pkey PRIMARY KEY (id);
 
@@ -2285,13 +2804,13 @@ ALTER TABLE ONLY public.lot_promise
 ALTER TABLE ONLY public.lot_state
     ADD CONSTRAINT lot_state_pkey PRIMARY KEY (lot_id);
 
-ALTER TABLE ONLY public.method_trial_arm
+ALTER TABLE ONLY public.method_trial_arm_written
     ADD CONSTRAINT method_trial_arm_pkey PRIMARY KEY (trial_id, method);
 
-ALTER TABLE ONLY public.method_trial_end
-    ADD CONSTRAINT method_trial_end_pkey PRIMARY KEY (trial_id);
+ALTER TABLE ONLY public.method_trial_end_written
+    ADD CONSTRAINT method_trial_end_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.method_trial
+ALTER TABLE ONLY public.method_trial_written
     ADD CONSTRAINT method_trial_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.movement
@@ -2309,13 +2828,13 @@ ALTER TABLE ONLY public.outlook_stale
 ALTER TABLE ONLY public.parked_form
     ADD CONSTRAINT parked_form_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.passport
+ALTER TABLE ONLY public.passport_written
     ADD CONSTRAINT passport_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.person
     ADD CONSTRAINT person_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.place_climate
+ALTER TABLE ONLY public.place_climate_written
     ADD CONSTRAINT place_climate_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.place
@@ -2327,16 +2846,16 @@ ALTER TABLE ONLY public.planned_test
 ALTER TABLE ONLY public.plot
     ADD CONSTRAINT plot_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.potted
+ALTER TABLE ONLY public.potted_written
     ADD CONSTRAINT potted_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.promise_stale
     ADD CONSTRAINT promise_stale_pkey PRIMARY KEY (lot_id);
 
-ALTER TABLE ONLY public.purity_card
+ALTER TABLE ONLY public.purity_card_written
     ADD CONSTRAINT purity_card_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.quick_look
+ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.recipe_end
@@ -2345,7 +2864,7 @@ ALTER TABLE ONLY public.recipe_end
 ALTER TABLE ONLY public.recipe
     ADD CONSTRAINT recipe_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.report
+ALTER TABLE ONLY public.report_written
     ADD CONSTRAINT report_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.risk_stale
@@ -2360,7 +2879,7 @@ ALTER TABLE ONLY public.season_plan
 ALTER TABLE ONLY public.season_plan
     ADD CONSTRAINT season_plan_version_once UNIQUE (year, version);
 
-ALTER TABLE ONLY public.seed_mark
+ALTER TABLE ONLY public.seed_mark_written
     ADD CONSTRAINT seed_mark_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.session
@@ -2369,34 +2888,31 @@ ALTER TABLE ONLY public.session
 ALTER TABLE ONLY public.test_bench
     ADD CONSTRAINT test_bench_pkey PRIMARY KEY (the_one);
 
-ALTER TABLE ONLY public.test_check
+ALTER TABLE ONLY public.test_check_written
     ADD CONSTRAINT test_check_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.test_ending
+ALTER TABLE ONLY public.test_ending_written
     ADD CONSTRAINT test_ending_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.test_photo
     ADD CONSTRAINT test_photo_pkey PRIMARY KEY (check_id);
 
-ALTER TABLE ONLY public.test_reopening
-    ADD CONSTRAINT test_reopening_pkey PRIMARY KEY (ending_id);
+ALTER TABLE ONLY public.test_reopening_written
+    ADD CONSTRAINT test_reopening_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.test_towel
+ALTER TABLE ONLY public.test_towel_written
     ADD CONSTRAINT test_towel_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.treatment_opening
-    ADD CONSTRAINT treatment_opening_pkey PRIMARY KEY (treatment_id);
+ALTER TABLE ONLY public.treatment_opening_written
+    ADD CONSTRAINT treatment_opening_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.treatment
+ALTER TABLE ONLY public.treatment_written
     ADD CONSTRAINT treatment_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.method_trial_arm
-    ADD CONSTRAINT trial_arm_is_one_lot UNIQUE (lot_id);
+ALTER TABLE ONLY public.trial_end_written
+    ADD CONSTRAINT trial_end_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.trial_end
-    ADD CONSTRAINT trial_end_pkey PRIMARY KEY (trial_id);
-
-ALTER TABLE ONLY public.trial
+ALTER TABLE ONLY public.trial_written
     ADD CONSTRAINT trial_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.undone
@@ -2405,10 +2921,10 @@ ALTER TABLE ONLY public.undone
 ALTER TABLE ONLY public.undone
     ADD CONSTRAINT undone_pkey PRIMARY KEY (act_key);
 
-ALTER TABLE ONLY public.warm_up_end
-    ADD CONSTRAINT warm_up_end_pkey PRIMARY KEY (warm_up_id);
+ALTER TABLE ONLY public.warm_up_end_written
+    ADD CONSTRAINT warm_up_end_pkey PRIMARY KEY (id);
 
-ALTER TABLE ONLY public.warm_up
+ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.weighing_written
@@ -2425,19 +2941,27 @@ CREATE INDEX act_searched ON public.act USING gin (searched public.gin_trgm_ops)
 
 CREATE INDEX act_written ON public.act USING btree (written_at DESC);
 
-CREATE INDEX air_of_batch ON public.air_reading USING btree (batch_id, read_at DESC);
+CREATE INDEX air_of_batch ON public.air_reading_written USING btree (batch_id, read_at DESC);
+
+CREATE INDEX air_reading_act ON public.air_reading_written USING btree (act_key);
 
 CREATE INDEX alias_name_trgm ON public.line_alias USING gin (name public.gin_trgm_ops);
+
+CREATE INDEX batch_check_act ON public.batch_check_written USING btree (act_key);
+
+CREATE INDEX batch_end_act ON public.batch_end_written USING btree (act_key);
+
+CREATE INDEX batch_end_of ON public.batch_end_written USING btree (batch_id);
 
 CREATE INDEX batch_of_act ON public.batch_written USING btree (act_key);
 
 CREATE INDEX batch_of_lot ON public.batch_written USING btree (lot_id);
 
-CREATE INDEX check_of_batch ON public.batch_check USING btree (batch_id);
+CREATE INDEX check_of_batch ON public.batch_check_written USING btree (batch_id);
 
-CREATE INDEX check_of_test ON public.test_check USING btree (test_id, id);
+CREATE INDEX check_of_test ON public.test_check_written USING btree (test_id, id);
 
-CREATE INDEX climate_of_place ON public.place_climate USING btree (place_id, since);
+CREATE INDEX climate_of_place ON public.place_climate_written USING btree (place_id, since);
 
 CREATE INDEX close_of_act ON public.loan_close_written USING btree (act_key);
 
@@ -2447,6 +2971,8 @@ CREATE INDEX crop_like ON public.crop USING btree (like_id) WHERE (like_id IS NO
 
 CREATE INDEX distance_from_other ON public.garden_distance USING btree (other_id);
 
+CREATE INDEX draft_dropped ON public.draft USING btree (dropped_by_act) WHERE (dropped_by_act IS NOT NULL);
+
 CREATE INDEX draft_of_account ON public.draft USING btree (account_id);
 
 CREATE INDEX draft_of_grow_out ON public.draft USING btree (grow_out_id) WHERE (grow_out_id IS NOT NULL);
@@ -2455,9 +2981,11 @@ CREATE INDEX draft_of_loan ON public.draft USING btree (loan_id);
 
 CREATE INDEX draft_saved ON public.draft USING btree (saved_at DESC);
 
-CREATE INDEX emergence_of_lot ON public.emergence USING btree (lot_id);
+CREATE INDEX emergence_act ON public.emergence_written USING btree (act_key);
 
-CREATE INDEX ending_of_test ON public.test_ending USING btree (test_id);
+CREATE INDEX emergence_of_lot ON public.emergence_written USING btree (lot_id);
+
+CREATE INDEX ending_of_test ON public.test_ending_written USING btree (test_id);
 
 CREATE INDEX entry_of_grow_out ON public.grow_out_entry_written USING btree (grow_out_id);
 
@@ -2478,6 +3006,8 @@ CREATE UNIQUE INDEX garden_name_once_per_person ON public.garden USING btree (CO
 CREATE INDEX garden_of_person ON public.garden USING btree (person_id);
 
 CREATE INDEX garden_point ON public.garden USING btree (latitude, longitude) WHERE (latitude IS NOT NULL);
+
+CREATE INDEX germination_test_act ON public.germination_test_written USING btree (act_key);
 
 CREATE INDEX grow_out_act ON public.grow_out_written USING btree (act_key);
 
@@ -2513,7 +3043,9 @@ CREATE INDEX holding_in_container ON public.holding USING btree (container);
 
 CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
-CREATE INDEX incident_of_lot ON public.incident USING btree (lot_id);
+CREATE INDEX incident_act ON public.incident_written USING btree (act_key);
+
+CREATE INDEX incident_of_lot ON public.incident_written USING btree (lot_id);
 
 CREATE INDEX keeper_act ON public.keeper_written USING btree (act_key);
 
@@ -2559,6 +3091,22 @@ CREATE INDEX lot_by_taken_in ON public.lot_written USING btree (taken_in_on DESC
 
 CREATE INDEX lot_children ON public.lot_parent USING btree (parent_id);
 
+CREATE INDEX lot_correction_act ON public.lot_correction_written USING btree (act_key);
+
+CREATE INDEX lot_correction_from_donor ON public.lot_correction_written USING btree (old_donor);
+
+CREATE INDEX lot_correction_from_garden ON public.lot_correction_written USING btree (old_garden);
+
+CREATE INDEX lot_correction_from_line ON public.lot_correction_written USING btree (old_line);
+
+CREATE INDEX lot_correction_of_lot ON public.lot_correction_written USING btree (lot_id, id DESC);
+
+CREATE INDEX lot_correction_to_donor ON public.lot_correction_written USING btree (new_donor);
+
+CREATE INDEX lot_correction_to_garden ON public.lot_correction_written USING btree (new_garden);
+
+CREATE INDEX lot_correction_to_line ON public.lot_correction_written USING btree (new_line);
+
 CREATE INDEX lot_label_act ON public.lot_label_written USING btree (act_key);
 
 CREATE INDEX lot_label_of_lot ON public.lot_label_written USING btree (lot_id, id DESC);
@@ -2577,11 +3125,19 @@ CREATE INDEX lot_of_line ON public.lot_written USING btree (line_id);
 
 CREATE INDEX lot_search_key ON public.lot_written USING gin (public.search_key(search_text) public.gin_trgm_ops);
 
-CREATE INDEX mark_of_check ON public.seed_mark USING btree (check_id);
+CREATE INDEX mark_of_check ON public.seed_mark_written USING btree (check_id);
 
-CREATE INDEX mark_of_test ON public.seed_mark USING btree (test_id, id);
+CREATE INDEX mark_of_test ON public.seed_mark_written USING btree (test_id, id);
 
-CREATE INDEX method_trial_of_lot ON public.method_trial USING btree (lot_id);
+CREATE INDEX method_trial_act ON public.method_trial_written USING btree (act_key);
+
+CREATE INDEX method_trial_arm_act ON public.method_trial_arm_written USING btree (act_key);
+
+CREATE INDEX method_trial_end_act ON public.method_trial_end_written USING btree (act_key);
+
+CREATE INDEX method_trial_end_of ON public.method_trial_end_written USING btree (trial_id);
+
+CREATE INDEX method_trial_of_lot ON public.method_trial_written USING btree (lot_id);
 
 CREATE INDEX movement_from ON public.movement USING btree (from_holding) WHERE (from_holding IS NOT NULL);
 
@@ -2599,11 +3155,15 @@ CREATE INDEX override_of_crop ON public.crop_override USING btree (crop_id, fact
 
 CREATE INDEX parked_form_of_account ON public.parked_form USING btree (account_id);
 
-CREATE INDEX passport_of_lot ON public.passport USING btree (lot_id, id DESC);
+CREATE INDEX passport_act ON public.passport_written USING btree (act_key);
+
+CREATE INDEX passport_of_lot ON public.passport_written USING btree (lot_id, id DESC);
 
 CREATE INDEX person_name_key ON public.person USING gin (public.search_key(name) public.gin_trgm_ops);
 
 CREATE INDEX person_name_trgm ON public.person USING gin (name public.gin_trgm_ops);
+
+CREATE INDEX place_climate_act ON public.place_climate_written USING btree (act_key);
 
 CREATE UNIQUE INDEX place_name_once ON public.place USING btree (lower(name));
 
@@ -2613,17 +3173,25 @@ CREATE INDEX planned_by_week ON public.planned_test USING btree (week);
 
 CREATE UNIQUE INDEX plot_name_once_per_garden ON public.plot USING btree (garden_id, lower(name));
 
-CREATE INDEX potted_of_test ON public.potted USING btree (test_id);
+CREATE INDEX potted_act ON public.potted_written USING btree (act_key);
+
+CREATE INDEX potted_of_test ON public.potted_written USING btree (test_id);
 
 CREATE INDEX promise_by_kind ON public.lot_promise USING btree (promise);
 
-CREATE INDEX purity_of_lot ON public.purity_card USING btree (lot_id, id DESC);
+CREATE INDEX purity_card_act ON public.purity_card_written USING btree (act_key);
 
-CREATE INDEX quick_look_of_lot ON public.quick_look USING btree (lot_id);
+CREATE INDEX purity_of_lot ON public.purity_card_written USING btree (lot_id, id DESC);
 
-CREATE INDEX report_by_person ON public.report USING btree (person_id);
+CREATE INDEX quick_look_act ON public.quick_look_written USING btree (act_key);
 
-CREATE INDEX report_of_lot ON public.report USING btree (lot_id);
+CREATE INDEX quick_look_of_lot ON public.quick_look_written USING btree (lot_id);
+
+CREATE INDEX report_act ON public.report_written USING btree (act_key);
+
+CREATE INDEX report_by_person ON public.report_written USING btree (person_id);
+
+CREATE INDEX report_of_lot ON public.report_written USING btree (lot_id);
 
 CREATE INDEX return_of_act ON public.loan_return_written USING btree (act_key);
 
@@ -2643,27 +3211,57 @@ CREATE INDEX step_of_act ON public.batch_step_written USING btree (act_key);
 
 CREATE INDEX step_of_grow_out ON public.grow_out_step_written USING btree (grow_out_id);
 
-CREATE INDEX test_ended ON public.test_ending USING btree (ended_on DESC, test_id DESC);
+CREATE INDEX test_check_act ON public.test_check_written USING btree (act_key);
 
-CREATE INDEX test_of_lot ON public.germination_test USING btree (lot_id);
+CREATE INDEX test_ended ON public.test_ending_written USING btree (ended_on DESC, test_id DESC);
 
-CREATE INDEX test_of_series ON public.germination_test USING btree (series_of) WHERE (series_of IS NOT NULL);
+CREATE INDEX test_ending_act ON public.test_ending_written USING btree (act_key);
 
-CREATE INDEX test_open ON public.germination_test USING btree (next_count_on) WHERE (next_count_on IS NOT NULL);
+CREATE INDEX test_of_lot ON public.germination_test_written USING btree (lot_id);
 
-CREATE INDEX towel_of_test ON public.test_towel USING btree (test_id, replicate, id);
+CREATE INDEX test_of_series ON public.germination_test_written USING btree (series_of) WHERE (series_of IS NOT NULL);
 
-CREATE INDEX treatment_of_lot ON public.treatment USING btree (lot_id);
+CREATE INDEX test_open ON public.germination_test_written USING btree (next_count_on) WHERE (next_count_on IS NOT NULL);
 
-CREATE INDEX trial_end_from_line ON public.trial_end USING btree (old_line);
+CREATE INDEX test_reopening_act ON public.test_reopening_written USING btree (act_key);
 
-CREATE INDEX trial_end_to_line ON public.trial_end USING btree (new_line);
+CREATE INDEX test_reopening_of ON public.test_reopening_written USING btree (ending_id);
 
-CREATE INDEX trial_of_lot ON public.trial USING btree (lot_id);
+CREATE INDEX test_towel_act ON public.test_towel_written USING btree (act_key);
 
-CREATE INDEX warm_up_in_container ON public.warm_up USING btree (container);
+CREATE INDEX towel_of_test ON public.test_towel_written USING btree (test_id, replicate, id);
 
-CREATE INDEX warm_up_of_lot ON public.warm_up USING btree (lot_id);
+CREATE INDEX treatment_act ON public.treatment_written USING btree (act_key);
+
+CREATE INDEX treatment_of_lot ON public.treatment_written USING btree (lot_id);
+
+CREATE INDEX treatment_opening_act ON public.treatment_opening_written USING btree (act_key);
+
+CREATE INDEX treatment_opening_of ON public.treatment_opening_written USING btree (treatment_id);
+
+CREATE INDEX trial_act ON public.trial_written USING btree (act_key);
+
+CREATE INDEX trial_arm_of_lot ON public.method_trial_arm_written USING btree (lot_id);
+
+CREATE INDEX trial_end_act ON public.trial_end_written USING btree (act_key);
+
+CREATE INDEX trial_end_from_line ON public.trial_end_written USING btree (old_line);
+
+CREATE INDEX trial_end_of ON public.trial_end_written USING btree (trial_id);
+
+CREATE INDEX trial_end_to_line ON public.trial_end_written USING btree (new_line);
+
+CREATE INDEX trial_of_lot ON public.trial_written USING btree (lot_id);
+
+CREATE INDEX warm_up_act ON public.warm_up_written USING btree (act_key);
+
+CREATE INDEX warm_up_end_act ON public.warm_up_end_written USING btree (act_key);
+
+CREATE INDEX warm_up_end_of ON public.warm_up_end_written USING btree (warm_up_id);
+
+CREATE INDEX warm_up_in_container ON public.warm_up_written USING btree (container);
+
+CREATE INDEX warm_up_of_lot ON public.warm_up_written USING btree (lot_id);
 
 CREATE INDEX weighing_of_act ON public.weighing_written USING btree (act_key);
 
@@ -2675,17 +3273,19 @@ CREATE TRIGGER act_unchanging BEFORE DELETE OR UPDATE ON public.act FOR EACH ROW
 
 CREATE TRIGGER act_untruncated BEFORE TRUNCATE ON public.act FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER air_reading_unchanging BEFORE DELETE OR UPDATE ON public.air_reading FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER air_reading_unchanging BEFORE DELETE OR UPDATE ON public.air_reading_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER air_reading_untruncated BEFORE TRUNCATE ON public.air_reading FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER air_reading_untruncated BEFORE TRUNCATE ON public.air_reading_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER batch_check_unchanging BEFORE DELETE OR UPDATE ON public.batch_check FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER batch_check_unchanging BEFORE DELETE OR UPDATE ON public.batch_check_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER batch_check_untruncated BEFORE TRUNCATE ON public.batch_check FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER batch_check_untruncated BEFORE TRUNCATE ON public.batch_check_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER batch_end_unchanging BEFORE DELETE OR UPDATE ON public.batch_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER batch_end_unchanging BEFORE DELETE OR UPDATE ON public.batch_end_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER batch_end_untruncated BEFORE TRUNCATE ON public.batch_end FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER batch_end_untruncated BEFORE TRUNCATE ON public.batch_end_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER batch_ends_once BEFORE INSERT ON public.batch_end_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('batch_end', 'batch_id', 'batch_ends_once');
 
 CREATE TRIGGER batch_step_unchanging BEFORE DELETE OR UPDATE ON public.batch_step_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2705,7 +3305,7 @@ CREATE TRIGGER caution_seen_unchanging BEFORE DELETE OR UPDATE ON public.caution
 
 CREATE TRIGGER caution_seen_untruncated BEFORE TRUNCATE ON public.caution_seen FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER check_of_open_batch BEFORE INSERT ON public.batch_check FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
+CREATE TRIGGER check_of_open_batch BEFORE INSERT ON public.batch_check_written FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
 
 CREATE TRIGGER check_photo_unchanging BEFORE DELETE OR UPDATE ON public.check_photo FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2721,13 +3321,13 @@ CREATE TRIGGER crop_override_untruncated BEFORE TRUNCATE ON public.crop_override
 
 CREATE TRIGGER descent_is_possible BEFORE INSERT ON public.lot_parent FOR EACH ROW EXECUTE FUNCTION public.check_descent();
 
-CREATE TRIGGER emergence_unchanging BEFORE DELETE OR UPDATE ON public.emergence FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER emergence_unchanging BEFORE DELETE OR UPDATE ON public.emergence_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER emergence_untruncated BEFORE TRUNCATE ON public.emergence FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER emergence_untruncated BEFORE TRUNCATE ON public.emergence_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER end_is_possible BEFORE INSERT ON public.test_ending FOR EACH ROW EXECUTE FUNCTION public.check_end();
+CREATE TRIGGER end_is_possible BEFORE INSERT ON public.test_ending_written FOR EACH ROW EXECUTE FUNCTION public.check_end();
 
-CREATE TRIGGER end_of_open_batch BEFORE INSERT ON public.batch_end FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
+CREATE TRIGGER end_of_open_batch BEFORE INSERT ON public.batch_end_written FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
 
 CREATE TRIGGER evidence_unchanging BEFORE DELETE OR UPDATE ON public.evidence_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2767,9 +3367,9 @@ CREATE TRIGGER hold_untruncated BEFORE TRUNCATE ON public.hold_written FOR EACH 
 
 CREATE TRIGGER hold_waits_for_lending BEFORE INSERT ON public.hold_written FOR EACH ROW EXECUTE FUNCTION public.lock_held_lot();
 
-CREATE TRIGGER incident_unchanging BEFORE DELETE OR UPDATE ON public.incident FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER incident_unchanging BEFORE DELETE OR UPDATE ON public.incident_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER incident_untruncated BEFORE TRUNCATE ON public.incident FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER incident_untruncated BEFORE TRUNCATE ON public.incident_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER keeper_written_unchanging BEFORE DELETE OR UPDATE ON public.keeper_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2797,6 +3397,10 @@ CREATE TRIGGER loan_unchanging BEFORE DELETE OR UPDATE ON public.loan_written FO
 
 CREATE TRIGGER loan_untruncated BEFORE TRUNCATE ON public.loan_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
+CREATE TRIGGER lot_correction_written_unchanging BEFORE DELETE OR UPDATE ON public.lot_correction_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER lot_correction_written_untruncated BEFORE TRUNCATE ON public.lot_correction_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
 CREATE TRIGGER lot_has_a_shelf_key BEFORE INSERT OR UPDATE OF line_id ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.keep_shelf_key();
 
 CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.begin_lot_state();
@@ -2809,19 +3413,21 @@ CREATE TRIGGER lot_parent_unchanging BEFORE DELETE OR UPDATE ON public.lot_paren
 
 CREATE TRIGGER lot_parent_untruncated BEFORE TRUNCATE ON public.lot_parent FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER mark_is_possible BEFORE INSERT ON public.seed_mark FOR EACH ROW EXECUTE FUNCTION public.check_mark();
+CREATE TRIGGER mark_is_possible BEFORE INSERT ON public.seed_mark_written FOR EACH ROW EXECUTE FUNCTION public.check_mark();
 
-CREATE TRIGGER method_trial_arm_unchanging BEFORE DELETE OR UPDATE ON public.method_trial_arm FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_arm_unchanging BEFORE DELETE OR UPDATE ON public.method_trial_arm_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER method_trial_arm_untruncated BEFORE TRUNCATE ON public.method_trial_arm FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_arm_untruncated BEFORE TRUNCATE ON public.method_trial_arm_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER method_trial_end_unchanging BEFORE DELETE OR UPDATE ON public.method_trial_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_end_unchanging BEFORE DELETE OR UPDATE ON public.method_trial_end_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER method_trial_end_untruncated BEFORE TRUNCATE ON public.method_trial_end FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_end_untruncated BEFORE TRUNCATE ON public.method_trial_end_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER method_trial_unchanging BEFORE DELETE OR UPDATE ON public.method_trial FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_ends_once BEFORE INSERT ON public.method_trial_end_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('method_trial_end', 'trial_id', 'method_trial_ends_once');
 
-CREATE TRIGGER method_trial_untruncated BEFORE TRUNCATE ON public.method_trial FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER method_trial_unchanging BEFORE DELETE OR UPDATE ON public.method_trial_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER method_trial_untruncated BEFORE TRUNCATE ON public.method_trial_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER movement_applies AFTER INSERT ON public.movement FOR EACH ROW EXECUTE FUNCTION public.apply_movement();
 
@@ -2829,27 +3435,27 @@ CREATE TRIGGER movement_unchanging BEFORE DELETE OR UPDATE ON public.movement FO
 
 CREATE TRIGGER movement_untruncated BEFORE TRUNCATE ON public.movement FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER passport_unchanging BEFORE DELETE OR UPDATE ON public.passport FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER passport_unchanging BEFORE DELETE OR UPDATE ON public.passport_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER passport_untruncated BEFORE TRUNCATE ON public.passport FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER passport_untruncated BEFORE TRUNCATE ON public.passport_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER place_climate_unchanging BEFORE DELETE OR UPDATE ON public.place_climate FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER place_climate_unchanging BEFORE DELETE OR UPDATE ON public.place_climate_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER place_climate_untruncated BEFORE TRUNCATE ON public.place_climate FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER place_climate_untruncated BEFORE TRUNCATE ON public.place_climate_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER potted_unchanging BEFORE DELETE OR UPDATE ON public.potted FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER potted_unchanging BEFORE DELETE OR UPDATE ON public.potted_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER potted_untruncated BEFORE TRUNCATE ON public.potted FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER potted_untruncated BEFORE TRUNCATE ON public.potted_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER potting_is_possible BEFORE INSERT ON public.potted FOR EACH ROW EXECUTE FUNCTION public.check_potted();
+CREATE TRIGGER potting_is_possible BEFORE INSERT ON public.potted_written FOR EACH ROW EXECUTE FUNCTION public.check_potted();
 
-CREATE TRIGGER purity_card_unchanging BEFORE DELETE OR UPDATE ON public.purity_card FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER purity_card_unchanging BEFORE DELETE OR UPDATE ON public.purity_card_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER purity_card_untruncated BEFORE TRUNCATE ON public.purity_card FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER purity_card_untruncated BEFORE TRUNCATE ON public.purity_card_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER quick_look_unchanging BEFORE DELETE OR UPDATE ON public.quick_look FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER quick_look_unchanging BEFORE DELETE OR UPDATE ON public.quick_look_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER quick_look_untruncated BEFORE TRUNCATE ON public.quick_look FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER quick_look_untruncated BEFORE TRUNCATE ON public.quick_look_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER recipe_end_unchanging BEFORE DELETE OR UPDATE ON public.recipe_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2859,9 +3465,9 @@ CREATE TRIGGER recipe_unchanging BEFORE DELETE OR UPDATE ON public.recipe FOR EA
 
 CREATE TRIGGER recipe_untruncated BEFORE TRUNCATE ON public.recipe FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER report_unchanging BEFORE DELETE OR UPDATE ON public.report FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER report_unchanging BEFORE DELETE OR UPDATE ON public.report_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER report_untruncated BEFORE TRUNCATE ON public.report FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER report_untruncated BEFORE TRUNCATE ON public.report_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER room_air_unchanging BEFORE DELETE OR UPDATE ON public.room_air FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -2871,69 +3477,81 @@ CREATE TRIGGER season_plan_unchanging BEFORE DELETE OR UPDATE ON public.season_p
 
 CREATE TRIGGER season_plan_untruncated BEFORE TRUNCATE ON public.season_plan FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER seed_mark_unchanging BEFORE DELETE OR UPDATE ON public.seed_mark FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER seed_mark_unchanging BEFORE DELETE OR UPDATE ON public.seed_mark_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER seed_mark_untruncated BEFORE TRUNCATE ON public.seed_mark FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER seed_mark_untruncated BEFORE TRUNCATE ON public.seed_mark_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER step_of_open_batch BEFORE INSERT ON public.batch_step_written FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
 
-CREATE TRIGGER test_check_unchanging BEFORE DELETE OR UPDATE ON public.test_check FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_check_unchanging BEFORE DELETE OR UPDATE ON public.test_check_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_check_untruncated BEFORE TRUNCATE ON public.test_check FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_check_untruncated BEFORE TRUNCATE ON public.test_check_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_end_unchanging BEFORE DELETE OR UPDATE ON public.test_ending FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_end_unchanging BEFORE DELETE OR UPDATE ON public.test_ending_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_end_untruncated BEFORE TRUNCATE ON public.test_ending FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_end_untruncated BEFORE TRUNCATE ON public.test_ending_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER test_photo_unchanging BEFORE DELETE OR UPDATE ON public.test_photo FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER test_photo_untruncated BEFORE TRUNCATE ON public.test_photo FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_reopening_unchanging BEFORE DELETE OR UPDATE ON public.test_reopening FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_reopened_once BEFORE INSERT ON public.test_reopening_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('test_reopening', 'ending_id', 'test_reopened_once');
 
-CREATE TRIGGER test_reopening_untruncated BEFORE TRUNCATE ON public.test_reopening FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_reopening_unchanging BEFORE DELETE OR UPDATE ON public.test_reopening_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_towel_unchanging BEFORE DELETE OR UPDATE ON public.test_towel FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_reopening_untruncated BEFORE TRUNCATE ON public.test_reopening_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER test_towel_untruncated BEFORE TRUNCATE ON public.test_towel FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER test_towel_unchanging BEFORE DELETE OR UPDATE ON public.test_towel_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER towel_is_put_right AFTER INSERT ON public.test_towel FOR EACH ROW WHEN ((new.reason IS NOT NULL)) EXECUTE FUNCTION public.put_towel_right();
+CREATE TRIGGER test_towel_untruncated BEFORE TRUNCATE ON public.test_towel_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER towels_are_laid AFTER INSERT ON public.germination_test FOR EACH ROW EXECUTE FUNCTION public.lay_towels();
+CREATE TRIGGER towel_is_put_right AFTER INSERT ON public.test_towel_written FOR EACH ROW WHEN ((new.reason IS NOT NULL)) EXECUTE FUNCTION public.put_towel_right();
 
-CREATE TRIGGER treatment_is_possible BEFORE INSERT ON public.treatment FOR EACH ROW EXECUTE FUNCTION public.check_treatment();
+CREATE TRIGGER towels_are_laid AFTER INSERT ON public.germination_test_written FOR EACH ROW EXECUTE FUNCTION public.lay_towels();
 
-CREATE TRIGGER treatment_opening_unchanging BEFORE DELETE OR UPDATE ON public.treatment_opening FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_is_possible BEFORE INSERT ON public.treatment_written FOR EACH ROW EXECUTE FUNCTION public.check_treatment();
 
-CREATE TRIGGER treatment_opening_untruncated BEFORE TRUNCATE ON public.treatment_opening FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_opened_once BEFORE INSERT ON public.treatment_opening_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('treatment_opening', 'treatment_id', 'treatment_opened_once');
 
-CREATE TRIGGER treatment_unchanging BEFORE DELETE OR UPDATE ON public.treatment FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_opening_unchanging BEFORE DELETE OR UPDATE ON public.treatment_opening_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER treatment_untruncated BEFORE TRUNCATE ON public.treatment FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_opening_untruncated BEFORE TRUNCATE ON public.treatment_opening_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER trial_end_unchanging BEFORE DELETE OR UPDATE ON public.trial_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_unchanging BEFORE DELETE OR UPDATE ON public.treatment_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER trial_end_untruncated BEFORE TRUNCATE ON public.trial_end FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER treatment_untruncated BEFORE TRUNCATE ON public.treatment_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER trial_unchanging BEFORE DELETE OR UPDATE ON public.trial FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER trial_arm_is_one_lot BEFORE INSERT ON public.method_trial_arm_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('method_trial_arm', 'lot_id', 'trial_arm_is_one_lot');
 
-CREATE TRIGGER trial_untruncated BEFORE TRUNCATE ON public.trial FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER trial_end_unchanging BEFORE DELETE OR UPDATE ON public.trial_end_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER trial_end_untruncated BEFORE TRUNCATE ON public.trial_end_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER trial_ends_once BEFORE INSERT ON public.trial_end_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('trial_end', 'trial_id', 'trial_ends_once');
+
+CREATE TRIGGER trial_unchanging BEFORE DELETE OR UPDATE ON public.trial_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER trial_untruncated BEFORE TRUNCATE ON public.trial_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER undoing_is_possible BEFORE INSERT ON public.undone FOR EACH ROW EXECUTE FUNCTION public.check_undone();
 
 CREATE TRIGGER undoing_keeps_open_loans AFTER INSERT ON public.undone FOR EACH ROW EXECUTE FUNCTION public.keep_open_after_undo();
 
+CREATE TRIGGER undoing_keeps_tests AFTER INSERT ON public.undone FOR EACH ROW EXECUTE FUNCTION public.keep_tests_after_undo();
+
 CREATE TRIGGER undone_unchanging BEFORE DELETE OR UPDATE ON public.undone FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER undone_untruncated BEFORE TRUNCATE ON public.undone FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER warm_up_end_unchanging BEFORE DELETE OR UPDATE ON public.warm_up_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER warm_up_end_unchanging BEFORE DELETE OR UPDATE ON public.warm_up_end_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER warm_up_end_untruncated BEFORE TRUNCATE ON public.warm_up_end FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER warm_up_end_untruncated BEFORE TRUNCATE ON public.warm_up_end_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER warm_up_unchanging BEFORE DELETE OR UPDATE ON public.warm_up FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER warm_up_ends_once BEFORE INSERT ON public.warm_up_end_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('warm_up_end', 'warm_up_id', 'warm_up_ends_once');
 
-CREATE TRIGGER warm_up_untruncated BEFORE TRUNCATE ON public.warm_up FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+CREATE TRIGGER warm_up_unchanging BEFORE DELETE OR UPDATE ON public.warm_up_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER warm_up_untruncated BEFORE TRUNCATE ON public.warm_up_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER weighing_of_open_batch BEFORE INSERT ON public.weighing_written FOR EACH ROW EXECUTE FUNCTION public.check_batch_open();
 
@@ -2947,31 +3565,31 @@ ALTER TABLE ONLY public.account
 ALTER TABLE ONLY public.act
     ADD CONSTRAINT act_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 
-ALTER TABLE ONLY public.air_reading
+ALTER TABLE ONLY public.air_reading_written
     ADD CONSTRAINT air_reading_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.air_reading
+ALTER TABLE ONLY public.air_reading_written
     ADD CONSTRAINT air_reading_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.batch_written(id);
 
 ALTER TABLE ONLY public.batch_written
     ADD CONSTRAINT batch_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.batch_check
+ALTER TABLE ONLY public.batch_check_written
     ADD CONSTRAINT batch_check_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.batch_check
+ALTER TABLE ONLY public.batch_check_written
     ADD CONSTRAINT batch_check_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.batch_written(id);
 
-ALTER TABLE ONLY public.batch_check
+ALTER TABLE ONLY public.batch_check_written
     ADD CONSTRAINT batch_check_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.batch_end
+ALTER TABLE ONLY public.batch_end_written
     ADD CONSTRAINT batch_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.batch_end
+ALTER TABLE ONLY public.batch_end_written
     ADD CONSTRAINT batch_end_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.batch_written(id);
 
-ALTER TABLE ONLY public.batch_end
+ALTER TABLE ONLY public.batch_end_written
     ADD CONSTRAINT batch_end_ended_by_fkey FOREIGN KEY (ended_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.batch_written
@@ -3008,7 +3626,7 @@ ALTER TABLE ONLY public.check_photo
     ADD CONSTRAINT check_photo_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
 ALTER TABLE ONLY public.check_photo
-    ADD CONSTRAINT check_photo_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.batch_check(id);
+    ADD CONSTRAINT check_photo_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.batch_check_written(id);
 
 ALTER TABLE ONLY public.crop
     ADD CONSTRAINT crop_like_id_fkey FOREIGN KEY (like_id) REFERENCES public.crop(id);
@@ -3026,18 +3644,21 @@ ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 
 ALTER TABLE ONLY public.draft
+    ADD CONSTRAINT draft_dropped_by_act_fkey FOREIGN KEY (dropped_by_act) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_grow_out_id_fkey FOREIGN KEY (grow_out_id) REFERENCES public.grow_out_written(id);
 
 ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
 
-ALTER TABLE ONLY public.emergence
+ALTER TABLE ONLY public.emergence_written
     ADD CONSTRAINT emergence_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.emergence
+ALTER TABLE ONLY public.emergence_written
     ADD CONSTRAINT emergence_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.emergence
+ALTER TABLE ONLY public.emergence_written
     ADD CONSTRAINT emergence_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.evidence_written
@@ -3070,17 +3691,17 @@ ALTER TABLE ONLY public.garden_distance
 ALTER TABLE ONLY public.garden
     ADD CONSTRAINT garden_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.germination_test
+ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.germination_test
+ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_laid_by_fkey FOREIGN KEY (laid_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.germination_test
+ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.germination_test
-    ADD CONSTRAINT germination_test_series_of_fkey FOREIGN KEY (series_of) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.germination_test_written
+    ADD CONSTRAINT germination_test_series_of_fkey FOREIGN KEY (series_of) REFERENCES public.germination_test_written(id);
 
 ALTER TABLE ONLY public.grow_out_entry_written
     ADD CONSTRAINT grow_out_entry_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -3169,13 +3790,13 @@ ALTER TABLE ONLY public.holding
 ALTER TABLE ONLY public.holding
     ADD CONSTRAINT holding_place_id_fkey FOREIGN KEY (place_id) REFERENCES public.place(id);
 
-ALTER TABLE ONLY public.incident
+ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.incident
+ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.incident
+ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.keeper_written
@@ -3229,6 +3850,33 @@ ALTER TABLE ONLY public.loan_return_written
 ALTER TABLE ONLY public.loan_return_written
     ADD CONSTRAINT loan_return_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_new_donor_fkey FOREIGN KEY (new_donor) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_new_garden_fkey FOREIGN KEY (new_garden) REFERENCES public.garden(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_new_line_fkey FOREIGN KEY (new_line) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_old_donor_fkey FOREIGN KEY (old_donor) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_old_garden_fkey FOREIGN KEY (old_garden) REFERENCES public.garden(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_old_line_fkey FOREIGN KEY (old_line) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.lot_correction_written
+    ADD CONSTRAINT lot_correction_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_donor_id_fkey FOREIGN KEY (donor_id) REFERENCES public.person(id);
 
@@ -3262,31 +3910,31 @@ ALTER TABLE ONLY public.lot_promise
 ALTER TABLE ONLY public.lot_state
     ADD CONSTRAINT lot_state_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.method_trial
+ALTER TABLE ONLY public.method_trial_written
     ADD CONSTRAINT method_trial_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.method_trial_arm
+ALTER TABLE ONLY public.method_trial_arm_written
     ADD CONSTRAINT method_trial_arm_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.method_trial_arm
+ALTER TABLE ONLY public.method_trial_arm_written
     ADD CONSTRAINT method_trial_arm_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.method_trial_arm
-    ADD CONSTRAINT method_trial_arm_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.method_trial(id);
+ALTER TABLE ONLY public.method_trial_arm_written
+    ADD CONSTRAINT method_trial_arm_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.method_trial_written(id);
 
-ALTER TABLE ONLY public.method_trial
+ALTER TABLE ONLY public.method_trial_written
     ADD CONSTRAINT method_trial_begun_by_fkey FOREIGN KEY (begun_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.method_trial_end
+ALTER TABLE ONLY public.method_trial_end_written
     ADD CONSTRAINT method_trial_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.method_trial_end
+ALTER TABLE ONLY public.method_trial_end_written
     ADD CONSTRAINT method_trial_end_ended_by_fkey FOREIGN KEY (ended_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.method_trial_end
-    ADD CONSTRAINT method_trial_end_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.method_trial(id);
+ALTER TABLE ONLY public.method_trial_end_written
+    ADD CONSTRAINT method_trial_end_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.method_trial_written(id);
 
-ALTER TABLE ONLY public.method_trial
+ALTER TABLE ONLY public.method_trial_written
     ADD CONSTRAINT method_trial_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.movement
@@ -3316,22 +3964,22 @@ ALTER TABLE ONLY public.outlook_stale
 ALTER TABLE ONLY public.parked_form
     ADD CONSTRAINT parked_form_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 
-ALTER TABLE ONLY public.passport
+ALTER TABLE ONLY public.passport_written
     ADD CONSTRAINT passport_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.passport
+ALTER TABLE ONLY public.passport_written
     ADD CONSTRAINT passport_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.passport
+ALTER TABLE ONLY public.passport_written
     ADD CONSTRAINT passport_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.place_climate
+ALTER TABLE ONLY public.place_climate_written
     ADD CONSTRAINT place_climate_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.place_climate
+ALTER TABLE ONLY public.place_climate_written
     ADD CONSTRAINT place_climate_place_id_fkey FOREIGN KEY (place_id) REFERENCES public.place(id);
 
-ALTER TABLE ONLY public.place_climate
+ALTER TABLE ONLY public.place_climate_written
     ADD CONSTRAINT place_climate_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.planned_test
@@ -3343,34 +3991,34 @@ ALTER TABLE ONLY public.planned_test
 ALTER TABLE ONLY public.plot
     ADD CONSTRAINT plot_garden_id_fkey FOREIGN KEY (garden_id) REFERENCES public.garden(id);
 
-ALTER TABLE ONLY public.potted
+ALTER TABLE ONLY public.potted_written
     ADD CONSTRAINT potted_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.potted
+ALTER TABLE ONLY public.potted_written
     ADD CONSTRAINT potted_potted_by_fkey FOREIGN KEY (potted_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.potted
-    ADD CONSTRAINT potted_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.potted_written
+    ADD CONSTRAINT potted_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
 
 ALTER TABLE ONLY public.promise_stale
     ADD CONSTRAINT promise_stale_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.purity_card
+ALTER TABLE ONLY public.purity_card_written
     ADD CONSTRAINT purity_card_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.purity_card
+ALTER TABLE ONLY public.purity_card_written
     ADD CONSTRAINT purity_card_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.purity_card
+ALTER TABLE ONLY public.purity_card_written
     ADD CONSTRAINT purity_card_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.quick_look
+ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.quick_look
+ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_looked_by_fkey FOREIGN KEY (looked_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.quick_look
+ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.recipe
@@ -3388,16 +4036,16 @@ ALTER TABLE ONLY public.recipe_end
 ALTER TABLE ONLY public.recipe
     ADD CONSTRAINT recipe_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.report
+ALTER TABLE ONLY public.report_written
     ADD CONSTRAINT report_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.report
+ALTER TABLE ONLY public.report_written
     ADD CONSTRAINT report_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.report
+ALTER TABLE ONLY public.report_written
     ADD CONSTRAINT report_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.report
+ALTER TABLE ONLY public.report_written
     ADD CONSTRAINT report_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.risk_stale
@@ -3409,97 +4057,97 @@ ALTER TABLE ONLY public.season_plan
 ALTER TABLE ONLY public.season_plan
     ADD CONSTRAINT season_plan_saved_by_fkey FOREIGN KEY (saved_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.seed_mark
-    ADD CONSTRAINT seed_mark_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check(id);
+ALTER TABLE ONLY public.seed_mark_written
+    ADD CONSTRAINT seed_mark_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check_written(id);
 
-ALTER TABLE ONLY public.seed_mark
-    ADD CONSTRAINT seed_mark_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.seed_mark_written
+    ADD CONSTRAINT seed_mark_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
 
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
 
-ALTER TABLE ONLY public.test_check
+ALTER TABLE ONLY public.test_check_written
     ADD CONSTRAINT test_check_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.test_check
+ALTER TABLE ONLY public.test_check_written
     ADD CONSTRAINT test_check_checked_by_fkey FOREIGN KEY (checked_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.test_check
-    ADD CONSTRAINT test_check_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.test_check_written
+    ADD CONSTRAINT test_check_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
 
-ALTER TABLE ONLY public.test_ending
+ALTER TABLE ONLY public.test_ending_written
     ADD CONSTRAINT test_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.test_ending
+ALTER TABLE ONLY public.test_ending_written
     ADD CONSTRAINT test_end_ended_by_fkey FOREIGN KEY (ended_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.test_ending
-    ADD CONSTRAINT test_end_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.test_ending_written
+    ADD CONSTRAINT test_end_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
 
 ALTER TABLE ONLY public.test_photo
     ADD CONSTRAINT test_photo_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
 ALTER TABLE ONLY public.test_photo
-    ADD CONSTRAINT test_photo_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check(id);
+    ADD CONSTRAINT test_photo_check_id_fkey FOREIGN KEY (check_id) REFERENCES public.test_check_written(id);
 
-ALTER TABLE ONLY public.test_reopening
+ALTER TABLE ONLY public.test_reopening_written
     ADD CONSTRAINT test_reopening_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.test_reopening
-    ADD CONSTRAINT test_reopening_ending_id_fkey FOREIGN KEY (ending_id) REFERENCES public.test_ending(id);
+ALTER TABLE ONLY public.test_reopening_written
+    ADD CONSTRAINT test_reopening_ending_id_fkey FOREIGN KEY (ending_id) REFERENCES public.test_ending_written(id);
 
-ALTER TABLE ONLY public.test_reopening
+ALTER TABLE ONLY public.test_reopening_written
     ADD CONSTRAINT test_reopening_reopened_by_fkey FOREIGN KEY (reopened_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.test_towel
+ALTER TABLE ONLY public.test_towel_written
     ADD CONSTRAINT test_towel_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.test_towel
-    ADD CONSTRAINT test_towel_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test(id);
+ALTER TABLE ONLY public.test_towel_written
+    ADD CONSTRAINT test_towel_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
 
-ALTER TABLE ONLY public.test_towel
+ALTER TABLE ONLY public.test_towel_written
     ADD CONSTRAINT test_towel_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.treatment
+ALTER TABLE ONLY public.treatment_written
     ADD CONSTRAINT treatment_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.treatment
+ALTER TABLE ONLY public.treatment_written
     ADD CONSTRAINT treatment_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.treatment_opening
+ALTER TABLE ONLY public.treatment_opening_written
     ADD CONSTRAINT treatment_opening_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.treatment_opening
+ALTER TABLE ONLY public.treatment_opening_written
     ADD CONSTRAINT treatment_opening_opened_by_fkey FOREIGN KEY (opened_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.treatment_opening
-    ADD CONSTRAINT treatment_opening_treatment_id_fkey FOREIGN KEY (treatment_id) REFERENCES public.treatment(id);
+ALTER TABLE ONLY public.treatment_opening_written
+    ADD CONSTRAINT treatment_opening_treatment_id_fkey FOREIGN KEY (treatment_id) REFERENCES public.treatment_written(id);
 
-ALTER TABLE ONLY public.treatment
+ALTER TABLE ONLY public.treatment_written
     ADD CONSTRAINT treatment_shut_by_fkey FOREIGN KEY (shut_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.trial
+ALTER TABLE ONLY public.trial_written
     ADD CONSTRAINT trial_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.trial_end
+ALTER TABLE ONLY public.trial_end_written
     ADD CONSTRAINT trial_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.trial_end
+ALTER TABLE ONLY public.trial_end_written
     ADD CONSTRAINT trial_end_ended_by_fkey FOREIGN KEY (ended_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.trial_end
+ALTER TABLE ONLY public.trial_end_written
     ADD CONSTRAINT trial_end_new_line_fkey FOREIGN KEY (new_line) REFERENCES public.line(id);
 
-ALTER TABLE ONLY public.trial_end
+ALTER TABLE ONLY public.trial_end_written
     ADD CONSTRAINT trial_end_old_line_fkey FOREIGN KEY (old_line) REFERENCES public.line(id);
 
-ALTER TABLE ONLY public.trial_end
-    ADD CONSTRAINT trial_end_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.trial(id);
+ALTER TABLE ONLY public.trial_end_written
+    ADD CONSTRAINT trial_end_trial_id_fkey FOREIGN KEY (trial_id) REFERENCES public.trial_written(id);
 
-ALTER TABLE ONLY public.trial
+ALTER TABLE ONLY public.trial_written
     ADD CONSTRAINT trial_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.trial
+ALTER TABLE ONLY public.trial_written
     ADD CONSTRAINT trial_set_by_fkey FOREIGN KEY (set_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.undone
@@ -3508,25 +4156,25 @@ ALTER TABLE ONLY public.undone
 ALTER TABLE ONLY public.undone
     ADD CONSTRAINT undone_by_act_fkey FOREIGN KEY (by_act) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.warm_up
+ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.warm_up
+ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_container_is_known FOREIGN KEY (container) REFERENCES public.container(name);
 
-ALTER TABLE ONLY public.warm_up_end
+ALTER TABLE ONLY public.warm_up_end_written
     ADD CONSTRAINT warm_up_end_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
-ALTER TABLE ONLY public.warm_up_end
+ALTER TABLE ONLY public.warm_up_end_written
     ADD CONSTRAINT warm_up_end_opened_by_fkey FOREIGN KEY (opened_by) REFERENCES public.person(id);
 
-ALTER TABLE ONLY public.warm_up_end
-    ADD CONSTRAINT warm_up_end_warm_up_id_fkey FOREIGN KEY (warm_up_id) REFERENCES public.warm_up(id);
+ALTER TABLE ONLY public.warm_up_end_written
+    ADD CONSTRAINT warm_up_end_warm_up_id_fkey FOREIGN KEY (warm_up_id) REFERENCES public.warm_up_written(id);
 
-ALTER TABLE ONLY public.warm_up
+ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
-ALTER TABLE ONLY public.warm_up
+ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_taken_by_fkey FOREIGN KEY (taken_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.weighing_written
@@ -3554,15 +4202,21 @@ GRANT UPDATE(closed_at) ON TABLE public.account TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.act TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.air_reading_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.undone TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.air_reading TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.batch_written TO kind_granary_app;
 
-GRANT SELECT,INSERT ON TABLE public.undone TO kind_granary_app;
-
 GRANT SELECT,INSERT ON TABLE public.batch TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.batch_check_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.batch_check TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.batch_end_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.batch_end TO kind_granary_app;
 
@@ -3608,6 +4262,10 @@ GRANT UPDATE(saved_at) ON TABLE public.draft TO kind_granary_app;
 
 GRANT UPDATE(version) ON TABLE public.draft TO kind_granary_app;
 
+GRANT UPDATE(dropped_by_act) ON TABLE public.draft TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.emergence_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.emergence TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.evidence_written TO kind_granary_app;
@@ -3639,6 +4297,10 @@ GRANT UPDATE(gone) ON TABLE public.garden_bloom TO kind_granary_app;
 GRANT SELECT,INSERT,DELETE ON TABLE public.garden_distance TO kind_granary_app;
 
 GRANT UPDATE(metres) ON TABLE public.garden_distance TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.germination_test_written TO kind_granary_app;
+
+GRANT UPDATE(next_count_on) ON TABLE public.germination_test_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.germination_test TO kind_granary_app;
 
@@ -3733,6 +4395,8 @@ GRANT UPDATE(crop_prices) ON TABLE public.house TO kind_granary_app;
 GRANT UPDATE(crop_thresholds) ON TABLE public.house TO kind_granary_app;
 
 GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.incident_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.incident TO kind_granary_app;
 
@@ -3836,6 +4500,10 @@ GRANT SELECT,INSERT ON TABLE public.lot_code_counter TO kind_granary_app;
 
 GRANT UPDATE(last) ON TABLE public.lot_code_counter TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.lot_correction_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.lot_correction TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.lot_label_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.lot_label TO kind_granary_app;
@@ -3892,9 +4560,15 @@ GRANT UPDATE(generations) ON TABLE public.lot_promise TO kind_granary_app;
 
 GRANT UPDATE(reckoned_on) ON TABLE public.lot_promise TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.method_trial_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.method_trial TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.method_trial_arm_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.method_trial_arm TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.method_trial_end_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.method_trial_end TO kind_granary_app;
 
@@ -3911,6 +4585,8 @@ GRANT SELECT,INSERT,DELETE ON TABLE public.outlook_stale TO kind_granary_app;
 GRANT UPDATE(since) ON TABLE public.outlook_stale TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.parked_form TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.passport_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.passport TO kind_granary_app;
 
@@ -3932,6 +4608,8 @@ GRANT UPDATE(version) ON TABLE public.person TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.place TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.place_climate_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.place_climate TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.planned_test TO kind_granary_app;
@@ -3952,19 +4630,27 @@ GRANT UPDATE(note) ON TABLE public.plot TO kind_granary_app;
 
 GRANT UPDATE(in_use) ON TABLE public.plot TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.potted_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.potted TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.promise_stale TO kind_granary_app;
 
 GRANT UPDATE(since) ON TABLE public.promise_stale TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.purity_card_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.purity_card TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.quick_look_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.quick_look TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.recipe TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.recipe_end TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.report_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.report TO kind_granary_app;
 
@@ -3975,6 +4661,10 @@ GRANT UPDATE(since) ON TABLE public.risk_stale TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.room_air TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.season_plan TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.seed_mark_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.test_check_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.seed_mark TO kind_granary_app;
 
@@ -4000,7 +4690,11 @@ GRANT UPDATE(version) ON TABLE public.test_bench TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.test_check TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.test_ending_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.test_ending TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.test_reopening_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.test_reopening TO kind_granary_app;
 
@@ -4008,17 +4702,31 @@ GRANT SELECT ON TABLE public.test_end TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.test_photo TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.test_towel_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.test_towel TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.treatment_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.treatment TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.treatment_opening_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.treatment_opening TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.trial_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.trial TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.trial_end_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.trial_end TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.warm_up_written TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.warm_up TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.warm_up_end_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.warm_up_end TO kind_granary_app;
 

@@ -53,7 +53,7 @@ export async function readHandover(
         (select count(*) from open_loan) as loans,
         (select count(*) from open_loan where due_on < ${today}) as "lateLoans",
         (select count(*) from hold join lot on lot.id = hold.lot_id where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id)) as holds,
-        (select count(*) from draft) as drafts,
+        (select count(*) from draft where dropped_by_act is null or exists (select from undone where undone.act_key = dropped_by_act)) as drafts,
         (select count(*) from lot where on_hand = 0 and form not in ('clean seed', 'on paper')) as "toClean"`.execute(db),
     db
       .selectFrom('grow_out')

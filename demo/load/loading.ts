@@ -1,5 +1,5 @@
 import type { Insertable } from 'kysely';
-import type { Day, GardenId, HoldingId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
+import type { AccountId, Day, GardenId, HoldingId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { Schema } from '#data/schema.ts';
 import type { SampleLibrary } from '../generate.ts';
@@ -14,6 +14,8 @@ export class Loading {
   readonly random: Random;
   readonly passwordHash: string;
   personIds: PersonId[] = [];
+  /** Whose acts they all are. */
+  helperAccount: AccountId | null = null;
   gardenIds: GardenId[] = [];
   placeIds: PlaceId[] = [];
   lotIds: LotId[] = [];
@@ -30,10 +32,11 @@ export class Loading {
     this.passwordHash = options.passwordHash;
   }
 
-  /** Notes an act at noon of its day; gives back its key. */
+  /** Notes an act at noon of its day, today’s at midnight, so that none is yet to come; gives back its key. */
   act(kind: string, subject: string, on: string): string {
     const key = this.random.uuid();
-    this.actRows.push({ key, kind, subject, account_id: null, written_at: new Date(`${on}T12:00:00Z`), answer: 'null' });
+    const at = on < this.today ? '12:00' : '00:00';
+    this.actRows.push({ key, kind, subject, account_id: this.helperAccount, written_at: new Date(`${on}T${at}:00Z`), answer: 'null' });
     return key;
   }
 

@@ -16,7 +16,7 @@ export async function loadPeople(loading: Loading): Promise<void> {
     role,
     password_hash: loading.passwordHash,
   }));
-  await addRows(loading.tx, 'account', accounts);
+  [, loading.helperAccount = null] = await addRows(loading.tx, 'account', accounts);
   loading.gardenIds = await addRows(
     loading.tx,
     'garden',

@@ -127,7 +127,7 @@ export type EndTrialProblem =
 /** Ends a trial with what was learnt; the better method may become the house's rule, where its writer may set rules. */
 export const concludeMethodTrial = command(
   'trial of methods ended',
-  { input: ofLot(endTrialOfMethodsForm), broken: { method_trial_end_pkey: { code: 'ended already' } } },
+  { input: ofLot(endTrialOfMethodsForm), broken: { method_trial_ends_once: { code: 'ended already' } } },
   async ({ tx, actor, today, refuse }: Inside<EndTrialProblem>, end) => {
     const lot = (await lockLot(tx, end.code)) ?? refuse({ code: 'no such trial' });
     const trial = (await findMethodTrial(tx, lot.id)) ?? refuse({ code: 'no such trial' });

@@ -25,6 +25,7 @@ export const addPurityCard = command(
     await createPurityCard(tx, {
       counted: card.counted,
       purePerGram: content.purePerGram,
+      perGramBefore: lot.seedsPerGram,
       lotId: lot.id,
       parts: card.parts,
       weighedOn: today,

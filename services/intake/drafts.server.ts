@@ -1,8 +1,10 @@
+import { dropDraftInput } from '#contracts/intake/intake.ts';
 import type { Back } from '#core/passport/back.ts';
 import type { Answers } from '#core/passport/answers.ts';
 import type { Db } from '#data/database.ts';
-import { createDraft, forgetDraft, saveDraft } from '#data/intake/drafts.ts';
+import { createDraft, discardDraft, findDraft, saveDraft } from '#data/intake/drafts.ts';
 import type { Actor } from '#data/people/accounts.ts';
+import { command, type Inside } from '#services/command.server.ts';
 
 /** What a half-done interview is called in the list of them. */
 export function draftTitle(answers: Answers, cropName: string | null): string {
@@ -21,7 +23,13 @@ export function keepDraft(db: Db, now: Date, id: string, draft: { answers: Answe
   return saveDraft(db, id, { answers: { ...draft.answers }, title: draft.title, version: draft.version, now });
 }
 
-/** Throws a half-done interview away. */
-export function dropDraft(db: Db, id: string): Promise<void> {
-  return forgetDraft(db, id);
-}
+/** Throws a half-done interview away; it is kept for a while, so that this can be undone. */
+export const dropDraft = command(
+  'draft discarded',
+  { input: dropDraftInput },
+  async ({ tx, refuse }: Inside<{ readonly code: 'no such draft' }>, drop) => {
+    const draft = (await findDraft(tx, drop.draftId)) ?? refuse({ code: 'no such draft' });
+    await discardDraft(tx, draft.id, drop.key);
+    return { answer: null, subject: draft.title };
+  },
+);

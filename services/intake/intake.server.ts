@@ -7,9 +7,9 @@ import { yearOf } from '#core/calendar/plainDate.ts';
 import { aimBy, takesHybrids } from '#core/house/rules.ts';
 import type { Day, GrowOutId, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
+import { onItsLot } from '#core/passport/onItsLot.ts';
 import { known, type Passport } from '#core/passport/passport.ts';
 import { boltsInherit, isLeafy } from '#core/passport/questions.ts';
-import { checkRipe } from '#core/passport/ripe.ts';
 import { searchKey } from '#core/search/searchKey.ts';
 import { mayFollow } from '#core/states/machine.ts';
 import { GROW_OUT, growOutState, LOAN, loanState } from '#core/states/states.ts';
@@ -21,7 +21,7 @@ import { lockGrowOut } from '#data/growouts/growOuts.ts';
 import { readHouse, type House } from '#data/house/house.ts';
 import { forgetDraft } from '#data/intake/drafts.ts';
 import { recordEvidence } from '#data/lots/evidence.ts';
-import { ensureLine } from '#data/lots/lines.ts';
+import { ensureLine, nearLineNames } from '#data/lots/lines.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { ensureGarden, nearGardens } from '#data/people/gardens.ts';
@@ -44,6 +44,7 @@ export type IntakeProblem =
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'harvest before it was lent' | 'seed in the first year'; readonly since: Day }
   | { readonly code: 'which garden'; readonly near: readonly string[] }
+  | { readonly code: 'which variety'; readonly near: readonly string[] }
   | { readonly code: 'who is it'; readonly near: readonly { readonly id: number; readonly name: string }[] }
   | { readonly code: 'loan is closed' | 'grow-out has ended' }
   | { readonly code: 'another crop was lent' | 'another variety was sown'; readonly lent: string }
@@ -146,29 +147,27 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
   }
   const gardenId = interview.garden === null ? null : await ensureGarden(tx, donorId, interview.garden);
   if (gardenId !== null && interview.gardenPlace) await placeGarden(tx, gardenId, interview.gardenPlace, house, actor, refuse);
+  if (!parent && !interview.varietyIsNew) {
+    const near = await nearLineNames(tx, crop.id, lineName(interview));
+    if (near.length > 0) refuse({ code: 'which variety', near });
+  }
   const line = await ensureLine(tx, crop.id, lineName(interview), {
     offspring: passport.offspring,
     aim: aimBy(house.rules, passport),
   });
   const code = await takeLotCode(tx, yearOf(today));
   const stock = stockOf(interview, crop);
-  const harvested = known(passport.harvested) ?? (passport.packet?.dateMeans === 'harvested' ? passport.packet.date : null);
   const id = await createLot(
     tx,
     {
       code,
       lineId: line.id,
       origin: interview.source,
-      kind: passport.kind,
+      ...onItsLot(crop, passport, today),
       unit: stock.unit,
       seedsPerGram: stock.perGram,
       donorId,
       gardenId,
-      harvested,
-      plantsHarvested: known(passport.plantsHarvested),
-      treated: treatedColumn(passport),
-      form: passport.form,
-      openBy: checkRipe(crop, passport, today)?.kind === 'too early' ? null : openByOf(crop, passport, today),
       generation: parent ? (parent.generation === null ? null : parent.generation + 1) : 0,
       note:
         [interview.brought.kind === 'uncleaned' ? toBeCleaned(interview.brought.typed) : null, interview.note].filter(Boolean).join('. ') ||
@@ -195,14 +194,6 @@ async function writeLot(tx: Db, writing: Writing): Promise<{ id: number; code: s
       personId: actor.personId,
     });
   return { id, code };
-}
-
-export const treatedColumn = ({ treated }: Passport): 'yes' | 'unknown' | null =>
-  treated === true ? 'yes' : treated === 'unknown' ? 'unknown' : null;
-
-function openByOf(crop: Crop, passport: Passport, today: Day): string | null {
-  const ripe = checkRipe(crop, passport, today);
-  return ripe === null || ripe.kind === 'too early' ? null : ripe.openBy;
 }
 
 /** The line it is kept under: its name, or "Offspring of" it. */

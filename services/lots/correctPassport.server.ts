@@ -1,11 +1,9 @@
 import { passportCorrection } from '#contracts/intake/intake.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
-import { known } from '#core/passport/passport.ts';
-import { checkRipe } from '#core/passport/ripe.ts';
+import { onItsLot } from '#core/passport/onItsLot.ts';
 import { findRelatives, updateLotFromPassport } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { command, type Inside } from '#services/command.server.ts';
-import { treatedColumn } from '#services/intake/intake.server.ts';
 import { changeUnderRules } from './holds.server.ts';
 import { lockedLot, type NoLot } from './lockedLot.server.ts';
 import { refreshOutlook } from './outlook.server.ts';
@@ -31,22 +29,15 @@ export const correctPassport = command(
     const [old] = await readPassports(tx, lot.id);
     if (old && JSON.stringify(old.answers, keysSorted(old.answers)) === JSON.stringify(passport, keysSorted(passport)))
       refuse({ code: 'nothing changed' });
-    const harvested = known(passport.harvested) ?? (passport.packet?.dateMeans === 'harvested' ? passport.packet.date : null);
+    const columns = onItsLot(lot.facts, passport, today);
+    const { harvested } = columns;
     const { parents, children } = await findRelatives(tx, lot.id);
     const older = parents.find((parent) => before(harvested, parent.harvested));
     if (older) refuse({ code: 'harvest before parent', parentHarvest: older.harvested! });
     const younger = children.find((child) => before(child.harvested, harvested));
     if (younger) refuse({ code: 'harvest after child', childHarvest: younger.harvested! });
-    const ripe = checkRipe(lot.facts, passport, today);
     await changeUnderRules(tx, lot.id, today, async () => {
-      await updateLotFromPassport(tx, lot.id, {
-        kind: passport.kind,
-        harvested,
-        plantsHarvested: known(passport.plantsHarvested),
-        treated: treatedColumn(passport),
-        form: passport.form,
-        openBy: ripe === null || ripe.kind === 'too early' ? null : ripe.openBy,
-      });
+      await updateLotFromPassport(tx, lot.id, columns);
       await writePassport(tx, {
         lotId: lot.id,
         answers: passport,

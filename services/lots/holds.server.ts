@@ -60,9 +60,12 @@ export async function layHolds(tx: Db, lotId: LotId, today: Day, before: Readonl
   if (trial) await createTrial(tx, { ...set, mustShow: holdReason(trial.why, passport), plantsWanted: TRIAL_PLANTS });
 }
 
+/** The reasons for which the rules ask for holds of a lot, as everything stands now. */
+export const reasonsToHold = async (db: Db, lotId: LotId): Promise<ReadonlySet<HoldReason>> => reasonsOf(await askedFor(db, lotId));
+
 /** Changes what a lot's passport says, and lays the holds that the rules ask for since. */
 export async function changeUnderRules(tx: Db, lotId: LotId, today: Day, change: () => Promise<void>): Promise<void> {
-  const before = reasonsOf(await askedFor(tx, lotId));
+  const before = await reasonsToHold(tx, lotId);
   await change();
   await layHolds(tx, lotId, today, before);
 }

@@ -9,6 +9,7 @@ import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findPerson } from '#data/people/people.ts';
 import { acting } from '#services/command.server.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
+import { dropDraft, startDraft } from '#services/intake/drafts.server.ts';
 import { pruneAccess } from '#services/people/prune.server.ts';
 import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/people/signIn.server.ts';
 import { emptyDatabase, NOW, preparedLibrary, TODAY, takeIn, type Library } from './database.ts';
@@ -225,7 +226,7 @@ describe('people', () => {
   });
 });
 
-test('sessions, links, wrong tries and parked forms are forgotten a month after their end; what is open stays', async () => {
+test('sessions, links, wrong tries, parked forms and discarded drafts are forgotten a month after their end; what is open stays', async () => {
   const DAY = 86_400;
   const { personId } = await somebody('Nan Furrow', 'nan@house.example');
   const account = (await sql<{ id: number }>`select id from account where person_id = ${personId}`.execute(library.db)).rows[0]!.id;
@@ -233,6 +234,11 @@ test('sessions, links, wrong tries and parked forms are forgotten a month after 
   await tryToSignIn('nan@house.example', 'a wrong one');
   await linkFor(library.db, NOW, personId);
   await parkForm(library.db, { accountId: account, path: '/desk', fields: {} });
+  const [drop, keep] = await Promise.all(
+    ['dropped', 'kept'].map((title) => startDraft(library.db, library.helper, { answers: {}, title, back: null })),
+  );
+  await dropDraft(acting(library.db, library.helper, NOW), { key: randomUUID(), draftId: drop! });
+  const drafts = async () => (await sql<{ id: string }>`select id from draft where id in (${drop}, ${keep})`.execute(library.owner)).rows;
   const left = async () =>
     (
       await sql<{ sessions: number; links: number; tries: number; forms: number }>`
@@ -247,7 +253,9 @@ test('sessions, links, wrong tries and parked forms are forgotten a month after 
   expect(await left()).toEqual(before);
   const late = later(200 * DAY);
   const open = await tryToSignIn('nan@house.example', PASSWORD, late);
+  expect(await drafts()).toHaveLength(2);
   await pruneAccess(library.db, late);
+  expect(await drafts()).toEqual([{ id: keep }]);
   expect(await left()).toEqual({ sessions: 1, links: 0, tries: 0, forms: 0 });
   expect(open.ok).toBe(true);
 });

@@ -37,6 +37,7 @@ test('the database takes no sample that weighs nothing, nor less', async () => {
       parts,
       counted: null,
       purePerGram: 5,
+      perGramBefore: 5,
       weighedOn: TODAY,
       by: library.helper.personId,
       actKey: randomUUID(),

@@ -19,6 +19,8 @@ import { packLot, unpackLot } from '#services/bench/packing.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { weighBatch } from '#services/bench/weighBatch.server.ts';
 import { acting } from '#services/command.server.ts';
+import { readActsAbout } from '#data/undo.ts';
+import { refuseSeed } from '#services/intake/intake.server.ts';
 import { closeLoan } from '#services/desk/desk.server.ts';
 import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
 import { recordQuickLook } from '#services/tests/quickLooks.server.ts';
@@ -32,7 +34,8 @@ beforeAll(async () => {
 
 const lot = (code: string) => findLotByCode(library.db, code);
 const lastOf = async (actor: Actor) => (await readLastAct(library.db, actor))!;
-const undoing = (act: string, actor = library.helper) => undo(acting(library.db, actor, TODAY), { key: randomUUID(), act });
+const undoing = (act: string, actor = library.helper, reason: string | null = null) =>
+  undo(acting(library.db, actor, TODAY), { key: randomUUID(), act, reason });
 /** Takes back what the helper did last. */
 const undoLast = async () => undoing((await lastOf(library.helper)).key);
 
@@ -266,15 +269,16 @@ describe('who may undo', () => {
       await sql`alter table act enable trigger user`.execute(tx);
     });
     expect(await undoing(old)).toMatchObject({ problem: { code: 'too late' } });
-    expect((await undoing(old, library.coordinator)).ok).toBe(true);
+    expect(await undoing(old, library.coordinator)).toMatchObject({ problem: { code: 'reason wanted' } });
+    expect((await undoing(old, library.coordinator, 'the wrong jar')).ok).toBe(true);
+    expect((await readActsAbout(library.db, code, 9)).find(({ key }) => key === old)).toMatchObject({ undoneReason: 'the wrong jar' });
     expect(await undoing(old, library.member)).toMatchObject({ problem: { code: 'not yours' } });
   });
 
   test('what cannot be undone says so, and what never was is nothing', async () => {
-    const code = await takeIn(library, { variety: 'Only Seen' });
     const key = randomUUID();
-    const look = { kind: 'float', looked: 10, good: 8, lookedOn: TODAY, note: null } as const;
-    await recordQuickLook(acting(library.db, library.helper, TODAY), { key, code, ...look });
+    const refused = { key, draftId: null, what: 'Kale', why: 'mouldy' };
+    await refuseSeed(acting(library.db, library.helper, TODAY), refused);
     expect(await readLastAct(library.db, library.helper)).toBeNull();
     expect(await undoing(key)).toMatchObject({ problem: { code: 'cannot be undone' } });
     expect(await undoing(randomUUID())).toMatchObject({ problem: { code: 'no such act' } });

@@ -81,7 +81,7 @@ describe('intake', () => {
     await takeIn(library);
     const near = await receiveLot(acting(library.db, library.helper, TODAY), intake({ donor: 'Martha Quill' }));
     expect(near).toMatchObject({ ok: false, problem: { code: 'who is it', near: [{ name: 'Marta Quill' }] } });
-    const added = await lot(await takeIn(library, { donor: 'Martha Quill', donorNew: true }));
+    const added = await lot(await takeIn(library, { donor: 'Martha Quill', donorNew: 'Martha Quill' }));
     expect(added.donor).toBe('Martha Quill');
   });
 
@@ -215,7 +215,7 @@ describe('the desk', () => {
       receiveLot(acting(library.db, library.helper, TODAY), intake({ garden, gardenNew }));
     expect(await brought('Hollow Lnae Allotments')).toMatchObject({ problem: { code: 'which garden', near: ['Hollow Lane Allotments'] } });
     expect(await brought('hollow lane allotments')).toMatchObject({ ok: true });
-    expect(await brought('Hollow Lane Allotment', 'yes')).toMatchObject({ ok: true });
+    expect(await brought('Hollow Lane Allotment', 'Hollow Lane Allotment')).toMatchObject({ ok: true });
   });
 
   test('a crop of two seasons gives no seed in the year it was lent, unless its plants bolted', async () => {

@@ -87,12 +87,15 @@ test.describe('a coordinator', () => {
     await page.goto(`/settings/record?search=${code}`);
     const row = page.getByRole('row').filter({ hasText: /Jory Thackwell ?Lot taken in/ });
     await story.layTest(code, 20);
-    await row.getByRole('button', { name: BUTTON.undo }).click();
-    await expect(page.getByRole('alert')).toContainText('a germination test has been started from it since');
+    await row.getByRole('link', { name: 'Undo' }).click();
+    await expect(page.getByRole('main')).toContainText(
+      'a germination test has been started from it since. Undo the test first, or correct the lot',
+    );
     const other = await story.takeIn({ variety: 'Off The Record' });
     await page.goto(`/settings/record?search=${other}`);
-    await row.getByRole('button', { name: BUTTON.undo }).click();
+    await row.getByRole('link', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: BUTTON.undoThis }).click();
     await expect(row).toContainText('undone');
-    await expect(row.getByRole('button')).toHaveCount(0);
+    await expect(row.getByRole('link', { name: 'Undo' })).toHaveCount(0);
   });
 });

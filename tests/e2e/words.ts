@@ -111,6 +111,7 @@ export const BUTTON = {
   takeItOut: 'Take it out',
   theStalkIsCorky: 'The stalk is corky',
   undo: 'Undo',
+  undoThis: 'Undo this',
   undoTheLastChange: 'Undo the last change',
   unplug: 'Unplug',
   useTheSpellingLongSiding: 'use the spelling ‘Long Siding’',

@@ -15,7 +15,7 @@ const TOLD = {
   kind: 'open-pollinated',
   boughtPlant: 'no',
   donor: 'Marta Quill',
-  donorNew: 'yes',
+  donorNew: 'Marta Quill',
   harvested: 'Sep 2026',
   seasonsGrown: '1',
   plantsStanding: '20',

@@ -137,6 +137,7 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/outlook', 'works here', 'works here', ({ code }) => `/lots/${code}/outlook`),
   place('lots/:code/test', 'works here', 'works here', ({ code }) => `/lots/${code}/test`),
   place('lots/:code/passport', 'works here', 'works here', ({ code }) => `/lots/${code}/passport`),
+  place('lots/:code/correct', 'works here', 'works here', ({ code }) => `/lots/${code}/correct`),
   place('lots/:code/seen', 'works here', 'works here', ({ code }) => `/lots/${code}/seen`),
   place('lots/:code/recall', 'works here', 'coordinator', ({ code }) => `/lots/${code}/recall`),
   place('lots/:code/label', 'works here', 'works here', ({ code }) => `/lots/${code}/label`),

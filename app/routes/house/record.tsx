@@ -1,15 +1,13 @@
-import { Form } from 'react-router';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { readActs } from '#data/acts.ts';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
-import { Button } from '#app/ui/Button.tsx';
 import { Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { UndoLink } from '#app/ui/UndoLink.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { doneWords, kindsCalled } from '#words/acts.ts';
 import type { Route } from './+types/record.ts';
@@ -34,7 +32,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     acts: acts.map(({ key, kind, subject, by, writtenAt, undoneBy }) => {
       const command = commandOf(kind);
       const canUndo = command !== null && isUndoable(command) && undoneBy === null;
-      return { key, kind, subject, by, at: momentOf(writtenAt), isUndone: undoneBy !== null, undoKey: canUndo ? newFormKey() : null };
+      return { key, kind, subject, by, at: momentOf(writtenAt), isUndone: undoneBy !== null, canUndo };
     }),
   };
 }
@@ -70,7 +68,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
                   {act.isUndone ? (
                     <span className="text-soft">undone</span>
                   ) : (
-                    act.undoKey && <UndoForm act={act.key} formKey={act.undoKey} />
+                    act.canUndo && <UndoLink act={act.key} what={doneWords(act.kind)} />
                   )}
                 </td>
               </tr>
@@ -80,18 +78,5 @@ export default function Record({ loaderData: { search, page, total, more, acts }
       )}
       <Pager page={page} size={PAGE} total={total} things="actions" more={more} />
     </>
-  );
-}
-
-/** Takes back somebody's act; where that cannot be, the next page says why. */
-function UndoForm({ act, formKey }: { act: string; formKey: string }) {
-  return (
-    <Form method="post" action="/undo">
-      <input type="hidden" name="key" value={formKey} />
-      <input type="hidden" name="act" value={act} />
-      <Button type="submit" look="quiet" className="-my-2 min-h-9 px-0 py-0">
-        Undo
-      </Button>
-    </Form>
   );
 }

@@ -1,49 +1,130 @@
-import { data, redirect } from 'react-router';
-import { parseForm } from '#app/platform/form.server.ts';
+import { data, redirect, useSearchParams } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { newFormKey, parseForm } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { undoProblemWords } from '#words/undo.ts';
+import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { usePostForm } from '#app/ui/usePostForm.ts';
 import { localPath } from '#contracts/localPath.ts';
 import { undoForm } from '#contracts/undo.ts';
-import { undo } from '#services/undo.server.ts';
+import { formatMoment } from '#core/calendar/formatMoment.ts';
+import { commandOf, COMMANDS } from '#core/people/commands.ts';
+import { may } from '#core/people/may.ts';
+import { readUndoing, undo } from '#services/undo.server.ts';
+import { doneWords } from '#words/acts.ts';
+import { insteadOfUndo, undoProblemWords } from '#words/undo.ts';
 import type { Route } from './+types/undo.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Undo · Kind Granary' }];
 
-export function loader({ request, context }: Route.LoaderArgs) {
-  visitBy(context, request, 'read own loans');
-  return null;
+/** One act, with what stands in the way of undoing it. Members see their own alone. */
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const visit = visitBy(context, request, 'read own loans');
+  const asked = undoForm.shape.act.safeParse(new URL(request.url).searchParams.get('act'));
+  if (!asked.success) return null;
+  const { act, against, wantsReason } = await readUndoing(db, visit.actor, asked.data);
+  if (!act || (act.accountId !== visit.actor.accountId && !may(visit.actor.role, 'work'))) throw data(null, { status: 404 });
+  const command = commandOf(act.kind);
+  const way = command && COMMANDS[command].takenBack;
+  return {
+    key: newFormKey(),
+    act: {
+      key: act.key,
+      kind: act.kind,
+      subject: act.subject,
+      by: act.by,
+      at: formatMoment(act.writtenAt.getTime(), visit.now.getTime(), visit.house.timeZone),
+    },
+    against: against && undoProblemWords(against),
+    instead: way && way !== 'undo' ? insteadOfUndo(way) : null,
+    wantsReason,
+  };
 }
 
 /** Takes an act back, and goes on where that leaves one: at its lot, or on the page from which it was asked. */
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'read own loans');
-  const submission = parseForm(await formOf(request), undoForm);
-  if (submission.status !== 'success') throw data(null, { status: 400 });
+  const form = await formOf(request);
+  const submission = parseForm(form, undoForm);
+  const refused = (trouble: string | null, field: string, status: number) =>
+    data({ trouble, result: submission.reply(trouble === null ? {} : { fieldErrors: { [field]: [trouble] } }) }, { status });
+  if (submission.status !== 'success') return refused(null, '', 400);
   const done = await undo(visit, submission.value);
-  if (!done.ok) return data({ trouble: undoProblemWords(done.problem) }, { status: 409 });
+  if (!done.ok) return refused(undoProblemWords(done.problem), done.problem.code === 'reason wanted' ? 'reason' : '', 409);
   const { kind, subject } = done.answer;
-  const from = request.headers.get('referer');
-  const back = from && URL.canParse(from) ? new URL(from) : null;
+  const from = new URL(request.url).searchParams.get('from') ?? request.headers.get('referer');
+  const back = from && URL.canParse(from, request.url) ? new URL(from, request.url) : null;
   const isGone = OWN_PAGES[kind]?.test(back?.pathname ?? '');
-  return redirect(isGone ? `/lots/${subject}` : back ? localPath(back.pathname + back.search) : '/');
+  return redirect(isGone ? `/lots/${subject}` : back && back.pathname !== '/undo' ? localPath(back.pathname + back.search) : '/');
 }
 
-/** The page of a batch is there no more once the batch is undone; its lot tells what is left of it. */
-const OWN_PAGES: Readonly<Record<string, RegExp>> = { 'batch started': /^\/bench\/\d/ };
+/** The page of what an act began is there no more once it is undone; its lot tells what is left of it. */
+const OWN_PAGES: Readonly<Record<string, RegExp>> = { 'batch started': /^\/bench\/\d/, 'test laid': /^\/tests\/\d/ };
 
-/** Says what stood in the way, where it was asked from the record or without scripts: else the bar itself says it. */
-export default function Undo({ actionData }: Route.ComponentProps) {
+/** One act and the way to take it back; without one, where Undo is found. */
+export default function Undo({ loaderData, actionData }: Route.ComponentProps) {
   return (
     <>
       <PageHead
         title="Undo"
-        about="You can undo your last action for ten minutes, from the bar at the bottom of the page. A coordinator can undo older actions under Who did what."
+        about="Nothing is erased: the history keeps what was done and that it was undone."
+        actions={<ButtonLink to="/">Go to Today</ButtonLink>}
       />
-      {actionData && <Notice tone="poor">{actionData.trouble}</Notice>}
-      <ButtonLink to="/">Go to Today</ButtonLink>
+      {actionData?.trouble && !loaderData && <Notice tone="poor">{actionData.trouble}</Notice>}
+      {loaderData ? (
+        <OneAct view={loaderData} result={actionData?.result ?? null} />
+      ) : (
+        <p className="max-w-prose">
+          You can undo your last action for ten minutes, from the bar at the bottom of the page. A coordinator can undo older actions from a
+          lot’s History or under Who did what.
+        </p>
+      )}
     </>
+  );
+}
+
+type View = NonNullable<Route.ComponentProps['loaderData']>;
+
+function OneAct({
+  view: { key, act, against, instead, wantsReason },
+  result,
+}: {
+  view: View;
+  result: Parameters<typeof usePostForm>[0]['result'];
+}) {
+  const [form, fields] = usePostForm<typeof undoForm>({ id: 'undo', result, start: { act: act.key } });
+  const [query] = useSearchParams();
+  return (
+    <section aria-label="Action" className="max-w-prose">
+      <h2 className="text-large">
+        {doneWords(act.kind)} {act.subject && <LotCode>{act.subject}</LotCode>}
+      </h2>
+      <p className="mt-1 mb-5 text-soft">
+        {act.at}, by {act.by ?? 'the program itself'}
+      </p>
+      {against ? (
+        <Notice tone="doubt">
+          {against}. {instead}
+        </Notice>
+      ) : (
+        <PostForm form={form} formKey={key}>
+          <input type="hidden" name="act" value={act.key} />
+          <TextField
+            field={fields.reason}
+            label={wantsReason ? 'Why are you undoing it?' : 'Why are you undoing it? (optional)'}
+            hint="For example: wrong jar, or typed one zero too many"
+          />
+          <div className="flex flex-wrap gap-3">
+            <Button type="submit" look="action">
+              Undo this
+            </Button>
+            <ButtonLink to={localPath(query.get('from'))}>Leave it as it is</ButtonLink>
+          </div>
+        </PostForm>
+      )}
+    </section>
   );
 }

@@ -1,6 +1,6 @@
 import { useFetcher } from 'react-router';
 import type { InterviewContext } from './asking.ts';
-import { AskText, AskTick, AskWords } from './asks.tsx';
+import { AskSure, AskText, AskTick, AskWords } from './asks.tsx';
 
 // Questions that ask more than one thing, or look up what is typed.
 
@@ -9,18 +9,22 @@ const askOf = ({ answers, faults, say }: InterviewContext) => ({ answers, faults
 
 export function AskVariety({ context }: Asked) {
   const lines = useFetcher<{ names: string[] }>({ key: 'lines' });
+  const ask = askOf(context);
   return (
-    <AskText
-      {...askOf(context)}
-      name="variety"
-      label="Variety"
-      hint="The name as the donor gives it"
-      suggestions={lines.data?.names ?? []}
-      say={(name, value) => {
-        context.say(name, value);
-        if (context.crop) void lines.load(`/suggest?${new URLSearchParams({ crop: context.crop.id, typed: value })}`);
-      }}
-    />
+    <div className="space-y-2">
+      <AskText
+        {...ask}
+        name="variety"
+        label="Variety"
+        hint="The name as the donor gives it"
+        suggestions={lines.data?.names ?? []}
+        say={(name, value) => {
+          context.say(name, value);
+          if (context.crop) void lines.load(`/suggest?${new URLSearchParams({ crop: context.crop.id, typed: value })}`);
+        }}
+      />
+      {context.asks === 'variety' && <AskSure {...ask} name="varietyNew" of="variety" words={(name) => `‘${name}’ is another variety`} />}
+    </div>
   );
 }
 
@@ -58,7 +62,7 @@ export function AskDonor({ context }: Asked) {
           if (value !== 'unknown') void people.load(`/suggest?${new URLSearchParams({ typed: value })}`);
         }}
       />
-      {context.asks === 'who' && <AskTick {...askOf(context)} name="donorNew" label="This is a new person" />}
+      {context.asks === 'who' && <AskSure {...askOf(context)} name="donorNew" of="donor" words={(name) => `${name} is a new person`} />}
     </div>
   );
 }
@@ -68,7 +72,7 @@ export function AskGarden({ context }: Asked) {
   return (
     <div className="space-y-3">
       <AskText {...ask} name="garden" label="Which garden did it grow in?" unknown suggestions={context.gardens} />
-      {context.asks === 'garden' && <AskTick {...ask} name="gardenNew" label="This is a new garden" />}
+      {context.asks === 'garden' && <AskSure {...ask} name="gardenNew" of="garden" words={(name) => `${name} is a new garden`} />}
       {ask.answers['garden'] && ask.answers['garden'] !== 'unknown' && (
         <AskText
           {...ask}

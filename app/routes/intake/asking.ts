@@ -5,7 +5,7 @@ import type { Metres } from '#core/kernel/kinds.ts';
 import type { Asking, Choice } from './asks.tsx';
 
 /** What the last answer of the server asked to be confirmed, if anything. */
-export type Asks = 'who' | 'garden' | 'harvest' | null;
+export type Asks = 'who' | 'variety' | 'garden' | 'harvest' | null;
 
 /** What the questions are asked with, beside the answers. */
 export interface InterviewContext extends Asking {

@@ -190,6 +190,30 @@ export function AskTick({ name, label, answers, say, hint }: Omit<Common, 'fault
   );
 }
 
+/** Confirms what was asked about, and only as it is typed now. @param of the answer that is confirmed */
+export function AskSure({
+  name,
+  of,
+  words,
+  answers,
+  say,
+}: Omit<Common, 'faults' | 'label'> & { of: string; words: (typed: string) => string }) {
+  const typed = answers[of] ?? '';
+  return (
+    <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
+      <input
+        type="checkbox"
+        name={name}
+        value={typed}
+        checked={typed !== '' && answers[name] === typed}
+        onChange={(event) => say(name, event.target.checked ? typed : '')}
+        className="size-5"
+      />
+      {words(typed)}
+    </label>
+  );
+}
+
 /** A longer text. */
 export function AskWords(ask: Common) {
   const { name, label, hint, answers, faults, say } = ask;

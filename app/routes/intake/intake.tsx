@@ -151,6 +151,11 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
       );
     case 'which garden':
       return at('garden', `Is it ${problem.near.join(', or ')}? Enter the name like that, or tick that this is a new garden`);
+    case 'which variety':
+      return at(
+        'variety',
+        `Is it ${problem.near.map((name) => `‘${name}’`).join(', or ')}? Enter the name like that, or tick that this is another variety`,
+      );
     case 'who is it':
       return at(
         'donor',
@@ -178,6 +183,7 @@ function faultsOf(problem: IntakeProblem): { faults: Record<string, string>; who
 function askedBy({ code }: IntakeProblem): Asks {
   if (code === 'who is it') return 'who';
   if (code === 'which garden') return 'garden';
+  if (code === 'which variety') return 'variety';
   return code === 'harvest before it was lent' || code === 'seed in the first year' ? 'harvest' : null;
 }
 
@@ -209,7 +215,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     };
   }
   if (intent === 'drop') {
-    if (draftId) await dropDraft(db, draftId);
+    if (draftId && key) await dropDraft(visit, { key, draftId });
     throw redirect('/intake');
   }
   const facts = crop ? await readCrop(db, crop.id) : null;

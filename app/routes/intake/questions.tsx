@@ -26,7 +26,7 @@ import { AskCrop } from './AskCrop.tsx';
 import { AskDiseaseAnswers, AskDiseases } from './AskDiseases.tsx';
 import { choices, type InterviewContext } from './asking.ts';
 import { AskDonor, AskGarden, AskNote, AskOffspring, AskSample, AskVariety } from './askedApart.tsx';
-import { AskChoice, AskDay, AskText, AskTick, type Choice } from './asks.tsx';
+import { AskChoice, AskDay, AskSure, AskText, AskTick, type Choice } from './asks.tsx';
 import { AskNeighbours } from './neighbours.tsx';
 
 /** How a question is answered: a choice, a line, a day, or a tick. `unknown` gives it a box for that. */
@@ -139,7 +139,9 @@ function AskPlain({ question, context }: { question: PlainQuestion; context: Int
       return (
         <>
           <AskText {...ask} {...form} {...(question === 'place' && { suggestions: context.places })} />
-          {question === 'harvested' && context.asks === 'harvest' && <SureOfHarvest context={context} />}
+          {question === 'harvested' && context.asks === 'harvest' && (
+            <AskSure {...ask} name="sureHarvested" of="harvested" words={(typed) => `Yes, ${typed} is right`} />
+          )}
         </>
       );
     case 'day':
@@ -147,22 +149,4 @@ function AskPlain({ question, context }: { question: PlainQuestion; context: Int
     case 'tick':
       return <AskTick {...ask} />;
   }
-}
-
-/** Confirms a harvest that was asked about, and only as it is typed now. */
-function SureOfHarvest({ context: { answers, say } }: { context: InterviewContext }) {
-  const typed = answers['harvested'] ?? '';
-  return (
-    <label className="inline-flex min-h-12 items-center gap-3 font-semibold">
-      <input
-        type="checkbox"
-        name="sureHarvested"
-        value={typed}
-        checked={typed !== '' && answers['sureHarvested'] === typed}
-        onChange={(event) => say('sureHarvested', event.target.checked ? typed : '')}
-        className="size-5"
-      />
-      Yes, {typed} is right
-    </label>
-  );
 }

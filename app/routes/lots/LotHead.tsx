@@ -70,7 +70,9 @@ export function LotHead({ lot, state, holds, triesMethods, hasOldLabel }: LotHea
             {can('seed given') && <ActionLink to={to('give')}>Give seed away</ActionLink>}
             {can('lots blended') && <ActionLink to={to('blend')}>Blend with another lot</ActionLink>}
             {(can('trial of methods begun') || triesMethods) && <ActionLink to={to('methods')}>Compare methods</ActionLink>}
+            <ActionLink to={to('correct')}>Correct crop, variety, donor or garden</ActionLink>
             <ActionLink to={to('passport')}>Correct provenance</ActionLink>
+            <ActionLink to={`/lots/${lot.code}?part=history`}>Undo a mistake</ActionLink>
             <ActionLink to={to('recall')}>Recall it and what came from it</ActionLink>
           </MoreActions>
         </>

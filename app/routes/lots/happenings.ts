@@ -1,6 +1,7 @@
 import { HOLD_WORDS, ORIGIN_WORDS } from '#words/vocabulary.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { findOpenings, findTreatments } from '#data/bench/treatments.ts';
+import type { findCorrections } from '#data/lots/corrections.ts';
 import type { findEvidence } from '#data/lots/evidence.ts';
 import type { findHolds } from '#data/lots/holds.ts';
 import type { findIncidents } from '#data/lots/incidents.ts';
@@ -22,6 +23,7 @@ interface Told {
     readonly donor: string | null;
   };
   readonly passports: Awaited<ReturnType<typeof readPassports>>;
+  readonly corrections: Awaited<ReturnType<typeof findCorrections>>;
   readonly holds: Awaited<ReturnType<typeof findHolds>>;
   readonly tests: Awaited<ReturnType<typeof testsOfLot>>;
   readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
@@ -34,9 +36,20 @@ interface Told {
   readonly dayOf: (at: Date) => string;
 }
 
+/** What a lot was called and whose it was, and what it is now. */
+function correctionWords(one: Awaited<ReturnType<typeof findCorrections>>[number]): string {
+  const [was, now] = [`${one.oldCrop} ‘${one.oldVariety}’`, `${one.newCrop} ‘${one.newVariety}’`];
+  const changes = [
+    was !== now && `${was} became ${now}`,
+    one.oldDonor !== one.newDonor && `donor ${one.oldDonor ?? 'unknown'} became ${one.newDonor ?? 'unknown'}`,
+    one.oldGarden !== one.newGarden && `garden ${one.oldGarden ?? 'unknown'} became ${one.newGarden ?? 'unknown'}`,
+  ];
+  return `Corrected, ${changes.filter(Boolean).join(', ')}: ${one.why}`;
+}
+
 /** What happened to a lot, from every record of it. */
 export function happeningsOf(told: Told): Happening[] {
-  const { lot, passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings, dayOf } = told;
+  const { lot, passports, corrections, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings, dayOf } = told;
   const event = (on: string | null, what: string, by: string | null = null): Happening[] => (on === null ? [] : [{ on, what, by }]);
   return [
     ...event(
@@ -44,6 +57,7 @@ export function happeningsOf(told: Told): Happening[] {
       `${lot.origin === 'blend' && lot.note ? lot.note : ORIGIN_WORDS[lot.origin]}${lot.donor ? ` by ${lot.donor}` : ''}`,
     ),
     ...passports.slice(0, -1).flatMap(({ writtenOn, why, writtenBy }) => event(writtenOn, `Provenance corrected: ${why}`, writtenBy)),
+    ...corrections.flatMap((one) => event(one.writtenOn, correctionWords(one), one.writtenBy)),
     ...holds.flatMap((hold) => [
       ...event(hold.setOn, `Put on hold, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.reason}`, hold.setBy ?? 'automatically'),
       ...event(hold.liftedOn, `Hold removed, ${HOLD_WORDS[hold.kind].toLowerCase()}: ${hold.liftReason}`, hold.liftedBy),

@@ -27,6 +27,7 @@ import { Glance, PARTS, Parts } from './Glance.tsx';
 import { Holds } from './Holds.tsx';
 import { Ledger } from './Ledger.tsx';
 import { LendingReckoning } from './LendingReckoning.tsx';
+import { LotActs } from './LotActs.tsx';
 import { LotHead } from './LotHead.tsx';
 import { LotTests } from './LotTests.tsx';
 import { Passport } from './Passport.tsx';
@@ -34,6 +35,7 @@ import { PlantsReckoning } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
 import { QuickLooks } from './QuickLooks.tsx';
 import { Timeline } from './Timeline.tsx';
+import { readLotActs } from './lotActs.server.ts';
 import { readLotPage } from './lotPage.server.ts';
 import { troubleOf } from './lotTrouble.ts';
 
@@ -47,7 +49,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot && read.ok && (await isWithdrawn(db, read.code))) throw data(null, { status: 410 });
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
-  return { ...(await readLotPage(lot, visit)), isNew: new URL(request.url).searchParams.has('new') };
+  const { searchParams } = new URL(request.url);
+  const [page, acts] = await Promise.all([
+    readLotPage(lot, visit),
+    searchParams.get('part') === 'history' ? readLotActs(lot.code, visit) : [],
+  ]);
+  return { ...page, acts, isNew: searchParams.has('new') };
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
@@ -190,7 +197,12 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           )}
         </>
       )}
-      {part === 'history' && <Timeline happenings={loaderData.happenings} />}
+      {part === 'history' && (
+        <>
+          <Timeline happenings={loaderData.happenings} />
+          <LotActs acts={loaderData.acts} />
+        </>
+      )}
     </>
   );
 }

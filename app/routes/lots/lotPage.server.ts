@@ -20,6 +20,7 @@ import { findMethodTrial } from '#data/bench/methodTrials.ts';
 import { findOpenings, findTreatments } from '#data/bench/treatments.ts';
 import type { House } from '#data/house/house.ts';
 import { readDescent } from '#data/lots/descent.ts';
+import { findCorrections } from '#data/lots/corrections.ts';
 import { findEvidence } from '#data/lots/evidence.ts';
 import { findHolds } from '#data/lots/holds.ts';
 import { findIncidents } from '#data/lots/incidents.ts';
@@ -98,8 +99,9 @@ export async function readLotPage(lot: Lot, visit: Visit) {
 
 /** Everything that was written of a lot and stands in its timeline. */
 async function readWritten(lotId: LotId) {
-  const [passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings] = await Promise.all([
+  const [passports, corrections, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings] = await Promise.all([
     readPassports(db, lotId),
+    findCorrections(db, lotId),
     findHolds(db, lotId),
     testsOfLot(db, lotId),
     findEvidence(db, lotId),
@@ -110,7 +112,7 @@ async function readWritten(lotId: LotId) {
     findTreatments(db, lotId),
     findOpenings(db, lotId),
   ]);
-  return { passports, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings };
+  return { passports, corrections, holds, tests, evidence, incidents, trials, reports, potted, treatments, openings };
 }
 
 async function readStock(lot: Lot, { house, today }: Visit) {
