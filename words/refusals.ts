@@ -40,6 +40,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'freezer: too warm': 'This is too warm for cold storage. Check the temperature',
   'packet size: missing': 'Enter how many seeds go into one packet',
   'seeds: under one': 'Enter at least 1 seed',
+  'kept back: missing': 'Enter how many seeds to keep back, or 0 for none',
   'packets: not whole': 'Enter a whole number of packets',
   'seeds: not whole': 'Enter a whole number of seeds',
   'number: negative': 'Enter 0 or more',

@@ -143,6 +143,14 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 }
 
 /** Where seed that must not be dried was to be put into the frost. */
+/** Seed that comes straight out of the freezer. @param opens when its container is warm, as it is said; null where nobody has taken it out */
+export const frozenWords = (place: string, opens: string | null): string =>
+  opens === null
+    ? `It is frozen (${place}). Take its container out and leave it closed until it is as warm as the room, or the seed draws damp`
+    : `Its container is still warming up. Leave it closed until ${opens}`;
+/** How that is confirmed. */
+export const WARMED = 'It stood closed until it was as warm as the room';
+
 export const FROST_KILLS_IT = 'Frost kills seed of this crop. Choose a place above freezing';
 
 /** Asks about a figure that is off by ten from what is on record. @param onRecord as the house writes it */

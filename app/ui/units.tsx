@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react';
+import { lotState } from '#core/states/states.ts';
 import { formatStock, type Units } from '#core/units/formatAmount.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 
@@ -16,4 +17,9 @@ export const EXAMPLES: Record<Units, { readonly weight: string; readonly clean: 
 /** An amount of a lot as the house writes it. */
 export function Stock({ amount, unit }: { amount: number; unit: StockUnit }) {
   return <>{formatStock(amount, unit, useUnits())}</>;
+}
+
+/** What is left of a lot: its amount, or that it is still to be cleaned, or used up. */
+export function StockLeft({ lot }: { lot: { readonly form: string; readonly onHand: number; readonly unit: StockUnit } }) {
+  return lot.onHand > 0 ? <Stock amount={lot.onHand} unit={lot.unit} /> : <span className="text-soft">{lotState(lot)}</span>;
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, amount, container, day, maybePhoto, maybePercent, maybeWhen, maybeWords, tick, words } from '#contracts/fields.ts';
+import { actKey, amount, container, day, maybePhoto, maybePercent, maybeWhen, maybeWords, sure, tick, words } from '#contracts/fields.ts';
 import { refusal } from '#core/kernel/refusal.ts';
 import { METHODS, nameOfRecipe, type KnownMethod, type Method } from '#core/bench/methods.ts';
 import { CAUTIONS, STEPS, type Caution } from '#core/bench/steps.ts';
@@ -113,6 +113,7 @@ export const finishForm = z.object({
   key: actKey,
   turn,
   amount,
+  sure,
   place: maybeWords(60),
   container: container.optional().transform((into) => into ?? null),
   sign: tick,
@@ -165,13 +166,9 @@ export const packForm = z.object({
     .max(100_000, 'number: check')
     .optional()
     .transform((count) => count ?? null),
-  keepBack: z
-    .int({ error: 'seeds: not whole' })
-    .min(0, 'number: negative')
-    .max(10_000_000, 'number: check')
-    .optional()
-    .transform((count) => count ?? 0),
+  keepBack: z.int({ error: 'kept back: missing' }).min(0, 'number: negative').max(10_000_000, 'number: check'),
   place: words(60, 'destination: missing'),
+  warmed: sure,
 });
 
 const part = weight.optional().transform((read) => read?.milligrams ?? 0);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, rowNumber, maybeWords, words } from '#contracts/fields.ts';
+import { actKey, rowNumber, maybeWords, sure, words } from '#contracts/fields.ts';
 
 const wholeNumber = (missing: string) => z.int({ error: missing });
 
@@ -9,6 +9,7 @@ export const lendForm = z.object({
   code: words(60, 'code: missing'),
   packets: wholeNumber('packets to lend: missing').min(1, 'packets: under one').max(100, 'packets: over a hundred'),
   overrideReason: maybeWords(300),
+  warmed: sure,
 });
 
 /** The same, with who stands at the desk. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, lotCode, maybePhoto, maybeWords, tick, words } from '#contracts/fields.ts';
+import { actKey, day, lotCode, maybePhoto, maybeWords, sure, tick, words } from '#contracts/fields.ts';
 import { refusal } from '#core/kernel/refusal.ts';
 import { COUNTED, MEDIA, SPOTS, TEST_KINDS, TREATMENTS_BEFORE } from '#core/germination/layout.ts';
 import { QUICK_LOOKS } from '#core/germination/quickLooks.ts';
@@ -38,6 +38,8 @@ const laying = {
   medium: z.enum(MEDIA).default('paper towel'),
   treatments: z.array(z.enum(TREATMENTS_BEFORE)).default([]),
   checkDays,
+  /** Seed out of the freezer stood closed until it was warm. */
+  warmed: sure,
 };
 
 /** Laying a test of one lot. `seeds` are those of each replicate. */

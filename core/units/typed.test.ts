@@ -48,4 +48,17 @@ test('a volume weighs what the crop’s own seed weighs, and is always rough', (
   expect(milligrams('½ tsp', 0.2)).toBe(500);
   expect(milligrams('½ tsp', 0.8)).toBe(2000);
   expect(milligrams('1 cup', 0.8)).toBe(192_000);
+  for (const [text, cups] of [
+    ['1/2 cup', 0.5],
+    ['a cup', 1],
+    ['half a cup', 0.5],
+    ['1 1/2 cups', 1.5],
+    ['1,5 cups', 1.5],
+    ['a quarter of a cup', 0.25],
+    ['about 2 cups', 2],
+  ] as const)
+    expect(milligrams(text, 0.5)).toBe(cups * 120_000);
+  expect(milligrams('a teaspoon', 0.8)).toBe(4000);
+  expect(milligrams('1/2 tsp', 0.8)).toBe(2000);
+  expect(milligrams('1/0 tsp', 0.8)).toBeNull();
 });

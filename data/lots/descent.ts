@@ -19,6 +19,7 @@ export interface KinRow {
   readonly effective: number | null;
   readonly onHand: number;
   readonly unit: 'seed' | 'mg';
+  readonly form: string;
   readonly parents: readonly number[];
 }
 
@@ -27,7 +28,7 @@ const MOST_KIN = 120;
 
 const KIN = sql`
   select lot.id, lot.code, lot.line_id as "lineId", line.name as variety, lot.harvested, lot.taken_in_on as "takenInOn", lot.origin, garden.name as garden,
-    lot.garden_id as "gardenId", donor.name as donor, lot.plants_harvested as plants, lot_promise.promise, lot_promise.effective, lot.on_hand as "onHand", lot.unit,
+    lot.garden_id as "gardenId", donor.name as donor, lot.plants_harvested as plants, lot_promise.promise, lot_promise.effective, lot.on_hand as "onHand", lot.unit, lot.form,
     coalesce((select array_agg(parent_id order by parent_id) from lot_parent where child_id = lot.id), '{}') as parents
   from lot
   join line on line.id = lot.line_id

@@ -176,6 +176,7 @@ export async function findLotsOfLine(db: Db, lineId: LineId) {
       'lot.code',
       'lot.harvested',
       'lot.on_hand as onHand',
+      'lot.form',
       'lot.unit',
       'lot.seeds_per_gram as seedsPerGram',
       'lot.plants_harvested as plants',

@@ -2,7 +2,9 @@ import { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { tenfold } from '#core/kernel/tenfold.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
+import type { Amount } from '#core/units/parseAmount.ts';
 import { endBatch, listBatchesOfLot } from '#data/bench/batches.ts';
 import { readWeighings } from '#data/bench/weighings.ts';
 import type { Db } from '#data/database.ts';
@@ -19,7 +21,7 @@ import { batchAt, type BatchGone, type MovedOn } from './batchAt.server.ts';
 import { readFirst, type ReadFirst } from './cautions.server.ts';
 import { enterClean, unitsOf } from './cleaned.server.ts';
 import { readDrying } from './drying.server.ts';
-import { CLEANED_NOT_DRY, CLEANING_WASTE, FOUND_DRY, putAwayDamp } from '#words/kept.ts';
+import { CLEANED_NOT_DRY, CLEANING_WASTE, FOUND_DRY, putAwayDamp, weightBrought } from '#words/kept.ts';
 
 export type FinishProblem =
   | BatchGone
@@ -29,6 +31,7 @@ export type FinishProblem =
   | { readonly code: 'not dry'; readonly against: readonly NotDry[] }
   | { readonly code: 'more than there was' }
   | { readonly code: 'more than was weighed'; readonly heaviest: number }
+  | { readonly code: 'is it so'; readonly times: number; readonly last: number; readonly typed: string }
   | { readonly code: 'frost kills it' };
 
 /** Seed that has drawn damp, on another scale, weighs at most so much more than it ever did at the bench. */
@@ -48,9 +51,12 @@ export const finishBatch = command(
     const today = dayInZone(now, house?.timeZone ?? 'UTC');
     if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
     const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
-    const heaviest = Math.max(0, ...(await readWeighings(tx, batch.id)).map(({ milligrams }) => milligrams));
+    const weighings = await readWeighings(tx, batch.id);
+    const brought = batch.brought === 'clean seed' ? null : weightBrought(lot.note);
+    const heaviest = Math.max(batch.weightIn ?? 0, brought ?? 0, ...weighings.map(({ milligrams }) => milligrams));
     if (heaviest > 0 && finish.amount.kind === 'weight' && finish.amount.milligrams > DAMPER * heaviest)
       refuse({ code: 'more than was weighed', heaviest });
+    askOfClean(finish, weighings.at(-1)?.milligrams ?? null, refuse);
     const act = { actKey: finish.key, by: actor.personId };
     await endBatch(tx, {
       ...act,
@@ -80,6 +86,16 @@ export const finishBatch = command(
     return { answer: { code: lot.code, lifted }, subject: lot.code };
   },
 );
+
+/** Asks once about clean seed that weighs a tenth of its last weighing, or ten times as much. */
+function askOfClean(
+  { amount, sure }: { readonly amount: Amount & { readonly typed: string }; readonly sure?: string | undefined },
+  last: number | null,
+  refuse: Refuse<Extract<FinishProblem, { code: 'is it so' }>>,
+): void {
+  const off = last !== null && amount.kind === 'weight' ? tenfold(amount.milligrams, last) : null;
+  if (off && sure !== amount.typed) refuse({ code: 'is it so', times: off.times, last: last!, typed: amount.typed });
+}
 
 /** Seed that was in the book already is less by the water, chaff and bad seed that left it. */
 async function settleStock(

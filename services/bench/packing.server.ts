@@ -6,6 +6,7 @@ import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace, findHoldings } from '#data/stock/places.ts';
+import { refuseFrozen, type StillFrozen } from './frozen.server.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { isDeadlyPlace } from '#services/stock/frost.server.ts';
@@ -13,49 +14,55 @@ import { looseHolding } from '#services/stock/stock.server.ts';
 
 export type PackProblem =
   | NoLot
+  | StillFrozen
   | { readonly code: 'on hold'; readonly kind: 'drying' | 'recall' }
   | { readonly code: 'more than there is'; readonly most: number }
   | { readonly code: 'nothing to pack' }
   | { readonly code: 'frost kills it' };
 
 /** Makes packets of so many seeds each out of what lies loose, and puts them at a place; what is kept back stays loose. */
-export const packLot = command('packed', { input: ofLot(packForm) }, async ({ tx, actor, today, refuse }: Inside<PackProblem>, pack) => {
-  const lot = await lockedLot(tx, pack.code, refuse);
-  const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
-  if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
-  if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
-  const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
-  const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
-  const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
-  const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
-  if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
-  if (made.packets === 0) return refuse({ code: 'nothing to pack' });
-  const to = await createHolding(tx, {
-    lotId: lot.id,
-    placeId: await ensurePlace(tx, pack.place),
-    container: PACKETS,
-    packetUnits: each,
-  });
-  let wanted = made.packets * each;
-  for (const { id, balance } of loose) {
-    const amount = Math.min(wanted, balance);
-    if (amount === 0) break;
-    await move(tx, {
-      actKey: pack.key,
+export const packLot = command(
+  'packed',
+  { input: ofLot(packForm) },
+  async ({ tx, actor, now, today, refuse }: Inside<PackProblem>, pack) => {
+    const lot = await lockedLot(tx, pack.code, refuse);
+    const hold = (await activeHolds(tx, lot.id)).find((kind) => kind === 'drying' || kind === 'recall');
+    if (hold === 'drying' || hold === 'recall') refuse({ code: 'on hold', kind: hold });
+    await refuseFrozen(tx, lot.id, pack.warmed, { now, today }, refuse);
+    if (await isDeadlyPlace(tx, lot.facts, pack.place, today)) refuse({ code: 'frost kills it' });
+    const loose = (await findHoldings(tx, lot.id)).filter(({ packetUnits, balance }) => packetUnits === null && balance > 0);
+    const onHand = loose.reduce((sum, { balance }) => sum + balance, 0);
+    const each = unitsForSeeds(pack.seeds, lot.unit, lot.seedsPerGram);
+    const made = packetsOf(onHand, each, unitsForSeeds(pack.keepBack, lot.unit, lot.seedsPerGram), pack.packets);
+    if (!made.ok) return refuse({ code: 'more than there is', most: made.most });
+    if (made.packets === 0) return refuse({ code: 'nothing to pack' });
+    const to = await createHolding(tx, {
       lotId: lot.id,
-      kind: 'packed',
-      from: { holding: id },
-      to: { holding: to },
-      amount,
-      typed: `${made.packets} × ${pack.seeds} seeds`,
-      reason: null,
-      happenedOn: today,
-      personId: actor.personId,
+      placeId: await ensurePlace(tx, pack.place),
+      container: PACKETS,
+      packetUnits: each,
     });
-    wanted -= amount;
-  }
-  return { answer: { packets: made.packets }, subject: lot.code };
-});
+    let wanted = made.packets * each;
+    for (const { id, balance } of loose) {
+      const amount = Math.min(wanted, balance);
+      if (amount === 0) break;
+      await move(tx, {
+        actKey: pack.key,
+        lotId: lot.id,
+        kind: 'packed',
+        from: { holding: id },
+        to: { holding: to },
+        amount,
+        typed: `${made.packets} × ${pack.seeds} seeds`,
+        reason: null,
+        happenedOn: today,
+        personId: actor.personId,
+      });
+      wanted -= amount;
+    }
+    return { answer: { packets: made.packets }, subject: lot.code };
+  },
+);
 
 export type UnpackProblem = NoLot | { readonly code: 'no such packets' } | { readonly code: 'more than there is'; readonly most: number };
 

@@ -11,6 +11,7 @@ import type { BrokenRule } from '#data/databaseErrors.ts';
 import { closeLoan as writeClose, createLoan, lockLoan } from '#data/desk/loans.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findPerson } from '#data/people/people.ts';
+import { refuseFrozen, type StillFrozen } from '#services/bench/frozen.server.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
@@ -20,6 +21,7 @@ import { drawFromLot, type Short } from '#services/stock/stock.server.ts';
 export type LendProblem =
   | Short
   | NoLot
+  | StillFrozen
   | { readonly code: 'no such member' }
   | { readonly code: 'not a member' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }>; readonly isTested: boolean };
@@ -34,7 +36,7 @@ const BROKEN: Readonly<Partial<Record<BrokenRule, LendProblem>>> = {
 export const lendPackets = command(
   'packets lent',
   { input: lendInput, broken: BROKEN },
-  async ({ tx, actor, today, refuse }: Inside<LendProblem>, lending) => {
+  async ({ tx, actor, now, today, refuse }: Inside<LendProblem>, lending) => {
     const member = (await findPerson(tx, lending.memberId)) ?? refuse({ code: 'no such member' });
     if (!member.isMember) refuse({ code: 'not a member' });
     const lot = await lockedLot(tx, lending.code, refuse);
@@ -46,6 +48,7 @@ export const lendPackets = command(
     if (answer.answer === 'coordinator' && amount > lot.onHand) refuse({ code: 'short', onHand: lot.onHand, unit: lot.unit });
     const overridden = answer.answer === 'coordinator' && lending.overrideReason !== null && may(actor.role, 'override policy');
     if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer, isTested: lot.laid !== null });
+    await refuseFrozen(tx, lot.id, lending.warmed, { now, today }, refuse);
     await drawFromLot(
       tx,
       lot,

@@ -3,25 +3,28 @@ import { ofLot } from '#contracts/fields.ts';
 import { copyCountForm, recountForm } from '#contracts/stock/stock.ts';
 import { tenfold } from '#core/kernel/tenfold.ts';
 import { unitsForSeeds, type StockUnit } from '#core/units/seedsAndWeight.ts';
-import { move } from '#data/stock/ledger.ts';
+import { move, readLedger } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
-export type RecountProblem =
+type CountProblem =
   | NoLot
   | Short
   | { readonly code: 'nothing changed' }
   | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' }
   | { readonly code: 'is it so'; readonly times: number; readonly onRecord: number; readonly unit: StockUnit; readonly typed: string };
 
+export type RecountProblem =
+  CountProblem | { readonly code: 'more than ever'; readonly most: number; readonly unit: StockUnit; readonly typed: string };
+
 /** What was counted, in the lot's unit. */
 function unitsCounted(
   amount: Counted['amount'],
   { unit, seedsPerGram }: { readonly unit: StockUnit; readonly seedsPerGram: number },
-  refuse: (problem: RecountProblem) => never,
+  refuse: (problem: CountProblem) => never,
 ): number {
   if (amount === null) return 0;
   if (amount.kind === 'weight') return unit === 'seed' ? refuse({ code: 'other unit', unit: 'seed' }) : amount.milligrams;
@@ -36,7 +39,7 @@ function askIfTenfold(
   units: number,
   onRecord: number,
   unit: StockUnit,
-  refuse: (problem: RecountProblem) => never,
+  refuse: (problem: CountProblem) => never,
 ): void {
   const off = tenfold(units, onRecord);
   if (off && amount && sure !== amount.typed) refuse({ code: 'is it so', times: off.times, onRecord, unit, typed: amount.typed });
@@ -50,6 +53,9 @@ const counted = ({ key, amount, reason }: Counted, { actor, today }: Pick<Acting
   personId: actor.personId,
 });
 
+/** Seed that came in was judged by eye, or has drawn damp: so many times what was ever there is no slip yet. */
+const BY_EYE = 1.25;
+
 /** Corrects the record after a shelf count: the difference is found or missing, with a reason; nothing is erased. */
 export const recountLot = command(
   'stock counted',
@@ -60,6 +66,9 @@ export const recountLot = command(
     const difference = units - lot.onHand;
     if (difference === 0) refuse({ code: 'nothing changed' });
     askIfTenfold(recount, units, lot.onHand, lot.unit, refuse);
+    const most = Math.max(0, ...(await readLedger(tx, lot.id)).map(({ balance }) => balance));
+    if (units > BY_EYE * most && most > 0 && recount.amount && recount.sure !== recount.amount.typed)
+      refuse({ code: 'more than ever', most, unit: lot.unit, typed: recount.amount.typed });
     const movement = counted(recount, { actor, today });
     if (difference < 0)
       await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
@@ -77,7 +86,7 @@ export const recountLot = command(
   },
 );
 
-export type CopyCountProblem = RecountProblem | { readonly code: 'no copy there' };
+export type CopyCountProblem = CountProblem | { readonly code: 'no copy there' };
 
 /** Corrects the record after a keeper has looked: what is missing of a safety copy, or all of it, is missing there and nowhere else. */
 export const countCopy = command(

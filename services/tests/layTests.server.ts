@@ -8,6 +8,7 @@ import type { Db } from '#data/database.ts';
 import { lockLot } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { createTest, findTest } from '#data/tests/tests.ts';
+import { refuseFrozen, type StillFrozen } from '#services/bench/frozen.server.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import type { NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
@@ -22,6 +23,7 @@ export type OneLaid = Laying['lots'][number];
 export type LayProblem = { readonly of: string } & (
   | Short
   | NoLot
+  | StillFrozen
   | { readonly code: 'in the future' }
   | { readonly code: 'before intake'; readonly takenInOn: Day }
   | { readonly code: 'no such series' }
@@ -29,17 +31,29 @@ export type LayProblem = { readonly of: string } & (
 );
 
 /** Lays germination tests: the seeds leave stock, and stay spent whatever comes of it. All of a tray are laid, or none. */
-export const layTests = command('test laid', { input: layTestsInput }, async ({ tx, actor, today, refuse }: Inside<LayProblem>, laying) => {
-  const testIds: TestId[] = [];
-  // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
-  for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
-    testIds.push(await layOne(tx, actor, today, laying, one, refuse));
-  return { answer: { testIds }, subject: laying.lots.length === 1 ? laying.lots[0]!.code : `${laying.lots.length} lots` };
-});
+export const layTests = command(
+  'test laid',
+  { input: layTestsInput },
+  async ({ tx, actor, now, today, refuse }: Inside<LayProblem>, laying) => {
+    const testIds: TestId[] = [];
+    // In one order whatever the tray's: two trays with the same lots wait for each other instead of blocking.
+    for (const one of [...laying.lots].sort((a, b) => a.code.localeCompare(b.code)))
+      testIds.push(await layOne(tx, actor, { now, today }, laying, one, refuse));
+    return { answer: { testIds }, subject: laying.lots.map(({ code }) => code).join(', ') };
+  },
+);
 
-async function layOne(tx: Db, actor: Actor, today: Day, laying: Laying, one: OneLaid, refuse: Refuse<LayProblem>): Promise<number> {
+async function layOne(
+  tx: Db,
+  actor: Actor,
+  { now, today }: { readonly now: Date; readonly today: Day },
+  laying: Laying,
+  one: OneLaid,
+  refuse: Refuse<LayProblem>,
+): Promise<number> {
   const of = one.code;
   const lot = (await lockLot(tx, of)) ?? refuse({ of, code: 'no such lot' });
+  await refuseFrozen(tx, lot.id, laying.warmed, { now, today }, (frozen) => refuse({ of, ...frozen }));
   if (laying.laidOn > today) refuse({ of, code: 'in the future' });
   if (laying.laidOn < lot.takenInOn) refuse({ of, code: 'before intake', takenInOn: lot.takenInOn });
   const limit = limitOfStart(laying.kind, lot.facts.celsius);

@@ -97,13 +97,14 @@ export function atTheBench(library: () => Library) {
     id: number,
     amount: Amount,
     at: Date,
-    change: { sign?: boolean; reason?: string; liftDrying?: boolean; place?: string; container?: Container } = {},
+    change: { sure?: string; sign?: boolean; reason?: string; liftDrying?: boolean; place?: string; container?: Container } = {},
   ) {
     return finishBatch(acting(library().db, library().helper, at), {
       key: randomUUID(),
       batchId: id,
       turn: (await batch(id)).turn,
       amount: { ...amount, typed: 'as weighed' },
+      sure: change.sure,
       sign: change.sign ?? true,
       liftDrying: change.liftDrying ?? true,
       reason: change.reason ?? null,

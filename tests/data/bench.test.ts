@@ -6,17 +6,42 @@ import { listBatchesOfLot } from '#data/bench/batches.ts';
 import { findPhoto, readChecks } from '#data/bench/checks.ts';
 import { readSteps } from '#data/bench/steps.ts';
 import { abandonBatch } from '#services/bench/finishing.server.ts';
+import { receiveClean } from '#services/bench/receiveClean.server.ts';
 import { startBatch } from '#services/bench/startBatch.server.ts';
 import { findOnTable } from '#services/bench/table.server.ts';
 import { acting } from '#services/command.server.ts';
 import { after, atTheBench, CUCUMBER, problem } from './atTheBench.ts';
-import { NOW, preparedLibrary, takeIn, type Library } from './database.ts';
+import { NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
   library = await preparedLibrary();
 });
-const { lot, batch, start, read, move, weigh, look } = atTheBench(() => library);
+const { lot, batch, start, read, move, weigh, finish, look } = atTheBench(() => library);
+
+describe('clean seed', () => {
+  test('weighs no more than what was brought, and is asked about where it is a tenth of its last weighing', async () => {
+    const code = await takeIn(library, { ...CUCUMBER, variety: 'Too Much Out', amount: '812 g' });
+    const receive = (grams: number) =>
+      receiveClean(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        code,
+        amount: { kind: 'weight', milligrams: grams * 1000, approximate: false, typed: `${grams} g` },
+      });
+    expect(await receive(5000)).toMatchObject({ problem: { code: 'more than was brought', brought: 812_000 } });
+    const id = await start(code, { vessel: 'Basin' });
+    await read(id);
+    await weigh(id, 741, after(1));
+    const clean = (grams: number, sure?: string) =>
+      finish(id, { kind: 'weight', milligrams: grams * 1000, approximate: false }, after(200), {
+        reason: 'put away',
+        ...(sure && { sure }),
+      });
+    expect(await clean(5000)).toMatchObject({ problem: { code: 'more than was weighed', heaviest: 812_000 } });
+    expect(await clean(14)).toMatchObject({ problem: { code: 'is it so', last: 741_000 } });
+    expect(await clean(14, 'as weighed')).toMatchObject({ ok: true });
+  });
+});
 
 describe('a batch goes its way', () => {
   test('begins at the first step of its method; a method that does not fit the crop is refused', async () => {

@@ -5,9 +5,12 @@ import type { Day } from '#core/kernel/kinds.ts';
 import { createTreatment, findTreatments, findWarming, listAway } from '#data/bench/treatments.ts';
 import { activeHolds, findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { packLot } from '#services/bench/packing.server.ts';
 import { openTreated, openWarm, shutAway, takeOut } from '#services/bench/treatments.server.ts';
 import { acting } from '#services/command.server.ts';
 import { liftHold, setHold } from '#services/lots/holdSeed.server.ts';
+import { recordClimate } from '#services/stock/climate.server.ts';
+import { layTests } from '#services/tests/layTests.server.ts';
 import { lendOne, NOW, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
@@ -100,4 +103,57 @@ test('a cold container stays closed until it is warm, unless somebody says other
   expect((await opened(early, true)).ok).toBe(true);
   expect(await opened(opensAt, false)).toMatchObject({ problem: { code: 'not warming' } });
   expect(await findWarming(library.db, await idOf(code))).toBeUndefined();
+});
+
+describe('seed that is frozen', () => {
+  const NIGHT = new Date(`${TODAY}T08:00:00Z`);
+  const lays = (code: string, warmed?: string, now = NIGHT) =>
+    layTests(acting(library.db, library.helper, now), {
+      key: randomUUID(),
+      laidOn: TODAY,
+      counted: 'any root',
+      kind: 'viability',
+      medium: 'paper towel',
+      treatments: [],
+      checkDays: null,
+      warmed,
+      lots: [{ code, seeds: 10, celsius: 20, spot: 'room' }],
+    });
+  const packs = (code: string, warmed?: string) =>
+    packLot(acting(library.db, library.helper, NIGHT), {
+      key: randomUUID(),
+      code,
+      seeds: 40,
+      packets: 1,
+      keepBack: 0,
+      place: 'Shelf',
+      warmed,
+    });
+
+  test('asks for its warm-up before it is tested, packed or lent, and takes the word of whoever let it stand', async () => {
+    const cold = { key: randomUUID(), place: 'Ice chest', since: '2026-01-01', celsius: -18, humidity: 0.4, why: null };
+    const code = await takeIn(library, { place: 'Ice chest' });
+    await recordClimate(acting(library.db, library.helper, TODAY), cold);
+    const asked = { problem: { code: 'still frozen', place: 'Ice chest', opens: null } };
+    expect(await lays(code)).toMatchObject(asked);
+    expect(await packs(code)).toMatchObject(asked);
+    expect(await lendOne(library, code)).toMatchObject(asked);
+    expect(await lays(code, 'It stood closed')).toMatchObject({ ok: true });
+    await takeOut(acting(library.db, library.helper, NIGHT), { key: randomUUID(), code, container: 'jar', celsius: -18 });
+    expect(await lays(code)).toMatchObject({ problem: { opens: expect.stringMatching(/^today \d\d:\d\d$/) } });
+    await openWarm(acting(library.db, library.helper, NIGHT), { key: randomUUID(), code, early: true });
+    expect(await lays(code)).toMatchObject({ ok: true });
+    expect(await lays(code, undefined, new Date(NIGHT.getTime() + 30 * 3_600_000))).toMatchObject({ problem: { code: 'still frozen' } });
+    // A jar of it that lies warm is opened as it is.
+    expect(await packs(code, 'It stood closed')).toMatchObject({ ok: true });
+    expect(await lendOne(library, code)).toMatchObject({ ok: true });
+  });
+
+  test('against insects likewise, while it is shut away', async () => {
+    const code = await takeIn(library);
+    await shut(code);
+    expect(await lays(code)).toMatchObject({ problem: { code: 'still frozen', place: 'Jar 12' } });
+    await open(code, addDays(TODAY, 14));
+    expect(await lays(code)).toMatchObject({ ok: true });
+  });
 });

@@ -365,6 +365,21 @@ describe('the shelves and the day', () => {
     expect((await lot(code)).onHand).toBe(95);
   });
 
+  test('a count of more than there ever was is asked about: digits changed over, or another jar', async () => {
+    const code = await takeIn(library, { amount: '368 g' });
+    const recount = (grams: number, sure?: string) =>
+      recountLot(acting(library.db, library.helper, TODAY), {
+        key: randomUUID(),
+        code,
+        amount: { kind: 'weight', milligrams: grams * 1000, approximate: false, typed: `${grams} g` },
+        reason: 'weighed',
+        sure,
+      });
+    expect(await recount(638)).toMatchObject({ problem: { code: 'more than ever', most: 368_000, typed: '638 g' } });
+    expect(await recount(380)).toMatchObject({ ok: true });
+    expect(await recount(638, '638 g')).toMatchObject({ ok: true });
+  });
+
   test('a count that is off by ten is asked about, and taken once that very figure is confirmed', async () => {
     const code = await takeIn(library, { amount: '80 seeds' });
     const recount = (seeds: number, sure?: string) =>

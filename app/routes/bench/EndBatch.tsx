@@ -1,7 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { Button } from '#app/ui/Button.tsx';
 import { CONTAINER_CHOICES } from '#words/containers.ts';
-import { ChoiceField, PostForm, TextField, TickField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, SureField, TextField, TickField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import type { BatchPage } from './WhatNext.tsx';
@@ -45,6 +45,7 @@ export function EndBatch({
             hint={EXAMPLES[useUnits()].clean}
             {...(follows && { defaultValue: start.amount })}
           />
+          <SureField field={fields.sure} />
           {!batch.wasClean && (
             <>
               <TextField field={fields.place} label="Where will you keep it?" hint={batch.placeHint} />

@@ -81,6 +81,7 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
           <>
             <ButtonLink to="/shelves?state=to+be+cleaned">Lots to be cleaned</ButtonLink>
             <ButtonLink to="/bench/load">Workload by week</ButtonLink>
+            <ButtonLink to="/bench/reckoner">Calculators</ButtonLink>
             <ButtonLink to="/bench/devices">Devices</ButtonLink>
           </>
         }

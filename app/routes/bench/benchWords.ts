@@ -1,4 +1,4 @@
-import { FROST_KILLS_IT, shortWords } from '#words/sayings.ts';
+import { FROST_KILLS_IT, shortWords, tenfoldWords } from '#words/sayings.ts';
 import { PHOTO_TROUBLE } from '#words/photos.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
 import { CAUTION_WORDS, stepTitle } from '#words/bench.ts';
@@ -87,6 +87,8 @@ export function troubleOf(
           `This is more than the whole batch ever weighed here (${formatWeight(problem.heaviest, units)}). Check the number and its unit`,
         ],
       };
+    case 'is it so':
+      return { amount: [tenfoldWords(problem.times, formatWeight(problem.last, units))], sure: [problem.typed] };
     case 'more than there was':
       return { amount: ['This is more than the amount on record. If the record is wrong, correct the stock on the lot’s page'] };
   }

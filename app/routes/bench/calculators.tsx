@@ -103,7 +103,8 @@ export function SilicaCalculator({
   const [wet, setWet] = useState(moisture);
   const milligrams = weightOf(typed);
   const from = figure(wet);
-  const gel = milligrams === null ? null : silicaGel(milligrams, from, 7, desiccant);
+  const isMoisture = from === null || (from >= 0 && from < 100);
+  const gel = milligrams === null || !isMoisture ? null : silicaGel(milligrams, from, 7, desiccant);
   const rice = desiccant === 'rice';
   return (
     <Calculator
@@ -121,8 +122,10 @@ export function SilicaCalculator({
               </>
             )}
           </>
-        ) : (
+        ) : isMoisture ? (
           ASK
+        ) : (
+          'Seed moisture is a share of its weight: enter a figure from 0 up to 99 %.'
         )
       }
     >

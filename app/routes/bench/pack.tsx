@@ -9,10 +9,10 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { PostForm, SureField, TextField } from '#app/ui/fields.tsx';
 import { placeHint } from '#words/placeHint.ts';
 import { hazardWords } from '#words/promise.ts';
-import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, FROST_KILLS_IT, frozenWords, WARMED } from '#words/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { packForm, unpackForm } from '#contracts/bench/bench.ts';
@@ -86,6 +86,8 @@ function fieldErrors(problem: PackProblem | UnpackProblem): Record<string, strin
       return { packets: [problem.most === 0 ? 'There is not enough for one' : `There is enough for ${problem.most}`] };
     case 'no such packets':
       return { packets: ['These packets are no longer there. Reload the page'] };
+    case 'still frozen':
+      return { '': [frozenWords(problem.place, problem.opens)], warmed: [WARMED] };
     case 'frost kills it':
       return { place: [FROST_KILLS_IT] };
     case 'nothing to pack':
@@ -116,7 +118,10 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
   const [packets, setPackets] = useState(fields.packets.initialValue ?? '');
   const [keepBack, setKeepBack] = useState(fields.keepBack.initialValue ?? '0');
   const each = whole(seeds) ? unitsForSeeds(whole(seeds)!, lot.unit, lot.perGram) : null;
-  const made = each ? packetsOf(lot.loose, each, unitsForSeeds(whole(keepBack) ?? 0, lot.unit, lot.perGram), whole(packets)) : null;
+  const made =
+    each && whole(keepBack) !== null
+      ? packetsOf(lot.loose, each, unitsForSeeds(whole(keepBack)!, lot.unit, lot.perGram), whole(packets))
+      : null;
   return (
     <div className="max-w-2xl">
       <PageHead
@@ -157,7 +162,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
           <TextField
             field={fields.keepBack}
             label="Seeds kept back"
-            hint={`${lot.reserve} seeds are reserved for a grow-out`}
+            hint={`${lot.reserve} seeds are reserved for a grow-out. Enter 0 to keep none`}
             type="number"
             min={0}
             value={keepBack}
@@ -186,6 +191,7 @@ export default function Pack({ loaderData: lot, actionData }: Route.ComponentPro
             reasons={['Paper envelopes breathe and keep light out. Use them for seed that is still drying, or inside a jar']}
           />
         )}
+        <SureField field={fields.warmed} words={(said) => said} />
         <Button type="submit" look="action">
           Pack and print labels
         </Button>

@@ -4,7 +4,7 @@ import { useFetcher } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { ClaimMark } from '#app/ui/Mark.tsx';
 import { CLAIM_MEANS } from '#words/claims.ts';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { PostForm, SureField, TextField } from '#app/ui/fields.tsx';
 import { StockBar } from '#app/ui/StockBar.tsx';
 import { lendingAnswer, lendingWhy, percent, thickerWords } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -128,6 +128,7 @@ export function LendForm({
             </Button>
           </div>
         )}
+        <SureField field={fields.warmed} words={(said) => said} />
         {needsReason && leads && <TextField field={fields.overrideReason} label="Why lend it anyway?" />}
         {needsReason && !leads && (
           <p role="alert" className="font-semibold text-poor">

@@ -5,7 +5,7 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { EVERYBODYS_PROBLEMS, lendingWhy, shortWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, frozenWords, lendingWhy, shortWords, WARMED } from '#words/sayings.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { lendForm } from '#contracts/desk/loans.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -61,6 +61,8 @@ function fieldErrors(problem: LendProblem, units: Units): Record<string, string[
   switch (problem.code) {
     case 'short':
       return { packets: [shortWords(problem, units)] };
+    case 'still frozen':
+      return { code: [frozenWords(problem.place, problem.opens)], warmed: [WARMED] };
     case 'no such lot':
       return { code: [EVERYBODYS_PROBLEMS['no such lot']] };
     case 'no such member':

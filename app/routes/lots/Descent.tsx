@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { classes } from '#app/ui/classes.ts';
-import { Stock } from '#app/ui/units.tsx';
+import { StockLeft } from '#app/ui/units.tsx';
 import { ClaimMark, LotCode } from '#app/ui/Mark.tsx';
 import { CLAIM_TONES } from '#words/claims.ts';
 import { Heads, Table } from '#app/ui/Table.tsx';
@@ -20,6 +20,7 @@ export interface KinView {
   readonly promise: Claim | null;
   readonly onHand: number;
   readonly unit: 'seed' | 'mg';
+  readonly form: string;
   readonly parents: readonly number[];
 }
 
@@ -116,7 +117,9 @@ export function KinTable({ kin, self }: { kin: readonly KinView[]; self: number 
             <td>
               <ClaimMark promise={lot.promise} />
             </td>
-            <td>{lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}</td>
+            <td>
+              <StockLeft lot={lot} />
+            </td>
             <td>
               {lot.parents
                 .map((parent) => codes.get(parent))

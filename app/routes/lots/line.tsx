@@ -11,7 +11,7 @@ import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
 import { CLAIM_WORDS } from '#words/claims.ts';
-import { Stock } from '#app/ui/units.tsx';
+import { StockLeft } from '#app/ui/units.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { RULE_KEYS } from '#core/house/rules.ts';
 import { PROMISES } from '#core/promise/judge.ts';
@@ -249,7 +249,7 @@ function Lots({ lots, packetsOf }: Pick<Loaded, 'lots' | 'packetsOf'>) {
             <td>{lot.garden ?? 'unknown'}</td>
             <td>{lot.plants ?? 'unknown'}</td>
             <td>
-              {lot.onHand === 0 ? 'used up' : <Stock amount={lot.onHand} unit={lot.unit} />}
+              <StockLeft lot={lot} />
               {lot.unit === 'mg' && lot.onHand > 0 && <span className="text-soft">, {formatAboutSeeds(lot.seeds)}</span>}
             </td>
             <td className="whitespace-nowrap">

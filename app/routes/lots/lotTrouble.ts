@@ -4,7 +4,7 @@ import type { LiftProblem } from '#services/lots/holdSeed.server.ts';
 import type { DiscardProblem } from '#services/stock/discard.server.ts';
 import type { RecountProblem } from '#services/stock/recount.server.ts';
 import type { LookProblem } from '#services/tests/quickLooks.server.ts';
-import { formatStock, type Units } from '#core/units/formatAmount.ts';
+import { formatStock, formatWeight, type Units } from '#core/units/formatAmount.ts';
 
 /** What a problem says, at the field that it is about. */
 export function troubleOf(
@@ -22,6 +22,10 @@ export function troubleOf(
       return { reason: [`A hold for ${problem.kind} can only be removed by a coordinator`] };
     case 'short':
       return { amount: [shortWords(problem, units)] };
+    case 'more than was brought':
+      return {
+        amount: [`Only ${formatWeight(problem.brought, units)} was brought, before it was cleaned. Check the number and its unit`],
+      };
     case 'clean already':
       return { amount: ['This seed is already recorded as clean. To change the amount, correct the stock'] };
     case 'nothing changed':
@@ -32,6 +36,13 @@ export function troubleOf(
       return { '': ['None of it is left'] };
     case 'coordinator only':
       return { reason: [`More than ${problem.most} seeds can only be discarded by a coordinator`] };
+    case 'more than ever':
+      return {
+        amount: [
+          `There was never more than ${formatStock(problem.most, problem.unit, units)} of it on record. Check the number and the jar, or confirm it below`,
+        ],
+        sure: [problem.typed],
+      };
     case 'is it so':
       return { amount: [tenfoldWords(problem.times, formatStock(problem.onRecord, problem.unit, units))], sure: [problem.typed] };
     case 'other unit':

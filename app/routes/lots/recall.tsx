@@ -7,7 +7,7 @@ import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { Stock } from '#app/ui/units.tsx';
+import { StockLeft } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { recallForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -76,7 +76,9 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
               </td>
               <td>‘{row.variety}’</td>
               <td>{row.harvested ? formatDate(row.harvested) : 'unknown'}</td>
-              <td>{row.onHand === 0 ? 'used up' : <Stock amount={row.onHand} unit={row.unit} />}</td>
+              <td>
+                <StockLeft lot={row} />
+              </td>
               <td>
                 {row.out.length === 0
                   ? 'nobody'

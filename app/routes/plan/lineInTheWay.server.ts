@@ -13,7 +13,7 @@ function reasonOf(problem: Extract<CarryOutProblem, { code: 'line in the way' }>
   switch (problem.code) {
     case 'no such lot':
     case 'no such grow-out':
-      return 'Its seed is used up';
+      return 'The lot it would be sown from is no longer there';
     case 'nothing to sow':
       return 'It has no clean seed to sow';
     case 'held back':

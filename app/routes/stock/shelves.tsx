@@ -9,7 +9,7 @@ import { ClaimMark, HoldMark, LotCode, Mark, TreatedMark, VerdictMark } from '#a
 import { Empty, PageHead, Unknown } from '#app/ui/Page.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
 import { percent } from '#words/sayings.ts';
-import { Stock } from '#app/ui/units.tsx';
+import { StockLeft } from '#app/ui/units.tsx';
 import { KIND_WORDS } from '#words/vocabulary.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -173,15 +173,9 @@ function ShelfRow({ lot, today }: { lot: ShelfLot; today: Day }) {
       </td>
       <td className={`${WIDE} whitespace-nowrap`}>{lot.harvested ? formatDate(lot.harvested) : <Unknown />}</td>
       <td className="text-right whitespace-nowrap">
-        {lot.onHand === 0 ? (
-          <span className="text-soft">{lot.form === 'clean seed' || lot.form === 'on paper' ? 'used up' : 'to be cleaned'}</span>
-        ) : (
-          <>
-            <Stock amount={lot.onHand} unit={lot.unit} />
-            {lot.unit === 'mg' && (
-              <span className="block text-soft">{formatAboutSeeds(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))}</span>
-            )}
-          </>
+        <StockLeft lot={lot} />
+        {lot.unit === 'mg' && lot.onHand > 0 && (
+          <span className="block text-soft">{formatAboutSeeds(seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram))}</span>
         )}
       </td>
       <td className={WIDE}>

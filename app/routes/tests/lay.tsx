@@ -6,9 +6,9 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
-import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
+import { PostForm, SelectField, SureField, TextField, TickField } from '#app/ui/fields.tsx';
 import { hazardWords } from '#words/promise.ts';
-import { nextTestWords } from '#words/sayings.ts';
+import { nextTestWords, WARMED } from '#words/sayings.ts';
 import { Stock } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { layTestForm } from '#contracts/tests/tests.ts';
@@ -75,7 +75,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const done = await layTests(visit, { ...laying, lots: [one] });
   if (!done.ok) {
     const { field, words } = layTrouble(done.problem, visit.house.units);
-    return notAccepted(submission.reply({ fieldErrors: { [field]: [words] } }));
+    const warmed: Record<string, string[]> = done.problem.code === 'still frozen' ? { warmed: [WARMED] } : {};
+    return notAccepted(submission.reply({ fieldErrors: { [field]: [words], ...warmed } }));
   }
   throw redirect(`/tests/${done.answer.testIds[0]}`);
 }
@@ -207,6 +208,7 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
         )}
         <HowLaid fields={fields} today={lot.today} wakes={lot.wakes && proseIn(units, lot.wakes)} checks={lot.checks} />
         <DrawSample />
+        <SureField field={fields.warmed} words={(said) => said} />
         <Button type="submit" look="action">
           Start test
         </Button>

@@ -7,8 +7,8 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
-import { PostForm } from '#app/ui/fields.tsx';
-import { nextTestWords } from '#words/sayings.ts';
+import { PostForm, SureField } from '#app/ui/fields.tsx';
+import { nextTestWords, WARMED } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { layTrayForm } from '#contracts/tests/tests.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
@@ -82,7 +82,8 @@ export async function action({ request, context }: Route.ActionArgs) {
     const { field, words } = layTrouble(done.problem, visit.house.units);
     const at = [...form].find(([name, value]) => /^lots\[\d+\]\.code$/.test(name) && value === done.problem.of)?.[0];
     const name = field === 'seeds' && at ? at.replace('.code', '.seeds') : field === 'seeds' ? '' : field;
-    return notAccepted(submission.reply({ fieldErrors: { [name]: [words] } }));
+    const warmed: Record<string, string[]> = done.problem.code === 'still frozen' ? { warmed: [WARMED] } : {};
+    return notAccepted(submission.reply({ fieldErrors: { [name]: [words], ...warmed } }));
   }
   throw redirect(`/tests/slips?ids=${done.answer.testIds.join(',')}&laid=now`);
 }
@@ -199,6 +200,7 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
           </Table>
           <HowLaid fields={fields} today={today} checks="every second day from each crop’s first count to its last" />
           <DrawSample />
+          <SureField field={fields.warmed} words={(said) => said} />
           <Button type="submit" look="action">
             Start tests and print slips
           </Button>

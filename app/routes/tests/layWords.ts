@@ -1,7 +1,7 @@
 import type { ProposedSize } from '#core/germination/proposeSize.ts';
 import type { LayProblem } from '#services/tests/layTests.server.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { percent, EVERYBODYS_PROBLEMS, shortWords } from '#words/sayings.ts';
+import { percent, EVERYBODYS_PROBLEMS, frozenWords, shortWords } from '#words/sayings.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { Units } from '#core/units/formatAmount.ts';
 
@@ -10,6 +10,8 @@ export function layTrouble(problem: LayProblem, units: Units): { field: 'seeds' 
   switch (problem.code) {
     case 'short':
       return { field: 'seeds', words: shortWords(problem, units) };
+    case 'still frozen':
+      return { field: '', words: `${problem.of}: ${frozenWords(problem.place, problem.opens)}` };
     case 'no such lot':
       return { field: '', words: EVERYBODYS_PROBLEMS['no such lot'] };
     case 'in the future':
