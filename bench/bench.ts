@@ -193,7 +193,7 @@ async function choosePages(db: Db): Promise<Page[]> {
       groups: [
         [
           (on) => listPeople(on, { search: '', sort: 'loans', membersOnly: true, limit: 40, offset: 0, today }),
-          (on) => listOpenLoans(on, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),
+          (on) => listOpenLoans(on, { search: '', only: 'late', today, limit: 1, offset: 0 }),
         ],
       ],
     },
@@ -285,7 +285,7 @@ async function choosePages(db: Db): Promise<Page[]> {
     {
       name: 'Open loans',
       path: '/desk/loans',
-      groups: [[(on) => listOpenLoans(on, { search: '', lateOnly: false, today, limit: 40, offset: 0 })]],
+      groups: [[(on) => listOpenLoans(on, { search: '', only: null, today, limit: 40, offset: 0 })]],
     },
   ];
 }

@@ -18,6 +18,8 @@ export type BrokenRule =
   | 'blended_not_of_held_lot'
   | 'potted_not_more_than_laid'
   | 'method_trial_ends_once'
+  | 'loan_told_once'
+  | 'loan_answered_once'
   | 'batch_ends_once'
   | 'trial_ends_once'
   | 'holding_of_whole_packets'

@@ -227,7 +227,8 @@ const usedSince = (key: string, lots: RawBuilder<unknown>) => sql<boolean>`exist
 /** Whether a table has a row, later than the act's own, of the same thing. */
 const laterOf = (table: string, column: string, key: string) => sql<boolean>`exists (
   select from ${sql.table(table)} as own join ${sql.table(table)} as later on later.${sql.ref(column)} = own.${sql.ref(column)} and later.act_key <> own.act_key
-  join act on act.key = later.act_key where own.act_key = ${key} and act.written_at > ${since(key)})`;
+  join act on act.key = later.act_key where own.act_key = ${key} and act.written_at > ${since(key)}
+    and not exists (select from undone where undone.act_key = later.act_key))`;
 
 /** Whether a table has a row, of another act, that belongs to one of the act's rows. */
 const belongsTo = (table: string, column: string, whole: string, key: string) => sql<boolean>`exists (
@@ -288,6 +289,10 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   'grow-out failed': ofAGrowOutStep,
   'grow-out dropped': ofAGrowOutStep,
   'loan closed': () => [],
+  'due date agreed': (key) => [['due date agreed', laterOf('loan_due_written', 'loan_id', key)]],
+  'failure told': (key) => [['failure answered', belongsTo('loan_answer', 'told_id', 'loan_told', key)]],
+  'failure answered': () => [],
+  'want noted': (key) => [['want noted', laterOf('want_state_written', 'line_id', key)]],
   'passport corrected': (key) => [['passport corrected', laterOf('passport', 'lot_id', key)]],
   'lot corrected': (key) => [['lot corrected', laterOf('lot_correction', 'lot_id', key)]],
   'draft discarded': () => [],
@@ -364,6 +369,7 @@ const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn,
   'lot discarded': () => [],
   'lots blended': ofAnIntake,
   recall: liftedSince,
+  'recall told': () => [],
   'off-types counted': (key) => [
     [
       'count corrected',

@@ -81,6 +81,8 @@ export const GARDENS = [
   { name: 'Quarry Side', latitude: null, longitude: null },
 ];
 export const PLACES = ['Fridge, signal box', 'Freezer, signal box', 'Shelf A, lever room', 'Shelf B, lever room'];
+/** By the stove pipe, where it matters most. */
+export const LOGGER_HANGS_IN = 3;
 
 /** What the places are like, by the day of the year and the years back; the freezer failed last summer, and nobody noticed for three weeks. */
 export const CLIMATES = [

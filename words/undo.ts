@@ -28,6 +28,9 @@ const BUILT_ON: Readonly<Record<BuiltOn, readonly [what: string, instead: string
   'count corrected': ['this count has been corrected since', 'Undo the correction first, or correct it again'],
   'purity tested': ['a newer sample has been sorted since', 'Undo that one first, or sort another sample'],
   'lot corrected': ['the lot’s name or origin has been corrected since', 'Undo that correction first, or correct it again'],
+  'due date agreed': ['another date has been agreed since', 'Undo that one first, or agree on another date'],
+  'failure answered': ['it has been answered since', 'Ask the desk to undo the answer first'],
+  'want noted': ['it has been updated since', 'Undo that first, or update it again'],
   'rule taken on': ['its result became a house rule', 'Change the rule under Settings'],
 };
 

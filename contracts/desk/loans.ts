@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, rowNumber, maybeWords, sure, words } from '#contracts/fields.ts';
+import { actKey, day, rowNumber, maybeWords, sure, words } from '#contracts/fields.ts';
 
 const wholeNumber = (missing: string) => z.int({ error: missing });
 
@@ -20,3 +20,12 @@ export const closeLoanForm = z.object({
   outcome: z.enum(['failed crop', 'kept on', 'written off'], { error: 'ending: missing' }),
   note: maybeWords(500),
 });
+
+/** Another day by which seed is expected, as agreed with the member. */
+export const dueForm = z.object({ key: actKey, dueOn: day, why: maybeWords(300) });
+
+/** What a member says became of a loan. */
+export const failureForm = z.object({ key: actKey, note: maybeWords(500) });
+
+/** What the library says to that. */
+export const answerForm = z.object({ key: actKey, answer: words(500, 'answer: missing') });

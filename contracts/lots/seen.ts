@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, maybeWords, rowVersion, tick, words } from '#contracts/fields.ts';
+import { actKey, day, lotCode, maybeWords, rowNumber, rowVersion, tick, words } from '#contracts/fields.ts';
 import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
 import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
 import { AIMS } from '#core/lots/words.ts';
@@ -91,6 +91,9 @@ export const reportForm = z
   });
 
 export const recallForm = z.object({ key: actKey, reason });
+
+/** A member was called about a recalled lot. */
+export const calledForm = z.object({ key: actKey, of: lotCode, memberId: rowNumber });
 
 export const lineForm = z
   .object({

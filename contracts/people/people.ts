@@ -27,6 +27,14 @@ const personFields = {
   phone: maybeWords(40),
   note: maybeWords(500),
   isMember: tick,
+  /** A class or a club: how many they are, and who speaks for them. */
+  groupOf: z
+    .int({ error: 'number: not whole' })
+    .min(2, 'group: under two')
+    .max(10_000, 'number: check')
+    .optional()
+    .transform((count) => count ?? null),
+  contact: maybeWords(120),
 };
 
 export const addPersonForm = z.object({ key: actKey, ...personFields, sure });

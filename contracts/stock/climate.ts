@@ -10,3 +10,9 @@ export const climateForm = z.object({
   humidity: maybePercent.refine((share) => share !== null, 'place humidity: missing').transform((share) => share!),
   why: maybeWords(200),
 });
+
+/** Stands for no place at all. */
+export const NO_PLACE = 'none';
+
+/** The place in which the room's logger hangs, or `NO_PLACE`. */
+export const loggerForm = z.object({ key: actKey, loggerPlace: words(60, 'place of readings: missing') });

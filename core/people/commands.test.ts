@@ -30,13 +30,14 @@ const LEADERS: readonly CommandName[] = [
   'recipe retired',
 ];
 
-test('members and growers tell what came up of their loans, answer offers, write their season’s log, undo that and have a calendar, and write nothing else', () => {
+test('members and growers tell what came up of their loans and what failed, answer offers, write their season’s log, undo that and have a calendar, and write nothing else', () => {
   expect(givenBy('member')).toEqual([
     'emergence of a loan told',
     'offer accepted',
     'offer declined',
     'season logged',
     'log entry struck',
+    'failure told',
     'act undone',
     'calendar address made',
     'calendar address ended',

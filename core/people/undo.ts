@@ -37,7 +37,10 @@ export type BuiltOn =
   | 'count corrected'
   | 'purity tested'
   | 'lot corrected'
-  | 'rule taken on';
+  | 'rule taken on'
+  | 'due date agreed'
+  | 'failure answered'
+  | 'want noted';
 
 /** Why an act cannot be taken back. */
 export type UndoProblem =

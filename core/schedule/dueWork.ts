@@ -2,7 +2,7 @@ import { daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 
 /** One thing to do, as Today shows it. `on` is the day it fell or falls due. */
 export interface DueWork {
-  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label';
+  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label' | 'call' | 'answer';
   readonly on: IsoDate;
   /** Plants or seed are lost if it waits, although its kind can wait as a rule; or nothing is for days, although its kind cannot. */
   readonly spoils?: boolean;
@@ -24,6 +24,8 @@ const WEIGHT: Record<DueWork['kind'], number> = {
   copy: 1,
   risk: 0,
   label: 0.5,
+  call: 3,
+  answer: 1,
 };
 /** What stands before any delay: a towel or a ferment due today comes before anything that can wait, however late that is. */
 const START: Record<DueWork['kind'], number> = {
@@ -37,6 +39,8 @@ const START: Record<DueWork['kind'], number> = {
   copy: 22,
   risk: 12,
   label: 18,
+  call: 58,
+  answer: 27,
 };
 const MOST_DAYS_COUNTED = 30;
 
@@ -59,6 +63,7 @@ export function bandOf(work: DueWork, today: IsoDate): Band {
     case 'step':
       return work.spoils === false ? 'this week' : 'now';
     case 'count':
+    case 'call':
       return 'now';
     case 'hold':
     case 'risk':
@@ -67,6 +72,7 @@ export function bandOf(work: DueWork, today: IsoDate): Band {
       return daysBetween(today, work.on) <= 1 ? 'now' : 'this week';
     case 'test':
     case 'return':
+    case 'answer':
     case 'grow-out':
     case 'copy':
     case 'label':

@@ -72,6 +72,8 @@ describe('in every state exactly these commands may be given, of all there are',
       'open: seed returned → closed',
       'open: emergence of a loan told → open',
       'open: loan closed → closed',
+      'open: due date agreed → open',
+      'open: failure told → open',
       'closed: emergence of a loan told → closed',
     ]));
   test('what is shut away is taken out before it is shut away again', () =>

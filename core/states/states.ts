@@ -68,7 +68,13 @@ export const batchState = (batch: { readonly outcome: 'finished' | 'abandoned' |
 /** Packets with a member. Seed may come back in several parts before a loan is closed; what is closed takes nothing more. */
 export type LoanState = 'open' | 'closed';
 export const LOAN: Machine<LoanState> = {
-  open: { 'seed returned': 'closed', 'loan closed': 'closed', 'emergence of a loan told': 'open' },
+  open: {
+    'seed returned': 'closed',
+    'loan closed': 'closed',
+    'due date agreed': 'open',
+    'failure told': 'open',
+    'emergence of a loan told': 'open',
+  },
   closed: { 'emergence of a loan told': 'closed' },
 };
 export const loanState = (loan: { readonly outcome: string | null }): LoanState => (loan.outcome === null ? 'open' : 'closed');

@@ -43,9 +43,15 @@ function loans(db: Db) {
     .innerJoin('crop', 'crop.id', 'line.crop_id')
     .innerJoin('person', 'person.id', 'loan.member_id')
     .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
+    .leftJoin('loan_due', 'loan_due.loan_id', 'loan.id')
+    .leftJoin('loan_told', 'loan_told.loan_id', 'loan.id')
+    .leftJoin('loan_answer', 'loan_answer.told_id', 'loan_told.id')
     .leftJoin('person as lender', 'lender.id', 'loan.lent_by')
     .leftJoin('person as closer', 'closer.id', 'loan_close.closed_by');
 }
+
+/** The day by which seed is expected: as agreed since, or as it was lent. */
+export const DUE_ON = sql<Day>`coalesce(loan_due.due_on, loan.due_on)`;
 
 const LOAN_COLUMNS = [
   'loan.id',
@@ -60,7 +66,12 @@ const LOAN_COLUMNS = [
   'loan.packets',
   'loan.seeds_per_packet as seedsPerPacket',
   'loan.lent_on as lentOn',
-  'loan.due_on as dueOn',
+  DUE_ON.as('dueOn'),
+  'loan.due_on as firstDueOn',
+  'loan_due.why as dueWhy',
+  'loan_told.told_on as failedOn',
+  'loan_told.note as failedNote',
+  'loan_answer.answer',
   'loan_close.outcome',
   'loan_close.closed_on as closedOn',
   'loan_close.note as closeNote',
@@ -91,7 +102,7 @@ export async function loansOfMember(db: Db, memberId: PersonId) {
     )
     .where('loan.member_id', '=', memberId)
     .orderBy(sql`loan_close.loan_id is not null`)
-    .orderBy('loan.due_on')
+    .orderBy(DUE_ON)
     .execute();
 }
 
@@ -112,14 +123,76 @@ export async function closeLoan(
     .execute();
 }
 
+/** Writes down another day by which seed of a loan is expected. */
+export async function agreeDue(
+  db: Db,
+  due: { loanId: LoanId; dueOn: Day; why: string | null; agreedOn: Day; writtenBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('loan_due_written')
+    .values({
+      loan_id: due.loanId,
+      due_on: due.dueOn,
+      why: due.why,
+      agreed_on: due.agreedOn,
+      written_by: due.writtenBy,
+      act_key: due.actKey,
+    })
+    .execute();
+}
+
+/** Writes down that the crop of a loan failed, as its member says. @throws the rule `loan_told_once` */
+export async function tellFailure(
+  db: Db,
+  told: { loanId: LoanId; note: string | null; toldOn: Day; toldBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('loan_told')
+    .values({
+      loan_id: told.loanId,
+      what: 'failed crop',
+      note: told.note,
+      told_on: told.toldOn,
+      told_by: told.toldBy,
+      act_key: told.actKey,
+    })
+    .execute();
+}
+
+/** What a loan's member said of it, if anything. */
+export async function findTold(db: Db, loanId: LoanId) {
+  return db.selectFrom('loan_told').select(['id', 'note', 'told_on as toldOn']).where('loan_id', '=', loanId).executeTakeFirst();
+}
+
+/** Writes down what the library says to that. @throws the rule `loan_answered_once` */
+export async function answerTold(
+  db: Db,
+  answered: { toldId: number; answer: string; answeredOn: Day; answeredBy: number; actKey: string },
+): Promise<void> {
+  await db
+    .insertInto('loan_answer')
+    .values({
+      told_id: answered.toldId,
+      answer: answered.answer,
+      answered_on: answered.answeredOn,
+      answered_by: answered.answeredBy,
+      act_key: answered.actKey,
+    })
+    .execute();
+}
+
 export async function recordReturn(db: Db, back: { loanId: LoanId; lotId: LotId; actKey: string }): Promise<void> {
   await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, act_key: back.actKey }).execute();
 }
 
-/** Open loans, soonest due first. */
-export async function listOpenLoans(db: Db, page: { search: string; lateOnly: boolean; today: Day; limit: number; offset: number }) {
+/** Open loans, soonest due first: all, those that are late, or those whose member said that they failed and waits for an answer. */
+export async function listOpenLoans(
+  db: Db,
+  page: { search: string; only: 'late' | 'told' | null; today: Day; limit: number; offset: number },
+) {
   let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
-  if (page.lateOnly) query = query.where('open_loan.due_on', '<', page.today);
+  if (page.only === 'late') query = query.where('open_loan.due_on', '<', page.today);
+  if (page.only === 'told') query = query.where('loan_told.id', 'is not', null).where('loan_answer.id', 'is', null);
   if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text', 'person.name'));
   const [rows, total] = await Promise.all([
     query.select(LOAN_COLUMNS).orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset).execute(),

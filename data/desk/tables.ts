@@ -37,7 +37,50 @@ interface LoanCloseTable {
   act_key: Fact<string>;
 }
 
+interface LoanDueTable {
+  id: GeneratedAlways<number>;
+  loan_id: Fact<LoanId>;
+  due_on: Fact<Day>;
+  why: MaybeFact<string>;
+  agreed_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface LoanToldTable {
+  id: GeneratedAlways<number>;
+  loan_id: Fact<LoanId>;
+  what: Fact<'failed crop'>;
+  note: MaybeFact<string>;
+  told_on: Fact<Day>;
+  told_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface LoanAnswerTable {
+  id: GeneratedAlways<number>;
+  told_id: Fact<number>;
+  answer: Fact<string>;
+  answered_on: Fact<Day>;
+  answered_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
+interface RecallToldTable {
+  id: GeneratedAlways<number>;
+  hold_id: Fact<number>;
+  member_id: Fact<PersonId>;
+  told_on: Fact<Day>;
+  told_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 export interface DeskTables {
+  recall_told: RecallToldTable;
+  loan_due_written: LoanDueTable;
+  loan_due: LoanDueTable;
+  loan_told: LoanToldTable;
+  loan_answer: LoanAnswerTable;
   loan: LoanTable;
   open_loan: OpenLoanTable;
   loan_return: LoanReturnTable;

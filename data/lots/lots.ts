@@ -5,6 +5,7 @@ import type { Kind, Origin } from '#core/lots/words.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
+import { DUE_ON } from '#data/desk/loans.ts';
 
 export interface NewLot {
   readonly code: string;
@@ -200,13 +201,14 @@ export async function findLoansOfLot(db: Db, lotId: LotId) {
     .selectFrom('loan')
     .innerJoin('person', 'person.id', 'loan.member_id')
     .leftJoin('loan_close', 'loan_close.loan_id', 'loan.id')
+    .leftJoin('loan_due', 'loan_due.loan_id', 'loan.id')
     .select([
       'loan.id',
       'person.name as member',
       'loan.member_id as memberId',
       'loan.packets',
       'loan.lent_on as lentOn',
-      'loan.due_on as dueOn',
+      DUE_ON.as('dueOn'),
       'loan_close.outcome',
     ])
     .where('loan.lot_id', '=', lotId)

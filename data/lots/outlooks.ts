@@ -156,11 +156,13 @@ async function readStays(db: Db, lotIds: readonly LotId[]): Promise<(Stay & { re
 }
 
 /** What every place is like, and has been. */
-export async function readClimates(db: Db): Promise<(Climate & { readonly id: number; readonly why: string | null })[]> {
+export async function readClimates(
+  db: Db,
+): Promise<(Climate & { readonly id: number; readonly why: string | null; readonly actKey: string })[]> {
   return db
     .selectFrom('place_climate')
     .innerJoin('place', 'place.id', 'place_climate.place_id')
-    .select(['place_climate.id', 'place.name as place', 'since', 'celsius', 'humidity', 'why'])
+    .select(['place_climate.id', 'place.name as place', 'since', 'celsius', 'humidity', 'why', 'act_key as actKey'])
     .orderBy('since')
     .orderBy('place_climate.id')
     .execute();

@@ -35,6 +35,7 @@ import * as keepers from './0033_keepers.ts';
 import * as seasonPlan from './0034_season_plan.ts';
 import * as labels from './0035_labels.ts';
 import * as undoAll from './0036_undo_all.ts';
+import * as desk from './0037_desk.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -74,4 +75,5 @@ export const migrations: Record<string, Migration> = {
   '0034_season_plan': seasonPlan,
   '0035_labels': labels,
   '0036_undo_all': undoAll,
+  '0037_desk': desk,
 };

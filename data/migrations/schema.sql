@@ -216,9 +216,12 @@ CREATE FUNCTION public.keep_open_after_undo() RETURNS trigger
 begin
   delete from open_loan where loan_id in (select id from loan_written where act_key = new.act_key);
   insert into open_loan (loan_id, due_on)
-    select loan.id, loan.due_on from loan join loan_close_written as closing on closing.loan_id = loan.id
+    select loan.id, coalesce(loan_due.due_on, loan.due_on) from loan join loan_close_written as closing on closing.loan_id = loan.id
+    left join loan_due on loan_due.loan_id = loan.id
     where closing.act_key = new.act_key
     on conflict do nothing;
+  update open_loan set due_on = coalesce(loan_due.due_on, loan.due_on) from loan left join loan_due on loan_due.loan_id = loan.id
+    where loan.id = open_loan.loan_id and loan.id in (select loan_id from loan_due_written where act_key = new.act_key);
   return null;
 end $$;
 
@@ -230,6 +233,15 @@ begin
   if tg_table_name = 'loan_written' then insert into open_loan (loan_id, due_on) values (new.id, new.due_on);
   else delete from open_loan where loan_id = new.loan_id;
   end if;
+  return null;
+end $$;
+
+CREATE FUNCTION public.keep_open_loan_due() RETURNS trigger
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO 'public', 'pg_temp'
+    AS $$
+begin
+  update open_loan set due_on = new.due_on where loan_id = new.loan_id;
   return null;
 end $$;
 
@@ -327,6 +339,7 @@ CREATE TABLE public.account (
     password_hash text,
     role text NOT NULL,
     closed_at timestamp with time zone,
+    pin_hash text,
     CONSTRAINT account_role_is_known CHECK ((role = ANY (ARRAY['coordinator'::text, 'helper'::text, 'grower'::text, 'member'::text])))
 );
 
@@ -618,6 +631,13 @@ CREATE TABLE public.crossing_group (
     id text NOT NULL,
     name text NOT NULL,
     crosses jsonb NOT NULL
+);
+
+CREATE TABLE public.donor_address (
+    token_hash bytea NOT NULL,
+    person_id bigint NOT NULL,
+    made_at timestamp with time zone DEFAULT now() NOT NULL,
+    revoked_at timestamp with time zone
 );
 
 CREATE TABLE public.draft (
@@ -1331,6 +1351,37 @@ CREATE VIEW public.loan AS
            FROM public.undone
           WHERE (undone.act_key = loan_written.act_key))));
 
+CREATE TABLE public.loan_answer_written (
+    id bigint NOT NULL,
+    told_id bigint NOT NULL,
+    answer text NOT NULL,
+    answered_on date NOT NULL,
+    answered_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT loan_answer_says_something CHECK ((length(TRIM(BOTH FROM answer)) > 0))
+);
+
+CREATE VIEW public.loan_answer AS
+ SELECT loan_answer_written.id,
+    loan_answer_written.told_id,
+    loan_answer_written.answer,
+    loan_answer_written.answered_on,
+    loan_answer_written.answered_by,
+    loan_answer_written.act_key
+   FROM public.loan_answer_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = loan_answer_written.act_key))));
+
+ALTER TABLE public.loan_answer_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.loan_answer_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.loan_close_written (
     loan_id bigint NOT NULL,
     outcome text NOT NULL,
@@ -1363,6 +1414,40 @@ ALTER TABLE public.loan_close_written ALTER COLUMN id ADD GENERATED ALWAYS AS ID
     CACHE 1
 );
 
+CREATE TABLE public.loan_due_written (
+    id bigint NOT NULL,
+    loan_id bigint NOT NULL,
+    due_on date NOT NULL,
+    why text,
+    agreed_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT loan_due_says_something CHECK ((length(TRIM(BOTH FROM why)) > 0))
+);
+
+CREATE VIEW public.loan_due AS
+ SELECT DISTINCT ON (loan_due_written.loan_id) loan_due_written.id,
+    loan_due_written.loan_id,
+    loan_due_written.due_on,
+    loan_due_written.why,
+    loan_due_written.agreed_on,
+    loan_due_written.written_by,
+    loan_due_written.act_key
+   FROM public.loan_due_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = loan_due_written.act_key))))
+  ORDER BY loan_due_written.loan_id, loan_due_written.id DESC;
+
+ALTER TABLE public.loan_due_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.loan_due_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 ALTER TABLE public.loan_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.loan_id_seq
     START WITH 1
@@ -1386,6 +1471,39 @@ CREATE VIEW public.loan_return AS
   WHERE (NOT (EXISTS ( SELECT
            FROM public.undone
           WHERE (undone.act_key = loan_return_written.act_key))));
+
+CREATE TABLE public.loan_told_written (
+    id bigint NOT NULL,
+    loan_id bigint NOT NULL,
+    what text NOT NULL,
+    note text,
+    told_on date NOT NULL,
+    told_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT loan_told_is_known CHECK ((what = 'failed crop'::text))
+);
+
+CREATE VIEW public.loan_told AS
+ SELECT loan_told_written.id,
+    loan_told_written.loan_id,
+    loan_told_written.what,
+    loan_told_written.note,
+    loan_told_written.told_on,
+    loan_told_written.told_by,
+    loan_told_written.act_key
+   FROM public.loan_told_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = loan_told_written.act_key))));
+
+ALTER TABLE public.loan_told_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.loan_told_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 
 CREATE TABLE public.lot_state (
     lot_id bigint NOT NULL,
@@ -1803,6 +1921,9 @@ CREATE TABLE public.person (
     is_member boolean DEFAULT false NOT NULL,
     erased_at timestamp with time zone,
     version integer DEFAULT 1 NOT NULL,
+    group_of integer,
+    contact text,
+    CONSTRAINT person_group_of_some CHECK (((group_of >= 2) AND (group_of <= 10000))),
     CONSTRAINT person_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
 
@@ -1818,6 +1939,7 @@ ALTER TABLE public.person ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
 CREATE TABLE public.place (
     id bigint NOT NULL,
     name text NOT NULL,
+    has_logger boolean DEFAULT false NOT NULL,
     CONSTRAINT place_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
 
@@ -2027,6 +2149,36 @@ ALTER TABLE public.quick_look_written ALTER COLUMN id ADD GENERATED ALWAYS AS ID
     CACHE 1
 );
 
+CREATE TABLE public.recall_told_written (
+    id bigint NOT NULL,
+    hold_id bigint NOT NULL,
+    member_id bigint NOT NULL,
+    told_on date NOT NULL,
+    told_by bigint,
+    act_key uuid NOT NULL
+);
+
+CREATE VIEW public.recall_told AS
+ SELECT recall_told_written.id,
+    recall_told_written.hold_id,
+    recall_told_written.member_id,
+    recall_told_written.told_on,
+    recall_told_written.told_by,
+    recall_told_written.act_key
+   FROM public.recall_told_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = recall_told_written.act_key))));
+
+ALTER TABLE public.recall_told_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.recall_told_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.recipe (
     id bigint NOT NULL,
     name text NOT NULL,
@@ -2195,7 +2347,10 @@ CREATE TABLE public.session (
     account_id bigint NOT NULL,
     device text NOT NULL,
     expires_at timestamp with time zone NOT NULL,
-    revoked_at timestamp with time zone
+    revoked_at timestamp with time zone,
+    is_shared boolean DEFAULT false NOT NULL,
+    worker_id bigint,
+    touched_at timestamp with time zone
 );
 
 CREATE TABLE public.test_bench (
@@ -2517,6 +2672,40 @@ ALTER TABLE public.trial_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTIT
     CACHE 1
 );
 
+CREATE TABLE public.want_state_written (
+    id bigint NOT NULL,
+    line_id bigint NOT NULL,
+    state text NOT NULL,
+    whom text,
+    written_on date NOT NULL,
+    written_by bigint,
+    act_key uuid NOT NULL,
+    CONSTRAINT want_state_is_known CHECK ((state = ANY (ARRAY['open'::text, 'asked'::text, 'ordered'::text, 'arrived'::text])))
+);
+
+CREATE VIEW public.want_state AS
+ SELECT DISTINCT ON (want_state_written.line_id) want_state_written.id,
+    want_state_written.line_id,
+    want_state_written.state,
+    want_state_written.whom,
+    want_state_written.written_on,
+    want_state_written.written_by,
+    want_state_written.act_key
+   FROM public.want_state_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = want_state_written.act_key))))
+  ORDER BY want_state_written.line_id, want_state_written.id DESC;
+
+ALTER TABLE public.want_state_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.want_state_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.warm_up_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
@@ -2687,6 +2876,9 @@ ALTER TABLE ONLY public.crop
 ALTER TABLE ONLY public.crossing_group
     ADD CONSTRAINT crossing_group_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.donor_address
+    ADD CONSTRAINT donor_address_pkey PRIMARY KEY (token_hash);
+
 ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_pkey PRIMARY KEY (id);
 
@@ -2768,14 +2960,23 @@ ALTER TABLE ONLY public.line
 ALTER TABLE ONLY public.line_risk
     ADD CONSTRAINT line_risk_pkey PRIMARY KEY (line_id);
 
+ALTER TABLE ONLY public.loan_answer_written
+    ADD CONSTRAINT loan_answer_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.loan_close_written
     ADD CONSTRAINT loan_close_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.loan_due_written
+    ADD CONSTRAINT loan_due_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.loan_written
     ADD CONSTRAINT loan_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.loan_return_written
     ADD CONSTRAINT loan_return_pkey PRIMARY KEY (lot_id);
+
+ALTER TABLE ONLY public.loan_told_written
+    ADD CONSTRAINT loan_told_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.lot_code_counter
     ADD CONSTRAINT lot_code_counter_pkey PRIMARY KEY (year);
@@ -2858,6 +3059,9 @@ ALTER TABLE ONLY public.purity_card_written
 ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.recall_told_written
+    ADD CONSTRAINT recall_told_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.recipe_end
     ADD CONSTRAINT recipe_end_pkey PRIMARY KEY (recipe_id);
 
@@ -2921,6 +3125,9 @@ ALTER TABLE ONLY public.undone
 ALTER TABLE ONLY public.undone
     ADD CONSTRAINT undone_pkey PRIMARY KEY (act_key);
 
+ALTER TABLE ONLY public.want_state_written
+    ADD CONSTRAINT want_state_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.warm_up_end_written
     ADD CONSTRAINT warm_up_end_pkey PRIMARY KEY (id);
 
@@ -2970,6 +3177,10 @@ CREATE INDEX close_of_loan ON public.loan_close_written USING btree (loan_id);
 CREATE INDEX crop_like ON public.crop USING btree (like_id) WHERE (like_id IS NOT NULL);
 
 CREATE INDEX distance_from_other ON public.garden_distance USING btree (other_id);
+
+CREATE INDEX donor_address_by_person ON public.donor_address USING btree (person_id);
+
+CREATE UNIQUE INDEX donor_address_of_person ON public.donor_address USING btree (person_id) WHERE (revoked_at IS NULL);
 
 CREATE INDEX draft_dropped ON public.draft USING btree (dropped_by_act) WHERE (dropped_by_act IS NOT NULL);
 
@@ -3075,11 +3286,23 @@ CREATE INDEX line_risk_worst ON public.line_risk USING btree (risk DESC, line_id
 
 CREATE INDEX link_of_account ON public.one_time_link USING btree (account_id);
 
+CREATE INDEX loan_answer_act ON public.loan_answer_written USING btree (act_key);
+
+CREATE INDEX loan_answer_of ON public.loan_answer_written USING btree (told_id);
+
+CREATE INDEX loan_due_act ON public.loan_due_written USING btree (act_key);
+
+CREATE INDEX loan_due_of ON public.loan_due_written USING btree (loan_id, id DESC);
+
 CREATE INDEX loan_of_act ON public.loan_written USING btree (act_key);
 
 CREATE INDEX loan_of_lot ON public.loan_written USING btree (lot_id);
 
 CREATE INDEX loan_of_member ON public.loan_written USING btree (member_id);
+
+CREATE INDEX loan_told_act ON public.loan_told_written USING btree (act_key);
+
+CREATE INDEX loan_told_of ON public.loan_told_written USING btree (loan_id);
 
 CREATE INDEX lot_by_germination ON public.lot_state USING btree (germination, lot_id);
 
@@ -3169,6 +3392,8 @@ CREATE UNIQUE INDEX place_name_once ON public.place USING btree (lower(name));
 
 CREATE INDEX place_of_grow_out ON public.grow_out_place_written USING btree (grow_out_id);
 
+CREATE UNIQUE INDEX place_of_logger ON public.place USING btree (has_logger) WHERE has_logger;
+
 CREATE INDEX planned_by_week ON public.planned_test USING btree (week);
 
 CREATE UNIQUE INDEX plot_name_once_per_garden ON public.plot USING btree (garden_id, lower(name));
@@ -3186,6 +3411,12 @@ CREATE INDEX purity_of_lot ON public.purity_card_written USING btree (lot_id, id
 CREATE INDEX quick_look_act ON public.quick_look_written USING btree (act_key);
 
 CREATE INDEX quick_look_of_lot ON public.quick_look_written USING btree (lot_id);
+
+CREATE INDEX recall_told_act ON public.recall_told_written USING btree (act_key);
+
+CREATE INDEX recall_told_member ON public.recall_told_written USING btree (member_id);
+
+CREATE INDEX recall_told_of ON public.recall_told_written USING btree (hold_id, member_id);
 
 CREATE INDEX report_act ON public.report_written USING btree (act_key);
 
@@ -3206,6 +3437,8 @@ CREATE INDEX season_plan_saver ON public.season_plan USING btree (saved_by);
 CREATE INDEX session_by_end ON public.session USING btree (expires_at);
 
 CREATE INDEX session_of_account ON public.session USING btree (account_id);
+
+CREATE INDEX session_worker ON public.session USING btree (worker_id) WHERE (worker_id IS NOT NULL);
 
 CREATE INDEX step_of_act ON public.batch_step_written USING btree (act_key);
 
@@ -3252,6 +3485,10 @@ CREATE INDEX trial_end_of ON public.trial_end_written USING btree (trial_id);
 CREATE INDEX trial_end_to_line ON public.trial_end_written USING btree (new_line);
 
 CREATE INDEX trial_of_lot ON public.trial_written USING btree (lot_id);
+
+CREATE INDEX want_state_act ON public.want_state_written USING btree (act_key);
+
+CREATE INDEX want_state_of ON public.want_state_written USING btree (line_id, id DESC);
 
 CREATE INDEX warm_up_act ON public.warm_up_written USING btree (act_key);
 
@@ -3379,11 +3616,23 @@ CREATE TRIGGER lift_is_possible BEFORE INSERT ON public.hold_lift_written FOR EA
 
 CREATE TRIGGER line_keeps_shelf_keys AFTER UPDATE OF name ON public.line FOR EACH ROW WHEN ((old.name <> new.name)) EXECUTE FUNCTION public.keep_shelf_keys();
 
+CREATE TRIGGER loan_answer_written_unchanging BEFORE DELETE OR UPDATE ON public.loan_answer_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER loan_answer_written_untruncated BEFORE TRUNCATE ON public.loan_answer_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER loan_answered_once BEFORE INSERT ON public.loan_answer_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('loan_answer', 'told_id', 'loan_answered_once');
+
 CREATE TRIGGER loan_close_unchanging BEFORE DELETE OR UPDATE ON public.loan_close_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_close_untruncated BEFORE TRUNCATE ON public.loan_close_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_closes AFTER INSERT ON public.loan_close_written FOR EACH ROW EXECUTE FUNCTION public.keep_open_loan();
+
+CREATE TRIGGER loan_due_moves AFTER INSERT ON public.loan_due_written FOR EACH ROW EXECUTE FUNCTION public.keep_open_loan_due();
+
+CREATE TRIGGER loan_due_written_unchanging BEFORE DELETE OR UPDATE ON public.loan_due_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER loan_due_written_untruncated BEFORE TRUNCATE ON public.loan_due_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_is_allowed BEFORE INSERT ON public.loan_written FOR EACH ROW EXECUTE FUNCTION public.check_loan();
 
@@ -3392,6 +3641,12 @@ CREATE TRIGGER loan_opens AFTER INSERT ON public.loan_written FOR EACH ROW EXECU
 CREATE TRIGGER loan_return_unchanging BEFORE DELETE OR UPDATE ON public.loan_return_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_return_untruncated BEFORE TRUNCATE ON public.loan_return_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER loan_told_once BEFORE INSERT ON public.loan_told_written FOR EACH ROW EXECUTE FUNCTION public.happens_once('loan_told', 'loan_id', 'loan_told_once');
+
+CREATE TRIGGER loan_told_written_unchanging BEFORE DELETE OR UPDATE ON public.loan_told_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER loan_told_written_untruncated BEFORE TRUNCATE ON public.loan_told_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_unchanging BEFORE DELETE OR UPDATE ON public.loan_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3456,6 +3711,10 @@ CREATE TRIGGER purity_card_untruncated BEFORE TRUNCATE ON public.purity_card_wri
 CREATE TRIGGER quick_look_unchanging BEFORE DELETE OR UPDATE ON public.quick_look_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER quick_look_untruncated BEFORE TRUNCATE ON public.quick_look_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER recall_told_written_unchanging BEFORE DELETE OR UPDATE ON public.recall_told_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER recall_told_written_untruncated BEFORE TRUNCATE ON public.recall_told_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER recipe_end_unchanging BEFORE DELETE OR UPDATE ON public.recipe_end FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3542,6 +3801,10 @@ CREATE TRIGGER undoing_keeps_tests AFTER INSERT ON public.undone FOR EACH ROW EX
 CREATE TRIGGER undone_unchanging BEFORE DELETE OR UPDATE ON public.undone FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER undone_untruncated BEFORE TRUNCATE ON public.undone FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER want_state_written_unchanging BEFORE DELETE OR UPDATE ON public.want_state_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER want_state_written_untruncated BEFORE TRUNCATE ON public.want_state_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER warm_up_end_unchanging BEFORE DELETE OR UPDATE ON public.warm_up_end_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3639,6 +3902,9 @@ ALTER TABLE ONLY public.crop_override
 
 ALTER TABLE ONLY public.crop_override
     ADD CONSTRAINT crop_override_set_by_fkey FOREIGN KEY (set_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.donor_address
+    ADD CONSTRAINT donor_address_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.draft
     ADD CONSTRAINT draft_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
@@ -3823,6 +4089,15 @@ ALTER TABLE ONLY public.line_risk
 ALTER TABLE ONLY public.loan_written
     ADD CONSTRAINT loan_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
+ALTER TABLE ONLY public.loan_answer_written
+    ADD CONSTRAINT loan_answer_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.loan_answer_written
+    ADD CONSTRAINT loan_answer_written_answered_by_fkey FOREIGN KEY (answered_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.loan_answer_written
+    ADD CONSTRAINT loan_answer_written_told_id_fkey FOREIGN KEY (told_id) REFERENCES public.loan_told_written(id);
+
 ALTER TABLE ONLY public.loan_close_written
     ADD CONSTRAINT loan_close_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -3831,6 +4106,15 @@ ALTER TABLE ONLY public.loan_close_written
 
 ALTER TABLE ONLY public.loan_close_written
     ADD CONSTRAINT loan_close_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
+
+ALTER TABLE ONLY public.loan_due_written
+    ADD CONSTRAINT loan_due_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.loan_due_written
+    ADD CONSTRAINT loan_due_written_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
+
+ALTER TABLE ONLY public.loan_due_written
+    ADD CONSTRAINT loan_due_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.loan_written
     ADD CONSTRAINT loan_lent_by_fkey FOREIGN KEY (lent_by) REFERENCES public.person(id);
@@ -3849,6 +4133,15 @@ ALTER TABLE ONLY public.loan_return_written
 
 ALTER TABLE ONLY public.loan_return_written
     ADD CONSTRAINT loan_return_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.loan_told_written
+    ADD CONSTRAINT loan_told_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.loan_told_written
+    ADD CONSTRAINT loan_told_written_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
+
+ALTER TABLE ONLY public.loan_told_written
+    ADD CONSTRAINT loan_told_written_told_by_fkey FOREIGN KEY (told_by) REFERENCES public.person(id);
 
 ALTER TABLE ONLY public.lot_correction_written
     ADD CONSTRAINT lot_correction_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -4021,6 +4314,18 @@ ALTER TABLE ONLY public.quick_look_written
 ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
+ALTER TABLE ONLY public.recall_told_written
+    ADD CONSTRAINT recall_told_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.recall_told_written
+    ADD CONSTRAINT recall_told_written_hold_id_fkey FOREIGN KEY (hold_id) REFERENCES public.hold_written(id);
+
+ALTER TABLE ONLY public.recall_told_written
+    ADD CONSTRAINT recall_told_written_member_id_fkey FOREIGN KEY (member_id) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.recall_told_written
+    ADD CONSTRAINT recall_told_written_told_by_fkey FOREIGN KEY (told_by) REFERENCES public.person(id);
+
 ALTER TABLE ONLY public.recipe
     ADD CONSTRAINT recipe_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -4065,6 +4370,9 @@ ALTER TABLE ONLY public.seed_mark_written
 
 ALTER TABLE ONLY public.session
     ADD CONSTRAINT session_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+
+ALTER TABLE ONLY public.session
+    ADD CONSTRAINT session_worker_id_fkey FOREIGN KEY (worker_id) REFERENCES public.account(id);
 
 ALTER TABLE ONLY public.test_check_written
     ADD CONSTRAINT test_check_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -4156,6 +4464,15 @@ ALTER TABLE ONLY public.undone
 ALTER TABLE ONLY public.undone
     ADD CONSTRAINT undone_by_act_fkey FOREIGN KEY (by_act) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
+ALTER TABLE ONLY public.want_state_written
+    ADD CONSTRAINT want_state_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.want_state_written
+    ADD CONSTRAINT want_state_written_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.want_state_written
+    ADD CONSTRAINT want_state_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
+
 ALTER TABLE ONLY public.warm_up_written
     ADD CONSTRAINT warm_up_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -4199,6 +4516,8 @@ GRANT UPDATE(password_hash) ON TABLE public.account TO kind_granary_app;
 GRANT UPDATE(role) ON TABLE public.account TO kind_granary_app;
 
 GRANT UPDATE(closed_at) ON TABLE public.account TO kind_granary_app;
+
+GRANT UPDATE(pin_hash) ON TABLE public.account TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.act TO kind_granary_app;
 
@@ -4251,6 +4570,10 @@ GRANT SELECT,INSERT ON TABLE public.crop_override TO kind_granary_app;
 GRANT SELECT,INSERT,DELETE ON TABLE public.crossing_group TO kind_granary_app;
 
 GRANT UPDATE(name) ON TABLE public.crossing_group TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.donor_address TO kind_granary_app;
+
+GRANT UPDATE(revoked_at) ON TABLE public.donor_address TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.draft TO kind_granary_app;
 
@@ -4446,13 +4769,25 @@ GRANT SELECT,INSERT ON TABLE public.loan_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.loan TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.loan_answer_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.loan_answer TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.loan_close_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.loan_close TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.loan_due_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.loan_due TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.loan_return_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.loan_return TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.loan_told_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.loan_told TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.lot_state TO kind_granary_app;
 
@@ -4606,7 +4941,13 @@ GRANT UPDATE(erased_at) ON TABLE public.person TO kind_granary_app;
 
 GRANT UPDATE(version) ON TABLE public.person TO kind_granary_app;
 
+GRANT UPDATE(group_of) ON TABLE public.person TO kind_granary_app;
+
+GRANT UPDATE(contact) ON TABLE public.person TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.place TO kind_granary_app;
+
+GRANT UPDATE(has_logger) ON TABLE public.place TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.place_climate_written TO kind_granary_app;
 
@@ -4646,6 +4987,10 @@ GRANT SELECT,INSERT ON TABLE public.quick_look_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.quick_look TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.recall_told_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.recall_told TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.recipe TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.recipe_end TO kind_granary_app;
@@ -4673,6 +5018,12 @@ GRANT SELECT,INSERT,DELETE ON TABLE public.session TO kind_granary_app;
 GRANT UPDATE(expires_at) ON TABLE public.session TO kind_granary_app;
 
 GRANT UPDATE(revoked_at) ON TABLE public.session TO kind_granary_app;
+
+GRANT UPDATE(is_shared) ON TABLE public.session TO kind_granary_app;
+
+GRANT UPDATE(worker_id) ON TABLE public.session TO kind_granary_app;
+
+GRANT UPDATE(touched_at) ON TABLE public.session TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.test_bench TO kind_granary_app;
 
@@ -4721,6 +5072,10 @@ GRANT SELECT,INSERT ON TABLE public.trial TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.trial_end_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.trial_end TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.want_state_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.want_state TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.warm_up_written TO kind_granary_app;
 

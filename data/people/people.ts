@@ -12,27 +12,33 @@ export interface PersonFields {
   readonly phone: string | null;
   readonly note: string | null;
   readonly isMember: boolean;
+  /** A group that borrows and reports as one: how many they are; null for one person. */
+  readonly groupOf?: number | null;
+  /** Who speaks for a group. */
+  readonly contact?: string | null;
 }
 
 const FORMER = 'Former member';
 
+const columnsOf = ({ name, email, phone, note, isMember, groupOf = null, contact = null }: PersonFields) => ({
+  name,
+  email,
+  phone,
+  note,
+  is_member: isMember,
+  group_of: groupOf,
+  contact,
+});
+
 export async function createPerson(db: Db, person: PersonFields): Promise<number> {
-  const { isMember, ...fields } = person;
-  return (
-    await db
-      .insertInto('person')
-      .values({ ...fields, is_member: isMember })
-      .returning('id')
-      .executeTakeFirstOrThrow()
-  ).id;
+  return (await db.insertInto('person').values(columnsOf(person)).returning('id').executeTakeFirstOrThrow()).id;
 }
 
 /** Changes a person if nobody else has since `version`; returns whether it did. */
 export async function updatePerson(db: Db, id: number, person: PersonFields, version: number): Promise<boolean> {
-  const { isMember, ...fields } = person;
   const result = await db
     .updateTable('person')
-    .set({ ...fields, is_member: isMember, version: version + 1 })
+    .set({ ...columnsOf(person), version: version + 1 })
     .where('id', '=', id)
     .where('version', '=', version)
     .where('erased_at', 'is', null)
@@ -44,7 +50,7 @@ export async function updatePerson(db: Db, id: number, person: PersonFields, ver
 export async function erasePerson(db: Db, id: number, now: Date): Promise<void> {
   await db
     .updateTable('person')
-    .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, erased_at: now })
+    .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, group_of: null, contact: null, erased_at: now })
     .where('id', '=', id)
     .execute();
   await db.updateTable('garden').set({ name: 'Former garden', latitude: null, longitude: null }).where('person_id', '=', id).execute();
@@ -68,6 +74,8 @@ export async function findPerson(db: Db, id: number) {
       'person.phone',
       'person.note',
       'person.is_member as isMember',
+      'person.group_of as groupOf',
+      'person.contact',
       'person.version',
       'person.erased_at as erasedAt',
       'account.role',
@@ -162,6 +170,7 @@ export async function listPeople(
       'person.id',
       'person.name',
       'person.is_member as isMember',
+      'person.group_of as groupOf',
       'account.role',
       eb.fn.coalesce('open_loans.open', eb.lit(0)).as('open'),
       eb.fn.coalesce('open_loans.late', eb.lit(0)).as('late'),

@@ -1,7 +1,7 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { AccountId, GardenId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import type { Role } from '#core/people/may.ts';
-import type { Fact, MaybeFact } from '#data/columns.ts';
+import type { Fact, MaybeFact, WrittenAt } from '#data/columns.ts';
 
 interface PersonTable {
   id: GeneratedAlways<PersonId>;
@@ -10,6 +10,8 @@ interface PersonTable {
   phone: string | null;
   note: string | null;
   is_member: Generated<boolean>;
+  group_of: number | null;
+  contact: string | null;
   erased_at: Date | null;
   version: Generated<number>;
 }
@@ -54,6 +56,13 @@ interface OneTimeLinkTable {
   used_at: Date | null;
 }
 
+interface DonorAddressTable {
+  token_hash: Fact<Buffer>;
+  person_id: Fact<PersonId>;
+  made_at: WrittenAt;
+  revoked_at: Date | null;
+}
+
 interface WrongTryTable {
   id: GeneratedAlways<number>;
   who: Fact<string>;
@@ -68,6 +77,7 @@ interface ParkedFormTable {
 }
 
 export interface PeopleTables {
+  donor_address: DonorAddressTable;
   person: PersonTable;
   garden: GardenTable;
   garden_distance: GardenDistanceTable;

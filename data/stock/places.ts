@@ -32,7 +32,13 @@ export async function createHolding(
 }
 
 export async function listPlaces(db: Db) {
-  return db.selectFrom('place').select(['id', 'name']).orderBy('id').execute();
+  return db.selectFrom('place').select(['id', 'name', 'has_logger as hasLogger']).orderBy('id').execute();
+}
+
+/** Hangs the room's logger into a place, out of the one before; null takes it down. */
+export async function hangLogger(db: Db, placeId: PlaceId | null): Promise<void> {
+  await db.updateTable('place').set({ has_logger: false }).where('has_logger', '=', true).execute();
+  if (placeId !== null) await db.updateTable('place').set({ has_logger: true }).where('id', '=', placeId).execute();
 }
 
 /** Places whose temperature has been recorded, with how warm each is on a day. */

@@ -1,5 +1,6 @@
-import type { ColumnType, GeneratedAlways } from 'kysely';
-import type { Day, HoldingId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
+import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { Day, HoldingId, LineId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
+import type { WantState } from '#core/stock/wantStates.ts';
 import type { Fact, MaybeFact, WrittenAt } from '#data/columns.ts';
 
 interface PlaceClimateTable {
@@ -16,6 +17,17 @@ interface PlaceClimateTable {
 interface PlaceTable {
   id: GeneratedAlways<PlaceId>;
   name: Fact<string>;
+  has_logger: Generated<boolean>;
+}
+
+interface WantStateTable {
+  id: GeneratedAlways<number>;
+  line_id: Fact<LineId>;
+  state: Fact<WantState>;
+  whom: MaybeFact<string>;
+  written_on: Fact<Day>;
+  written_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
 }
 
 interface HoldingTable {
@@ -81,6 +93,8 @@ interface KeeperTable {
 }
 
 export interface StockTables {
+  want_state_written: WantStateTable;
+  want_state: WantStateTable;
   keeper_written: KeeperTable;
   keeper: KeeperTable;
   place_climate: PlaceClimateTable;

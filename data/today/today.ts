@@ -83,10 +83,10 @@ export async function readDue(db: Db, today: Day, whose: PersonId | null = null)
             and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) ${ofNobody} order by next_test_on, id limit ${MOST}) due
       join lot on lot.id = due.id ${LOT_NAMES} order by lot.next_test_on, lot.id`.execute(db),
     sql<DueReturn>`
-      select loan.id, loan.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
-      from (select loan_id, count(*) over () as total from open_loan where due_on < ${today} ${whose === null ? sql`` : sql`and loan_id in (select id from loan where lent_by = ${whose})`} order by due_on, loan_id limit ${MOST}) due
+      select loan.id, due.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
+      from (select loan_id, due_on, count(*) over () as total from open_loan where due_on < ${today} ${whose === null ? sql`` : sql`and loan_id in (select id from loan where lent_by = ${whose})`} order by due_on, loan_id limit ${MOST}) due
       join loan on loan.id = due.loan_id join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
-      order by loan.due_on, loan.id`.execute(db),
+      order by due.due_on, loan.id`.execute(db),
     sql<HeldLot>`
       select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
       from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}

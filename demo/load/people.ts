@@ -1,5 +1,5 @@
 import { yearOf } from '#core/calendar/plainDate.ts';
-import { CLIMATES, GARDENS, PLACES, SAMPLE_ACCOUNTS } from '../scenario.ts';
+import { CLIMATES, GARDENS, LOGGER_HANGS_IN, PLACES, SAMPLE_ACCOUNTS } from '../scenario.ts';
 import type { Loading } from './loading.ts';
 import { addRows } from './rows.ts';
 
@@ -25,7 +25,7 @@ export async function loadPeople(loading: Loading): Promise<void> {
   loading.placeIds = await addRows(
     loading.tx,
     'place',
-    PLACES.map((name) => ({ name })),
+    PLACES.map((name, place) => ({ name, has_logger: place === LOGGER_HANGS_IN })),
   );
   await addRows(
     loading.tx,

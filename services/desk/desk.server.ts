@@ -1,4 +1,4 @@
-import { closeLoanForm, lendInput } from '#contracts/desk/loans.ts';
+import { answerForm, closeLoanForm, dueForm, failureForm, lendInput } from '#contracts/desk/loans.ts';
 import { ofLoan } from '#contracts/fields.ts';
 import { seasonOf } from '#core/almanac/crop.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
@@ -8,7 +8,7 @@ import { mayFollow } from '#core/states/machine.ts';
 import { LOAN, loanState } from '#core/states/states.ts';
 import { unitsForSeeds } from '#core/units/seedsAndWeight.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
-import { closeLoan as writeClose, createLoan, lockLoan } from '#data/desk/loans.ts';
+import { agreeDue, answerTold, closeLoan as writeClose, createLoan, findTold, lockLoan, tellFailure } from '#data/desk/loans.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findPerson } from '#data/people/people.ts';
 import { refuseFrozen, type StillFrozen } from '#services/bench/frozen.server.ts';
@@ -101,5 +101,67 @@ export const closeLoan = command(
       actKey: close.key,
     });
     return { answer: { memberId: loan.memberId }, subject: loan.code };
+  },
+);
+
+export type DueProblem =
+  | { readonly code: 'no such loan' }
+  | { readonly code: 'already closed' }
+  | { readonly code: 'due in the past' }
+  | { readonly code: 'nothing changed' };
+
+/** Another day by which seed is expected, as agreed with the member; the first one stays to be read. */
+export const agreeDueDate = command(
+  'due date agreed',
+  { input: ofLoan(dueForm) },
+  async ({ tx, actor, today, refuse }: Inside<DueProblem>, agreed) => {
+    const loan = (await lockLoan(tx, agreed.loanId)) ?? refuse({ code: 'no such loan' });
+    if (!mayFollow(LOAN, loanState(loan), 'due date agreed')) refuse({ code: 'already closed' });
+    if (agreed.dueOn <= today) refuse({ code: 'due in the past' });
+    if (agreed.dueOn === loan.dueOn) refuse({ code: 'nothing changed' });
+    await agreeDue(tx, {
+      loanId: loan.id,
+      dueOn: agreed.dueOn,
+      why: agreed.why,
+      agreedOn: today,
+      writtenBy: actor.personId,
+      actKey: agreed.key,
+    });
+    return { answer: null, subject: loan.code };
+  },
+);
+
+export type FailureProblem = { readonly code: 'no such loan' } | { readonly code: 'already closed' } | { readonly code: 'told already' };
+
+/** A member says that the crop of a loan failed, once; whoever works here answers. Of another's loan a member can tell nothing. */
+export const tellFailedCrop = command(
+  'failure told',
+  { input: ofLoan(failureForm), broken: { loan_told_once: { code: 'told already' } } },
+  async ({ tx, actor, today, refuse }: Inside<FailureProblem>, told) => {
+    const loan = await lockLoan(tx, told.loanId);
+    if (!loan || (!may(actor.role, 'work') && loan.memberId !== actor.personId)) return refuse({ code: 'no such loan' });
+    if (!mayFollow(LOAN, loanState(loan), 'failure told')) refuse({ code: 'already closed' });
+    await tellFailure(tx, { loanId: loan.id, note: told.note, toldOn: today, toldBy: actor.personId, actKey: told.key });
+    return { answer: { memberId: loan.memberId }, subject: loan.code };
+  },
+);
+
+export type AnswerProblem = { readonly code: 'no such loan' } | { readonly code: 'nothing told' } | { readonly code: 'answered already' };
+
+/** What the library says to a member whose crop failed; the loan may stay open, for what is still to come. */
+export const answerFailedCrop = command(
+  'failure answered',
+  { input: ofLoan(answerForm), broken: { loan_answered_once: { code: 'answered already' } } },
+  async ({ tx, actor, today, refuse }: Inside<AnswerProblem>, answer) => {
+    const loan = (await lockLoan(tx, answer.loanId)) ?? refuse({ code: 'no such loan' });
+    const told = (await findTold(tx, loan.id)) ?? refuse({ code: 'nothing told' });
+    await answerTold(tx, {
+      toldId: told.id,
+      answer: answer.answer,
+      answeredOn: today,
+      answeredBy: actor.personId,
+      actKey: answer.key,
+    });
+    return { answer: null, subject: loan.code };
   },
 );

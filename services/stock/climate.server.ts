@@ -1,6 +1,6 @@
-import { climateForm } from '#contracts/stock/climate.ts';
+import { climateForm, loggerForm, NO_PLACE } from '#contracts/stock/climate.ts';
 import { addClimate, markOutlooksStale } from '#data/lots/outlooks.ts';
-import { listPlaces } from '#data/stock/places.ts';
+import { hangLogger, listPlaces } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
 
 export type ClimateProblem = { readonly code: 'no such place' } | { readonly code: 'in the future' };
@@ -16,5 +16,20 @@ export const recordClimate = command(
     await addClimate(tx, { ...climate, placeId: place.id, writtenBy: actor.personId, actKey: climate.key });
     await markOutlooksStale(tx, { placeId: place.id });
     return { answer: null, subject: place.name };
+  },
+);
+
+/** Says in which place the room's logger hangs: what it reads is true of that place alone. */
+export const placeLogger = command(
+  'logger hung up',
+  { input: loggerForm },
+  async ({ tx, refuse }: Inside<{ readonly code: 'no such place' }>, { loggerPlace }) => {
+    const named = loggerPlace === NO_PLACE ? undefined : loggerPlace.toLowerCase();
+    const place =
+      named === undefined
+        ? null
+        : ((await listPlaces(tx)).find(({ name }) => name.toLowerCase() === named) ?? refuse({ code: 'no such place' }));
+    await hangLogger(tx, place?.id ?? null);
+    return { answer: null, subject: place?.name ?? null };
   },
 );

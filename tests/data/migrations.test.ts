@@ -159,6 +159,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0034_season_plan',
     '0035_labels',
     '0036_undo_all',
+    '0037_desk',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

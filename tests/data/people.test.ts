@@ -30,6 +30,8 @@ async function somebody(name: string, email: string): Promise<{ personId: Person
     email: null,
     phone: null,
     note: null,
+    groupOf: null,
+    contact: null,
     isMember: true,
   });
   const personId = added.ok ? added.answer.id : 0;
@@ -127,6 +129,8 @@ describe('people', () => {
         email: null,
         phone: null,
         note: null,
+        groupOf: null,
+        contact: null,
         isMember: true,
         ...(sure && { sure }),
       });
@@ -149,6 +153,8 @@ describe('people', () => {
         email: null,
         phone,
         note: null,
+        groupOf: null,
+        contact: null,
         isMember: true,
       });
     expect(await edit('1', library.helper)).toMatchObject({ problem: { code: 'signs in' } });

@@ -39,7 +39,18 @@ const answerOf = <Answer>(
 
 /** A garden of a person with one plot. */
 async function garden(name: string, person: string, place: string, cages = 0): Promise<number> {
-  answerOf(await addPerson(works(), { key: randomUUID(), name: person, email: null, phone: null, note: null, isMember: true }));
+  answerOf(
+    await addPerson(works(), {
+      key: randomUUID(),
+      name: person,
+      email: null,
+      phone: null,
+      note: null,
+      isMember: true,
+      groupOf: null,
+      contact: null,
+    }),
+  );
   const { id } = answerOf(await writeGarden(works(), { key: randomUUID(), name, person, place, placeFor: null }));
   const plot = {
     key: randomUUID(),

@@ -40,7 +40,7 @@ const undoing = (act: string, actor = library.helper, reason: string | null = nu
 const undoLast = async () => undoing((await lastOf(library.helper)).key);
 
 async function openLoans(): Promise<number[]> {
-  const page = { search: '', lateOnly: false, today: TODAY, limit: 1000, offset: 0 };
+  const page = { search: '', only: null, today: TODAY, limit: 1000, offset: 0 };
   return (await listOpenLoans(library.db, page)).loans.map(({ id }) => id);
 }
 

@@ -343,6 +343,11 @@ const ELSEWHERE: readonly CommandName[] = [
   'loan closed',
   'emergence of a loan told',
   'draft discarded',
+  'recall told',
+  'due date agreed',
+  'failure told',
+  'failure answered',
+  'want noted',
 ];
 
 test('every command that undo takes back is taken back in a test', () => {

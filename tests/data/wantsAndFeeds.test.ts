@@ -8,7 +8,8 @@ import { acting } from '#services/command.server.ts';
 import { ensureGarden } from '#data/people/gardens.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { agreeGrowOut, placeGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
-import { readWants } from '#services/stock/wants.server.ts';
+import { noteWant, readWants } from '#services/stock/wants.server.ts';
+import { readLastAct, undo } from '#services/undo.server.ts';
 import { endFeed, makeFeed, newFeed, readCalendar } from '#services/tests/calendar.server.ts';
 import { recordLoanEmergence } from '#services/tests/emergence.server.ts';
 import { readPlan, savePlan } from '#services/tests/testPlan.server.ts';
@@ -40,6 +41,28 @@ describe('what is wanted', () => {
     await towels.count(id, { more: { sprouted: 20 } }, '2026-12-01');
     await towels.end(id, { reason: 'Done' }, '2026-12-01');
     expect(await want('Gone Weak')).toMatchObject({ why: 'too weak to lend', act: 'grow out', usable: 0 });
+  });
+});
+
+describe('how far a want has got', () => {
+  const note = (lineId: number, state: 'open' | 'asked' | 'ordered' | 'arrived', whom: string | null = null) =>
+    noteWant(acting(library.db, library.helper, TODAY), { key: randomUUID(), lineId, state, whom });
+
+  test('the newest word counts, says with whom and by whom, and is taken back', async () => {
+    const code = await takeIn(library, { variety: 'Asked For', amount: '9 seeds', harvested: '2026' });
+    const { lineId } = await lot(code);
+    const got = async () => (await readWants(library.db, await house(), TODAY)).find((want) => want.lineId === lineId)!.got;
+    expect(await got()).toBeNull();
+    await note(lineId, 'asked', 'the library over the hill');
+    expect(await got()).toEqual({ state: 'asked', whom: 'the library over the hill', on: TODAY, by: 'Helper' });
+    await note(lineId, 'ordered');
+    expect(await got()).toMatchObject({ state: 'ordered', whom: null });
+    const { key } = (await readLastAct(library.db, library.helper))!;
+    expect(await undo(acting(library.db, library.helper, TODAY), { key: randomUUID(), act: key })).toMatchObject({ ok: true });
+    expect(await got()).toMatchObject({ state: 'asked' });
+    await note(lineId, 'open');
+    expect(await got()).toBeNull();
+    expect(await note(987_654, 'asked')).toMatchObject({ problem: { code: 'no such line' } });
   });
 });
 

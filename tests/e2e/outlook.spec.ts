@@ -79,9 +79,14 @@ test('a freezer that failed is seen in the fan of what lay in it', async ({ page
 
 test('a place’s air is taken from the logger that hangs there', async ({ page }) => {
   await page.goto('/places');
+  await page.getByLabel('Place', { exact: true }).selectOption('Shelf B, lever room');
   await page.getByRole('button', { name: BUTTON.readTheLogger }).click();
   await expect(page.getByLabel('Temperature, °C')).toHaveValue(/^\d+(\.\d)?$/);
   await expect(page.getByLabel('Humidity, %')).toHaveValue(/^\d+(\.\d)?$/);
+  // What it reads is not true of another place.
+  await page.getByLabel('Place', { exact: true }).selectOption('Fridge, signal box');
+  await expect(page.getByRole('button', { name: BUTTON.readTheLogger })).toHaveCount(0);
+  await expect(page.getByText('The logger hangs in Shelf B, lever room')).toBeVisible();
 });
 
 test('the desk says how much of a lot germinates now, and that a test of it is due', async ({ page, request, samples }) => {

@@ -110,5 +110,5 @@ test('the handover says who can sign in, what is under way and that nothing is b
     .getByRole('region', { name: 'Work under way' })
     .getByRole('link', { name: /late loans?$/ })
     .click();
-  await expect(page).toHaveURL(/desk\/loans\?late=yes/);
+  await expect(page).toHaveURL(/desk\/loans\?only=late/);
 });

@@ -127,7 +127,17 @@ export function storiesIn(library: SampleLibrary) {
 
   /** A member of the library; their id. */
   async function addMember(name: string): Promise<number> {
-    const person = { key: randomUUID(), name, email: null, phone: null, note: null, isMember: true, sure: name };
+    const person = {
+      key: randomUUID(),
+      name,
+      email: null,
+      phone: null,
+      note: null,
+      isMember: true,
+      groupOf: null,
+      contact: null,
+      sure: name,
+    };
     return answerOf(await addPerson(acting(db, coordinator, library.today()), person)).id;
   }
 

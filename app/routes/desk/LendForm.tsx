@@ -53,7 +53,7 @@ export function LendForm({
           <TextField
             field={fields.code}
             label="Lot code"
-            hint="Scan the label, or type it"
+            hint="Scan the label, or type the code or the variety"
             autoComplete="off"
             onInput={onInput}
             className="font-mono text-large"

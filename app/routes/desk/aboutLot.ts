@@ -1,8 +1,8 @@
-import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { thickerOf } from '#core/germination/sowThicker.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readOutlook } from '#data/lots/outlooks.ts';
 import { db } from '#app/platform/database.server.ts';
+import { lotMeant } from '#services/lots/lotMeant.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords } from '#words/promise.ts';
@@ -14,7 +14,7 @@ import { lendingOfLot } from '#core/stock/lineStock.ts';
 /** What the lending desk shows of a lot as soon as its code is read: its promise, its outlook, a test that is due, its hazards, and how many packets may be lent. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
-  const read = readLotCode(new URL(request.url).searchParams.get('code') ?? '');
+  const read = await lotMeant(db, new URL(request.url).searchParams.get('code') ?? '', today);
   const lot = read.ok ? await findLotByCode(db, read.code) : undefined;
   if (!lot) return { lot: null };
   const [outlook, stock] = await Promise.all([readOutlook(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);

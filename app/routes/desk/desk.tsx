@@ -24,7 +24,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const page = pageFrom(query);
   const [{ people, total }, late] = await Promise.all([
     listPeople(db, { search, sort, membersOnly: !everybody, limit: PAGE, offset: (page - 1) * PAGE, today }),
-    listOpenLoans(db, { search: '', lateOnly: true, today, limit: 1, offset: 0 }),
+    listOpenLoans(db, { search: '', only: 'late', today, limit: 1, offset: 0 }),
   ]);
   return { people, total, search, everybody, sort, page, late: late.total, lot: query.get('lot') ?? '' };
 }
@@ -96,7 +96,15 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
                     {person.name}
                   </Link>
                 </td>
-                <td>{[person.isMember ? 'member' : 'donor', person.role !== 'member' ? person.role : null].filter(Boolean).join(', ')}</td>
+                <td>
+                  {[
+                    person.isMember ? 'member' : 'donor',
+                    person.groupOf !== null && `group of ${person.groupOf}`,
+                    person.role !== 'member' ? person.role : null,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </td>
                 <td>
                   <span className="flex flex-wrap items-center gap-2">
                     {person.open === 0 ? <span className="text-soft">none open</span> : `${person.open} open`}

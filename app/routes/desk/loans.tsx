@@ -20,30 +20,35 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 100) ?? '';
-  const lateOnly = query.get('late') === 'yes';
+  const only = (['late', 'told'] as const).find((one) => one === query.get('only')) ?? null;
   const page = pageFrom(query);
-  const { loans, total } = await listOpenLoans(db, { search, lateOnly, today, limit: PAGE, offset: (page - 1) * PAGE });
-  return { search, lateOnly, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
+  const { loans, total } = await listOpenLoans(db, { search, only, today, limit: PAGE, offset: (page - 1) * PAGE });
+  return { search, only, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
 }
 
-export default function OpenLoans({ loaderData: { search, lateOnly, page, total, loans } }: Route.ComponentProps) {
+export default function OpenLoans({ loaderData: { search, only, page, total, loans } }: Route.ComponentProps) {
   return (
     <>
       <PageHead title="Open loans" about="Earliest return date first." />
       <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search}>
         <FilterSelect
           label="Show"
-          name="late"
-          value={lateOnly ? 'yes' : ''}
+          name="only"
+          value={only ?? ''}
           options={[
             { value: '', label: 'All open' },
-            { value: 'yes', label: 'Late only' },
+            { value: 'late', label: 'Late only' },
+            { value: 'told', label: 'Failed, to be answered' },
           ]}
         />
       </SearchForm>
       {loans.length === 0 ? (
         <Empty action={<ButtonLink to="/desk">Go to the desk</ButtonLink>}>
-          {lateOnly ? 'No loans are late.' : 'No results. Try part of a member’s name, a variety or a lot code.'}
+          {only === 'late'
+            ? 'No loans are late.'
+            : only === 'told'
+              ? 'Nobody waits for an answer.'
+              : 'No results. Try part of a member’s name, a variety or a lot code.'}
         </Empty>
       ) : (
         <Table caption="Open loans">
@@ -68,6 +73,11 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
               <tr key={loan.id}>
                 <td className="whitespace-nowrap">
                   {formatDate(loan.dueOn)}
+                  {loan.failedOn && !loan.answer && (
+                    <span className="block">
+                      <Mark tone="doubt">failed, says the member</Mark>
+                    </span>
+                  )}
                   {loan.dueIn < 0 && (
                     <span className="block">
                       <Mark tone="doubt">{formatDistance(loan.dueIn)}</Mark>
@@ -92,6 +102,9 @@ export default function OpenLoans({ loaderData: { search, lateOnly, page, total,
                 <td>
                   <Link className="link" to={`/intake?loan=${loan.id}`}>
                     Record a return
+                  </Link>
+                  <Link className="link block" to={`/desk/loans/${loan.id}`}>
+                    {loan.failedOn && !loan.answer ? 'Answer or close' : 'Change or close'}
                   </Link>
                 </td>
               </tr>

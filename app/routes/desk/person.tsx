@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { lotMeant } from '#services/lots/lotMeant.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
@@ -9,12 +10,11 @@ import { EVERYBODYS_PROBLEMS, frozenWords, lendingWhy, shortWords, WARMED } from
 import { useBusy } from '#app/ui/useBusy.ts';
 import { lendForm } from '#contracts/desk/loans.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
-import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { may } from '#core/people/may.ts';
 import { growOutState } from '#core/states/states.ts';
+import { hasGiven } from '#data/people/donors.ts';
 import { growOutsOfGrower } from '#data/growouts/growOuts.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
-import { existingCodes } from '#data/lots/lots.ts';
 import { findPerson } from '#data/people/people.ts';
 import { lendPackets, type LendProblem } from '#services/desk/desk.server.ts';
 import type { Route } from './+types/person.ts';
@@ -30,11 +30,17 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const id = Number(params.id);
   const person = await findPerson(db, id);
   if (!person) throw data(null, { status: 404 });
-  const [loans, typed, growing] = await Promise.all([loansOfMember(db, id), typedBefore(request, actor), growOutsOfGrower(db, id)]);
+  const [loans, typed, growing, gave] = await Promise.all([
+    loansOfMember(db, id),
+    typedBefore(request, actor),
+    growOutsOfGrower(db, id),
+    hasGiven(db, id),
+  ]);
   const lot = new URL(request.url).searchParams.get('lot');
   return {
     key: newFormKey(),
     today,
+    gifts: gave,
     start: typed ?? (lot ? { code: lot } : null),
     leads: may(actor.role, 'override policy'),
     erased: person.erasedAt !== null,
@@ -45,6 +51,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       phone: person.phone,
       note: person.note,
       isMember: person.isMember,
+      groupOf: person.groupOf,
+      contact: person.contact,
       role: person.role,
     },
     growing: growing.map((one) => ({
@@ -79,26 +87,12 @@ function refusedErrors({ because, isTested }: Extract<LendProblem, { code: 'refu
   return because.answer === 'coordinator' ? { overrideReason: [`${why} A coordinator can lend it by giving a reason`] } : { code: [why] };
 }
 
-/** Why a typed code leads to no lot; near codes are offered. */
-async function codeTrouble(typed: string): Promise<string> {
-  const read = readLotCode(typed);
-  if (read.ok || read.why === 'not a lot code') return 'Enter a lot code, for example 26-0184-K';
-  const near = await existingCodes(db, read.near);
-  return near.length > 0
-    ? `The last letter does not match the numbers. Did you mean ${near.map(({ code, crop, variety }) => `${code} (${crop} ‘${variety}’)`).join(', or ')}?`
-    : 'The last letter does not match the numbers. Check the label';
-}
-
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, lendForm);
   if (submission.status !== 'success') return notAccepted({ kind: 'refused' as const, result: submission.reply() });
-  const read = readLotCode(submission.value.code);
-  if (!read.ok)
-    return notAccepted({
-      kind: 'refused' as const,
-      result: submission.reply({ fieldErrors: { code: [await codeTrouble(submission.value.code)] } }),
-    });
+  const read = await lotMeant(db, submission.value.code, visit.today);
+  if (!read.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: { code: [read.why] } }) });
   const done = await lendPackets(visit, { ...submission.value, code: read.code, memberId: Number(params.id) });
   if (!done.ok)
     return notAccepted({
@@ -114,6 +108,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
   const { person, loans, leads, erased, growing } = loaderData;
   const about = [
     person.isMember ? 'Member' : 'Not a member',
+    person.groupOf !== null && `a group of ${person.groupOf}${person.contact ? `, ask for ${person.contact}` : ''}`,
     person.role && person.role !== 'member' ? person.role : null,
     person.phone,
     person.email,
@@ -135,6 +130,7 @@ export default function Person({ loaderData, actionData }: Route.ComponentProps)
           !erased && (
             <>
               <ButtonLink to={`/people/${person.id}/grower`}>What they can grow</ButtonLink>
+              {loaderData.gifts && <ButtonLink to={`/people/${person.id}/letter`}>What became of their seed</ButtonLink>}
               <ButtonLink to={`/people/${person.id}/edit`}>Edit person</ButtonLink>
             </>
           )

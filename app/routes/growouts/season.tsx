@@ -1,9 +1,9 @@
-import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { PrintButton } from '#app/ui/PrintButton.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { useUnits } from '#app/ui/units.tsx';
@@ -109,10 +109,7 @@ export default function Season({ loaderData: { year, gardens, hidden, flowering,
           <>
             <ButtonLink to={`?year=${year - 1}`}>{year - 1}</ButtonLink>
             <ButtonLink to={`?year=${year + 1}`}>{year + 1}</ButtonLink>
-            <Button type="button" onClick={() => window.print()}>
-              <Printer aria-hidden className="size-5" />
-              Print
-            </Button>
+            <PrintButton />
             <ButtonLink to="/grow-outs">Grow-outs</ButtonLink>
           </>
         }

@@ -1,4 +1,3 @@
-import { Printer } from 'lucide-react';
 import { data } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -6,6 +5,7 @@ import { formOf } from '#app/platform/incoming.server.ts';
 import { addressOf, qrOf } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { PrintButton } from '#app/ui/PrintButton.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
@@ -132,10 +132,7 @@ export default function Sheet({ loaderData: sheet, actionData }: Route.Component
         actions={
           <>
             {sheet.state === 'handed over' && <ButtonLink to={`/grow-outs/log?of=${sheet.id}`}>Season’s log</ButtonLink>}
-            <Button type="button" onClick={() => window.print()}>
-              <Printer aria-hidden className="size-5" />
-              Print
-            </Button>
+            <PrintButton />
             <ButtonLink to={sheet.works ? `/grow-outs/${sheet.id}` : '/mine'}>{sheet.works ? 'Open grow-out' : 'My seed'}</ButtonLink>
           </>
         }

@@ -21,7 +21,7 @@ const OPEN_WORK: readonly { readonly of: keyof OpenWork; readonly one: string; r
   { of: 'tests', one: 'germination test running', many: 'germination tests running', to: '/tests' },
   { of: 'holds', one: 'hold to settle', many: 'holds to settle', to: '/shelves?state=on+hold' },
   { of: 'loans', one: 'open loan', many: 'open loans', to: '/desk/loans' },
-  { of: 'lateLoans', one: 'late loan', many: 'late loans', to: '/desk/loans?late=yes' },
+  { of: 'lateLoans', one: 'late loan', many: 'late loans', to: '/desk/loans?only=late' },
   { of: 'growOuts', one: 'grow-out under way', many: 'grow-outs under way', to: '/grow-outs' },
   { of: 'drafts', one: 'intake not finished', many: 'intakes not finished', to: '/intake' },
 ];

@@ -1,6 +1,7 @@
-import { data, Link } from 'react-router';
+import { data, Form, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
-import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
@@ -9,23 +10,35 @@ import { Heads, Table } from '#app/ui/Table.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { StockLeft } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { recallForm } from '#contracts/lots/seen.ts';
+import type { recallForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
+import { listToCall } from '#data/desk/toTell.ts';
 import { readRecall } from '#data/lots/descent.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { recall } from '#services/lots/recall.server.ts';
+import type { NoLot } from '#services/lots/lockedLot.server.ts';
+import { recall, tellRecall } from '#services/lots/recall.server.ts';
+import { recallText } from '#words/recall.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import type { Route } from './+types/recall.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What came from it · Kind Granary' }];
 
+const MOST_CALLS = 200;
+
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const { actor } = visitBy(context, request, 'work');
+  const { actor, house } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
   const touched = await readRecall(db, lot.id);
+  const calls = await listToCall(
+    db,
+    MOST_CALLS,
+    touched.map(({ id }) => id),
+  );
   return {
     key: newFormKey(),
+    calls: calls.map((one) => ({ ...one, key: newFormKey(), text: recallText(one, house.name) })),
     lot: { id: lot.id, code: lot.code, crop: lot.crop, variety: lot.variety },
     touched: touched.map(({ donor: _donor, ...rest }) => rest),
     mayRecall: may(actor.role, 'lift doubtful holds'),
@@ -34,19 +47,23 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const visit = visitBy(context, request, 'lift doubtful holds');
-  const { submission } = await readForm(request, recallForm);
-  if (submission.status !== 'success') return notAccepted({ held: null, result: submission.reply() });
-  const done = await recall(visit, { ...submission.value, code: params.code });
-  if (!done.ok) return notAccepted({ held: null, result: submission.reply({ formErrors: ['This lot no longer exists'] }) });
-  return { held: done.answer.held, result: null };
+  const visit = visitBy(context, request, 'work');
+  const { intent, give } = formActs<NoLot>(await formOf(request), visit, ['recall', 'told'], () => ({
+    '': [EVERYBODYS_PROBLEMS['no such lot']],
+  }));
+  return intent === 'told' ? give(tellRecall, {}) : give(recall, { code: params.code });
 }
 
-export default function Recall({ loaderData: { key, lot, touched, mayRecall, typed }, actionData }: Route.ComponentProps) {
-  const [form, fields] = usePostForm<typeof recallForm>({ id: 'recall', result: actionData?.result, start: { reason: '', ...typed } });
+export default function Recall({ loaderData: { key, calls, lot, touched, mayRecall, typed }, actionData }: Route.ComponentProps) {
+  const [form, fields] = usePostForm<typeof recallForm>({
+    id: 'recall',
+    result: actionData?.intent === 'recall' ? actionData.result : null,
+    start: { reason: '', ...typed },
+  });
   const inStore = touched.filter(({ onHand }) => onHand > 0).length;
   const out = touched.flatMap(({ out: loans }) => loans.filter(({ open }) => open)).length;
   const waiting = touched.filter(({ recalled }) => !recalled).length;
+  const held = touched.length - waiting;
   return (
     <>
       <PageHead
@@ -59,11 +76,12 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Back to the lot</ButtonLink>}
       />
-      {typeof actionData?.held === 'number' && (
+      {actionData?.intent === 'recall' && actionData.result === null && (
         <Notice tone="good">
-          Recalled: {actionData.held} {actionData.held === 1 ? 'lot is' : 'lots are'} on hold now. Contact the members below.
+          Recalled: {held} {held === 1 ? 'lot is' : 'lots are'} on hold now. {calls.length > 0 && 'Call the members below.'}
         </Notice>
       )}
+      {calls.length > 0 && <Calls calls={calls} />}
       <Table caption="Everything a recall would affect">
         <Heads of={['Lot', 'Variety', 'Harvested', 'In store', 'With members', 'State']} />
         <tbody>
@@ -100,7 +118,7 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
       {waiting === 0 ? (
         <p className="mt-6">All of it is recalled. Remove each hold on the page of its lot.</p>
       ) : mayRecall ? (
-        <PostForm form={form} formKey={key} className="mt-8 max-w-xl">
+        <PostForm form={form} formKey={key} intent="recall" className="mt-8 max-w-xl">
           <h2>Recall</h2>
           <p className="text-soft">
             Puts a recall hold on {waiting === 1 ? 'this lot' : `all ${waiting} lots`}. Nothing can be lent, packed or blended until each
@@ -115,5 +133,64 @@ export default function Recall({ loaderData: { key, lot, touched, mayRecall, typ
         <p className="mt-6">Only a coordinator can recall seed.</p>
       )}
     </>
+  );
+}
+
+type Call = Route.ComponentProps['loaderData']['calls'][number];
+
+/** Who has packets of what is recalled and was not told yet, each with a text that is ready to be sent. */
+function Calls({ calls }: { calls: readonly Call[] }) {
+  return (
+    <section aria-label="Whom to call" className="mb-8 border-l-4 border-poor bg-sheet px-4 py-3">
+      <h2>{calls.length === 1 ? '1 member to call' : `${calls.length} members to call`}</h2>
+      <ul>
+        {calls.map((call) => (
+          <li key={`${call.code} ${call.memberId}`} className="border-t border-rule py-3 first:border-t-0">
+            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+              <span>
+                <Link className="link font-semibold" to={`/people/${call.memberId}`}>
+                  {call.member}
+                </Link>
+                , {call.packets} {call.packets === 1 ? 'packet' : 'packets'} of <LotCode>{call.code}</LotCode>
+                <span className="block text-small text-soft">
+                  {[call.phone, call.email].filter(Boolean).join(', ') || 'No phone or e-mail on record'}
+                </span>
+              </span>
+              <span className="flex flex-wrap items-center gap-x-5">
+                {call.email && (
+                  <a
+                    className="link inline-flex min-h-11 items-center"
+                    href={`mailto:${call.email}?subject=${encodeURIComponent(`Recalled: ${call.crop} ‘${call.variety}’`)}&body=${encodeURIComponent(call.text)}`}
+                  >
+                    Write e-mail
+                  </a>
+                )}
+                {call.phone && (
+                  <a
+                    className="link inline-flex min-h-11 items-center"
+                    href={`sms:${call.phone.replaceAll(/[^\d+]/g, '')}?body=${encodeURIComponent(call.text)}`}
+                  >
+                    Send text
+                  </a>
+                )}
+                <Form method="post">
+                  <input type="hidden" name="key" value={call.key} />
+                  <input type="hidden" name="intent" value="told" />
+                  <input type="hidden" name="of" value={call.code} />
+                  <input type="hidden" name="memberId" value={call.memberId} />
+                  <Button type="submit" aria-label={`Told: ${call.member}, ${call.code}`}>
+                    Told
+                  </Button>
+                </Form>
+              </span>
+            </div>
+            <details>
+              <summary className="link inline-flex min-h-11 items-center text-small">What to say</summary>
+              <p className="max-w-prose whitespace-pre-line">{call.text}</p>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -16,6 +16,19 @@ export function PersonFields({
     <>
       <TextField field={fields.name} label="Name" autoComplete="off" />
       {afterName}
+      <details open={Boolean(fields.groupOf.initialValue)}>
+        <summary className="link inline-flex min-h-11 items-center">This is a class, a club or another group</summary>
+        <div className="mt-2 grid gap-4 sm:grid-cols-2">
+          <TextField
+            field={fields.groupOf}
+            label="How many are they? (optional)"
+            hint="They borrow and report as one"
+            type="number"
+            min={2}
+          />
+          <TextField field={fields.contact} label="Who speaks for them? (optional)" autoComplete="off" />
+        </div>
+      </details>
       <TextField field={fields.phone} label="Telephone (optional)" type="tel" autoComplete="off" />
       <TextField field={fields.email} label="E-mail (optional)" type="email" autoComplete="off" />
       <TextArea field={fields.note} label="Note (optional)" />

@@ -92,7 +92,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 
 export default function EditPerson({ loaderData: { keys, typed, person, leads, canEdit }, actionData }: Route.ComponentProps) {
   const theirs = actionData?.theirs;
-  const start = typed ?? { ...person, isMember: person.isMember ? 'on' : '' };
+  const start = typed ?? {
+    ...person,
+    isMember: person.isMember ? 'on' : '',
+    groupOf: person.groupOf === null ? '' : String(person.groupOf),
+  };
   const [form, fields] = usePostForm<typeof editPersonForm>({
     id: 'person',
     result: actionData?.intent === 'edit' ? actionData.result : null,

@@ -82,7 +82,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         .filter(({ growOutId }) => growOutId === id)
         .map(({ code, amount, unit, seedsPerGram }) => ({ code, seeds: seedsInUnits(amount, unit, seedsPerGram) })),
     })),
-    loans: loans.map(({ id, code, crop, cropId, variety, lentOn, dueOn, outcome }) => ({
+    loans: loans.map(({ id, code, crop, cropId, variety, lentOn, dueOn, outcome, failedOn, answer }) => ({
+      failedOn,
+      answer,
       id,
       code,
       crop,
@@ -177,13 +179,24 @@ export default function Mine({ loaderData: { today, search, loans, offers, growO
                 <LotCode>{loan.code}</LotCode>
                 <span className="block text-small text-soft">
                   Lent {formatDate(loan.lentOn)}; {loan.outcome ?? `bring seed by ${formatDate(loan.dueOn)}`}{' '}
-                  {loan.late && <Mark tone="doubt">late: bring what you have, or tell us that it failed</Mark>}
+                  {loan.late && !loan.failedOn && <Mark tone="doubt">late: bring what you have, or tell us that it failed</Mark>}
+                  {loan.failedOn && (
+                    <span className="block">
+                      You told us on {formatDate(loan.failedOn)} that it failed.{' '}
+                      {loan.answer ? `Our answer: ${loan.answer}` : 'We will answer you.'}
+                    </span>
+                  )}
                 </span>
               </span>
               <span className="flex flex-wrap gap-x-5">
                 <Link className="link inline-flex min-h-11 items-center" to={`/loans/${loan.id}/came-up`}>
                   Report how many came up
                 </Link>
+                {loan.outcome === null && loan.failedOn === null && (
+                  <Link className="link inline-flex min-h-11 items-center" to={`/loans/${loan.id}/failed`}>
+                    It failed
+                  </Link>
+                )}
                 <Link className="link inline-flex min-h-11 items-center" to={`/s/${loan.code}`}>
                   How to sow and save it
                 </Link>

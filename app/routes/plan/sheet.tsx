@@ -1,8 +1,8 @@
-import { Printer } from 'lucide-react';
 import { data } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { PrintButton } from '#app/ui/PrintButton.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate, formatDay } from '#core/calendar/formatDate.ts';
@@ -69,10 +69,7 @@ export default function PlanSheet({
         about={`Version ${version}, ${formatDate(savedOn)}${savedBy ? `, ${savedBy}` : ''}${note ? `: ${note}` : ''}. About ${Math.round(hours)} hours of work; ${left} lines lost in five years instead of ${lost}.`}
         actions={
           <>
-            <Button type="button" onClick={() => window.print()}>
-              <Printer aria-hidden className="size-5" />
-              Print
-            </Button>
+            <PrintButton />
             <ButtonLink to="/grow-outs/plan">Back to the plan</ButtonLink>
           </>
         }

@@ -1,3 +1,5 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { useState } from 'react';
 import { db } from '#app/platform/database.server.ts';
 import { devices } from '#app/platform/devices.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -11,27 +13,35 @@ import { fillField, TakeFrom, useDevice } from '#app/ui/TakeFrom.tsx';
 import { placeAnchor } from '#app/ui/anchors.ts';
 import { DateField, PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import type { climateForm } from '#contracts/stock/climate.ts';
+import type { climateForm, loggerForm } from '#contracts/stock/climate.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { ruleOfThumb } from '#core/viability/storage.ts';
 import { countStaleOutlooks, readClimates } from '#data/lots/outlooks.ts';
-import { countLotsByPlace } from '#data/stock/places.ts';
-import { recordClimate, type ClimateProblem } from '#services/stock/climate.server.ts';
+import { countLotsByPlace, listPlaces } from '#data/stock/places.ts';
+import { placeLogger, recordClimate, type ClimateProblem } from '#services/stock/climate.server.ts';
 import type { Route } from './+types/places.ts';
 import { useUnits } from '#app/ui/units.tsx';
+import { UndoLink } from '#app/ui/UndoLink.tsx';
 import { TemperatureField, typedDegrees } from '#app/ui/TemperatureField.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Places · Kind Granary' }];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
-  const [places, climates, waiting] = await Promise.all([countLotsByPlace(db), readClimates(db), countStaleOutlooks(db)]);
+  const [places, climates, waiting, all] = await Promise.all([
+    countLotsByPlace(db),
+    readClimates(db),
+    countStaleOutlooks(db),
+    listPlaces(db),
+  ]);
   return {
     key: newFormKey(),
     today,
     waiting,
+    loggerKey: newFormKey(),
     hasLogger: devices.room !== null,
+    loggerIn: all.find((one) => one.hasLogger)?.name ?? null,
     // What needs a look comes first: too warm, then what nobody has described.
     places: places
       .map(({ name, lots }) => {
@@ -56,17 +66,21 @@ function fieldErrors(problem: ClimateProblem): Record<string, string[]> {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const { give } = formActs(await formOf(request), visit, ['climate'], fieldErrors);
-  return give(recordClimate, {});
+  const { intent, give } = formActs(await formOf(request), visit, ['climate', 'logger'], fieldErrors);
+  return intent === 'logger' ? give(placeLogger, {}) : give(recordClimate, {});
 }
 
-export default function Places({ loaderData: { key, today, waiting, hasLogger, places }, actionData }: Route.ComponentProps) {
+export default function Places({
+  loaderData: { key, loggerKey, today, waiting, hasLogger, loggerIn, places },
+  actionData,
+}: Route.ComponentProps) {
   const units = useUnits();
   const [form, fields] = usePostForm<typeof climateForm>({
     id: `climate-${key}`,
-    result: actionData?.result ?? null,
+    result: actionData?.intent === 'climate' ? actionData.result : null,
     start: { place: places[0]?.name ?? '', since: today },
   });
+  const [chosen, setChosen] = useState(fields.place.initialValue ?? '');
   const logger = useDevice('room', (answer) => {
     const element = document.getElementById(form.id);
     if (!(element instanceof HTMLFormElement) || !('humidity' in answer)) return;
@@ -116,7 +130,7 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                         {air.map((one) => (
                           <li key={one.id}>
                             From {formatDate(one.since)}: {formatTemperature(one.celsius, units)}, {Math.round(one.humidity * 100)} %
-                            {one.why && `. ${one.why}`}
+                            {one.why && `. ${one.why}`} <UndoLink act={one.actKey} what={`conditions of ${name}`} />
                           </li>
                         ))}
                       </ul>
@@ -131,12 +145,24 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
           <section aria-label="New conditions">
             <h2 className="mb-3">Record new conditions</h2>
             <PostForm key={key} form={form} formKey={key} intent="climate">
-              <SelectField field={fields.place} label="Place" options={places.map(({ name }) => ({ value: name, label: name }))} />
+              <SelectField
+                field={fields.place}
+                label="Place"
+                options={places.map(({ name }) => ({ value: name, label: name }))}
+                onChange={(event) => setChosen(event.target.value)}
+              />
               <DateField field={fields.since} label="Since" leaning="past" max={today} />
-              {hasLogger && (
+              {hasLogger && chosen === loggerIn && (
                 <div className="flex flex-wrap gap-3">
                   <TakeFrom label="Read the logger" device={logger} />
                 </div>
+              )}
+              {hasLogger && chosen !== loggerIn && (
+                <p className="text-small text-soft">
+                  {loggerIn === null
+                    ? 'The logger is not in any of these places yet. Say below where it hangs, and it can fill in that place.'
+                    : `The logger hangs in ${loggerIn} and is read for that place only.`}
+                </p>
               )}
               <div className="grid grid-cols-2 gap-4">
                 <TemperatureField field={fields.celsius} label="Temperature" />
@@ -147,6 +173,15 @@ export default function Places({ loaderData: { key, today, waiting, hasLogger, p
                 Save conditions
               </Button>
             </PostForm>
+            {hasLogger && (
+              <LoggerPlace
+                key={loggerKey}
+                formKey={loggerKey}
+                places={places.map(({ name }) => name)}
+                at={loggerIn}
+                result={actionData?.intent === 'logger' ? actionData.result : null}
+              />
+            )}
           </section>
         )}
       </div>
@@ -186,5 +221,30 @@ function PlacesReckoning({ places }: { places: readonly Described[] }) {
           : []),
       ]}
     />
+  );
+}
+
+/** Where the logger hangs: what it reads is true of that place alone. */
+function LoggerPlace({
+  formKey,
+  places,
+  at,
+  result,
+}: {
+  formKey: string;
+  places: readonly string[];
+  at: string | null;
+  result: SubmissionResult | null;
+}) {
+  const [form, fields] = usePostForm<typeof loggerForm>({ id: 'logger', result, start: { loggerPlace: at ?? 'none' } });
+  return (
+    <PostForm form={form} formKey={formKey} intent="logger" className="mt-8 space-y-4 border-t border-rule pt-5">
+      <SelectField
+        field={fields.loggerPlace}
+        label="Where does the logger hang?"
+        options={[{ value: 'none', label: 'In none of these places' }, ...places.map((value) => ({ value, label: value }))]}
+      />
+      <Button type="submit">Save</Button>
+    </PostForm>
   );
 }

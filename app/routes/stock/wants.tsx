@@ -1,13 +1,16 @@
 import { Download } from 'lucide-react';
-import { Link } from 'react-router';
+import { Form, Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Want } from '#core/stock/wants.ts';
 import { formatMoney } from '#core/units/formatAmount.ts';
-import { readWants } from '#services/stock/wants.server.ts';
+import { WANT_STATES, type WantState } from '#core/stock/wantStates.ts';
+import { noteWant, readWants } from '#services/stock/wants.server.ts';
+import { formActs, newFormKey } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
-import { ButtonLink } from '#app/ui/Button.tsx';
 import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
@@ -25,6 +28,8 @@ const TO_DO: Record<Want['act'], string> = {
   'grow out': 'Grow out',
   'settle its holds': 'Settle the holds of',
 };
+const GOT = WANT_STATES;
+const GOT_WORDS: Record<WantState, string> = { open: 'Not begun', asked: 'Asked for', ordered: 'Ordered', arrived: 'Arrived' };
 const WHY: Record<Want['why'], string> = {
   'nothing lives': 'None of it is alive',
   'too weak to lend': 'It is too weak to lend, or may be',
@@ -40,26 +45,41 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const page = pageFrom(query);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const all = await readWants(db, house, today);
+  const got = GOT.find((one) => one === query.get('got')) ?? '';
   const found = all.filter(
-    (want) => (!act || want.act === act) && words.every((word) => `${want.crop} ${want.variety}`.toLowerCase().includes(word)),
+    (want) =>
+      (!act || want.act === act) &&
+      (!got || (want.got?.state ?? 'open') === got) &&
+      words.every((word) => `${want.crop} ${want.variety}`.toLowerCase().includes(word)),
   );
   const money = (cents: number) => (cents > 0 ? formatMoney(cents, house.prices.currency) : null);
   return {
     search,
     act,
+    got,
     page,
     total: found.length,
-    sooner: all.filter(({ by }) => by <= today).length,
+    // What has been asked for or ordered presses no more.
+    sooner: all.filter((want) => want.by <= today && want.got === null).length,
     // Soonest first, as the wants are.
     toDo: [...new Set(all.map((want) => want.act))].map((one) => {
       const of = all.filter((want) => want.act === one);
       return { act: one, lines: of.length, by: of[0]!.by, price: money(of.reduce((sum, { price }) => sum + price, 0)) };
     }),
-    wants: found.slice((page - 1) * PAGE, page * PAGE).map(({ price, ...want }) => ({ ...want, price: money(price) })),
+    wants: found.slice((page - 1) * PAGE, page * PAGE).map(({ price, ...want }) => ({ ...want, price: money(price), key: newFormKey() })),
   };
 }
 
-export default function Wants({ loaderData: { wants, search, act, page, total, toDo, sooner } }: Route.ComponentProps) {
+/** Says how far a want has got, or that it is as before. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'work');
+  const { give } = formActs<{ readonly code: 'no such line' }>(await formOf(request), visit, ['want'], () => ({
+    '': ['This line does not exist'],
+  }));
+  return give(noteWant, {});
+}
+
+export default function Wants({ loaderData: { wants, search, act, got, page, total, toDo, sooner } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -108,6 +128,12 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
           value={act}
           options={[{ value: '', label: 'Anything' }, ...ACTS.map((value) => ({ value, label: value }))]}
         />
+        <FilterSelect
+          label="How far"
+          name="got"
+          value={got}
+          options={[{ value: '', label: 'All' }, ...GOT.map((value) => ({ value, label: GOT_WORDS[value] }))]}
+        />
       </SearchForm>
       {wants.length === 0 ? (
         <Empty>
@@ -115,7 +141,7 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
         </Empty>
       ) : (
         <Table caption="What each line needs">
-          <Heads of={['Line', 'What to do', 'By', 'Needed', 'Counted on, of our aim', 'Why', 'Risk in 5 years', 'Price']} />
+          <Heads of={['Line', 'What to do', 'By', 'Needed', 'How far', 'Counted on, of our aim', 'Why', 'Risk in 5 years', 'Price']} />
           <tbody>
             {wants.map((want) => (
               <tr key={want.lineId}>
@@ -137,6 +163,9 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
                 <td className="max-sm:min-w-28">
                   {want.seeds} seeds, {want.packets} {want.packets === 1 ? 'packet' : 'packets'}
                 </td>
+                <td className="min-w-40">
+                  <HowFar want={want} />
+                </td>
                 <td>
                   {want.usable} of {want.target}
                   {want.usable > 0 && <span className="block text-small text-soft">{want.lendable} can be lent</span>}
@@ -151,5 +180,38 @@ export default function Wants({ loaderData: { wants, search, act, page, total, t
       )}
       <Pager page={page} size={PAGE} total={total} things="lines" />
     </>
+  );
+}
+
+/** How far a want has got, with whom and since when; and the way to say so. */
+function HowFar({ want }: { want: Route.ComponentProps['loaderData']['wants'][number] }) {
+  const { got, lineId, key } = want;
+  const name = `${want.crop} ‘${want.variety}’`;
+  return (
+    <details>
+      <summary className="link inline-flex min-h-11 items-center" aria-label={`How far: ${name}`}>
+        {got ? `${GOT_WORDS[got.state]}, ${formatDate(got.on)}` : GOT_WORDS.open}
+      </summary>
+      {got && <p className="text-small text-soft">{[got.whom, got.by && `by ${got.by}`].filter(Boolean).join(', ')}</p>}
+      <Form key={key} method="post" className="mt-1 space-y-2">
+        <input type="hidden" name="key" value={key} />
+        <input type="hidden" name="intent" value="want" />
+        <input type="hidden" name="lineId" value={lineId} />
+        <select name="state" className="input" defaultValue={got?.state ?? 'asked'} aria-label={`How far is ${name}`}>
+          {GOT.map((state) => (
+            <option key={state} value={state}>
+              {GOT_WORDS[state]}
+            </option>
+          ))}
+        </select>
+        <input name="whom" className="input" placeholder="Whom (optional)" defaultValue={got?.whom ?? ''} aria-label={`Whom: ${name}`} />
+        <Button type="submit">Save</Button>
+      </Form>
+      {got?.state === 'arrived' && (
+        <Link className="link inline-flex min-h-11 items-center" to="/intake">
+          Take it in
+        </Link>
+      )}
+    </details>
   );
 }

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Form, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { lotMeant } from '#services/lots/lotMeant.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
@@ -34,7 +35,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { today, house } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const asked = query.get('lots');
-  const typed = [...(asked ?? '').split(/[\s,]+/), query.get('add')?.trim() ?? ''].filter(Boolean);
+  const add = query.get('add')?.trim() ?? '';
+  const added = add === '' ? null : await lotMeant(db, add, today);
+  const typed = [...(asked ?? '').split(/[\s,]+/), added?.ok ? added.code : ''].filter(Boolean);
   const codes = [...new Set(typed.map(codeOf))].slice(0, 60);
   const found = await listToTest(
     db,
@@ -63,6 +66,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     today,
     lots,
     missing: codes.filter((code) => lots.every((lot) => lot.code !== code)),
+    notAdded: added && !added.ok ? `“${add}” was not added. ${added.why}` : null,
     codes: lots.map(({ code }) => code).join(','),
   };
 }
@@ -88,7 +92,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   throw redirect(`/tests/slips?ids=${done.answer.testIds.join(',')}&laid=now`);
 }
 
-export default function LayTray({ loaderData: { key, today, lots, missing, codes }, actionData }: Route.ComponentProps) {
+export default function LayTray({ loaderData: { key, today, lots, missing, notAdded, codes }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof layTrayForm>({
     // One name for good: under another one the rows' own fields would be emptied when a lot is added.
     id: 'tray',
@@ -111,10 +115,11 @@ export default function LayTray({ loaderData: { key, today, lots, missing, codes
           <label htmlFor="add" className="block font-semibold">
             Put another lot on the tray
           </label>
-          <input id="add" name="add" className="input mt-1 w-44" placeholder="26-0001-A" autoComplete="off" />
+          <input id="add" name="add" className="input mt-1 w-56" placeholder="Code or variety" autoComplete="off" />
         </div>
         <Button type="submit">Add lot</Button>
       </Form>
+      {notAdded && <Notice tone="doubt">{notAdded}.</Notice>}
       {missing.length > 0 && <Notice tone="doubt">Not found, or none left: {missing.join(', ')}.</Notice>}
       {lots.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves?sort=next+test">Choose lots on the shelves</ButtonLink>}>No tests are due now.</Empty>

@@ -1,11 +1,11 @@
-import { Printer } from 'lucide-react';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
 import { listPlanned } from '#data/tests/testPlan.ts';
 import { listTests } from '#data/tests/tests.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { ButtonLink } from '#app/ui/Button.tsx';
+import { PrintButton } from '#app/ui/PrintButton.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
@@ -44,10 +44,7 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
               </ButtonLink>
             )}
             <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
-            <Button type="button" onClick={() => window.print()}>
-              <Printer aria-hidden className="size-5" />
-              Print list
-            </Button>
+            <PrintButton>Print list</PrintButton>
           </>
         }
       />

@@ -4,6 +4,8 @@ import {
   ChevronDown,
   Citrus,
   Hand,
+  MessageCircle,
+  Phone,
   Shovel,
   Sprout,
   Tag,
@@ -65,7 +67,7 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
     many: 'loans are late',
     Icon: Undo2,
     tone: 'text-doubt',
-    all: '/desk/loans?late=yes',
+    all: '/desk/loans?only=late',
     go: 'Show the late loans',
   },
   'grow-out': {
@@ -79,6 +81,22 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   copy: { verb: 'Ask', many: 'keepers of safety copies to ask', Icon: Archive, tone: 'text-frost', all: '/copies', go: 'Show the copies' },
   risk: { verb: 'See', many: 'lines are at risk', Icon: TriangleAlert, tone: 'text-poor', all: '/grow-outs/risk', go: 'Show the lines' },
   label: { verb: 'Replace', many: 'lots need new labels', Icon: Tag, tone: 'text-doubt', all: '/labels', go: 'Show the labels' },
+  call: {
+    verb: 'Call',
+    many: 'members to call about recalled seed',
+    Icon: Phone,
+    tone: 'text-poor',
+    all: '/desk/loans',
+    go: 'Show the loans',
+  },
+  answer: {
+    verb: 'Answer',
+    many: 'members wait for an answer',
+    Icon: MessageCircle,
+    tone: 'text-frost',
+    all: '/desk/loans?only=told',
+    go: 'Show the loans',
+  },
   hold: { verb: 'Settle', many: 'holds to settle', Icon: Hand, tone: 'text-poor', all: '/shelves?state=on+hold', go: 'Show the lots' },
 };
 

@@ -16,6 +16,7 @@ import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { countLinesAtRisk } from '#data/growouts/risks.ts';
 import type { House } from '#data/house/house.ts';
 import { keepersToAsk } from '#data/stock/keepers.ts';
+import { listToAnswer, listToCall, type ToAnswer, type ToCall } from '#data/desk/toTell.ts';
 import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import { readLabelsToReplace } from '#services/lots/labels.server.ts';
@@ -145,6 +146,28 @@ const asLabels = (lots: number, today: Day) => ({
   why: null,
 });
 
+/** Members who have packets of recalled seed. */
+const asCall = (one: ToCall) => ({
+  kind: 'call' as const,
+  on: one.since,
+  to: `/lots/${one.code}/recall`,
+  what: `${one.member} about ${one.crop} ‘${one.variety}’`,
+  treated: null,
+  minutes: 5,
+  why: `Recalled: ${one.reason}${one.phone ? `. ${one.phone}` : ''}`,
+});
+
+/** Members who said that their crop failed. */
+const asAnswer = (one: ToAnswer) => ({
+  kind: 'answer' as const,
+  on: one.toldOn,
+  to: `/desk/loans/${one.id}`,
+  what: `${one.member} about ${one.crop} ‘${one.variety}’`,
+  treated: null,
+  minutes: 5,
+  why: `Says the crop failed${one.note ? `: ${one.note}` : ''}`,
+});
+
 /** Every piece of work in one list, each with its reason, about how long it takes, and the way to it. */
 function asWork(due: Due, today: Day) {
   const late = (on: string) => formatDistance(daysBetween(today, on));
@@ -212,7 +235,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   if (!may(actor.role, 'work')) throw redirect('/mine');
   const mine = new URL(request.url).searchParams.get('whose') === 'mine';
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels] = await Promise.all([
+  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels, calls, answers] = await Promise.all([
     readDue(db, today, mine ? actor.personId : null),
     readComing(db, today, days.at(-1)!),
     readRipe(db, house, now),
@@ -222,6 +245,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     keepersToAsk(db, addDays(today, DAYS_TO_ASK)),
     may(actor.role, 'set house rules') ? readFirstHour(db) : null,
     mine ? [] : readLabelsToReplace(db),
+    mine ? [] : listToCall(db, MOST_SHOWN),
+    mine ? [] : listToAnswer(db, MOST_SHOWN),
   ]);
   const own: Ripe =
     begun === null ? ripe : { ...ripe, batches: ripe.batches.filter(({ batch }) => begun.has(batch.id)), done: [], warm: [] };
@@ -231,7 +256,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const risk = mine || atRisk === 0 ? [] : [asRisk(atRisk, today)];
   const relabel = labels.length === 0 ? [] : [asLabels(labels.length, today)];
   const work = mostUrgentFirst(
-    [...atBench, ...asWork(due, today), ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN), ...copies, ...risk, ...relabel],
+    [
+      ...atBench,
+      ...asWork(due, today),
+      ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN),
+      ...copies,
+      ...risk,
+      ...relabel,
+      ...calls.map(asCall),
+      ...answers.map(asAnswer),
+    ],
     today,
   );
   const totals = {
@@ -245,6 +279,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     copy: copies.length,
     risk: risk.length,
     label: relabel.length,
+    call: calls[0]?.total ?? 0,
+    answer: answers[0]?.total ?? 0,
   };
   return {
     today,
