@@ -142,7 +142,7 @@ export const PLACES: readonly Place[] = [
   place('lots/:code/passport', 'works here', 'works here', ({ code }) => `/lots/${code}/passport`),
   place('lots/:code/correct', 'works here', 'works here', ({ code }) => `/lots/${code}/correct`),
   place('lots/:code/seen', 'works here', 'works here', ({ code }) => `/lots/${code}/seen`),
-  place('lots/:code/recall', 'works here', 'coordinator', ({ code }) => `/lots/${code}/recall`),
+  place('lots/:code/recall', 'works here', 'works here', ({ code }) => `/lots/${code}/recall`),
   place('lots/:code/label', 'works here', 'works here', ({ code }) => `/lots/${code}/label`),
   place('lots/:code/labels.pdf', 'works here', 'works here', ({ code }) => `/lots/${code}/labels.pdf?sheet=a4-8&count=2`, false),
   place('desk', 'works here'),

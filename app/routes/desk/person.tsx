@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { lotUnclearWords } from '#words/lotMeant.ts';
 import { lotMeant } from '#services/lots/lotMeant.server.ts';
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
@@ -92,7 +93,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { submission } = await readForm(request, lendForm);
   if (submission.status !== 'success') return notAccepted({ kind: 'refused' as const, result: submission.reply() });
   const read = await lotMeant(db, submission.value.code, visit.today);
-  if (!read.ok) return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: { code: [read.why] } }) });
+  if (!read.ok)
+    return notAccepted({ kind: 'refused' as const, result: submission.reply({ fieldErrors: { code: [lotUnclearWords(read.problem)] } }) });
   const done = await lendPackets(visit, { ...submission.value, code: read.code, memberId: Number(params.id) });
   if (!done.ok)
     return notAccepted({

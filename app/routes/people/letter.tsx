@@ -72,8 +72,8 @@ export default function Letter({ loaderData: { keys, person, house, today, gifts
           <section aria-label="Link" className="no-print mt-10 max-w-prose border-t border-rule pt-5">
             <h2>A link instead of a letter</h2>
             <p className="text-soft">
-              {since ? `There is a link since ${formatDate(since)}.` : 'There is no link yet.'} It always shows today’s numbers, to anyone
-              who has it. You can end it at any time.
+              The link always shows today’s numbers, to anyone who has it. {since ? `There is one since ${formatDate(since)}; you` : 'You'}{' '}
+              can end it at any time.
             </p>
             {actionData?.address && (
               <Notice tone="good">

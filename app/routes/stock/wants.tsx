@@ -189,7 +189,7 @@ function HowFar({ want }: { want: Route.ComponentProps['loaderData']['wants'][nu
   const name = `${want.crop} ‘${want.variety}’`;
   return (
     <details>
-      <summary className="link inline-flex min-h-11 items-center" aria-label={`How far: ${name}`}>
+      <summary className="link -my-3 inline-flex min-h-11 items-center" aria-label={`How far: ${name}`}>
         {got ? `${GOT_WORDS[got.state]}, ${formatDate(got.on)}` : GOT_WORDS.open}
       </summary>
       {got && <p className="text-small text-soft">{[got.whom, got.by && `by ${got.by}`].filter(Boolean).join(', ')}</p>}

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Form, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts';
+import { lotUnclearWords } from '#words/lotMeant.ts';
 import { lotMeant } from '#services/lots/lotMeant.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
@@ -66,7 +67,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     today,
     lots,
     missing: codes.filter((code) => lots.every((lot) => lot.code !== code)),
-    notAdded: added && !added.ok ? `“${add}” was not added. ${added.why}` : null,
+    notAdded: added && !added.ok ? `“${add}” was not added. ${lotUnclearWords(added.problem)}` : null,
     codes: lots.map(({ code }) => code).join(','),
   };
 }
