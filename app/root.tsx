@@ -28,7 +28,7 @@ import './styles/app.css';
 export const middleware: Route.MiddlewareFunction[] = [tellReason, checkRequest, meetVisitor];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, house, today } = anyVisit(context);
+  const { actor, isShared, house, today } = anyVisit(context);
   return {
     last: actor && (await readLastAct(db, actor)),
     undoKey: newFormKey(),
@@ -44,6 +44,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       role: actor.role,
       works: may(actor.role, 'work'),
       leads: may(actor.role, 'set house rules'),
+      isShared,
     },
   };
 }

@@ -346,7 +346,7 @@ async function bench(): Promise<void> {
   await db.destroy();
   if (!app) {
     const session = await caught(url!, async (on) => {
-      await findSession(on, Buffer.alloc(32), new Date());
+      await findSession(on, Buffer.alloc(32), new Date(), new Date());
       await readHouse(on);
     });
     const plan: BarePlan = { session, pages: {} };

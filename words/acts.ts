@@ -93,6 +93,7 @@ const DONE: Readonly<Record<CommandName, string>> = {
   'bloom in a garden struck': 'Bloom deleted',
   'person added': 'Person added',
   'person changed': 'Person changed',
+  'pin chosen': 'PIN for shared tablets chosen',
   'access given': 'Access given',
   'access ended': 'Access ended',
   'person erased': 'Personal data erased',

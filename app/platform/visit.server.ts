@@ -10,7 +10,7 @@ import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findFormerSession } from '#data/people/sessions.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import type { Tools } from '#services/command.server.ts';
-import { whoIs } from '#services/people/signIn.server.ts';
+import { sessionOf } from '#services/people/signIn.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
@@ -24,6 +24,8 @@ export interface Visit {
   readonly db: Db;
   readonly tools: Tools;
   readonly actor: Actor | null;
+  /** A tablet that several helpers share; without an actor it is locked. */
+  readonly isShared: boolean;
   readonly house: House;
   readonly now: Date;
   /** The house's calendar day. */
@@ -41,14 +43,22 @@ const visitContext = createContext<Visit>();
 export const meetVisitor: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const now = clock();
   const token = await readSessionToken(request);
-  const [actor, house] = await Promise.all([token ? whoIs(db, token, now) : null, readHouse(db)]).catch((error: unknown) =>
+  const [session, house] = await Promise.all([token ? sessionOf(db, token, now) : null, readHouse(db)]).catch((error: unknown) =>
     failed(error, context),
   );
+  const [actor, isShared] = [session?.actor ?? null, session?.isShared ?? false];
   if (!house) throw new Error('the library has no settings: its database was not prepared');
   const { pathname } = new URL(request.url);
-  if (!actor && token && request.method === 'POST' && !pathname.startsWith('/sign-') && !pathname.startsWith('/welcome'))
-    throw await parkAndSignIn(request, token);
-  context.set(visitContext, { db, tools, actor, house, now, today: dayInZone(now, house.timeZone) });
+  if (
+    !actor &&
+    token &&
+    request.method === 'POST' &&
+    !pathname.startsWith('/sign-') &&
+    !pathname.startsWith('/welcome') &&
+    !pathname.startsWith('/tablet')
+  )
+    throw await parkAndSignIn(request, token, isShared);
+  context.set(visitContext, { db, tools, actor, isShared, house, now, today: dayInZone(now, house.timeZone) });
   return next();
 };
 
@@ -63,10 +73,13 @@ export function anyVisit(context: Readonly<RouterContextProvider>): Visit {
  */
 export function visitBy(context: Readonly<RouterContextProvider>, request: Request, permission: Permission): SignedIn {
   const visit = context.get(visitContext);
-  if (!visit.actor) throw redirect(`/sign-in?then=${encodeURIComponent(pageOf(request))}`);
+  if (!visit.actor) throw redirect(`${doorOf(visit.isShared)}?then=${encodeURIComponent(pageOf(request))}`);
   if (!may(visit.actor.role, permission)) throw data({ permission }, { status: 403 });
   return { ...visit, actor: visit.actor };
 }
+
+/** Where one says who one is: by e-mail and password, or at a shared tablet by name and PIN. */
+const doorOf = (isShared: boolean) => (isShared ? '/tablet' : '/sign-in');
 
 /** The page a request is for, within this site: where to go on after signing in. */
 function pageOf(request: Request): string {
@@ -78,17 +91,17 @@ function pageOf(request: Request): string {
 const MOST_TYPED = 20_000;
 
 /** A session ran out while a form was being filled in: keeps what was typed, and comes back to it after signing in. */
-async function parkAndSignIn(request: Request, token: string): Promise<Response> {
+async function parkAndSignIn(request: Request, token: string, isShared: boolean): Promise<Response> {
   const accountId = await findFormerSession(db, hashToken(token));
   const page = new URL(pageOf(request), 'http://here');
   if (accountId !== null) {
     const typed = [...(await readUpload(request)).entries()].filter(
-      (entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again/.test(entry[0]),
+      (entry): entry is [string, string] => typeof entry[1] === 'string' && !/password|again|pin/.test(entry[0]),
     );
     if (JSON.stringify(typed).length <= MOST_TYPED)
       page.searchParams.set('typed', await parkForm(db, { accountId, path: page.pathname, fields: Object.fromEntries(typed) }));
   }
-  return redirect(`/sign-in?then=${encodeURIComponent(page.pathname + page.search)}`);
+  return redirect(`${doorOf(isShared)}?then=${encodeURIComponent(page.pathname + page.search)}`);
 }
 
 /** What this person had typed into this form before having to sign in again; null when nothing was. */

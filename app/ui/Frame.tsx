@@ -20,6 +20,7 @@ import { classes } from './classes.ts';
 import { Keys } from './Keys.tsx';
 import { PlaceHelp } from './PlaceHelp.tsx';
 import { UnsentNotice } from './UnsentNotice.tsx';
+import { useIdleLock } from './useIdleLock.ts';
 
 export interface Visitor {
   readonly account: number;
@@ -27,6 +28,8 @@ export interface Visitor {
   readonly role: string;
   readonly works: boolean;
   readonly leads: boolean;
+  /** At a tablet that several share, one locks it instead of signing out. */
+  readonly isShared: boolean;
 }
 
 interface Place {
@@ -68,6 +71,7 @@ export function Frame({
   foot: ReactNode;
   children: ReactNode;
 }) {
+  useIdleLock(visitor?.isShared ?? false);
   if (!visitor)
     return (
       <StrangersFrame house={house} isPractice={isPractice}>
@@ -289,9 +293,17 @@ function Who({ visitor, theme }: { visitor: Visitor; theme: string }) {
           </button>
         ))}
       </Form>
-      <Form method="post" action="/sign-out">
-        <button className="link mt-2 min-h-9">Sign out</button>
-      </Form>
+      {visitor.isShared ? (
+        <Form method="post" action="/tablet">
+          <button name="intent" value="lock" className="link mt-2 min-h-9">
+            Lock this tablet
+          </button>
+        </Form>
+      ) : (
+        <Form method="post" action="/sign-out">
+          <button className="link mt-2 min-h-9">Sign out</button>
+        </Form>
+      )}
     </div>
   );
 }

@@ -6,6 +6,7 @@ import {
   maybeWords,
   monthDay,
   newPassword,
+  rowNumber,
   rowVersion,
   sure,
   tick,
@@ -14,6 +15,7 @@ import {
 } from '#contracts/fields.ts';
 import { refusal } from '#core/kernel/refusal.ts';
 import { ROLES } from '#core/people/may.ts';
+import { isPin } from '#core/people/tablet.ts';
 
 export const signInForm = z.object({
   email: emailAddress,
@@ -40,6 +42,18 @@ const personFields = {
 export const addPersonForm = z.object({ key: actKey, ...personFields, sure });
 export const editPersonForm = z.object({ key: actKey, version: rowVersion, ...personFields });
 export const grantForm = z.object({ key: actKey, email: emailAddress, role: z.enum(ROLES, { error: 'role: missing' }) });
+
+const pin = z.string({ error: 'pin: missing' }).trim().refine(isPin, 'pin: simple');
+
+/** One's own PIN for shared tablets. */
+export const pinForm = z.object({ key: actKey, pin });
+
+/** Who works at a shared tablet now; a PIN that is none is just a wrong one. */
+export const pickForm = z.object({
+  who: rowNumber,
+  pin: z.string({ error: 'pin: missing' }).trim().min(1, 'pin: missing').max(20, 'pin: wrong'),
+  then: z.string().max(2000).optional(),
+});
 
 export const endAccessForm = z.object({ key: actKey, erase: tick });
 

@@ -115,6 +115,7 @@ export const COMMANDS = {
   'bloom in a garden struck': work('written anew'),
   'person added': work('written anew'),
   'person changed': work('written anew'),
+  'pin chosen': work('written anew'),
   'access given': lead('manage people', 'written anew'),
   'access ended': lead('manage people', 'written anew'),
   'person erased': lead('manage people', 'out of the house'),

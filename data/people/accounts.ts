@@ -45,7 +45,7 @@ export async function findAccountOfPerson(db: Db, personId: PersonId) {
 export async function closeAccount(db: Db, accountId: AccountId, now: Date, erase: boolean): Promise<void> {
   await db
     .updateTable('account')
-    .set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }) })
+    .set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }), pin_hash: null })
     .where('id', '=', accountId)
     .execute();
 }
@@ -64,4 +64,34 @@ export async function lockCoordinators(db: Db): Promise<number[]> {
 
 export async function setPassword(db: Db, accountId: AccountId, passwordHash: string): Promise<void> {
   await db.updateTable('account').set({ password_hash: passwordHash }).where('id', '=', accountId).execute();
+}
+
+/** A PIN by which somebody takes a shared tablet. */
+export async function setPin(db: Db, accountId: AccountId, pinHash: string): Promise<void> {
+  await db.updateTable('account').set({ pin_hash: pinHash }).where('id', '=', accountId).execute();
+}
+
+/** Whoever works here and has a PIN, by name. */
+export async function listPinHolders(db: Db): Promise<{ id: AccountId; name: string }[]> {
+  return db
+    .selectFrom('account')
+    .innerJoin('person', 'person.id', 'account.person_id')
+    .select(['account.id', 'person.name'])
+    .where('pin_hash', 'is not', null)
+    .where('closed_at', 'is', null)
+    .where('role', 'in', ['helper', 'coordinator'])
+    .orderBy('person.name')
+    .execute();
+}
+
+/** The PIN of an open account of somebody who works here, or undefined. */
+export async function findPin(db: Db, accountId: AccountId): Promise<string | undefined> {
+  const row = await db
+    .selectFrom('account')
+    .select('pin_hash')
+    .where('id', '=', accountId)
+    .where('closed_at', 'is', null)
+    .where('role', 'in', ['helper', 'coordinator'])
+    .executeTakeFirst();
+  return row?.pin_hash ?? undefined;
 }

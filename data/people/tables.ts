@@ -37,6 +37,7 @@ interface AccountTable {
   person_id: Fact<PersonId>;
   email: string;
   password_hash: string | null;
+  pin_hash: string | null;
   role: Role;
   closed_at: Date | null;
 }
@@ -47,6 +48,9 @@ interface SessionTable {
   device: Fact<string>;
   expires_at: Date;
   revoked_at: Date | null;
+  is_shared: Generated<boolean>;
+  worker_id: AccountId | null;
+  touched_at: Date | null;
 }
 
 interface OneTimeLinkTable {

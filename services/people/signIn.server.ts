@@ -8,7 +8,8 @@ import { createHouse, readHouse, updateHouse } from '#data/house/house.ts';
 import { findAccountByEmail, grantAccount, lockCoordinators, setPassword, type Actor } from '#data/people/accounts.ts';
 import { createLink, findLink, useLink } from '#data/people/links.ts';
 import { createPerson } from '#data/people/people.ts';
-import { createSession, findSession, revokeSession, revokeSessions } from '#data/people/sessions.ts';
+import { createSession, findSession, revokeSession, revokeSessions, touchSession, type Session } from '#data/people/sessions.ts';
+import { LOCKS_AFTER_MS } from '#core/people/tablet.ts';
 import { countWrongTries, forgetWrongTries, recordWrongTry } from '#data/people/wrongTries.ts';
 import { hashPassword, hashToken, newToken, passwordFits } from '#services/secrets.server.ts';
 import { UNNAMED_LIBRARY } from '#words/kept.ts';
@@ -29,17 +30,25 @@ export async function signIn(
 ): Promise<SignedIn> {
   const address = `email ${attempt.email.toLowerCase()}`;
   const names = [address, `machine ${attempt.machine}`];
-  const since = new Date(now.getTime() - QUARTER_HOUR_MS);
-  const seconds = Math.max(...(await Promise.all(names.map((who) => secondsToWait(db, who, since, now)))));
+  const seconds = await waitFor(db, names, now);
   if (seconds > 0) return { ok: false, problem: { code: 'wait', seconds } };
   const account = await findAccountByEmail(db, attempt.email);
   if (!(await passwordFits(attempt.password, account?.passwordHash ?? null)) || !account) {
-    await recordWrongTry(db, names, now);
+    await triedWrongly(db, names, now);
     return { ok: false, problem: { code: 'wrong' } };
   }
-  await forgetWrongTries(db, address, new Date(now.getTime() - DAY_MS));
+  await forgetTries(db, address, now);
   return { ok: true, token: await openSession(db, now, account.id, attempt.device) };
 }
+
+/** Seconds until somebody may try again, of the names (an address, a machine) under which they tried wrongly before; 0 now. */
+export async function waitFor(db: Db, names: readonly string[], now: Date): Promise<number> {
+  const since = new Date(now.getTime() - QUARTER_HOUR_MS);
+  return Math.max(...(await Promise.all(names.map((who) => secondsToWait(db, who, since, now)))));
+}
+
+export const triedWrongly = (db: Db, names: readonly string[], now: Date): Promise<void> => recordWrongTry(db, names, now);
+export const forgetTries = (db: Db, name: string, now: Date): Promise<void> => forgetWrongTries(db, name, new Date(now.getTime() - DAY_MS));
 
 async function secondsToWait(db: Db, who: string, since: Date, now: Date): Promise<number> {
   const { tries, last } = await countWrongTries(db, who, since);
@@ -61,9 +70,15 @@ async function openSession(db: Db, now: Date, accountId: AccountId, device: stri
   return token;
 }
 
-/** Who holds this session token now, or null. */
-export function whoIs(db: Db, token: string, now: Date): Promise<Actor | null> {
-  return findSession(db, hashToken(token), now);
+/** A touch of a shared tablet is written down at most this often. */
+const TOUCH_MS = 20_000;
+
+/** The session of this token and who acts in it now; null where it is none. A request at a shared tablet keeps it open. */
+export async function sessionOf(db: Db, token: string, now: Date): Promise<Session | null> {
+  const hash = hashToken(token);
+  const session = await findSession(db, hash, now, new Date(now.getTime() - LOCKS_AFTER_MS));
+  if (session?.isShared && session.actor) await touchSession(db, hash, now, new Date(now.getTime() - TOUCH_MS));
+  return session;
 }
 
 export async function signOut(db: Db, token: string, now: Date, actor: Actor | null): Promise<void> {

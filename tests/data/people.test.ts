@@ -11,7 +11,7 @@ import { acting } from '#services/command.server.ts';
 import { addPerson, changeHouse, editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
 import { dropDraft, startDraft } from '#services/intake/drafts.server.ts';
 import { pruneAccess } from '#services/people/prune.server.ts';
-import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, whoIs } from '#services/people/signIn.server.ts';
+import { acceptLink, makeLink, prepareFirstStart, readLink, signIn, signOut, sessionOf } from '#services/people/signIn.server.ts';
 import { emptyDatabase, NOW, preparedLibrary, TODAY, takeIn, type Library } from './database.ts';
 
 let library: Library;
@@ -56,7 +56,7 @@ describe('signing in', () => {
     expect(rows[0]!.password_hash).toMatch(/^\$argon2id\$/);
     const done = await tryToSignIn('WILF@house.example', PASSWORD);
     const token = done.ok ? done.token : '';
-    expect(await whoIs(library.db, token, NOW)).toMatchObject({ name: 'Wilf Stook', role: 'member' });
+    expect((await sessionOf(library.db, token, NOW))?.actor).toMatchObject({ name: 'Wilf Stook', role: 'member' });
     const { rows: hits } = await sql`select from session where encode(token_hash, 'escape') like ${`%${token}%`}`.execute(library.db);
     expect(hits).toHaveLength(0);
   });
@@ -69,11 +69,11 @@ describe('signing in', () => {
     };
     const [one, two, three] = [await open(), await open(), await open()];
     await signOut(library.db, one!, NOW, null);
-    expect(await whoIs(library.db, one!, NOW)).toBeNull();
-    expect(await whoIs(library.db, two!, later(15 * 86_400))).toBeNull();
-    expect(await whoIs(library.db, three!, NOW)).not.toBeNull();
+    expect(await sessionOf(library.db, one!, NOW)).toBeNull();
+    expect(await sessionOf(library.db, two!, later(15 * 86_400))).toBeNull();
+    expect(await sessionOf(library.db, three!, NOW)).not.toBeNull();
     await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId, erase: false });
-    expect(await whoIs(library.db, three!, NOW)).toBeNull();
+    expect(await sessionOf(library.db, three!, NOW)).toBeNull();
     expect(await tryToSignIn('brea@house.example', PASSWORD)).toMatchObject({ problem: { code: 'wrong' } });
   });
 
@@ -110,7 +110,7 @@ describe('signing in', () => {
     expect(await readLink(db, token, NOW)).toBe('first coordinator');
     const first = { name: 'Una Sallow', email: 'una@house.example', house: 'Upper Wend' };
     const session = await acceptLink(db, NOW, { token, password: PASSWORD, device: 'test', first });
-    expect(await whoIs(db, session!, NOW)).toMatchObject({ role: 'coordinator', name: 'Una Sallow' });
+    expect((await sessionOf(db, session!, NOW))?.actor).toMatchObject({ role: 'coordinator', name: 'Una Sallow' });
     expect((await readHouse(db))!.name).toBe('Upper Wend');
     expect(await prepareFirstStart(owner, NOW, 'Etc/UTC')).toBeNull();
     const second = await makeLink(db, NOW, null);

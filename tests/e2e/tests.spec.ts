@@ -230,7 +230,7 @@ test('what is wanted is listed with its price, and goes out as a table', async (
   await expect(first).toContainText('ordering it all would cost');
   const csv = await (await page.request.get('/wants.csv')).text();
   expect(csv.split('\n')[0]).toBe(
-    'crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_counted_on,seeds_that_may_be_lent,seeds_aimed_at',
+    'crop,variety,what_to_do,by,seeds,packets,price,currency,why,seeds_counted_on,seeds_that_may_be_lent,seeds_aimed_at,how_far,with_whom,since',
   );
   await page.getByLabel('What to do').selectOption('ask, swap or order');
   await page.getByRole('button', { name: BUTTON.find, exact: true }).click();

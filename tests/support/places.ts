@@ -103,6 +103,7 @@ export const PLACES: readonly Place[] = [
   place('tests/:id/counts', 'works here', 'works here', ({ test }) => `/tests/${test}/counts`, false),
   place('wants', 'works here'),
   place('wants.csv', 'works here', 'nobody', () => '/wants.csv', false),
+  place('tablet', 'works here', 'works here'),
   place('loans/:id/failed', 'signed in', 'signed in', ({ loan }) => `/loans/${loan}/failed`),
   place('people/:id/letter', 'works here', 'works here', ({ person }) => `/people/${person}/letter`),
   place('given/:token', 'everybody', 'nobody', () => '/given/not-a-token', false),

@@ -88,7 +88,12 @@ export default function Devices({ loaderData, actionData }: Route.ComponentProps
             ? 'No devices are connected, so these are simulated. What you set here is what the bench reads.'
             : 'What is connected, and what it shows now.'
         }
-        actions={<ButtonLink to="/bench">Bench</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/tablet">Shared tablet</ButtonLink>
+            <ButtonLink to="/bench">Bench</ButtonLink>
+          </>
+        }
       />
       {none && (
         <Empty>No devices connected. The operator’s guide explains how to connect them; until then, type weights and readings.</Empty>

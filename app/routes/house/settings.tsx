@@ -118,6 +118,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <ButtonLink to="/settings/growing">Growing and risk</ButtonLink>
             <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
+            <ButtonLink to="/tablet">Shared tablet</ButtonLink>
             <ButtonLink to="/settings/handover">Handover</ButtonLink>
           </>
         }

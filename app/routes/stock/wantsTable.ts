@@ -16,13 +16,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     packets: want.packets,
     price: (want.price / 100).toFixed(2),
     currency: house.prices.currency,
-    how_far: want.got?.state ?? 'open',
-    with_whom: want.got?.whom ?? '',
-    since: want.got?.on ?? '',
     why: want.why,
     seeds_counted_on: want.usable,
     seeds_that_may_be_lent: want.lendable,
     seeds_aimed_at: want.target,
+    how_far: want.got?.state ?? 'open',
+    with_whom: want.got?.whom ?? '',
+    since: want.got?.on ?? '',
   }));
   const csv = stringify(rows, { header: true, escape_formulas: true, columns: rows.length > 0 ? Object.keys(rows[0]!) : ['crop'] });
   return new Response(csv, {
