@@ -34,6 +34,8 @@ export function holdReason(why: HoldReason, passport: Passport): string {
       return 'Mould was seen: sort it, dry it and check again. Wear a mask';
     case 'not dried':
       return 'Not dried yet: dry it before you seal it';
+    case 'drying unknown':
+      return 'Nobody knows how it was dried: check that it is dry before you seal or freeze it';
     case 'dried with heat':
       return 'Dried with heat, which can kill seed: test before you lend it';
     case 'insects':

@@ -66,7 +66,7 @@ const QUESTION_WORDS: Readonly<Record<PlainQuestion, { readonly label: string; r
   methods: words('How was it isolated?', ({ distance, units }) =>
     distance === null ? undefined : `House rule: ${formatMetres(distance, units)} from others of its kind`,
   ),
-  earlierMethods: words('How was it isolated in earlier years? (optional)', 'What they usually did; leave empty if unknown'),
+  earlierMethods: words('How was it isolated in earlier years? (optional)', 'What they usually did'),
   pollinatedOn: words('Pollinated by hand on'),
   pickedOn: words('Fruit picked on'),
   stigma: words(

@@ -50,6 +50,15 @@ describe('what is asked', () => {
     expect(asked('squash-pepo', { source: 'donated' })).toContain('methods');
   });
 
+  test('what is printed on a packet is asked whoever brings it, unless they have grown from it; how a shop dried its seed is not', () => {
+    const handedOn = asked('parsnip', { source: 'donated', nameFrom: 'packet', form: 'clean seed' });
+    expect(handedOn).toEqual(expect.arrayContaining(['treated', 'dateMeans', 'kind', 'dried', 'harvested']));
+    expect(asked('parsnip', { source: 'donated', nameFrom: 'packet', dateMeans: 'packed' })).toContain('packetDate');
+    expect(asked('parsnip', { source: 'donated', nameFrom: 'packet', seasonsGrown: '2' })).not.toContain('dateMeans');
+    expect(asked('parsnip', { source: 'donated', nameFrom: 'family' })).not.toContain('treated');
+    expect(asked('parsnip', { source: 'bought', form: 'clean seed' })).not.toContain('dried');
+  });
+
   test('bought seed is asked about its packet, not about a garden', () => {
     const questions = asked('onion', { source: 'bought' });
     expect(questions).toEqual(expect.arrayContaining(['treated', 'dateMeans', 'protectedName', 'use']));

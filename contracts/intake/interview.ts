@@ -4,6 +4,7 @@ import type { Origin } from '#core/lots/words.ts';
 import { saidSoFar, type Answers } from '#core/passport/answers.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import { MUST_BE_KNOWN, OPTIONAL, type Question } from '#core/passport/questions.ts';
+import { withContainer } from '#core/passport/cameIn.ts';
 import { CONTAINERS } from '#core/stock/containers.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
 import { readStock } from '#core/units/readStock.ts';
@@ -79,7 +80,8 @@ const MISSING: Partial<Record<Question, string>> = {
 };
 
 /** Reads an interview about one crop. Every fault is named at its field, all at once; nothing is guessed. */
-export function readInterview(answers: Answers, crop: Crop | null, loan: boolean): ReadInterview {
+export function readInterview(said: Answers, crop: Crop | null, loan: boolean): ReadInterview {
+  const answers = withContainer(said);
   const reader = new AnswerReader(answers, crop, loan);
   for (const question of reader.asked)
     if (!OPTIONAL.has(question) && !reader.text(question)) reader.fault(question, MISSING[question] ?? 'question: unanswered');

@@ -27,6 +27,7 @@ export function saidSoFar(answers: Answers, loan: boolean): SaidSoFar {
   const source = loan ? 'returned' : said('source');
   return {
     source: source !== null && (source === 'returned' || (DESK_ORIGINS as readonly string[]).includes(source)) ? (source as Origin) : null,
+    nameFrom: said('nameFrom'),
     kind: (KINDS as readonly string[]).includes(said('kind') ?? '') ? (said('kind') as Kind) : null,
     boughtPlant: said('boughtPlant'),
     dateMeans: said('dateMeans'),

@@ -21,6 +21,7 @@ export const HOLD_REASONS = [
   'not cleaned',
   'mouldy',
   'not dried',
+  'drying unknown',
   'dried with heat',
   'insects',
   'insects possible',
@@ -60,6 +61,7 @@ export function holdsByRule(
   hold(passport.form !== 'clean seed' && passport.form !== 'on paper', 'drying', 'not cleaned');
   hold(passport.mould === true, 'drying', 'mouldy');
   hold(passport.dried === 'not dried' && crop.storage !== 'not to be dried', 'drying', 'not dried');
+  hold(passport.dried === 'unknown' && crop.storage !== 'not to be dried', 'drying', 'drying unknown');
   hold(passport.insects === 'seen' || passport.insects === 'holes in seed', 'pests', 'insects');
   hold(passport.insects === 'unknown', 'pests', 'insects possible');
   const answered = Array.isArray(passport.diseases) ? passport.diseases.map(({ answer }) => answer) : [];

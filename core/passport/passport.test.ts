@@ -58,6 +58,13 @@ describe('holds by rule', () => {
     expect(holdsByRule(moist, PEA, 'donated', 'true', {})).toMatchObject([{ kind: 'drying', why: 'not dried' }]);
   });
 
+  test('seed of which nobody knows how it was dried is held like damp seed', () => {
+    const why = (said: Partial<Passport>) => holdsByRule(passport(said), PEA, 'donated', 'true', {}).map((hold) => hold.why);
+    expect(why({ dried: 'unknown' })).toEqual(['drying unknown']);
+    // Of a shop's packet it is not asked.
+    expect(why({ dried: null })).toEqual([]);
+  });
+
   test('what may have crossed is held for a trial once, not twice', () => {
     expect(holdsByRule(passport({}), SQUASH, 'donated', 'may vary', {}).map(({ why }) => why)).toEqual(['may have crossed']);
     expect(holdsByRule(passport({ kind: 'F1' }), SQUASH, 'donated', 'may vary', {}).map(({ why }) => why)).toEqual(['F1 under its name']);

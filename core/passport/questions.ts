@@ -109,6 +109,7 @@ export function mayBeUnknown(question: Question): boolean {
 /** What has been said so far, as far as it decides what else to ask. */
 export interface SaidSoFar {
   readonly source: Origin | null;
+  readonly nameFrom: string | null;
   readonly kind: Kind | null;
   readonly boughtPlant: string | null;
   readonly dateMeans: string | null;
@@ -166,14 +167,18 @@ export function questionsFor(crop: (Asked & { readonly leafy: boolean }) | null,
   const { source } = said;
   const grown = source === 'donated' || source === 'returned';
   const packet = source === 'bought' || source === 'found';
+  // Somebody hands on a packet that they have not grown from: what is printed on it matters all the same.
+  const packetHandedOn = source === 'donated' && said.nameFrom === 'packet' && said.seasonsGrown === 0;
+  const inPacket = packet || packetHandedOn;
   const selfing = isSelfing(crop);
   add(crop.hybrids !== 'rare' && grown && said.kind !== 'F1' && source !== 'returned', 'boughtPlant');
   add(said.kind === 'F1' || said.boughtPlant === 'yes' || source === 'market fruit', 'offspring');
-  add(packet, 'treated', 'use', 'protectedName', 'invasive', 'dateMeans', 'statedGermination', 'daysToEmerge');
+  add(packet, 'use', 'protectedName', 'invasive');
+  add(inPacket, 'treated', 'dateMeans', 'statedGermination', 'daysToEmerge');
   add(source === 'donated', 'protectedName');
   if (packet) asks.delete('harvested');
-  add(packet && said.dateMeans !== null && said.dateMeans !== 'no date' && said.dateMeans !== 'unknown', 'packetDate');
-  add(packet && (said.dateMeans === 'no date' || said.dateMeans === 'unknown'), 'ageYears');
+  add(inPacket && said.dateMeans !== null && said.dateMeans !== 'no date' && said.dateMeans !== 'unknown', 'packetDate');
+  add(inPacket && (said.dateMeans === 'no date' || said.dateMeans === 'unknown'), 'ageYears');
   add(
     grown,
     'donor',
@@ -204,7 +209,9 @@ export function questionsFor(crop: (Asked & { readonly leafy: boolean }) | null,
   add(grown && crop.exposedStigma !== null, 'stigma');
   add(grown && said.methods.includes('hand pollination'), 'pollinatedOn', 'pickedOn');
   add(said.form !== null && said.form !== 'clean seed' && said.form !== 'on paper', 'ripeSigns');
-  add(said.form === 'clean seed' || said.form === 'on paper', 'dried', 'look', 'mould');
+  add(said.form === 'clean seed' || said.form === 'on paper', 'look', 'mould');
+  // How a shop dried its seed nobody can say.
+  add((said.form === 'clean seed' || said.form === 'on paper') && !packet, 'dried');
   add(crop.pests.length > 0, 'insects');
   add(said.countsBest, 'sample');
   for (const always of ['amount', 'place', 'container', 'note'] as const) asks.add(always);

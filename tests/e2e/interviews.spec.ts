@@ -37,6 +37,7 @@ test.describe('eight people at the desk', () => {
       'What was it?': 'another pea',
       'How far away?': '20 m',
       ...CLEAN,
+      'How was it dried?': 'In air and shade',
       'Do you see insects or their holes?': 'None',
       'How much is there?': 'about 400 seeds',
     });

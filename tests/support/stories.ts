@@ -27,11 +27,12 @@ import { countTowel, endTest } from '#services/tests/tests.server.ts';
 import { cropOf, interviewOf, type Change } from './answers.ts';
 import type { SampleLibrary } from './library.ts';
 
-/** Clean seed in a jar, of which nobody knew more. */
+/** Clean, dry seed in a jar, of which nobody knew more. */
 const PLAIN: Answers = {
   source: 'donated',
   crop: 'lettuce',
   form: 'clean seed',
+  dried: 'in air and shade',
   amount: '2000 seeds',
   place: 'Seed cupboard',
   container: 'jar',

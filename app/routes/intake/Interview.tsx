@@ -1,7 +1,7 @@
 import { ArrowDown, ChevronDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { flushSync } from 'react-dom';
-import { Form, useFetcher, useSubmit } from 'react-router';
+import { Form, Link, useFetcher, useSubmit } from 'react-router';
 import { Button } from '#app/ui/Button.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
@@ -9,6 +9,7 @@ import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { classes } from '#app/ui/classes.ts';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
+import { withContainer } from '#core/passport/cameIn.ts';
 import { backFields } from '#core/passport/back.ts';
 import type { Back } from '#core/passport/back.ts';
 import { type Answers, questionsNow } from '#core/passport/answers.ts';
@@ -42,6 +43,11 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
   const [answers, setAnswers] = useState<Answers>(start.answers);
   const saver = useFetcher<{ saved?: Saved }>({ key: 'draft' });
   const saved = saver.data?.saved ?? start;
+  /** Where it is kept, also once it could not be kept here any more. */
+  const draftId = useRef(start.draft?.id ?? null);
+  useEffect(() => {
+    if (saved.draft) draftId.current = saved.draft.id;
+  }, [saved.draft]);
   const submit = useSubmit();
   const busy = useBusy();
   // A button pressed while answers are still being kept waits for that: else the draft would outlive its lot.
@@ -60,7 +66,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
       form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
   }, [faults, formFault]);
   const context: InterviewContext = {
-    answers,
+    answers: withContainer(answers),
     faults,
     say: (name, value) => setAnswers((before) => ({ ...before, [name]: value })),
     crops,
@@ -114,13 +120,20 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
         <InShort judged={saved.soFar.judged} />
         <div className="no-print flex flex-wrap items-center justify-between gap-3">
           <p className="text-small text-soft" role="status">
-            {saver.data && !saver.data.saved
-              ? 'Not saved: someone has continued these questions on another device. Reload the page.'
-              : keeping
-                ? 'Saving …'
-                : saved.draft
-                  ? 'Saved as you go. You can continue on another device.'
-                  : 'Saved from the first answer on.'}
+            {saver.data && !saver.data.saved ? (
+              <>
+                Not saved here: someone has continued these questions on another device, or taken the seed in.{' '}
+                <Link className="link" to={draftId.current ? `/intake/${draftId.current}` : '/intake'} reloadDocument>
+                  Open what is saved
+                </Link>
+              </>
+            ) : keeping ? (
+              'Saving …'
+            ) : saved.draft ? (
+              'Saved as you go. You can continue on another device.'
+            ) : (
+              'Saved from the first answer on.'
+            )}
           </p>
           <button type="button" className="link min-h-11" aria-pressed={oneByOne} onClick={() => setOneByOne(!oneByOne)}>
             {oneByOne ? 'Show all questions' : 'Ask one at a time'}

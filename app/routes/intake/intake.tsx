@@ -53,8 +53,6 @@ export interface Saved {
   readonly soFar: SoFar;
 }
 
-const DEFAULTS: Answers = { container: 'jar' };
-
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const visit = visitBy(context, request, 'work');
   const { actor, today, house } = visit;
@@ -71,8 +69,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     draft ? [] : listDrafts(db),
   ]);
   if (back && !origin) throw data(null, { status: 404 });
-  const start = typed ??
-    draft?.answers ?? { ...DEFAULTS, ...(back ? await startOfReturn(db, back, house, today) : {}), place: places[0]?.name ?? '' };
+  const start = typed ?? draft?.answers ?? { ...(back ? await startOfReturn(db, back, house, today) : {}), place: places[0]?.name ?? '' };
   const saved = await savedAs(start, draft ? { id: draft.id, version: draft.version } : null, back, visit);
   return {
     key: newFormKey(),

@@ -85,7 +85,7 @@ const FORM_OF: Readonly<Record<PlainQuestion, Form>> = {
   forcedByWeather: LINE,
 
   methods: several(ways),
-  earlierMethods: several(ways.filter(({ value }) => value !== 'unknown')),
+  earlierMethods: several(ways),
   pollinatedOn: DAY_OR_UNKNOWN,
   pickedOn: DAY_OR_UNKNOWN,
   stigma: oneOrUnknown(choices(STIGMAS, STIGMA_WORDS)),

@@ -1,4 +1,4 @@
-import { data, useSearchParams } from 'react-router';
+import { data, Link, useSearchParams } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -126,6 +126,15 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
       {part === 'overview' && (
         <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
           <div className="min-w-0 space-y-8">
+            {loaderData.hiddenEggs.length > 0 && (
+              <p className="border-l-4 border-doubt bg-sheet px-4 py-3">
+                Nobody saw insects, but eggs inside the seed cannot be seen ({loaderData.hiddenEggs.join(', ')}).{' '}
+                <Link className="link" to={`/lots/${lot.code}/away`}>
+                  Freeze it once it is dry
+                </Link>
+                , before it joins the shelf.
+              </p>
+            )}
             {uncleaned && <Clean form={lot.form} openBy={lot.openBy} formKey={keys.clean} result={resultOf('clean')} />}
             <LendingReckoning
               code={lot.code}

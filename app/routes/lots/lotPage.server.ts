@@ -78,6 +78,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
     hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
     passports: written.passports,
     trials: written.trials,
+    hiddenEggs: mayHideEggs(lot, written) ? facts.pests : [],
     happenings: happeningsOf({ lot, ...written, dayOf: (at) => dayInZone(at, visit.house.timeZone) }),
     ...stock,
     next: nextStepOf({
@@ -96,6 +97,10 @@ export async function readLotPage(lot: Lot, visit: Visit) {
     keys: { hold: newFormKey(), lift: newFormKey(), recount: newFormKey(), clean: newFormKey(), look: newFormKey(), discard: newFormKey() },
   };
 }
+
+/** Whether insects may be in the seed although nobody saw any: their eggs lie inside it, and it was never frozen nor kept without air. */
+const mayHideEggs = (lot: Lot, { passports, treatments }: Awaited<ReturnType<typeof readWritten>>): boolean =>
+  lot.facts.pests.length > 0 && lotState(lot) === 'kept' && passports[0]?.answers.insects === 'none' && treatments.length === 0;
 
 /** Everything that was written of a lot and stands in its timeline. */
 async function readWritten(lotId: LotId) {
