@@ -49,8 +49,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-/** Who is here and how the page looks changes only by a post. */
-export function shouldRevalidate({ formMethod, formData }: ShouldRevalidateFunctionArgs): boolean {
+/** Who is here, what they did last and how the page looks changes only by a post, or by what a page sent by itself and then reads anew. */
+export function shouldRevalidate({ formMethod, formData, currentUrl, nextUrl }: ShouldRevalidateFunctionArgs): boolean {
+  if (formMethod === undefined && currentUrl.href === nextUrl.href) return true;
   return formMethod !== undefined && formMethod !== 'GET' && formData?.get('intent') !== 'save';
 }
 

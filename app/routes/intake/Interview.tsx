@@ -87,14 +87,15 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
     const pressed = (event.nativeEvent as SubmitEvent).submitter;
     const intent = pressed instanceof HTMLButtonElement ? pressed.value : 'take';
     event.preventDefault();
-    if (busy || waiting !== null) return;
+    // Pressed while an answer is on its way, it waits for that.
+    if (waiting !== null) return;
     // While the crop's own questions are still on their way, the last one shown is not the last.
     const moreToCome = !crop && Boolean(answers['crop']);
     if (oneByOne && intent === 'take' && (at < questions.length - 1 || moreToCome)) return setStep(at + 1);
     setWaiting(intent);
   };
   useEffect(() => {
-    if (waiting === null || keeping) return;
+    if (waiting === null || keeping || busy) return;
     setWaiting(null);
     void submit(
       {
@@ -106,7 +107,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
       },
       { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
     );
-  }, [waiting, keeping, answers, formKey, back, saved.draft, submit]);
+  }, [waiting, keeping, busy, answers, formKey, back, saved.draft, submit]);
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
   return (
     <div className="grid gap-x-10 gap-y-8 xl:grid-cols-[minmax(0,1fr)_22rem]">
