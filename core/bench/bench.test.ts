@@ -115,6 +115,10 @@ describe('methods and their clocks', () => {
     expect(methodsFor(cucumber, 'whole fruit', house({ ferment: 'soda' }))[0]).toBe('soda');
     expect(methodsFor({ extraction: 'dry' }, 'heads or pods', house())[0]).toBe('thresh');
     expect(methodsFor(cucumber, 'clean seed', house())[0]).toBe('as it is');
+    // What is advised for a pepper, and the method that is proposed for it, agree: it is scraped out dry.
+    const pepper = { extraction: 'wet', species: 'Capsicum annuum' } as const;
+    expect(methodsFor(pepper, 'whole fruit', house())[0]).toBe('wipe');
+    expect(methodsFor({ extraction: 'wet' }, 'whole fruit', house())[0]).toBe('rinse');
     expect(new Set(methodsFor(cucumber, 'whole fruit', house({ ferment: 'wipe' }))).size).toBe(4);
   });
 

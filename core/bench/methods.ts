@@ -78,12 +78,20 @@ export function likenessOf(method: Method, recipes: readonly Recipe[]): KnownMet
 /** How the batch came to the bench. */
 export type Brought = 'clean seed' | 'on paper' | 'whole fruit' | 'heads or pods';
 
+/** Wet fruit whose seed sits dry around its core: it is scraped out, and water only brings mould. */
+const isScrapedOut = ({ species }: { readonly species?: string | undefined }) => /^Capsicum\b/.test(species ?? '');
+
 /** Methods that fit a crop and what was brought: the house's own choice first, its own recipes last. */
-export function methodsFor(crop: Pick<Crop, 'extraction'>, brought: Brought, { rules, recipes }: Practice): readonly [Method, ...Method[]] {
+export function methodsFor(
+  crop: Pick<Crop, 'extraction'> & Partial<Pick<Crop, 'species'>>,
+  brought: Brought,
+  { rules, recipes }: Practice,
+): readonly [Method, ...Method[]] {
   if (brought === 'clean seed' || brought === 'on paper') return ['as it is', 'peroxide'];
   const own = recipes.filter(({ extraction, retired }) => extraction === crop.extraction && !retired).map(({ id }) => nameOfRecipe(id));
   if (crop.extraction === 'dry') return ['thresh', 'as it is', ...own];
-  if (crop.extraction === 'wet') return ['rinse', 'peroxide', 'wipe', 'as it is', ...own];
+  if (crop.extraction === 'wet')
+    return isScrapedOut(crop) ? ['wipe', 'as it is', 'rinse', 'peroxide', ...own] : ['rinse', 'peroxide', 'wipe', 'as it is', ...own];
   const chosen = ({ soda: 'soda', wipe: 'wipe' } as const)[ruleFor('ferment', rules) as 'soda' | 'wipe'] ?? 'ferment';
   const gel: Method[] = ['ferment', 'soda', 'wipe', 'peroxide'];
   return [chosen, ...gel.filter((method) => method !== chosen), ...own];

@@ -13,7 +13,7 @@ export type Shows = readonly (readonly [path: string, words: string])[];
  */
 export interface Slip {
   readonly name: string;
-  readonly make: (page: Page, story: Story) => Promise<Shows | void>;
+  readonly make: (page: Page, story: Story) => Promise<Shows | undefined>;
   readonly mend?: (page: Page) => Promise<void>;
 }
 
@@ -24,16 +24,14 @@ async function undo(page: Page): Promise<void> {
   await expect(bar(page)).toContainText('Undone');
 }
 
-/** A page's words as somebody reads them, without its marks. */
+/** A page's words as somebody reads them, without what was just done. */
 async function wordsOf(page: Page, path: string): Promise<string> {
   const html = await (await page.request.get(path)).text();
-  // What comes late streams in behind the page’s own frame.
-  const body = html.slice(html.indexOf('<main')).replaceAll(/<script[\s\S]*?<\/script>/g, ' ');
-  return body
-    .replaceAll(/<!--.*?-->/g, '')
-    .replaceAll(/<[^>]+>/g, ' ')
-    .replaceAll(/&[#\w]+;/g, ' ')
-    .replaceAll(/\s+/g, ' ');
+  return page.evaluate((text) => {
+    const { body } = new DOMParser().parseFromString(text, 'text/html');
+    for (const unseen of body.querySelectorAll('script, style, nav, [aria-label="Just done"]')) unseen.remove();
+    return (body.textContent ?? '').replaceAll(/\s+/g, ' ');
+  }, html);
 }
 
 /** Makes each slip in the interface, mends it there, and sees that all pages agree before and after. */

@@ -37,6 +37,7 @@ const correct = async (page: Page, code: string, field: 'Crop' | 'Variety' | 'Do
   await page.getByLabel(field, { exact: true }).fill(right);
   await page.getByLabel('Why are you correcting it?').fill('misread the envelope');
   await page.getByRole('button', { name: BUTTON.saveCorrection }).click();
+  await expect(page).toHaveURL(new RegExp(`/lots/${code}$`));
   await expect(bar(page)).toContainText('name or origin corrected');
 };
 
