@@ -1,6 +1,7 @@
 import { expect, test } from './granary.ts';
 import { stateOf } from './roles.ts';
 import { BUTTON } from './words.ts';
+import { WARMED } from '#words/sayings.ts';
 
 test.use({ storageState: stateOf('helper'), viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -8,6 +9,9 @@ test('a lot is found, and its towel counted, by thumb', async ({ page, samples }
   const { code } = samples;
   await page.goto(`/lots/${code}/test`);
   await page.getByRole('button', { name: '10', exact: true }).tap();
+  await page.getByRole('button', { name: BUTTON.startTest }).tap();
+  // It comes out of the freezer.
+  await page.getByLabel(WARMED).check();
   await page.getByRole('button', { name: BUTTON.startTest }).tap();
   const towel = page.getByRole('grid', { name: 'Towel of 10 seeds' });
   for (const seed of [1, 2, 3]) {
@@ -52,6 +56,8 @@ test('a towel is counted by number before scripts have loaded', async ({ browser
   const page = await (await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false })).newPage();
   await page.goto(`/lots/${code}/test`);
   await page.getByLabel('Seeds on the towel').fill('12');
+  await page.getByRole('button', { name: BUTTON.startTest }).click();
+  await page.getByLabel(WARMED).check();
   await page.getByRole('button', { name: BUTTON.startTest }).click();
   await page.getByLabel('Root out', { exact: true }).fill('13');
   await page.getByRole('button', { name: BUTTON.saveCount }).click();

@@ -100,10 +100,10 @@ export default function OpenLoans({ loaderData: { search, only, page, total, loa
                 </td>
                 <td className={`${WIDE} whitespace-nowrap`}>{formatDate(loan.lentOn)}</td>
                 <td>
-                  <Link className="link" to={`/intake?loan=${loan.id}`}>
+                  <Link className="link flex min-h-8 items-center" to={`/intake?loan=${loan.id}`}>
                     Record a return
                   </Link>
-                  <Link className="link block" to={`/desk/loans/${loan.id}`}>
+                  <Link className="link flex min-h-8 items-center" to={`/desk/loans/${loan.id}`}>
                     {loan.failedOn && !loan.answer ? 'Answer or close' : 'Change or close'}
                   </Link>
                 </td>
