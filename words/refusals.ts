@@ -283,10 +283,13 @@ const WITH_FIGURES: Readonly<Record<string, (...figures: readonly string[]) => s
 /** Every code that has words; a test holds them against those the contracts use. */
 export const WORDED_REFUSALS: readonly string[] = [...Object.keys(REFUSALS), ...Object.keys(WITH_FIGURES)];
 
+/** What the library of schemas says by itself: of fields that nobody types, which only a page of another day sends wrong. */
+const BY_THE_LIBRARY = /^(Invalid|Too (small|big)|Expected|Unrecognized)\b/;
+
 /** The sentence for what a form refused; what is a sentence already stays as it is. */
 export function refusalWords(code: string): string {
   const [what, ...figures] = code.split('|');
-  return WITH_FIGURES[what!]?.(...figures) ?? REFUSALS[code] ?? code;
+  return WITH_FIGURES[what!]?.(...figures) ?? REFUSALS[code] ?? (BY_THE_LIBRARY.test(code) ? REFUSALS['page: stale']! : code);
 }
 
 /** The same for all of an interview's questions. */

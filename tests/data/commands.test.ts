@@ -2,10 +2,12 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import type { z } from 'zod';
 import { COMMANDS, mayGive, type CommandName } from '#core/people/commands.ts';
 import { ROLES } from '#core/people/may.ts';
 import { acting, type Command } from '#services/command.server.ts';
 import { NotAllowed } from '#services/perform.server.ts';
+import { refusalWords } from '#words/refusals.ts';
 import { preparedLibrary, TODAY, type Library } from './database.ts';
 
 type AnyCommand = Command<{ readonly key: string }, unknown, unknown>;
@@ -85,4 +87,20 @@ describe('every command', () => {
     // A form with nothing in it but its key takes whatever else is sent, and reads none of it.
     expect(takers).toEqual(typeof sent === 'object' && 'code' in sent ? ['endFeed'] : []);
   });
+
+  test('says what is wrong in words of its own, whatever is sent: never that an input is invalid', () => {
+    const said = commands.flatMap(([, { input }]) =>
+      [{}, ...['', 'x'.repeat(5000), -1, 1e12, 0.5].map((value) => everyField(input, value))].flatMap((sent) =>
+        (input.safeParse(sent).error?.issues ?? []).map(({ message }) => refusalWords(message)),
+      ),
+    );
+    expect(said.length).toBeGreaterThan(1000);
+    expect(said.filter((words) => /^(Invalid|Too (small|big)|Expected|Unrecognized)\b/.test(words))).toEqual([]);
+  });
 });
+
+/** The same value in every field that a contract asks for, as far as it says which those are. */
+function everyField(input: z.ZodType, value: unknown): Record<string, unknown> {
+  const names = new Set((input.safeParse({}).error?.issues ?? []).map(({ path }) => String(path[0] ?? '')));
+  return Object.fromEntries([...names].map((name) => [name, value]));
+}
