@@ -106,9 +106,12 @@ function OneAct({
         {act.at}, by {act.by ?? 'the program itself'}
       </p>
       {against ? (
-        <Notice tone="doubt">
-          {against}. {instead}
-        </Notice>
+        <>
+          <Notice tone="doubt">
+            {against}. {instead}
+          </Notice>
+          <ButtonLink to={localPath(query.get('from'))}>Back</ButtonLink>
+        </>
       ) : (
         <PostForm form={form} formKey={key}>
           <input type="hidden" name="act" value={act.key} />
