@@ -15,11 +15,11 @@ import { markOutlooksStale } from '#data/lots/outlooks.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { forgetStale } from '#data/lots/promises.ts';
 import type { Actor } from '#data/people/accounts.ts';
+import { builtOn } from '#data/builtOn.ts';
 import { move } from '#data/stock/ledger.ts';
 import { readChecks } from '#data/tests/checks.ts';
 import { findTest, setNextCount } from '#data/tests/tests.ts';
 import {
-  builtOn,
   findActToUndo,
   findNewestAct,
   readLotsOf,
