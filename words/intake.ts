@@ -15,7 +15,7 @@ export const METHOD_DEMANDS: Readonly<Record<Method, string>> = {
 
 /** How each way is done, step by step, for whoever stands in the garden. Empty where there is nothing to do. */
 export const METHOD_STEPS: Readonly<Record<Method, readonly string[]>> = {
-  distance: ['Look around the garden before it flowers, and write down anything of its kind that flowers nearby'],
+  distance: ['Look around the garden before it flowers, and record anything of its kind that flowers nearby'],
   time: ['Write down its first and its last flowers', 'Pull off every flower of the other variety that opens at the same time'],
   barrier: ['Keep the hedge or wall between it and others closed all along'],
   cage: [

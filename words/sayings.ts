@@ -143,6 +143,10 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 }
 
 /** Where seed that must not be dried was to be put into the frost. */
+/** Somebody has guessed too often. @param seconds until they may try again */
+export const tooManyTriesWords = (seconds: number): string =>
+  `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again`;
+
 /** Seed that comes straight out of the freezer. @param opens when its container is warm, as it is said; null where nobody has taken it out */
 export const frozenWords = (place: string, opens: string | null): string =>
   opens === null

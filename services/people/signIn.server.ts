@@ -34,7 +34,7 @@ export async function signIn(
   if (seconds > 0) return { ok: false, problem: { code: 'wait', seconds } };
   const account = await findAccountByEmail(db, attempt.email);
   if (!(await passwordFits(attempt.password, account?.passwordHash ?? null)) || !account) {
-    await triedWrongly(db, names, now);
+    await recordWrongTry(db, names, now);
     return { ok: false, problem: { code: 'wrong' } };
   }
   await forgetTries(db, address, now);
@@ -47,7 +47,6 @@ export async function waitFor(db: Db, names: readonly string[], now: Date): Prom
   return Math.max(...(await Promise.all(names.map((who) => secondsToWait(db, who, since, now)))));
 }
 
-export const triedWrongly = (db: Db, names: readonly string[], now: Date): Promise<void> => recordWrongTry(db, names, now);
 export const forgetTries = (db: Db, name: string, now: Date): Promise<void> => forgetWrongTries(db, name, new Date(now.getTime() - DAY_MS));
 
 async function secondsToWait(db: Db, who: string, since: Date, now: Date): Promise<number> {

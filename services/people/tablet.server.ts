@@ -5,9 +5,10 @@ import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { findPin, setPin, type Actor } from '#data/people/accounts.ts';
 import { letWork, lockSession, shareSession } from '#data/people/sessions.ts';
+import { recordWrongTry } from '#data/people/wrongTries.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { hashPassword, hashToken, passwordFits } from '#services/secrets.server.ts';
-import { forgetTries, triedWrongly, waitFor, type SignInProblem } from './signIn.server.ts';
+import { forgetTries, waitFor, type SignInProblem } from './signIn.server.ts';
 
 const DAY_MS = 86_400_000;
 /** A tablet stays at the bench: its session outlasts that of a phone. */
@@ -36,7 +37,7 @@ export async function takeTablet(
   if (seconds > 0) return { ok: false, problem: { code: 'wait', seconds } };
   const pinHash = await findPin(db, taking.accountId);
   if (!(await passwordFits(taking.pin, pinHash ?? null))) {
-    await triedWrongly(db, names, now);
+    await recordWrongTry(db, names, now);
     return { ok: false, problem: { code: 'wrong' } };
   }
   await forgetTries(db, names[0]!, now);

@@ -178,8 +178,8 @@ function Calls({ calls }: { calls: readonly Call[] }) {
                   <input type="hidden" name="intent" value="told" />
                   <input type="hidden" name="of" value={call.code} />
                   <input type="hidden" name="memberId" value={call.memberId} />
-                  <Button type="submit" aria-label={`Told: ${call.member}, ${call.code}`}>
-                    Told
+                  <Button type="submit" aria-label={`Mark as told: ${call.member}, ${call.code}`}>
+                    Mark as told
                   </Button>
                 </Form>
               </span>

@@ -9,6 +9,7 @@ import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { localPath } from '#contracts/localPath.ts';
 import { signInForm } from '#contracts/people/people.ts';
+import { tooManyTriesWords } from '#words/sayings.ts';
 import { signIn } from '#services/people/signIn.server.ts';
 import type { Route } from './+types/signIn.ts';
 
@@ -28,10 +29,6 @@ const SAMPLES = [
   { email: 'member@hollinreach.example', who: 'Member' },
 ];
 
-function waitWords(seconds: number): string {
-  return seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
-}
-
 export async function action({ request, context }: Route.ActionArgs) {
   const { now } = anyVisit(context);
   const { submission } = await readForm(request, signInForm);
@@ -45,9 +42,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   });
   if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': await sessionCookie(done.token) } });
   const words =
-    done.problem.code === 'wait'
-      ? `Too many attempts. Wait ${waitWords(done.problem.seconds)}, then try again`
-      : 'E-mail or password is wrong. Check both and try again';
+    done.problem.code === 'wait' ? tooManyTriesWords(done.problem.seconds) : 'E-mail or password is wrong. Check both and try again';
   return notAccepted(submission.reply({ hideFields: ['password'], fieldErrors: { password: [words] } }));
 }
 

@@ -14,6 +14,7 @@ import { pickForm, type pinForm } from '#contracts/people/people.ts';
 import { findPin, listPinHolders } from '#data/people/accounts.ts';
 import { choosePin, lockTablet, shareDevice, takeTablet } from '#services/people/tablet.server.ts';
 import { refusalWords } from '#words/refusals.ts';
+import { tooManyTriesWords } from '#words/sayings.ts';
 import type { Route } from './+types/tablet.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Shared tablet · Kind Granary' }];
@@ -31,8 +32,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     keys: { pin: newFormKey(), share: newFormKey() },
   };
 }
-
-const waitWords = (seconds: number) => (seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`);
 
 export async function action({ request, context }: Route.ActionArgs) {
   // A tablet that is shared may be taken or locked by anybody who stands before it.
@@ -62,10 +61,7 @@ async function take(form: FormData, token: string, request: Request, context: Ro
   const machine = request.headers.get('x-granary-machine') ?? 'unknown';
   const done = await takeTablet(db, now, { token, accountId: who, pin, machine });
   if (done.ok) throw redirect(localPath(then));
-  const words =
-    done.problem.code === 'wait'
-      ? `Too many attempts. Wait ${waitWords(done.problem.seconds)}, then try again`
-      : refusalWords('pin: wrong');
+  const words = done.problem.code === 'wait' ? tooManyTriesWords(done.problem.seconds) : refusalWords('pin: wrong');
   return notAccepted({ intent: 'take', result: submission.reply({ hideFields: ['pin'], fieldErrors: { pin: [words] } }) });
 }
 

@@ -154,7 +154,7 @@ const asCall = (one: ToCall) => ({
   what: `${one.member} about ${one.crop} ‘${one.variety}’`,
   treated: null,
   minutes: 5,
-  why: `Recalled: ${one.reason}${one.phone ? `. ${one.phone}` : ''}`,
+  why: `Recalled: ${one.reason}${one.phone ? `. Phone ${one.phone}` : ''}`,
 });
 
 /** Members who said that their crop failed. */
