@@ -19,7 +19,7 @@ test('a cucumber fermenting at 16 °C is slow, is switched to soda, and its seed
   await expect(page.getByRole('region', { name: 'What to expect' })).toContainText('Darker');
   await page.getByLabel('Ferment', { exact: true }).check();
   await page.getByRole('button', { name: BUTTON.startBatch }).click();
-  await expect(page.getByText('Which container is it in?')).toBeVisible();
+  await expect(page.getByLabel('Which container is it in?')).toBeFocused();
   await page.getByLabel('Which container is it in?').fill('Jar 31');
   await page.getByLabel('Weight now (optional)').fill('1 kg');
   await page.getByLabel('Fruits, heads or pods (optional)').fill('4');

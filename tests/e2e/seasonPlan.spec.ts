@@ -120,11 +120,16 @@ test('a line is moved by key and by hand over beds and map, and stays where it w
   const lineName = (await left.innerText()).trim();
   const garden = map.getByTitle(/^Sluice Yard/);
   await left.scrollIntoViewIfNeeded();
-  const [chip, spot] = [(await left.boundingBox())!, (await garden.boundingBox())!];
+  const chip = (await left.boundingBox())!;
   await page.mouse.move(chip.x + chip.width / 2, chip.y + chip.height / 2);
   await page.mouse.down();
   await page.mouse.move(chip.x + chip.width / 2 - 12, chip.y + chip.height / 2, { steps: 4 });
-  await page.mouse.move(spot.x + spot.width / 2, spot.y + spot.height / 2, { steps: 10 });
+  // The page may scroll under what is dragged to its edge: the hand follows the garden until the garden is marked.
+  await expect(async () => {
+    const spot = (await garden.boundingBox())!;
+    await page.mouse.move(spot.x + spot.width / 2, spot.y + spot.height / 2, { steps: 10 });
+    await expect(garden).toHaveClass(/border-ink/, { timeout: 500 });
+  }).toPass();
   await page.mouse.up();
   await expect(list.getByRole('listitem').filter({ hasText: 'Sluice Yard' })).toContainText(lineName);
 });
