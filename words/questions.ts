@@ -20,7 +20,7 @@ type Hint = string | ((of: AskedOf) => string | undefined);
 
 /** Questions that a component of their own asks, with words of their own. */
 export type AskedApart =
-  'crop' | 'variety' | 'offspring' | 'donor' | 'garden' | 'diseases' | 'diseaseAnswers' | 'neighbours' | 'sample' | 'note';
+  'crop' | 'variety' | 'offspring' | 'donor' | 'garden' | 'diseases' | 'diseaseAnswers' | 'pickings' | 'neighbours' | 'sample' | 'note';
 export type PlainQuestion = Exclude<Question, AskedApart>;
 
 const words = (label: string, hint?: Hint) => ({ label, hint });
@@ -59,7 +59,6 @@ const QUESTION_WORDS: Readonly<Record<PlainQuestion, { readonly label: string; r
   offTypes: words('How many off-types did you see?', 'Enter 0 if there were none'),
   bolters: words('Did any flower too early?', ({ crop }) => (crop?.lifeCycle === 'biennial' ? 'In their first year' : undefined)),
   boltedWhy: words('Why did they bolt?', 'Early bolting by nature is inherited. Bolting from drought, heat or late sowing is not'),
-  pickings: words('How many times did you pick? (optional)', 'Seed that ripens in stages is picked several times and kept as one lot'),
   selfSown: words('Did the plants sow themselves?'),
   forcedByWeather: words('Did weather force you to harvest? (optional)', 'For example: a storm was due; the rest ripened indoors'),
 
@@ -68,7 +67,7 @@ const QUESTION_WORDS: Readonly<Record<PlainQuestion, { readonly label: string; r
   ),
   earlierMethods: words('How was it isolated in earlier years? (optional)', 'What they usually did'),
   pollinatedOn: words('Pollinated by hand on'),
-  pickedOn: words('Fruit picked on'),
+  pickedOn: words('Fruit picked on', 'Leave it empty while the fruit is on the plant: Today counts the days until it is ripe'),
   stigma: words(
     'Does the stigma stick out of the flower’s cone?',
     ({ crop }) => `In some large old and currant kinds of ${crop?.name.toLowerCase() ?? 'its kind'} it does, and those can cross`,

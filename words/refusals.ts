@@ -115,6 +115,8 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'years: unreadable': 'Enter years, for example 3 to 6',
   'disease: no words': 'Describe in a few words what was seen',
   'disease: nothing done': 'Choose what you will do about it',
+  'picking: no weight': 'Enter a weight, for example 14 g',
+  'pickings: fewer than two': 'Enter when or how much for at least two pickings, or choose Once',
   'neighbour: nothing said': 'Enter at least what flowered or how far away it was',
   'sample: under ten': 'Count at least ten seeds',
   'sample: more than all': 'The sample weighs more than all of the seed. Check both weights',

@@ -1,7 +1,7 @@
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Standing } from '#core/growout/census.ts';
 import type { EntryFault, Growth, LogEntry, LogKind } from '#core/growout/log.ts';
-import type { Alarm } from '#core/growout/watch.ts';
+import type { Alarm, TaggedFruit } from '#core/growout/watch.ts';
 import { formatMetres, formatSeeds, type Units } from '#core/units/formatAmount.ts';
 import { crossedWords } from './apart.ts';
 import { METHOD_NAMES } from './methods.ts';
@@ -109,6 +109,10 @@ export const STANDING_ADVICE: Readonly<Record<Exclude<Standing['kind'], 'enough'
 
 const ago = (days: number) => (days === 1 ? 'a day ago' : `${days} days ago`);
 
+/** `12 flowers pollinated by hand on 15 Jun 2026: the fruit is ripe from 4 Aug 2026`. */
+export const fruitWords = ({ flowers, pollinatedOn, ripeFrom }: TaggedFruit): string =>
+  `${flowers === null ? 'Pollinated' : `${flowers} ${flowers === 1 ? 'flower' : 'flowers'} pollinated`} by hand on ${formatDate(pollinatedOn)}: the fruit is ripe from ${formatDate(ripeFrom)}`;
+
 /** What wants attention, in a few words. */
 export function alarmWords(alarm: Alarm): string {
   switch (alarm.what) {
@@ -120,7 +124,7 @@ export function alarmWords(alarm: Alarm): string {
     case 'neighbour off plan':
       return `A neighbour flowers at a different time than planned: ${crossedWords(alarm.share)}, where ${crossedWords(alarm.planned)} was planned`;
     case 'fruit ripens':
-      return `The fruit tagged by hand should be ripe from ${formatDate(alarm.on)}. Check it`;
+      return `${fruitWords(alarm.fruit)}. Check it`;
     case 'no answer':
       return `Offered ${ago(alarm.days)}, and no answer yet`;
     case 'hand over':

@@ -224,3 +224,29 @@ describe('what was seen, as it is posted', () => {
     expect(line.rules).toEqual({ isolation: 'production' });
   });
 });
+
+describe('a harvest in stages', () => {
+  const lettuce = (change: Answers) =>
+    readInterview({ ...SQUASH, crop: 'lettuce', variety: 'Third Signal', pickings: 'several', ...change }, crop('lettuce'), false);
+
+  test('has a day and a weight for each picking, of which either may be unknown', () => {
+    const told = { p0on: '2025-08-12', p0weight: '14 g', p1on: '2025-09-10', p2weight: '½ oz' };
+    expect(lettuce(told).passport!.pickings).toEqual([
+      { on: '2025-08-12', milligrams: 14_000 },
+      { on: '2025-09-10', milligrams: 'unknown' },
+      { on: 'unknown', milligrams: 14_175 },
+    ]);
+    expect(lettuce({ pickings: 'once' }).passport!.pickings).toHaveLength(1);
+    expect(lettuce({ pickings: 'unknown' }).passport!.pickings).toBe('unknown');
+    expect(lettuce({ pickings: '' }).passport!.pickings).toBeNull();
+  });
+
+  test('what cannot be read is said at its row; one picking is not several', () => {
+    expect(lettuce({ p0on: 'last week', p0weight: '14', p1weight: '200 seeds' }).faults).toMatchObject({
+      p0on: 'day: impossible',
+      p0weight: 'picking: no weight',
+      p1weight: 'picking: no weight',
+    });
+    expect(lettuce({ p0weight: '14 g' }).faults).toMatchObject({ pickings: 'pickings: fewer than two' });
+  });
+});

@@ -39,6 +39,8 @@ const neighbour = z.strictObject({
   caged: z.boolean(),
 });
 
+const picking = z.strictObject({ on: said(day), milligrams: said(z.int().min(1)) });
+
 const packet = z.strictObject({
   dateMeans: oneOf(DATE_MEANINGS),
   date: partialDate.nullable(),
@@ -76,7 +78,7 @@ export const storedPassport: z.ZodType<Passport> = z.strictObject({
   boltedWhy: oneOf(BOLT_REASONS),
   diseases: answer(z.array(z.strictObject({ name: z.string(), answer: z.enum(DISEASE_ANSWERS) }))),
   forcedByWeather: z.string().nullable(),
-  pickings: count,
+  pickings: answer(z.array(picking)),
   selfSown: yesNo,
   pollinatedOn: answer(day),
   pickedOn: answer(day),

@@ -24,6 +24,7 @@ import {
   type PacketTold,
   type Passport,
 } from '#core/passport/passport.ts';
+import { pickingsTyped } from '#core/passport/pickings.ts';
 import { parseAmount } from '#core/units/parseAmount.ts';
 import { parseDistance } from '#core/units/parseDistance.ts';
 import type { AnswerReader } from './answerReader.ts';
@@ -57,7 +58,7 @@ export function readPassport(reader: AnswerReader): Passport {
     boltedWhy: reader.choice('boltedWhy', BOLT_REASONS),
     diseases: readDiseases(reader),
     forcedByWeather: reader.text('forcedByWeather'),
-    pickings: reader.whole('pickings', 1, 60, 'pickings'),
+    pickings: readPickings(reader),
     selfSown: reader.asked.has('selfSown') && reader.text('selfSown') !== null ? reader.text('selfSown') !== 'no' : null,
     pollinatedOn: reader.day('pollinatedOn'),
     pickedOn: reader.day('pickedOn'),
@@ -122,6 +123,20 @@ function readDiseaseAnswer(reader: AnswerReader, ticked: string, known: SeedDise
   const said = reader.text(field);
   if (said === null) return reader.fault(field, 'disease: nothing done') ?? 'ask';
   return answersFor(known).find((answer) => answer === said) ?? reader.fault(field, 'choice: missing') ?? 'ask';
+}
+
+function readPickings(reader: AnswerReader): Passport['pickings'] {
+  if (!reader.asked.has('pickings') || reader.text('pickings') === null) return null;
+  const said = reader.choice('pickings', ['once', 'several']);
+  if (said === 'once') return [{ on: 'unknown', milligrams: 'unknown' }];
+  if (said !== 'several') return 'unknown';
+  const typed = pickingsTyped(reader.answers);
+  for (const { row, isDayWrong, isWeightWrong } of typed) {
+    if (isDayWrong) reader.fault(`p${row}on`, 'day: impossible');
+    if (isWeightWrong) reader.fault(`p${row}weight`, 'picking: no weight');
+  }
+  if (typed.length < 2) reader.fault('pickings', 'pickings: fewer than two');
+  return typed.map(({ on, milligrams }) => ({ on, milligrams }));
 }
 
 function readMethods(reader: AnswerReader, name: 'methods' | 'earlierMethods'): Passport['methods'] {

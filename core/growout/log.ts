@@ -93,12 +93,16 @@ export interface Season {
   readonly methods: readonly Method[];
   readonly neighbours: readonly { readonly what: string; readonly metres: Metres | null; readonly on: Day }[];
   readonly bolted: number;
+  /** Flowers pollinated and tagged by hand, day by day. */
+  readonly tagged: readonly { readonly on: Day; readonly flowers: number }[];
   /** The last flowers that were pollinated by hand, and the last seed taken. */
   readonly pollinatedOn: Day | null;
   readonly takenOn: Day | null;
   readonly diseases: readonly string[];
   readonly weather: readonly string[];
   readonly pickings: readonly { readonly on: Day; readonly amount: string }[];
+  /** When the plants that gave seed were last counted: nothing is left on them. */
+  readonly harvestedOn: Day | null;
   readonly lastOn: Day | null;
 }
 
@@ -127,6 +131,7 @@ export function readSeason(written: readonly LogEntry[]): Season {
     methods: [...new Set(entries.flatMap(({ method }) => method ?? []))],
     neighbours: of('neighbour').map(({ words, metres, on }) => ({ what: words!, metres, on })),
     bolted: sum('bolted'),
+    tagged: of('pollinated').map(({ on, count }) => ({ on, flowers: count! })),
     pollinatedOn: last('pollinated')?.on ?? null,
     takenOn:
       [...of('picked'), ...of('harvested')]
@@ -136,6 +141,7 @@ export function readSeason(written: readonly LogEntry[]): Season {
     diseases: [...new Set(texts('disease'))],
     weather: texts('weather'),
     pickings: of('picked').map(({ on, words }) => ({ on, amount: words! })),
+    harvestedOn: last('harvested')?.on ?? null,
     lastOn: entries.at(-1)?.on ?? null,
   };
 }

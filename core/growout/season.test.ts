@@ -8,7 +8,7 @@ import { concernsOf, type GrowerLoad } from './growers.ts';
 import { entryFault, readSeason, type LogEntry, type LogKind } from './log.ts';
 import { roomLeft } from './plots.ts';
 import { cageTurns, overlapOf, plannedBloom } from './sowing.ts';
-import { alarmsOf, standingNow, type Watched } from './watch.ts';
+import { alarmsOf, fruitOnPlants, standingNow, type Watched } from './watch.ts';
 
 const entry = (kind: LogKind, on: string, count: number | null = null, words: string | null = null): LogEntry => ({
   kind,
@@ -182,8 +182,19 @@ describe('what wants attention', () => {
   test('flowers tagged by hand, from a week before their seed may be ripe until it is taken', () => {
     const tagged = [SOWN, entry('flowering', '2026-06-12'), entry('pollinated', '2026-06-15', 12)];
     expect(whats(watched({}, tagged), '2026-07-27')).toEqual([]);
-    expect(alarmsOf(watched({}, tagged), '2026-07-28', false)).toEqual([{ what: 'fruit ripens', on: '2026-08-04' }]);
+    expect(alarmsOf(watched({}, tagged), '2026-07-28', false)).toEqual([
+      { what: 'fruit ripens', fruit: { pollinatedOn: '2026-06-15', flowers: 12, ripeFrom: '2026-08-04' } },
+    ]);
     expect(whats(watched({}, [...tagged, entry('picked', '2026-08-05', null, '9 fruits')]), '2026-08-06')).toEqual([]);
+  });
+
+  test('a picking takes the tagged fruit that is ripe by then; what was pollinated later stays on the plant, until the last harvest', () => {
+    const tagged = [SOWN, entry('pollinated', '2026-06-15', 12), entry('pollinated', '2026-07-10', 5)];
+    const left = (...log: LogEntry[]) => fruitOnPlants(watched({}, [...tagged, ...log])).map(({ pollinatedOn }) => pollinatedOn);
+    expect(left()).toEqual(['2026-06-15', '2026-07-10']);
+    expect(left(entry('picked', '2026-08-05', null, '9 fruits'))).toEqual(['2026-07-10']);
+    expect(left(entry('picked', '2026-08-05', null, '9 fruits'), entry('harvested', '2026-09-01', 6))).toEqual([]);
+    expect(fruitOnPlants(watched({ state: 'back' }, tagged))).toEqual([]);
   });
 
   test('too few plants while something can be done, no more once they are harvested', () => {

@@ -12,8 +12,8 @@ export type Alarm =
   | { readonly what: 'bloom off plan'; readonly shift: number }
   /** What flowers near it does so at another time than planned: the share of its seed that is likely crossed now, and as planned. */
   | { readonly what: 'neighbour off plan'; readonly share: number; readonly planned: number }
-  /** Flowers pollinated by hand bear ripe seed by now, or in so many days. */
-  | { readonly what: 'fruit ripens'; readonly on: Day }
+  /** Fruit of flowers that were pollinated by hand has ripe seed by now, or in a few days. */
+  | { readonly what: 'fruit ripens'; readonly fruit: TaggedFruit }
   | { readonly what: 'no answer' | 'hand over' | 'not sown' | 'silent' | 'late'; readonly days: number };
 
 /** More crossed seed than this, and twice as much as was planned, is worth telling. */
@@ -21,6 +21,26 @@ const SHARE_WORTH_TELLING = 0.01;
 
 /** Whether what flowers near a grow-out brings it much more foreign pollen than was planned. @param share, planned shares of its seed, 0 to 1 */
 export const isNeighbourOffPlan = (share: number, planned: number): boolean => share >= SHARE_WORTH_TELLING && share >= 2 * planned;
+
+/** Fruit that was pollinated and tagged by hand, and is still on the plant. */
+export interface TaggedFruit {
+  readonly pollinatedOn: Day;
+  /** Null where nobody counted. */
+  readonly flowers: number | null;
+  /** When its seed may be ripe at the earliest. */
+  readonly ripeFrom: Day;
+}
+
+/** Tagged fruit that nobody has taken: whoever picks takes what is ripe by then, and the last harvest takes all. */
+export function fruitOnPlants({ season, daysToRipe, state }: Pick<Watched, 'season' | 'daysToRipe' | 'state'>): readonly TaggedFruit[] {
+  if (state !== 'handed over') return [];
+  return season.tagged
+    .map(({ on, flowers }) => ({ pollinatedOn: on, flowers, ripeFrom: addDays(on, daysToRipe) }))
+    .filter(
+      ({ pollinatedOn, ripeFrom }) =>
+        !season.pickings.some((picking) => picking.on >= ripeFrom) && !(season.harvestedOn !== null && season.harvestedOn >= pollinatedOn),
+    );
+}
 
 export interface Watched {
   readonly state: GrowOutState;
@@ -71,8 +91,8 @@ export function alarmsOf(watched: Watched, today: Day, winter: boolean): readonl
   if (standing && standing.kind !== 'enough') alarms.push({ what: standing.kind, standing });
   const shift = season.flowersFrom === null ? 0 : daysBetween(watched.bloomFrom, season.flowersFrom);
   if (Math.abs(shift) > DAYS_OFF_PLAN && season.growth === 'flowering') alarms.push({ what: 'bloom off plan', shift });
-  const ripens = season.pollinatedOn && season.growth === 'flowering' ? addDays(season.pollinatedOn, watched.daysToRipe) : null;
-  if (ripens !== null && daysBetween(today, ripens) <= DAYS_TO_RIPE) alarms.push({ what: 'fruit ripens', on: ripens });
+  for (const fruit of fruitOnPlants(watched))
+    if (daysBetween(today, fruit.ripeFrom) <= DAYS_TO_RIPE) alarms.push({ what: 'fruit ripens', fruit });
   if (today > backBy) alarms.push({ what: 'late', days: daysBetween(backBy, today) });
   const overdue = daysBetween(sowOn, today);
   if (season.growth === 'handed over' && overdue > DAYS_TO_SOW) alarms.push({ what: 'not sown', days: overdue });

@@ -14,6 +14,7 @@ export type Contradiction =
   | { readonly code: 'neighbours inside the cage'; readonly at: 'methods' }
   | { readonly code: 'a way and none'; readonly at: 'methods' }
   | { readonly code: 'picked before it was pollinated'; readonly at: 'pickedOn' }
+  | { readonly code: 'picked in the future' | 'picked in another year'; readonly at: 'pickings' }
   | { readonly code: 'stored before harvest'; readonly at: 'storedSince' }
   | { readonly code: 'clean while whole'; readonly at: 'form' }
   | { readonly code: 'a hybrid by its name'; readonly at: 'kind' };
@@ -60,6 +61,16 @@ export function contradictionsIn(
   when(pollinated !== null && picked !== null && daysBetween(pollinated, picked) < 0, {
     code: 'picked before it was pollinated',
     at: 'pickedOn',
+  });
+  const pickings = (known(passport.pickings) ?? []).flatMap(({ on }) => (on === 'unknown' ? [] : [on]));
+  when(
+    pickings.some((on) => on > today),
+    { code: 'picked in the future', at: 'pickings' },
+  );
+  // A harvest may go on over New Year, no longer.
+  when(harvest !== null && pickings.some((on) => Math.abs(yearOf(on) - yearOf(harvest)) > 1), {
+    code: 'picked in another year',
+    at: 'pickings',
   });
   when(before(since, harvest), { code: 'stored before harvest', at: 'storedSince' });
   when(passport.form === 'whole fruit' && crop.extraction === 'dry' && passport.look.length > 0, { code: 'clean while whole', at: 'form' });

@@ -4,6 +4,7 @@ import type { Method } from '../isolation/barriers.ts';
 import type { Said } from '../isolation/pollen.ts';
 import type { Milligrams, Seeds } from '../kernel/kinds.ts';
 import type { Kind, StoredSoFar } from '../lots/words.ts';
+import type { Picking } from './pickings.ts';
 
 /** An answer, "unknown", or null where the question was not asked. */
 export type Answer<T> = Said<T> | null;
@@ -87,7 +88,8 @@ export interface Passport {
   readonly boltedWhy: Answer<(typeof BOLT_REASONS)[number]>;
   readonly diseases: Answer<readonly DiseaseSeen[]>;
   readonly forcedByWeather: string | null;
-  readonly pickings: Answer<number>;
+  /** Of a harvest in stages; one picking is the whole harvest. */
+  readonly pickings: Answer<readonly Picking[]>;
   readonly selfSown: Answer<boolean>;
   readonly pollinatedOn: Answer<IsoDate>;
   readonly pickedOn: Answer<IsoDate>;

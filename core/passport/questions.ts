@@ -71,6 +71,20 @@ export const QUESTIONS = {
 export type Question = keyof typeof QUESTIONS;
 const QUESTION_IDS = Object.keys(QUESTIONS) as Question[];
 
+/** Fields that are part of another question's answer. */
+export const OTHER_FIELDS: readonly (readonly [RegExp, Question])[] = [
+  [/^varietyNew$/, 'variety'],
+  [/^donorNew$/, 'donor'],
+  [/^garden(New|Place)$/, 'garden'],
+  [/^sureHarvested$/, 'harvested'],
+  [/^diseaseOther$/, 'diseases'],
+  [/^sick:/, 'diseaseAnswers'],
+  [/^n\d+(what|crop|metres|overlap|amount|caged)$/, 'neighbours'],
+  [/^p\d+(on|weight)$/, 'pickings'],
+  [/^sample(Seeds|Weight)$/, 'sample'],
+  [/^keepsLoanOpen$/, 'note'],
+];
+
 /** Questions that may be left empty. */
 export const OPTIONAL: ReadonlySet<Question> = new Set<Question>([
   'firstSource',

@@ -55,6 +55,12 @@ test('what spoils or is late at the bench is for now, tests are for the week, ho
   expect(bandOf({ kind: 'test', on: addDays(TODAY, -90) }, TODAY)).toBe('this week');
   expect(bandOf({ kind: 'grow-out', on: TODAY }, TODAY)).toBe('this week');
   expect(bandOf({ kind: 'grow-out', on: TODAY, spoils: true }, TODAY)).toBe('now');
+  expect([-3, 1, 7, 8].map((days) => bandOf({ kind: 'fruit', on: addDays(TODAY, days) }, TODAY))).toEqual([
+    'now',
+    'now',
+    'this week',
+    'when there is time',
+  ]);
   expect(bandOf({ kind: 'hold', on: '2020-01-01' }, TODAY)).toBe('when there is time');
 });
 

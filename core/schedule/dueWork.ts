@@ -2,7 +2,8 @@ import { daysBetween, type IsoDate } from '../calendar/plainDate.ts';
 
 /** One thing to do, as Today shows it. `on` is the day it fell or falls due. */
 export interface DueWork {
-  readonly kind: 'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label' | 'call' | 'answer';
+  readonly kind:
+    'step' | 'count' | 'open' | 'test' | 'return' | 'hold' | 'grow-out' | 'copy' | 'risk' | 'label' | 'call' | 'answer' | 'fruit';
   readonly on: IsoDate;
   /** Plants or seed are lost if it waits, although its kind can wait as a rule; or nothing is for days, although its kind cannot. */
   readonly spoils?: boolean;
@@ -26,6 +27,7 @@ const WEIGHT: Record<DueWork['kind'], number> = {
   label: 0.5,
   call: 3,
   answer: 1,
+  fruit: 2,
 };
 /** What stands before any delay: a towel or a ferment due today comes before anything that can wait, however late that is. */
 const START: Record<DueWork['kind'], number> = {
@@ -41,6 +43,7 @@ const START: Record<DueWork['kind'], number> = {
   label: 18,
   call: 58,
   answer: 27,
+  fruit: 29,
 };
 const MOST_DAYS_COUNTED = 30;
 
@@ -57,7 +60,7 @@ export function mostUrgentFirst<Work extends DueWork>(work: readonly Work[], tod
   );
 }
 
-/** When a piece of work should be done: counts at once, and batches unless they can wait for days; what must be opened, the day before it spoils; holds when there is time. */
+/** When a piece of work should be done: counts at once, and batches unless they can wait for days; what must be opened, the day before it spoils; fruit on the plant counts down; holds when there is time. */
 export function bandOf(work: DueWork, today: IsoDate): Band {
   switch (work.kind) {
     case 'step':
@@ -68,6 +71,10 @@ export function bandOf(work: DueWork, today: IsoDate): Band {
     case 'hold':
     case 'risk':
       return 'when there is time';
+    case 'fruit': {
+      const days = daysBetween(today, work.on);
+      return days <= 1 ? 'now' : days <= 7 ? 'this week' : 'when there is time';
+    }
     case 'open':
       return daysBetween(today, work.on) <= 1 ? 'now' : 'this week';
     case 'test':

@@ -20,6 +20,21 @@ export async function listDrafts(db: Db) {
   return rows.map(withBack);
 }
 
+/** Unfinished interviews about fruit that was pollinated by hand and is not picked yet. */
+export async function listDraftsOnPlants(db: Db) {
+  const said = (name: string) => sql<string>`answers ->> ${name}`;
+  return db
+    .selectFrom('draft')
+    .innerJoin('account', 'account.id', 'draft.account_id')
+    .select(['draft.id', 'draft.title', 'account.person_id as personId'])
+    .select([said('crop').as('cropId'), said('pollinatedOn').as('pollinatedOn')])
+    .where(STANDS)
+    .where(sql<boolean>`answers ->> 'pollinatedOn' ~ '^\\d{4}-\\d{2}-\\d{2}$' and coalesce(answers ->> 'pickedOn', '') = ''`)
+    .orderBy('draft.saved_at', 'desc')
+    .limit(50)
+    .execute();
+}
+
 /** A row with what its seed comes back from, in place of the two columns of which one may be filled. */
 function withBack<Row extends { loan_id: number | null; grow_out_id: number | null }>({ loan_id, grow_out_id, ...row }: Row) {
   const from: Back | null =

@@ -36,6 +36,7 @@ import * as seasonPlan from './0034_season_plan.ts';
 import * as labels from './0035_labels.ts';
 import * as undoAll from './0036_undo_all.ts';
 import * as desk from './0037_desk.ts';
+import * as pickings from './0038_pickings.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -76,4 +77,5 @@ export const migrations: Record<string, Migration> = {
   '0035_labels': labels,
   '0036_undo_all': undoAll,
   '0037_desk': desk,
+  '0038_pickings': pickings,
 };

@@ -5,7 +5,9 @@ import type { GrowOutId, Metres, Seeds } from '#core/kernel/kinds.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { MOST_NEIGHBOURS, type Answers } from '#core/passport/answers.ts';
+import { MOST_PICKINGS, pickingsAsAnswers, type Picking } from '#core/passport/pickings.ts';
 import type { OVERLAPS } from '#core/passport/passport.ts';
+import { parseAmount } from '#core/units/parseAmount.ts';
 import type { Db } from '#data/database.ts';
 import { findGrowOut, lotsOfGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { readLogs } from '#data/growouts/log.ts';
@@ -35,6 +37,13 @@ export async function readReturnOfGrowOut(
   return { answers: answersOf(season, neighbours, crop), garden: place && { id: place.gardenId, name: place.garden } };
 }
 
+/** The log says in the grower's words what was picked: a weight is one, “12 heads” is none. */
+const pickedInStages = ({ pickings }: Pick<Season, 'pickings'>): readonly Picking[] =>
+  pickings.slice(0, MOST_PICKINGS).map(({ on, amount }) => {
+    const read = parseAmount(amount);
+    return { on, milligrams: read.ok && read.amount.kind === 'weight' ? read.amount.milligrams : 'unknown' };
+  });
+
 /** Only what was recorded; anything nobody noted is asked. */
 function answersOf(
   season: Season,
@@ -61,7 +70,7 @@ function answersOf(
     say('offTypes', season.offTypesEarly + season.offTypesLate);
     say('roguing', season.offTypesLate > 0 ? 'later' : 'before flowering');
   }
-  if (crop.harvest === 'staged') say('pickings', season.pickings.length || null);
+  if (crop.harvest === 'staged' && season.pickings.length > 0) Object.assign(answers, pickingsAsAnswers(pickedInStages(season)));
   say('methods', season.methods.join('|'));
   if (neighbours.length > 0) {
     answers['neighbours'] = 'some';

@@ -2,7 +2,15 @@ import { isSelfing } from '#core/almanac/crop.ts';
 import { nextOn, yearOf } from '#core/calendar/plainDate.ts';
 import type { Standing } from '#core/growout/census.ts';
 import { readSeason, type Season } from '#core/growout/log.ts';
-import { alarmsOf, isNeighbourOffPlan, standingNow, type Alarm, type Watched } from '#core/growout/watch.ts';
+import {
+  alarmsOf,
+  fruitOnPlants,
+  isNeighbourOffPlan,
+  standingNow,
+  type Alarm,
+  type TaggedFruit,
+  type Watched,
+} from '#core/growout/watch.ts';
 import { plannedBloom } from '#core/growout/sowing.ts';
 import type { Day, GrowOutId } from '#core/kernel/kinds.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
@@ -19,6 +27,8 @@ export interface Going {
   readonly log: readonly KeptEntry[];
   readonly season: Season;
   readonly standing: Standing | null;
+  /** Tagged fruit still on the plants, the earliest first. */
+  readonly fruit: readonly TaggedFruit[];
   readonly alarms: readonly Alarm[];
 }
 
@@ -78,7 +88,14 @@ export async function readGoing<Row extends GrowOutRow>(
       daysToRipe: crop.daysToRipe[0],
       bloomFrom: plannedBloom(crop, sowOn, { last: house.lastFrost, first: house.firstFrost }).from,
     };
-    return { ...growOut, log, season, standing: standingNow(watched), alarms: alarmsOf(watched, today, isWinter(house, today)) };
+    return {
+      ...growOut,
+      log,
+      season,
+      standing: standingNow(watched),
+      fruit: fruitOnPlants(watched),
+      alarms: alarmsOf(watched, today, isWinter(house, today)),
+    };
   });
   const open = going.filter(
     ({ step, season, cropId }) => step === 'handed over' && season.growth !== 'harvested' && !isSelfing(crops.get(cropId)!),

@@ -6,6 +6,7 @@ import { plantsBy, type Rules } from '#core/house/rules.ts';
 import type { Day, LotId, Metres, PersonId } from '#core/kernel/kinds.ts';
 import { diseaseField, OTHER_DISEASE, saidSoFar, type Answers } from '#core/passport/answers.ts';
 import { holdsByRule, type RuledHold } from '#core/passport/holds.ts';
+import { pickingsAsAnswers } from '#core/passport/pickings.ts';
 import { known, type DiseaseSeen, type Passport } from '#core/passport/passport.ts';
 import { checkRipe, type Ripeness } from '#core/passport/ripe.ts';
 import { judgePlants, type PlantsReckoning } from '#core/population/bottleneck.ts';
@@ -253,7 +254,6 @@ export function passportAsAnswers(passport: Passport, crop: Pick<Crop, 'diseases
             ? 'none'
             : passport.diseases.map(({ name }) => tickFor(name, crop)).join('|'),
     forcedByWeather: text(passport.forcedByWeather),
-    pickings: text(passport.pickings),
     selfSown: passport.selfSown === true ? 'yes' : '',
     pollinatedOn: text(passport.pollinatedOn),
     pickedOn: text(passport.pickedOn),
@@ -266,6 +266,7 @@ export function passportAsAnswers(passport: Passport, crop: Pick<Crop, 'diseases
     storedIn: text(passport.storedIn),
     storedSince: text(passport.storedSince),
     ...diseaseAnswers(passport, crop),
+    ...(passport.pickings === 'unknown' ? { pickings: 'unknown' } : passport.pickings && pickingsAsAnswers(passport.pickings)),
     ...neighboursAsAnswers(passport),
   };
   if (packet)

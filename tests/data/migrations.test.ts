@@ -160,6 +160,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0035_labels',
     '0036_undo_all',
     '0037_desk',
+    '0038_pickings',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

@@ -1,6 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { addDays } from '#core/calendar/plainDate.ts';
 import type { LogKind } from '#core/growout/log.ts';
+import { readCrop } from '#data/almanac/almanac.ts';
 import { findTerms } from '#data/growouts/growers.ts';
 import { findGrowOut, growOutsOfGrower, promisedOfLot, readGrowOutSteps } from '#data/growouts/growOuts.ts';
 import { findLogPhoto, readLogs } from '#data/growouts/log.ts';
@@ -25,10 +27,12 @@ import {
 import { readConcerns, writeTerms } from '#services/growouts/growers.server.ts';
 import { logSeason, strikeEntry } from '#services/growouts/season.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
+import { startDraft } from '#services/intake/drafts.server.ts';
 import { startOfReturn } from '#services/intake/interview.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
 import { endAccess } from '#services/people/people.server.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
+import { readOnPlants } from '#services/today/onPlants.server.ts';
 import { undo } from '#services/undo.server.ts';
 import { intake, preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -105,6 +109,37 @@ describe('an offer', () => {
     expect((await declineOffer(leads(), { key: randomUUID(), growOutId: id, words: 'By phone' })).ok).toBe(true);
     expect((await offerGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: library.helper.name })).ok).toBe(true);
   });
+});
+
+test('fruit pollinated by hand is counted down until it is picked: in a grow-out’s log, and in an intake that waits for it', async () => {
+  const { id } = await handedOver('Tagged Line');
+  await write(id, 'sown', '2027-03-20', { count: 40 });
+  await write(id, 'pollinated', '2027-06-10', { count: 6 });
+  const { daysToRipe } = (await readCrop(library.db, 'pea'))!;
+  const onPlants = async (whose: number | null = null) => readOnPlants(library.db, [await goingOf(id, SUMMER)], whose);
+  const draft = async (pickedOn: string) =>
+    startDraft(library.db, library.helper, {
+      answers: { crop: 'squash-pepo', pollinatedOn: '2027-06-15', pickedOn },
+      title: 'Squash ‘Waits’',
+      back: null,
+    });
+  const [waits] = [await draft(''), await draft('2027-09-01')];
+  const squash = (await readCrop(library.db, 'squash-pepo'))!;
+  expect(await onPlants()).toEqual([
+    {
+      what: 'Pea ‘Tagged Line’',
+      to: `/grow-outs/${id}`,
+      fruit: { pollinatedOn: '2027-06-10', flowers: 6, ripeFrom: addDays('2027-06-10', daysToRipe[0]) },
+    },
+    {
+      what: 'Squash ‘Waits’',
+      to: `/intake/${waits}`,
+      fruit: { pollinatedOn: '2027-06-15', flowers: null, ripeFrom: addDays('2027-06-15', squash.daysToRipe[0]) },
+    },
+  ]);
+  expect((await onPlants(library.coordinator.personId)).map(({ what }) => what)).toEqual(['Pea ‘Tagged Line’']);
+  await write(id, 'harvested', '2027-07-01', { count: 5 });
+  expect((await onPlants()).map(({ what }) => what)).toEqual(['Squash ‘Waits’']);
 });
 
 describe('what a grower agreed to', () => {

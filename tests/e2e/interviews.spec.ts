@@ -313,20 +313,101 @@ test('a lot taken in while its answers are still being kept leaves no draft behi
   await expect(page.getByText('Hasty Signal')).toBeHidden();
 });
 
-test('it can be asked one thing at a time, by keyboard alone', async ({ page }) => {
+test('a pea from a neighbour is taken in step by step, in 15 screens and 60 keys beside letters', async ({ page }) => {
   await page.goto('/intake');
-  await page.getByRole('button', { name: BUTTON.askOneAtATime }).click();
-  await page.getByRole('group', { name: 'How did you get it?' }).getByLabel('Donated').focus();
-  await page.keyboard.press('Space');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Crop', { exact: true }).focus();
-  await page.keyboard.type('Dill');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Variety', { exact: true }).focus();
-  await page.keyboard.type('By Key');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('group', { name: 'Where does the name come from?' })).toBeVisible();
-  await expect(page.getByText('Question 4 of')).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.askStepByStep }).click();
+  let keys = 0;
+  const press = async (key: string) => {
+    keys += 1;
+    await page.keyboard.press(key);
+  };
+  const type = async (label: string, words: string) => {
+    await expect(page.getByLabel(label, { exact: true })).toBeFocused();
+    await page.keyboard.type(words);
+    await press('Enter');
+  };
+  const unknown = async (label: string) => {
+    await expect(page.getByLabel(label, { exact: true })).toBeFocused();
+    await press('?');
+  };
+  const choose = async (question: string, choice: string) => {
+    const group = page.getByRole('group', { name: question });
+    await expect(group.locator('input:focus')).toHaveCount(1);
+    const number = (await group.locator('label').allInnerTexts()).indexOf(choice) + 1;
+    expect(number, choice).toBeGreaterThan(0);
+    await press(String(number));
+  };
+  const next = async () => {
+    await expect(page.getByRole('button', { name: BUTTON.nextStep, exact: true })).toBeFocused();
+    await press('Enter');
+  };
+  await choose('How did you get it?', 'Donated');
+  await type('Crop', 'Pea');
+  await type('Variety', 'By Key');
+  await choose('Where does the name come from?', 'A neighbour');
+  await choose('How sure is the name?', 'Fairly sure');
+  await next();
+  const screens = Number(/of (\d+)/.exec(await page.getByText(/^Step 3 of/).innerText())![1]);
+  expect(screens).toBeLessThanOrEqual(15);
+  await choose('What kind of seed is it?', 'Heirloom or farm-saved');
+  await choose('Is the name protected or patented?', 'No');
+  await next();
+  await unknown('Who is bringing it?');
+  await unknown('Which garden did it grow in?');
+  await type('When was it harvested?', '2026');
+  await type('How many seasons have they saved it?', '3');
+  await type('Where did they first get it? (optional)', '');
+  await type('How many plants were there to start with? (optional)', '');
+  await type('How many plants flowered?', '40');
+  await type('How many plants did you save seed from?', '40');
+  await choose('Which plants did you save seed from?', 'All of them');
+  await type('What did you choose them for? (optional)', '');
+  await choose('Did you pull out off-types?', 'Not pulled');
+  await type('How many off-types did you see?', '0');
+  await choose('Did you see any of these on the plants?', 'None of them');
+  await press('Enter');
+  await choose('Was it picked more than once? (optional)', 'Once');
+  await expect(page.getByLabel('Did the plants sow themselves?')).toBeFocused();
+  await press('Enter');
+  await type('Did weather force you to harvest? (optional)', '');
+  await choose('Did anything it can cross with flower nearby?', 'Nothing');
+  await next();
+  await choose('How does the seed arrive?', 'Clean seed');
+  await choose('How was it dried?', 'In air and shade');
+  await expect(page.getByLabel('Plump')).toBeFocused();
+  await press('Enter');
+  await choose('Do you see insects or their holes?', 'None');
+  await choose('Do you see mould?', 'No');
+  await choose('Where has it been kept until today?', 'Cool cupboard');
+  await unknown('Since when?');
+  await type('How much is there?', '300 seeds');
+  await expect(page.getByLabel('Where will you keep it?')).toBeFocused();
+  await press('Enter');
+  await press('Enter');
+  await press('Tab');
+  await press('Tab');
+  await press('Enter');
+  await expect(page).toHaveURL(/\/lots\/.*new=yes/);
+  expect(keys).toBeLessThanOrEqual(60);
+});
+
+test('step by step, a fault leads back to the screen where it is mended', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, {
+    'How did you get it?': 'Donated',
+    Crop: 'Pea',
+    Variety: 'Back Signal',
+    'When was it harvested?': '2031',
+    'How does the seed arrive?': 'Clean seed',
+    'How much is there?': '300 seeds',
+  });
+  await restIsUnknown(page);
+  await page.getByRole('button', { name: BUTTON.askStepByStep }).click();
+  while (await page.getByRole('button', { name: BUTTON.nextStep, exact: true }).isVisible())
+    await page.getByRole('button', { name: BUTTON.nextStep, exact: true }).click();
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
+  await expect(page.getByLabel('When was it harvested?', { exact: true })).toBeFocused();
+  await expect(page.getByText('This is in the future')).toBeVisible();
 });
 
 test('near spellings, what the library has of it, and all the rest unknown in one tap', async ({ page }) => {

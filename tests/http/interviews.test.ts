@@ -55,7 +55,12 @@ test.each<[string, Change, Claim, string | null]>([
     'may vary',
     'two weeks in the freezer',
   ],
-  ['lettuce in three pickings', { crop: 'lettuce', variety: 'Third Signal', pickings: '3' }, 'true', null],
+  [
+    'lettuce in three pickings',
+    { crop: 'lettuce', variety: 'Third Signal', pickings: 'several', p0on: '2026-08-12', p0weight: '3 g', p1weight: '5 g' },
+    'true',
+    null,
+  ],
   [
     'beet with chard in flower at 366 m',
     { crop: 'beet', variety: 'Red Semaphore', ...near(366, 'chard', 'chard') },

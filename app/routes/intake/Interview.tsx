@@ -14,21 +14,17 @@ import { backFields } from '#core/passport/back.ts';
 import type { Back } from '#core/passport/back.ts';
 import { type Answers, questionsNow } from '#core/passport/answers.ts';
 import { mayBeUnknown, PARTS, QUESTIONS, type Question } from '#core/passport/questions.ts';
+import { questionOf, screensOf } from '#core/passport/screens.ts';
 import { SoFar } from './SoFar.tsx';
-import type { InterviewContext } from './asking.ts';
 import type { Saved } from './intake.tsx';
+import { OneScreen } from './OneScreen.tsx';
 import { AskQuestion } from './questions.tsx';
+import { PART_TITLES, type InterviewContext } from './asking.ts';
 import { ripeWhen } from '#words/almanac.ts';
 
 const SAVE_AFTER_MS = 700;
-const PART_TITLES = {
-  'what it is': 'What it is',
-  'where from': 'Where from',
-  'how it grew': 'How it grew',
-  'kept apart': 'Isolation',
-  condition: 'Its condition',
-  'how much': 'Amount and storage',
-} as const;
+/** The crop decides what else is asked: its questions are waited for. */
+const SAVE_CROP_AFTER_MS = 50;
 
 export interface InterviewProps extends Pick<InterviewContext, 'crops' | 'places' | 'gardens' | 'loan' | 'asks' | 'faults'> {
   readonly rules: Rules;
@@ -60,10 +56,18 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
   const crop =
     saved.crop && saved.crop.id === answers['crop'] ? saved.crop : start.crop && start.crop.id === answers['crop'] ? start.crop : null;
   const questions = useMemo(() => questionsNow(crop, answers, back !== null), [crop, answers, back]);
-  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, back);
+  const isCropNew = !crop && crops.some(({ id }) => id === answers['crop']);
+  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, back, isCropNew ? SAVE_CROP_AFTER_MS : SAVE_AFTER_MS);
+  const screens = useMemo(() => screensOf(questions), [questions]);
+  const latestScreens = useRef(screens);
+  latestScreens.current = screens;
   useEffect(() => {
-    if (Object.keys(faults).length > 0 || formFault)
-      form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
+    if (Object.keys(faults).length === 0 && !formFault) return;
+    const faulty = latestScreens.current.findIndex((asked) =>
+      Object.keys(faults).some((field) => asked.includes(questionOf(field) as Question)),
+    );
+    if (faulty >= 0) setStep(faulty);
+    form.current?.querySelector<HTMLElement>('[aria-invalid="true"], [role="alert"]')?.focus();
   }, [faults, formFault]);
   const context: InterviewContext = {
     answers: withContainer(answers),
@@ -82,7 +86,8 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
     loan,
     asks,
   };
-  const at = Math.min(step, questions.length - 1);
+  const at = Math.min(step, screens.length - 1);
+  const isLast = at === screens.length - 1;
   const send = (event: FormEvent<HTMLFormElement>) => {
     const pressed = (event.nativeEvent as SubmitEvent).submitter;
     const intent = pressed instanceof HTMLButtonElement ? pressed.value : 'take';
@@ -91,7 +96,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
     if (waiting !== null) return;
     // While the crop's own questions are still on their way, the last one shown is not the last.
     const moreToCome = !crop && Boolean(answers['crop']);
-    if (oneByOne && intent === 'take' && (at < questions.length - 1 || moreToCome)) return setStep(at + 1);
+    if (oneByOne && intent === 'take' && (!isLast || moreToCome)) return setStep(at + 1);
     setWaiting(intent);
   };
   useEffect(() => {
@@ -136,29 +141,16 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
               'Saved from the first answer on.'
             )}
           </p>
-          <button type="button" className="link min-h-11" aria-pressed={oneByOne} onClick={() => setOneByOne(!oneByOne)}>
-            {oneByOne ? 'Show all questions' : 'Ask one at a time'}
+          <button type="button" className="link min-h-11" onClick={() => setOneByOne(!oneByOne)}>
+            {oneByOne ? 'Show all questions' : 'Ask step by step'}
           </button>
         </div>
         {oneByOne ? (
-          <div className="space-y-6">
-            <p className="text-small text-soft">
-              Question {at + 1} of {questions.length}
-            </p>
-            <AskQuestion key={questions[at]} question={questions[at]!} context={context} />
-            <div className="flex gap-3">
-              <Button type="button" disabled={at === 0} onClick={() => setStep(at - 1)}>
-                Back
-              </Button>
-              <Button type="submit" value="take" look="action">
-                {at === questions.length - 1 ? 'Take in and assign a code' : 'Next'}
-              </Button>
-            </div>
-          </div>
+          <OneScreen asked={screens[at]!} at={at} of={screens.length} onBack={() => setStep(at - 1)} context={context} />
         ) : (
           <AllParts questions={questions} context={context} />
         )}
-        {!oneByOne && (
+        {(!oneByOne || isLast) && (
           <div className="flex flex-wrap gap-3">
             <Button type="submit" name="intent" value="take" look="action">
               Take in and assign a code
@@ -236,7 +228,6 @@ const SHORT: ReadonlySet<Question> = new Set<Question>([
   'plantsHarvested',
   'offTypes',
   'traits',
-  'pickings',
   'forcedByWeather',
   'pollinatedOn',
   'pickedOn',
@@ -263,7 +254,7 @@ function AllParts({ questions, context }: { questions: readonly Question[]; cont
     heads.current?.querySelector(`[data-part="${part}"]`)?.scrollIntoView({ block: 'start' });
   };
   useEffect(() => {
-    const faulty = PARTS.find((part) => Object.keys(faults).some((name) => QUESTIONS[name as Question] === part));
+    const faulty = PARTS.find((part) => Object.keys(faults).some((field) => QUESTIONS[questionOf(field) as Question] === part));
     if (faulty) setOpenPart(faulty);
   }, [faults]);
   return (
@@ -320,6 +311,7 @@ function useAutosave(
   submit: ReturnType<typeof useFetcher>['submit'],
   idle: boolean,
   back: Back | null,
+  afterMs: number,
 ): void {
   const sent = useRef(answers);
   const latest = useRef({ saved, submit });
@@ -338,7 +330,7 @@ function useAutosave(
         },
         { method: 'post', action: now.draft ? `/intake/${now.draft.id}` : '/intake' },
       );
-    }, SAVE_AFTER_MS);
+    }, afterMs);
     return () => clearTimeout(timer);
-  }, [answers, idle, back]);
+  }, [answers, idle, back, afterMs]);
 }

@@ -25,6 +25,15 @@ export interface InterviewContext extends Asking {
   readonly asks: Asks;
 }
 
+export const PART_TITLES = {
+  'what it is': 'What it is',
+  'where from': 'Where from',
+  'how it grew': 'How it grew',
+  'kept apart': 'Isolation',
+  condition: 'Its condition',
+  'how much': 'Amount and storage',
+} as const;
+
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 /** Words as choices, said as `said` has them or with a capital. */
 export const choices = (words: readonly string[], said: Readonly<Record<string, string>> = {}): Choice[] =>

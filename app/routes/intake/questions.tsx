@@ -27,6 +27,7 @@ import { AskDiseaseAnswers, AskDiseases } from './AskDiseases.tsx';
 import { choices, type InterviewContext } from './asking.ts';
 import { AskDonor, AskGarden, AskNote, AskOffspring, AskSample, AskVariety } from './askedApart.tsx';
 import { AskChoice, AskDay, AskSure, AskText, AskTick, type Choice } from './asks.tsx';
+import { AskPickings } from './AskPickings.tsx';
 import { AskNeighbours } from './neighbours.tsx';
 
 /** How a question is answered: a choice, a line, a day, or a tick. `unknown` gives it a box for that. */
@@ -80,7 +81,6 @@ const FORM_OF: Readonly<Record<PlainQuestion, Form>> = {
   offTypes: COUNT_OR_UNKNOWN,
   bolters: oneOrUnknown(choices(BOLTERS)),
   boltedWhy: oneOrUnknown(choices(BOLT_REASONS)),
-  pickings: { as: 'line', inputMode: 'numeric' },
   selfSown: { as: 'tick' },
   forcedByWeather: LINE,
 
@@ -112,6 +112,7 @@ const ASKED_APART: Readonly<Record<AskedApart, (props: { context: InterviewConte
   garden: AskGarden,
   diseases: AskDiseases,
   diseaseAnswers: AskDiseaseAnswers,
+  pickings: AskPickings,
   neighbours: AskNeighbours,
   sample: AskSample,
   note: AskNote,

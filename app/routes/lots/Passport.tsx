@@ -7,6 +7,8 @@ import { neighbourWords } from '#words/promise.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { KIND_WORDS, ORIGIN_WORDS, STORED_WORDS } from '#words/vocabulary.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { pickingsInAll, type Picking } from '#core/passport/pickings.ts';
+import { pickingWords, pickingsWords } from '#words/pickings.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { Kind, Origin } from '#core/lots/words.ts';
 import type { Answer, NeighbourTold, Passport as PassportAnswers } from '#core/passport/passport.ts';
@@ -119,7 +121,7 @@ const SHOWN: Readonly<Record<keyof PassportAnswers, Show>> = {
         ? 'none that seed can carry'
         : seen.map(({ name, answer }) => `${name} (${DISEASE_ANSWER_WORDS[answer].toLowerCase()})`).join(', '),
     ),
-  pickings: ({ pickings }) => row('Pickings', pickings),
+  pickings: ({ pickings }) => row('Pickings', pickings, (list) => <Pickings list={list} />),
   selfSown: ({ selfSown }) => (selfSown ? [['Sown', 'self-sown']] : []),
   forcedByWeather: ({ forcedByWeather }) => told('Weather', forcedByWeather),
   neighbours: ({ neighbours }) =>
@@ -165,6 +167,22 @@ function plantsLine({ plantsSown, plantsStanding, plantsHarvested }: PassportAns
     plantsHarvested !== null && plantsHarvested !== 'unknown' ? `${plantsHarvested} gave seed` : null,
   ].filter(Boolean);
   return said.length === 0 ? <Unknown /> : said.join(', ');
+}
+
+function Pickings({ list }: { list: readonly Picking[] }) {
+  const units = useUnits();
+  if (list.length < 2) return 'one';
+  return (
+    <>
+      {pickingsWords(list, units)}
+      {pickingsInAll(list).isLong && '. Seed of the first and the last picking may differ: test them separately'}
+      <ul className="text-small">
+        {list.map((one, index) => (
+          <li key={index}>{pickingWords(one, units)}</li>
+        ))}
+      </ul>
+    </>
+  );
 }
 
 function Neighbours({ list }: { list: readonly NeighbourTold[] }) {

@@ -27,7 +27,10 @@ import { layTrouble, proposalWords } from './layWords.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { TemperatureField } from '#app/ui/TemperatureField.tsx';
+import { known } from '#core/passport/passport.ts';
+import { pickingsInAll } from '#core/passport/pickings.ts';
 import { proseIn } from '#core/units/proseIn.ts';
+import { readPassports } from '#data/lots/passports.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Start a test · Kind Granary' }];
 
@@ -36,11 +39,14 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const [lot, typed] = await Promise.all([findLotByCode(db, params.code), typedBefore(request, actor)]);
   if (!lot) throw data(null, { status: 404 });
   const again = Number(new URL(request.url).searchParams.get('batch'));
-  const [[proposal], first, pickings] = await Promise.all([
+  const [[proposal], first, batches, passports] = await Promise.all([
     proposeTests(db, [{ id: lot.id, seedsLeft: seedsLeftOf(lot) }], house, today),
     Number.isSafeInteger(again) && again > 0 ? findTest(db, again) : undefined,
     listBatchesOfLot(db, lot.id),
+    readPassports(db, lot.id),
   ]);
+  const told = known(passports[0]?.answers.pickings ?? null) ?? [];
+  const pickings = Math.max(batches.length, told.length);
   return {
     key: newFormKey(),
     today,
@@ -57,7 +63,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     proposal: proposal!,
     why: lot.nextTestOn !== null && lot.nextTestOn <= today ? nextTestWords(lot.nextTestReason) : null,
     cautions: hazardWords({ treated: lot.treated, cautions: lot.facts.cautions }),
-    pickings: pickings.length > 1 ? pickings.length : 0,
+    pickings: pickings > 1 ? pickings : 0,
+    daysPicked: pickingsInAll(told).days,
     /** A further batch of this sequential test. */
     series:
       first?.code === lot.code && first.batchSeeds !== null
@@ -203,7 +210,7 @@ export default function Lay({ loaderData: lot, actionData }: Route.ComponentProp
           <TextField
             field={fields.part}
             label="Which picking? (optional)"
-            hint={`It was picked ${lot.pickings} times. Test pickings that differ separately`}
+            hint={`It was picked ${lot.pickings} times${lot.daysPicked > 0 ? ` over ${lot.daysPicked} days` : ''}. Test pickings that differ separately`}
           />
         )}
         <HowLaid fields={fields} today={lot.today} wakes={lot.wakes && proseIn(units, lot.wakes)} checks={lot.checks} />

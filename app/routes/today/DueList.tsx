@@ -1,6 +1,7 @@
 import {
   Amphora,
   Archive,
+  Cherry,
   ChevronDown,
   Citrus,
   Hand,
@@ -78,6 +79,14 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
     all: '/grow-outs/all',
     go: 'Show the grow-outs',
   },
+  fruit: {
+    verb: 'Fruit of',
+    many: 'fruits tagged by hand are ripening',
+    Icon: Cherry,
+    tone: 'text-good',
+    all: '/grow-outs/all',
+    go: 'Show the grow-outs',
+  },
   copy: { verb: 'Ask', many: 'keepers of safety copies to ask', Icon: Archive, tone: 'text-frost', all: '/copies', go: 'Show the copies' },
   risk: { verb: 'See', many: 'lines are at risk', Icon: TriangleAlert, tone: 'text-poor', all: '/grow-outs/risk', go: 'Show the lines' },
   label: { verb: 'Replace', many: 'lots need new labels', Icon: Tag, tone: 'text-doubt', all: '/labels', go: 'Show the labels' },
@@ -130,7 +139,7 @@ export function WorkBand({ band: { band, rows, minutes }, className }: { band: B
             <Group key={kind} kind={kind} total={total} work={work} />
           ) : (
             work.map((one) => (
-              <li key={kind + one.to}>
+              <li key={`${one.to} ${one.why}`}>
                 <Piece work={one} />
               </li>
             ))
@@ -171,7 +180,7 @@ function Group({ kind, total, work }: { kind: WorkKind; total: number; work: rea
         {work.length < total && <p className="text-small text-soft">The {work.length} most urgent:</p>}
         <ul className="divide-y divide-rule">
           {work.map((one) => (
-            <li key={one.to}>
+            <li key={`${one.to} ${one.why}`}>
               <Piece work={one} />
             </li>
           ))}

@@ -21,7 +21,8 @@ import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import { readLabelsToReplace } from '#services/lots/labels.server.ts';
 import { readGoing, type Going } from '#services/growouts/watch.server.ts';
-import { alarmWords } from '#words/season.ts';
+import { readOnPlants, type OnPlants } from '#services/today/onPlants.server.ts';
+import { alarmWords, fruitWords } from '#words/season.ts';
 import type { Route } from './+types/today.ts';
 import { readFirstHour, type FirstHour } from '#data/today/firstHour.ts';
 import { FirstHour as FirstHourList } from './FirstHour.tsx';
@@ -47,7 +48,7 @@ const MOST_SHOWN = 20;
 const DAYS_AT_ONCE = 3;
 
 /** What a garden cannot wait for. */
-const LOST_IF_LEFT: ReadonlySet<Alarm['what']> = new Set(['too few', 'in danger', 'fruit ripens']);
+const LOST_IF_LEFT: ReadonlySet<Alarm['what']> = new Set(['too few', 'in danger']);
 
 type Due = Awaited<ReturnType<typeof readDue>>;
 
@@ -92,8 +93,9 @@ function asBenchWork({ batches, done, warm }: Ripe, { now, house }: { now: Date;
 
 /** Grow-outs that want something: seed to hand over, an answer that has not come, too few plants, seed that is late. */
 function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
-  return going.flatMap(({ id, crop, variety, alarms }) =>
-    alarms.length === 0
+  return going.flatMap(({ id, crop, variety, alarms: all }) => {
+    const alarms = all.filter(({ what }) => what !== 'fruit ripens');
+    return alarms.length === 0
       ? []
       : [
           {
@@ -109,9 +111,20 @@ function asGrowOutWork(going: readonly (GrowOutRow & Going)[], today: Day) {
               .replace(/^[A-Z]/, (letter) => letter.toLowerCase())}`,
             spoils: alarms.some(({ what }) => LOST_IF_LEFT.has(what)),
           },
-        ],
-  );
+        ];
+  });
 }
+
+/** Fruit on the plant, counted down until its seed is ripe. */
+const asFruitWork = ({ what, to, fruit }: OnPlants, today: Day) => ({
+  kind: 'fruit' as const,
+  on: fruit.ripeFrom,
+  to,
+  what: `${what}: ripe ${fruit.ripeFrom <= today ? 'by now' : formatDistance(daysBetween(today, fruit.ripeFrom))}`,
+  treated: null,
+  minutes: 5,
+  why: fruitWords(fruit),
+});
 
 /** A keeper to be asked how the copies are. */
 const asAsking = ({ place, person, askBy, copies }: Awaited<ReturnType<typeof keepersToAsk>>[number]) => ({
@@ -251,7 +264,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const own: Ripe =
     begun === null ? ripe : { ...ripe, batches: ripe.batches.filter(({ batch }) => begun.has(batch.id)), done: [], warm: [] };
   const atBench = asBenchWork(own, { now, house });
-  const growOuts = asGrowOutWork(mine ? open.filter(({ growerId }) => growerId === actor.personId) : open, today);
+  const grown = mine ? open.filter(({ growerId }) => growerId === actor.personId) : open;
+  const growOuts = asGrowOutWork(grown, today);
+  const fruit = (await readOnPlants(db, grown, mine ? actor.personId : null)).map((one) => asFruitWork(one, today));
   const copies = mine ? [] : toAsk.map(asAsking);
   const risk = mine || atRisk === 0 ? [] : [asRisk(atRisk, today)];
   const relabel = labels.length === 0 ? [] : [asLabels(labels.length, today)];
@@ -260,6 +275,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       ...atBench,
       ...asWork(due, today),
       ...mostUrgentFirst(growOuts, today).slice(0, MOST_SHOWN),
+      ...mostUrgentFirst(fruit, today).slice(0, MOST_SHOWN),
       ...copies,
       ...risk,
       ...relabel,
@@ -276,6 +292,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     hold: due.holds[0]?.total ?? 0,
     open: due.openings[0]?.total ?? 0,
     'grow-out': growOuts.length,
+    fruit: fruit.length,
     copy: copies.length,
     risk: risk.length,
     label: relabel.length,
