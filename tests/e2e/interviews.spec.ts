@@ -391,6 +391,45 @@ test('a pea from a neighbour is taken in step by step, in 15 screens and 60 keys
   expect(keys).toBeLessThanOrEqual(60);
 });
 
+test('without scripts it is filled in part by part: a harvest in stages, and what another device saved meanwhile', async ({ browser }) => {
+  const context = await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto('/intake');
+  const choose = (question: string, choice: string) => page.getByRole('group', { name: question }).getByLabel(choice, { exact: true }).check();
+  const save = () => page.getByRole('button', { name: BUTTON.saveAndContinue }).click();
+  await choose('How did you get it?', 'Donated');
+  await page.getByLabel('Crop', { exact: true }).fill('Lettuce');
+  await page.getByLabel('Variety', { exact: true }).fill('Plain Paper');
+  await save();
+  await choose('Was it picked more than once? (optional)', 'Several times');
+  await choose('How does the seed arrive?', 'Clean seed');
+  await save();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await page.getByLabel('Picking 1: when?', { exact: true }).fill('12 Aug');
+  await page.getByLabel('Picking 1: weight', { exact: true }).fill('14 g');
+  await page.getByLabel('Picking 2: weight', { exact: true }).fill('7 g');
+  await save();
+  await expect(page.getByLabel('Picking 3: when?', { exact: true })).toBeVisible();
+  await expect(page.getByText('2 pickings, 21 g together')).toBeVisible();
+
+  await other.getByLabel('Anything else').fill('From the other desk');
+  await other.getByRole('button', { name: BUTTON.saveAndContinue }).click();
+  await expect(other.getByText('someone has continued these questions on another device')).toBeVisible();
+  await expect(other.getByLabel('Anything else')).toHaveValue('From the other desk');
+
+  await page.getByLabel('How much is there?').fill('21 g');
+  for (const name of await page.locator('form input[name$="-unknown"]').all()) if (await name.isEnabled()) await name.check();
+  for (const group of await page.locator('form fieldset').all()) {
+    const unknown = group.getByLabel('Unknown', { exact: true });
+    if ((await group.locator('input:checked').count()) === 0 && (await unknown.count()) === 1) await unknown.check();
+  }
+  await page.getByLabel('How much is there?').fill('21 g');
+  await page.getByLabel('Where will you keep it?').fill('Seed cupboard');
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
+  await expect(page).toHaveURL(/\/lots\//);
+});
+
 test('step by step, a fault leads back to the screen where it is mended', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {

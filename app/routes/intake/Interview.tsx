@@ -121,7 +121,12 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
         {Object.entries(backFields(back)).map(([name, value]) => (
           <input key={name} type="hidden" name={name} value={value} />
         ))}
-        {saved.draft && <input type="hidden" name="draft" value={saved.draft.id} />}
+        {saved.draft && (
+          <>
+            <input type="hidden" name="draft" value={saved.draft.id} />
+            <input type="hidden" name="version" value={saved.draft.version} />
+          </>
+        )}
         {formFault && <Notice tone="poor">{formFault}</Notice>}
         <InShort judged={saved.soFar.judged} />
         <div className="no-print flex flex-wrap items-center justify-between gap-3">

@@ -184,6 +184,10 @@ function askedBy({ code }: IntakeProblem): Asks {
   return code === 'harvest before it was lent' || code === 'seed in the first year' ? 'harvest' : null;
 }
 
+const CHANGED_ELSEWHERE =
+  'Not saved: someone has continued these questions on another device. Save again to put what is below in place of theirs';
+const ENDED_ELSEWHERE = 'Not saved: someone has taken this seed in, or discarded these questions';
+
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const { actor, now } = visit;
@@ -201,8 +205,13 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (intent === 'save' || intent === 'keep') {
     const version = rowVersion.safeParse(form.get('version')).data ?? 1;
     const id = draftId ?? (await startDraft(db, actor, { answers: said, title, back }));
-    if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version })))
-      return notAccepted({ saved: undefined, faults: {}, whole: null, asks: null });
+    if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version }))) {
+      // Pressed by hand, without scripts: what was typed stays on the page; with them it never left it.
+      if (intent === 'save') return notAccepted({ saved: undefined, faults: {}, whole: null, asks: null });
+      const other = await findDraft(db, draftId);
+      const saved = await savedAs(said, other ? { id: draftId, version: other.version } : null, back, visit);
+      return notAccepted({ saved, faults: {}, whole: other ? CHANGED_ELSEWHERE : ENDED_ELSEWHERE, asks: null });
+    }
     if (intent === 'keep') throw redirect(`/intake/${id}`);
     return {
       saved: await savedAs(said, { id, version: draftId ? version + 1 : 1 }, back, visit),
