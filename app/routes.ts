@@ -31,6 +31,7 @@ export default [
   route('tests/photos/:id', 'routes/tests/photo.ts'),
   route('tests/round', 'routes/tests/round.tsx'),
   route('tests/:id/counts', 'routes/tests/counts.ts'),
+  route('tests/:id/claim', 'routes/tests/claim.ts'),
   route('tests/:id/slip', 'routes/tests/slip.tsx'),
   route('tests/:id/slip.pdf', 'routes/tests/slipSheet.ts'),
   route('wants', 'routes/stock/wants.tsx'),

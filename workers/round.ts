@@ -22,8 +22,11 @@ interface WorkerScope {
 const worker = self as unknown as WorkerScope;
 const CACHE = 'kept-pages';
 const PAGES = ['/tests/round', '/grow-outs/log'];
+const TOWEL = /^\/tests\/\d+$/;
+/** More towels than somebody looks at one by one in an evening. */
+const MOST_TOWELS = 20;
 
-// Keeps the count round and the season's log for shed and garden: these pages and the files they are made of, and nothing else. Signing out forgets them.
+// Keeps the count round, towels and the season's log for shed and garden: these pages and the files they are made of, and nothing else. Signing out forgets them.
 worker.addEventListener('install', () => void worker.skipWaiting());
 worker.addEventListener('activate', (event) => event.waitUntil(begin()));
 
@@ -39,7 +42,7 @@ worker.addEventListener('fetch', (event) => {
   if (origin !== worker.location.origin) return;
   // With scripts the form goes to the page's data, without them to the page itself.
   if (pathname === '/sign-out' || pathname === '/sign-out.data') event.waitUntil(caches.delete(CACHE));
-  if (event.request.method === 'GET' && (PAGES.includes(pathname) || pathname.startsWith('/assets/')))
+  if (event.request.method === 'GET' && (PAGES.includes(pathname) || TOWEL.test(pathname) || pathname.startsWith('/assets/')))
     event.respondWith(fetch(event.request).catch(async () => (await caches.match(pathname, { cacheName: CACHE })) ?? Response.error()));
 });
 
@@ -61,5 +64,7 @@ async function keep(paths: readonly string[]): Promise<boolean> {
       return true;
     }),
   );
+  const towels = (await cache.keys()).filter(({ url }) => TOWEL.test(new URL(url).pathname));
+  for (const towel of towels.slice(0, -MOST_TOWELS)) await cache.delete(towel);
   return done.every(Boolean);
 }

@@ -2,7 +2,7 @@ import { CloudOff } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Button } from './Button.tsx';
-import { dropUnsent, keptFor, onUnsent, sendKept, type Unsent } from './unsent.ts';
+import { dropUnsent, isTried, keptFor, onUnsent, sendKept, type Unsent } from './unsent.ts';
 
 /** What was recorded on this device and is not saved yet: sent as soon as there is a network, and shown until they are. */
 export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => void }) {
@@ -19,9 +19,9 @@ export function UnsentNotice({ owner, onSent }: { owner: number; onSent?: () => 
       stop();
     };
   }, [owner, onSent]);
-  if (unsent.length === 0) return null;
-  const waiting = unsent.filter(({ refused }) => refused === null);
+  const waiting = unsent.filter((one) => one.refused === null && isTried(one));
   const refused = unsent.filter((one) => one.refused !== null);
+  if (waiting.length + refused.length === 0) return null;
   return (
     <section aria-label="Not saved yet" className="no-print mb-4 border-l-4 border-doubt bg-doubt-tint px-4 py-3 text-doubt">
       {waiting.length > 0 && (

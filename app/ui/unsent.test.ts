@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { dropUnsent, keepForLater, keptFor, onUnsent, sendKept } from './unsent.ts';
+import { dropUnsent, keepForLater, keptFor, onUnsent, sendKept, sendSafely } from './unsent.ts';
 
 const OWNER = 7;
 const count = (key: string) => ({
@@ -85,11 +85,28 @@ describe('what waits on the device', () => {
     );
     for (const key of ['a', 'b']) keepForLater(OWNER, count(key));
     expect(await sendKept(OWNER)).toBe('all sent');
-    expect(keptFor(OWNER)).toEqual([{ ...count('a'), refused: 'Too early. Too many' }]);
+    expect(keptFor(OWNER)).toEqual([
+      { ...count('a'), refused: 'Too early. Too many', errors: { checkedOn: ['Too early'], more: ['Too many'] } },
+    ]);
     expect(await sendKept(OWNER)).toBe('all sent');
     expect(sent).toHaveLength(2);
     dropUnsent(OWNER, 'a');
     expect(keptFor(OWNER)).toEqual([]);
+  });
+
+  test('sent at once, are gone when saved, wait without a network, and come back to their form when refused', async () => {
+    let answer: () => Response = taken;
+    browser(() => answer());
+    expect(await sendSafely(OWNER, count('a'))).toEqual({ is: 'saved' });
+    answer = () => {
+      throw new TypeError('no network');
+    };
+    expect(await sendSafely(OWNER, count('b'))).toEqual({ is: 'waiting' });
+    expect(keptFor(OWNER).map(({ key }) => key)).toEqual(['b']);
+    answer = () => Response.json({ ok: false, errors: { more: ['Too many'] } }, { status: 400 });
+    expect(await sendSafely(OWNER, count('c'))).toEqual({ is: 'refused', errors: { more: ['Too many'] } });
+    // The one before it was refused as well: nobody is at its form any more, so it stays with why.
+    expect(keptFor(OWNER).map(({ key, refused }) => [key, refused])).toEqual([['b', 'Too many']]);
   });
 
   test('asked to go twice at once, go once', async () => {

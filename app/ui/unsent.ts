@@ -11,10 +11,14 @@ export interface Unsent {
   readonly fields: Readonly<Record<string, string>>;
   /** Why the book would not take it; null while it only waits. */
   readonly refused: string | null;
+  /** The same, by the field it is about. */
+  readonly errors?: Errors;
 }
 
+type Errors = Readonly<Record<string, readonly string[]>>;
+
 /** What the book says to what is sent to it. */
-export type SentAnswer = { readonly ok: true } | { readonly ok: false; readonly errors: Readonly<Record<string, readonly string[]>> };
+export type SentAnswer = { readonly ok: true } | { readonly ok: false; readonly errors: Errors };
 
 const CHANGED = 'unsent';
 const GIVE_UP_MS = 15_000;
@@ -39,17 +43,24 @@ function keep(owner: number, waiting: readonly Unsent[]): void {
   dispatchEvent(new Event(CHANGED));
 }
 
+/** What this window has kept and not tried to send yet: nobody need be told that it waits. */
+const untried = new Set<string>();
+export const isTried = ({ key }: Unsent): boolean => !untried.has(key);
+
 /** Keeps it. @returns false where the device has no room for it: nothing is kept then */
 export function keepForLater(owner: number, one: Unsent): boolean {
   try {
+    untried.add(one.key);
     keep(owner, [...keptFor(owner), one]);
     return true;
   } catch {
+    untried.delete(one.key);
     return false;
   }
 }
 
 export function dropUnsent(owner: number, key: string): void {
+  untried.delete(key);
   keep(
     owner,
     keptFor(owner).filter((one) => one.key !== key),
@@ -76,17 +87,41 @@ export function sendKept(owner: number): Promise<Sent> {
   return sending;
 }
 
+/** What became of one entry that was kept and then sent. */
+export type Became = { readonly is: 'saved' | 'waiting' } | { readonly is: 'refused'; readonly errors: Errors };
+
+/**
+ * Keeps an entry, so that nothing that happens to the page can lose it, and sends it at once. A refused one does not stay: it is mended where it was
+ * written. @returns null where the device has no room to keep it
+ */
+export async function sendSafely(owner: number, one: Unsent): Promise<Became | null> {
+  if (!keepForLater(owner, one)) return null;
+  const mine = () => keptFor(owner).find(({ key }) => key === one.key);
+  // A sending that was under way may have looked for the last time just before.
+  if ((await sendKept(owner)) === 'all sent' && mine()?.refused === null) await sendKept(owner);
+  const left = mine();
+  if (!left) return { is: 'saved' };
+  if (left.refused === null) return { is: 'waiting' };
+  dropUnsent(owner, one.key);
+  return { is: 'refused', errors: left.errors ?? { '': [left.refused] } };
+}
+
 async function sendAll(owner: number): Promise<Sent> {
   for (let one = next(owner); one; one = next(owner)) {
     const answer = await send(owner, one);
-    if (answer === 'no network' || answer === 'signed out') return answer;
+    if (answer === 'no network' || answer === 'signed out') {
+      untried.clear();
+      dispatchEvent(new Event(CHANGED));
+      return answer;
+    }
     const { key } = one;
     if (answer.ok) dropUnsent(owner, key);
     else {
+      untried.delete(key);
       const refused = Object.values(answer.errors).flat().join('. ');
       keep(
         owner,
-        keptFor(owner).map((kept) => (kept.key === key ? { ...kept, refused } : kept)),
+        keptFor(owner).map((kept) => (kept.key === key ? { ...kept, refused, errors: answer.errors } : kept)),
       );
     }
   }

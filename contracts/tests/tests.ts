@@ -152,6 +152,8 @@ export const countForm = z
     mould: tick,
     note: maybeWords(300),
     photo: maybePhoto,
+    /** The newest count that stood on the page where this one was made; 0 where there was none. */
+    after: z.int().min(0).optional(),
   })
   .transform(({ waiting, sprouted, abnormal, hard, fresh, dead, moreSprouted, moreAbnormal, moreHard, moreFresh, moreDead, ...form }) => {
     const marked = { waiting, sprouted, abnormal, hard, fresh, dead };

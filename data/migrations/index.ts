@@ -37,6 +37,7 @@ import * as labels from './0035_labels.ts';
 import * as undoAll from './0036_undo_all.ts';
 import * as desk from './0037_desk.ts';
 import * as pickings from './0038_pickings.ts';
+import * as round from './0039_round.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -78,4 +79,5 @@ export const migrations: Record<string, Migration> = {
   '0036_undo_all': undoAll,
   '0037_desk': desk,
   '0038_pickings': pickings,
+  '0039_round': round,
 };

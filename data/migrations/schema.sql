@@ -2532,6 +2532,12 @@ ALTER TABLE public.test_towel_written ALTER COLUMN id ADD GENERATED ALWAYS AS ID
     CACHE 1
 );
 
+CREATE TABLE public.towel_claim (
+    test_id bigint NOT NULL,
+    account_id bigint NOT NULL,
+    claimed_at timestamp with time zone NOT NULL
+);
+
 CREATE TABLE public.treatment_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
@@ -3107,6 +3113,9 @@ ALTER TABLE ONLY public.test_reopening_written
 ALTER TABLE ONLY public.test_towel_written
     ADD CONSTRAINT test_towel_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.towel_claim
+    ADD CONSTRAINT towel_claim_pkey PRIMARY KEY (test_id);
+
 ALTER TABLE ONLY public.treatment_opening_written
     ADD CONSTRAINT treatment_opening_pkey PRIMARY KEY (id);
 
@@ -3461,6 +3470,8 @@ CREATE INDEX test_reopening_act ON public.test_reopening_written USING btree (ac
 CREATE INDEX test_reopening_of ON public.test_reopening_written USING btree (ending_id);
 
 CREATE INDEX test_towel_act ON public.test_towel_written USING btree (act_key);
+
+CREATE INDEX towel_claim_by ON public.towel_claim USING btree (account_id);
 
 CREATE INDEX towel_of_test ON public.test_towel_written USING btree (test_id, replicate, id);
 
@@ -4416,6 +4427,12 @@ ALTER TABLE ONLY public.test_towel_written
 ALTER TABLE ONLY public.test_towel_written
     ADD CONSTRAINT test_towel_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
+ALTER TABLE ONLY public.towel_claim
+    ADD CONSTRAINT towel_claim_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+
+ALTER TABLE ONLY public.towel_claim
+    ADD CONSTRAINT towel_claim_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
+
 ALTER TABLE ONLY public.treatment_written
     ADD CONSTRAINT treatment_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -5056,6 +5073,12 @@ GRANT SELECT,INSERT ON TABLE public.test_photo TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.test_towel_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.test_towel TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.towel_claim TO kind_granary_app;
+
+GRANT UPDATE(account_id) ON TABLE public.towel_claim TO kind_granary_app;
+
+GRANT UPDATE(claimed_at) ON TABLE public.towel_claim TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.treatment_written TO kind_granary_app;
 

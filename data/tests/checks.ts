@@ -16,6 +16,7 @@ export async function readChecks(db: Db, testId: TestId) {
       'test_photo.width',
       'test_photo.height',
       'person.name as by',
+      'test_check.checked_by as byId',
     ])
     .where('test_id', '=', testId)
     .orderBy('test_check.id')

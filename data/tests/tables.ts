@@ -139,6 +139,12 @@ interface TestBenchTable {
   version: number;
 }
 
+interface TowelClaimTable {
+  test_id: TestId;
+  account_id: AccountId;
+  claimed_at: Date;
+}
+
 interface PlannedTestTable {
   lot_id: Fact<LotId>;
   week: Fact<string>;
@@ -166,6 +172,7 @@ export interface TestsTables {
   potted: PottedTable;
   quick_look: QuickLookTable;
   test_bench: TestBenchTable;
+  towel_claim: TowelClaimTable;
   planned_test: PlannedTestTable;
   calendar_feed: CalendarFeedTable;
 }

@@ -30,6 +30,8 @@ export type CountProblem =
   | { readonly code: 'before the last count'; readonly lastOn: Day }
   | { readonly code: 'more than waiting'; readonly waiting: number }
   | { readonly code: 'not on the towel'; readonly seedsLaid: number }
+  /** Somebody else counted since the page was loaded: numbers of “how many more” would count the same seeds twice. */
+  | { readonly code: 'counted meanwhile'; readonly by: string; readonly sprouted: number; readonly seedsLaid: number }
   | PhotoProblem;
 
 type OpenTest = Awaited<ReturnType<typeof lockedTest>>;
@@ -68,6 +70,15 @@ export const countTowel = command(
     const { places, towel } = await readTowel(tx, test.id);
     if (count.marks.some(({ replicate, seed }) => seed < 1 || seed > (places[replicate - 1] ?? 0)) || count.replicate > places.length)
       refuse({ code: 'not on the towel', seedsLaid: test.seedsLaid });
+    const meanwhile = count.after === undefined ? [] : (await readChecks(tx, test.id)).filter(({ id }) => id > count.after!);
+    const other = meanwhile.find(({ byId }) => byId !== actor.personId);
+    if (other && Object.values(count.more).some((more) => more > 0))
+      refuse({
+        code: 'counted meanwhile',
+        by: other.by ?? 'Somebody',
+        sprouted: countStates(towel).sprouted,
+        seedsLaid: test.seedsLaid,
+      });
     const looked = lookedAt(towel, count, count.checkedOn);
     if (!looked.ok) return refuse({ code: 'more than waiting', waiting: looked.waiting });
     const checkId = await createCheck(tx, {

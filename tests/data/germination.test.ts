@@ -16,6 +16,7 @@ import { changeHouse } from '#services/people/people.server.ts';
 import { discardLot } from '#services/stock/discard.server.ts';
 import { layTests } from '#services/tests/layTests.server.ts';
 import { recordQuickLook } from '#services/tests/quickLooks.server.ts';
+import { claimInRound, readRound } from '#services/tests/round.server.ts';
 import { readSequential, readSpeed, readTestResult } from '#services/tests/reading.server.ts';
 import { proposeTests, seedsLeftOf } from '#services/tests/testProposal.server.ts';
 import { readTowel } from '#services/tests/tests.server.ts';
@@ -258,6 +259,48 @@ describe('tests', () => {
     expect((await nextDueTest(library.db, '2026-11-26', { id: one })).next).toBe(other);
     await count(one, {}, '2026-11-26');
     expect(await findTest(library.db, one)).toMatchObject({ nextCountOn: '2026-12-01' });
+  });
+
+  test('two at one round are led to different towels, and do not count the same seeds twice', async () => {
+    const { db, helper, coordinator } = library;
+    const code = await takeIn(library);
+    const [one, other] = [await layOne(code, 10), await layOne(code, 10)];
+    const due = (await findTest(db, one))!.nextCountOn!;
+    const at = (actor: typeof helper, minute: number) => ({ actor, today: due, now: new Date(Date.UTC(2026, 11, 1, 10, minute)) });
+    const seen = async (by: ReturnType<typeof at>) =>
+      (await readRound(db, by)).flatMap(({ test, claimedBy, countedBy, lastCheck }) =>
+        [one, other].includes(test.id) ? [{ id: test.id, claimedBy, countedBy, lastCheck }] : [],
+      );
+    expect(await claimInRound(db, at(helper, 0), one)).toBe(true);
+    expect(await claimInRound(db, at(coordinator, 0), one)).toBe(false);
+    expect(await seen(at(coordinator, 1))).toMatchObject([
+      { id: one, claimedBy: helper.name, countedBy: null },
+      { id: other, claimedBy: null },
+    ]);
+    // One’s own towel is free to oneself; who moves on lets the last one go; who put the phone away lets it go in time.
+    expect(await seen(at(helper, 1))).toMatchObject([{ claimedBy: null }, { claimedBy: null }]);
+    expect(await claimInRound(db, at(helper, 2), other)).toBe(true);
+    expect(await seen(at(coordinator, 3))).toMatchObject([{ claimedBy: null }, { claimedBy: helper.name }]);
+    expect(await seen(at(coordinator, 13))).toMatchObject([{ claimedBy: null }, { claimedBy: null }]);
+    expect(await claimInRound(db, at(coordinator, 13), other)).toBe(true);
+    expect(await claimInRound(db, at(helper, 14), 999_999)).toBe(false);
+
+    const { lastCheck } = (await seen(at(coordinator, 14)))[0]!;
+    expect(await count(one, { more: { sprouted: 4 }, after: lastCheck }, due)).toMatchObject({ ok: true });
+    expect(await seen(at(coordinator, 15))).toMatchObject([{ id: other }, { id: one, countedBy: helper.name }]);
+    const late = { more: { sprouted: 4 }, after: lastCheck, by: coordinator };
+    expect(await count(one, late, due)).toMatchObject({
+      problem: { code: 'counted meanwhile', by: helper.name, sprouted: 4, seedsLaid: 10 },
+    });
+    // Seeds by their places are what they are, whoever saw them first; and one’s own earlier count is known.
+    expect(
+      await count(one, { marks: [{ replicate: 1, seed: 1, state: 'sprouted' }], after: lastCheck, by: coordinator }, due),
+    ).toMatchObject({
+      answer: { sprouted: 4 },
+    });
+    const { lastCheck: now } = (await seen(at(helper, 16))).find(({ id }) => id === one)!;
+    expect(await count(one, { more: { sprouted: 1 }, after: now }, due)).toMatchObject({ answer: { sprouted: 5 } });
+    expect(await count(one, { more: { sprouted: 1 }, after: now }, due)).toMatchObject({ answer: { sprouted: 6 } });
   });
 
   test('normal seedlings and any root are read apart, and a test is held against the last of its kind', async () => {

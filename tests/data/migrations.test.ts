@@ -161,6 +161,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0036_undo_all',
     '0037_desk',
     '0038_pickings',
+    '0039_round',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

@@ -6,7 +6,11 @@ import { layTests, type Laying, type OneLaid } from '#services/tests/layTests.se
 import { correctLaid, countTowel, endTest } from '#services/tests/tests.server.ts';
 import { TODAY, type Library } from './database.ts';
 
-type Count = Omit<Partial<Parameters<typeof countTowel>[1]>, 'more'> & { readonly more?: Partial<Record<Countable, number>> };
+type Count = Omit<Partial<Parameters<typeof countTowel>[1]>, 'more'> & {
+  readonly more?: Partial<Record<Countable, number>>;
+  /** Who counts: the helper where nobody else is named. */
+  readonly by?: Library['helper'];
+};
 
 /** What a helper does with germination tests, as short calls on a suite's library. */
 export function onTowels(library: () => Library) {
@@ -31,8 +35,8 @@ export function onTowels(library: () => Library) {
     return done.answer.testIds[0]!;
   }
 
-  const count = (testId: TestId, { more, ...change }: Count = {}, today = TODAY) =>
-    countTowel(acting(library().db, library().helper, today), {
+  const count = (testId: TestId, { more, by = library().helper, ...change }: Count = {}, today = TODAY) =>
+    countTowel(acting(library().db, by, today), {
       key: randomUUID(),
       testId,
       checkedOn: today,

@@ -395,7 +395,8 @@ test('without scripts it is filled in part by part: a harvest in stages, and wha
   const context = await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto('/intake');
-  const choose = (question: string, choice: string) => page.getByRole('group', { name: question }).getByLabel(choice, { exact: true }).check();
+  const choose = (question: string, choice: string) =>
+    page.getByRole('group', { name: question }).getByLabel(choice, { exact: true }).check();
   const save = () => page.getByRole('button', { name: BUTTON.saveAndContinue }).click();
   await choose('How did you get it?', 'Donated');
   await page.getByLabel('Crop', { exact: true }).fill('Lettuce');

@@ -168,6 +168,34 @@ test.describe('in the shed', () => {
     expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.includes('counts')))).toEqual([]);
   });
 
+  test('a count on a towel’s own page survives a lost network and a closed page, and is sent once', async ({ page, context, story }) => {
+    const id = await story.layTest(await story.takeIn({ variety: 'Shed Light' }), 10);
+    await page.goto(`/tests/${id}`);
+    const isStored = () => page.evaluate(async (path) => Boolean(await caches.match(path)), `/tests/${id}`);
+    await expect.poll(isStored).toBe(true);
+    await context.setOffline(true);
+    await page.getByRole('grid', { name: 'Towel of 10 seeds' }).getByRole('button').nth(2).click();
+    await page.getByRole('button', { name: 'Save 1 mark' }).click();
+    await expect(page.getByText('This count is kept on this device and is sent as soon as')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('This count is kept on this device and is sent as soon as')).toBeVisible();
+    await expect(page.getByText('of 10 sprouted')).toContainText('of 10 sprouted');
+    await expect(page.locator('p[aria-live]').filter({ hasText: 'of 10 sprouted' })).toContainText('1');
+    await context.setOffline(false);
+    await expect(page.getByRole('region', { name: 'Not saved yet' })).toBeHidden();
+    await page.goto(`/tests/${id}`);
+    await expect(page.locator('p[aria-live]').filter({ hasText: 'of 10 sprouted' })).toContainText('1');
+    await expect(page.getByText('This count is kept on this device')).toBeHidden();
+    // With a network what the library refuses stands beside its field, and the form stays as it was.
+    await page.locator('[name=moreSprouted]').fill('12');
+    await page.getByRole('button', { name: BUTTON.saveCount }).click();
+    await expect(page.getByText('Only 9 seeds are still waiting')).toBeVisible();
+    await expect(page.locator('[name=moreSprouted]')).toHaveValue('12');
+    await page.locator('[name=moreSprouted]').fill('3');
+    await page.getByRole('button', { name: BUTTON.saveCount }).click();
+    await expect(page.getByText('Saved: 4 of 10 have sprouted')).toBeVisible();
+  });
+
   test('whoever signs out leaves no page behind for the next in the shed', async ({ browser }) => {
     const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, storageState: NOBODY })).newPage();
     await page.goto('/sign-in', { waitUntil: 'networkidle' });
@@ -207,6 +235,36 @@ test.describe('in the shed', () => {
       headers: { origin: new URL(page.url()).origin },
     });
     expect(answer.status()).toBe(409);
+  });
+});
+
+test.describe('with another helper', () => {
+  test.use({ alone: true, viewport: { width: 390, height: 844 } });
+
+  test('two at one round see who counts what: the second begins with another towel, and what is counted is ticked for both', async ({
+    page,
+    browser,
+  }) => {
+    await page.goto('/tests/round');
+    const mine = (await page.getByRole('heading', { level: 2 }).first().innerText()).trim();
+    const other = await (
+      await browser.newContext({ storageState: stateOf('coordinator'), viewport: { width: 390, height: 844 } })
+    ).newPage();
+    await expect
+      .poll(async () => {
+        await other.goto('/tests/round');
+        return (await other.getByRole('heading', { level: 2 }).first().innerText()).trim();
+      })
+      .not.toBe(mine);
+    const seen = other.getByRole('navigation', { name: 'Towels of this round' }).getByRole('button');
+    await expect(seen.filter({ hasText: 'Jory Thackwell' })).toHaveCount(1);
+    const counted = await page.locator('nav[aria-label="Towels of this round"] [aria-pressed=true]').innerText();
+    await page.getByLabel('Re-wetted').check();
+    await page.getByRole('button', { name: /^Save/ }).first().click();
+    await expect(page.getByRole('region', { name: 'Not saved yet' })).toBeHidden();
+    await expect(seen.filter({ hasText: counted }).first()).toContainText('✓', { timeout: 60_000 });
+    await seen.filter({ hasText: counted }).first().click();
+    await expect(other.getByText('Counted today by Jory Thackwell')).toBeVisible();
   });
 });
 

@@ -100,6 +100,7 @@ export const PLACES: readonly Place[] = [
   place('tests/slips.pdf', 'works here', 'nobody', ({ test }) => `/tests/slips.pdf?ids=${test}`, false),
   place('tests/photos/:id', 'works here', 'nobody', () => '/tests/photos/1', false),
   place('tests/round', 'works here'),
+  place('tests/:id/claim', 'works here', 'works here', ({ test }) => `/tests/${test}/claim`, false),
   place('tests/:id/counts', 'works here', 'works here', ({ test }) => `/tests/${test}/counts`, false),
   place('wants', 'works here'),
   place('wants.csv', 'works here', 'nobody', () => '/wants.csv', false),

@@ -19,6 +19,10 @@ export interface OpenTowel {
   readonly towel: readonly SeedView[];
   readonly next: number | null;
   readonly typed: Record<string, string> | null;
+  /** The newest count that is known here. */
+  readonly lastCheck: number;
+  /** The replicate to begin with; the first where none is said. */
+  readonly replicate?: number;
 }
 
 type Marks = ReadonlyMap<string, SeedState>;
@@ -38,17 +42,21 @@ export function CountTowel({
   test,
   errors,
   onCount,
+  sending = false,
+  photos = false,
 }: {
   formKey: string;
   test: OpenTowel;
   errors: Errors;
-  /** Takes the count instead of posting it: on a round, it is kept on the device until it is sent. */
-  onCount?: (fields: FormData) => void;
+  /** Takes the count instead of posting it, so that it is kept on the device until it is sent. @param onward the towel to go on to */
+  onCount: (fields: FormData, onward: number | null) => void;
+  sending?: boolean;
+  photos?: boolean;
 }) {
   const [marks, setMarks] = useState<Marks>(() => typedMarks(test.typed));
   const [brush, setBrush] = useState<SeedState>('sprouted');
-  const [replicate, setReplicate] = useState(1);
-  const saving = useBusy();
+  const [replicate, setReplicate] = useState(Number(test.typed?.['replicate']) || test.replicate || 1);
+  const saving = useBusy() || sending;
   useLeaveWarning(marks.size > 0 && !saving);
   const seeds = test.towel.map((seed) => ({ ...seed, state: marks.get(keyOf(seed)) ?? seed.state }));
   const before = new Map(test.towel.map((seed) => [keyOf(seed), seed.state]));
@@ -74,16 +82,17 @@ export function CountTowel({
       encType="multipart/form-data"
       className="grid gap-8 lg:grid-cols-[minmax(0,36rem)_1fr]"
       onSubmit={(event) => {
-        if (!onCount) return;
         event.preventDefault();
         const count = new FormData(event.currentTarget);
         readWrittenDays(count);
-        onCount(count);
+        const pressed = (event.nativeEvent as SubmitEvent).submitter;
+        onCount(count, pressed instanceof HTMLButtonElement && pressed.name === 'onward' ? Number(pressed.value) : null);
       }}
     >
       <input type="hidden" name="key" value={formKey} />
       <input type="hidden" name="intent" value="count" />
       <input type="hidden" name="replicate" value={replicate} />
+      <input type="hidden" name="after" value={test.lastCheck} />
       {SENT.map((state) => (
         <input key={state} type="hidden" name={state} value={placesOf(state)} />
       ))}
@@ -171,10 +180,10 @@ export function CountTowel({
           <Tick name="mould" label="Mould on the paper" start={test.typed?.['mould']} />
         </div>
         <details>
-          <summary className="link inline-flex min-h-11 items-center">{onCount ? 'A note' : 'Add a note or photo'}</summary>
+          <summary className="link inline-flex min-h-11 items-center">{photos ? 'Add a note or photo' : 'A note'}</summary>
           <div className="mt-2 space-y-4">
             <Plain name="note" label="Note" hint="For example: moved somewhere warmer" start={test.typed?.['note'] ?? ''} errors={errors} />
-            {!onCount && <Photo errors={errors} />}
+            {photos && <Photo errors={errors} />}
           </div>
         </details>
         <div className="order-first grid gap-3 lg:order-none">

@@ -3,10 +3,10 @@ import { Notice } from '#app/ui/Page.tsx';
 import { TestResult } from '#app/ui/TestResult.tsx';
 import type { Route } from './+types/towel.ts';
 import { SpeedCurve } from './SpeedCurve.tsx';
-import { TowelPicture } from './TowelPicture.tsx';
+import { TowelPicture, type SeedView } from './TowelPicture.tsx';
 
 /** What a test came to, and how its towels looked at the end. */
-export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }) {
+export function EndedTest({ test, towel }: { test: Route.ComponentProps['loaderData']; towel: readonly SeedView[] }) {
   return (
     <>
       {test.outcome === 'abandoned' && (
@@ -22,7 +22,7 @@ export function EndedTest({ test }: { test: Route.ComponentProps['loaderData'] }
       )}
       <div className="mb-8 grid items-start gap-x-10 gap-y-8 2xl:grid-cols-[minmax(0,1fr)_28rem]">
         {test.result && <TestResult {...test.result} code={test.code} today={test.today} />}
-        <TowelPicture seeds={test.towel} counted={test.counted} outline={test.outline} />
+        <TowelPicture seeds={towel} counted={test.counted} outline={test.outline} />
       </div>
       {test.speed && <SpeedCurve speed={test.speed} laid={test.seedsLaid} kind={test.kind} />}
     </>

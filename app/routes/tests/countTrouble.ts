@@ -32,6 +32,12 @@ export function countTrouble(
       };
     case 'not on the towel':
       return { '': [`The towel has ${problem.seedsLaid} seeds`] };
+    case 'counted meanwhile':
+      return {
+        more: [
+          `${problem.by} counted this towel meanwhile: ${problem.sprouted} of ${problem.seedsLaid} have sprouted. Enter only what has come since`,
+        ],
+      };
     case 'not a photo':
     case 'photo too large':
     case 'busy':

@@ -1,6 +1,5 @@
-import { parseForm } from '#app/platform/form.server.ts';
 import { data } from 'react-router';
-import { formOf } from '#app/platform/incoming.server.ts';
+import { parseForm, readUpload } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { SentAnswer } from '#app/ui/unsent.ts';
 import { countForm } from '#contracts/tests/tests.ts';
@@ -17,7 +16,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
 /** Takes a count that a device has kept for a while. One that somebody else made is not taken in this person's name. */
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const form = await formOf(request);
+  const form = await readUpload(request);
   if (Number(form.get('owner')) !== visit.actor.accountId) return data(null, { status: 409 });
   const submission = parseForm(form, countForm);
   if (submission.status !== 'success') return answer({ ok: false, errors: stated(submission.error) }, 400);

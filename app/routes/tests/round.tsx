@@ -5,31 +5,32 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { keepForLater, sendKept, type Unsent } from '#app/ui/unsent.ts';
+import { keepForLater, sendKept } from '#app/ui/unsent.ts';
 import { useUnsent } from '#app/ui/useUnsent.ts';
 import { newKey, useKeptForLater } from '#app/ui/useKeptForLater.ts';
 import { hazardWords } from '#words/promise.ts';
 import { seedOutline, SEED_HALF } from '#core/almanac/drawSeed.ts';
-import { addDays } from '#core/calendar/plainDate.ts';
-import { COUNTABLE, countStates, lookedAt, type Countable, type SeedPlace, type SeedState } from '#core/germination/towel.ts';
-import type { Day } from '#core/kernel/kinds.ts';
-import { listDueTowels } from '#data/tests/tests.ts';
-import { readTowel } from '#services/tests/tests.server.ts';
+import { countStates, lookedAt } from '#core/germination/towel.ts';
+import { addDays, daysBetween } from '#core/calendar/plainDate.ts';
+import { readRound } from '#services/tests/round.server.ts';
 import type { Route } from './+types/round.ts';
 import { CountTowel } from './CountTowel.tsx';
-import type { SeedView } from './TowelPicture.tsx';
+import { addressesOf, lookOf, viewsOf, withKept } from './keptCounts.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Count round · Kind Granary' }];
 
-/** More towels than two people count in an evening. */
-const MOST = 40;
+/** So often the page asks who else is counting, while there is a network and somebody looks at it. */
+const LOOK_AGAIN_MS = 15_000;
 
-/** All towels that want counting, on one page that goes on without a network. It names nobody but the one who counts. */
+/** All towels that want counting, on one page that goes on without a network. Of other people it names only who counts with one. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { actor, today } = visitBy(context, request, 'work');
-  const due = await listDueTowels(db, today, MOST);
-  const towels = await Promise.all(
-    due.map(async (test) => ({
+  const visit = visitBy(context, request, 'work');
+  const towels = await readRound(db, visit);
+  return {
+    owner: visit.actor.accountId,
+    today: visit.today,
+    towels: towels.map(({ test, ...round }) => ({
+      ...round,
       id: test.id,
       code: test.code,
       name: `${test.crop} ‘${test.variety}’`,
@@ -40,10 +41,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       outline: seedOutline(test.seedLooks, SEED_HALF),
       finalOn: addDays(test.laidOn, test.finalCountDays),
       hazards: hazardWords({ treated: test.treated, cautions: [] }),
-      seeds: (await readTowel(db, test.id)).towel,
     })),
-  );
-  return { owner: actor.accountId, today, towels };
+  };
+}
+
+/** Without a network nobody else is told; the count is checked when it is sent. @returns false where somebody else has it */
+async function claim(id: number): Promise<boolean> {
+  if (!navigator.onLine) return true;
+  const answer = await fetch(`/tests/${id}/claim`, { method: 'POST' }).catch(() => null);
+  return answer?.status !== 409;
 }
 
 export default function Round({ loaderData: { owner, today, towels } }: Route.ComponentProps) {
@@ -54,20 +60,39 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
     useCallback(() => void revalidate(), [revalidate]),
   );
   const [done, setDone] = useState<ReadonlySet<number>>(new Set());
-  const [at, setAt] = useState(towels[0]?.id ?? 0);
+  const [at, setAt] = useState((towels.find(isFree) ?? towels[0])?.id ?? 0);
   const [key, setKey] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => setKey(newKey()), []);
-  const shown = useMemo(() => towels.map((towel) => ({ ...towel, ...withKept(towel, kept) })), [towels, kept]);
+  /** Whether the page led to the towel, or somebody chose it. */
+  const [isLed, setLed] = useState(true);
+  useEffect(() => {
+    if (at !== 0) void claim(at).then((isMine) => (isMine ? undefined : revalidate()));
+  }, [at, revalidate]);
+  useEffect(() => {
+    const look = () => {
+      if (navigator.onLine && document.visibilityState === 'visible') void revalidate();
+    };
+    const timer = setInterval(look, LOOK_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [revalidate]);
+  const shown = useMemo(() => towels.map((towel) => ({ ...towel, ...withKept(towel.id, towel.seeds, kept) })), [towels, kept]);
   const towel = shown.find(({ id }) => id === at) ?? shown[0];
   const index = towel ? shown.indexOf(towel) : 0;
-  const next = shown.slice(index + 1).find(({ id }) => !done.has(id)) ?? shown.find(({ id }) => id !== at && !done.has(id));
+  const left = [...shown.slice(index + 1), ...shown.slice(0, index)].filter((one) => !done.has(one.id) && one.countedBy === null);
+  const next = left.find(isFree) ?? left[0];
+  // Two began at once with the same towel: whom the page led there is led on.
+  const free = left.find(isFree)?.id;
+  const isTaken = isLed && (towel?.claimedBy ?? null) !== null;
+  useEffect(() => {
+    if (isTaken && free !== undefined) setAt(free);
+  }, [isTaken, free]);
   const take = useCallback(
     (fields: FormData) => {
       if (!towel) return;
       const entries = [...fields].filter((entry): entry is [string, string] => typeof entry[1] === 'string');
       const count = { key, ...addressesOf(towel.id), name: towel.name, fields: Object.fromEntries(entries), refused: null };
-      const looked = lookedAt(towel.seeds, lookOf(count), today);
+      const looked = lookedAt(towel.seeds, lookOf(count.fields), today);
       if (!looked.ok) {
         setProblem(`Only ${looked.waiting} seeds of this replicate are still waiting`);
         return;
@@ -76,7 +101,10 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
       keepForLater(owner, count);
       setKey(newKey());
       setDone(new Set([...done, towel.id]));
-      if (next) setAt(next.id);
+      if (next) {
+        setAt(next.id);
+        setLed(true);
+      }
       void sendKept(owner);
     },
     [towel, key, owner, done, next, today],
@@ -100,16 +128,20 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
     <>
       {title}
       <nav aria-label="Towels of this round" className="mb-4 flex flex-wrap gap-2">
-        {shown.map(({ id, name, pending }) => (
+        {shown.map(({ id, name, pending, countedBy, claimedBy }) => (
           <button
             key={id}
             type="button"
             aria-pressed={id === towel.id}
-            onClick={() => setAt(id)}
+            onClick={() => {
+              setAt(id);
+              setLed(false);
+            }}
             className="min-h-11 rounded-md border border-edge bg-sheet px-3 text-small aria-pressed:border-ink aria-pressed:bg-well aria-pressed:font-semibold"
           >
-            {done.has(id) || pending > 0 ? '✓ ' : ''}
+            {done.has(id) || pending > 0 || countedBy !== null ? '✓ ' : ''}
             {name}
+            {claimedBy !== null && countedBy === null && <span className="text-frost"> · {claimedBy}</span>}
             {pending > 0 && <b className="text-doubt"> · not saved yet</b>}
           </button>
         ))}
@@ -118,7 +150,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
         {towel.name} <LotCode>{towel.code}</LotCode>
       </h2>
       <p className="mb-3 text-soft">
-        Test {towel.id}, {towel.spot} place, day {daysFrom(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
+        Test {towel.id}, {towel.spot} place, day {daysBetween(towel.laidOn, today)}. {counts.waiting} still waiting.{' '}
         <Link className="link" to={`/tests/${towel.id}`}>
           Open test
         </Link>
@@ -128,6 +160,14 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
           {hazard}
         </Notice>
       ))}
+      {towel.claimedBy !== null && (
+        <Notice tone="doubt">{towel.claimedBy} is counting this towel now. Take another, or count it together.</Notice>
+      )}
+      {towel.countedBy !== null && (
+        <Notice tone="good">
+          Counted today by {towel.countedBy}: {counts.sprouted} sprouted. Count only what has come since.
+        </Notice>
+      )}
       {towel.pending > 0 && <Notice tone="doubt">A count for this towel is kept on this device and not sent yet.</Notice>}
       {today >= towel.finalOn && <Notice tone="good">This is its last count. End the test on its own page when everything is sent.</Notice>}
       <CountTowel
@@ -152,43 +192,6 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
   );
 }
 
-/** Where a towel's counts are sent, and its page. */
-const addressesOf = (testId: number) => ({ to: `/tests/${testId}/counts`, page: `/tests/${testId}` });
-
-/** Whole days between two calendar days. */
-const daysFrom = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
-
-type Seeds = Route.ComponentProps['loaderData']['towels'][number]['seeds'];
-
-const viewsOf = (seeds: Seeds, laidOn: Day): SeedView[] =>
-  seeds.map(({ replicate, seed, state, on }) => ({ replicate, seed, state, day: on === null ? null : daysFrom(laidOn, on) }));
-
-/** The towel with what this device has counted and not saved yet on top. */
-function withKept(towel: { id: number; seeds: Seeds }, kept: readonly Unsent[]): { seeds: Seeds; pending: number } {
-  const mine = kept.filter(({ to, refused }) => to === addressesOf(towel.id).to && refused === null);
-  const seeds = mine.reduce((now, count) => {
-    const looked = lookedAt(now, lookOf(count), count.fields['checkedOn'] ?? '');
-    return looked.ok ? [...looked.towel] : now;
-  }, towel.seeds);
-  return { seeds, pending: mine.length };
-}
-
-/** What a kept count marks, as the book will read it. */
-function lookOf({ fields }: Pick<Unsent, 'fields'>) {
-  const placesOf = (state: SeedState): (SeedPlace & { state: SeedState })[] =>
-    (fields[state] ?? '')
-      .split(',')
-      .filter(Boolean)
-      .map((place) => {
-        const [replicate, seed] = place.split('.').map(Number);
-        return { replicate: replicate!, seed: seed!, state };
-      });
-  const more = Object.fromEntries(
-    COUNTABLE.map((state) => [state, Number(fields[`more${state.charAt(0).toUpperCase()}${state.slice(1)}`]) || 0]),
-  );
-  return {
-    marks: (['waiting', ...COUNTABLE] as const).flatMap(placesOf),
-    replicate: Number(fields['replicate']) || 1,
-    more: more as Record<Countable, number>,
-  };
-}
+/** Whether nobody has counted it today, nor does just now. */
+const isFree = ({ countedBy, claimedBy }: { countedBy: string | null; claimedBy: string | null }) =>
+  countedBy === null && claimedBy === null;

@@ -27,6 +27,8 @@ import { readSequential, readSpeed, readTestResult } from '#services/tests/readi
 import { correctLaid, countTowel, endTest, readTowel, type EndProblem, type RelayProblem } from '#services/tests/tests.server.ts';
 import type { Route } from './+types/towel.ts';
 import { CountTowel } from './CountTowel.tsx';
+import { viewsOf, withKept } from './keptCounts.ts';
+import { useOwnCounts } from './useOwnCounts.ts';
 import { TREATMENT_WORDS } from './HowLaid.tsx';
 import { countTrouble } from './countTrouble.ts';
 import { useUnits } from '#app/ui/units.tsx';
@@ -85,12 +87,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     endedOn: test.endedOn,
     outcome: test.outcome,
     endReason: test.endReason,
-    towel: towel.map(({ replicate, seed, state, on }) => ({
-      replicate,
-      seed,
-      state,
-      day: on === null ? null : daysBetween(test.laidOn, on),
-    })),
+    owner: actor.accountId,
+    seeds: towel,
+    lastCheck: checks.at(-1)?.id ?? 0,
     states: countStates(towel),
     towels,
     checks: checks.map((check) => ({ ...check, day: daysBetween(test.laidOn, check.checkedOn) })),
@@ -149,6 +148,9 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
   const resultOf = (intent: string) => (acted?.intent === intent ? acted.result : null);
   const isDone = (intent: string) => acted?.intent === intent && acted.result === null;
   const units = useUnits();
+  const own = useOwnCounts(test);
+  const { seeds } = withKept(test.id, test.seeds, own.kept);
+  const towel = viewsOf(seeds, test.laidOn);
   const keys = useFormKeys(test.keys, actionData && 'spent' in actionData ? actionData.spent : undefined, test.id);
   const about = (
     <>
@@ -178,11 +180,12 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           {hazard}
         </Notice>
       ))}
-      {!busy && counted && (
+      {!busy && (counted ?? own.isSaved) && (
         <Notice tone="good">
-          Saved: {counted.sprouted} of {counted.seedsLaid} have sprouted.
+          Saved: {countStates(seeds).sprouted} of {test.seedsLaid} have sprouted.
         </Notice>
       )}
+      {own.pending > 0 && <Notice tone="doubt">This count is kept on this device and is sent as soon as there is a network.</Notice>}
       {isDone('relay') && <Notice tone="good">Corrected. Stock is updated; both numbers stay in the history.</Notice>}
       {isDone('reopen') && <Notice tone="good">Test re-opened. Continue counting and end it again; there is no verdict until then.</Notice>}
       {test.sequential && (
@@ -193,10 +196,13 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
       {test.counts ? (
         <>
           <CountTowel
-            key={keys.count}
-            formKey={keys.count}
-            test={test}
-            errors={actionData && 'errors' in actionData ? actionData.errors : {}}
+            key={own.key ?? keys.count}
+            formKey={own.key ?? keys.count}
+            test={{ ...test, towel, typed: own.typed ?? test.typed, replicate: Number(own.last?.fields['replicate'] ?? 1) }}
+            errors={own.errors ?? (actionData && 'errors' in actionData ? actionData.errors : {})}
+            onCount={(fields, onward) => void own.take(fields, onward)}
+            sending={own.isSending}
+            photos
           />
           <Suspense>
             <Relay key={keys.relay} formKey={keys.relay} towels={test.towels} result={resultOf('relay')} />
@@ -212,7 +218,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
         </>
       ) : (
         <Suspense>
-          <EndedTest test={test} />
+          <EndedTest test={test} towel={towel} />
         </Suspense>
       )}
       <Suspense>
@@ -226,7 +232,7 @@ export default function Towel({ loaderData: test, actionData }: Route.ComponentP
           potResult={resultOf('pot')}
           reopenResult={resultOf('reopen')}
         />
-        <TowelHistory checks={test.checks} seeds={test.towel} counted={test.counted} />
+        <TowelHistory checks={test.checks} seeds={towel} counted={test.counted} />
       </Suspense>
     </>
   );
