@@ -13,5 +13,7 @@ create index towel_claim_by on towel_claim (account_id);
 
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql.raw(ROUND).execute(db);
-  await sql.raw(grantApp({ mayAdd: ['towel_claim'], mayUpdate: { towel_claim: 'account_id, claimed_at' }, mayDelete: ['towel_claim'] })).execute(db);
+  await sql
+    .raw(grantApp({ mayAdd: ['towel_claim'], mayUpdate: { towel_claim: 'account_id, claimed_at' }, mayDelete: ['towel_claim'] }))
+    .execute(db);
 }
