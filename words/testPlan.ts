@@ -1,7 +1,7 @@
 import { formatDay } from '#core/calendar/formatDate.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
 import type { Spot } from '#core/germination/layout.ts';
-import { costOf, lateness, overbooked, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
+import { costOf, lateness, overbooked, type Overbooked, type Plan, type PlanProblem } from '#core/schedule/benchPlan.ts';
 import type { Relaxation } from '#core/schedule/explainPlan.ts';
 
 export const weekName = (start: string, week: number): string => formatDay(addDays(start, 7 * week));
@@ -13,6 +13,19 @@ export const startNowWords = (tests: number, next: string | null): string =>
     : next === null
       ? 'No test has a week yet'
       : `Nothing this week; next in the week of ${next}`;
+
+const overWords = ({ what, week, over }: Overbooked, start: string): string =>
+  what === 'hours'
+    ? `the week of ${weekName(start, week)} has ${over.toFixed(1)} hours too many`
+    : `the ${what} place has ${over} ${over === 1 ? 'towel' : 'towels'} too many in the week of ${weekName(start, week)}`;
+
+/** Why a saved plan does not fit the bench as it is now, the worst first; null where it does. */
+export function misfitWords(misfit: readonly Overbooked[], start: string): string | null {
+  if (misfit.length === 0) return null;
+  const worst = [...misfit].sort((one, other) => other.over - one.over).slice(0, 3);
+  const more = misfit.length - worst.length;
+  return `The saved plan no longer fits your bench: ${worst.map((one) => overWords(one, start)).join('; ')}${more > 0 ? `; and ${more} more` : ''}.`;
+}
 
 const weeksWord = (count: number) => `${count} ${count === 1 ? 'week' : 'weeks'}`;
 
@@ -26,12 +39,7 @@ export function moveWords(problem: PlanProblem, start: string, before: Plan, ind
   const words = [late > 0 ? `ends ${weeksWord(late)} after its deadline` : 'ends on time'];
   const full = overbooked(problem, after).filter((one) => one.week >= week && one.week <= end);
   const worst = full.reduce<(typeof full)[number] | null>((most, one) => (most === null || one.over > most.over ? one : most), null);
-  if (worst)
-    words.push(
-      worst.what === 'hours'
-        ? `the week of ${weekName(start, worst.week)} has ${worst.over.toFixed(1)} hours too many`
-        : `the ${worst.what} place has ${worst.over} ${worst.over === 1 ? 'towel' : 'towels'} too many in the week of ${weekName(start, worst.week)}`,
-    );
+  if (worst) words.push(overWords(worst, start));
   const change = costOf(problem, after) - costOf(problem, before);
   if (Math.abs(change) > 1e-9)
     words.push(`total lateness, weighted by priority, ${change > 0 ? 'rises' : 'falls'} by ${Math.abs(change).toFixed(1)} weeks`);

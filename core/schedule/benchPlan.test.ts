@@ -130,6 +130,37 @@ describe('the bench plan', () => {
     expect(before.filter((week, index) => week !== after[index]).length).toBeLessThanOrEqual(1);
   });
 
+  test('planning again never makes a plan that fits worse: not later at any step, nor less even at the end', () => {
+    const squares = (problem: PlanProblem, plan: Plan) => loadOf(problem, plan).hours.reduce((sum, hours) => sum + hours ** 2, 0);
+    fc.assert(
+      fc.property(
+        fc.array(someTest, { minLength: 2, maxLength: 14 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 0, max: 999 }),
+        fc.integer({ min: 0, max: 4 }),
+        (tests, towels, seed, steps) => {
+          const problem = { tests, bench: benchOf(8, towels, 1.5) };
+          // A plan that somebody made by hand: each test somewhere it has room.
+          const { share } = seeded(seed);
+          const before: (number | null)[] = tests.map(() => null);
+          for (const [index, test] of tests.entries()) {
+            const load = loadOf(problem, before);
+            const free = weeksFor(test, problem.bench).filter((week) => load.fits(test, week));
+            before[index] = free[Math.floor(share() * free.length)] ?? null;
+          }
+          const had = costOf(problem, before);
+          const went = [...improvePlan(problem, seeded(3).share, before, (step) => step >= steps)];
+          for (const { plan } of went) expect(costOf(problem, plan)).toBeLessThanOrEqual(had + 1e-9);
+          const { plan } = went.at(-1)!;
+          expect(overbooked(problem, plan)).toEqual([]);
+          if (costOf(problem, plan) > had - 1e-9 && !before.includes(null))
+            expect(squares(problem, plan)).toBeLessThanOrEqual(squares(problem, before) + 1e-9);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
   test('what lies on the bench already takes its room', () => {
     const bench = benchOf(4, 1, 5);
     const taken = { ...bench.taken, towels: { ...bench.taken.towels, room: [1, 1, 0, 0] } };

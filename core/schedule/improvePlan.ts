@@ -24,7 +24,7 @@ const MAY_BE_WORSE = 0.05;
  * Gives every test a week. The first plan comes at once; each further step is at least as good, and tells how far from the best any plan
  * can be (Lagrangian bound). When lateness is proved least, hours are evened out. Between two steps the caller may stop.
  * @param chance a generator of numbers from 0 up to 1; the same one gives the same plan
- * @param before the plan so far: what need not move stays where it is
+ * @param before the plan so far: what need not move stays where it is, and where all of it still fits the bench no plan comes out that is later or less even
  * @param isEnough asked after each step: whether hours are to be evened out now, proved or not
  */
 export function* improvePlan(
@@ -40,7 +40,10 @@ export function* improvePlan(
       Math.min(lateness(test, null, problem.bench.weeks), ...choices[index]!.map((week) => lateness(test, week, problem.bench.weeks))),
     0,
   );
-  let plan = fill(problem, choices, before, inOrder(problem, choices));
+  const order = inOrder(problem, choices);
+  const kept = before && keep(problem, choices, before, order);
+  let plan = fill(problem, choices, before, order);
+  if (kept && costOf(problem, kept) <= costOf(problem, plan)) plan = kept;
   let cost = costOf(problem, plan);
   let bound = unavoidable;
   yield { plan, cost, bound, phase: 'first plan' };
@@ -59,6 +62,12 @@ export function* improvePlan(
     yield { plan, cost, bound: Math.min(bound, cost), phase: 'less late' };
   }
   plan = evenOut(problem, choices, plan, before);
+  if (kept) {
+    const evened = evenOut(problem, choices, kept, before);
+    const better = costOf(problem, plan) - costOf(problem, evened);
+    // Of two plans that are as good, the one that moves less.
+    if (better > PROVED || (better > -PROVED && unevenness(problem, plan) >= unevenness(problem, evened) - WORTH_A_MOVE)) plan = evened;
+  }
   yield { plan, cost: costOf(problem, plan), bound: Math.min(bound, cost), phase: 'done' };
 }
 
@@ -86,6 +95,31 @@ function fill(problem: PlanProblem, choices: Choices, before: Plan | null, order
   }
   return plan;
 }
+
+/** The plan so far, with what has no week or no room in it put into the cheapest week there is. */
+function keep(problem: PlanProblem, choices: Choices, before: Plan, order: readonly number[]): Plan {
+  const { tests, bench } = problem;
+  const plan: (number | null)[] = tests.map(({ pinned }) => pinned);
+  const load = loadOf(problem, plan);
+  const put = (index: number, week: number | null) => {
+    plan[index] = week;
+    load.add(tests[index]!, week);
+  };
+  for (const index of order) {
+    const week = before[index] ?? null;
+    if (plan[index] === null && week !== null && choices[index]!.includes(week) && load.fits(tests[index]!, week)) put(index, week);
+  }
+  for (const index of order)
+    if (plan[index] === null)
+      put(
+        index,
+        bestWeek(tests[index]!, choices[index]!, load, bench.weeks, null, () => false),
+      );
+  return plan;
+}
+
+/** The sum of the squares of the weeks' hours. */
+const unevenness = (problem: PlanProblem, plan: Plan): number => loadOf(problem, plan).hours.reduce((sum, hours) => sum + hours ** 2, 0);
 
 function bestWeek(
   test: PlanTest,

@@ -117,7 +117,11 @@ export async function listPlanned(db: Db, until: string) {
     .select([
       'planned_test.week',
       'planned_test.pinned',
+      'lot.id',
       'lot.code',
+      'lot.unit',
+      'lot.on_hand as onHand',
+      'lot.seeds_per_gram as seedsPerGram',
       'line.name as variety',
       'crop.name as crop',
       'lot.treated',

@@ -3,8 +3,8 @@ import { addDays, addMonths, mondayOf, nextOn } from '#core/calendar/plainDate.t
 import { usualCheckDays } from '#core/germination/checkDays.ts';
 import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
 import type { Day, LotId, Seeds } from '#core/kernel/kinds.ts';
-import type { PlanBench, PlanTest } from '#core/schedule/benchPlan.ts';
-import { planTestOf, standingIn } from '#core/schedule/planTest.ts';
+import { overbooked, type Overbooked, type PlanBench, type PlanTest } from '#core/schedule/benchPlan.ts';
+import { planTestOf, standingIn, weekIndex } from '#core/schedule/planTest.ts';
 import { testValue, type TestValue } from '#core/schedule/testValue.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
@@ -45,6 +45,8 @@ export interface BenchPlan {
   readonly bench: TestBench;
   readonly plan: PlanBench;
   readonly due: readonly DueForPlan[];
+  /** Where the plan as it was saved asks more of the bench than it has now. */
+  readonly misfit: readonly Overbooked[];
   /** Due, and too few to spend any on a test. */
   readonly tooFew: readonly { readonly code: string; readonly crop: string; readonly variety: string; readonly seeds: Seeds }[];
 }
@@ -86,7 +88,9 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
   const tooFew = lots
     .filter((lot) => seedsOf(lot) < FEWEST_SEEDS)
     .map((lot) => ({ code: lot.code, crop: lot.crop, variety: lot.variety, seeds: seedsOf(lot) }));
-  return { start, opening, bench, plan: benchFrom(bench, standing, start), due, tooFew };
+  const plan = benchFrom(bench, standing, start);
+  const saved = due.map(({ week }) => (week === null ? null : Math.max(0, weekIndex(start, week))));
+  return { start, opening, bench, plan, due, tooFew, misfit: overbooked({ tests: due.map(({ test }) => test), bench: plan }, saved) };
 }
 
 function benchFrom(bench: TestBench, standing: Awaited<ReturnType<typeof listStanding>>, start: string): PlanBench {

@@ -39,7 +39,7 @@ test('the winter is planned off the page’s thread, a test is moved by key and 
   expect(await weekOf(pinned)).toBe(before + 2);
   await page.goto('/tests/list');
   if (!isSoon) return expect(page.getByText('Nothing is planned for these two weeks')).toBeVisible();
-  await expect(page.getByRole('group', { name: 'To start' }).getByRole('row').nth(1)).toBeVisible();
+  await expect(page.getByRole('group', { name: 'To start' }).getByRole('row').nth(1)).toContainText(/\d{2,3}(warm|room|cool), \d+ °C/);
   await page.getByRole('link', { name: 'Start these tests' }).click();
   await expect(page.getByRole('heading', { name: 'Start a tray of tests' })).toBeVisible();
 });
@@ -62,6 +62,29 @@ test('a bench that is too small leaves tests out, and says how little more would
   await expect(page.getByText(/would make room for all the others/)).toBeVisible();
   await expect(page.getByText(/more towels? in the warm place/)).toBeVisible();
   await bench('12', '6');
+});
+
+test('a saved plan that no longer fits its bench says so, where it is planned and on the list for the wall, until a new one is saved', async ({
+  page,
+}) => {
+  await page.goto('/tests/plan');
+  const planAgain = page.getByRole('button', { name: BUTTON.planAgainWithFewChanges });
+  await expect(planAgain).toBeVisible();
+  await page.getByRole('button', { name: BUTTON.savePlan }).click();
+  await expect(page.getByText('Plan saved')).toBeVisible();
+  const misfit = page.getByText(/The saved plan no longer fits your bench: .* (towels?|hours) too many/);
+  await expect(misfit).toBeHidden();
+  await page.getByText('Your testing bench').click();
+  await page.getByLabel('Hours a week').fill('0.5');
+  await page.getByRole('button', { name: BUTTON.saveBench }).click();
+  await expect(misfit).toBeVisible();
+  await page.goto('/tests/list');
+  await expect(misfit).toBeVisible();
+  await page.goto('/tests/plan');
+  await expect(planAgain).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: BUTTON.savePlan }).click();
+  await expect(page.getByText('Plan saved')).toBeVisible();
+  await expect(misfit).toBeHidden();
 });
 
 test('a week when closed is kept free, and a test dragged into another week stays there', async ({ page, library }) => {

@@ -7,8 +7,13 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { PrintButton } from '#app/ui/PrintButton.tsx';
 import { LotCode, TreatedMark } from '#app/ui/Mark.tsx';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { useUnits } from '#app/ui/units.tsx';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { readPlan } from '#services/tests/testPlan.server.ts';
+import { proposeTests, seedsLeftOf } from '#services/tests/testProposal.server.ts';
+import { misfitWords } from '#words/testPlan.ts';
 import type { Route } from './+types/list.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench list · Kind Granary' }];
@@ -17,20 +22,35 @@ const WEEKS = 2;
 
 /** What to lay and what to count in this week and the next, for the wall: on paper, with room to tick. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { today } = visitBy(context, request, 'work');
+  const { today, house } = visitBy(context, request, 'work');
   const until = addDays(mondayOf(today), 7 * WEEKS - 1);
-  const [planned, open] = await Promise.all([listPlanned(db, until), listTests(db, { open: true, search: '', limit: 400, offset: 0 })]);
+  const [planned, open, { misfit, start }] = await Promise.all([
+    listPlanned(db, until),
+    listTests(db, { open: true, search: '', limit: 400, offset: 0 }),
+    readPlan(db, house, today),
+  ]);
+  const sizes = await proposeTests(
+    db,
+    planned.map((lot) => ({ id: lot.id, seedsLeft: seedsLeftOf(lot) })),
+    house,
+    today,
+  );
   return {
     today,
     until,
-    planned: planned.map(({ week, code, crop, variety, treated, where }) => ({ week, code, crop, variety, treated, where })),
+    misfit: misfitWords(misfit, start),
+    planned: planned.map(({ id, week, code, crop, variety, treated, where }) => {
+      const { seeds, celsius, spot } = sizes.find(({ lotId }) => lotId === id)!;
+      return { week, code, crop, variety, treated, where, seeds, celsius, spot };
+    }),
     counts: open.tests
       .filter(({ nextCountOn }) => nextCountOn !== null && nextCountOn <= until)
       .map(({ id, code, crop, variety, spot, seedsLaid, nextCountOn }) => ({ id, code, crop, variety, spot, seedsLaid, on: nextCountOn! })),
   };
 }
 
-export default function BenchList({ loaderData: { planned, counts, today, until } }: Route.ComponentProps) {
+export default function BenchList({ loaderData: { planned, counts, today, until, misfit } }: Route.ComponentProps) {
+  const units = useUnits();
   return (
     <>
       <PageHead
@@ -48,6 +68,7 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
           </>
         }
       />
+      {misfit && <Notice tone="doubt">{misfit} Plan again before you start these.</Notice>}
       <h2 className="mb-1">To start</h2>
       {planned.length === 0 ? (
         <Empty action={<ButtonLink to="/tests/plan">Plan the tests</ButtonLink>}>Nothing is planned for these two weeks.</Empty>
@@ -58,6 +79,10 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
               <th scope="col">Done</th>
               <th scope="col">Week of</th>
               <th scope="col">Lot</th>
+              <th scope="col" className="text-right">
+                Seeds
+              </th>
+              <th scope="col">Towel’s place</th>
               <th scope="col">Where it is</th>
             </tr>
           </thead>
@@ -71,6 +96,10 @@ export default function BenchList({ loaderData: { planned, counts, today, until 
                     {lot.crop} ‘{lot.variety}’
                   </b>{' '}
                   <LotCode>{lot.code}</LotCode> <TreatedMark treated={lot.treated} />
+                </td>
+                <td className="text-right">{lot.seeds}</td>
+                <td className="whitespace-nowrap">
+                  {lot.spot}, {formatTemperature(lot.celsius, units)}
                 </td>
                 <td>{lot.where ?? 'in packets only'}</td>
               </tr>

@@ -9,6 +9,7 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { misfitWords } from '#words/testPlan.ts';
 import { EVERYBODYS_PROBLEMS, nextTestWords } from '#words/sayings.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -32,9 +33,10 @@ export const meta: Route.MetaFunction = () => [{ title: 'Plan of tests · Kind G
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
-  const { due, ...rest } = await readPlan(db, house, today);
+  const { due, misfit, ...rest } = await readPlan(db, house, today);
   return {
     ...rest,
+    misfit: misfitWords(misfit, rest.start),
     keys: { save: newFormKey(), bench: newFormKey() },
     leads: may(actor.role, 'set house rules'),
     due: due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
@@ -64,7 +66,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { due, start, bench, opening, tooFew } = loaderData;
+  const { due, start, bench, opening, tooFew, misfit } = loaderData;
   const keys = useFormKeys(loaderData.keys, actionData?.spent, bench.version);
   const { plan, pinned, isChanged, place } = usePlacing(due, start);
   const problem = useMemo(
@@ -103,6 +105,7 @@ export default function PlanPage({ loaderData, actionData }: Route.ComponentProp
         }
       />
       {actionData?.intent === 'save' && result === null && !isChanged && <Notice tone="good">Plan saved.</Notice>}
+      {misfit && <Notice tone="doubt">{misfit} Below is a plan that fits better; save it, or change the bench.</Notice>}
       {due.length === 0 ? (
         <Empty action={<ButtonLink to="/shelves?sort=next+test">Look at the shelves</ButtonLink>}>
           No tests due in the next half year.
