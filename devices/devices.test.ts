@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { readAirLine, readWeightLine } from '#contracts/bench/deviceLines.ts';
 import { hygrometerAt } from './hygrometer.ts';
-import { ask, readAddress } from './line.ts';
+import { ask, readAddress, readAddresses } from './line.ts';
 import { printerAt } from './printer.ts';
 import { scaleAt } from './scale.ts';
 import { Pan } from './standIns/pan.ts';
@@ -54,7 +54,8 @@ describe('the pan', () => {
 describe('devices and their stand-ins', () => {
   let folder: string;
   let standIns: StandIns;
-  const at = (device: keyof StandIns['addresses']) => readAddress(standIns.addresses[device]);
+  const at = (device: keyof StandIns['addresses'], name = 'bench') =>
+    (readAddresses(standIns.addresses[device]).find((one) => one.name === name) ?? readAddresses(standIns.addresses[device])[0]).address;
   const hand = (line: string) => ask(at('hand'), line);
   beforeAll(async () => {
     folder = await mkdtemp(join(tmpdir(), 'kind-granary-prints-'));
@@ -83,6 +84,24 @@ describe('devices and their stand-ins', () => {
     await hand('scale plug');
     expect((await scale.weigh()).kind).toBe('nothing on it');
   }, 20_000);
+
+  test('the scale and the printer of the desk are others than those of the bench', async () => {
+    await hand('scale put 0');
+    await scaleAt(at('scale')).tare();
+    await hand('scale put 20');
+    await hand('desk-scale put 31.5');
+    const grams = async (name: string) => {
+      const weighed = await scaleAt(at('scale', name)).weigh();
+      return weighed.kind === 'steady' && Math.round(weighed.milligrams / 500) / 2;
+    };
+    expect([await grams('bench'), await grams('desk')]).toEqual([20, 31.5]);
+    expect(await printerAt(at('printer', 'desk')).print(Buffer.from('%PDF-1.3 at the desk'))).toBe(true);
+    expect(await hand('printer kept')).toBe('');
+    const kept = await hand('desk-printer kept');
+    expect(await readFile(join(folder, kept!), 'utf8')).toBe('%PDF-1.3 at the desk');
+    await rm(join(folder, kept!));
+    for (const device of ['scale', 'desk-scale']) await hand(`${device} put 0`);
+  });
 
   test('hygrometers tell the air they are in', async () => {
     await hand('jar air 33.5 17');

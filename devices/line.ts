@@ -8,10 +8,28 @@ export interface Address {
 
 /** Reads `host:port`. Throws Error with a line for the operator. */
 export function readAddress(text: string): Address {
-  const read = /^(.+):(\d{1,5})$/.exec(text.trim());
+  const read = /^([^\s,=]+):(\d{1,5})$/.exec(text.trim());
   const port = Number(read?.[2]);
   if (!read || port < 1 || port > 65_535) throw new Error(`"${text}" is not an address: write host:port, like 127.0.0.1:5100`);
   return { host: read[1]!, port };
+}
+
+/** A device of which a house may have several, by what its people call it; one alone needs no name. */
+export interface Named {
+  readonly name: string;
+  readonly address: Address;
+}
+
+/** Reads `host:port`, or several with their names: `desk=host:port, bench=host:port`. Throws Error with a line for the operator. */
+export function readAddresses(text: string): readonly [Named, ...Named[]] {
+  const named = text.split(',').map((one): Named => {
+    const read = /^\s*(?:([\w][\w -]{0,19})=)?(.+)$/.exec(one);
+    return { name: read?.[1]?.trim() ?? '', address: readAddress(read?.[2] ?? one) };
+  });
+  const names = new Set(named.map(({ name }) => name));
+  if (named.length > 1 && (names.size < named.length || names.has('')))
+    throw new Error(`"${text}" names several devices: give each a name of its own, like desk=127.0.0.1:5100, bench=127.0.0.1:5110`);
+  return named as [Named, ...Named[]];
 }
 
 const ANSWER_MS = 1_500;

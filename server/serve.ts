@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
-import { DEVICES, startStandIns } from '#devices/standIns/standIns.ts';
+import { startStandIns } from '#devices/standIns/standIns.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { makeHttp, makeServer } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
@@ -25,7 +25,7 @@ async function start(): Promise<void> {
   if (settings.role) process.env['DATABASE_ROLE'] = settings.role;
   if (settings.devices === 'stand-ins') {
     const { addresses } = await startStandIns(settings.prints, () => now().getTime());
-    for (const device of DEVICES) process.env[DEVICE_VARIABLES[device]] = addresses[device];
+    for (const [device, variable] of Object.entries(DEVICE_VARIABLES)) process.env[variable] = addresses[device as keyof typeof addresses];
     process.env['STAND_INS'] = addresses.hand;
   }
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;

@@ -45,6 +45,10 @@ describe('the settings', () => {
     });
     expect(readSettings({ ...DATABASE, DEVICES: 'stand-ins' }).devices).toBe('stand-ins');
     expect(() => readSettings({ ...DATABASE, SCALE: 'ttyUSB0' })).toThrow('"ttyUSB0" is not an address');
+    const several = 'desk=10.0.0.7:5100, bench=10.0.0.8:5100';
+    expect(readSettings({ ...DATABASE, SCALE: several, LABEL_PRINTER: several }).devices).toEqual({ scale: several, printer: several });
+    expect(() => readSettings({ ...DATABASE, SCALE: '10.0.0.7:5100,10.0.0.8:5100' })).toThrow('give each a name of its own');
+    expect(() => readSettings({ ...DATABASE, ROOM_LOGGER: several })).toThrow('is not an address');
   });
 
   test('only the origin of the public address counts', () => {

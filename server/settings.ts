@@ -1,6 +1,6 @@
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readAddress } from '#devices/line.ts';
+import { readAddress, readAddresses } from '#devices/line.ts';
 
 /** What the environment says of this server; docs/operator.md lists it. */
 export interface Settings {
@@ -15,7 +15,7 @@ export interface Settings {
   readonly timeZone: string;
   /** ISO 8601 instant at which the server's clock starts, for tests; undefined for the machine's time. */
   readonly clock: string | undefined;
-  /** `host:port` of the devices at the bench, or the stand-ins that this server starts. */
+  /** `host:port` of the devices, of scales and printers also several by name, or the stand-ins that this server starts. */
   readonly devices: 'stand-ins' | Readonly<Partial<Record<DeviceName, string>>>;
   /** Where the stand-in printer keeps what it printed. */
   readonly prints: string;
@@ -30,7 +30,7 @@ function readDevices(environment: NodeJS.ProcessEnv): Settings['devices'] {
   if (environment['DEVICES'] === 'stand-ins') return 'stand-ins';
   const named = Object.entries(DEVICE_VARIABLES).flatMap(([device, variable]) => {
     const address = environment[variable];
-    if (address) readAddress(address);
+    if (address) (device === 'scale' || device === 'printer' ? readAddresses : readAddress)(address);
     return address ? [[device, address] as const] : [];
   });
   return Object.fromEntries(named);

@@ -1,4 +1,5 @@
 import { createCookie, type Cookie } from 'react-router';
+import type { Desk } from './devices.server.ts';
 
 const SECONDS_A_DAY = 86_400;
 const everywhere = { path: '/', sameSite: 'lax', secure: (process.env['PUBLIC_URL'] ?? '').startsWith('https:') } as const;
@@ -7,6 +8,9 @@ const everywhere = { path: '/', sameSite: 'lax', secure: (process.env['PUBLIC_UR
 const session = createCookie('granary_session', { ...everywhere, httpOnly: true, maxAge: 60 * SECONDS_A_DAY });
 const putAway = createCookie('granary_put_away', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
 const theme = createCookie('granary_theme', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
+
+// Which scale and printer stand beside this computer, tablet or phone, whoever works at it.
+const desk = createCookie('granary_desk', { ...everywhere, httpOnly: true, maxAge: 400 * SECONDS_A_DAY });
 
 /** A cookie's text; also one that was set as it is, without the helper's encoding, as releases up to 0016 did. */
 async function read(request: Request, cookie: Cookie): Promise<string | null> {
@@ -18,6 +22,16 @@ async function read(request: Request, cookie: Cookie): Promise<string | null> {
 export const readSessionToken = (request: Request) => read(request, session);
 export const sessionCookie = (token: string) => session.serialize(token);
 export const noSessionCookie = () => session.serialize('', { maxAge: 0 });
+
+export async function readDesk(request: Request): Promise<Desk> {
+  const value: unknown = await desk.parse(request.headers.get('cookie'));
+  const name = (of: 'scale' | 'printer') => {
+    const said = typeof value === 'object' && value !== null ? (value as Record<string, unknown>)[of] : null;
+    return typeof said === 'string' ? said : null;
+  };
+  return { scale: name('scale'), printer: name('printer') };
+}
+export const deskCookie = (chosen: Desk) => desk.serialize(chosen);
 
 export const THEMES = ['system', 'light', 'dark'] as const;
 export type Theme = (typeof THEMES)[number];

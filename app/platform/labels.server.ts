@@ -22,7 +22,7 @@ export function labelPage(words: LabelWords, file: string, request: Request, of:
     count,
     key: newFormKey(),
     lot: of && { made: newFormKey(), seeds: of.seeds },
-    hasPrinter: devices.printer !== null,
+    hasPrinter: devices.printers.length > 0,
     qr: qrOf(words.address),
   };
 }

@@ -12,9 +12,9 @@ import { clockFrom } from '#services/clock.server.ts';
 import type { Tools } from '#services/command.server.ts';
 import { sessionOf } from '#services/people/signIn.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
-import { readSessionToken } from './cookies.server.ts';
+import { readDesk, readSessionToken } from './cookies.server.ts';
 import { db } from './database.server.ts';
-import { devices } from './devices.server.ts';
+import { atDesk } from './devices.server.ts';
 import { readUpload } from './form.server.ts';
 import { remakePhoto } from './photos.server.ts';
 import { failed } from './reason.server.ts';
@@ -26,6 +26,8 @@ export interface Visit {
   readonly actor: Actor | null;
   /** A tablet that several helpers share; without an actor it is locked. */
   readonly isShared: boolean;
+  /** The scale and printer beside whoever asks. */
+  readonly desk: ReturnType<typeof atDesk>;
   readonly house: House;
   readonly now: Date;
   /** The house's calendar day. */
@@ -36,7 +38,6 @@ export interface Visit {
 export type SignedIn = Visit & { readonly actor: Actor };
 
 const clock = clockFrom(process.env['CLOCK']);
-const tools: Tools = { printer: devices.printer, remakePhoto };
 const visitContext = createContext<Visit>();
 
 /** Finds out who comes and what day it is. Runs before every loader and action, also where only one route's data is asked for. */
@@ -58,7 +59,9 @@ export const meetVisitor: MiddlewareFunction<Response> = async ({ request, conte
     !pathname.startsWith('/tablet')
   )
     throw await parkAndSignIn(request, token, isShared);
-  context.set(visitContext, { db, tools, actor, isShared, house, now, today: dayInZone(now, house.timeZone) });
+  const desk = atDesk(await readDesk(request));
+  const tools: Tools = { printer: desk.printer?.device ?? null, remakePhoto };
+  context.set(visitContext, { db, tools, desk, actor, isShared, house, now, today: dayInZone(now, house.timeZone) });
   return next();
 };
 

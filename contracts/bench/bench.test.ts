@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
-import { checkForm, handForm, nextStepForm, startBatchForm } from './bench.ts';
+import { checkForm, deviceForm, nextStepForm, startBatchForm } from './bench.ts';
 import { recipeForm } from './recipes.ts';
 
 const key = '2b9d1a52-6d4f-4a5e-9a6e-0d8f3f0a6c11';
@@ -72,8 +72,10 @@ describe('a recipe as written', () => {
 });
 
 test('a stand-in is worked by what the hand can do, and no more', () => {
-  expect(handForm.safeParse({ intent: 'put', weight: '642.3 g' }).data).toMatchObject({ weight: { milligrams: 642_300 } });
-  expect(handForm.safeParse({ intent: 'put', weight: '7 kg' }).success).toBe(false);
-  expect(handForm.safeParse({ intent: 'plug', device: 'kettle', to: 'on' }).success).toBe(false);
-  expect(handForm.safeParse({ intent: 'air', device: 'jar', humidity: '31', celsius: 18 }).data).toMatchObject({ humidity: 0.31 });
+  expect(deviceForm.safeParse({ intent: 'put', device: 'scale', weight: '642.3 g' }).data).toMatchObject({
+    weight: { milligrams: 642_300 },
+  });
+  expect(deviceForm.safeParse({ intent: 'put', device: 'scale', weight: '7 kg' }).success).toBe(false);
+  expect(deviceForm.safeParse({ intent: 'plug', device: 'kettle', to: 'on' }).success).toBe(false);
+  expect(deviceForm.safeParse({ intent: 'air', device: 'jar', humidity: '31', celsius: 18 }).data).toMatchObject({ humidity: 0.31 });
 });

@@ -197,12 +197,18 @@ export const purityForm = z
   .transform(({ key, counted, ...parts }) => ({ key, counted, parts }));
 
 const onOff = z.enum(['on', 'off']);
-/** Working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
-export const handForm = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('put'), weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'scale: over its load') }),
-  z.object({ intent: z.literal('clear') }),
-  z.object({ intent: z.literal('shake'), to: onOff }),
-  z.object({ intent: z.literal('plug'), device: z.enum(['scale', 'jar', 'room', 'printer']), to: onOff }),
+const standInScale = z.enum(['scale', 'desk-scale']);
+/** Choosing a scale or printer for this desk; or working a stand-in device by hand: what lies on the scale, what air it is in, and its plug. */
+export const deviceForm = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('use'), kind: z.enum(['scale', 'printer']), name: z.string().max(20) }),
+  z.object({
+    intent: z.literal('put'),
+    device: standInScale,
+    weight: weight.refine(({ milligrams }) => milligrams <= 6_000_000, 'scale: over its load'),
+  }),
+  z.object({ intent: z.literal('clear'), device: standInScale }),
+  z.object({ intent: z.literal('shake'), device: standInScale, to: onOff }),
+  z.object({ intent: z.literal('plug'), device: z.enum(['scale', 'desk-scale', 'jar', 'room', 'printer', 'desk-printer']), to: onOff }),
   z.object({
     intent: z.literal('air'),
     device: z.enum(['jar', 'room']),

@@ -28,11 +28,11 @@ test('a weight comes from the scale with one key, copes with a leaning elbow and
   const work = async (name: string) => {
     await page.goto('/bench/devices');
     const done = page.waitForResponse((response) => response.request().method() === 'POST');
-    await page.getByRole('region', { name: 'Scale' }).getByRole('button', { name }).click();
+    await page.getByRole('region', { name: 'Scale: bench' }).getByRole('button', { name }).click();
     await done;
   };
   await page.goto('/bench/devices');
-  const scale = page.getByRole('region', { name: 'Scale' });
+  const scale = page.getByRole('region', { name: 'Scale: bench' });
   await scale.getByLabel('Weight to put on').fill('9 kg');
   await scale.getByRole('button', { name: BUTTON.putOnScale }).click();
   await expect(scale.getByText('This scale carries up to 6 kg')).toBeVisible();
@@ -186,15 +186,52 @@ test('tags, slips and labels go to sheets and to the label printer, which keeps 
   await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
   await expect(page.getByText('1 label sent to the printer')).toBeVisible();
   await page.goto('/bench/devices');
-  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('It has printed');
-  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.unplug }).click();
-  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('does not answer');
+  await expect(page.getByRole('region', { name: 'Label printer: bench' })).toContainText('It has printed');
+  await page.getByRole('region', { name: 'Label printer: bench' }).getByRole('button', { name: BUTTON.unplug }).click();
+  await expect(page.getByRole('region', { name: 'Label printer: bench' })).toContainText('does not answer');
   await page.goto(`/lots/${code}/label`);
   await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
   await expect(page.getByText('Nothing was printed')).toBeVisible();
   await page.goto('/bench/devices');
-  await page.getByRole('region', { name: 'Label printer' }).getByRole('button', { name: BUTTON.plugIn }).click();
-  await expect(page.getByRole('region', { name: 'Label printer' })).toContainText('Ready');
+  await page.getByRole('region', { name: 'Label printer: bench' }).getByRole('button', { name: BUTTON.plugIn }).click();
+  await expect(page.getByRole('region', { name: 'Label printer: bench' })).toContainText('Ready');
+});
+
+test('each desk remembers its own scale and printer, whoever works at it', async ({ page, story, browser }) => {
+  await dryingBatch(page, story, 'Two Scales', 'Tray 76');
+  const batch = page.url();
+  const put = async (name: string, weight: string) => {
+    const scale = page.getByRole('region', { name: `Scale: ${name}` });
+    await scale.getByLabel('Weight to put on').fill(weight);
+    await scale.getByRole('button', { name: BUTTON.putOnScale }).click();
+    await expect(scale.getByText(new RegExp(`^${weight.split('.')[0]}\\.`))).toBeVisible();
+  };
+  await page.goto('/bench/devices');
+  await put('bench', '640.0 g');
+  await put('desk', '650.0 g');
+  const desk = page.getByRole('region', { name: 'Scale: desk' });
+  await desk.getByRole('button', { name: BUTTON.useAtThisDesk }).click();
+  await expect(desk.getByText('Used at this desk')).toBeVisible();
+  const printer = page.getByRole('region', { name: 'Label printer: desk' });
+  await printer.getByRole('button', { name: BUTTON.useAtThisDesk }).click();
+  await expect(printer.getByText('Used at this desk')).toBeVisible();
+  await expect(desk.getByText('Used at this desk')).toBeVisible();
+  const other = await (await browser.newContext({ storageState: stateOf('helper') })).newPage();
+  const read = async (at: Page) => {
+    await at.goto(batch);
+    await at.getByLabel('What does the scale show?').focus();
+    const answered = at.waitForResponse('**/bench/devices/read?of=scale');
+    await at.keyboard.press('Enter');
+    return ((await (await answered).json()) as { weight: string }).weight;
+  };
+  expect(await read(other)).toMatch(/^640\./);
+  expect(await read(page)).toMatch(/^650\./);
+  // Labels go where the desk's printer is.
+  await page.goto(`${batch}/tag`);
+  await page.getByRole('button', { name: BUTTON.sendToLabelPrinter }).click();
+  await expect(page.getByText('1 label sent to the printer')).toBeVisible();
+  await page.goto('/bench/devices');
+  await expect(printer).toContainText('It has printed 1 time');
 });
 
 test('packets are opened again into the jar', async ({ page, story }) => {

@@ -109,6 +109,7 @@ export const BUTTON = {
   takeIn: 'Take in and assign a code',
   askStepByStep: 'Ask step by step',
   nextStep: 'Next',
+  useAtThisDesk: 'Use at this desk',
   saveAndContinue: 'Save and continue',
   takeItOut: 'Take it out',
   theStalkIsCorky: 'The stalk is corky',

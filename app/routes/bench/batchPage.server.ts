@@ -71,7 +71,7 @@ export async function readBatchPage(id: number, { actor, house, now, today }: Si
     },
     isNew,
     isMoved: isMoved(steps, checks),
-    has: { scale: devices.scale !== null, jar: devices.jar !== null, room: devices.room !== null },
+    has: { scale: devices.scales.length > 0, jar: devices.jar !== null, room: devices.room !== null },
     view: viewOf(batch, now, house.timeZone, house),
     turn: batch.turn,
     step: batch.step,

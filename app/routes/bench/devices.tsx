@@ -1,6 +1,8 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { Form } from 'react-router';
-import { handForm } from '#contracts/bench/bench.ts';
+import { Form, redirect } from 'react-router';
+import type { z } from 'zod';
+import { deviceForm } from '#contracts/bench/bench.ts';
+import { deskCookie } from '#app/platform/cookies.server.ts';
 import { devices } from '#app/platform/devices.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
@@ -26,38 +28,56 @@ const said = (answer: DeviceAnswer, units: Units): { there: boolean; words: stri
   };
 };
 
+/** A device of a kind of which there may be several, as the page shows it. */
+interface Shown extends State {
+  readonly name: string;
+  /** Whether this computer, tablet or phone uses it. */
+  readonly isHere: boolean;
+}
+
+const PRINTER_AWAY = 'The printer does not answer. Check that it is plugged in and switched on';
+
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { house } = visitBy(context, request, 'work');
-  const { scale, jar, room, printer, hand } = devices;
-  const [weighed, jarAir, roomAir, printing, kept] = await Promise.all([
-    scale?.weigh(),
+  const { house, desk } = visitBy(context, request, 'work');
+  const { scales, jar, room, printers, hand } = devices;
+  const [weighed, jarAir, roomAir, printing] = await Promise.all([
+    Promise.all(
+      scales.map(async ({ name, device }): Promise<Shown> => {
+        const state = said(weightAnswer(await device.weigh(), house.units), house.units);
+        return { ...state, name, isHere: name === desk.scale?.name };
+      }),
+    ),
     jar?.read(),
     room?.read(),
-    printer?.isThere(),
-    hand?.('printer kept'),
+    Promise.all(
+      printers.map(async ({ name, device }) => {
+        const [there, kept] = [await device.isThere(), await hand?.(`${idOf('printer', name)} kept`)];
+        const shown: Shown = { there, words: there ? 'Ready' : PRINTER_AWAY, name, isHere: name === desk.printer?.name };
+        return { ...shown, kept: kept ? kept.split(' ').filter(Boolean).length : 0 };
+      }),
+    ),
   ]);
   return {
     standIns: hand !== null,
-    scale: weighed ? said(weightAnswer(weighed, house.units), house.units) : null,
+    scales: weighed,
     jar: jarAir ? said(airAnswer(jarAir, 'The jar’s hygrometer'), house.units) : null,
     room: roomAir ? said(airAnswer(roomAir, 'The room’s logger'), house.units) : null,
-    printer:
-      printing === undefined
-        ? null
-        : { there: printing, words: printing ? 'Ready' : 'The printer does not answer. Check that it is plugged in and switched on' },
-    kept: kept ? kept.split(' ').filter(Boolean).length : 0,
+    printers: printing,
   };
 }
 
+/** What the hand of the stand-ins calls a device: the bench's by its kind alone. */
+const idOf = (kind: 'scale' | 'printer', name: string): string => (name === 'desk' ? `desk-${kind}` : kind);
+
 /** What the hand is told to do to a stand-in. */
-function lineOf(done: ReturnType<typeof handForm.parse>): string {
+function lineOf(done: Exclude<z.infer<typeof deviceForm>, { intent: 'use' }>): string {
   switch (done.intent) {
     case 'put':
-      return `scale put ${done.weight.milligrams / 1000}`;
+      return `${done.device} put ${done.weight.milligrams / 1000}`;
     case 'clear':
-      return 'scale put 0';
+      return `${done.device} put 0`;
     case 'shake':
-      return `scale shake ${done.to}`;
+      return `${done.device} shake ${done.to}`;
     case 'plug':
       return `${done.device} ${done.to === 'on' ? 'plug' : 'unplug'}`;
     case 'air':
@@ -65,20 +85,26 @@ function lineOf(done: ReturnType<typeof handForm.parse>): string {
   }
 }
 
+/** A device is chosen for this desk; or the hand works a stand-in. */
 export async function action({ request, context }: Route.ActionArgs) {
-  visitBy(context, request, 'work');
-  const { intent, form, submission } = await readForm(request, handForm);
+  const { desk } = visitBy(context, request, 'work');
+  const { intent, form, submission } = await readForm(request, deviceForm);
   const of = `${intent} ${String(form.get('device') ?? '')}`.trim();
   if (submission.status !== 'success') return notAccepted({ of, result: submission.reply() });
-  if ((await devices.hand?.(lineOf(submission.value))) !== 'done')
+  const { value } = submission;
+  if (value.intent === 'use') {
+    const chosen = { scale: desk.scale?.name ?? null, printer: desk.printer?.name ?? null, [value.kind]: value.name };
+    throw redirect('/bench/devices', { headers: { 'Set-Cookie': await deskCookie(chosen) } });
+  }
+  if ((await devices.hand?.(lineOf(value))) !== 'done')
     return notAccepted({ of, result: submission.reply({ formErrors: ['There is no simulated device here'] }) });
   return { of, result: null };
 }
 
 export default function Devices({ loaderData, actionData }: Route.ComponentProps) {
-  const { standIns, scale, jar, room, printer, kept } = loaderData;
+  const { standIns, scales, jar, room, printers } = loaderData;
   const resultOf = (of: string) => (actionData?.of === of ? actionData.result : null);
-  const none = !scale && !jar && !room && !printer;
+  const none = scales.length === 0 && !jar && !room && printers.length === 0;
   return (
     <div className="max-w-3xl">
       <PageHead
@@ -98,64 +124,93 @@ export default function Devices({ loaderData, actionData }: Route.ComponentProps
       {none && (
         <Empty>No devices connected. The operator’s guide explains how to connect them; until then, type weights and readings.</Empty>
       )}
-      {scale && (
-        <Device name="Scale" plug="scale" standIn={standIns} state={scale}>
-          <PutOnScale result={resultOf('put')} />
-          <div className="flex flex-wrap gap-3">
-            <HandButton intent="clear">Take off</HandButton>
-            <HandButton intent="shake" to="on">
-              Lean on the table
-            </HandButton>
-            <HandButton intent="shake" to="off">
-              Let go
-            </HandButton>
-          </div>
-        </Device>
-      )}
+      {scales.map((scale) => {
+        const device = idOf('scale', scale.name);
+        return (
+          <Device key={device} title="Scale" kind="scale" plug={device} standIn={standIns} state={scale} isOnly={scales.length === 1}>
+            <PutOnScale device={device} result={resultOf(`put ${device}`)} />
+            <div className="flex flex-wrap gap-3">
+              <HandButton intent="clear" device={device}>
+                Take off
+              </HandButton>
+              <HandButton intent="shake" device={device} to="on">
+                Lean on the table
+              </HandButton>
+              <HandButton intent="shake" device={device} to="off">
+                Let go
+              </HandButton>
+            </div>
+          </Device>
+        );
+      })}
       {jar && (
-        <Device name="Hygrometer of the jar" plug="jar" standIn={standIns} state={jar}>
+        <Device title="Hygrometer of the jar" plug="jar" standIn={standIns} state={jar}>
           <AirAround device="jar" result={resultOf('air jar')} />
         </Device>
       )}
       {room && (
-        <Device name="Logger of the room" plug="room" standIn={standIns} state={room}>
+        <Device title="Logger of the room" plug="room" standIn={standIns} state={room}>
           <p className="text-soft">Read automatically every 15 minutes.</p>
           <AirAround device="room" result={resultOf('air room')} />
         </Device>
       )}
-      {printer && (
-        <Device name="Label printer" plug="printer" standIn={standIns} state={printer}>
+      {printers.map((printer) => (
+        <Device
+          key={printer.name}
+          title="Label printer"
+          kind="printer"
+          plug={idOf('printer', printer.name)}
+          standIn={standIns}
+          state={printer}
+          isOnly={printers.length === 1}
+        >
           <p className="text-soft">
-            {kept === 0 ? 'Nothing printed yet.' : `It has printed ${kept} ${kept === 1 ? 'time' : 'times'}; each is kept as a PDF.`}
+            {printer.kept === 0
+              ? 'Nothing printed yet.'
+              : `It has printed ${printer.kept} ${printer.kept === 1 ? 'time' : 'times'}; each is kept as a PDF.`}
           </p>
         </Device>
-      )}
+      ))}
     </div>
   );
 }
 
 type State = { there: boolean; words: string };
 
+/** A device, how it is, and where there are several of its kind whether this desk uses it. */
 function Device({
-  name,
+  title,
+  kind,
   plug,
   standIn,
   state,
+  isOnly = true,
   children,
 }: {
-  name: string;
+  title: string;
+  kind?: 'scale' | 'printer';
   plug: string;
   standIn: boolean;
-  state: State;
+  state: State & Partial<Pick<Shown, 'name' | 'isHere'>>;
+  isOnly?: boolean;
   children: React.ReactNode;
 }) {
+  const called = isOnly ? title : `${title}: ${state.name}`;
   return (
-    <section aria-label={name} className="space-y-3 border-t border-rule py-5">
+    <section aria-label={called} className="space-y-3 border-t border-rule py-5">
       <div className="flex flex-wrap items-center gap-3">
-        <h2>{name}</h2>
+        <h2>{called}</h2>
         <Mark tone={state.there ? 'good' : 'poor'}>{state.there ? 'answers' : 'does not answer'}</Mark>
         <span className="text-large">{state.words}</span>
       </div>
+      {!isOnly &&
+        (state.isHere ? (
+          <p className="font-semibold text-good">Used at this desk. This computer or tablet remembers it.</p>
+        ) : (
+          <HandButton intent="use" kind={kind!} name={state.name!}>
+            Use at this desk
+          </HandButton>
+        ))}
       {standIn && (
         <>
           {children}
@@ -169,7 +224,10 @@ function Device({
 }
 
 /** One thing done to a stand-in, by a tap. */
-function HandButton({ children, ...fields }: { children: string; intent: string; device?: string; to?: string }) {
+function HandButton({
+  children,
+  ...fields
+}: { children: string; intent: string } & Partial<Record<'device' | 'to' | 'kind' | 'name', string>>) {
   return (
     <Form method="post">
       {Object.entries(fields).map(([name, value]) => (
@@ -180,10 +238,11 @@ function HandButton({ children, ...fields }: { children: string; intent: string;
   );
 }
 
-function PutOnScale({ result }: { result: SubmissionResult | null }) {
-  const [form, fields] = usePostForm<'weight'>({ id: 'put', result });
+function PutOnScale({ device, result }: { device: string; result: SubmissionResult | null }) {
+  const [form, fields] = usePostForm<'weight'>({ id: `put-${device}`, result });
   return (
     <PostForm form={form} formKey="" intent="put">
+      <input type="hidden" name="device" value={device} />
       <div className="flex flex-wrap items-end gap-3">
         <TextField field={fields.weight} label="Weight to put on" hint="642.3 g" autoComplete="off" />
         <Button type="submit">Put on scale</Button>

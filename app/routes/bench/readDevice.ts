@@ -7,11 +7,11 @@ import { airAnswer, weightAnswer } from './deviceWords.ts';
 
 /** What a device says now, for the field beside its button: `of` is scale, jar or room. */
 export async function loader({ request, context }: Route.LoaderArgs): Promise<Response> {
-  visitBy(context, request, 'work');
+  const { desk } = visitBy(context, request, 'work');
   const of = new URL(request.url).searchParams.get('of');
   const answer: DeviceAnswer | null =
-    of === 'scale' && devices.scale
-      ? weightAnswer(await devices.scale.weigh())
+    of === 'scale' && desk.scale
+      ? weightAnswer(await desk.scale.device.weigh())
       : of === 'jar' && devices.jar
         ? airAnswer(await devices.jar.read(), 'The jar’s hygrometer')
         : of === 'room' && devices.room
