@@ -93,13 +93,15 @@ export async function lockLoan(db: Db, id: number) {
 export async function loansOfMember(db: Db, memberId: PersonId) {
   return loans(db)
     .select(LOAN_COLUMNS)
-    .select(
+    .select([
       sql<
         string[]
       >`array(select returned.code from loan_return join lot as returned on returned.id = loan_return.lot_id where loan_return.loan_id = loan.id order by returned.id)`.as(
         'returnedAs',
       ),
-    )
+      sql<string | null>`(select reason from hold where hold.lot_id = loan.lot_id and hold.kind = 'recall'
+        and not exists (select from hold_lift where hold_lift.hold_id = hold.id) order by hold.id desc limit 1)`.as('recalledFor'),
+    ])
     .where('loan.member_id', '=', memberId)
     .orderBy(sql`loan_close.loan_id is not null`)
     .orderBy(DUE_ON)

@@ -38,7 +38,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (submission.status !== 'success') return notAccepted(submission.reply());
   const done = await tellFailedCrop(visit, { ...submission.value, loanId: Number(params.id) });
   if (!done.ok) return notAccepted(submission.reply({ formErrors: [TROUBLE[done.problem.code]] }));
-  throw redirect(may(visit.actor.role, 'work') ? `/people/${done.answer.memberId}` : '/mine');
+  throw redirect(may(visit.actor.role, 'work') ? `/people/${done.answer.memberId}` : `/mine#loan-${params.id}`);
 }
 
 /** A member says that nothing came of a loan: once, without blame, and the library answers. */

@@ -17,7 +17,8 @@ import { SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { LotCode, Mark } from '#app/ui/Mark.tsx';
 import { SeasonRibbon } from '#app/ui/SeasonRibbon.tsx';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { RECALL_ADVICE } from '#words/recall.ts';
 import type { Route } from './+types/mine.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'My seed · Kind Granary' }];
@@ -82,7 +83,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         .filter(({ growOutId }) => growOutId === id)
         .map(({ code, amount, unit, seedsPerGram }) => ({ code, seeds: seedsInUnits(amount, unit, seedsPerGram) })),
     })),
-    loans: loans.map(({ id, code, crop, cropId, variety, lentOn, dueOn, outcome, failedOn, answer }) => ({
+    loans: loans.map(({ id, code, crop, cropId, variety, lentOn, dueOn, outcome, failedOn, answer, recalledFor }) => ({
+      recalledFor,
       failedOn,
       answer,
       id,
@@ -109,6 +111,13 @@ export default function Mine({ loaderData: { today, search, loans, offers, growO
   return (
     <>
       <PageHead title="My seed" about="What you are growing, what you have borrowed, and what you can borrow next." />
+      {loans
+        .filter(({ recalledFor }) => recalledFor !== null)
+        .map(({ id, crop, variety, code, recalledFor }) => (
+          <Notice key={id} tone="poor">
+            {crop} ‘{variety}’ (lot {code}) has been recalled: {recalledFor}. {RECALL_ADVICE}
+          </Notice>
+        ))}
       {growOuts.length > 0 && (
         <>
           <div className="flex flex-wrap items-baseline justify-between gap-x-6">
@@ -171,7 +180,11 @@ export default function Mine({ loaderData: { today, search, loans, offers, growO
       ) : (
         <ul className="mb-10">
           {loans.map((loan) => (
-            <li key={loan.id} className="flex flex-wrap items-center justify-between gap-x-6 border-t border-rule py-3">
+            <li
+              key={loan.id}
+              id={`loan-${loan.id}`}
+              className="scroll-mt-6 flex flex-wrap items-center justify-between gap-x-6 border-t border-rule py-3"
+            >
               <span>
                 <b>
                   {loan.crop} ‘{loan.variety}’
