@@ -23,8 +23,8 @@ export interface Named {
 /** Reads `host:port`, or several with their names: `desk=host:port, bench=host:port`. Throws Error with a line for the operator. */
 export function readAddresses(text: string): readonly [Named, ...Named[]] {
   const named = text.split(',').map((one): Named => {
-    const read = /^\s*(?:([\w][\w -]{0,19})=)?(.+)$/.exec(one);
-    return { name: read?.[1]?.trim() ?? '', address: readAddress(read?.[2] ?? one) };
+    const [address = '', name = ''] = one.split('=', 2).reverse();
+    return { name: name.trim().slice(0, 20), address: readAddress(address) };
   });
   const names = new Set(named.map(({ name }) => name));
   if (named.length > 1 && (names.size < named.length || names.has('')))

@@ -11,6 +11,7 @@ await build({
     serve: 'server/serve.ts',
     letIn: 'server/letIn.ts',
     backup: 'server/backup.ts',
+    restore: 'server/restore.ts',
     reckoner: 'workers/reckoner.ts',
     photo: 'workers/photo.ts',
     seed: 'demo/seed.ts',

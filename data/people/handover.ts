@@ -28,6 +28,19 @@ export interface OpenWork {
 
 /** The kind of act under which a backup is recorded. */
 export const BACKUP_MADE = 'backup made';
+export const LIBRARY_RESTORED = 'library restored';
+
+/** When the library was last saved to a file; null where it never was. */
+export async function readLastBackup(db: Db): Promise<{ readonly at: Date; readonly file: string } | null> {
+  const backup = await db
+    .selectFrom('act')
+    .select(['written_at as at', 'subject'])
+    .where('kind', '=', BACKUP_MADE)
+    .orderBy('written_at', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+  return backup ? { at: backup.at, file: backup.subject ?? '' } : null;
+}
 
 /** What a successor has to know: who works here, what is under way, and when all of it was last saved elsewhere. */
 export async function readHandover(
@@ -60,17 +73,11 @@ export async function readHandover(
       .select((eb) => eb.fn.countAll<number>().as('count'))
       .where(isOpen)
       .executeTakeFirstOrThrow(),
-    db
-      .selectFrom('act')
-      .select(['written_at as at', 'subject'])
-      .where('kind', '=', BACKUP_MADE)
-      .orderBy('written_at', 'desc')
-      .limit(1)
-      .executeTakeFirst(),
+    readLastBackup(db),
   ]);
   return {
     insiders: insiders.rows,
     open: { ...open.rows[0]!, growOuts: growOuts.count },
-    lastBackup: backup ? { at: backup.at, file: backup.subject ?? '' } : null,
+    lastBackup: backup,
   };
 }

@@ -8,12 +8,12 @@ import type { Db } from '#data/database.ts';
 import { markRisksStale } from '#data/growouts/risks.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators } from '#data/people/accounts.ts';
-import { forgetTerms } from '#data/growouts/growers.ts';
-import { createPerson, erasePerson as blankPerson, findPerson, updatePerson } from '#data/people/people.ts';
+import { createPerson, findPerson, updatePerson } from '#data/people/people.ts';
 import { revokeSessions } from '#data/people/sessions.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
 import { refreshVerdicts } from '#services/lots/outlook.server.ts';
+import { forgetPerson } from './forgetPerson.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export interface AlreadyThere {
@@ -81,13 +81,10 @@ export const endAccess = command(
     const coordinators = await lockCoordinators(tx);
     const account = await findAccountOfPerson(tx, end.personId);
     if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
-    if (account) {
-      await closeAccount(tx, account.id, now, end.erase);
+    if (end.erase) await forgetPerson(tx, end.personId, now);
+    else if (account) {
+      await closeAccount(tx, account.id, now, false);
       await revokeSessions(tx, account.id, now);
-    }
-    if (end.erase) {
-      await blankPerson(tx, end.personId, now);
-      await forgetTerms(tx, end.personId);
     }
     return { answer: null, subject: `person ${end.personId}` };
   },

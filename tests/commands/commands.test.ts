@@ -1,13 +1,16 @@
-import { afterAll, expect, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDatabase } from '#data/database.ts';
+import { sql } from 'kysely';
+import { openDatabase, type Db } from '#data/database.ts';
 import { readHandover } from '#data/people/handover.ts';
+import { keepErased } from '../../server/erased.ts';
+import { forgetPerson } from '#services/people/forgetPerson.server.ts';
 import { bareDatabase } from '../support/databases.ts';
 import { ended, freePort, ROOT } from '../support/server.ts';
 
@@ -67,35 +70,108 @@ test('bin/let-in makes a successor a coordinator by a link of theirs, and says w
   expect(await ended(child)).toBe(0);
 });
 
-test('bin/backup saves all of a library to a file that can be read, notes it in the record, and says what it needs', async () => {
-  const { ownerUrl, serverUrl } = await bareDatabase();
-  const port = await freePort();
-  const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(port), SAMPLE_DATA: '' };
-  const { child } = await runUntil('bin/start', env, /Kind Granary is at/);
-  const folder = mkdtempSync(join(tmpdir(), 'kind-granary-backup-'));
-  const backUp = (...words: string[]) =>
-    spawnSync(join(ROOT, 'bin/backup'), words, { env: { ...process.env, NODE_OPTIONS: '', ...env }, encoding: 'utf8', timeout: 60_000 });
-  try {
-    expect(backUp(join(folder, 'nowhere'))).toMatchObject({ status: 1, stderr: expect.stringContaining('Say into which folder') });
-    expect(backUp(folder)).toMatchObject({ status: 0, stdout: expect.stringContaining('Backed up') });
-    const files = readdirSync(folder);
-    expect(files).toEqual([expect.stringMatching(/^kind-granary-\d{4}-\d\d-\d\dT\d{6}\.dump$/)]);
-    expect(readFileSync(join(folder, files[0]!)).subarray(0, 5).toString()).toBe('PGDMP');
-    const db = openDatabase({ url: ownerUrl, most: 1 });
-    expect((await readHandover(db, '2026-11-27')).lastBackup).toMatchObject({ file: files[0] });
-    await db.destroy();
-    const cut = spawnSync(join(ROOT, 'bin/backup'), [folder], {
-      env: { ...process.env, NODE_OPTIONS: '', ...env, OWNER_DATABASE_URL: ownerUrl.replace(/\/[^/]+$/, '/no_such_library') },
+describe('a library is saved and brought back', () => {
+  /** A library of its own with a person in it, its server ended, and a folder for archives. */
+  async function savedLibrary() {
+    const { ownerUrl, serverUrl } = await bareDatabase();
+    const env = { OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: serverUrl, PORT: String(await freePort()), SAMPLE_DATA: '' };
+    const { child } = await runUntil('bin/start', env, /Kind Granary is at/);
+    child.kill('SIGTERM');
+    await ended(child);
+    const folder = mkdtempSync(join(tmpdir(), 'kind-granary-backup-'));
+    folders.push(folder);
+    const inIt = async <Result>(work: (db: Db) => Promise<Result>, url = ownerUrl) => {
+      const db = openDatabase({ url, most: 1 });
+      return work(db).finally(() => db.destroy());
+    };
+    const run = (command: string, words: readonly string[], change: Record<string, string> = {}) =>
+      spawnSync(join(ROOT, command), [...words], {
+        env: { ...process.env, NODE_OPTIONS: '', ...env, ...change },
+        encoding: 'utf8',
+        timeout: 60_000,
+        input: '',
+      });
+    const name = (id: number, url?: string) =>
+      inIt(async (db) => (await db.selectFrom('person').select('name').where('id', '=', id).executeTakeFirst())?.name, url);
+    const odd = await inIt((db) =>
+      db.insertInto('person').values({ name: 'Odd Sallow', is_member: true }).returning('id').executeTakeFirstOrThrow(),
+    );
+    return { ownerUrl, folder, inIt, run, name, id: odd.id };
+  }
+  const folders: string[] = [];
+  afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
+
+  test('bin/backup keeps all of it in one dated archive that was restored for a check, and says what it needs', async () => {
+    const { folder, inIt, run, ownerUrl } = await savedLibrary();
+    expect(run('bin/backup', [join(folder, 'nowhere')])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('Say into which folder'),
+    });
+    const done = run('bin/backup', [folder]);
+    expect(done).toMatchObject({ status: 0, stdout: expect.stringContaining('Checked: restored into a database of its own') });
+    const archives = () => readdirSync(folder).filter((file) => file.startsWith('kind-granary'));
+    expect(archives()).toEqual([expect.stringMatching(/^kind-granary-\d{4}-\d\d-\d\dT\d{6}\.tar$/)]);
+    expect((await inIt((db) => readHandover(db, '2026-11-27'))).lastBackup).toMatchObject({ file: archives()[0] });
+    const { rows } = await inIt((db) => sql`select from pg_database where datname like '%check%'`.execute(db));
+    expect(rows).toEqual([]);
+    // What is cut off, on a full disk or for want of a database, leaves nothing behind.
+    const left = readdirSync(folder).sort();
+    const full = spawnSync('bash', ['-c', `ulimit -f 16; exec ${join(ROOT, 'bin/backup')} ${folder}`], {
+      env: { ...process.env, NODE_OPTIONS: '', OWNER_DATABASE_URL: ownerUrl, DATABASE_URL: ownerUrl },
       encoding: 'utf8',
       timeout: 60_000,
     });
-    expect(cut).toMatchObject({ status: 1, stderr: expect.stringContaining('No backup was made') });
-    expect(readdirSync(folder)).toHaveLength(1);
-  } finally {
-    rmSync(folder, { recursive: true });
+    expect(full).toMatchObject({ status: 1, stderr: expect.stringContaining('No backup of') });
+    expect(run('bin/backup', [folder], { OWNER_DATABASE_URL: ownerUrl.replace(/\/[^/]+$/, '/no_such_library') })).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('No backup of no_such_library was made'),
+    });
+    expect(readdirSync(folder).sort()).toEqual(left);
+  });
+
+  test('bin/restore brings it back into an empty database, and over a library only when its name is said; who was erased stays so', async () => {
+    const { folder, inIt, run, name, id, ownerUrl } = await savedLibrary();
+    expect(run('bin/backup', [folder]).status).toBe(0);
+    const archive = join(
+      folder,
+      readdirSync(folder).find((file) => file.endsWith('.tar'))!,
+    );
+    await inIt((db) => db.updateTable('person').set({ name: 'Renamed since' }).where('id', '=', id).execute());
+
+    expect(run('bin/restore', [join(folder, 'none.tar')])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('Say which archive'),
+    });
+    const asks = run('bin/restore', [archive]);
+    expect(asks).toMatchObject({ status: 1, stderr: expect.stringContaining('To replace it: --replace') });
+    const house = /--replace "([^"]*)"/.exec(asks.stderr)![1]!;
+    expect(run('bin/restore', [archive, '--replace', `${house}?`]).status).toBe(1);
+    expect(await name(id)).toBe('Renamed since');
+    const done = run('bin/restore', [archive, '--replace', house]);
+    expect(done).toMatchObject({ status: 0, stdout: expect.stringContaining('tables are as they were') });
+    expect(await name(id)).toBe('Odd Sallow');
+
+    await inIt((db) => forgetPerson(db, id, new Date('2026-11-27T10:00:00Z')));
+    await inIt((db) => keepErased(db, folder));
+    const empty = await bareDatabase();
+    const elsewhere = { OWNER_DATABASE_URL: empty.ownerUrl, DATABASE_URL: empty.serverUrl };
+    expect(run('bin/restore', [archive], elsewhere)).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining('Erased again: 1 person'),
+    });
+    expect(await name(id, empty.ownerUrl)).toBe('Former member');
+    // It serves again, as the server's own login.
+    const { child } = await runUntil('bin/start', { ...elsewhere, PORT: String(await freePort()), SAMPLE_DATA: '' }, /Kind Granary is at/);
     child.kill('SIGTERM');
-  }
-  expect(await ended(child)).toBe(0);
+    expect(await ended(child)).toBe(0);
+
+    const damaged = join(folder, 'damaged.tar');
+    const bytes = readFileSync(archive);
+    bytes[Math.floor(bytes.length / 3)]! ^= 0xff;
+    writeFileSync(damaged, bytes);
+    expect(run('bin/restore', [damaged, '--replace', house])).toMatchObject({ status: 1, stderr: expect.stringContaining('Not restored') });
+    expect(await name(id, ownerUrl)).toBe('Former member');
+  });
 });
 
 test('bin/start says what is wrong, in a line, when it cannot start', async () => {

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
+import { backupTrouble } from '#words/backup.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
@@ -26,9 +27,6 @@ const OPEN_WORK: readonly { readonly of: keyof OpenWork; readonly one: string; r
   { of: 'drafts', one: 'intake not finished', many: 'intakes not finished', to: '/intake' },
 ];
 
-/** A library that changes every day is saved every night; after a week a backup helps little. */
-const BACKUP_IS_OLD_DAYS = 7;
-
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today, house } = visitBy(context, request, 'manage people');
   const { insiders, open, lastBackup } = await readHandover(db, today);
@@ -47,15 +45,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 export default function Handover({ loaderData: { today, insiders, work, backup } }: Route.ComponentProps) {
   const leads = insiders.filter(({ role, hasPassword }) => role === 'coordinator' && hasPassword);
-  const age = backup && daysBetween(backup.on, today);
-  const isSaved = age !== null && age <= BACKUP_IS_OLD_DAYS;
+  const unsaved = backupTrouble(backup?.on ?? null, today);
   const gaps = [
     ...(leads.length < 2 ? ['Only one coordinator can sign in. Give a second person access as coordinator.'] : []),
-    ...(backup === null
-      ? ['No backup is on record. Ask whoever runs the server to run bin/backup every night.']
-      : isSaved
-        ? []
-        : [`The last backup was made ${formatDistance(-age!)}. Ask whoever runs the server to run bin/backup every night.`]),
+    ...(unsaved ? [unsaved] : []),
   ];
   return (
     <>
@@ -76,7 +69,7 @@ export default function Handover({ loaderData: { today, insiders, work, backup }
         reasons={[
           ...gaps,
           ...(leads.length >= 2 ? [`${leads.length} coordinators can sign in: ${leads.map(({ name }) => name).join(', ')}.`] : []),
-          ...(backup && isSaved ? [`The last backup was made ${formatDistance(-age!)}: ${backup.file}.`] : []),
+          ...(backup && !unsaved ? [`The last backup was made ${formatDistance(-daysBetween(backup.on, today))}: ${backup.file}.`] : []),
         ]}
       />
       <div className="mt-8 grid gap-x-10 gap-y-8 xl:grid-cols-[20rem_1fr]">

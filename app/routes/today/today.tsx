@@ -1,8 +1,8 @@
-import { redirect } from 'react-router';
+import { Link, redirect } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
-import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { nextTestWords } from '#words/sayings.ts';
 import { formatDate, formatDistance, formatWeekday } from '#core/calendar/formatDate.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
@@ -24,6 +24,8 @@ import { readGoing, type Going } from '#services/growouts/watch.server.ts';
 import { readOnPlants, type OnPlants } from '#services/today/onPlants.server.ts';
 import { alarmWords, fruitWords } from '#words/season.ts';
 import type { Route } from './+types/today.ts';
+import { readLastBackup } from '#data/people/handover.ts';
+import { backupTrouble } from '#words/backup.ts';
 import { readFirstHour, type FirstHour } from '#data/today/firstHour.ts';
 import { FirstHour as FirstHourList } from './FirstHour.tsx';
 import { WorkBand } from './DueList.tsx';
@@ -248,7 +250,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   if (!may(actor.role, 'work')) throw redirect('/mine');
   const mine = new URL(request.url).searchParams.get('whose') === 'mine';
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels, calls, answers] = await Promise.all([
+  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels, calls, answers, backup] = await Promise.all([
     readDue(db, today, mine ? actor.personId : null),
     readComing(db, today, days.at(-1)!),
     readRipe(db, house, now),
@@ -260,7 +262,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     mine ? [] : readLabelsToReplace(db),
     mine ? [] : listToCall(db, MOST_SHOWN),
     mine ? [] : listToAnswer(db, MOST_SHOWN),
+    // Nobody misses the practice library.
+    may(actor.role, 'manage people') && process.env['SAMPLE_DATA'] !== 'yes' ? readLastBackup(db) : undefined,
   ]);
+  const isYoung = firstHour !== null && isNew(firstHour);
   const own: Ripe =
     begun === null ? ripe : { ...ripe, batches: ripe.batches.filter(({ batch }) => begun.has(batch.id)), done: [], warm: [] };
   const atBench = asBenchWork(own, { now, house });
@@ -301,7 +306,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
   return {
     today,
-    firstHour: firstHour && isNew(firstHour) ? firstHour : null,
+    firstHour: isYoung ? firstHour : null,
+    unsaved: backup === undefined || isYoung ? null : backupTrouble(backup && dayInZone(backup.at, house.timeZone), today),
     mine,
     bands: inBands(work, totals, today),
     days,
@@ -332,7 +338,7 @@ function greeting(bands: readonly BandOfWork<unknown>[], mine: boolean): string 
   return now === 1 ? 'One thing to do now.' : `${now} things to do now.`;
 }
 
-export default function Today({ loaderData: { today, firstHour, mine, bands, days, coming } }: Route.ComponentProps) {
+export default function Today({ loaderData: { today, firstHour, unsaved, mine, bands, days, coming } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -347,6 +353,14 @@ export default function Today({ loaderData: { today, firstHour, mine, bands, day
           </>
         }
       />
+      {unsaved && (
+        <Notice tone="doubt">
+          {unsaved}{' '}
+          <Link className="underline" to="/settings/handover">
+            See the handover
+          </Link>
+        </Notice>
+      )}
       {firstHour && <FirstHourList steps={firstHour} />}
       <Ribbon days={days} coming={coming} />
       {bands.length === 0 ? (
