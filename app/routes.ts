@@ -35,6 +35,7 @@ export default [
   route('tests/:id/slip', 'routes/tests/slip.tsx'),
   route('tests/:id/slip.pdf', 'routes/tests/slipSheet.ts'),
   route('wants', 'routes/stock/wants.tsx'),
+  route('tables/:table', 'routes/house/table.ts'),
   route('wants.csv', 'routes/stock/wantsTable.ts'),
   route('shelves', 'routes/stock/shelves.tsx'),
   route('places', 'routes/stock/places.tsx'),

@@ -1,4 +1,4 @@
-import { ArrowDown, Search } from 'lucide-react';
+import { ArrowDown, Download, Search } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Form, Link, useSearchParams } from 'react-router';
 import { Button } from './Button.tsx';
@@ -6,7 +6,20 @@ import { classes } from './classes.ts';
 import { WIDE } from './Table.tsx';
 
 /** Search and filters of a list; they live in the address, so a list can be kept and shared. Works before scripts. */
-export function SearchForm({ label, hint, value, children }: { label: string; hint: string; value: string; children?: ReactNode }) {
+export function SearchForm({
+  label,
+  hint,
+  value,
+  table,
+  children,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  /** The list as a table to keep, with the filter that is on. */
+  table?: string;
+  children?: ReactNode;
+}) {
   const [params] = useSearchParams();
   const sort = params.get('sort');
   return (
@@ -21,6 +34,12 @@ export function SearchForm({ label, hint, value, children }: { label: string; hi
         <Search aria-hidden className="size-5" />
         Find
       </Button>
+      {table && (
+        <Link to={`/tables/${table}.csv?${params}`} reloadDocument className="link inline-flex min-h-12 items-center gap-1.5">
+          <Download aria-hidden className="size-5" />
+          Download CSV
+        </Link>
+      )}
     </Form>
   );
 }
@@ -40,7 +59,7 @@ export function FilterSelect({
   return (
     <label>
       <span className="text-small font-semibold">{label}</span>
-      <select key={value} name={name} defaultValue={value} className="input mt-1 min-w-40">
+      <select key={value} name={name} defaultValue={value} className="input mt-1 min-w-40 sm:max-w-52">
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}

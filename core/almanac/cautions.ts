@@ -27,7 +27,7 @@ export interface CropCaution {
 }
 
 /** Cautions for whoever grows or threshes the crop: they stand on its pages, not on the packets of its seed. */
-const NOT_ON_LABELS: readonly CropCautionCode[] = ['leaves', 'mould', 'dust'];
+export const NOT_ON_LABELS: readonly CropCautionCode[] = ['leaves', 'mould', 'dust'];
 export const standsOnLabels = ({ code }: CropCaution): boolean => !NOT_ON_LABELS.includes(code);
 
 export const isCropCaution = (code: string): code is CropCautionCode => (CROP_CAUTIONS as readonly string[]).includes(code);

@@ -19,6 +19,13 @@ export interface LabelSays {
 const LABEL_PARTS = ['name', 'promise', 'sowing', 'hybrid', 'hazards'] as const;
 export type LabelPart = (typeof LABEL_PARTS)[number];
 
+/** How thick a label says to sow. @param median the middle of its outlook, 0 to 1; null where there is none */
+export function sowingSays(verdict: VerdictKind | null, median: number | null): string {
+  if (verdict === 'do not lend' || verdict === 'dead') return 'not lent';
+  const thicker = median === null ? null : thickerOf(verdict, median);
+  return thicker ? `${thicker.sow} for ${thicker.for}` : 'as usual';
+}
+
 /** What a label of this lot says now. @param median the middle of its outlook, 0 to 1; null where there is none */
 export function labelSays(lot: {
   readonly crop: string;
@@ -30,12 +37,10 @@ export function labelSays(lot: {
   readonly treated: 'yes' | 'unknown' | null;
   readonly cautions: readonly CropCaution[];
 }): LabelSays {
-  const thicker = lot.median === null ? null : thickerOf(lot.verdict, lot.median);
   return {
     name: `${lot.crop} ‘${lot.variety}’`,
     promise: lot.promise,
-    sowing:
-      lot.verdict === 'do not lend' || lot.verdict === 'dead' ? 'not lent' : thicker ? `${thicker.sow} for ${thicker.for}` : 'as usual',
+    sowing: sowingSays(lot.verdict, lot.median),
     hybrid: lot.kind === 'F1',
     hazards: [
       ...(lot.treated === null ? [] : [lot.treated === 'yes' ? 'treated' : 'may be treated']),

@@ -76,6 +76,40 @@ export const labelledLots = (db: Db, codes: readonly string[]): Promise<Labelled
 export const listLabelled = (db: Db): Promise<LabelledLot[]> =>
   labelled(db).where('lot.on_hand', '>', 0).where('label.id', 'is not', null).orderBy('lot.shelf_key').orderBy('lot.id').execute();
 
+/**
+ * How many lots in store have labels that no longer match, counted where the lots lie: of thousands only those whose sowing rate is reckoned are looked
+ * at one by one.
+ * @param notOnLabels cautions of a crop that do not stand on labels
+ * @param sowing how thick a label says to sow seed that is sown thicker, of so much germination
+ */
+export async function countOutdatedLabels(
+  db: Db,
+  notOnLabels: readonly string[],
+  sowing: (verdict: 'sow thicker', median: number | null) => string,
+): Promise<number> {
+  const { rows } = await sql<{ sure: number; thicker: readonly (readonly [string, number | null])[] }>`
+    with hazards as materialized (
+      select id, name, array(
+        select caution ->> 'code' from jsonb_array_elements(crop.facts -> 'cautions') with ordinality as each (caution, place)
+        where not caution ->> 'code' = any(${notOnLabels}::text[]) order by place) as codes from crop
+    ), now as (
+      select label.sowing, lot.verdict, lot_outlook.median,
+        label.name <> hazards.name || ' ‘' || line.name || '’' or label.promise is distinct from lot_promise.promise or label.hybrid <> (lot.kind = 'F1')
+        or label.hazards <> case lot.treated when 'yes' then array['treated'] when 'unknown' then array['may be treated'] else '{}' end || hazards.codes
+        or (lot.verdict is distinct from 'sow thicker'
+          and label.sowing <> case when lot.verdict in ('do not lend', 'dead') then 'not lent' else 'as usual' end) as differs
+      from lot join line on line.id = lot.line_id join hazards on hazards.id = line.crop_id join lot_label as label on label.lot_id = lot.id
+        left join lot_promise on lot_promise.lot_id = lot.id left join lot_outlook on lot_outlook.lot_id = lot.id
+      where lot.on_hand > 0
+    )
+    select count(*) filter (where differs)::integer as sure,
+      coalesce(json_agg(json_build_array(sowing, median)) filter (where not differs and verdict = 'sow thicker'), '[]') as thicker from now`.execute(
+    db,
+  );
+  const { sure, thicker } = rows[0]!;
+  return sure + thicker.filter(([said, median]) => said !== sowing('sow thicker', median)).length;
+}
+
 /** Lots in store of which no label is on record: how many, and the first of them by crop and variety. */
 export async function listNeverLabelled(db: Db, limit: number, offset: number): Promise<{ lots: LabelledLot[]; total: number }> {
   const never = labelled(db).where('lot.on_hand', '>', 0).where('label.id', 'is', null);

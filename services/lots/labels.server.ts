@@ -1,7 +1,8 @@
 import { labelsMade } from '#contracts/labels.ts';
-import { labelChanges, labelSays, type LabelPart, type LabelSays } from '#core/labels/says.ts';
+import { NOT_ON_LABELS } from '#core/almanac/cautions.ts';
+import { labelChanges, labelSays, sowingSays, type LabelPart, type LabelSays } from '#core/labels/says.ts';
 import type { Db } from '#data/database.ts';
-import { labelledLots, listLabelled, writeLabels, type LabelledLot } from '#data/lots/labels.ts';
+import { countOutdatedLabels, labelledLots, listLabelled, writeLabels, type LabelledLot } from '#data/lots/labels.ts';
 import { command, type Inside } from '#services/command.server.ts';
 
 /** A lot whose labels say otherwise than what is true now. */
@@ -15,6 +16,9 @@ export interface LabelToReplace extends LabelledLot {
 export async function readLabelsToReplace(db: Db): Promise<LabelToReplace[]> {
   return (await listLabelled(db)).flatMap((lot) => toReplace(lot) ?? []);
 }
+
+/** How many lots those are. */
+export const countLabelsToReplace = (db: Db): Promise<number> => countOutdatedLabels(db, NOT_ON_LABELS, sowingSays);
 
 /** What the last label of a lot says that is no longer true; null where it holds, or where none is on record. */
 export async function readLabelOf(db: Db, code: string): Promise<LabelToReplace | null> {

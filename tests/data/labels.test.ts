@@ -5,21 +5,28 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { acting } from '#services/command.server.ts';
 import { correctPassport } from '#services/lots/correctPassport.server.ts';
-import { readLabelOf, readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
+import { countLabelsToReplace, readLabelOf, readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
 import { readLastAct, undo } from '#services/undo.server.ts';
+import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
   library = await preparedLibrary();
 });
+const towels = onTowels(() => library);
 const works = () => acting(library.db, library.helper, TODAY);
 const print = (...codes: string[]) => recordLabels(works(), { key: randomUUID(), lots: codes.map((code) => ({ code, labels: 3 })) });
 const correct = async (code: string, change: object) => {
   const [now] = await readPassports(library.db, (await findLotByCode(library.db, code))!.id);
   return correctPassport(works(), { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'The donor called' });
 };
-const changed = async (code: string) => (await readLabelsToReplace(library.db)).find((lot) => lot.code === code)?.changed ?? [];
+/** What is changed of a lot's labels; that they are counted and listed alike is seen each time. */
+const changed = async (code: string) => {
+  const all = await readLabelsToReplace(library.db);
+  expect(await countLabelsToReplace(library.db)).toBe(all.length);
+  return all.find((lot) => lot.code === code)?.changed ?? [];
+};
 const never = async () => (await listNeverLabelled(library.db, 10, 0)).lots.map(({ code }) => code);
 
 test('a label is listed once its promise or its hazards are no longer true, until a new one is made', async () => {
@@ -39,6 +46,27 @@ test('a label is listed once its promise or its hazards are no longer true, unti
   });
   await print(code);
   expect(await changed(code)).toEqual([]);
+});
+
+test('how thick to sow changes with tests: thicker while nobody knows, then as usual, then not lent at all', async () => {
+  const code = await takeIn(library, { variety: 'Slow Signal', amount: '20000 seeds' });
+  await print(code);
+  const read = async (sprouted: number, on: string) => {
+    const id = await towels.layOne(code, 100);
+    await towels.count(id, { more: { sprouted } }, on);
+    await towels.end(id, { reason: 'All came that would' }, on);
+  };
+  await read(99, '2026-12-05');
+  expect(await changed(code)).toEqual(['sowing']);
+  expect(await readLabelOf(library.db, code)).toMatchObject({
+    said: { sowing: expect.stringMatching(/^\d for \d$/) },
+    now: { sowing: 'as usual' },
+  });
+  await print(code);
+  expect(await changed(code)).toEqual([]);
+  for (const sprouted of [4, 3, 3, 2]) await read(sprouted, '2026-12-20');
+  expect(await changed(code)).toEqual(['sowing']);
+  expect(await readLabelOf(library.db, code)).toMatchObject({ now: { sowing: 'not lent' } });
 });
 
 test('labels that were recorded and not put on are undone, and listed again', async () => {

@@ -103,6 +103,7 @@ export const PLACES: readonly Place[] = [
   place('tests/:id/claim', 'works here', 'works here', ({ test }) => `/tests/${test}/claim`, false),
   place('tests/:id/counts', 'works here', 'works here', ({ test }) => `/tests/${test}/counts`, false),
   place('wants', 'works here'),
+  place('tables/:table', 'works here', 'nobody', () => '/tables/shelves.csv', false),
   place('wants.csv', 'works here', 'nobody', () => '/wants.csv', false),
   place('tablet', 'works here', 'works here'),
   place('loans/:id/failed', 'signed in', 'signed in', ({ loan }) => `/loans/${loan}/failed`),

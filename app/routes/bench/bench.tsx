@@ -10,6 +10,7 @@ import { Heads, Table } from '#app/ui/Table.tsx';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { listEndedBatches, listOpenBatches } from '#data/bench/batches.ts';
+import { openQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/bench.ts';
 import { BenchPicture } from './BenchPicture.tsx';
 import { mostUrgent, viewOf, type BatchView } from './viewOf.server.ts';
@@ -22,9 +23,9 @@ const PAGE = 40;
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, now } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim() ?? '';
+  const { open: isOpen, search } = openQuery(query);
   const page = pageFrom(query);
-  if (query.get('show') === 'ended') {
+  if (!isOpen) {
     const ended = await listEndedBatches(db, { search, limit: PAGE, offset: (page - 1) * PAGE });
     return {
       show: 'ended' as const,
@@ -87,7 +88,7 @@ export default function Bench({ loaderData: { open, ended, show, search, page, t
         }
       />
       {open.length > 1 && <BenchPicture batches={open} now={now} />}
-      <SearchForm label="Find a batch" hint="Variety, crop or lot code" value={search}>
+      <SearchForm label="Find a batch" hint="Variety, crop or lot code" value={search} table="batches">
         <FilterSelect
           label="Show"
           name="show"

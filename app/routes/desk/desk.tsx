@@ -9,6 +9,7 @@ import { FilterSelect, Pager, SearchForm, SortHead } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
+import { peopleQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/desk.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Desk · Kind Granary' }];
@@ -18,15 +19,14 @@ const PAGE = 40;
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim().slice(0, 100) ?? '';
-  const everybody = query.get('who') === 'everybody';
-  const sort = query.get('sort') === 'name' ? 'name' : 'loans';
+  const asked = peopleQuery(query, today);
   const page = pageFrom(query);
   const [{ people, total }, late] = await Promise.all([
-    listPeople(db, { search, sort, membersOnly: !everybody, limit: PAGE, offset: (page - 1) * PAGE, today }),
+    listPeople(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE }),
     listOpenLoans(db, { search: '', only: 'late', today, limit: 1, offset: 0 }),
   ]);
-  return { people, total, search, everybody, sort, page, late: late.total, lot: query.get('lot') ?? '' };
+  const { search, sort, membersOnly } = asked;
+  return { people, total, search, everybody: !membersOnly, sort, page, late: late.total, lot: query.get('lot') ?? '' };
 }
 
 export default function Desk({ loaderData: { people, total, search, everybody, sort, page, late, lot } }: Route.ComponentProps) {
@@ -47,7 +47,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
           Lending <span className="font-mono">{lot}</span>: choose the member.
         </Notice>
       )}
-      <SearchForm label="Who is it?" hint="Type part of the name" value={search}>
+      <SearchForm label="Who is it?" hint="Type part of the name" value={search} table="people">
         {lot && <input type="hidden" name="lot" value={lot} />}
         <FilterSelect
           label="Show"

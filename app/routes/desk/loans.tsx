@@ -10,6 +10,7 @@ import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table, WIDE } from '#app/ui/Table.tsx';
 import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { loanQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/loans.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Open loans · Kind Granary' }];
@@ -19,18 +20,17 @@ const PAGE = 40;
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim().slice(0, 100) ?? '';
-  const only = (['late', 'told'] as const).find((one) => one === query.get('only')) ?? null;
+  const asked = loanQuery(query, today);
   const page = pageFrom(query);
-  const { loans, total } = await listOpenLoans(db, { search, only, today, limit: PAGE, offset: (page - 1) * PAGE });
-  return { search, only, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
+  const { loans, total } = await listOpenLoans(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE });
+  return { ...asked, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
 }
 
 export default function OpenLoans({ loaderData: { search, only, page, total, loans } }: Route.ComponentProps) {
   return (
     <>
       <PageHead title="Open loans" about="Earliest return date first." />
-      <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search}>
+      <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search} table="loans">
         <FilterSelect
           label="Show"
           name="only"

@@ -67,7 +67,7 @@ export default function Gardens({ loaderData: { key, search, page, total, garden
           </>
         }
       />
-      <SearchForm label="Find a garden" hint="Garden or person" value={search} />
+      <SearchForm label="Find a garden" hint="Garden or person" value={search} table="gardens" />
       {gardens.length === 0 ? (
         <Empty>{search ? 'No results. Try part of a garden’s or a person’s name.' : 'No gardens yet. Add the first one below.'}</Empty>
       ) : (

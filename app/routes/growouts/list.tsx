@@ -6,6 +6,7 @@ import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { readShown } from './shown.server.ts';
+import { openQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/list.ts';
 import { GrowOutTable } from './GrowOutTable.tsx';
 
@@ -20,10 +21,10 @@ const SHOWN = [
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim().slice(0, 60) ?? '';
-  const show = query.get('show') === 'ended' ? 'ended' : 'open';
+  const { open, search } = openQuery(query);
+  const show = open ? 'open' : 'ended';
   const page = pageFrom(query);
-  const { growOuts, total } = await listGrowOuts(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE });
+  const { growOuts, total } = await listGrowOuts(db, { open, search, limit: PAGE, offset: (page - 1) * PAGE });
   return { search, show, page, total, growOuts: await readShown(growOuts, house, today) };
 }
 
@@ -35,7 +36,7 @@ export default function AllGrowOuts({ loaderData: { search, show, page, growOuts
         about="Earliest sowing first."
         actions={<ButtonLink to="/grow-outs">What needs growing out</ButtonLink>}
       />
-      <SearchForm label="Find a grow-out" hint="Crop, variety, lot code, grower or garden" value={search}>
+      <SearchForm label="Find a grow-out" hint="Crop, variety, lot code, grower or garden" value={search} table="grow-outs">
         <FilterSelect label="Show" name="show" value={show} options={SHOWN} />
       </SearchForm>
       {growOuts.length === 0 ? (

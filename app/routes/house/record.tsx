@@ -41,7 +41,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
   return (
     <>
       <PageHead title="Who did what" about="Every action, newest first. Some can be undone, as long as nothing depends on them." />
-      <SearchForm label="Search actions" hint="Action, person or lot" value={search} />
+      <SearchForm label="Search actions" hint="Action, person or lot" value={search} table="record" />
       {acts.length === 0 ? (
         <Empty>No results. Try part of an action, a lot code or a person’s name.</Empty>
       ) : (

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { listCropNames } from '#data/almanac/almanac.ts';
-import { LINE_SORTS, listLines } from '#data/lots/lines.ts';
+import { listLines } from '#data/lots/lines.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
@@ -9,6 +9,7 @@ import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { Table } from '#app/ui/Table.tsx';
+import { lineQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/lines.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Lines · Kind Granary' }];
@@ -17,15 +18,13 @@ const SIZE = 50;
 export async function loader({ request, context }: Route.LoaderArgs) {
   visitBy(context, request, 'work');
   const params = new URL(request.url).searchParams;
-  const search = (params.get('search') ?? '').slice(0, 100);
-  const crop = params.get('crop') ?? '';
-  const sort = LINE_SORTS.find((one) => one === params.get('sort')) ?? 'name';
+  const asked = lineQuery(params);
   const page = pageFrom(params);
   const [{ lines, total }, crops] = await Promise.all([
-    listLines(db, { search, crop, sort, limit: SIZE, offset: (page - 1) * SIZE }),
+    listLines(db, { ...asked, limit: SIZE, offset: (page - 1) * SIZE }),
     listCropNames(db),
   ]);
-  return { lines, total, crops: crops.map(({ id, name }) => ({ value: id, label: name })), search, crop, sort, page };
+  return { lines, total, crops: crops.map(({ id, name }) => ({ value: id, label: name })), ...asked, page };
 }
 
 export default function Lines({ loaderData: { lines, total, crops, search, crop, sort, page } }: Route.ComponentProps) {
@@ -35,7 +34,7 @@ export default function Lines({ loaderData: { lines, total, crops, search, crop,
         title="Lines"
         about="Every variety, mixture or “offspring of”, with all its lots: how much is left, and whether it depends on only one jar."
       />
-      <SearchForm label="Find a line" hint="Name, other name or crop" value={search}>
+      <SearchForm label="Find a line" hint="Name, other name or crop" value={search} table="lines">
         <FilterSelect label="Crop" name="crop" value={crop} options={[{ value: '', label: 'All crops' }, ...crops]} />
       </SearchForm>
       {lines.length === 0 ? (

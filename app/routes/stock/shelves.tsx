@@ -13,11 +13,12 @@ import { StockLeft } from '#app/ui/units.tsx';
 import { KIND_WORDS } from '#words/vocabulary.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Day } from '#core/kernel/kinds.ts';
-import { SHELF_SORTS, SHELF_STATES } from '#core/lots/words.ts';
+import { SHELF_STATES } from '#core/lots/words.ts';
 import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { listCropNames } from '#data/almanac/almanac.ts';
 import { listShelves } from '#data/stock/shelves.ts';
+import { shelfQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/shelves.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Shelves · Kind Granary' }];
@@ -27,16 +28,13 @@ const PAGE = 40;
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim().slice(0, 100) ?? '';
-  const crop = query.get('crop') ?? '';
-  const state = SHELF_STATES.find((one) => one === query.get('state')) ?? '';
-  const sort = SHELF_SORTS.find((one) => one === query.get('sort')) ?? 'variety';
+  const asked = shelfQuery(query, today);
   const page = pageFrom(query);
   const [{ lots, total, more }, crops] = await Promise.all([
-    listShelves(db, { search, crop, state, sort, today, limit: PAGE, offset: (page - 1) * PAGE }),
+    listShelves(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE }),
     listCropNames(db),
   ]);
-  return { search, crop, state, sort, page, today, total, more, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
+  return { ...asked, page, total, more, crops: crops.map(({ id, name }) => ({ value: id, label: name })), lots };
 }
 
 const STATES = [
@@ -61,7 +59,7 @@ export default function Shelves({
           </>
         }
       />
-      <SearchForm label="Find a lot" hint="Variety, crop, code or donor" value={search}>
+      <SearchForm label="Find a lot" hint="Variety, crop, code or donor" value={search} table="shelves">
         <FilterSelect label="Crop" name="crop" value={crop} options={[{ value: '', label: 'All crops' }, ...crops]} />
         <FilterSelect label="State" name="state" value={state} options={STATES} />
       </SearchForm>

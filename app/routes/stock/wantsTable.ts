@@ -1,10 +1,10 @@
-import { stringify } from 'csv-stringify/sync';
+import { csvFile } from '#app/platform/csv.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import type { Route } from './+types/wantsTable.ts';
 
-/** The wants list as CSV, for a letter to other libraries or an order; a name that a spreadsheet would take for a formula is made harmless. */
+/** The wants list as CSV, for a letter to other libraries or an order. */
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { house, today } = visitBy(context, request, 'work');
   const rows = (await readWants(db, house, today)).map((want) => ({
@@ -24,12 +24,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     with_whom: want.got?.whom ?? '',
     since: want.got?.on ?? '',
   }));
-  const csv = stringify(rows, { header: true, escape_formulas: true, columns: rows.length > 0 ? Object.keys(rows[0]!) : ['crop'] });
-  return new Response(csv, {
-    headers: {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': `attachment; filename="wants-${today}.csv"`,
-      'cache-control': 'private, no-store',
-    },
-  });
+  return csvFile(`wants-${today}`, piecesOf(rows));
+}
+
+/** A list that is read as a whole. */
+async function* piecesOf<Row>(rows: readonly Row[]): AsyncGenerator<readonly Row[]> {
+  yield rows;
 }

@@ -10,6 +10,7 @@ import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { openQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/tests.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { formatTemperature } from '#core/units/temperature.ts';
@@ -21,16 +22,12 @@ const PAGE = 40;
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const search = query.get('search')?.trim() ?? '';
-  const show = query.get('show') === 'ended' ? 'ended' : 'open';
+  const asked = openQuery(query);
   const page = pageFrom(query);
-  const [list, open] = await Promise.all([
-    listTests(db, { open: show === 'open', search, limit: PAGE, offset: (page - 1) * PAGE }),
-    countOpenTests(db, today),
-  ]);
+  const [list, open] = await Promise.all([listTests(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE }), countOpenTests(db, today)]);
   return {
-    search,
-    show,
+    search: asked.search,
+    show: asked.open ? ('open' as const) : ('ended' as const),
     page,
     total: list.total,
     more: list.more,
@@ -81,7 +78,7 @@ export default function Tests({ loaderData: { tests, search, show, page, total, 
           </>
         }
       />
-      <SearchForm label="Find a test" hint="Variety, crop or lot code" value={search}>
+      <SearchForm label="Find a test" hint="Variety, crop or lot code" value={search} table="tests">
         <FilterSelect
           label="Show"
           name="show"

@@ -19,7 +19,7 @@ import { keepersToAsk } from '#data/stock/keepers.ts';
 import { listToAnswer, listToCall, type ToAnswer, type ToCall } from '#data/desk/toTell.ts';
 import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
-import { readLabelsToReplace } from '#services/lots/labels.server.ts';
+import { countLabelsToReplace } from '#services/lots/labels.server.ts';
 import { readGoing, type Going } from '#services/growouts/watch.server.ts';
 import { readOnPlants, type OnPlants } from '#services/today/onPlants.server.ts';
 import { alarmWords, fruitWords } from '#words/season.ts';
@@ -259,7 +259,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     countLinesAtRisk(db, LIKELY),
     keepersToAsk(db, addDays(today, DAYS_TO_ASK)),
     may(actor.role, 'set house rules') ? readFirstHour(db) : null,
-    mine ? [] : readLabelsToReplace(db),
+    mine ? 0 : countLabelsToReplace(db),
     mine ? [] : listToCall(db, MOST_SHOWN),
     mine ? [] : listToAnswer(db, MOST_SHOWN),
     // Nobody misses the practice library.
@@ -274,7 +274,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const fruit = (await readOnPlants(db, grown, mine ? actor.personId : null)).map((one) => asFruitWork(one, today));
   const copies = mine ? [] : toAsk.map(asAsking);
   const risk = mine || atRisk === 0 ? [] : [asRisk(atRisk, today)];
-  const relabel = labels.length === 0 ? [] : [asLabels(labels.length, today)];
+  const relabel = labels === 0 ? [] : [asLabels(labels, today)];
   const work = mostUrgentFirst(
     [
       ...atBench,
