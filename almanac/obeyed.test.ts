@@ -99,6 +99,7 @@ const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   bench: 'services/tests/testPlan.server.ts',
   prices: 'core/stock/wants.ts',
   growing: 'services/growouts/placing.server.ts',
+  howToAsk: 'app/routes/stock/offer.server.ts',
   recipes: 'services/bench/moveOn.server.ts',
 };
 

@@ -14,6 +14,7 @@ export const HOUSE = {
   thresholds: { lend: 0.5, full: 0.8, sureness: 0.8 },
   bench: { trays: 6, jars: 9, hours: 5 },
   growing: USUAL_GROWING,
+  howToAsk: 'Come to the desk in the old signal box on Saturdays, 10 to 12, or write to seeds@hollinreach.example',
   // Its own seed comes up poorly even when fresh.
   cropThresholds: { parsnip: { lend: 0.4, full: 0.65 } },
   prices: { currency: 'EUR', packet: 320, crops: { maize: 410 } },

@@ -117,6 +117,7 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'disease: nothing done': 'Choose what you will do about it',
   'picking: no weight': 'Enter a weight, for example 14 g',
   'pickings: fewer than two': 'Enter when or how much for at least two pickings, or choose Once',
+  'how to ask: missing': 'Say how people can ask for it, for example: come to the desk on Saturdays',
   'neighbour: nothing said': 'Enter at least what flowered or how far away it was',
   'sample: under ten': 'Count at least ten seeds',
   'sample: more than all': 'The sample weighs more than all of the seed. Check both weights',

@@ -12,7 +12,7 @@ const linesOf = (rows: Rows, header: boolean): string =>
   });
 
 /** A table as a file to keep, sent piece by piece as it is read; an empty one has the words `nothing found` alone. @param name without its ending */
-export function csvFile(name: string, pieces: AsyncIterable<Rows>): Response {
+export function csvFile(name: string, pieces: AsyncIterable<Rows> | Iterable<Rows>): Response {
   const { readable, writable } = new TransformStream<string, string>();
   const writer = writable.getWriter();
   const write = async () => {

@@ -17,7 +17,7 @@ export function SearchForm({
   hint: string;
   value: string;
   /** The list as a table to keep, with the filter that is on. */
-  table?: string;
+  table?: string | undefined;
   children?: ReactNode;
 }) {
   const [params] = useSearchParams();

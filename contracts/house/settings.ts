@@ -75,5 +75,6 @@ export const houseSettings = z.object({
   cropThresholds: storedCropThresholds,
   bench: z.object({ trays: count, jars: count, hours: z.number().min(0) }),
   growing,
+  howToAsk: words(500, 'how to ask: missing').nullable(),
   prices: z.object({ currency: z.string().regex(/^[A-Z]{3}$/), packet: cents, crops: storedCropPrices }),
 });

@@ -109,7 +109,10 @@ export const houseForm = z
     cropPrices: z.string().max(5000, 'text: too many lines').optional(),
     cropThresholds: z.string().max(5000, 'text: too many lines').optional(),
     sureness: share('sureness').min(51, 'sureness: too low'),
+    isOffered: tick,
+    howToAsk: maybeWords(500),
   })
+  .refine(({ isOffered, howToAsk }) => !isOffered || howToAsk !== null, { path: ['howToAsk'], message: 'how to ask: missing' })
   .refine(({ lend, full }) => lend < full, { path: ['full'], message: 'full strength: too low' })
   // In the north the last frost is in spring and the first in autumn; in the south the year begins between them.
   .refine(({ hemisphere, lastFrost, firstFrost }) => (hemisphere === 'northern' ? lastFrost < firstFrost : firstFrost < lastFrost), {

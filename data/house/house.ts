@@ -25,6 +25,8 @@ export interface House {
   readonly bench: Needs;
   readonly prices: Prices;
   readonly growing: Growing;
+  /** How anybody may ask for what is offered; null while nothing is shown to strangers. */
+  readonly howToAsk: string | null;
   /** Its own ways from fruit to seed, retired ones too. */
   readonly recipes: readonly Recipe[];
   readonly version: number;
@@ -58,6 +60,7 @@ export async function readHouse(db: Db): Promise<House | null> {
     bench: { trays: row.trays, jars: row.jars, hours: row.helper_hours },
     prices: { currency: row.currency, packet: row.packet_price, crops: row.crop_prices },
     growing: growingOf(row.growing),
+    howToAsk: row.how_to_ask,
     recipes: row.recipes,
     version: row.version,
   };
@@ -84,6 +87,7 @@ function columns(house: HouseSettings) {
     currency: house.prices.currency,
     packet_price: house.prices.packet,
     growing: JSON.stringify(house.growing),
+    how_to_ask: house.howToAsk,
     crop_prices: JSON.stringify(house.prices.crops),
   };
 }

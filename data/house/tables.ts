@@ -24,6 +24,7 @@ interface HouseTable {
   currency: Generated<string>;
   packet_price: Generated<number>;
   crop_prices: ColumnType<Prices['crops'], string | undefined, string>;
+  how_to_ask: string | null;
   growing: ColumnType<Partial<Growing>, string | undefined, string>;
   crop_thresholds: ColumnType<CropThresholds, string | undefined, string>;
   version: Generated<number>;

@@ -38,6 +38,7 @@ import * as undoAll from './0036_undo_all.ts';
 import * as desk from './0037_desk.ts';
 import * as pickings from './0038_pickings.ts';
 import * as round from './0039_round.ts';
+import * as offer from './0040_offer.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -80,4 +81,5 @@ export const migrations: Record<string, Migration> = {
   '0037_desk': desk,
   '0038_pickings': pickings,
   '0039_round': round,
+  '0040_offer': offer,
 };

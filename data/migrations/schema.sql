@@ -1173,6 +1173,7 @@ CREATE TABLE public.house (
     crop_prices jsonb DEFAULT '{}'::jsonb NOT NULL,
     crop_thresholds jsonb DEFAULT '{}'::jsonb NOT NULL,
     growing jsonb DEFAULT '{}'::jsonb NOT NULL,
+    how_to_ask text,
     CONSTRAINT house_crop_thresholds_in_order CHECK ((NOT jsonb_path_exists(crop_thresholds, 'strict $.*?(!((@."lend" > 0 && @."lend" < @."full") && @."full" < 1))'::jsonpath))),
     CONSTRAINT house_currency_is_a_code CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT house_first_frost_is_a_day CHECK ((first_frost ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
@@ -1183,6 +1184,7 @@ CREATE TABLE public.house (
     CONSTRAINT house_last_frost_is_a_day CHECK ((last_frost ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
     CONSTRAINT house_opening_is_a_day CHECK ((lending_opens ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
     CONSTRAINT house_price_not_negative CHECK ((packet_price >= 0)),
+    CONSTRAINT house_says_how_to_ask CHECK (((length(TRIM(BOTH FROM how_to_ask)) >= 1) AND (length(TRIM(BOTH FROM how_to_ask)) <= 500))),
     CONSTRAINT house_sowing_is_a_day CHECK ((sowing_starts ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
     CONSTRAINT house_sureness_is_a_probability CHECK (((sureness > 0.5) AND (sureness < (1)::numeric))),
     CONSTRAINT house_thresholds_in_order CHECK ((((0)::numeric < lend_threshold) AND (lend_threshold < full_threshold) AND (full_threshold < (1)::numeric))),
@@ -4735,6 +4737,8 @@ GRANT UPDATE(crop_prices) ON TABLE public.house TO kind_granary_app;
 GRANT UPDATE(crop_thresholds) ON TABLE public.house TO kind_granary_app;
 
 GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
+
+GRANT UPDATE(how_to_ask) ON TABLE public.house TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.incident_written TO kind_granary_app;
 

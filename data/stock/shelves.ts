@@ -98,13 +98,17 @@ export async function listShelves(db: Db, page: ShelfPage) {
   return { lots: found, total: count, more: count === page.offset + COUNTED_AHEAD };
 }
 
-/** Kinds of which something may be lent now: no amounts, no people, no places. */
-export async function listLendable(db: Db, search: string, most: number) {
-  let query = lots(db)
+/** Lots of which something may be lent now. */
+export const lendableLots = (db: Db) =>
+  lots(db)
     .where('lot.on_hand', '>', 0)
     .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
     .where('lot.verdict', 'in', ['full strength', 'sow thicker']);
+
+/** Kinds of which something may be lent now: no amounts, no people, no places. */
+export async function listLendable(db: Db, search: string, most: number) {
+  let query = lendableLots(db);
   if (search) query = query.where(holdsWords(search, 'lot.search_text'));
   return query
     .select([

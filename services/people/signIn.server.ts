@@ -171,6 +171,7 @@ export async function prepareFirstStart(db: Db, now: Date, timeZone: string): Pr
     bench: { trays: 12, jars: 20, hours: 8 },
     cropThresholds: {},
     growing: USUAL_GROWING,
+    howToAsk: null,
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   const coordinators = await db.transaction().execute(lockCoordinators);

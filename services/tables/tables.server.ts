@@ -1,3 +1,4 @@
+import { describeLot } from '#core/exchange/passportDescriptors.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { Permission } from '#core/people/may.ts';
 import { growOutState } from '#core/states/states.ts';
@@ -7,6 +8,7 @@ import { listEndedBatches, listOpenBatches } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
 import { listOpenLoans } from '#data/desk/loans.ts';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
+import { listDescribed } from '#data/lots/described.ts';
 import { listLines } from '#data/lots/lines.ts';
 import { listGardens } from '#data/people/gardens.ts';
 import { listPeople } from '#data/people/people.ts';
@@ -80,7 +82,7 @@ export const TABLES = {
       })),
   },
   people: {
-    permission: 'work',
+    permission: 'manage people',
     rows: async ({ db, query, today, ...page }) =>
       (await listPeople(db, { ...peopleQuery(query, today), ...page })).people.map((person) => ({
         person: person.id,
@@ -93,7 +95,7 @@ export const TABLES = {
       })),
   },
   loans: {
-    permission: 'work',
+    permission: 'manage people',
     rows: async ({ db, query, today, ...page }) =>
       (await listOpenLoans(db, { ...loanQuery(query, today), ...page })).loans.map((loan) => ({
         loan: loan.id,
@@ -188,6 +190,10 @@ export const TABLES = {
         // Where it is goes out to coordinators alone, on the map.
         location_known: garden.latitude !== null,
       })),
+  },
+  'passport-descriptors': {
+    permission: 'manage people',
+    rows: async ({ db, limit, offset }) => (await listDescribed(db, { limit, offset })).map(describeLot),
   },
   record: {
     permission: 'read audit',

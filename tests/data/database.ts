@@ -57,6 +57,7 @@ export async function preparedLibrary() {
     bench: { trays: 12, jars: 20, hours: 8 },
     cropThresholds: {},
     growing: USUAL_GROWING,
+    howToAsk: null,
     prices: { currency: 'EUR', packet: 350, crops: {} },
   });
   await ensurePlace(db, 'Shelf');

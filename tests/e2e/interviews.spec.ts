@@ -391,6 +391,26 @@ test('a pea from a neighbour is taken in step by step, in 15 screens and 60 keys
   expect(keys).toBeLessThanOrEqual(60);
 });
 
+test('what was typed just before the page is left is kept, by a link as by closing it', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, { 'How did you get it?': 'Donated', Crop: 'Pea', Variety: 'Leaving Train' });
+  await expect(page.getByText('Saved as you go')).toBeVisible();
+  await page.waitForTimeout(1000);
+  const comesBack = async (note: string) =>
+    expect(async () => {
+      await page.goto('/intake');
+      await page.getByRole('link', { name: /Leaving Train/ }).click();
+      await expect(page.getByLabel('Anything else')).toHaveValue(note, { timeout: 2000 });
+    }).toPass();
+  await page.getByLabel('Anything else').fill('By a link');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Shelves' }).click();
+  await comesBack('By a link');
+  await page.waitForSelector('html[data-ready]');
+  await page.getByLabel('Anything else').fill('By closing it');
+  await page.goto('/shelves');
+  await comesBack('By closing it');
+});
+
 test('without scripts it is filled in part by part: a harvest in stages, and what another device saved meanwhile', async ({ browser }) => {
   const context = await browser.newContext({ storageState: stateOf('helper'), javaScriptEnabled: false });
   const page = await context.newPage();

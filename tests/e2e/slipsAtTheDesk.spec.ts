@@ -127,7 +127,11 @@ const SLIPS: readonly Slip[] = [
       await page.goto('/intake');
       await answer(page, { 'How did you get it?': 'Donated', Crop: 'Pea', Variety: 'Half Answered' });
       await expect(page.getByText('Saved as you go')).toBeVisible();
-      await page.goto('/intake');
+      // What was typed last goes on its way as the page is left.
+      await expect(async () => {
+        await page.goto('/intake');
+        await expect(page.getByRole('link', { name: /Half Answered/ })).toBeVisible({ timeout: 1000 });
+      }).toPass();
       await page.getByRole('link', { name: /Half Answered/ }).click();
       await page.getByRole('button', { name: BUTTON.discardDraft }).click();
       await expect(bar(page)).toContainText('Draft discarded');

@@ -10,6 +10,7 @@ import { Table } from '#app/ui/Table.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { peopleQuery } from '#services/tables/queries.server.ts';
+import { may } from '#core/people/may.ts';
 import type { Route } from './+types/desk.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Desk · Kind Granary' }];
@@ -17,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Desk · Kind Granary' }
 const PAGE = 40;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { today } = visitBy(context, request, 'work');
+  const { actor, today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const asked = peopleQuery(query, today);
   const page = pageFrom(query);
@@ -26,10 +27,20 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     listOpenLoans(db, { search: '', only: 'late', today, limit: 1, offset: 0 }),
   ]);
   const { search, sort, membersOnly } = asked;
-  return { people, total, search, everybody: !membersOnly, sort, page, late: late.total, lot: query.get('lot') ?? '' };
+  return {
+    leads: may(actor.role, 'manage people'),
+    people,
+    total,
+    search,
+    everybody: !membersOnly,
+    sort,
+    page,
+    late: late.total,
+    lot: query.get('lot') ?? '',
+  };
 }
 
-export default function Desk({ loaderData: { people, total, search, everybody, sort, page, late, lot } }: Route.ComponentProps) {
+export default function Desk({ loaderData: { leads, people, total, search, everybody, sort, page, late, lot } }: Route.ComponentProps) {
   return (
     <>
       <PageHead
@@ -47,7 +58,7 @@ export default function Desk({ loaderData: { people, total, search, everybody, s
           Lending <span className="font-mono">{lot}</span>: choose the member.
         </Notice>
       )}
-      <SearchForm label="Who is it?" hint="Type part of the name" value={search} table="people">
+      <SearchForm label="Who is it?" hint="Type part of the name" value={search} table={leads ? 'people' : undefined}>
         {lot && <input type="hidden" name="lot" value={lot} />}
         <FilterSelect
           label="Show"

@@ -11,6 +11,7 @@ import { Table, WIDE } from '#app/ui/Table.tsx';
 import { LotCode, Mark, TreatedMark } from '#app/ui/Mark.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { loanQuery } from '#services/tables/queries.server.ts';
+import { may } from '#core/people/may.ts';
 import type { Route } from './+types/loans.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Open loans · Kind Granary' }];
@@ -18,19 +19,25 @@ export const meta: Route.MetaFunction = () => [{ title: 'Open loans · Kind Gran
 const PAGE = 40;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const { today } = visitBy(context, request, 'work');
+  const { actor, today } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const asked = loanQuery(query, today);
   const page = pageFrom(query);
   const { loans, total } = await listOpenLoans(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE });
-  return { ...asked, page, total, loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })) };
+  return {
+    leads: may(actor.role, 'manage people'),
+    ...asked,
+    page,
+    total,
+    loans: loans.map((loan) => ({ ...loan, dueIn: daysBetween(today, loan.dueOn) })),
+  };
 }
 
-export default function OpenLoans({ loaderData: { search, only, page, total, loans } }: Route.ComponentProps) {
+export default function OpenLoans({ loaderData: { leads, search, only, page, total, loans } }: Route.ComponentProps) {
   return (
     <>
       <PageHead title="Open loans" about="Earliest return date first." />
-      <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search} table="loans">
+      <SearchForm label="Find a loan" hint="Member, variety or lot code" value={search} table={leads ? 'loans' : undefined}>
         <FilterSelect
           label="Show"
           name="only"

@@ -3,7 +3,7 @@ import { newFormKey, notAccepted, readForm } from '#app/platform/form.server.ts'
 import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
-import { ChoiceField, PostForm, TextArea, TextField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import type { ReactNode } from 'react';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -44,6 +44,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     hours: String(bench.hours),
     currency: prices.currency,
     packetPrice: asMoney(prices.packet),
+    isOffered: house.howToAsk === null ? '' : 'on',
+    howToAsk: house.howToAsk ?? '',
     cropThresholds: crops
       .filter(({ id }) => id in cropThresholds)
       .map(({ id, name: crop }) => `${crop} ${asPercent(cropThresholds[id]!.lend)} ${asPercent(cropThresholds[id]!.full)}`)
@@ -61,7 +63,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { house: before } = visit;
   const { submission } = await readForm(request, houseForm);
   if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
-  const { key, lend, full, sureness, hemisphere, trays, jars, hours, currency, packetPrice, ...rest } = submission.value;
+  const { key, lend, full, sureness, hemisphere, isOffered, howToAsk, trays, jars, hours, currency, packetPrice, ...rest } =
+    submission.value;
   const crops = await listCropNames(db);
   const { cropPrices, cropThresholds, ...house } = rest;
   const cropNamed = (cropName: string) => findCrop(crops, cropName);
@@ -90,6 +93,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     thresholds: { lend: lend / 100, full: full / 100, sureness: sureness / 100 },
     cropThresholds: asked.crops,
     growing: before.growing,
+    howToAsk: isOffered ? howToAsk : null,
   });
   if (!done.ok)
     return notAccepted({
@@ -119,6 +123,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
             <ButtonLink to="/tablet">Shared tablet</ButtonLink>
+            <ButtonLink to="/settings/take-out">Take data out</ButtonLink>
             <ButtonLink to="/settings/handover">Handover</ButtonLink>
           </>
         }
@@ -201,6 +206,17 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <TextField field={fields.currency} label="Currency" hint="For example EUR" />
           </div>
           <TextArea field={fields.cropPrices} label="Crops with another price (optional)" hint="One per line, for example maize 4.10" />
+        </Part>
+        <Part
+          title="What we offer"
+          about="A public page of what you lend now: kinds and how to ask. No person, no place and no amount is on it."
+        >
+          <TickField field={fields.isOffered} label="Show it to everybody, at /offer" />
+          <TextArea
+            field={fields.howToAsk}
+            label="How can people ask for it?"
+            hint="For example: come to the desk on Saturdays, 10 to 12"
+          />
         </Part>
         <Button type="submit" look="action">
           {theirs ? 'Keep my version' : 'Save'}

@@ -7,7 +7,7 @@ import { Mark } from '#app/ui/Mark.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import { classes } from '#app/ui/classes.ts';
-import { useBusy } from '#app/ui/useBusy.ts';
+import { useBusy, useSentKey } from '#app/ui/useBusy.ts';
 import { distanceBy, plantsBy, type Rules } from '#core/house/rules.ts';
 import { withContainer } from '#core/passport/cameIn.ts';
 import { backFields } from '#core/passport/back.ts';
@@ -57,7 +57,13 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
     saved.crop && saved.crop.id === answers['crop'] ? saved.crop : start.crop && start.crop.id === answers['crop'] ? start.crop : null;
   const questions = useMemo(() => questionsNow(crop, answers, back !== null), [crop, answers, back]);
   const isCropNew = !crop && crops.some(({ id }) => id === answers['crop']);
-  useAutosave(answers, saved, saver.submit, !keeping && !busy && waiting === null, back, isCropNew ? SAVE_CROP_AFTER_MS : SAVE_AFTER_MS);
+  // A form that was sent takes its answers along; one that is only left does not.
+  const isSent = useSentKey() === formKey || waiting !== null;
+  useAutosave(answers, saved, saver.submit, back, {
+    isFree: !keeping && !isSent,
+    isStaying: !busy,
+    afterMs: isCropNew ? SAVE_CROP_AFTER_MS : SAVE_AFTER_MS,
+  });
   const screens = useMemo(() => screensOf(questions), [questions]);
   const latestScreens = useRef(screens);
   latestScreens.current = screens;
@@ -309,33 +315,44 @@ function AllParts({ questions, context }: { questions: readonly Question[]; cont
   );
 }
 
-/** Sends the answers a moment after the last change, and never two at once. */
+/** Sends the answers a moment after the last change, and never two at once; at once where the page is left before that. */
 function useAutosave(
   answers: Answers,
   saved: Saved,
   submit: ReturnType<typeof useFetcher>['submit'],
-  idle: boolean,
   back: Back | null,
-  afterMs: number,
+  { isFree, isStaying, afterMs }: { isFree: boolean; isStaying: boolean; afterMs: number },
 ): void {
   const sent = useRef(answers);
-  const latest = useRef({ saved, submit });
-  latest.current = { saved, submit };
+  const fields = () => ({
+    ...answers,
+    intent: 'save',
+    ...backFields(back),
+    ...(saved.draft && { draft: saved.draft.id, version: String(saved.draft.version) }),
+  });
+  const to = saved.draft ? `/intake/${saved.draft.id}` : '/intake';
+  const latest = useRef({ fields, to, submit });
+  latest.current = { fields, to, submit };
+  const isUnsent = useRef(false);
+  isUnsent.current = isFree && sent.current !== answers;
   useEffect(() => {
-    if (sent.current === answers || !idle) return;
+    const leave = () => {
+      if (isUnsent.current) navigator.sendBeacon(latest.current.to, new URLSearchParams(latest.current.fields()));
+      isUnsent.current = false;
+    };
+    addEventListener('pagehide', leave);
+    return () => {
+      removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, []);
+  useEffect(() => {
+    if (sent.current === answers || !isFree || !isStaying) return;
     const timer = setTimeout(() => {
-      const { saved: now, submit: send } = latest.current;
+      const now = latest.current;
       sent.current = answers;
-      void send(
-        {
-          ...answers,
-          intent: 'save',
-          ...backFields(back),
-          ...(now.draft && { draft: now.draft.id, version: String(now.draft.version) }),
-        },
-        { method: 'post', action: now.draft ? `/intake/${now.draft.id}` : '/intake' },
-      );
+      void now.submit(now.fields(), { method: 'post', action: now.to });
     }, afterMs);
     return () => clearTimeout(timer);
-  }, [answers, idle, back, afterMs]);
+  }, [answers, isFree, isStaying, afterMs]);
 }

@@ -62,6 +62,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     return { steps: steps.filter(({ step }) => step !== 'test' && step !== 'lend'), seasons };
   };
   return {
+    me: actor.personId,
     today,
     search,
     offers,
@@ -107,10 +108,14 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export default function Mine({ loaderData: { today, search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
+export default function Mine({ loaderData: { me, today, search, loans, offers, growOuts, ended } }: Route.ComponentProps) {
   return (
     <>
-      <PageHead title="My seed" about="What you are growing, what you have borrowed, and what you can borrow next." />
+      <PageHead
+        title="My seed"
+        about="What you are growing, what you have borrowed, and what you can borrow next."
+        actions={<ButtonLink to={`/people/${me}/data`}>What we keep about you</ButtonLink>}
+      />
       {loans
         .filter(({ recalledFor }) => recalledFor !== null)
         .map(({ id, crop, variety, code, recalledFor }) => (

@@ -24,10 +24,5 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     with_whom: want.got?.whom ?? '',
     since: want.got?.on ?? '',
   }));
-  return csvFile(`wants-${today}`, piecesOf(rows));
-}
-
-/** A list that is read as a whole. */
-async function* piecesOf<Row>(rows: readonly Row[]): AsyncGenerator<readonly Row[]> {
-  yield rows;
+  return csvFile(`wants-${today}`, [rows]);
 }

@@ -1,0 +1,25 @@
+import type { Route } from './+types/offerJson.ts';
+import { readOffer } from './offer.server.ts';
+
+/** The listing at a stable address, for other libraries to read; docs/formats.md describes it. */
+export async function loader({ context }: Route.LoaderArgs): Promise<Response> {
+  const { library, howToAsk, today, kinds } = await readOffer(context);
+  const listing = {
+    format: 'kind-granary-offer',
+    version: 1,
+    library,
+    as_of: today,
+    how_to_ask: howToAsk,
+    kinds: kinds.map(({ crop, species, variety, ease, lifeCycle, promise }) => ({
+      crop,
+      species,
+      variety,
+      ease_of_saving: ease,
+      life_cycle: lifeCycle,
+      label_promises: promise,
+    })),
+  };
+  return new Response(JSON.stringify(listing), {
+    headers: { 'content-type': 'application/json', 'cache-control': 'public, max-age=300' },
+  });
+}
