@@ -54,3 +54,15 @@ test('what a spreadsheet would take for a formula goes out as text', async () =>
   const [row] = rowsOf(await visitor.text('/tables/people.csv?who=everybody&search=HYPERLINK'));
   expect(row).toContain(`"'=HYPERLINK(""http://example.org"")"`);
 });
+
+test('what is kept of a person is there for them and for coordinators, and for nobody else', async () => {
+  const { actors } = sample.library;
+  const status = async (role: 'coordinator' | 'helper' | 'member', whose: number) =>
+    (await inParallel([`/people/${whose}/data`, `/people/${whose}/data.json`], (path) => sessionOf(sample.library, role).get(path))).map(
+      (answer) => answer.status,
+    );
+  for (const role of ['helper', 'member'] as const) expect([role, await status(role, actors[role].personId)]).toEqual([role, [200, 200]]);
+  expect(await status('coordinator', actors.member.personId)).toEqual([200, 200]);
+  expect(await status('helper', actors.member.personId)).toEqual([404, 404]);
+  expect(await status('member', actors.helper.personId)).toEqual([404, 404]);
+});
