@@ -10,6 +10,16 @@ export interface Offer {
   readonly kinds: readonly Offered[];
 }
 
+/** A kind by the names that docs/formats.md gives: the listing and its table say the same. */
+export const asTold = ({ crop, species, variety, ease, lifeCycle, promise }: Offered) => ({
+  crop,
+  species,
+  variety,
+  ease_of_saving: ease,
+  life_cycle: lifeCycle,
+  label_promises: promise,
+});
+
 /** What the library offers, for whoever asks. @throws an answer of 404 while the house does not show it */
 export async function readOffer(context: Readonly<RouterContextProvider>, search = ''): Promise<Offer> {
   const { house, today } = anyVisit(context);

@@ -1,5 +1,5 @@
 import type { Route } from './+types/offerJson.ts';
-import { readOffer } from './offer.server.ts';
+import { asTold, readOffer } from './offer.server.ts';
 
 /** The listing at a stable address, for other libraries to read; docs/formats.md describes it. */
 export async function loader({ context }: Route.LoaderArgs): Promise<Response> {
@@ -10,14 +10,7 @@ export async function loader({ context }: Route.LoaderArgs): Promise<Response> {
     library,
     as_of: today,
     how_to_ask: howToAsk,
-    kinds: kinds.map(({ crop, species, variety, ease, lifeCycle, promise }) => ({
-      crop,
-      species,
-      variety,
-      ease_of_saving: ease,
-      life_cycle: lifeCycle,
-      label_promises: promise,
-    })),
+    kinds: kinds.map(asTold),
   };
   return new Response(JSON.stringify(listing), {
     headers: { 'content-type': 'application/json', 'cache-control': 'public, max-age=300' },
