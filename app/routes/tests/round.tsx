@@ -64,18 +64,20 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
   const [key, setKey] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => setKey(newKey()), []);
-  /** Whether the page led to the towel, or somebody chose it. */
+  /** Whether the page led to the towel, and nobody has begun with it: once it is claimed here nobody is led away from what they mark. */
   const [isLed, setLed] = useState(true);
   useEffect(() => {
-    if (at !== 0) void claim(at).then((isMine) => (isMine ? undefined : revalidate()));
+    if (at !== 0) void claim(at).then((isMine) => (isMine ? setLed(false) : revalidate()));
   }, [at, revalidate]);
   useEffect(() => {
     const look = () => {
-      if (navigator.onLine && document.visibilityState === 'visible') void revalidate();
+      if (!navigator.onLine || document.visibilityState !== 'visible') return;
+      if (at !== 0) void claim(at);
+      void revalidate();
     };
     const timer = setInterval(look, LOOK_AGAIN_MS);
     return () => clearInterval(timer);
-  }, [revalidate]);
+  }, [revalidate, at]);
   const shown = useMemo(() => towels.map((towel) => ({ ...towel, ...withKept(towel.id, towel.seeds, kept) })), [towels, kept]);
   const towel = shown.find(({ id }) => id === at) ?? shown[0];
   const index = towel ? shown.indexOf(towel) : 0;
