@@ -39,6 +39,7 @@ import * as desk from './0037_desk.ts';
 import * as pickings from './0038_pickings.ts';
 import * as round from './0039_round.ts';
 import * as offer from './0040_offer.ts';
+import * as lastBackup from './0041_last_backup.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -82,4 +83,5 @@ export const migrations: Record<string, Migration> = {
   '0038_pickings': pickings,
   '0039_round': round,
   '0040_offer': offer,
+  '0041_last_backup': lastBackup,
 };

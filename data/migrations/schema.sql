@@ -3155,6 +3155,8 @@ CREATE UNIQUE INDEX account_email_once ON public.account USING btree (lower(emai
 
 CREATE INDEX act_of_account ON public.act USING btree (account_id, written_at DESC);
 
+CREATE INDEX act_of_backup ON public.act USING btree (written_at DESC) WHERE (kind = 'backup made'::text);
+
 CREATE INDEX act_searched ON public.act USING gin (searched public.gin_trgm_ops);
 
 CREATE INDEX act_written ON public.act USING btree (written_at DESC);
