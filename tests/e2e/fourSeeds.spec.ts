@@ -256,6 +256,7 @@ test('lettuce is threshed in three pickings, which end in one lot and its packet
     );
     await readAir(page, 'In its jar', '33', '19');
     await page.getByRole('button', { name: BUTTON.itSnapsWhenBent }).click();
+    await expect(page.getByText(/Seen: .*snaps when bent/i).first()).toBeVisible();
     await finish(page, code, { amount: `${grams} g`, place: 'Seed cupboard', into: 'Glass jar' });
     // It is clean with its last picking, not before.
     await expect(page.getByRole('link', { name: 'Clean this lot' })).toHaveCount(index < 2 ? 1 : 0);
