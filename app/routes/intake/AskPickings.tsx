@@ -38,8 +38,7 @@ export function AskPickings({ context }: { context: InterviewContext }) {
                   {...ask}
                   name={`p${row}weight`}
                   label={`Picking ${row + 1}: weight`}
-                  hint={row === 0 ? '14 g' : undefined}
-                  unknown
+                  hint={row === 0 ? 'For example 14 g. Leave it empty if nobody knows' : undefined}
                 />
               </li>
             ))}
