@@ -30,7 +30,7 @@ module.exports = {
     only('data-knows-the-core', '^data/', '^data/', core),
     packages('only-data-speaks-sql', '^(core|contracts|services|app)/', '^(?!node_modules/(kysely|pg)/)'),
     only('words-know-the-core', '^words/', '^words/', core),
-    only('devices-know-their-lines', '^devices/', '^devices/', core, '^contracts/', 'net', 'path', 'fs/promises'),
+    only('devices-know-their-lines', '^devices/', '^devices/', core, '^contracts/', 'net', 'path', 'fs/promises', 'child_process'),
     only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^words/', '^data/', 'crypto', 'module'),
     only('the-kit-shows-what-it-is-given', '^app/ui/', '^app/ui/', core, '^words/'),
     {

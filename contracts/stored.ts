@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import { storedCrop, storedCrosses } from '#contracts/almanac/facts.ts';
 import { storedSteps } from '#contracts/bench/recipes.ts';
+import {
+  storedAnswers,
+  storedColumns,
+  storedCounts,
+  storedFixes,
+  storedNotes,
+  storedQuestions,
+  storedSheets,
+} from '#contracts/exchange/imports.ts';
 import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
 import { storedRemedies, storedWhys } from '#contracts/growouts/risk.ts';
 import { storedChoices, storedWishes } from '#contracts/growouts/seasonPlan.ts';
@@ -23,6 +32,13 @@ export const STORED = {
   'house.crop_thresholds': storedCropThresholds,
   'house.growing': storedGrowing,
   'house.rules': storedRules,
+  'import.answers': storedAnswers,
+  'import.counts': storedCounts,
+  'import.questions': storedQuestions,
+  'import.sheets': storedSheets,
+  'import_columns.columns': storedColumns,
+  'import_row.fixed': storedFixes,
+  'import_row.notes': storedNotes,
   'line.rules': storedRules,
   'line_risk.remedies': storedRemedies,
   'line_risk.whys': storedWhys,

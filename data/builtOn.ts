@@ -48,6 +48,14 @@ const liftedSince = (key: string) =>
 const CHECKS: Record<UndoableName, (key: string) => readonly (readonly [BuiltOn, RawBuilder<boolean>])[]> = {
   'lot taken in': ofAnIntake,
   'seed returned': ofAnIntake,
+  'sheet imported': (key) => [
+    ...ofAnIntake(key),
+    ['loan told of', belongsTo('loan_close', 'loan_id', 'loan', key)],
+    ['loan told of', belongsTo('loan_return', 'loan_id', 'loan', key)],
+    ['loan told of', belongsTo('loan_told', 'loan_id', 'loan', key)],
+    ['due date agreed', belongsTo('loan_due_written', 'loan_id', 'loan', key)],
+    ...ofATestEnd(key),
+  ],
   'batch started': ofABatch,
   'batch moved on': ofABatch,
   'batch weighed': (key) => [['batch went on', ofItsBatches(key).moved]],
@@ -285,7 +293,7 @@ function ofAnIntake(key: string) {
     ],
     [
       'lot grown on',
-      sql<boolean>`exists (select from lot_parent join lot as child on child.id = lot_parent.child_id join lot on lot.id = lot_parent.parent_id where lot.act_key = ${key})`,
+      sql<boolean>`exists (select from lot_parent join lot as child on child.id = lot_parent.child_id join lot on lot.id = lot_parent.parent_id where lot.act_key = ${key} and child.act_key <> ${key})`,
     ],
   ] as const;
 }

@@ -4,6 +4,7 @@ import type { AlmanacTables } from '#data/almanac/tables.ts';
 import type { BenchTables } from '#data/bench/tables.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 import type { DeskTables } from '#data/desk/tables.ts';
+import type { ExchangeTables } from '#data/exchange/tables.ts';
 import type { GrowOutTables } from '#data/growouts/tables.ts';
 import type { HouseTables } from '#data/house/tables.ts';
 import type { IntakeTables } from '#data/intake/tables.ts';
@@ -41,7 +42,8 @@ export interface Schema
     TestsTables,
     DeskTables,
     BenchTables,
-    GrowOutTables {
+    GrowOutTables,
+    ExchangeTables {
   act: ActTable;
   undone: UndoneTable;
 }

@@ -1,8 +1,8 @@
 import { sql } from 'kysely';
-import type { AccountId, LotId, PlaceId } from '#core/kernel/kinds.ts';
+import type { AccountId, Day, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
 import type { Db } from './database.ts';
+import { isAmong } from './isAmong.ts';
 import { keyHoldsWords } from './search.ts';
-import type { NewMovement } from './stock/ledger.ts';
 
 /** Milliseconds since an act was written, by the one clock that wrote it. */
 const AGE = sql<number>`(extract(epoch from clock_timestamp() - act.written_at) * 1000)::bigint`;
@@ -98,20 +98,14 @@ export async function recordUndone(
   await db.insertInto('undone').values({ act_key: undone.actKey, by_act: undone.byAct, reason: undone.reason }).execute();
 }
 
-/** What an act moved, newest first, so that it can be moved back in that order. */
-export async function readMovementsOf(db: Db, actKey: string): Promise<Pick<NewMovement, 'lotId' | 'from' | 'to' | 'amount'>[]> {
-  const rows = await db
-    .selectFrom('movement')
-    .select(['lot_id', 'from_holding', 'from_outside', 'to_holding', 'to_outside', 'amount'])
-    .where('act_key', '=', actKey)
-    .orderBy('id', 'desc')
-    .execute();
-  return rows.map((row) => ({
-    lotId: row.lot_id,
-    from: row.from_holding !== null ? { holding: row.from_holding } : { outside: row.from_outside! },
-    to: row.to_holding !== null ? { holding: row.to_holding } : { outside: row.to_outside! },
-    amount: row.amount,
-  }));
+/** Moves back what an act moved, newest first. */
+export async function moveBack(
+  db: Db,
+  back: { readonly actKey: string; readonly act: string; readonly reason: string; readonly happenedOn: Day; readonly personId: PersonId },
+): Promise<void> {
+  await sql`insert into movement (act_key, lot_id, kind, from_holding, from_outside, to_holding, to_outside, amount, reason, happened_on, person_id)
+    select ${back.actKey}, lot_id, 'correction', to_holding, to_outside, from_holding, from_outside, amount, ${back.reason}, ${back.happenedOn}, ${back.personId}
+    from movement where act_key = ${back.act} order by id desc`.execute(db);
 }
 
 /** Tables whose rows say something of a lot, and those whose rows say it of a test, a batch or what else belongs to one. */
@@ -178,7 +172,16 @@ export async function readPlacesOf(db: Db, actKey: string): Promise<PlaceId[]> {
 
 /** Lots whose passport an act has written beside others, so that another one holds once it is undone. */
 export async function readPassportsOf(db: Db, actKey: string): Promise<LotId[]> {
-  return (await db.selectFrom('passport').select('lot_id as id').where('act_key', '=', actKey).execute()).map(({ id }) => id);
+  const { rows } = await sql<{ id: LotId }>`select distinct passport.lot_id as id from passport join lot on lot.id = passport.lot_id
+    where passport.act_key = ${actKey} and exists (select from passport as other where other.lot_id = passport.lot_id and other.id <> passport.id)`.execute(
+    db,
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Which of these lots stand: those that are not withdrawn. */
+export async function readStanding(db: Db, ids: readonly LotId[]): Promise<LotId[]> {
+  return (await db.selectFrom('lot').select('id').where(isAmong('id', ids)).orderBy('id').execute()).map(({ id }) => id);
 }
 
 /** Gives lots back what they were called, whom they were of and what a gram of them held before an act; their search text follows the name. */

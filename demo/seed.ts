@@ -21,6 +21,7 @@ import { loadLibrary } from './load.ts';
 import { seededRandom } from './random.ts';
 import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 import type { Role } from '#core/people/may.ts';
+import { beginMessyImport } from './messySheet.ts';
 import { sendCopies } from './copies.ts';
 import { planGrowOuts } from './growOutWork.ts';
 import { workTheSeason } from './seasonWork.ts';
@@ -49,7 +50,7 @@ async function seed(): Promise<void> {
   const url = process.env['OWNER_DATABASE_URL'] ?? process.env['DATABASE_URL'];
   if (!url) throw new Error('OWNER_DATABASE_URL is not set');
   const clock = clockFrom(process.env['CLOCK']);
-  const owner = openDatabase({ url, most: 2 });
+  const owner = openDatabase({ url, most: 4 });
   try {
     await migrate(owner);
     const almanac = builtAlmanac();
@@ -77,6 +78,7 @@ async function seed(): Promise<void> {
     await workTheSeason(owner, coordinator, today);
     await planGrowOuts(owner, coordinator, member, today);
     while ((await reckonNextRisks(owner, clock())) > 0);
+    await beginMessyImport(owner, coordinator, clock());
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {
     await owner.destroy();

@@ -4,6 +4,7 @@ import compression from 'compression';
 import expressStaticGzip from 'express-static-gzip';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
+import { MOST_SHEET_FORM_BYTES } from '#contracts/exchange/upload.ts';
 import type { ServerBuild } from 'react-router';
 
 const A_YEAR = '365d';
@@ -61,6 +62,8 @@ const MOST_BYTES = 1_000_000;
 /** Pages to which a photo may come. They look at the length before they read, to say beside the field that a photo is too large. */
 const TAKES_PHOTOS = /^\/(bench|tests)\/\d+(\.data)?$/;
 const MOST_PHOTO_FORM_BYTES = 100_000_000;
+/** The page to which a file of sheets may come. */
+const TAKES_SHEETS = /^\/import(\.data)?$/;
 
 /** A post says how long it is, and is short, whatever it calls itself; where photos come it may be longer. Nothing of a longer one is read. */
 export const shortPostsOnly: RequestHandler = (request, response, next) => {
@@ -68,7 +71,12 @@ export const shortPostsOnly: RequestHandler = (request, response, next) => {
   const length = Number(request.headers['content-length'] ?? Number.NaN);
   if (Number.isNaN(length) && request.headers['transfer-encoding'] !== undefined)
     return void response.status(411).type('text').send('The request was sent without its length, so nothing was saved.');
-  if (length > (TAKES_PHOTOS.test(request.path) ? MOST_PHOTO_FORM_BYTES : MOST_BYTES))
+  const most = TAKES_PHOTOS.test(request.path)
+    ? MOST_PHOTO_FORM_BYTES
+    : TAKES_SHEETS.test(request.path)
+      ? MOST_SHEET_FORM_BYTES
+      : MOST_BYTES;
+  if (length > most)
     return void response.status(413).set('connection', 'close').type('text').send('This form is too large. Nothing was saved.');
   next();
 };

@@ -32,24 +32,24 @@ async function start(): Promise<void> {
   const server = makeServer(makeHttp(build, { ...settings, assets: join(BUILD, 'client') }));
   server.once('error', giveUp);
   server.listen(settings.port, settings.host, () => announce(settings, welcome));
-  startReckoner(settings);
+  startWorker('reckoner', settings);
+  startWorker('importer', settings);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop(server));
 }
 
 const RESTART_MS = 10_000;
 
-/** Judges lots in a thread of its own; its troubles are logged, never stop the server, and a thread that died is followed by another. */
-function startReckoner(settings: Settings): void {
+/** Does long work in a thread of its own; its troubles are logged, never stop the server, and a thread that died is followed by another. */
+function startWorker(name: 'reckoner' | 'importer', settings: Settings): void {
   const { databaseUrl, role, clock } = settings;
-  const script = join(BUILD, 'programs', 'reckoner.js');
+  const script = join(BUILD, 'programs', `${name}.js`);
   const worker = new Worker(script, {
     workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null, clock },
   });
-  const say = (message: string) =>
-    process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `reckoner: ${message}` })}\n`);
+  const say = (message: string) => process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `${name}: ${message}` })}\n`);
   worker.on('message', ({ error }: { error: string }) => say(error));
   worker.on('error', (error) => say(error.message));
-  worker.on('exit', () => setTimeout(() => startReckoner(settings), RESTART_MS).unref());
+  worker.on('exit', () => setTimeout(() => startWorker(name, settings), RESTART_MS).unref());
   worker.unref();
 }
 

@@ -24,10 +24,16 @@ export interface Tools {
   readonly printer: Printer | null;
   /** Makes a photo anew, without what a camera adds to it. */
   readonly remakePhoto: (bytes: Uint8Array) => Promise<Remade>;
+  /** Tells how far a long act is; throws where somebody has called it off, which ends the act. */
+  readonly tell: (stepsDone: number) => Promise<void>;
 }
 
 /** No printer, and no photos taken: for acts that bring none. */
-export const NO_TOOLS: Tools = { printer: null, remakePhoto: () => Promise.resolve({ ok: false, problem: { code: 'not a photo' } }) };
+export const NO_TOOLS: Tools = {
+  printer: null,
+  remakePhoto: () => Promise.resolve({ ok: false, problem: { code: 'not a photo' } }),
+  tell: () => Promise.resolve(),
+};
 
 /** What a handler works with: the transaction instead of the database, and a way out that keeps nothing. */
 export type Inside<Problem> = Omit<Acting, 'db'> & { readonly tx: Db; readonly refuse: Refuse<Problem> };

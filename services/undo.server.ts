@@ -16,24 +16,25 @@ import { readPassports } from '#data/lots/passports.ts';
 import { forgetStale } from '#data/lots/promises.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { builtOn } from '#data/builtOn.ts';
-import { move } from '#data/stock/ledger.ts';
+import { takeBackMade } from '#data/exchange/sources.ts';
 import { readChecks } from '#data/tests/checks.ts';
 import { findTest, setNextCount } from '#data/tests/tests.ts';
 import {
   findActToUndo,
   findNewestAct,
   readLotsOf,
-  readMovementsOf,
+  moveBack,
   readPassportsOf,
   readPlacesOf,
   readTestsOf,
   readHoldsBecauseOf,
+  readStanding,
   recordUndone,
   restoreLots,
 } from '#data/undo.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHolds, reasonsToHold } from './lots/holds.server.ts';
-import { refreshOutlook } from './lots/outlook.server.ts';
+import { refreshOutlooks } from './lots/outlook.server.ts';
 import { refreshPromises } from './lots/promises.server.ts';
 
 /** For so long after an act whoever did it is offered to undo it. */
@@ -89,7 +90,7 @@ function refusedTo(actor: Actor, act: ActToUndo): UndoProblem | null {
 export const undo = command(
   'act undone',
   { input: undoForm, broken: BROKEN },
-  async ({ tx, actor, today, refuse }: Inside<UndoProblem>, undoing) => {
+  async ({ tx, actor, today, now, refuse }: Inside<UndoProblem>, undoing) => {
     const act = (await findActToUndo(tx, undoing.act)) ?? refuse({ code: 'no such act' });
     const against = refusedTo(actor, act);
     if (against) refuse(against);
@@ -100,7 +101,7 @@ export const undo = command(
     await lockLots(tx, lots);
     const built = await builtOn(tx, command, act.key);
     if (built) refuse({ code: 'built on', by: built });
-    await takeBack(tx, actor, today, { key: undoing.key, act: act.key, reason: undoing.reason ?? null }, lots);
+    await takeBack({ tx, actor, today, now }, { key: undoing.key, act: act.key, reason: undoing.reason ?? null }, lots);
     return { answer: { kind: act.kind, subject: act.subject }, subject: [act.kind, act.subject].filter(Boolean).join(' ') };
   },
 );
@@ -112,18 +113,24 @@ interface TakenBack {
 }
 
 /** Moves back what was moved, lets what was written hold no more, and brings everything that follows from it up to date. */
-async function takeBack(tx: Db, actor: Actor, today: Day, { key, act, reason }: TakenBack, lots: readonly LotId[]): Promise<void> {
+async function takeBack(
+  { tx, actor, today, now }: Pick<Inside<UndoProblem>, 'tx' | 'actor' | 'today' | 'now'>,
+  { key, act, reason }: TakenBack,
+  lots: readonly LotId[],
+): Promise<void> {
   const [tests, places, passports] = [await readTestsOf(tx, act), await readPlacesOf(tx, act), await readPassportsOf(tx, act)];
   const before = new Map<LotId, Awaited<ReturnType<typeof reasonsToHold>>>();
-  for (const id of passports)
-    if ((await findLot(tx, id)) && (await readPassports(tx, id)).length > 1) before.set(id, await reasonsToHold(tx, id));
-  await moveBack(tx, actor, today, { key, act, reason });
+  for (const id of passports) before.set(id, await reasonsToHold(tx, id));
+  const why = reason === null ? 'undone' : `undone: ${reason}`;
+  await moveBack(tx, { actKey: key, act, reason: why, happenedOn: today, personId: actor.personId });
   await restoreLots(tx, act);
   await recordUndone(tx, { actKey: act, byAct: key, reason });
+  await takeBackMade(tx, act, today, now);
   for (const id of before.keys()) await holdsPassportAgain(tx, id, today);
   for (const id of tests) await waitsForCount(tx, id);
-  await refresh(tx, lots, today);
-  for (const [id, reasons] of before) if (await findLot(tx, id)) await layHolds(tx, id, today, reasons);
+  const standing = await readStanding(tx, lots);
+  await refresh(tx, lots, standing, today);
+  for (const [id, reasons] of before) if (standing.includes(id)) await layHolds(tx, id, today, reasons);
   await takeBackHolds(tx, act);
   for (const placeId of places) await markOutlooksStale(tx, { placeId });
 }
@@ -145,18 +152,6 @@ async function takeBackHolds(tx: Db, act: string): Promise<void> {
   }
 }
 
-async function moveBack(tx: Db, actor: Actor, today: Day, { key, act, reason }: TakenBack): Promise<void> {
-  const back = {
-    actKey: key,
-    kind: 'correction',
-    typed: null,
-    reason: reason === null ? 'undone' : `undone: ${reason}`,
-    happenedOn: today,
-    personId: actor.personId,
-  } as const;
-  for (const { lotId, from, to, amount } of await readMovementsOf(tx, act)) await move(tx, { ...back, lotId, from: to, to: from, amount });
-}
-
 /** The passport before holds again, and what it says stands at the lot. */
 async function holdsPassportAgain(tx: Db, lotId: LotId, today: Day): Promise<void> {
   const [lot, [newest]] = [await findLot(tx, lotId), await readPassports(tx, lotId)];
@@ -173,13 +168,13 @@ async function waitsForCount(tx: Db, testId: TestId): Promise<void> {
 }
 
 /** What is kept of the touched lots is computed again; a lot that was withdrawn has nothing to reckon. */
-async function refresh(tx: Db, lotIds: readonly LotId[], today: Day): Promise<void> {
-  const standing: number[] = [];
-  for (const id of lotIds) if (await findLot(tx, id)) standing.push(id);
+async function refresh(tx: Db, lotIds: readonly LotId[], standing: readonly LotId[], today: Day): Promise<void> {
+  const stands = new Set(standing);
   await forgetStale(
     tx,
-    lotIds.filter((id) => !standing.includes(id)),
+    lotIds.filter((id) => !stands.has(id)),
   );
-  if (standing.length > 0) await refreshPromises(tx, standing, today);
-  for (const id of standing) await refreshOutlook(tx, id, today);
+  if (standing.length === 0) return;
+  await refreshPromises(tx, standing, today);
+  await refreshOutlooks(tx, standing, today);
 }

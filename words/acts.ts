@@ -4,6 +4,7 @@ import type { CommandName } from '#core/people/commands.ts';
 const DONE: Readonly<Record<CommandName, string>> = {
   'lot taken in': 'Lot taken in',
   'seed returned': 'Seed returned',
+  'sheet imported': 'Sheet imported',
   'seed refused': 'Seed refused',
   'passport corrected': 'Provenance corrected',
 

@@ -3,6 +3,7 @@ import { parseAmount } from '#core/units/parseAmount.ts';
 
 /** Sentences that are kept with a record: they are read as they were written, also when the words of today's pages are others. */
 
+export const FROM_A_SHEET = 'From an imported sheet';
 export const CLEANED_HERE = 'Cleaned here';
 export const CLEANING_WASTE = 'Water, chaff and bad seed removed at the bench';
 export const FOUND_DRY = 'Weight settled, sign seen, air dry';

@@ -137,6 +137,8 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
       return 'It is seed of an F1 hybrid: it does not breed true, so it is not lent under the variety’s name.';
     case 'hold':
       return `It is on hold${lending.holds.length > 0 ? `: ${lending.holds.map((hold) => HOLD_WORDS[hold].toLowerCase()).join(', ')}` : ''}.`;
+    case 'not judged':
+      return 'It came in a moment ago and is still being assessed. Try again in a minute or two.';
     case 'nothing left':
       return 'None of it is left.';
   }

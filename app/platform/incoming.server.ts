@@ -20,6 +20,7 @@ const PARAMETERS: Readonly<Record<string, z.ZodType>> = {
   crop: z.string().regex(/^[a-z][a-z0-9-]{0,60}$/),
   code: short(60),
   draft: z.uuid(),
+  import: z.uuid(),
   token: z.string().regex(/^[\w.-]{1,200}$/),
   table: z.string().regex(/^[a-z-]{1,30}\.csv$/),
   '*': z.string(),

@@ -1,13 +1,8 @@
-import { fork } from 'node:child_process';
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { inOwnProcess } from '#devices/ownProcess.ts';
 import type { Remade } from '#services/remakePhoto.server.ts';
 
 /** An honest photo of 50 megapixels takes about half of this. */
-const MOST_RESIDENT_BYTES = 300 * 2 ** 20;
-const PAGE_BYTES = 4096;
-const WATCHED_EVERY_MS = 20;
-const LONGEST_MS = 20_000;
+const LIMITS = { residentBytes: 300 * 2 ** 20, milliseconds: 20_000, heapMegabytes: 64 };
 const MOST_WAITING = 4;
 
 let waiting = 0;
@@ -22,34 +17,10 @@ export async function remakePhoto(bytes: Uint8Array): Promise<Remade> {
   return turn;
 }
 
-function inItsOwnProcess(bytes: Uint8Array): Promise<Remade> {
-  const script = join(process.env['PROGRAMS'] ?? join(process.cwd(), 'build', 'programs'), 'photo.js');
-  return new Promise((resolve) => {
-    const child = fork(script, { serialization: 'advanced', env: {}, execArgv: ['--max-old-space-size=64'] });
-    const finish = (remade: Remade) => {
-      clearInterval(watch);
-      clearTimeout(tooLong);
-      child.kill('SIGKILL');
-      resolve(remade);
-    };
-    const watch = setInterval(() => {
-      void residentBytes(child.pid!).then((resident) => {
-        if (resident > MOST_RESIDENT_BYTES) finish({ ok: false, problem: { code: 'photo too large' } });
-      });
-    }, WATCHED_EVERY_MS);
-    const fail = () => finish({ ok: false, problem: { code: 'not a photo' } });
-    const tooLong = setTimeout(fail, LONGEST_MS);
-    child.once('message', (remade: Remade) => finish(remade));
-    child.once('error', fail);
-    child.once('exit', fail);
-    child.send(bytes);
-  });
-}
-
-/** Memory that a process really holds, from Linux's own account of it; 0 where there is none, or the process has ended. */
-async function residentBytes(pid: number): Promise<number> {
-  const account = await readFile(`/proc/${pid}/statm`, 'utf8').catch(() => '0 0');
-  return Number(account.split(' ')[1]) * PAGE_BYTES;
+async function inItsOwnProcess(bytes: Uint8Array): Promise<Remade> {
+  const ended = await inOwnProcess<Remade>('photo', bytes, LIMITS);
+  if (ended.is === 'done') return ended.answer;
+  return { ok: false, problem: { code: ended.is === 'too large' ? 'photo too large' : 'not a photo' } };
 }
 
 /** A kept photo as an answer: it is this and no other for ever. */

@@ -9,7 +9,7 @@ import type { Actor } from '#data/people/accounts.ts';
 import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
 import { findFormerSession } from '#data/people/sessions.ts';
 import { clockFrom } from '#services/clock.server.ts';
-import type { Tools } from '#services/command.server.ts';
+import { NO_TOOLS, type Tools } from '#services/command.server.ts';
 import { sessionOf } from '#services/people/signIn.server.ts';
 import { hashToken } from '#services/secrets.server.ts';
 import { readDesk, readSessionToken } from './cookies.server.ts';
@@ -60,7 +60,7 @@ export const meetVisitor: MiddlewareFunction<Response> = async ({ request, conte
   )
     throw await parkAndSignIn(request, token, isShared);
   const desk = atDesk(await readDesk(request));
-  const tools: Tools = { printer: desk.printer?.device ?? null, remakePhoto };
+  const tools: Tools = { ...NO_TOOLS, printer: desk.printer?.device ?? null, remakePhoto };
   context.set(visitContext, { db, tools, desk, actor, isShared, house, now, today: dayInZone(now, house.timeZone) });
   return next();
 };

@@ -150,6 +150,7 @@ test('the bar of a line’s stock shows every seed of it once, whatever is kept 
   const lot = (seeds: number, change: Partial<LotInStock> = {}): LotInStock => ({
     code: `26-${seeds}`,
     hybridUnderName: false,
+    isJudged: true,
     holds: [],
     onHand: seeds,
     verdict: 'full strength',

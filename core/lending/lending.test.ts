@@ -60,11 +60,12 @@ describe('when seed should come back', () => {
 });
 
 describe('may this lot be lent', () => {
-  const sound = { hybridUnderName: false, holds: [], onHand: 500, verdict: 'full strength' } as const;
+  const sound = { hybridUnderName: false, holds: [], onHand: 500, isJudged: true, verdict: 'full strength' } as const;
 
-  test('sound seed may; what was not judged yet waits for a coordinator', () => {
+  test('sound seed may; what was not judged yet may not, until it is', () => {
     expect(mayLend(sound)).toEqual({ answer: 'yes' });
-    expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'coordinator', why: 'not settled' });
+    expect(mayLend({ ...sound, verdict: null })).toEqual({ answer: 'refused', why: 'not judged' });
+    expect(mayLend({ ...sound, isJudged: false })).toEqual({ answer: 'refused', why: 'not judged' });
   });
 
   test('more than its line can spare needs a coordinator’s reason; what needs one anyway says its own', () => {

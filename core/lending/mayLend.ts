@@ -7,6 +7,8 @@ export interface LotForLending {
   readonly hybridUnderName: boolean;
   readonly holds: readonly HoldKind[];
   readonly onHand: number;
+  /** Whether its promise is known: until then a hold may still be laid on it. */
+  readonly isJudged: boolean;
   /** What is believed of it today, by its tests or, where it has none, by its outlook; null until that was reckoned. */
   readonly verdict: VerdictKind | null;
 }
@@ -17,7 +19,7 @@ export type MayLend =
   | { readonly answer: 'coordinator'; readonly why: Exclude<VerdictKind, 'full strength' | 'sow thicker'> }
   /** Its line keeps the rest for a grow-out and for tests. */
   | ({ readonly answer: 'coordinator'; readonly why: 'kept back' } & Lendable)
-  | { readonly answer: 'refused'; readonly why: 'F1' | 'nothing left' }
+  | { readonly answer: 'refused'; readonly why: 'F1' | 'nothing left' | 'not judged' }
   | { readonly answer: 'refused'; readonly why: 'hold'; readonly holds: readonly HoldKind[] };
 
 /** What may be lent of a line, in seeds and in house packets. */
@@ -27,12 +29,13 @@ export interface Lendable {
 }
 
 /** May this lot be lent? The rule of the lending desk for one lot, gravest reason first. */
-export function mayLend({ hybridUnderName, holds, onHand, verdict }: LotForLending): MayLend {
+export function mayLend({ hybridUnderName, holds, onHand, isJudged, verdict }: LotForLending): MayLend {
   if (hybridUnderName) return { answer: 'refused', why: 'F1' };
   if (holds.length > 0) return { answer: 'refused', why: 'hold', holds };
   if (onHand <= 0) return { answer: 'refused', why: 'nothing left' };
+  if (!isJudged || verdict === null) return { answer: 'refused', why: 'not judged' };
   if (verdict === 'full strength' || verdict === 'sow thicker') return { answer: 'yes' };
-  return { answer: 'coordinator', why: verdict ?? 'not settled' };
+  return { answer: 'coordinator', why: verdict };
 }
 
 /** May so many seeds of a lot be lent, where its line has so many that may? */

@@ -6,6 +6,7 @@ const names = Object.keys(COMMANDS) as CommandName[];
 const givenBy = (role: (typeof ROLES)[number] | null) => names.filter((name) => mayGive(role, name));
 const SERVERS: readonly CommandName[] = ['held by rule'];
 const LEADERS: readonly CommandName[] = [
+  'sheet imported',
   'test bench set',
   'recall',
   'trial ended',

@@ -27,6 +27,7 @@ export const COMMANDS = {
   'lot taken in': work('undo'),
   'seed returned': work('undo'),
   'seed refused': work('written anew'),
+  'sheet imported': lead('manage people', 'undo'),
   'passport corrected': work('undo'),
   'lot corrected': work('undo'),
   'draft discarded': work('undo'),

@@ -7,6 +7,7 @@ const HOUSE = { plants: 20, growOuts: 1 };
 const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   code: '26-0001-A',
   hybridUnderName: false,
+  isJudged: true,
   holds: [],
   onHand: change.seeds ?? 500,
   verdict: 'full strength',
@@ -41,15 +42,15 @@ describe('the stock of a line', () => {
   test('counts neither what is held nor what may be too weak, and no seed of it is offered', () => {
     const stock = stockOf([
       lot({ holds: ['pests'] }),
-      lot({ verdict: 'not settled' }),
       lot({ verdict: null }),
+      lot({ verdict: 'not settled' }),
       lot({ hybridUnderName: true }),
     ]);
     expect(stock).toMatchObject({ seeds: 2000, usable: 0, lendable: 0, packets: 0, verdict: 'wanted' });
     expect(stock.lots.map(({ answer, packets }) => [answer.answer, packets])).toEqual([
       ['refused', 0],
+      ['refused', 0],
       // Packets that are there, for a coordinator to decide about.
-      ['coordinator', 12],
       ['coordinator', 12],
       ['refused', 0],
     ]);

@@ -8,6 +8,7 @@ const HOUSE = { prices: { currency: 'EUR', packet: 350, crops: { pea: 275 } }, s
 const lot = (change: Partial<LotInStock> = {}): LotInStock => ({
   code: '26-0001-A',
   hybridUnderName: false,
+  isJudged: true,
   holds: [],
   onHand: 1000,
   verdict: 'full strength',

@@ -6,6 +6,7 @@ import type { Passport } from '#core/passport/passport.ts';
 import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import type { Db } from '#data/database.ts';
 import { DUE_ON } from '#data/desk/loans.ts';
+import { isAmong } from '#data/isAmong.ts';
 
 export interface NewLot {
   readonly code: string;
@@ -150,7 +151,7 @@ export async function lockLot(db: Db, code: string) {
 
 /** Locks the rows of several lots, in order of their ids. */
 export async function lockLots(db: Db, ids: readonly number[]): Promise<void> {
-  if (ids.length > 0) await db.selectFrom('lot_written').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute();
+  if (ids.length > 0) await db.selectFrom('lot_written').select('id').where(isAmong('id', ids)).orderBy('id').forUpdate().execute();
 }
 
 /** Of several possible codes, those that exist. */

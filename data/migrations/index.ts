@@ -40,6 +40,7 @@ import * as pickings from './0038_pickings.ts';
 import * as round from './0039_round.ts';
 import * as offer from './0040_offer.ts';
 import * as lastBackup from './0041_last_backup.ts';
+import * as imports from './0042_imports.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -84,4 +85,5 @@ export const migrations: Record<string, Migration> = {
   '0039_round': round,
   '0040_offer': offer,
   '0041_last_backup': lastBackup,
+  '0042_imports': imports,
 };

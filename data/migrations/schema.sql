@@ -1192,6 +1192,90 @@ CREATE TABLE public.house (
     CONSTRAINT house_units_are_known CHECK ((units = ANY (ARRAY['metric'::text, 'imperial'::text])))
 );
 
+CREATE TABLE public.import (
+    id uuid NOT NULL,
+    account_id bigint NOT NULL,
+    file_name text NOT NULL,
+    contents bytea,
+    state text NOT NULL,
+    act_key uuid NOT NULL,
+    sheets jsonb DEFAULT '[]'::jsonb NOT NULL,
+    answers jsonb DEFAULT '{}'::jsonb NOT NULL,
+    questions jsonb DEFAULT '[]'::jsonb NOT NULL,
+    counts jsonb DEFAULT '{}'::jsonb NOT NULL,
+    only_good boolean DEFAULT false NOT NULL,
+    digest text,
+    trouble text,
+    steps_done integer DEFAULT 0 NOT NULL,
+    steps integer DEFAULT 0 NOT NULL,
+    is_cancelled boolean DEFAULT false NOT NULL,
+    version integer DEFAULT 1 NOT NULL,
+    started_at timestamp with time zone NOT NULL,
+    changed_at timestamp with time zone NOT NULL,
+    CONSTRAINT import_state_is_known CHECK ((state = ANY (ARRAY['to read'::text, 'columns'::text, 'to review'::text, 'reviewed'::text, 'to write'::text, 'done'::text, 'failed'::text])))
+);
+
+CREATE TABLE public.import_columns (
+    heads text NOT NULL,
+    thing text NOT NULL,
+    columns jsonb NOT NULL,
+    saved_on date NOT NULL
+);
+
+CREATE TABLE public.import_made (
+    act_key uuid NOT NULL,
+    what text NOT NULL,
+    of_id bigint NOT NULL,
+    name text DEFAULT ''::text NOT NULL,
+    CONSTRAINT import_made_is_known CHECK ((what = ANY (ARRAY['person'::text, 'garden'::text, 'place'::text, 'line'::text, 'alias'::text, 'story'::text])))
+);
+
+CREATE TABLE public.import_row (
+    import_id uuid NOT NULL,
+    sheet smallint NOT NULL,
+    at integer NOT NULL,
+    cells text[] NOT NULL,
+    heading text,
+    fixed jsonb,
+    level text DEFAULT 'good'::text NOT NULL,
+    is_known boolean DEFAULT false NOT NULL,
+    notes jsonb DEFAULT '[]'::jsonb NOT NULL,
+    CONSTRAINT import_level_is_known CHECK ((level = ANY (ARRAY['good'::text, 'assumed'::text, 'doubtful'::text, 'wrong'::text])))
+);
+
+CREATE TABLE public.imported_row_written (
+    act_key uuid NOT NULL,
+    file_name text NOT NULL,
+    sheet text NOT NULL,
+    at integer NOT NULL,
+    print bytea NOT NULL,
+    said text[] NOT NULL,
+    lot_id bigint,
+    test_id bigint,
+    loan_id bigint,
+    person_id bigint,
+    line_id bigint,
+    place_id bigint
+);
+
+CREATE VIEW public.imported_row AS
+ SELECT imported_row_written.act_key,
+    imported_row_written.file_name,
+    imported_row_written.sheet,
+    imported_row_written.at,
+    imported_row_written.print,
+    imported_row_written.said,
+    imported_row_written.lot_id,
+    imported_row_written.test_id,
+    imported_row_written.loan_id,
+    imported_row_written.person_id,
+    imported_row_written.line_id,
+    imported_row_written.place_id
+   FROM public.imported_row_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = imported_row_written.act_key))));
+
 CREATE TABLE public.incident_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
@@ -1287,6 +1371,7 @@ CREATE TABLE public.line (
     rules jsonb DEFAULT '{}'::jsonb NOT NULL,
     version integer DEFAULT 1 NOT NULL,
     kept_elsewhere boolean DEFAULT false NOT NULL,
+    is_listed boolean DEFAULT false NOT NULL,
     CONSTRAINT line_aim_is_known CHECK ((aim = ANY (ARRAY['keep true'::text, 'let adapt'::text]))),
     CONSTRAINT line_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
@@ -1695,6 +1780,24 @@ ALTER TABLE public.lot_label_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDE
     CACHE 1
 );
 
+CREATE TABLE public.lot_origin_written (
+    lot_id bigint NOT NULL,
+    code text NOT NULL,
+    library text,
+    act_key uuid NOT NULL,
+    CONSTRAINT lot_origin_has_a_code CHECK (((length(TRIM(BOTH FROM code)) >= 1) AND (length(TRIM(BOTH FROM code)) <= 60)))
+);
+
+CREATE VIEW public.lot_origin AS
+ SELECT lot_origin_written.lot_id,
+    lot_origin_written.code,
+    lot_origin_written.library,
+    lot_origin_written.act_key
+   FROM public.lot_origin_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = lot_origin_written.act_key))));
+
 CREATE TABLE public.lot_outlook (
     lot_id bigint NOT NULL,
     low real NOT NULL,
@@ -1942,6 +2045,7 @@ CREATE TABLE public.place (
     id bigint NOT NULL,
     name text NOT NULL,
     has_logger boolean DEFAULT false NOT NULL,
+    closed_on date,
     CONSTRAINT place_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0))
 );
 
@@ -2947,6 +3051,24 @@ ALTER TABLE ONLY public.holding
 ALTER TABLE ONLY public.house
     ADD CONSTRAINT house_pkey PRIMARY KEY (the_one);
 
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_act_key_key UNIQUE (act_key);
+
+ALTER TABLE ONLY public.import_columns
+    ADD CONSTRAINT import_columns_pkey PRIMARY KEY (heads);
+
+ALTER TABLE ONLY public.import_made
+    ADD CONSTRAINT import_made_pkey PRIMARY KEY (act_key, what, of_id, name);
+
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.import_row
+    ADD CONSTRAINT import_row_pkey PRIMARY KEY (import_id, sheet, at);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_pkey PRIMARY KEY (act_key, sheet, at);
+
 ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_pkey PRIMARY KEY (id);
 
@@ -2997,6 +3119,9 @@ ALTER TABLE ONLY public.lot_correction_written
 
 ALTER TABLE ONLY public.lot_label_written
     ADD CONSTRAINT lot_label_written_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.lot_origin_written
+    ADD CONSTRAINT lot_origin_written_pkey PRIMARY KEY (lot_id);
 
 ALTER TABLE ONLY public.lot_outlook
     ADD CONSTRAINT lot_outlook_pkey PRIMARY KEY (lot_id);
@@ -3267,6 +3392,26 @@ CREATE INDEX holding_in_container ON public.holding USING btree (container);
 
 CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
+CREATE INDEX import_of_account ON public.import USING btree (account_id, changed_at DESC);
+
+CREATE INDEX import_row_by_level ON public.import_row USING btree (import_id, level, is_known);
+
+CREATE INDEX import_waiting ON public.import USING btree (changed_at) WHERE (state = ANY (ARRAY['to read'::text, 'to review'::text, 'to write'::text]));
+
+CREATE INDEX imported_row_line ON public.imported_row_written USING btree (line_id) WHERE (line_id IS NOT NULL);
+
+CREATE INDEX imported_row_loan ON public.imported_row_written USING btree (loan_id) WHERE (loan_id IS NOT NULL);
+
+CREATE INDEX imported_row_lot ON public.imported_row_written USING btree (lot_id) WHERE (lot_id IS NOT NULL);
+
+CREATE INDEX imported_row_person ON public.imported_row_written USING btree (person_id) WHERE (person_id IS NOT NULL);
+
+CREATE INDEX imported_row_place ON public.imported_row_written USING btree (place_id) WHERE (place_id IS NOT NULL);
+
+CREATE INDEX imported_row_print ON public.imported_row_written USING btree (print);
+
+CREATE INDEX imported_row_test ON public.imported_row_written USING btree (test_id) WHERE (test_id IS NOT NULL);
+
 CREATE INDEX incident_act ON public.incident_written USING btree (act_key);
 
 CREATE INDEX incident_of_lot ON public.incident_written USING btree (lot_id);
@@ -3358,6 +3503,10 @@ CREATE INDEX lot_of_donor ON public.lot_written USING btree (donor_id);
 CREATE INDEX lot_of_garden ON public.lot_written USING btree (garden_id);
 
 CREATE INDEX lot_of_line ON public.lot_written USING btree (line_id);
+
+CREATE INDEX lot_origin_act ON public.lot_origin_written USING btree (act_key);
+
+CREATE INDEX lot_origin_code ON public.lot_origin_written USING btree (lower(code));
 
 CREATE INDEX lot_search_key ON public.lot_written USING gin (public.search_key(search_text) public.gin_trgm_ops);
 
@@ -3619,6 +3768,10 @@ CREATE TRIGGER hold_untruncated BEFORE TRUNCATE ON public.hold_written FOR EACH 
 
 CREATE TRIGGER hold_waits_for_lending BEFORE INSERT ON public.hold_written FOR EACH ROW EXECUTE FUNCTION public.lock_held_lot();
 
+CREATE TRIGGER import_made_unchanging BEFORE DELETE OR UPDATE ON public.import_made FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER import_made_untruncated BEFORE TRUNCATE ON public.import_made FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
 CREATE TRIGGER incident_unchanging BEFORE DELETE OR UPDATE ON public.incident_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER incident_untruncated BEFORE TRUNCATE ON public.incident_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
@@ -3678,6 +3831,10 @@ CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written FOR EACH ROW E
 CREATE TRIGGER lot_label_written_unchanging BEFORE DELETE OR UPDATE ON public.lot_label_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER lot_label_written_untruncated BEFORE TRUNCATE ON public.lot_label_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER lot_origin_written_unchanging BEFORE DELETE OR UPDATE ON public.lot_origin_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER lot_origin_written_untruncated BEFORE TRUNCATE ON public.lot_origin_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER lot_parent_unchanging BEFORE DELETE OR UPDATE ON public.lot_parent FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -4071,6 +4228,36 @@ ALTER TABLE ONLY public.holding
 ALTER TABLE ONLY public.holding
     ADD CONSTRAINT holding_place_id_fkey FOREIGN KEY (place_id) REFERENCES public.place(id);
 
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+
+ALTER TABLE ONLY public.import_made
+    ADD CONSTRAINT import_made_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.import_row
+    ADD CONSTRAINT import_row_import_id_fkey FOREIGN KEY (import_id) REFERENCES public.import(id) ON DELETE CASCADE;
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_loan_id_fkey FOREIGN KEY (loan_id) REFERENCES public.loan_written(id);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_place_id_fkey FOREIGN KEY (place_id) REFERENCES public.place(id);
+
+ALTER TABLE ONLY public.imported_row_written
+    ADD CONSTRAINT imported_row_written_test_id_fkey FOREIGN KEY (test_id) REFERENCES public.germination_test_written(id);
+
 ALTER TABLE ONLY public.incident_written
     ADD CONSTRAINT incident_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -4202,6 +4389,12 @@ ALTER TABLE ONLY public.lot_label_written
 
 ALTER TABLE ONLY public.lot_written
     ADD CONSTRAINT lot_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.lot_origin_written
+    ADD CONSTRAINT lot_origin_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.lot_origin_written
+    ADD CONSTRAINT lot_origin_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.lot_outlook
     ADD CONSTRAINT lot_outlook_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
@@ -4616,7 +4809,7 @@ GRANT SELECT,INSERT ON TABLE public.evidence_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.evidence TO kind_granary_app;
 
-GRANT SELECT,INSERT ON TABLE public.garden TO kind_granary_app;
+GRANT SELECT,INSERT,DELETE ON TABLE public.garden TO kind_granary_app;
 
 GRANT UPDATE(name) ON TABLE public.garden TO kind_granary_app;
 
@@ -4742,6 +4935,64 @@ GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
 
 GRANT UPDATE(how_to_ask) ON TABLE public.house TO kind_granary_app;
 
+GRANT SELECT,INSERT,DELETE ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(file_name) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(contents) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(state) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(sheets) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(answers) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(questions) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(counts) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(only_good) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(digest) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(trouble) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(steps_done) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(steps) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(is_cancelled) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(version) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(changed_at) ON TABLE public.import TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.import_columns TO kind_granary_app;
+
+GRANT UPDATE(thing) ON TABLE public.import_columns TO kind_granary_app;
+
+GRANT UPDATE(columns) ON TABLE public.import_columns TO kind_granary_app;
+
+GRANT UPDATE(saved_on) ON TABLE public.import_columns TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.import_made TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.import_row TO kind_granary_app;
+
+GRANT UPDATE(fixed) ON TABLE public.import_row TO kind_granary_app;
+
+GRANT UPDATE(level) ON TABLE public.import_row TO kind_granary_app;
+
+GRANT UPDATE(is_known) ON TABLE public.import_row TO kind_granary_app;
+
+GRANT UPDATE(notes) ON TABLE public.import_row TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.imported_row_written TO kind_granary_app;
+
+GRANT UPDATE(said) ON TABLE public.imported_row_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.imported_row TO kind_granary_app;
+
 GRANT SELECT,INSERT ON TABLE public.incident_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.incident TO kind_granary_app;
@@ -4765,6 +5016,8 @@ GRANT UPDATE(rules) ON TABLE public.line TO kind_granary_app;
 GRANT UPDATE(version) ON TABLE public.line TO kind_granary_app;
 
 GRANT UPDATE(kept_elsewhere) ON TABLE public.line TO kind_granary_app;
+
+GRANT UPDATE(is_listed) ON TABLE public.line TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.line_alias TO kind_granary_app;
 
@@ -4865,6 +5118,10 @@ GRANT SELECT,INSERT ON TABLE public.lot_correction TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.lot_label_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.lot_label TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.lot_origin_written TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.lot_origin TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_outlook TO kind_granary_app;
 
@@ -4971,6 +5228,8 @@ GRANT UPDATE(contact) ON TABLE public.person TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.place TO kind_granary_app;
 
 GRANT UPDATE(has_logger) ON TABLE public.place TO kind_granary_app;
+
+GRANT UPDATE(closed_on) ON TABLE public.place TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.place_climate_written TO kind_granary_app;
 

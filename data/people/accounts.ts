@@ -19,6 +19,17 @@ export async function findAccountByEmail(db: Db, email: string) {
     .executeTakeFirst();
 }
 
+/** Who holds this account, while it is open. */
+export async function findActor(db: Db, accountId: AccountId): Promise<Actor | undefined> {
+  return db
+    .selectFrom('account')
+    .innerJoin('person', 'person.id', 'account.person_id')
+    .select(['account.id as accountId', 'person.id as personId', 'person.name', 'account.role'])
+    .where('account.id', '=', accountId)
+    .where('account.closed_at', 'is', null)
+    .executeTakeFirst();
+}
+
 /** Makes an account, or gives the person's account a new role and opens it again; returns its id. */
 export async function grantAccount(
   db: Db,

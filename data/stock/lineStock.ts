@@ -16,6 +16,7 @@ export interface LotInLine {
   readonly away: Seeds;
   readonly holds: readonly HoldKind[];
   readonly verdict: VerdictKind | null;
+  readonly isJudged: boolean;
   readonly toSow: Seeds | null;
   readonly toTest: Seeds;
   readonly sureShare: number;
@@ -47,7 +48,7 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
         'seeds', case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end,
         'away', coalesce((select sum(floor(case when lot.unit = 'mg' then holding.balance * lot.seeds_per_gram / 1000 else holding.balance end)) from holding join keeper on keeper.place_id = holding.place_id where holding.lot_id = lot.id), 0),
         'holds', array(select hold.kind from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id) order by hold.id),
-        'verdict', lot.verdict, 'toSow', lot_outlook.to_sow, 'toTest', coalesce(lot_outlook.to_test, 0), 'sureShare', coalesce(lot_outlook.sure_share, 1)
+        'verdict', lot.verdict, 'isJudged', exists (select from lot_promise where lot_promise.lot_id = lot.id), 'toSow', lot_outlook.to_sow, 'toTest', coalesce(lot_outlook.to_test, 0), 'sureShare', coalesce(lot_outlook.sure_share, 1)
       ) order by lot.id) as lots
       from lot left join lot_outlook on lot_outlook.lot_id = lot.id where lot.on_hand > 0 and ${asked('lot.line_id')} group by lot.line_id
     ), lent as (

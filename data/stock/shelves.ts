@@ -46,7 +46,8 @@ export async function listShelves(db: Db, page: ShelfPage) {
     query = query
       .where(sql<boolean>`not ${HELD}`)
       .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
-      .where('lot.verdict', 'in', ['full strength', 'sow thicker']);
+      .where('lot.verdict', 'in', ['full strength', 'sow thicker'])
+      .where('lot_promise.lot_id', 'is not', null);
   if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
   const rows = query
     .select([
@@ -104,7 +105,8 @@ export const lendableLots = (db: Db) =>
     .where('lot.on_hand', '>', 0)
     .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
-    .where('lot.verdict', 'in', ['full strength', 'sow thicker']);
+    .where('lot.verdict', 'in', ['full strength', 'sow thicker'])
+    .where('lot_promise.lot_id', 'is not', null);
 
 /** Kinds of which something may be lent now: no amounts, no people, no places. */
 export async function listLendable(db: Db, search: string, most: number) {

@@ -18,6 +18,8 @@ interface PlaceTable {
   id: GeneratedAlways<PlaceId>;
   name: Fact<string>;
   has_logger: Generated<boolean>;
+  /** Since when it is used no more. */
+  closed_on: Day | null;
 }
 
 interface WantStateTable {

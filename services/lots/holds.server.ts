@@ -17,7 +17,7 @@ import { readPromise } from '#data/lots/promises.ts';
 import { createTrial } from '#data/lots/trials.ts';
 
 /** Thirty plants without an off-type leave less than a tenth. */
-const TRIAL_PLANTS = 30;
+export const TRIAL_PLANTS = 30;
 
 interface AskedFor {
   readonly code: string;

@@ -3,6 +3,7 @@ import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import { hasSeason, judgeLot, type CrossingKnowledge, type LotForJudging, type Parent } from '#core/promise/judgeLot.ts';
 import { readCropsById, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
@@ -46,9 +47,10 @@ export async function refreshPromises(tx: Db, lotIds: readonly LotId[], today: D
 
 /**
  * Judges these lots, in order of their ids, so that parents come before children.
+ * @param firstBefore what lots that were never judged count as until now: an import has laid all holds but those that a promise asks for
  * @returns how many were judged; 0 where a parent among no others waits elsewhere: then all of them go on waiting
  */
-async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<number> {
+async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day, firstBefore?: Claim): Promise<number> {
   if (lotIds.length === 0) return 0;
   const { lots, parents, evidence, incidents } = await readForJudging(tx, lotIds);
   const [knowledge, facts] = await Promise.all([readCrossing(tx), readCropsById(tx, [...new Set(lots.map(({ cropId }) => cropId))])]);
@@ -94,7 +96,7 @@ async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<
     tx,
     today,
     lots.flatMap(({ id: lotId, cropId, answers: passport, origin }) => {
-      const [was, is] = [before.get(lotId), now.get(lotId)];
+      const [was, is] = [before.get(lotId) ?? firstBefore, now.get(lotId)];
       return was === undefined || is === undefined || was === is
         ? []
         : [{ lotId, passport, facts: crops.get(cropId)!, origin, before: was, now: is }];
@@ -119,7 +121,7 @@ export async function judgeNext(db: Db, now: Date, most = CHUNK): Promise<number
     const ids = await takeStale(tx, most);
     if (ids.length === 0) return 0;
     const house = await readHouse(tx);
-    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'));
+    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'), 'true');
   });
 }
 

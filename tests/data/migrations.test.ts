@@ -164,6 +164,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0039_round',
     '0040_offer',
     '0041_last_backup',
+    '0042_imports',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

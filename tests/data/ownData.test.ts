@@ -51,6 +51,8 @@ test('every table with a person in it is known here: what they did, or what is t
     'grow_out_step',
     'grow_out_step_written',
     'grower_terms',
+    'imported_row',
+    'imported_row_written',
     'loan',
     'loan_written',
     'lot',

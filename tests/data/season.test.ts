@@ -13,7 +13,7 @@ import { createPerson, erasePerson } from '#data/people/people.ts';
 import { findDisagreements, readLedger } from '#data/stock/ledger.ts';
 import { ensureGarden } from '#data/people/gardens.ts';
 import { findHoldings } from '#data/stock/places.ts';
-import { acting } from '#services/command.server.ts';
+import { acting, NO_TOOLS } from '#services/command.server.ts';
 import {
   acceptOffer,
   agreeGrowOut,
@@ -226,7 +226,7 @@ describe('a season’s log', () => {
   test('a photo goes with its entry, made anew; what is no photo is refused, and one of an entry that holds no more is not shown', async () => {
     const { id } = await handedOver('Pictured Line');
     const tools = (isPhoto: boolean) => ({
-      printer: null,
+      ...NO_TOOLS,
       remakePhoto: () =>
         Promise.resolve(
           isPhoto

@@ -315,6 +315,7 @@ const TOLD: Partial<Record<CommandName, () => Promise<Told>>> = {
 const ELSEWHERE: readonly CommandName[] = [
   'lot taken in',
   'seed returned',
+  'sheet imported',
   'batch started',
   'batch moved on',
   'batch weighed',

@@ -39,6 +39,9 @@ export async function findSamples(read: (path: string) => Promise<string>): Prom
   };
 }
 
+/** The import that the sample data begin. */
+const IMPORT = '5ee0b00c-0000-4000-8000-000000000001';
+
 type Who = 'everybody' | 'signed in' | 'works here' | 'coordinator';
 
 /** The map of the application, as it is written. */
@@ -104,6 +107,9 @@ export const PLACES: readonly Place[] = [
   place('tests/:id/counts', 'works here', 'works here', ({ test }) => `/tests/${test}/counts`, false),
   place('wants', 'works here'),
   place('settings/take-out', 'coordinator'),
+  place('import', 'coordinator', 'coordinator'),
+  place('import/:import', 'coordinator', 'coordinator', () => `/import/${IMPORT}`),
+  place('import/:import/corrected.csv', 'coordinator', 'nobody', () => `/import/${IMPORT}/corrected.csv`, false),
   place('gardens.geojson', 'works here', 'nobody', () => '/gardens.geojson', false),
   place('people/:id/data', 'signed in', 'nobody', ({ person }) => `/people/${person}/data`),
   place('people/:id/data.json', 'signed in', 'nobody', ({ person }) => `/people/${person}/data.json`, false),

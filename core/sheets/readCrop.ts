@@ -1,0 +1,81 @@
+import { cropsMeant, findCrop, type NamedCrop } from '../almanac/findCrop.ts';
+import { tidied } from '../units/typed.ts';
+
+/** What a text is as a crop's name: one by name, one nearly, several that go by it, or none. */
+export type CropRead<Crop> =
+  | { readonly is: 'exact' | 'nearly'; readonly crop: Crop }
+  | { readonly is: 'several'; readonly crops: readonly Crop[] }
+  | { readonly is: 'none' };
+
+/** Short forms in which people write crops on envelopes. */
+const SHORT: Readonly<Record<string, string>> = {
+  tom: 'tomato',
+  toms: 'tomato',
+  cuke: 'cucumber',
+  cukes: 'cucumber',
+  cuc: 'cucumber',
+  lett: 'lettuce',
+  let: 'lettuce',
+  pep: 'pepper',
+  peps: 'pepper',
+  cab: 'cabbage',
+  caul: 'cauliflower',
+  cauli: 'cauliflower',
+  broc: 'broccoli',
+  courg: 'courgette',
+  zuke: 'courgette',
+  rad: 'radish',
+  parsn: 'parsnip',
+  beet: 'beetroot',
+  sprouts: 'brussels sprout',
+  'fr bean': 'french bean',
+  'fr bn': 'french bean',
+  runner: 'runner bean',
+  'run bean': 'runner bean',
+  'br bean': 'broad bean',
+  'broad bn': 'broad bean',
+};
+
+/** So many crops are offered where a name is part of theirs. */
+const MOST_ASKED = 12;
+
+/** Reads crops' names as people write them; each text is looked for once. */
+export function cropReader<Crop extends NamedCrop & { readonly species: string }>(
+  crops: readonly Crop[],
+): (text: string) => CropRead<Crop> {
+  const seen = new Map<string, CropRead<Crop>>();
+  const named = new Map<string, Crop>();
+  for (const crop of crops)
+    for (const name of [crop.id, crop.name, ...crop.alsoCalled]) if (!named.has(name.toLowerCase())) named.set(name.toLowerCase(), crop);
+  const bySpecies = new Map<string, Crop[]>();
+  for (const crop of crops) bySpecies.set(crop.species.toLowerCase(), [...(bySpecies.get(crop.species.toLowerCase()) ?? []), crop]);
+  const look = (text: string): CropRead<Crop> => {
+    const plain = text.replaceAll('.', '').trim();
+    const short = named.get(SHORT[plain] ?? '');
+    if (short) return { is: 'exact', crop: short };
+    const singular = plain
+      .replace(/(?<=[a-z]{2})ies$/, 'y')
+      .replace(/(?<=[a-z]{2}(?:o|ch|sh|ss|x))es$/, '')
+      .replace(/(?<=[a-z]{2})s$/, '');
+    const exact = named.get(plain) ?? named.get(singular);
+    if (exact) return { is: 'exact', crop: exact };
+    const meant = cropsMeant(crops, plain);
+    if (meant.length > 0) return { is: 'several', crops: meant };
+    const species = bySpecies.get(plain) ?? [];
+    if (species.length > 0) return species.length === 1 ? { is: 'exact', crop: species[0]! } : { is: 'several', crops: species };
+    const near = plain.length > 2 ? findCrop(crops, plain) : null;
+    if (near) return { is: 'nearly', crop: near };
+    // Part of several names, as "bean" or "squash": which of them is asked.
+    const part =
+      plain.length > 2
+        ? crops.filter(({ name }) => name.toLowerCase().startsWith(plain) || ` ${name.toLowerCase()} `.includes(` ${singular} `))
+        : [];
+    return part.length > 1 && part.length <= MOST_ASKED ? { is: 'several', crops: part } : { is: 'none' };
+  };
+  return (typed) => {
+    const text = tidied(typed);
+    const found = seen.get(text) ?? (text === '' ? ({ is: 'none' } as const) : look(text));
+    seen.set(text, found);
+    return found;
+  };
+}
