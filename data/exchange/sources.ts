@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Day, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
+import { isAmong } from '#data/isAmong.ts';
 
 /** Where a lot comes from, where a file brought it: the row as it was written, and what it is called elsewhere. */
 export async function findSourceOfLot(db: Db, lotId: LotId) {
@@ -14,6 +15,12 @@ export async function findSourceOfLot(db: Db, lotId: LotId) {
     db.selectFrom('lot_origin').select(['code', 'library']).where('lot_id', '=', lotId).executeTakeFirst(),
   ]);
   return row || origin ? { row: row ?? null, origin: origin ?? null } : null;
+}
+
+/** Which of these lots a file brought. */
+export async function findImportedAmong(db: Db, lotIds: readonly LotId[]): Promise<LotId[]> {
+  const rows = await db.selectFrom('imported_row').select('lot_id').where(isAmong('lot_id', lotIds)).execute();
+  return rows.map(({ lot_id }) => lot_id!);
 }
 
 /** What was written of somebody in a sheet is forgotten with them. */

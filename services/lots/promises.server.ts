@@ -7,6 +7,7 @@ import type { Claim } from '#core/promise/judge.ts';
 import { hasSeason, judgeLot, type CrossingKnowledge, type LotForJudging, type Parent } from '#core/promise/judgeLot.ts';
 import { readCropsById, readGroupOfCrops, readGroups } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
+import { findImportedAmong } from '#data/exchange/sources.ts';
 import { readHouse } from '#data/house/house.ts';
 import {
   forgetStale,
@@ -26,6 +27,7 @@ import { layHoldsOfNewPromises } from './holds.server.ts';
 /** A family of lots up to this size is judged within the act that changed it; a larger one is left to the background reckoner. */
 const MOST_AT_ONCE = 60;
 const CHUNK = 1500;
+const BEST: Claim = 'true';
 
 /** What judging needs of the almanac: which crops cross. */
 export async function readCrossing(
@@ -47,10 +49,9 @@ export async function refreshPromises(tx: Db, lotIds: readonly LotId[], today: D
 
 /**
  * Judges these lots, in order of their ids, so that parents come before children.
- * @param firstBefore what lots that were never judged count as until now: an import has laid all holds but those that a promise asks for
  * @returns how many were judged; 0 where a parent among no others waits elsewhere: then all of them go on waiting
  */
-async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day, firstBefore?: Claim): Promise<number> {
+async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<number> {
   if (lotIds.length === 0) return 0;
   const { lots, parents, evidence, incidents } = await readForJudging(tx, lotIds);
   const [knowledge, facts] = await Promise.all([readCrossing(tx), readCropsById(tx, [...new Set(lots.map(({ cropId }) => cropId))])]);
@@ -87,7 +88,8 @@ async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day, firstBefo
     done.set(lot.id, { handedOn: judgement.handedOn, generations, effective });
     rows.push({ lotId: lot.id, judgement, effective, generations });
   }
-  const before = await readClaims(tx, lotIds);
+  // An import has laid all holds but those that a promise below the best asks for.
+  const before = new Map([...(await findImportedAmong(tx, lotIds)).map((id) => [id, BEST] as const), ...(await readClaims(tx, lotIds))]);
   await savePromises(tx, rows, today);
   await forgetStale(tx, lotIds);
   // A promise that fell may ask for a hold, whatever it fell by: evidence, a parent's fall, an almanac fact.
@@ -96,7 +98,7 @@ async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day, firstBefo
     tx,
     today,
     lots.flatMap(({ id: lotId, cropId, answers: passport, origin }) => {
-      const [was, is] = [before.get(lotId) ?? firstBefore, now.get(lotId)];
+      const [was, is] = [before.get(lotId), now.get(lotId)];
       return was === undefined || is === undefined || was === is
         ? []
         : [{ lotId, passport, facts: crops.get(cropId)!, origin, before: was, now: is }];
@@ -121,7 +123,7 @@ export async function judgeNext(db: Db, now: Date, most = CHUNK): Promise<number
     const ids = await takeStale(tx, most);
     if (ids.length === 0) return 0;
     const house = await readHouse(tx);
-    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'), 'true');
+    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'));
   });
 }
 
