@@ -17,6 +17,8 @@ export const THING_WORDS: Readonly<Record<Thing, string>> = {
   places: 'Storage places',
 };
 
+export const rowsCounted = (count: number): string => `${grouped(count)} ${count === 1 ? 'row' : 'rows'}`;
+
 /** So many of a thing, as a sentence counts them. */
 export const thingsCounted = (thing: Thing, count: number): string => {
   const [one, many] = COUNTED[thing];
@@ -138,7 +140,7 @@ const SENTENCES: Readonly<Record<NoteCode, (said: string, taken: string) => stri
   'name turned round': (said, taken) => `“${said}” is entered as ${taken}`,
   'person nearly': (said) => `Is “${said}” somebody you already have?`,
   'no name': () => 'No name',
-  'mail unreadable': (said) => `“${said}” is not an e-mail address`,
+  'mail unreadable': (said) => `“${said}” is not an e-mail address, so it is left out`,
   'garden nearly': (said, taken) => `“${said}” is read as the garden ${taken}`,
   'place nearly': (said, taken) => `“${said}” is read as the place ${taken}`,
   'place unknown': (_, taken) => `No storage place: it goes to ${taken}`,

@@ -68,5 +68,5 @@ export function readMail(cell: string): Read<string> {
     .replace(/^mailto:/i, '')
     .replace(/^[^<>]*<([^<>]+)>$/, '$1');
   if (saysNothing(said) || saysUnknown(said)) return plainly<string>(null);
-  return MAIL.test(said) ? plainly(said) : noted<string>(null, { level: 'wrong', field: 'email', code: 'mail unreadable', said });
+  return MAIL.test(said) ? plainly(said) : noted<string>(null, { level: 'doubtful', field: 'email', code: 'mail unreadable', said });
 }

@@ -44,7 +44,7 @@ export function readVariety(row: Row, above: string | null, looking: Looking, in
   const candidates = [
     ...near.map(({ id }) => ({ value: String(id), shows: looking.lineById.get(id)!.name })),
     ...likeness.map(({ name }) => ({ value: `= ${name}`, shows: name })),
-  ];
+  ].filter(({ shows }, index, all) => all.findIndex((other) => nameKey(other.shows) === nameKey(shows)) === index);
   if (candidates.length === 0) return fresh(variety);
   const answer = answers[question];
   const isLikely = key.length >= LONG;

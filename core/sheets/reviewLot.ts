@@ -121,20 +121,24 @@ function readTests(
   const celsius = null;
   for (const { said, head, column } of columns) {
     const laid = columns.length === 1 ? readSmall(row.cell('laid')) : null;
-    const germinated = take(readGerminated(said, { answers, question: `size:${row.sheet}`, laid, column }));
+    // A result that cannot be read keeps nobody's seed out: it stays in the note.
+    const read = readGerminated(said, { answers, question: `size:${row.sheet}`, laid, column });
+    const germinated = take({ ...read, notes: read.notes.map((note) => (note.level === 'wrong' ? { ...note, level: 'doubtful' as const } : note)) });
+    if (!germinated && read.notes.length > 0) left.push(`${head || 'germination'}: ${said}`);
     if (!germinated) continue;
     const year = yearInHead(head);
     const written = year === null ? take(readWhen(row.cell('testedOn'), dating('testedOn'))) : String(year);
     if (written === null || written === 'unknown') {
       say({ level: 'doubtful', field: 'germination', column, code: 'test without a day', said });
-      left.push(`Germination: ${said}`);
+      left.push(`${head || 'germination'}: ${said}`);
       continue;
     }
     const isOfHarvest = harvested !== null && yearOf(harvested) === yearOf(written);
     const laidOn = someDayOf(written, library.today, isOfHarvest ? TESTED_AFTER_HARVEST : TESTED_IN_YEAR);
     if (harvested !== null && laidOn < earliestDay(harvested)) {
+      left.push(`${head || 'germination'}: ${said}`);
       say({
-        level: 'wrong',
+        level: 'doubtful',
         field: 'germination',
         column,
         code: 'test before harvest',

@@ -6,12 +6,7 @@ import { isAmong } from '#data/isAmong.ts';
 /** Where a lot comes from, where a file brought it: the row as it was written, and what it is called elsewhere. */
 export async function findSourceOfLot(db: Db, lotId: LotId) {
   const [row, origin] = await Promise.all([
-    db
-      .selectFrom('imported_row')
-      .leftJoin('import', 'import.act_key', 'imported_row.act_key')
-      .select(['imported_row.file_name as file', 'sheet', 'at', 'said', 'import.sheets'])
-      .where('lot_id', '=', lotId)
-      .executeTakeFirst(),
+    db.selectFrom('imported_row').select(['file_name as file', 'sheet', 'at', 'said']).where('lot_id', '=', lotId).executeTakeFirst(),
     db.selectFrom('lot_origin').select(['code', 'library']).where('lot_id', '=', lotId).executeTakeFirst(),
   ]);
   return row || origin ? { row: row ?? null, origin: origin ?? null } : null;

@@ -44,6 +44,10 @@ export async function findLineByName(
     .executeTakeFirst();
 }
 
+/** Lines that have or had a lot, or were written down before there was one. */
+const isKnownLine = (id: string) =>
+  sql`(exists (select from lot where lot.line_id = ${sql.ref(id)}) or exists (select from line as listed where listed.id = ${sql.ref(id)} and listed.is_listed))`;
+
 export interface NearLine {
   readonly id: number;
   readonly name: string;
@@ -65,7 +69,7 @@ export async function findNearLines(db: Db, cropId: string, typed: string): Prom
       select line.id, line.name, line_alias.name, similarity(search_key(line_alias.name), ${key}), lower(line_alias.name) = lower(${typed})
       from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId} and search_key(line_alias.name) % ${key}
     ), best as (
-      select distinct on (id) * from near where exists (select from lot where lot.line_id = near.id) order by id, exact desc, likeness desc
+      select distinct on (id) * from near where ${isKnownLine('near.id')} order by id, exact desc, likeness desc
     )
     select best.id, best.name, best.alias, best.exact,
       count(lot.id) filter (where lot.on_hand > 0)::int as lots,
@@ -85,7 +89,7 @@ export async function nearLineNames(db: Db, cropId: string, name: string): Promi
       select line.id, line.name from line where crop_id = ${cropId}
       union all select line.id, line_alias.name from line_alias join line on line.id = line_alias.line_id where crop_id = ${cropId}) as known
     where (search_key(name) = ${key} or similarity(search_key(name), ${key}) > ${LEAST_ALIKE})
-      and exists (select from lot where lot.line_id = known.id) order by likeness desc limit 40`.execute(db);
+      and ${isKnownLine('known.id')} order by likeness desc limit 40`.execute(db);
   if (rows.some((line) => line.key === key)) return [];
   return rows.filter((line) => isNearly(line.key, key, line.likeness)).map((line) => line.name);
 }
@@ -124,10 +128,11 @@ export async function listLines(db: Db, page: { search: string; crop: string; so
       select line.id, line.name, crop.name as crop, crop.id as "cropId", line.aim from line join crop on crop.id = line.crop_id
       where ${holdsWords(page.search, 'line.name', 'crop.name', sql`(select string_agg(line_alias.name, ' ') from line_alias where line_id = line.id)`)}
         and (${page.crop} = '' or crop.id = ${page.crop})
-        and (select true from lot_written where line_id = line.id and not exists (select from undone where undone.act_key = lot_written.act_key) limit 1)
+        and (line.is_listed or (select true from lot_written where line_id = line.id and not exists (select from undone where undone.act_key = lot_written.act_key) limit 1))
     ), looked_at as (select * from found ${byName ? sql`order by ${LINE_ORDER.name} ${cut}` : sql``})
-    select looked_at.*, kept.*, (select count(*) from found)::int as total
-    from looked_at join ${byName ? sql`lateral` : sql``} (
+    select looked_at.*, coalesce(kept.lots, 0) as lots, coalesce(kept.gardens, 0) as gardens, coalesce(kept.seeds, 0) as seeds, kept.promise,
+      (select count(*) from found)::int as total
+    from looked_at left join ${byName ? sql`lateral` : sql``} (
       select lot.line_id, count(lot.id) filter (where lot.on_hand > 0)::int as lots,
         count(distinct lot.garden_id) filter (where lot.on_hand > 0)::int as gardens,
         ${SEEDS} as seeds, ${BEST_PROMISE} as promise

@@ -128,14 +128,16 @@ export async function suggestPeople(db: Db, typed: string): Promise<{ id: number
     .execute();
 }
 
-/** Lines of a crop whose name holds what was typed, and that have or had a lot. */
+/** Lines of a crop whose name holds what was typed, and that have or had a lot, or were written down before there was one. */
 export async function suggestLines(db: Db, cropId: string, typed: string): Promise<{ id: number; name: string }[]> {
   return db
     .selectFrom('line')
     .select(['id', 'name'])
     .where('crop_id', '=', cropId)
     .where(holdsWords(typed, 'line.name'))
-    .where((eb) => eb.exists(eb.selectFrom('lot').select('lot.id').whereRef('lot.line_id', '=', 'line.id')))
+    .where((eb) =>
+      eb.or([eb('is_listed', '=', true), eb.exists(eb.selectFrom('lot').select('lot.id').whereRef('lot.line_id', '=', 'line.id'))]),
+    )
     .orderBy('name')
     .limit(12)
     .execute();

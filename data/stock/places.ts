@@ -32,7 +32,7 @@ export async function createHolding(
 }
 
 export async function listPlaces(db: Db) {
-  return db.selectFrom('place').select(['id', 'name', 'has_logger as hasLogger']).orderBy('id').execute();
+  return db.selectFrom('place').select(['id', 'name', 'has_logger as hasLogger']).where('closed_on', 'is', null).orderBy('id').execute();
 }
 
 /** Hangs the room's logger into a place, out of the one before; null takes it down. */
@@ -61,18 +61,20 @@ export async function countLotsByPlace(db: Db) {
     .selectFrom('place')
     .leftJoin('holding', (join) => join.onRef('holding.place_id', '=', 'place.id').on('holding.balance', '>', 0))
     .select((eb) => ['place.name', eb.fn.count<number>('holding.lot_id').distinct().as('lots')])
+    .where('place.closed_on', 'is', null)
     .groupBy('place.id')
     .orderBy('place.id')
     .execute();
 }
 
-/** The place of this name, made if need be; returns its id. */
+/** The place of this name, made if need be and opened again where it was closed; returns its id. */
 export async function ensurePlace(db: Db, name: string): Promise<number> {
   const same = db
     .selectFrom('place')
-    .select('id')
+    .select(['id', 'closed_on as closedOn'])
     .where((eb) => eb(eb.fn('lower', ['name']), '=', name.toLowerCase()));
   const found = await same.executeTakeFirst();
+  if (found && found.closedOn !== null) await db.updateTable('place').set({ closed_on: null }).where('id', '=', found.id).execute();
   if (found) return found.id;
   await db
     .insertInto('place')
@@ -84,5 +86,12 @@ export async function ensurePlace(db: Db, name: string): Promise<number> {
 
 /** Places whose name holds what was typed. */
 export async function findPlaces(db: Db, typed: string): Promise<{ id: number; name: string }[]> {
-  return db.selectFrom('place').select(['id', 'name']).where(holdsWords(typed, 'place.name')).orderBy('name').limit(12).execute();
+  return db
+    .selectFrom('place')
+    .select(['id', 'name'])
+    .where(holdsWords(typed, 'place.name'))
+    .where('closed_on', 'is', null)
+    .orderBy('name')
+    .limit(12)
+    .execute();
 }

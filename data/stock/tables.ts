@@ -19,7 +19,7 @@ interface PlaceTable {
   name: Fact<string>;
   has_logger: Generated<boolean>;
   /** Since when it is used no more. */
-  closed_on: Day | null;
+  closed_on: ColumnType<Day | null, Day | null | undefined, Day | null>;
 }
 
 interface WantStateTable {

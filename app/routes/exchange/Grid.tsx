@@ -24,9 +24,16 @@ interface SheetOfGrid {
   readonly columns: readonly (Field | null)[];
 }
 
+interface ColumnShown {
+  readonly head: string;
+  readonly column: number;
+  readonly field: Field;
+  readonly width: number;
+}
+
 const MARKS = { good: CircleCheck, assumed: Info, doubtful: CircleHelp, wrong: CircleAlert } as const;
-/** Columns of words, which want room. */
-const WORDY: readonly Field[] = ['name', 'variety', 'donor', 'person', 'note', 'story', 'email'];
+/** A column is as wide as its longest cell, within reason, in characters. */
+const [NARROWEST, WIDEST] = [7, 60];
 const TONES = { good: 'text-good', assumed: 'text-soft', doubtful: 'text-doubt', wrong: 'text-poor' } as const;
 
 /**
@@ -68,7 +75,9 @@ export function Grid({ rows, sheets }: { rows: readonly GridRow[]; sheets: reado
 
 function GridOfSheet({ rows, at, sheet, isAlone }: { rows: readonly GridRow[]; at: number; sheet: SheetOfGrid; isAlone: boolean }) {
   // Columns that are left out need no correcting.
-  const columns = sheet.heads.flatMap((head, column) => (sheet.columns[column] ? [{ head, column, field: sheet.columns[column] }] : []));
+  const columns = sheet.heads.flatMap((head, column) =>
+    sheet.columns[column] ? [{ head, column, field: sheet.columns[column], width: widthOf(rows, column) }] : [],
+  );
   return (
     <div className="mb-4">
       {!isAlone && <h3 className="mb-1">{sheet.name}</h3>}
@@ -96,15 +105,10 @@ function GridOfSheet({ rows, at, sheet, isAlone }: { rows: readonly GridRow[]; a
   );
 }
 
-function OneRow({
-  row,
-  sheet,
-  columns,
-}: {
-  row: GridRow;
-  sheet: number;
-  columns: readonly { readonly head: string; readonly column: number; readonly field: Field }[];
-}) {
+const widthOf = (rows: readonly GridRow[], column: number): number =>
+  Math.min(WIDEST, Math.max(NARROWEST, ...rows.map(({ cells, fixed }) => (fixed?.[column] ?? cells[column] ?? '').length)));
+
+function OneRow({ row, sheet, columns }: { row: GridRow; sheet: number; columns: readonly ColumnShown[] }) {
   const level = row.isKnown ? 'assumed' : row.level;
   const Mark = MARKS[level];
   const noted = (field: Field, column: number) =>
@@ -116,7 +120,7 @@ function OneRow({
           <Mark aria-label={LEVEL_WORDS[row.isKnown ? 'known' : row.level]} className="mr-1 inline size-4.5" />
           {row.at}
         </th>
-        {columns.map(({ head, column, field }) => {
+        {columns.map(({ head, column, field, width }) => {
           const said = row.fixed?.[column] ?? row.cells[column] ?? '';
           const tone = noted(field, column);
           return (
@@ -130,11 +134,11 @@ function OneRow({
                 data-kept={said}
                 defaultValue={said}
                 autoComplete="off"
+                style={{ minWidth: `calc(${width}ch + 1rem)` }}
                 aria-label={`${head || FIELD_WORDS[field]}, row ${row.at}`}
                 aria-invalid={tone === 'wrong' || undefined}
                 className={classes(
                   'min-h-9 w-full rounded border bg-ground px-1.5 py-1',
-                  WORDY.includes(field) ? 'min-w-48' : 'min-w-24',
                   tone === 'wrong' ? 'border-poor' : tone === 'doubtful' ? 'border-doubt' : 'border-rule',
                   row.fixed?.[column] !== undefined && 'font-semibold',
                 )}

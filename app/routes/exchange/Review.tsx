@@ -9,7 +9,7 @@ import { THINGS, type Field, type Thing } from '#core/sheets/fields.ts';
 import { NEW_THINGS, type NewThing } from '#core/sheets/made.ts';
 import type { Level } from '#core/sheets/notes.ts';
 import { grouped } from '#core/units/formatAmount.ts';
-import { LEFT_OUT_WORDS, LEVEL_WORDS, newCounted, thingsCounted } from '#words/exchange.ts';
+import { LEFT_OUT_WORDS, LEVEL_WORDS, newCounted, rowsCounted, thingsCounted } from '#words/exchange.ts';
 import { Grid, type GridRow } from './Grid.tsx';
 import { Questions, type QuestionShown } from './Questions.tsx';
 
@@ -64,14 +64,14 @@ function WhatHappens({ counts }: Pick<ReviewView, 'counts'>) {
         {fresh.length > 0 && `, with ${list(fresh)}`}.
       </p>
       <p className="mt-1 text-small text-soft">
-        {grouped(ready)} rows are ready, {grouped(doubtful)} are read in one of two ways, {grouped(counts.wrong ?? 0)} cannot be imported
-        yet
+        {rowsCounted(ready)} {ready === 1 ? 'is' : 'are'} ready, {grouped(doubtful)} are read in one of two ways,{' '}
+        {grouped(counts.wrong ?? 0)} cannot be imported yet
         {(counts.known ?? 0) > 0 && `, ${grouped(counts.known!)} are here already`}.
       </p>
       <Form method="post" className="mt-4 flex flex-wrap gap-3">
         {ready + doubtful > 0 && (
           <Button type="submit" look="action" name="intent" value="write" disabled={busy}>
-            Import {grouped(ready + doubtful)} rows
+            Import {rowsCounted(ready + doubtful)}
           </Button>
         )}
         {doubtful > 0 && ready > 0 && (

@@ -31,7 +31,7 @@ export function Working({
         <meta httpEquiv="refresh" content="2" />
       </noscript>
       <h2 id="working">{isCancelled ? 'Stopping' : WORKING_WORDS[state]}</h2>
-      <progress aria-labelledby="working" className="mt-3 h-3 w-full accent-grain" max={1} value={share > 0 ? share : undefined} />
+      {share > 0 && <progress aria-labelledby="working" className="mt-3 h-3 w-full accent-grain" max={1} value={share} />}
       <p role="status" className="mt-1 text-soft">
         {share > 0 ? `About ${Math.round(share * 100)} % of ${grouped(steps)} rows.` : 'Starting …'} You can leave this page: it goes on by
         itself.

@@ -32,6 +32,12 @@ export interface PassportVersion {
   readonly writtenBy: string | null;
 }
 
+/** The row of a file that brought a lot, and what it is called elsewhere. */
+export interface LotSource {
+  readonly row: { readonly file: string; readonly sheet: string; readonly at: number; readonly said: readonly string[] } | null;
+  readonly origin: { readonly code: string; readonly library: string | null } | null;
+}
+
 type Row = readonly [string, ReactNode];
 
 /** An answer as a row: unknown is shown as such, what was not asked is left out. */
@@ -42,8 +48,32 @@ function row<T>(title: string, answer: Answer<T>, show: (value: T) => ReactNode 
 const yes = (answer: boolean) => (answer ? 'yes' : 'no');
 const told = (title: string, text: string | null): Row[] => (text ? [[title, text]] : []);
 
+function sourceRows(source: LotSource | null): Row[] {
+  if (!source) return [];
+  const { row: from, origin } = source;
+  return [
+    ...told(origin?.library ? `Code at ${origin.library}` : 'Earlier number', origin?.code ?? null),
+    ...(from
+      ? [
+          [
+            'Imported from',
+            <>
+              {from.file}, {from.sheet}, row {from.at}
+              {from.said.some(Boolean) && (
+                <details className="text-small">
+                  <summary className="inline-flex min-h-6 cursor-pointer items-center text-soft">As it was written</summary>
+                  {from.said.filter(Boolean).join(' · ')}
+                </details>
+              )}
+            </>,
+          ] as const,
+        ]
+      : []),
+  ];
+}
+
 /** Where it came from and how it grew, as it was told; what nobody knows is said to be unknown. */
-export function Passport({ lot, versions }: { lot: PassportLot; versions: readonly PassportVersion[] }) {
+export function Passport({ lot, versions, source }: { lot: PassportLot; versions: readonly PassportVersion[]; source: LotSource | null }) {
   const [now, ...before] = versions;
   return (
     <section aria-label="Provenance">
@@ -63,6 +93,7 @@ export function Passport({ lot, versions }: { lot: PassportLot; versions: readon
           ...(now ? answerRows(now.answers, lot) : []),
           ['Generations saved here', lot.generation ?? <Unknown />],
           ...told('Note', lot.note),
+          ...sourceRows(source),
         ]}
       />
       {before.length > 0 && (

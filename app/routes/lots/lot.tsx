@@ -167,7 +167,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         <>
           <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
             <div className="min-w-0">
-              <Passport lot={lot} versions={loaderData.passports} />
+              <Passport lot={lot} versions={loaderData.passports} source={loaderData.source} />
             </div>
             <div className="min-w-0">{lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}</div>
           </div>

@@ -32,6 +32,7 @@ import { findReports } from '#data/lots/reports.ts';
 import { findTrials } from '#data/lots/trials.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { readLedger } from '#data/stock/ledger.ts';
+import { findSourceOfLot } from '#data/exchange/sources.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { readPotted } from '#data/tests/afterTest.ts';
 import { findQuickLooks } from '#data/tests/quickLooks.ts';
@@ -57,12 +58,13 @@ interface Visit {
 
 /** All that the page of a lot shows, subject by subject. */
 export async function readLotPage(lot: Lot, visit: Visit) {
-  const [written, judged, stock, methodTrial, oldLabel] = await Promise.all([
+  const [written, judged, stock, methodTrial, oldLabel, source] = await Promise.all([
     readWritten(lot.id),
     readLotForJudging(db, lot.id, lot.facts),
     readStock(lot, visit),
     findMethodTrial(db, lot.id),
     readLabelOf(db, lot.code),
+    findSourceOfLot(db, lot.id),
   ]);
   const [germination, trueness] = await Promise.all([
     readGermination(lot, written.tests, visit),
@@ -76,6 +78,7 @@ export async function readLotPage(lot: Lot, visit: Visit) {
     triesMethods: methodTrial !== undefined,
     hasOldLabel: oldLabel !== null && lot.onHand > 0,
     hazards: hazardWords({ treated: lot.treated, cautions: facts.cautions }),
+    source,
     passports: written.passports,
     trials: written.trials,
     hiddenEggs: mayHideEggs(lot, written) ? facts.pests : [],
