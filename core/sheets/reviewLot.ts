@@ -123,7 +123,10 @@ function readTests(
     const laid = columns.length === 1 ? readSmall(row.cell('laid')) : null;
     // A result that cannot be read keeps nobody's seed out: it stays in the note.
     const read = readGerminated(said, { answers, question: `size:${row.sheet}`, laid, column });
-    const germinated = take({ ...read, notes: read.notes.map((note) => (note.level === 'wrong' ? { ...note, level: 'doubtful' as const } : note)) });
+    const germinated = take({
+      ...read,
+      notes: read.notes.map((note) => (note.level === 'wrong' ? { ...note, level: 'doubtful' as const } : note)),
+    });
     if (!germinated && read.notes.length > 0) left.push(`${head || 'germination'}: ${said}`);
     if (!germinated) continue;
     const year = yearInHead(head);
