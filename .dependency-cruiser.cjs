@@ -31,7 +31,7 @@ module.exports = {
     packages('only-data-speaks-sql', '^(core|contracts|services|app)/', '^(?!node_modules/(kysely|pg)/)'),
     only('words-know-the-core', '^words/', '^words/', core),
     only('devices-know-their-lines', '^devices/', '^devices/', core, '^contracts/', 'net', 'path', 'fs/promises', 'child_process'),
-    only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^words/', '^data/', 'crypto', 'module'),
+    only('services-know-what-is-below', '^services/', '^services/', core, '^contracts/', '^words/', '^data/', 'crypto', 'module', 'stream'),
     only('the-kit-shows-what-it-is-given', '^app/ui/', '^app/ui/', core, '^words/'),
     {
       // A part of a page is sent to the browser whole: a contract's schema would bring the validator along.
@@ -50,11 +50,12 @@ module.exports = {
       '^words/',
       '^services/',
       '^devices/(?!standIns/)',
-      '^data/(people/(accounts|sessions|parkedForms)|house/house|database|databaseErrors|schema|lots/lots)\\.ts$',
+      '^data/(people/(accounts|sessions|parkedForms)|house/house|database|databaseErrors|schema|lots/lots|exchange/dump)\\.ts$',
       'crypto',
       'path',
       'child_process',
       'fs/promises',
+      'stream',
     ),
     {
       name: 'routes-are-thin',

@@ -105,6 +105,7 @@ export default [
   route('gardens.geojson', 'routes/growouts/gardenMapFile.ts'),
   route('people/:id/data', 'routes/people/ownData.tsx'),
   route('people/:id/data.json', 'routes/people/ownDataFile.ts'),
+  route('everything.zip', 'routes/exchange/everything.ts'),
   route('import', 'routes/exchange/imports.tsx'),
   route('import/:import', 'routes/exchange/import.tsx'),
   route('import/:import/corrected.csv', 'routes/exchange/corrected.ts'),

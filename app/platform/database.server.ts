@@ -1,11 +1,13 @@
-import { openDatabase } from '#data/database.ts';
+import { openDatabase, type Connection } from '#data/database.ts';
 
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL says which PostgreSQL to serve from; it is not set');
 
-/** The one pool of this server process, under the application's restricted role. */
+/** How this server process connects, under the application's restricted role. */
+export const connection: Connection = { url, ...(process.env['DATABASE_ROLE'] && { role: process.env['DATABASE_ROLE'] }) };
+
+/** The one pool of this server process. */
 export const db = openDatabase({
-  url,
-  ...(process.env['DATABASE_ROLE'] && { role: process.env['DATABASE_ROLE'] }),
+  ...connection,
   most: Number(process.env['DATABASE_CONNECTIONS'] ?? 10),
 });

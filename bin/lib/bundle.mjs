@@ -10,6 +10,8 @@ await build({
   entryPoints: {
     serve: 'server/serve.ts',
     letIn: 'server/letIn.ts',
+    export: 'server/export.ts',
+    bringIn: 'server/bringIn.ts',
     backup: 'server/backup.ts',
     restore: 'server/restore.ts',
     reckoner: 'workers/reckoner.ts',

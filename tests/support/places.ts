@@ -108,6 +108,7 @@ export const PLACES: readonly Place[] = [
   place('wants', 'works here'),
   place('settings/take-out', 'coordinator'),
   place('import', 'coordinator', 'coordinator'),
+  place('everything.zip', 'coordinator', 'nobody', () => '/everything.zip', false),
   place('import/:import', 'coordinator', 'coordinator', () => `/import/${IMPORT}`),
   place('import/:import/corrected.csv', 'coordinator', 'nobody', () => `/import/${IMPORT}/corrected.csv`, false),
   place('gardens.geojson', 'works here', 'nobody', () => '/gardens.geojson', false),

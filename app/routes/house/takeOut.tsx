@@ -36,9 +36,24 @@ export default function TakeOut() {
     <>
       <PageHead
         title="Take data out"
-        about="Each list also has its own download, with the filter that is on. A whole copy of the library is what bin/backup makes."
+        about="In open formats that any program reads. Each list also has its own download, with the filter that is on."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
+      <section aria-labelledby="everything" className="mb-8 max-w-prose border-l-4 border-grain bg-sheet px-5 py-4">
+        <h2 id="everything">Everything in one archive</h2>
+        <p className="mt-1">
+          All tables as CSV and as one JSON file, with a description of every column, and all photos. An empty server can be filled from it.
+          Passwords, private links and calendar addresses stay here. Names and addresses of people are in it, so keep it where nobody else
+          reads it.
+        </p>
+        <p className="mt-3">
+          <ButtonLink look="action" to="/everything.zip" reloadDocument>
+            <Download aria-hidden className="size-5" />
+            Download everything
+          </ButtonLink>
+        </p>
+      </section>
+      <h2 className="mb-1">Single lists</h2>
       <ul className="max-w-prose">
         {FILES.map(({ to, name, about }) => (
           <li key={to} className="border-t border-rule py-2">
