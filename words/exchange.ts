@@ -36,6 +36,8 @@ const COUNTED: Readonly<Record<Thing, readonly [string, string]>> = {
 export const FIELD_WORDS: Readonly<Record<Field, string>> = {
   name: 'Crop and variety in one',
   crop: 'Crop',
+  genus: 'Genus',
+  species: 'Species',
   variety: 'Variety',
   kind: 'Open-pollinated or hybrid',
   number: 'Your number or code',

@@ -33,6 +33,7 @@ await build({
     season: 'bench/season.ts',
     fill: 'bench/fill.ts',
     growth: 'bench/growth.ts',
+    imports: 'bench/imports.ts',
   },
   outdir: 'build/programs',
   bundle: true,

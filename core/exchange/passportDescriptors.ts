@@ -89,6 +89,16 @@ const SOURCE: Readonly<Record<Origin, string>> = {
   split: '',
 };
 
+/** What a code of the biological status says; null for codes of what no seed library keeps. Wild and weedy seed is told apart by nobody here. */
+export const kindOfStatus = (code: string): Kind | null =>
+  (Object.entries(STATUS) as [Kind, string][]).find(([kind, own]) => own === code && kind !== 'crossed')?.[0] ??
+  (/^[1-5]\d\d$/.test(code) ? (STATUS_GROUPS[code[0]!] ?? null) : null);
+const STATUS_GROUPS: Readonly<Record<string, Kind>> = { 1: 'unknown', 2: 'unknown', 3: 'heirloom', 4: 'stabilising', 5: 'open-pollinated' };
+
+/** What a code of the source says: markets and shops sell, all others give. */
+export const originOfSource = (code: string): Origin | null =>
+  /^\d\d$/.test(code) ? (code.startsWith('3') ? 'bought' : code === '99' ? 'found' : 'donated') : null;
+
 /** Kept as seed (descriptor 26). */
 const SEED_COLLECTION = '10';
 

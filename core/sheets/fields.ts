@@ -8,18 +8,20 @@ export type Thing = (typeof THINGS)[number];
  */
 const HEADS = {
   name: 'crop and variety, crop variety, seed, seed name, what, item, description, plant and variety, name and variety',
-  crop: 'crop, vegetable, veg, plant, type of plant, species common, common name, kind of plant, genus',
-  variety: 'variety, cultivar, cv, variety name, accession name, strain, sort',
-  kind: 'op f1, op hybrid, hybrid, f1, open pollinated, breeding, seed kind, op or f1, pollination, kind, type',
+  crop: 'crop, vegetable, veg, plant, type of plant, common name, kind of plant, cropname',
+  genus: 'genus',
+  species: 'species, latin name, latin, scientific name, botanical name',
+  variety: 'variety, cultivar, cv, variety name, accession name, strain, sort, accename',
+  kind: 'op f1, op hybrid, hybrid, f1, open pollinated, breeding, seed kind, op or f1, pollination, kind, type, sampstat',
   number:
-    'number, no, nr, id, code, ref, reference, lot, lot no, lot number, jar, jar no, envelope no, accession, accession number, our number, packet no, sample no',
-  parent: 'parent, parent lot, grown from, from lot, mother, parent number, parent no, saved from, child of',
+    'number, no, nr, id, code, ref, reference, lot, lot no, lot number, jar, jar no, envelope no, accession, accession number, our number, packet no, sample no, accenumb',
+  parent: 'parent, parent lot, grown from, from lot, mother, parent number, parent no, saved from, child of, ancest',
   harvested:
-    'harvested, harvest, harvest year, year harvested, year, saved in, year saved, grown in, grown, season, harvest date, seed year, date harvested, collected, vintage',
+    'harvested, harvest, harvest year, year harvested, year, saved in, year saved, grown in, grown, season, harvest date, seed year, date harvested, collected, vintage, colldate',
   takenIn:
-    'received, date received, date in, came in, taken in, added, donated on, date, intake, acquired, acquisition date, arrived, entry date',
-  origin: 'origin, how we got it, came as, acquired by, how acquired, acquisition',
-  donor: 'donor, donated by, from, given by, from whom, grower, source, source person, saved by, contributor, supplier, who',
+    'received, date received, date in, came in, taken in, added, donated on, date, intake, acquired, acquisition date, arrived, entry date, acqdate',
+  origin: 'origin, how we got it, came as, acquired by, how acquired, acquisition, collsrc',
+  donor: 'donor, donated by, from, given by, from whom, grower, source, source person, saved by, contributor, supplier, who, donorname',
   garden: 'garden, plot, allotment, grown at, where grown, site',
   firstSource: 'first source, original source, bought from, originally from, history, provenance, where from',
   plants: 'plants, plants saved from, no of plants, number of plants, plants harvested, population',
@@ -65,6 +67,8 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
       'number',
       'name',
       'crop',
+      'genus',
+      'species',
       'variety',
       'kind',
       'harvested',
@@ -86,7 +90,7 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
       'note',
     ],
     needs: [
-      ['name', 'crop', 'variety'],
+      ['name', 'crop', 'variety', 'species'],
       ['amount', 'harvested', 'takenIn', 'place', 'donor', 'germination'],
     ],
   },
@@ -106,7 +110,7 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
     ],
   },
   lines: {
-    fields: ['name', 'crop', 'variety', 'aliases', 'story', 'aim', 'note'],
+    fields: ['name', 'crop', 'genus', 'species', 'variety', 'aliases', 'story', 'aim', 'note'],
     needs: [
       ['name', 'crop', 'variety'],
       ['aliases', 'story', 'aim'],

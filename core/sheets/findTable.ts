@@ -26,6 +26,8 @@ export interface Table {
 /** Heads are looked for among so many lines from the top; what is longer is no head. */
 const LINES_ABOVE = 20;
 const LONGEST_HEAD = 40;
+/** So many words that head columns are no chance, however many other heads there are. */
+const MANY = 5;
 
 /** A cell on one line, with single spaces. */
 export const tidyCell = (cell: string): string => cell.replaceAll(/\s+/g, ' ').trim();
@@ -40,7 +42,7 @@ function fitsAsHeads(cells: readonly string[]): number {
     cell.length > LONGEST_HEAD || isNumber(cell) ? 0 : Math.max(...FIELDS.map((field) => headFits(cell, field))),
   );
   const known = fits.filter((fit) => fit > 0).length;
-  return known >= Math.min(2, texts.length) && known * 3 >= texts.length ? fits.reduce((sum, fit) => sum + fit, 0) : 0;
+  return known >= Math.min(2, texts.length) && (known * 3 >= texts.length || known >= MANY) ? fits.reduce((sum, fit) => sum + fit, 0) : 0;
 }
 
 /**

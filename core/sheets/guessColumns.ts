@@ -97,7 +97,8 @@ function assign(thing: Thing, table: Table, fits: readonly ReadonlyMap<Field, nu
   }
   // What nobody can place is kept in the notes rather than lost.
   if (fields.includes('note'))
-    for (const [column, head] of table.heads.entries()) if (columns[column] === null && head !== '') columns[column] = 'note';
+    for (const [column, head] of table.heads.entries())
+      if (columns[column] === null && head !== '' && table.rows.some(({ cells }) => cells[column])) columns[column] = 'note';
   const missing = needs.filter((some) => !some.some((field) => taken.has(field))).length;
   return { columns: oneName(columns), score: score / Math.sqrt(Math.max(1, table.heads.length)) - missing * 2 };
 }

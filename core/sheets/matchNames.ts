@@ -17,7 +17,11 @@ export interface Matched {
 const LETTERS = 3;
 const MOST_SLIPS = 2;
 const MOST_NEAR = 4;
-const endsOf = (key: string): readonly string[] => [`^${key.slice(0, LETTERS)}`, `${key.slice(-LETTERS)}$`];
+/** Names with other figures are never nearly the same: they are kept apart from the beginning. */
+const endsOf = (key: string): readonly string[] => {
+  const figures = key.replaceAll(/\D+/g, ' ');
+  return [`^${key.slice(0, LETTERS)} ${figures}`, `${key.slice(-LETTERS)}$ ${figures}`];
+};
 
 /** Compares names as keys, apart from runs of white space and dots. */
 export const nameKey = (name: string): string =>

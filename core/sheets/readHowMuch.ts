@@ -17,8 +17,16 @@ const UNIT_IN_HEAD: readonly (readonly [RegExp, ColumnUnit])[] = [
   [/\b(?:seeds?|count|number)\b/, 'seeds'],
 ];
 
-/** The unit that a column's head names, or null. */
-export const unitInHead = (head: string): ColumnUnit | null => UNIT_IN_HEAD.find(([pattern]) => pattern.test(headKey(head)))?.[1] ?? null;
+const UNITS_SEEN = new Map<string, ColumnUnit | null>();
+
+/** The unit that a column's head names, or null; each head is looked at once. */
+export function unitInHead(head: string): ColumnUnit | null {
+  const seen = UNITS_SEEN.get(head);
+  if (seen !== undefined) return seen;
+  const unit = UNIT_IN_HEAD.find(([pattern]) => pattern.test(headKey(head)))?.[1] ?? null;
+  if (UNITS_SEEN.size < 1000) UNITS_SEEN.set(head, unit);
+  return unit;
+}
 
 export interface Measuring {
   readonly field: Field;

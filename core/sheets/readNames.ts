@@ -1,3 +1,4 @@
+import { kindOfStatus } from '../exchange/passportDescriptors.ts';
 import type { Kind } from '../lots/words.ts';
 import type { Field } from './fields.ts';
 import { noted, type Answers, type Note, type Read } from './notes.ts';
@@ -41,6 +42,8 @@ const KINDS: readonly (readonly [RegExp, Kind])[] = [
 /** How it breeds, as a cell of its own says it: `OP`, `F1`, `hybrid: no`; null where it says neither. */
 export function readKind(cell: string, head: string): Kind | null {
   if (saysUnknown(cell)) return 'unknown';
+  const status = kindOfStatus(cell.trim());
+  if (status) return status;
   const named = KINDS.find(([pattern]) => pattern.test(cell));
   if (named) return named[1];
   const isAboutHybrids = /hybrid|f1/i.test(head);

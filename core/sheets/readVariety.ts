@@ -1,7 +1,7 @@
 import type { Kind } from '../lots/words.ts';
 import type { Looking, SheetCrop, InFile } from './library.ts';
 import { nameKey, nearNames } from './matchNames.ts';
-import { readNames } from './readNames.ts';
+import { readNames, type NamesSaid } from './readNames.ts';
 import type { Collector, Row } from './row.ts';
 
 /** A variety in a sheet: the line it belongs to, or a line to be made. */
@@ -22,13 +22,22 @@ export type NamesInFile = ReadonlyMap<
 /** Letters from which one slip is more likely than another name. */
 const LONG = 6;
 
+/** What a row says of its crop and variety; a species stands in for a crop's name. */
+export const namesOf = (row: Row, above: string | null): NamesSaid => ({
+  name: row.cell('name'),
+  crop: row.cell('crop') || (row.cell('species') && `${row.cell('genus')} ${row.cell('species')}`.trim()),
+  variety: row.cell('variety').split(';')[0]!,
+  heading: row.heading,
+  above,
+});
+
 /**
  * The variety that a row is about. A name nearly like a known one, or like one that stands more often in the sheet, asks which is meant.
  * @param above the crop of the row above
  */
 export function readVariety(row: Row, above: string | null, looking: Looking, inFile: NamesInFile, collect: Collector): Variety | null {
   const { readCrop, library, answers } = looking;
-  const said = { name: row.cell('name'), crop: row.cell('crop'), variety: row.cell('variety'), heading: row.heading, above };
+  const said = namesOf(row, above);
   const names = collect.take(readNames(said, { readCrop, crops: library.crops, answers }));
   if (!names) return null;
   const { crop, variety, kind, cropSaid } = names;

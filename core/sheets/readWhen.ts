@@ -80,6 +80,13 @@ function readWritten(said: string, dating: Dating): Read<PartialDate> {
     const serial = Math.floor(Number(said));
     if (serial >= FIRST_SERIAL && serial <= LAST_SERIAL) return assume('date from serial', addDays(DAY_ZERO, serial));
   }
+  // As genebanks write it: a month or day that nobody knows is 00 or --.
+  const packed = /^((?:19|20)\d\d)(0[0-9]|1[0-2]|--)([0-2]\d|3[01]|--)$/.exec(said);
+  if (packed) {
+    const [year, month, day] = [packed[1]!, packed[2]!, packed[3]!].map((part) => part.replace(/^(?:00|--)$/, ''));
+    const date = [year, month, month && day].filter(Boolean).join('-');
+    if (date.length < 10 || isIsoDate(date)) return plainly<PartialDate>(date);
+  }
   // An empty cell that was made a date is shown as day 0, or as the first of January 1900 or 1904.
   if (/^[01]$/.test(said) || /^(?:1899-12-3[01]|1900-01-0[01]|0?[01][/.]0?1[/.](?:1900|00)|1904-01-01)\b/.test(said))
     return noted<PartialDate>(null, { level: 'assumed', field, code: 'date of the zero day', said });

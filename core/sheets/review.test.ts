@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readAlmanac } from '../../almanac/read.ts';
+import { describeLot, DESCRIPTORS, kindOfStatus, originOfSource } from '../exchange/passportDescriptors.ts';
 import { findTable, type Sheet } from './findTable.ts';
 import { guessColumns } from './guessColumns.ts';
 import type { Library } from './library.ts';
@@ -267,5 +268,63 @@ describe('several sheets of one file', () => {
     });
     expect(of(0)[1]).toMatchObject({ level: 'wrong', made: null });
     expect(of(0)[1]!.notes.map(({ code }) => code)).toContain('lot is a hybrid');
+  });
+});
+
+describe('passport data of genebanks', () => {
+  test('what goes out by the descriptors comes in again as the same lots', () => {
+    const lot = {
+      species: 'Pisum sativum',
+      crop: 'Pea',
+      variety: 'Long Siding',
+      kind: 'heirloom',
+      origin: 'donated',
+      takenInOn: '2021-03-02',
+      parents: [],
+      donorId: 7,
+    } as const;
+    const described = [
+      describeLot({ ...lot, code: '21-0001-B', harvested: '2020-09' }),
+      describeLot({
+        ...lot,
+        code: '23-0007-M',
+        harvested: '2020-10',
+        parents: ['21-0001-B'],
+        kind: 'open-pollinated',
+        origin: 'bought',
+        donorId: null,
+      }),
+      describeLot({
+        ...lot,
+        code: '24-0009-M',
+        harvested: null,
+        crop: '',
+        species: 'Solanum lycopersicum',
+        variety: 'Signal Red',
+        kind: 'F1',
+      }),
+    ];
+    const sheet: Sheet = { name: 'Accessions', rows: [[...DESCRIPTORS], ...described.map((row) => DESCRIPTORS.map((name) => row[name]))] };
+    const reading = readingOf(sheet);
+    expect(reading.thing).toBe('lots');
+    const { rows } = reviewSheets([reading], EMPTY, {});
+    expect(rows.map(({ notes }) => notes.filter(({ level }) => level === 'wrong' || level === 'doubtful'))).toEqual([[], [], []]);
+    expect(rows.map(({ made }) => made)).toMatchObject([
+      {
+        number: '21-0001-B',
+        line: { cropId: 'pea', variety: 'Long Siding' },
+        kind: 'heirloom',
+        origin: 'donated',
+        harvested: '2020-09',
+        takenInOn: '2021-03-02',
+      },
+      { number: '23-0007-M', parent: { at: 2 }, kind: 'open-pollinated', harvested: '2020-10' },
+      { number: '24-0009-M', line: { cropId: 'tomato', variety: 'Signal Red' }, kind: 'F1', harvested: null },
+    ]);
+  });
+
+  test('codes that we never write are understood as far as they go', () => {
+    expect(['300', '120', '410', '999', '5'].map(kindOfStatus)).toEqual(['heirloom', 'unknown', 'stabilising', 'mixture', null]);
+    expect(['23', '30', '32', '99', 'x'].map(originOfSource)).toEqual(['donated', 'bought', 'bought', 'found', null]);
   });
 });

@@ -3,8 +3,8 @@ import { findLot, lineKey, type LotInFile } from './findLot.ts';
 import { lookingIn, numberKey, type Library, type Looking, type SheetCrop } from './library.ts';
 import type { LotMade, LotMeant, Made } from './made.ts';
 import { LEVELS, levelOf, type Answers, type Note } from './notes.ts';
-import { readNames, type NamesRead, type NamesSaid } from './readNames.ts';
-import { namesInFile, type NamesInFile } from './readVariety.ts';
+import { readNames, type NamesRead } from './readNames.ts';
+import { namesInFile, namesOf, type NamesInFile } from './readVariety.ts';
 import { readWhen } from './readWhen.ts';
 import { saysNothing } from './readYesNo.ts';
 import { reviewLine } from './reviewLine.ts';
@@ -177,7 +177,7 @@ function* varietiesIn(readings: readonly Reading[], { readCrop, library, answers
     let above: string | null = null;
     for (const tableRow of reading.table.rows) {
       const row = rowOf(reading, tableRow);
-      const said: NamesSaid = { name: row.cell('name'), crop: row.cell('crop'), variety: row.cell('variety'), heading: row.heading, above };
+      const said = namesOf(row, above);
       const value: NamesRead<SheetCrop> | null = readNames(said, { readCrop, crops: library.crops, answers }).value;
       if (!value) continue;
       above = value.cropSaid;

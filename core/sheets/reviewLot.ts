@@ -1,4 +1,5 @@
 import { earliestDay, yearOf, type IsoDate, type PartialDate } from '../calendar/plainDate.ts';
+import { originOfSource } from '../exchange/passportDescriptors.ts';
 import type { Method } from '../isolation/barriers.ts';
 import type { Kind, Origin } from '../lots/words.ts';
 import type { Container } from '../stock/containers.ts';
@@ -192,7 +193,7 @@ function readOrigin(row: Row, hasParent: boolean, { say }: Collector): Origin {
   if (hasParent) return 'returned';
   const said = row.cell('origin');
   if (saysNothing(said) || saysUnknown(said)) return 'donated';
-  const origin = ORIGIN_WORDS.find(([pattern]) => pattern.test(said))?.[1];
+  const origin = originOfSource(said.trim()) ?? ORIGIN_WORDS.find(([pattern]) => pattern.test(said))?.[1];
   if (!origin) say({ level: 'assumed', field: 'origin', code: 'origin unknown', said, taken: 'donated' });
   return origin ?? 'donated';
 }

@@ -134,10 +134,13 @@ export async function ensureLines(
     where not exists (select from line_alias join line on line.id = line_alias.line_id where line.crop_id = said.crop_id and lower(line_alias.name) = lower(said.name))
     on conflict do nothing returning id`.execute(db);
   const { rows } = await sql<{ id: number; cropId: string; name: string }>`
-    select distinct on (said.crop_id, lower(said.name)) line.id, said.crop_id as "cropId", lower(said.name) as name from ${list}
-    join line on line.crop_id = said.crop_id and (lower(line.name) = lower(said.name)
-      or exists (select from line_alias where line_alias.line_id = line.id and lower(line_alias.name) = lower(said.name)))
-    order by said.crop_id, lower(said.name), lower(line.name) = lower(said.name) desc`.execute(db);
+    select distinct on ("cropId", name) id, "cropId", name from (
+      select line.id, said.crop_id as "cropId", lower(said.name) as name, 1 as rank from ${list}
+        join line on line.crop_id = said.crop_id and lower(line.name) = lower(said.name)
+      union all
+      select line.id, said.crop_id, lower(said.name), 2 from ${list}
+        join line_alias on lower(line_alias.name) = lower(said.name) join line on line.id = line_alias.line_id and line.crop_id = said.crop_id
+    ) as found order by "cropId", name, rank`.execute(db);
   const ids = new Map(rows.map(({ id, cropId, name }) => [`${cropId}:${name}`, id]));
   return { idOf: (cropId, name) => ids.get(`${cropId}:${name.toLowerCase()}`)!, made: made.map(({ id }) => id) };
 }

@@ -39,8 +39,7 @@ create table import_row (
   is_known boolean not null default false,
   notes jsonb not null default '[]',
   primary key (import_id, sheet, at)
-);
-create index import_row_by_level on import_row (import_id, level, is_known);
+) with (fillfactor = 50);
 
 -- What the columns of sheets with these heads hold, as somebody has settled it.
 create table import_columns (
@@ -95,6 +94,33 @@ create table import_made (
   name text not null default '',
   primary key (act_key, what, of_id, name)
 );
+
+-- Balances follow movements a statement at a time: for one movement that is what it was, for thousands it is one look at each balance.
+create or replace function apply_movement() returns trigger language plpgsql security definer as $$
+begin
+  if exists (select from moved join lot_written on lot_written.id = moved.lot_id join undone on undone.act_key = lot_written.act_key) then
+    raise exception 'a lot that was withdrawn has no seed' using errcode = '23514', constraint = 'movement_of_standing_lot';
+  end if;
+  update lot_state set on_hand = on_hand + change from (
+    select lot_id as id, sum(case when to_holding is not null then amount else 0 end - case when from_holding is not null then amount else 0 end) as change
+    from moved group by lot_id) as by_lot where lot_state.lot_id = by_lot.id;
+  update holding set balance = balance + change from (
+    select id, sum(change) as change from (
+      select from_holding as id, -amount as change from moved where from_holding is not null
+      union all select to_holding, amount from moved where to_holding is not null) as each group by id) as by_holding where holding.id = by_holding.id;
+  return null;
+end $$;
+drop trigger movement_applies on movement;
+create trigger movement_applies after insert on movement referencing new table as moved for each statement execute function apply_movement();
+create or replace function begin_lot_state() returns trigger language plpgsql security definer as $$
+begin
+  insert into lot_state (lot_id) select id from begun;
+  return null;
+end $$;
+drop trigger lot_has_a_state on lot_written;
+create trigger lot_has_a_state after insert on lot_written referencing new table as begun for each statement execute function begin_lot_state();
+do $$ begin execute format('alter function apply_movement() set search_path = %I, pg_temp', current_schema()); end $$;
+do $$ begin execute format('alter function begin_lot_state() set search_path = %I, pg_temp', current_schema()); end $$;
 
 -- A line that was written down before there was a lot of it; a place that is used no more.
 alter table line add column is_listed boolean not null default false;

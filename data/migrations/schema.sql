@@ -3,16 +3,16 @@ CREATE FUNCTION public.apply_movement() RETURNS trigger
     SET search_path TO 'public', 'pg_temp'
     AS $$
 begin
-  update lot_state set on_hand = on_hand
-    + case when new.to_holding is not null then new.amount else 0 end
-    - case when new.from_holding is not null then new.amount else 0 end
-    where lot_id = new.lot_id
-      and not exists (select from lot_written join undone on undone.act_key = lot_written.act_key where lot_written.id = new.lot_id);
-  if not found then
+  if exists (select from moved join lot_written on lot_written.id = moved.lot_id join undone on undone.act_key = lot_written.act_key) then
     raise exception 'a lot that was withdrawn has no seed' using errcode = '23514', constraint = 'movement_of_standing_lot';
   end if;
-  if new.from_holding is not null then update holding set balance = balance - new.amount where id = new.from_holding; end if;
-  if new.to_holding is not null then update holding set balance = balance + new.amount where id = new.to_holding; end if;
+  update lot_state set on_hand = on_hand + change from (
+    select lot_id as id, sum(case when to_holding is not null then amount else 0 end - case when from_holding is not null then amount else 0 end) as change
+    from moved group by lot_id) as by_lot where lot_state.lot_id = by_lot.id;
+  update holding set balance = balance + change from (
+    select id, sum(change) as change from (
+      select from_holding as id, -amount as change from moved where from_holding is not null
+      union all select to_holding, amount from moved where to_holding is not null) as each group by id) as by_holding where holding.id = by_holding.id;
   return null;
 end $$;
 
@@ -21,7 +21,7 @@ CREATE FUNCTION public.begin_lot_state() RETURNS trigger
     SET search_path TO 'public', 'pg_temp'
     AS $$
 begin
-  insert into lot_state (lot_id) values (new.id);
+  insert into lot_state (lot_id) select id from begun;
   return null;
 end $$;
 
@@ -1241,7 +1241,8 @@ CREATE TABLE public.import_row (
     is_known boolean DEFAULT false NOT NULL,
     notes jsonb DEFAULT '[]'::jsonb NOT NULL,
     CONSTRAINT import_level_is_known CHECK ((level = ANY (ARRAY['good'::text, 'assumed'::text, 'doubtful'::text, 'wrong'::text])))
-);
+)
+WITH (fillfactor='50');
 
 CREATE TABLE public.imported_row_written (
     act_key uuid NOT NULL,
@@ -3394,8 +3395,6 @@ CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
 CREATE INDEX import_of_account ON public.import USING btree (account_id, changed_at DESC);
 
-CREATE INDEX import_row_by_level ON public.import_row USING btree (import_id, level, is_known);
-
 CREATE INDEX import_waiting ON public.import USING btree (changed_at) WHERE (state = ANY (ARRAY['to read'::text, 'to review'::text, 'to write'::text]));
 
 CREATE INDEX imported_row_line ON public.imported_row_written USING btree (line_id) WHERE (line_id IS NOT NULL);
@@ -3826,7 +3825,7 @@ CREATE TRIGGER lot_correction_written_untruncated BEFORE TRUNCATE ON public.lot_
 
 CREATE TRIGGER lot_has_a_shelf_key BEFORE INSERT OR UPDATE OF line_id ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.keep_shelf_key();
 
-CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written FOR EACH ROW EXECUTE FUNCTION public.begin_lot_state();
+CREATE TRIGGER lot_has_a_state AFTER INSERT ON public.lot_written REFERENCING NEW TABLE AS begun FOR EACH STATEMENT EXECUTE FUNCTION public.begin_lot_state();
 
 CREATE TRIGGER lot_label_written_unchanging BEFORE DELETE OR UPDATE ON public.lot_label_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -3856,7 +3855,7 @@ CREATE TRIGGER method_trial_unchanging BEFORE DELETE OR UPDATE ON public.method_
 
 CREATE TRIGGER method_trial_untruncated BEFORE TRUNCATE ON public.method_trial_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
-CREATE TRIGGER movement_applies AFTER INSERT ON public.movement FOR EACH ROW EXECUTE FUNCTION public.apply_movement();
+CREATE TRIGGER movement_applies AFTER INSERT ON public.movement REFERENCING NEW TABLE AS moved FOR EACH STATEMENT EXECUTE FUNCTION public.apply_movement();
 
 CREATE TRIGGER movement_unchanging BEFORE DELETE OR UPDATE ON public.movement FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 

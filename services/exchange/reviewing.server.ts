@@ -12,11 +12,19 @@ import { findImportedRows, readLibrary } from '#data/exchange/library.ts';
 import type { ImportCounts } from '#data/exchange/tables.ts';
 import { readHouse } from '#data/house/house.ts';
 
+type Rows = Awaited<ReturnType<typeof readRows>>;
+
+/** A review, with the rows as they are written. */
+export interface ReviewOfRows extends Review {
+  readonly written: Rows;
+}
+
 export const hashOf = (text: string): Buffer => createHash('sha256').update(text).digest();
 
 /** Reads all rows of an import as its sheets are set up, against the library as it is now. */
-export async function reviewImport(db: Db, one: ImportRead, today: Day): Promise<Review> {
-  const readings = await readingsOf(db, one);
+export async function reviewImport(db: Db, one: ImportRead, today: Day): Promise<ReviewOfRows> {
+  const rows = await readRows(db, one.id);
+  const readings = readingsOf(one, rows);
   const [known, house] = await Promise.all([readLibrary(db), readHouse(db)]);
   const library: Library = {
     ...known,
@@ -26,12 +34,11 @@ export async function reviewImport(db: Db, one: ImportRead, today: Day): Promise
     usualOrder: 'day first',
     today,
   };
-  return reviewSheets(readings, library, one.answers);
+  return { ...reviewSheets(readings, library, one.answers), written: rows };
 }
 
 /** The sheets that are to be read, with what was corrected in their cells. */
-async function readingsOf(db: Db, one: ImportRead): Promise<Reading[]> {
-  const rows = await readRows(db, one.id);
+function readingsOf(one: ImportRead, rows: Rows): Reading[] {
   return one.sheets.flatMap((sheet, index) => {
     if (sheet.thing === null) return [];
     const own = rows

@@ -1,5 +1,5 @@
 import { importInput } from '#contracts/exchange/imports.ts';
-import { changeImport, findImport, lockImport, readRows } from '#data/exchange/imports.ts';
+import { changeImport, findImport, lockImport } from '#data/exchange/imports.ts';
 import { readHouse } from '#data/house/house.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { countsOf, digestOf, reviewImport } from './reviewing.server.ts';
@@ -24,7 +24,7 @@ export const writeSheets = command(
     const review = await reviewImport(tx, one, today);
     if (digestOf(review) !== one.digest) refuse({ code: 'changed meanwhile' });
     const rows = review.rows.filter(({ made, isKnown, level }) => made !== null && !isKnown && (!one.onlyGood || level !== 'doubtful'));
-    const said = new Map((await readRows(tx, id)).map(({ sheet, at, cells }) => [`${sheet}:${at}`, cells]));
+    const said = new Map(review.written.map(({ sheet, at, cells }) => [`${sheet}:${at}`, cells]));
     let steps = 0;
     const written = await writeImport(
       {
