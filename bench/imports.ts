@@ -62,15 +62,14 @@ const MB = 2 ** 20;
 /** Lots of all crops with 4000 varieties and 2000 donors, written as people do. */
 function sheet(): Uint8Array {
   const crops = builtAlmanac().crops.filter(({ name }) => !name.includes('('));
-  const lines = ['No;Crop;Variety;Harvest year;Amount;Donor;Germ 2022;Place;Note'];
+  const lines = ['No;What;Harvest year;Amount;Donor;Germ 2022;Place;Note'];
   for (let row = 0; row < ROWS; row += 1) {
     const crop = crops[row % crops.length]!;
     const germ = row % 4 === 0 ? `${5 + (row % 6)}/10` : '';
     lines.push(
       [
         `B${row}`,
-        crop.name,
-        `Line ${(row * 7) % 4000} of ${crop.name}`,
+        `${crop.name} Signal ${(row * 7) % 4000}`,
         2015 + (row % 7),
         row % 3 === 0 ? `${20 + (row % 50)} g` : `abt ${100 + (row % 300)} seeds`,
         `Grower ${row % 2000} Vale`,

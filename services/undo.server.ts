@@ -11,7 +11,7 @@ import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import type { BrokenRule } from '#data/databaseErrors.ts';
 import { findLot, lockLots, updateLotFromPassport } from '#data/lots/lots.ts';
-import { markOutlooksStale } from '#data/lots/outlooks.ts';
+import { forgetStaleOutlooks, markOutlooksStale } from '#data/lots/outlooks.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { forgetStale } from '#data/lots/promises.ts';
 import type { Actor } from '#data/people/accounts.ts';
@@ -98,6 +98,9 @@ export const undo = command(
     const command = commandOf(act.kind);
     if (!command || !isUndoable(command)) return refuse({ code: 'cannot be undone' });
     const lots = await readLotsOf(tx, act.key);
+    // What waits to be judged is taken first, as the background takes it first: the other way round each would wait for the other.
+    await forgetStale(tx, lots);
+    await forgetStaleOutlooks(tx, lots);
     await lockLots(tx, lots);
     const built = await builtOn(tx, command, act.key);
     if (built) refuse({ code: 'built on', by: built });
@@ -129,7 +132,7 @@ async function takeBack(
   for (const id of before.keys()) await holdsPassportAgain(tx, id, today);
   for (const id of tests) await waitsForCount(tx, id);
   const standing = await readStanding(tx, lots);
-  await refresh(tx, lots, standing, today);
+  await refresh(tx, standing, today);
   for (const [id, reasons] of before) if (standing.includes(id)) await layHolds(tx, id, today, reasons);
   await takeBackHolds(tx, act);
   for (const placeId of places) await markOutlooksStale(tx, { placeId });
@@ -168,12 +171,7 @@ async function waitsForCount(tx: Db, testId: TestId): Promise<void> {
 }
 
 /** What is kept of the touched lots is computed again; a lot that was withdrawn has nothing to reckon. */
-async function refresh(tx: Db, lotIds: readonly LotId[], standing: readonly LotId[], today: Day): Promise<void> {
-  const stands = new Set(standing);
-  await forgetStale(
-    tx,
-    lotIds.filter((id) => !stands.has(id)),
-  );
+async function refresh(tx: Db, standing: readonly LotId[], today: Day): Promise<void> {
   if (standing.length === 0) return;
   await refreshPromises(tx, standing, today);
   await refreshOutlooks(tx, standing, today);

@@ -1,5 +1,7 @@
-import { cropsMeant, findCrop, type NamedCrop } from '../almanac/findCrop.ts';
+import { cropsMeant, type NamedCrop } from '../almanac/findCrop.ts';
+import { slipsBetween } from '../search/slips.ts';
 import { tidied } from '../units/typed.ts';
+import { nearNames } from './matchNames.ts';
 
 /** What a text is as a crop's name: one by name, one nearly, several that go by it, or none. */
 export type CropRead<Crop> =
@@ -36,6 +38,9 @@ const SHORT: Readonly<Record<string, string>> = {
   'broad bn': 'broad bean',
 };
 
+/** Letters of a name that may be mistaken: one in five, two at most. */
+const [LETTERS_A_SLIP, MOST_SLIPS] = [5, 2];
+
 /** So many crops are offered where a name is part of theirs. */
 const MOST_ASKED = 12;
 
@@ -49,6 +54,15 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
     for (const name of [crop.id, crop.name, ...crop.alsoCalled]) if (!named.has(name.toLowerCase())) named.set(name.toLowerCase(), crop);
   const bySpecies = new Map<string, Crop[]>();
   for (const crop of crops) bySpecies.set(crop.species.toLowerCase(), [...(bySpecies.get(crop.species.toLowerCase()) ?? []), crop]);
+  const likely = nearNames(crops.flatMap(({ name, alsoCalled }, id) => [name, ...alsoCalled].map((each) => ({ id, name: each }))));
+  /** The only crop whose name begins so, or is nearly spelled so. */
+  const oneNear = (plain: string): Crop | null => {
+    const begin = crops.filter(({ name, alsoCalled }) => [name, ...alsoCalled].some((each) => each.toLowerCase().startsWith(plain)));
+    if (begin.length > 0) return begin.length === 1 ? begin[0]! : null;
+    const slips = Math.min(MOST_SLIPS, Math.floor(plain.length / LETTERS_A_SLIP));
+    const near = new Set(likely(plain).flatMap(({ id, name }) => (slipsBetween(name.toLowerCase(), plain) <= slips ? [crops[id]!] : [])));
+    return near.size === 1 ? [...near][0]! : null;
+  };
   const look = (text: string): CropRead<Crop> => {
     const plain = text.replaceAll('.', '').trim();
     const short = named.get(SHORT[plain] ?? '');
@@ -63,7 +77,7 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
     if (meant.length > 0) return { is: 'several', crops: meant };
     const species = bySpecies.get(plain) ?? [];
     if (species.length > 0) return species.length === 1 ? { is: 'exact', crop: species[0]! } : { is: 'several', crops: species };
-    const near = plain.length > 2 ? findCrop(crops, plain) : null;
+    const near = plain.length > 2 ? oneNear(plain) : null;
     if (near) return { is: 'nearly', crop: near };
     // Part of several names, as "bean" or "squash": which of them is asked.
     const part =

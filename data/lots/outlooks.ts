@@ -35,6 +35,11 @@ export async function takeStaleOutlooks(db: Db, before: string, most: number): P
   return old.map(({ lot_id }) => lot_id);
 }
 
+/** These lots wait no more. */
+export async function forgetStaleOutlooks(db: Db, lotIds: readonly LotId[]): Promise<void> {
+  if (lotIds.length > 0) await db.deleteFrom('outlook_stale').where(isAmong('lot_id', lotIds)).execute();
+}
+
 export async function countStaleOutlooks(db: Db): Promise<number> {
   return (
     await db

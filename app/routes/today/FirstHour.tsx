@@ -56,6 +56,13 @@ export function FirstHour({ steps }: { steps: Steps }) {
           </li>
         ))}
       </ol>
+      <p className="mt-3">
+        Is it all in a spreadsheet already?{' '}
+        <Link to="/import" className="link">
+          Bring it in
+        </Link>
+        : you see everything before it is saved.
+      </p>
     </section>
   );
 }
