@@ -1,9 +1,9 @@
-import { createRequire } from 'node:module';
 import bwipjs from 'bwip-js/node';
 import PDFDocument from 'pdfkit';
 import { drawSeed, seedFill, seedRoom } from '#core/almanac/drawSeed.ts';
 import { readPortrait, type Portrait } from '#core/almanac/portrait.ts';
 import { placeLabels, SHEETS, type SheetId } from '#core/labels/sheets.ts';
+import { registerFonts, type FONTS } from './pdfFonts.server.ts';
 
 /** What stands on a label. Long texts wrap; where there is no room for all, the least important line is left out, and none is cut or too small to read. */
 export interface LabelWords {
@@ -20,14 +20,6 @@ export interface LabelWords {
 }
 
 const POINTS = 72 / 25.4;
-const { resolve } = createRequire(import.meta.url);
-const fontFile = (of: string, file: string) => resolve(`${of}/files/${file}`);
-const FONTS = {
-  words: () => fontFile('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin-400-normal.woff'),
-  strong: () => fontFile('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin-700-normal.woff'),
-  head: () => fontFile('@fontsource/zilla-slab', 'zilla-slab-latin-600-normal.woff'),
-  code: () => fontFile('@fontsource/atkinson-hyperlegible-mono', 'atkinson-hyperlegible-mono-latin-500-normal.woff'),
-};
 /** What printers leave free at the edge of a page, about. */
 const PAD = 2.4 * POINTS;
 /** Lettering from a quarter larger than usual down. */
@@ -39,10 +31,6 @@ export const LEAST_POINTS = 6;
 const LINE_POINTS = 7;
 const HEAD_POINTS = 13;
 const READABLE_SCALE = LEAST_POINTS / LINE_POINTS;
-
-function registerFonts(doc: PDFKit.PDFDocument): void {
-  for (const [name, file] of Object.entries(FONTS)) doc.registerFont(name, file());
-}
 
 /** A QR code as a PNG, with the quiet edge that readers need. */
 const qrImage = (address: string): Promise<Buffer> =>

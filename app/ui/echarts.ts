@@ -1,10 +1,10 @@
-import { LineChart, ScatterChart } from 'echarts/charts';
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { CHART } from './chartColours.ts';
 
-echarts.use([LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
+echarts.use([BarChart, LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
 
 const axis = {
   axisLabel: { color: CHART.words },
@@ -17,6 +17,7 @@ echarts.registerTheme('house', {
   textStyle: { color: CHART.words, fontFamily: "'Atkinson Hyperlegible Next', sans-serif" },
   valueAxis: axis,
   timeAxis: axis,
+  categoryAxis: axis,
   markLine: { label: { color: CHART.words }, lineStyle: { color: CHART.words } },
 });
 

@@ -154,7 +154,7 @@ function OneRow({ row, sheet, columns }: { row: GridRow; sheet: number; columns:
         <tr>
           <td />
           <td colSpan={columns.length} className="pb-2">
-            <ul>
+            <ul className="sticky left-0 max-w-[min(48rem,calc(100vw-5rem))]">
               {row.notes.map((note, index) => (
                 <li key={index} className={classes(note.level === 'wrong' && 'font-semibold', TONES[note.level])}>
                   {noteWords(note)}.

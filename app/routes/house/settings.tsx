@@ -123,6 +123,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <ButtonLink to="/settings/recipes">Recipes</ButtonLink>
             <ButtonLink to="/settings/record">Who did what</ButtonLink>
             <ButtonLink to="/tablet">Shared tablet</ButtonLink>
+            <ButtonLink to="/report">Annual report</ButtonLink>
             <ButtonLink to="/import">Bring data in</ButtonLink>
             <ButtonLink to="/settings/take-out">Take data out</ButtonLink>
             <ButtonLink to="/settings/handover">Handover</ButtonLink>

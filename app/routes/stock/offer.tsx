@@ -4,6 +4,7 @@ import { SearchForm } from '#app/ui/List.tsx';
 import { Mark } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Table } from '#app/ui/Table.tsx';
+import { readyWords } from '#words/offer.ts';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
 import type { Route } from './+types/offer.ts';
 import { readOffer } from './offer.server.ts';
@@ -24,6 +25,10 @@ export default function OfferPage({ loaderData: { library, howToAsk, search, kin
         about={`Seed that ${library} lends now.`}
         actions={
           <>
+            <ButtonLink to="/offer.pdf" reloadDocument>
+              <Download aria-hidden className="size-5" />
+              Download booklet (PDF)
+            </ButtonLink>
             <ButtonLink to="/offer.csv" reloadDocument>
               <Download aria-hidden className="size-5" />
               Download CSV
@@ -59,7 +64,7 @@ export default function OfferPage({ loaderData: { library, howToAsk, search, kin
                   <span className="block text-small text-soft italic">{kind.species}</span>
                 </td>
                 <td>{kind.ease}</td>
-                <td>{kind.lifeCycle === 'annual' ? 'the same year' : 'in the second year'}</td>
+                <td>{readyWords(kind.lifeCycle)}</td>
                 <td>{kind.promise === null ? '–' : <Mark tone={CLAIM_TONES[kind.promise]}>{CLAIM_WORDS[kind.promise]}</Mark>}</td>
               </tr>
             ))}
