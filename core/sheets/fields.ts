@@ -21,7 +21,8 @@ const HEADS = {
   takenIn:
     'received, date received, date in, came in, taken in, added, donated on, date, intake, acquired, acquisition date, arrived, entry date, acqdate',
   origin: 'origin, how we got it, came as, acquired by, how acquired, acquisition, collsrc',
-  donor: 'donor, donated by, from, given by, from whom, grower, source, source person, saved by, contributor, supplier, who, donorname',
+  donor:
+    'donor, donated by, from, given by, from whom, grower, source, source person, saved by, contributor, supplier, who, donorname, collected by, collector',
   garden: 'garden, plot, allotment, grown at, where grown, site',
   firstSource: 'first source, original source, bought from, originally from, history, provenance, where from',
   plants: 'plants, plants saved from, no of plants, number of plants, plants harvested, population',
@@ -48,7 +49,7 @@ const HEADS = {
   lastName: 'last name, surname, family name, last',
   email: 'email, e mail, mail, email address',
   phone: 'phone, telephone, tel, mobile, phone number, cell',
-  isMember: 'member, is member, membership, paid, active, joined',
+  isMember: 'member, is member, member since, membership, paid, active, joined',
   groupOf: 'group size, group of, how many people, size of group, pupils, household',
   packets: 'packets, pkts, packs, no of packets, qty, quantity, how many, amount, number of packets',
   lentOn: 'lent, lent on, date, borrowed, borrowed on, date borrowed, out, date out, taken, taken on, loan date',
@@ -86,6 +87,9 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
       'isolation',
       'germination',
       'testedOn',
+      'laid',
+      'sprouted',
+      'celsius',
       'parent',
       'note',
     ],
@@ -136,6 +140,49 @@ export const headKey = (head: string): string =>
 
 const WORDS = new Map<string, readonly string[]>(Object.entries(HEADS).map(([field, heads]) => [field, heads.split(', ')]));
 
+/** Words that head a column of many things: they count where they are the whole head, and not within another. */
+const WEAK = new Set([
+  'date',
+  'name',
+  'names',
+  'test',
+  'type',
+  'kind',
+  'number',
+  'sample',
+  'good',
+  'season',
+  'seed',
+  'seeds',
+  'where',
+  'from',
+  'item',
+  'what',
+  'contact',
+  'purpose',
+  'sort',
+  'about',
+  'other',
+  'result',
+  'status',
+  'quantity',
+  'amount',
+  'count',
+  'normal',
+  'member',
+  'taken',
+  'last',
+  'first',
+  'year',
+  'source',
+  'stored',
+  'description',
+  'result',
+  'active',
+  'joined',
+  'paid',
+  'added',
+]);
 const SHORT = 3;
 
 /** How well a column's head fits a field: 1 word for word (in the singular or plural), 0.6 where one of its words stands within it, 0 otherwise. */
@@ -147,7 +194,7 @@ export function headFits(head: string, field: Field): number {
   if (key === '') return 0;
   const words = WORDS.get(field)!;
   if (words.some((word) => word === key || `${word}s` === key || word === `${key}s`)) return 1;
-  return words.some((word) => word.length > SHORT && ` ${key} `.includes(` ${word} `)) ? 0.6 : 0;
+  return words.some((word) => word.length > SHORT && !WEAK.has(word) && ` ${key} `.includes(` ${word} `)) ? 0.6 : 0;
 }
 
 /** The year in a column's head, as in `Germ 2019`. */

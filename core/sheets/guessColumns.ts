@@ -21,7 +21,7 @@ const PATTERNS: Readonly<Partial<Record<Field, RegExp>>> = {
   email: /^[^\s@]+@[^\s@]+$/,
   phone: /^\+?[\d\s()-]{7,}$/,
   harvested:
-    /^(?:19|20)\d\d$|^(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.? \d{2,4}$|^(?:spring|summer|autumn|fall|winter) \d{4}$/i,
+    /^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}$|^\d{4}-\d\d-\d\d$|^['’]?\d\d$|^(?:19|20)\d\d\??$|^(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.? \d{2,4}$|^(?:spring|summer|autumn|fall|winter) \d{4}$/i,
   takenIn: /^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}$|^\d{4}-\d\d-\d\d$/,
   testedOn: /^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}$|^\d{4}-\d\d-\d\d$/,
   lentOn: /^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}$|^\d{4}-\d\d-\d\d$/,
@@ -31,6 +31,9 @@ const PATTERNS: Readonly<Partial<Record<Field, RegExp>>> = {
   celsius: /^-?\d{1,2}\s?°?\s?[cf]$/i,
   isMember: /^(?:y|n|yes|no)$/i,
 };
+
+/** Fields whose cells have a shape: a head that only hints at one counts for nothing where no cell has it. */
+const SHAPED: readonly Field[] = ['harvested', 'takenIn', 'testedOn', 'lentOn', 'email', 'phone', 'germination'];
 
 /** Guesses what a sheet lists and what each column holds, from heads first and contents where heads say nothing. */
 export function guessColumns(table: Table, readCrop: (text: string) => CropRead<unknown>): Guess {
@@ -60,6 +63,7 @@ function fitOf(head: string, sample: readonly string[], field: Field, readCrop: 
   const byHead = headFits(head, field);
   const ofYear = field === 'germination' && yearInHead(head) !== null ? 0.7 : 0;
   const share = sample.length === 0 ? 0 : sample.filter((cell) => looksLike(cell, field, readCrop)).length / sample.length;
+  if (byHead < 1 && sample.length > 0 && share === 0 && SHAPED.includes(field)) return 0;
   // A head of "Hybrid" over ticks and a head of "Name" over crops say different things: contents break ties between heads.
   return Math.max(byHead, ofYear) + share * BY_CONTENTS;
 }

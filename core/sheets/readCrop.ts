@@ -40,6 +40,8 @@ const SHORT: Readonly<Record<string, string>> = {
 
 /** Letters of a name that may be mistaken: one in five, two at most. */
 const [LETTERS_A_SLIP, MOST_SLIPS] = [5, 2];
+/** Fewer letters begin too many names. */
+const LEAST_BEGIN = 4;
 
 /** So many crops are offered where a name is part of theirs. */
 const MOST_ASKED = 12;
@@ -57,7 +59,10 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
   const likely = nearNames(crops.flatMap(({ name, alsoCalled }, id) => [name, ...alsoCalled].map((each) => ({ id, name: each }))));
   /** The only crop whose name begins so, or is nearly spelled so. */
   const oneNear = (plain: string): Crop | null => {
-    const begin = crops.filter(({ name, alsoCalled }) => [name, ...alsoCalled].some((each) => each.toLowerCase().startsWith(plain)));
+    const begin =
+      plain.length < LEAST_BEGIN
+        ? []
+        : crops.filter(({ name, alsoCalled }) => [name, ...alsoCalled].some((each) => each.toLowerCase().startsWith(plain)));
     if (begin.length > 0) return begin.length === 1 ? begin[0]! : null;
     const slips = Math.min(MOST_SLIPS, Math.floor(plain.length / LETTERS_A_SLIP));
     const near = new Set(likely(plain).flatMap(({ id, name }) => (slipsBetween(name.toLowerCase(), plain) <= slips ? [crops[id]!] : [])));

@@ -84,7 +84,7 @@ const isCrop = (read: CropRead<unknown>, firmly: boolean): boolean =>
   read.is === 'exact' || read.is === 'several' || (!firmly && read.is === 'nearly');
 
 /** Parts a cell with crop and variety: by quotes, brackets, a dash or comma, else by the words that it begins or ends with. */
-function partName<Crop>(text: string, readCrop: ReadCrop<Crop>): { readonly crop: string; readonly variety: string } {
+function partName<Crop>(text: string, readCrop: ReadCrop<Crop>, onlyFirmly = false): { readonly crop: string; readonly variety: string } {
   const quoted = /['"‘“]([^'"‘’“”]{2,60})['"’”]/.exec(text);
   const around = quoted ? tidyCell(text.replace(quoted[0], ' ')) : '';
   if (quoted && isCrop(readCrop(around), false)) return { crop: around, variety: quoted[1]! };
@@ -97,12 +97,13 @@ function partName<Crop>(text: string, readCrop: ReadCrop<Crop>): { readonly crop
     if (isCrop(readCrop(first), false)) return { crop: first, variety: rest };
   }
   const words = text.split(/\s+/);
-  for (const firmly of [true, false])
+  for (const firmly of onlyFirmly ? [true] : [true, false])
     for (let taken = Math.min(3, words.length); taken > 0; taken -= 1) {
       const [begin, after] = [words.slice(0, taken).join(' '), words.slice(taken).join(' ')];
       if (isCrop(readCrop(begin), firmly)) return { crop: begin, variety: after };
       const [before, end] = [words.slice(0, -taken).join(' '), words.slice(-taken).join(' ')];
-      if (isCrop(readCrop(end), firmly)) return { crop: end, variety: before };
+      // A variety's last word that happens to be nearly a crop's is the variety's.
+      if (firmly && isCrop(readCrop(end), true)) return { crop: end, variety: before };
     }
   return { crop: '', variety: text };
 }
@@ -127,7 +128,8 @@ export function readNames<Crop extends { readonly id: string; readonly name: str
     cropSaid = said.heading;
     notes.push({ level: 'assumed', field, code: 'crop from heading', said: said.heading, taken: said.heading });
   } else if (cropSaid === '' && variety !== '') {
-    const inVariety = partName(variety, readCrop);
+    // Below a row with a crop an empty cell means the same one, unless the variety names another.
+    const inVariety = partName(variety, readCrop, said.above !== null);
     if (inVariety.crop !== '' && inVariety.variety !== '') [cropSaid, variety] = [inVariety.crop, inVariety.variety];
     else if (said.above) {
       cropSaid = said.above;

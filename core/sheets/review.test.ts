@@ -116,6 +116,11 @@ describe('guessing columns', () => {
     ],
     ['Place | Temp | Humidity\nFridge | 4 | 40 %', ['places', 'place', 'celsius', 'humidity']],
     ['Crop | Variety | Also called | Story\nPea | Long Siding | Siding | From the line', ['lines', 'crop', 'variety', 'aliases', 'story']],
+    // Heads of several words, of which one alone would mislead.
+    [
+      'Crop | Cultivar | Date collected | Seed count | Collected by | Hybrid? | Date tested | Seeds sown | Came up\nPea | Long Siding | 8/17/2018 | 300 | Greta Holm | no | 2/22/2021 | 50 | 44',
+      ['lots', 'crop', 'variety', 'harvested', 'amount', 'donor', 'kind', 'testedOn', 'laid', 'sprouted'],
+    ],
     // Nothing stands above: the contents have to do.
     [
       'tomato ruby lamp | 2018 | 20 g | Ann Fell\npea long siding | 2019 | 300 seeds | Tam Reed',
@@ -214,6 +219,23 @@ No | Crop | Variety | Harvest year | Amount | Grown from
     const text = 'Crop | Variety | Harvest year | Amount\nPea | Long Siding | 2019 | 3 g\nPea | Long Siding | 2019 | 3 g';
     expect(review(text).rows.map(({ made }) => made !== null)).toEqual([true, true]);
     expect(review(text, { answers: { 'twins:0': 'once' } }).rows.map(({ made }) => made !== null)).toEqual([true, false]);
+  });
+
+  test('a test in columns of its own belongs to the lot of its row; where it cannot be read it stays in the note', () => {
+    const [one, other] = lotsOf(
+      review(
+        'Crop | Variety | Harvest year | Amount | Date tested | Seeds sown | Came up\nPea | Long Siding | 2019 | 3 g | 25/2/2021 | 50 | 44\nPea | Turntable | 2019 | 3 g | 25/2/2021 | 10 | 12',
+      ),
+    );
+    expect(one?.tests).toMatchObject([{ laid: 50, sprouted: 44, laidOn: '2021-02-25' }]);
+    expect(other).toMatchObject({ tests: [], note: 'sprouted 12 of 10' });
+  });
+
+  test('an empty crop below another is that one, whatever the variety’s words are nearly', () => {
+    const [, bell] = lotsOf(
+      review('Crop | Variety | Harvest year | Amount\nLettuce | Frost Signal | 2019 | 3 g\n | Brass Bell | 2019 | 3 g'),
+    );
+    expect(bell?.line).toMatchObject({ cropId: 'lettuce', variety: 'Brass Bell' });
   });
 
   test('a house that takes no hybrids takes none by a sheet', () => {

@@ -11,10 +11,11 @@ import { readGerminated } from './readGerminated.ts';
 import { readHowMuch, unitInHead } from './readHowMuch.ts';
 import { readPerson } from './readPerson.ts';
 import type { NamesInFile } from './readVariety.ts';
+import { readWarmth, reviewCounts } from './reviewTest.ts';
 import { readVariety, type Variety } from './readVariety.ts';
 import { readWhen, someDayOf, type Dating } from './readWhen.ts';
 import { readYesNo, saysNothing, saysUnknown } from './readYesNo.ts';
-import { readCount, textOf, type Collector, type Row } from './row.ts';
+import { collector, readCount, textOf, type Collector, type Row } from './row.ts';
 import type { Field } from './fields.ts';
 
 /** What reading a row of lots needs besides its cells. */
@@ -114,12 +115,13 @@ function readTests(
   row: Row,
   harvested: PartialDate | null,
   { looking, dating }: LotReading,
-  { take, say }: Collector,
+  collect: Collector,
 ): { readonly made: TestMade[]; readonly left: string[] } {
+  const { take, say } = collect;
   const { answers, library } = looking;
   const columns = row.cells('germination');
   const [made, left]: [TestMade[], string[]] = [[], []];
-  const celsius = null;
+  const celsius = readWarmth(row.cell('celsius'), collect);
   for (const { said, head, column } of columns) {
     const laid = columns.length === 1 ? readSmall(row.cell('laid')) : null;
     // A result that cannot be read keeps nobody's seed out: it stays in the note.
@@ -154,6 +156,15 @@ function readTests(
     if (written.length < 10)
       say({ level: 'assumed', field: 'germination', column, code: 'date without a day', said: written, taken: laidOn });
     made.push({ ...germinated, laidOn, celsius, note: null });
+  }
+  if (columns.length === 0 && row.cell('sprouted') !== '') {
+    const own = collector();
+    const counted = reviewCounts(row, own);
+    for (const note of own.notes) say({ ...note, level: 'doubtful' });
+    const on = counted && take(readWhen(row.cell('testedOn'), dating('testedOn')));
+    if (counted && on && on !== 'unknown' && (harvested === null || yearOf(on) >= yearOf(harvested)))
+      made.push({ ...counted, laidOn: someDayOf(on, library.today, TESTED_IN_YEAR), celsius, note: null });
+    else left.push(['sprouted', row.cell('sprouted'), 'of', row.cell('laid')].join(' '));
   }
   return { made: made.sort((one, other) => one.laidOn.localeCompare(other.laidOn)), left };
 }

@@ -43,9 +43,15 @@ export function reviewTest(
 }
 
 function readResult(row: Row, { answers }: Looking, collect: Collector): Germinated | null {
-  const laid = readCount(row.cell('laid'), 'laid', collect, MOST_LAID);
   const [result] = row.cells('germination');
-  if (result) return collect.take(readGerminated(result.said, { answers, question: `size:${row.sheet}`, laid }));
+  if (!result) return reviewCounts(row, collect);
+  const laid = readCount(row.cell('laid'), 'laid', collect, MOST_LAID);
+  return collect.take(readGerminated(result.said, { answers, question: `size:${row.sheet}`, laid }));
+}
+
+/** So many tested and so many sprouted, in columns of their own. */
+export function reviewCounts(row: Row, collect: Collector): Germinated | null {
+  const laid = readCount(row.cell('laid'), 'laid', collect, MOST_LAID);
   const sprouted = /^0+$/.test(row.cell('sprouted').trim()) ? 0 : readCount(row.cell('sprouted'), 'sprouted', collect, MOST_LAID);
   if (sprouted === null || laid === null) {
     const field = laid === null ? 'laid' : 'sprouted';
@@ -57,7 +63,8 @@ function readResult(row: Row, { answers }: Looking, collect: Collector): Germina
   return null;
 }
 
-function readWarmth(cell: string, { say }: Collector): number | null {
+/** Degrees Celsius as a test was kept; null where nothing is said. */
+export function readWarmth(cell: string, { say }: Collector): number | null {
   const match = /^(-?\d{1,3}(?:[.,]\d{1,2})?)(?: ?°)?(?: ?([cf]))?\.?$/i.exec(cell.trim());
   if (cell.trim() === '' || /^[-?]+$/.test(cell.trim())) return null;
   const degrees = Number(match?.[1]?.replace(',', '.') ?? Number.NaN);
