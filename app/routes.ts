@@ -109,6 +109,7 @@ export default [
   route('report', 'routes/exchange/report.tsx'),
   route('everything.zip', 'routes/exchange/everything.ts'),
   route('import', 'routes/exchange/imports.tsx'),
+  route('listings', 'routes/exchange/listings.tsx'),
   route('import/:import', 'routes/exchange/import.tsx'),
   route('import/:import/corrected.csv', 'routes/exchange/corrected.ts'),
   route('settings/handover', 'routes/house/handover.tsx'),

@@ -10,6 +10,7 @@ import {
   storedQuestions,
   storedSheets,
 } from '#contracts/exchange/imports.ts';
+import { storedOffered, storedWanted } from '#contracts/exchange/listing.ts';
 import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
 import { storedRemedies, storedWhys } from '#contracts/growouts/risk.ts';
 import { storedChoices, storedWishes } from '#contracts/growouts/seasonPlan.ts';
@@ -36,6 +37,8 @@ export const STORED = {
   'import.counts': storedCounts,
   'import.questions': storedQuestions,
   'import.sheets': storedSheets,
+  'listing.kinds': storedOffered,
+  'listing.wants': storedWanted,
   'import_columns.columns': storedColumns,
   'import_row.fixed': storedFixes,
   'import_row.notes': storedNotes,

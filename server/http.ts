@@ -62,8 +62,8 @@ const MOST_BYTES = 1_000_000;
 /** Pages to which a photo may come. They look at the length before they read, to say beside the field that a photo is too large. */
 const TAKES_PHOTOS = /^\/(bench|tests)\/\d+(\.data)?$/;
 const MOST_PHOTO_FORM_BYTES = 100_000_000;
-/** The page to which a file of sheets may come. */
-const TAKES_SHEETS = /^\/import(\.data)?$/;
+/** The pages to which a file of sheets or a listing may come. */
+const TAKES_SHEETS = /^\/(import|listings)(\.data)?$/;
 
 /** A post says how long it is, and is short, whatever it calls itself; where photos come it may be longer. Nothing of a longer one is read. */
 export const shortPostsOnly: RequestHandler = (request, response, next) => {

@@ -21,6 +21,7 @@ export const TABLE_ABOUT: Readonly<Record<string, string>> = {
   line_alias: 'Another name of a variety',
   line_risk: 'How a variety is at risk, as it was last worked out',
   want_state_written: 'How far a want has got',
+  listing_written: 'What another library offers and wants',
   lot_written: 'A lot: seed of one variety, harvest and origin',
   lot_state: 'What a lot holds now, in seeds or milligrams, and how it germinates',
   lot_parent: 'Of which lot a lot was grown, or blended',

@@ -21,6 +21,7 @@ export const WHOLE: Readonly<Record<string, string>> = {
   line_alias: 'line_names',
   line_risk: 'line_risks',
   want_state_written: 'wants',
+  listing_written: 'other_libraries',
   lot_written: 'lots',
   lot_state: 'lot_states',
   lot_parent: 'lot_parents',

@@ -7,6 +7,8 @@ const givenBy = (role: (typeof ROLES)[number] | null) => names.filter((name) => 
 const SERVERS: readonly CommandName[] = ['held by rule'];
 const LEADERS: readonly CommandName[] = [
   'sheet imported',
+  'listing read',
+  'listing removed',
   'test bench set',
   'recall',
   'trial ended',

@@ -105,6 +105,8 @@ export const COMMANDS = {
   'failure told': lead('read own loans', 'undo'),
   'failure answered': work('undo'),
   'want noted': work('undo'),
+  'listing read': lead('manage people', 'undo'),
+  'listing removed': lead('manage people', 'undo'),
   'donor address made': work('its opposite'),
   'donor address ended': work('its opposite'),
   'logger hung up': work('written anew'),

@@ -40,7 +40,8 @@ export type BuiltOn =
   | 'rule taken on'
   | 'due date agreed'
   | 'failure answered'
-  | 'want noted';
+  | 'want noted'
+  | 'listing read';
 
 /** Why an act cannot be taken back. */
 export type UndoProblem =

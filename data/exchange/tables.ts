@@ -1,12 +1,13 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { AccountId, Day, LineId, LoanId, LotId, PersonId, PlaceId, TestId } from '#core/kernel/kinds.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import type { Level, Note } from '#core/sheets/notes.ts';
 import type { Thing } from '#core/sheets/fields.ts';
 import type { ColumnFields } from '#core/sheets/row.ts';
 import type { LEFT_OUT } from '#core/sheets/findTable.ts';
 import type { NewThing } from '#core/sheets/made.ts';
 import type { Question } from '#core/sheets/review.ts';
-import type { Fact, MaybeFact, ReadOnly } from '#data/columns.ts';
+import type { Fact, FactWithDefault, MaybeFact, ReadOnly } from '#data/columns.ts';
 
 /** Where an import is: waiting for the background, or for somebody's answer. */
 export type ImportState = 'to read' | 'columns' | 'to review' | 'reviewed' | 'to write' | 'done' | 'failed';
@@ -101,7 +102,30 @@ interface ImportMadeTable {
   name: Fact<string>;
 }
 
+/** A kind that another library offers. */
+export interface ListedOffer {
+  readonly crop: string;
+  readonly species: string;
+  readonly variety: string;
+  readonly label_promises: Claim | null;
+}
+export type ListedWant = Omit<ListedOffer, 'label_promises'>;
+
+interface ListingTable {
+  id: Generated<number>;
+  library: Fact<string>;
+  library_key: Fact<string>;
+  how_to_ask: Fact<string>;
+  as_of: Fact<Day>;
+  kinds: ColumnType<readonly ListedOffer[], string, never>;
+  wants: ColumnType<readonly ListedWant[], string, never>;
+  is_gone: FactWithDefault<boolean>;
+  act_key: Fact<string>;
+}
+
 export interface ExchangeTables {
+  listing_written: ListingTable;
+  listing: ReadOnly<ListingTable>;
   import: ImportTable;
   import_row: ImportRowTable;
   import_columns: ImportColumnsTable;

@@ -41,6 +41,7 @@ import * as round from './0039_round.ts';
 import * as offer from './0040_offer.ts';
 import * as lastBackup from './0041_last_backup.ts';
 import * as imports from './0042_imports.ts';
+import * as listings from './0043_listings.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -86,4 +87,5 @@ export const migrations: Record<string, Migration> = {
   '0040_offer': offer,
   '0041_last_backup': lastBackup,
   '0042_imports': imports,
+  '0043_listings': listings,
 };

@@ -1407,6 +1407,54 @@ CREATE TABLE public.line_risk (
     CONSTRAINT risk_is_for_some_years CHECK ((cardinality(by_year) > 0))
 );
 
+CREATE TABLE public.listing_written (
+    id bigint NOT NULL,
+    library text NOT NULL,
+    library_key text NOT NULL,
+    how_to_ask text NOT NULL,
+    as_of date NOT NULL,
+    kinds jsonb NOT NULL,
+    wants jsonb NOT NULL,
+    is_gone boolean DEFAULT false NOT NULL,
+    act_key uuid NOT NULL,
+    CONSTRAINT listing_names_its_library CHECK (((length(TRIM(BOTH FROM library)) >= 1) AND (length(TRIM(BOTH FROM library)) <= 120)))
+);
+
+CREATE VIEW public.listing AS
+ SELECT newest.id,
+    newest.library,
+    newest.library_key,
+    newest.how_to_ask,
+    newest.as_of,
+    newest.kinds,
+    newest.wants,
+    newest.is_gone,
+    newest.act_key
+   FROM ( SELECT DISTINCT ON (listing_written.library_key) listing_written.id,
+            listing_written.library,
+            listing_written.library_key,
+            listing_written.how_to_ask,
+            listing_written.as_of,
+            listing_written.kinds,
+            listing_written.wants,
+            listing_written.is_gone,
+            listing_written.act_key
+           FROM public.listing_written
+          WHERE (NOT (EXISTS ( SELECT
+                   FROM public.undone
+                  WHERE (undone.act_key = listing_written.act_key))))
+          ORDER BY listing_written.library_key, listing_written.id DESC) newest
+  WHERE (NOT newest.is_gone);
+
+ALTER TABLE public.listing_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.listing_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.loan_written (
     id bigint NOT NULL,
     lot_id bigint NOT NULL,
@@ -3091,6 +3139,9 @@ ALTER TABLE ONLY public.line
 ALTER TABLE ONLY public.line_risk
     ADD CONSTRAINT line_risk_pkey PRIMARY KEY (line_id);
 
+ALTER TABLE ONLY public.listing_written
+    ADD CONSTRAINT listing_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.loan_answer_written
     ADD CONSTRAINT loan_answer_written_pkey PRIMARY KEY (id);
 
@@ -3443,6 +3494,10 @@ CREATE INDEX line_risk_worst ON public.line_risk USING btree (risk DESC, line_id
 
 CREATE INDEX link_of_account ON public.one_time_link USING btree (account_id);
 
+CREATE INDEX listing_act ON public.listing_written USING btree (act_key);
+
+CREATE INDEX listing_of ON public.listing_written USING btree (library_key, id DESC);
+
 CREATE INDEX loan_answer_act ON public.loan_answer_written USING btree (act_key);
 
 CREATE INDEX loan_answer_of ON public.loan_answer_written USING btree (told_id);
@@ -3782,6 +3837,10 @@ CREATE TRIGGER keeper_written_untruncated BEFORE TRUNCATE ON public.keeper_writt
 CREATE TRIGGER lift_is_possible BEFORE INSERT ON public.hold_lift_written FOR EACH ROW EXECUTE FUNCTION public.check_lift();
 
 CREATE TRIGGER line_keeps_shelf_keys AFTER UPDATE OF name ON public.line FOR EACH ROW WHEN ((old.name <> new.name)) EXECUTE FUNCTION public.keep_shelf_keys();
+
+CREATE TRIGGER listing_written_unchanging BEFORE DELETE OR UPDATE ON public.listing_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER listing_written_untruncated BEFORE TRUNCATE ON public.listing_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER loan_answer_written_unchanging BEFORE DELETE OR UPDATE ON public.loan_answer_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -4286,6 +4345,9 @@ ALTER TABLE ONLY public.line
 
 ALTER TABLE ONLY public.line_risk
     ADD CONSTRAINT line_risk_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
+
+ALTER TABLE ONLY public.listing_written
+    ADD CONSTRAINT listing_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
 ALTER TABLE ONLY public.loan_written
     ADD CONSTRAINT loan_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -5039,6 +5101,10 @@ GRANT UPDATE(whys) ON TABLE public.line_risk TO kind_granary_app;
 GRANT UPDATE(remedies) ON TABLE public.line_risk TO kind_granary_app;
 
 GRANT UPDATE(worth) ON TABLE public.line_risk TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.listing_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.listing TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.loan_written TO kind_granary_app;
 

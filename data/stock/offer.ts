@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { LineId } from '#core/kernel/kinds.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
@@ -6,6 +7,7 @@ import { lendableLots } from '#data/stock/shelves.ts';
 
 /** A variety of which something may be lent now: no amounts, no people, no places. */
 export interface Offered {
+  readonly lineId: LineId;
   readonly crop: string;
   readonly species: string;
   readonly variety: string;
@@ -24,6 +26,7 @@ export async function listOffered(db: Db, search = ''): Promise<Offered[]> {
   if (search) query = query.where(holdsWords(search, 'lot.search_text'));
   return query
     .select([
+      'line.id as lineId',
       'crop.name as crop',
       sql<string>`facts->>'species'`.as('species'),
       'line.name as variety',

@@ -18,7 +18,7 @@ export async function bookletPdf(offer: {
   readonly library: string;
   readonly howToAsk: string;
   readonly today: string;
-  readonly kinds: readonly Offered[];
+  readonly kinds: readonly Omit<Offered, 'lineId'>[];
 }): Promise<Buffer> {
   const doc = new PDFDocument({
     size: [WIDTH, HEIGHT],

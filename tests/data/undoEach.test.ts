@@ -349,6 +349,8 @@ const ELSEWHERE: readonly CommandName[] = [
   'failure told',
   'failure answered',
   'want noted',
+  'listing read',
+  'listing removed',
 ];
 
 test('every command that undo takes back is taken back in a test', () => {

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { parseListing } from '#contracts/exchange/listing.ts';
 import { sessionOf } from '../support/session.ts';
 import { sampleLibrary } from './sampleLibrary.ts';
 
@@ -41,4 +42,12 @@ test('what is offered is told to everybody in one way, without people, places or
   await db.updateTable('house').set({ how_to_ask: null }).execute();
   for (const path of ['/offer', '/offer.csv', '/offer.json']) expect([path, (await stranger(path)).status]).toEqual([path, 404]);
   await db.updateTable('house').set({ how_to_ask: before!.how_to_ask }).execute();
+});
+
+test('what one library lists, another reads, without people, places or amounts in what is wanted', async () => {
+  const told = new Uint8Array(await (await stranger('/offer.json')).arrayBuffer());
+  const listing = parseListing(told)!;
+  expect(listing.library).toBe('Hollin Reach Seed Library');
+  expect(listing.wants.length).toBeGreaterThan(0);
+  for (const want of listing.wants) expect(Object.keys(want).sort()).toEqual(['crop', 'species', 'variety']);
 });

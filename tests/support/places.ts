@@ -108,6 +108,7 @@ export const PLACES: readonly Place[] = [
   place('wants', 'works here'),
   place('settings/take-out', 'coordinator'),
   place('import', 'coordinator', 'coordinator'),
+  place('listings', 'works here', 'coordinator'),
   place('report', 'works here'),
   place('everything.zip', 'coordinator', 'nobody', () => '/everything.zip', false),
   place('import/:import', 'coordinator', 'coordinator', () => `/import/${IMPORT}`),

@@ -125,6 +125,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <ButtonLink to="/tablet">Shared tablet</ButtonLink>
             <ButtonLink to="/report">Annual report</ButtonLink>
             <ButtonLink to="/import">Bring data in</ButtonLink>
+            <ButtonLink to="/listings">Other libraries</ButtonLink>
             <ButtonLink to="/settings/take-out">Take data out</ButtonLink>
             <ButtonLink to="/settings/handover">Handover</ButtonLink>
           </>

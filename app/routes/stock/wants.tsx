@@ -91,6 +91,7 @@ export default function Wants({ loaderData: { wants, search, act, got, page, tot
               <Download aria-hidden className="size-5" />
               Download CSV
             </ButtonLink>
+            <ButtonLink to="/listings">Other libraries</ButtonLink>
             <ButtonLink to="/tests/plan">Plan of tests</ButtonLink>
           </>
         }

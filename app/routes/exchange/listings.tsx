@@ -1,0 +1,204 @@
+import { Upload } from 'lucide-react';
+import { Form, Link } from 'react-router';
+import { db } from '#app/platform/database.server.ts';
+import { formActs, newFormKey, notAccepted } from '#app/platform/form.server.ts';
+import { formOf } from '#app/platform/incoming.server.ts';
+import { visitBy } from '#app/platform/visit.server.ts';
+import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { FieldError, FieldHint } from '#app/ui/FieldParts.tsx';
+import { Empty, PageHead } from '#app/ui/Page.tsx';
+import { Heads, Table } from '#app/ui/Table.tsx';
+import { useBusy } from '#app/ui/useBusy.ts';
+import { MOST_LISTING_BYTES, parseListing } from '#contracts/exchange/listing.ts';
+import { actKey } from '#contracts/fields.ts';
+import { formatDate } from '#core/calendar/formatDate.ts';
+import { may } from '#core/people/may.ts';
+import { matchListings, readListing, removeListing } from '#services/exchange/listings.server.ts';
+import { CLAIM_WORDS } from '#words/claims.ts';
+import type { Route } from './+types/listings.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Other libraries · Kind Granary' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { actor, house, today } = visitBy(context, request, 'work');
+  const listings = await matchListings(db, house, today);
+  return {
+    key: newFormKey(),
+    mayChange: may(actor.role, 'manage people'),
+    listings: listings.map((listing) => ({ ...listing, key: newFormKey() })),
+  };
+}
+
+/** Reads a listing from a file, or removes one. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const visit = visitBy(context, request, 'manage people');
+  const form = await formOf(request);
+  if (form.get('intent') === 'remove') {
+    const { give } = formActs<{ readonly code: 'no such listing' }>(form, visit, ['remove'], () => ({ '': ['It was removed already'] }));
+    return give(removeListing, {});
+  }
+  const file = form.get('file');
+  if (!(file instanceof File) || file.size === 0) return notAccepted({ why: 'missing' as const });
+  if (file.size > MOST_LISTING_BYTES) return notAccepted({ why: 'too large' as const });
+  const listing = parseListing(new Uint8Array(await file.arrayBuffer()));
+  const key = actKey.safeParse(form.get('key'));
+  if (!listing || !key.success) return notAccepted({ why: 'no listing' as const });
+  await readListing(visit, { key: key.data, listing });
+  return null;
+}
+
+const WHY = {
+  missing: 'Choose a file',
+  'too large': `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, and no listing`,
+  'no listing': 'This is no listing. Ask for the JSON file of their page “What we offer”',
+} as const;
+
+type Matched = Route.ComponentProps['loaderData']['listings'][number];
+const named = ({ crop, variety }: Kind) => `${crop} ‘${variety}’`;
+
+/** What other libraries offer that we want, and want that we lend. */
+export default function Listings({ loaderData: { key, mayChange, listings }, actionData }: Route.ComponentProps) {
+  const busy = useBusy();
+  return (
+    <>
+      <PageHead
+        title="Other libraries"
+        about="What they offer that we want, and what they want that we lend."
+        actions={<ButtonLink to="/wants">Wants list</ButtonLink>}
+      />
+      {listings.length === 0 && (
+        <div className="mb-8">
+          <Empty>
+            No listings yet. Another library that uses this program has one on its page “What we offer”: ask for its JSON file. Ours is{' '}
+            <a className="link" href="/offer.json">
+              here
+            </a>
+            , once Settings say how to ask for our seed.
+          </Empty>
+        </div>
+      )}
+      {listings.map((listing) => (
+        <OneLibrary key={listing.id} listing={listing} mayChange={mayChange} />
+      ))}
+      {mayChange && (
+        <Form key={key} method="post" encType="multipart/form-data" className="max-w-prose space-y-3 border-t border-rule pt-6">
+          <input type="hidden" name="key" value={key} />
+          <h2>Read a listing</h2>
+          <div>
+            <label htmlFor="file" className="block font-semibold">
+              Listing of another library
+            </label>
+            <FieldHint id="file-hint">A file that ends in .json. It replaces the one that the same library gave before.</FieldHint>
+            <input
+              id="file"
+              name="file"
+              type="file"
+              accept=".json"
+              aria-describedby="file-hint file-error"
+              onChange={({ currentTarget: input }) => {
+                input.setCustomValidity((input.files?.[0]?.size ?? 0) > MOST_LISTING_BYTES ? WHY['too large'] : '');
+                input.reportValidity();
+              }}
+              className="input mt-1 py-2"
+            />
+            <FieldError id="file-error">{actionData && 'why' in actionData ? WHY[actionData.why] : null}</FieldError>
+          </div>
+          <Button type="submit" look="action" disabled={busy}>
+            <Upload aria-hidden className="size-5" />
+            {busy ? 'Sending …' : 'Read it'}
+          </Button>
+        </Form>
+      )}
+    </>
+  );
+}
+
+function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonly mayChange: boolean }) {
+  const { id, library, asOf, howToAsk, kinds, wants, theyHave, weHave } = listing;
+  return (
+    <section aria-labelledby={`library-${id}`} className="mb-10">
+      <h2 id={`library-${id}`}>{library}</h2>
+      <p className="mt-1 mb-5 max-w-prose text-soft">
+        Listed {formatDate(asOf)}: {kinds} offered, {wants} wanted.{howToAsk && ` How to ask: ${howToAsk}`}
+      </p>
+      <h3 className="mb-1">They offer what we want</h3>
+      {theyHave.length === 0 ? (
+        <p className="mb-5">Nothing that is on our wants list.</p>
+      ) : (
+        <div className="mb-6">
+          <Table caption={`What ${library} offers that we want`}>
+            <Heads of={['We want', 'Their label promises', 'We lack']} />
+            <tbody>
+              {theyHave.map(({ ours, theirs, isSameName }) => (
+                <tr key={`${ours.lineId} ${theirs.crop} ${theirs.variety}`}>
+                  <td className="min-w-36">
+                    <Named ours={ours} theirs={theirs} isSameName={isSameName} to={`/wants?search=${encodeURIComponent(ours.variety)}`} />
+                  </td>
+                  <td>{theirs.label_promises ? CLAIM_WORDS[theirs.label_promises] : 'Not judged'}</td>
+                  <td>
+                    <span className="whitespace-nowrap">{ours.seeds} seeds,</span>{' '}
+                    <span className="whitespace-nowrap">by {formatDate(ours.by)}</span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </div>
+      )}
+      <h3 className="mb-1">They want what we lend</h3>
+      {weHave.length === 0 ? (
+        <p>Nothing that we lend now.</p>
+      ) : (
+        <ul aria-label={`What ${library} wants that we lend`}>
+          {weHave.map(({ ours, theirs, isSameName }) => (
+            <li key={`${ours.lineId} ${theirs.crop} ${theirs.variety}`} className="border-t border-rule py-1">
+              <Named ours={ours} theirs={theirs} isSameName={isSameName} to={`/lines/${ours.lineId}`} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {mayChange && (
+        <Form method="post" encType="multipart/form-data" className="mt-4">
+          <input type="hidden" name="key" value={listing.key} />
+          <input type="hidden" name="intent" value="remove" />
+          <input type="hidden" name="listingId" value={id} />
+          <Button type="submit">
+            Remove this listing<span className="sr-only"> of {library}</span>
+          </Button>
+        </Form>
+      )}
+    </section>
+  );
+}
+
+interface Kind {
+  readonly crop: string;
+  readonly variety: string;
+}
+
+/** A kind by our name, with theirs where it is another. */
+function Named({
+  ours,
+  theirs,
+  isSameName,
+  to,
+}: {
+  readonly ours: Kind;
+  readonly theirs: Kind;
+  readonly isSameName: boolean;
+  readonly to: string;
+}) {
+  return (
+    <>
+      <Link className="link inline-flex min-h-11 items-center font-semibold" to={to}>
+        {named(ours)}
+      </Link>
+      {named(theirs) !== named(ours) && (
+        <span className="block text-small text-soft">
+          They call it {named(theirs)}
+          {!isSameName && '. Ask whether it is the same'}
+        </span>
+      )}
+    </>
+  );
+}
