@@ -13,7 +13,7 @@ export interface Listing {
   readonly wants: readonly ListedWant[];
 }
 
-/** Writes down a listing; it counts instead of earlier ones of the same library. */
+/** Saves a listing; it counts instead of earlier ones of the same library. */
 export async function writeListing(db: Db, listing: Listing, actKey: string, isGone = false): Promise<void> {
   await db
     .insertInto('listing_written')

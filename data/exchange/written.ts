@@ -3,7 +3,7 @@ import type { Day, GardenId, LineId, LotId, PersonId, PlaceId } from '#core/kern
 import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { RuledHold } from '#core/passport/holds.ts';
-import type { NewLot } from '#data/lots/lots.ts';
+import { lotRow, type NewLot } from '#data/lots/lots.ts';
 import type { Db } from '#data/database.ts';
 import type { ImportMade } from '#data/exchange/tables.ts';
 import { writeFacts, writeMany } from './writeMany.ts';
@@ -145,7 +145,7 @@ export async function ensureLines(
   return { idOf: (cropId, name) => ids.get(`${cropId}:${name.toLowerCase()}`)!, made: made.map(({ id }) => id) };
 }
 
-/** Lists lines that were written down on their own, gives those without a story theirs, and adds other names. @returns what was added */
+/** Lists lines that were entered without a lot, gives those without a story theirs, and adds other names. @returns what was added */
 export async function writeLineWords(
   db: Db,
   lines: readonly { readonly id: LineId; readonly story: string | null; readonly aliases: readonly string[] }[],
@@ -195,26 +195,7 @@ export const writeLots = (db: Db, lots: readonly NewLot[], step: Step): Promise<
       search_text: 'text',
       act_key: 'uuid',
     },
-    lots.map((lot) => ({
-      code: lot.code,
-      line_id: lot.lineId,
-      origin: lot.origin,
-      kind: lot.kind,
-      unit: lot.unit,
-      seeds_per_gram: lot.seedsPerGram,
-      donor_id: lot.donorId,
-      garden_id: lot.gardenId,
-      harvested: lot.harvested,
-      plants_harvested: lot.plantsHarvested,
-      treated: lot.treated,
-      form: lot.form,
-      open_by: lot.openBy,
-      generation: lot.generation,
-      note: lot.note,
-      taken_in_on: lot.takenInOn,
-      search_text: lot.searchText,
-      act_key: lot.actKey,
-    })),
+    lots.map(lotRow),
     step,
   );
 

@@ -44,7 +44,7 @@ export async function findLineByName(
     .executeTakeFirst();
 }
 
-/** Lines that have or had a lot, or were written down before there was one. */
+/** Lines that have or had a lot, or were entered before there was one. */
 const isKnownLine = (id: string) =>
   sql`(exists (select from lot where lot.line_id = ${sql.ref(id)}) or exists (select from line as listed where listed.id = ${sql.ref(id)} and listed.is_listed))`;
 

@@ -42,36 +42,35 @@ export async function takeLotCode(db: Db, year: number): Promise<string> {
   return code;
 }
 
+/** A lot as its row. */
+export const lotRow = (lot: NewLot) => ({
+  code: lot.code,
+  line_id: lot.lineId,
+  origin: lot.origin,
+  kind: lot.kind,
+  unit: lot.unit,
+  seeds_per_gram: lot.seedsPerGram,
+  donor_id: lot.donorId,
+  garden_id: lot.gardenId,
+  harvested: lot.harvested,
+  plants_harvested: lot.plantsHarvested,
+  treated: lot.treated,
+  form: lot.form,
+  open_by: lot.openBy,
+  generation: lot.generation,
+  note: lot.note,
+  taken_in_on: lot.takenInOn,
+  search_text: lot.searchText,
+  act_key: lot.actKey,
+});
+
 /** Writes a lot; `parents` are the lots it was grown from, or blended of with so many seeds of each. */
 export async function createLot(
   db: Db,
   lot: NewLot,
   parents: readonly { readonly id: number; readonly seeds: Seeds | null }[],
 ): Promise<number> {
-  const { id } = await db
-    .insertInto('lot_written')
-    .values({
-      code: lot.code,
-      line_id: lot.lineId,
-      origin: lot.origin,
-      kind: lot.kind,
-      unit: lot.unit,
-      seeds_per_gram: lot.seedsPerGram,
-      donor_id: lot.donorId,
-      garden_id: lot.gardenId,
-      harvested: lot.harvested,
-      plants_harvested: lot.plantsHarvested,
-      treated: lot.treated,
-      form: lot.form,
-      open_by: lot.openBy,
-      generation: lot.generation,
-      note: lot.note,
-      taken_in_on: lot.takenInOn,
-      search_text: lot.searchText,
-      act_key: lot.actKey,
-    })
-    .returning('id')
-    .executeTakeFirstOrThrow();
+  const { id } = await db.insertInto('lot_written').values(lotRow(lot)).returning('id').executeTakeFirstOrThrow();
   if (parents.length > 0)
     await db
       .insertInto('lot_parent')

@@ -18,7 +18,7 @@ interface LineTable {
   offspring: ColumnType<boolean, boolean | undefined, never>;
   rules: ColumnType<Rules, string | undefined, string>;
   kept_elsewhere: Generated<boolean>;
-  /** Written down before there was a lot of it. */
+  /** Entered before there was a lot of it. */
   is_listed: Generated<boolean>;
   version: Generated<number>;
 }

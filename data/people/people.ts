@@ -128,7 +128,7 @@ export async function suggestPeople(db: Db, typed: string): Promise<{ id: number
     .execute();
 }
 
-/** Lines of a crop whose name holds what was typed, and that have or had a lot, or were written down before there was one. */
+/** Lines of a crop whose name holds what was typed, and that have or had a lot, or were entered before there was one. */
 export async function suggestLines(db: Db, cropId: string, typed: string): Promise<{ id: number; name: string }[]> {
   return db
     .selectFrom('line')

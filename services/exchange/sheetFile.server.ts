@@ -13,7 +13,7 @@ export type FileProblem =
 
 export type SheetsRead = { readonly ok: true; readonly sheets: readonly Sheet[] } | { readonly ok: false; readonly problem: FileProblem };
 
-/** More than any community library has written down; a larger file is parted by whoever has it. */
+/** More than any community library has recorded; a larger file is split by whoever has it. */
 export const MOST_ROWS = 100_000;
 export const MOST_COLUMNS = 300;
 /** What a packed file may hold once it is unpacked. */
@@ -25,7 +25,7 @@ const fail = (problem: FileProblem): SheetsRead => ({ ok: false, problem });
 const begins = (bytes: Uint8Array, ...values: readonly number[]) => values.every((value, index) => bytes[index] === value);
 
 /**
- * Reads a file with sheets as text, cell by cell: XLSX, ODS, or lines parted by commas, semicolons, tabs or bars in any usual encoding. What it is
+ * Reads a file with sheets as text, cell by cell: XLSX, ODS, or lines separated by commas, semicolons, tabs or bars in any usual encoding. What it is
  * is told by its contents and not by its name. Formulas are read as the values that were kept with them; macros are not looked at.
  */
 export async function readSheetFile(bytes: Uint8Array): Promise<SheetsRead> {
@@ -115,7 +115,7 @@ const lines = (text: string, delimiter: string, most: number, quote: '"' | false
     max_record_size: 1_000_000,
   });
 
-/** Lines parted by what parts them most evenly into most cells. Where a quote is never closed, quotes are letters. */
+/** Lines split at the separator that gives the most cells most evenly. Where a quote is never closed, quotes are letters. */
 function readLines(text: string): string[][] {
   const head = text
     .split(/\r\n|\n|\r/)

@@ -16,7 +16,7 @@ const ROWS = [
   ['Rübe', 'Signal, Red', '20 g'],
 ];
 
-describe('what is parted by marks', () => {
+describe('text with separators', () => {
   test.each([
     [',', 'Crop,Variety,Amount\nPea,Long Siding,300\nRübe,"Signal, Red",20 g\n'],
     [';', 'Crop;Variety;Amount\r\nPea;Long Siding;300\r\nRübe;Signal, Red;20 g'],

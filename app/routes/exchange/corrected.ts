@@ -8,7 +8,7 @@ import type { Route } from './+types/corrected.ts';
 
 const AT_ONCE = 1000;
 
-/** A sheet of an import with its corrections, and what there is to say of each row: to go on with it in a spreadsheet. */
+/** A sheet of an import with its corrections, and the notes on each row, to continue in a spreadsheet. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   visitBy(context, request, 'manage people');
   const one = await findImport(db, params.import);
