@@ -58,7 +58,7 @@ export function FilterSelect({
 }) {
   return (
     <label>
-      <span className="text-small font-semibold">{label}</span>
+      <span className="block text-small font-semibold">{label}</span>
       <select key={value} name={name} defaultValue={value} className="input mt-1 min-w-40 sm:max-w-52">
         {options.map((option) => (
           <option key={option.value} value={option.value}>

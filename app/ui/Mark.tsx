@@ -45,7 +45,7 @@ const VERDICT_MARKS: Record<VerdictKind, string> = {
 
 /** The verdict on a lot, and whether any test stands behind it. */
 export function VerdictMark({ verdict, isTested }: { verdict: VerdictKind | null; isTested: boolean }) {
-  if (verdict === null) return <Mark tone="plain">not judged yet</Mark>;
+  if (verdict === null) return <Mark tone="plain">germination not judged yet</Mark>;
   return (
     <>
       <Mark tone={VERDICT_TONES[verdict]}>{VERDICT_MARKS[verdict]}</Mark>
@@ -75,7 +75,7 @@ export function TreatedMark({ treated }: { treated: 'yes' | 'unknown' | null }) 
 /** What a lot's label may claim. */
 export function ClaimMark({ promise }: { promise: Claim | null }) {
   return promise === null ? (
-    <Mark tone="plain">not judged yet</Mark>
+    <Mark tone="plain">label not judged yet</Mark>
   ) : (
     <Mark tone={CLAIM_TONES[promise]}>{CLAIM_WORDS[promise].toLowerCase()}</Mark>
   );

@@ -4,8 +4,7 @@ import { Button } from '#app/ui/Button.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { FIELDS_OF, THINGS, type Field, type Thing } from '#core/sheets/fields.ts';
-import { grouped } from '#core/units/formatAmount.ts';
-import { FIELD_WORDS, THING_WORDS } from '#words/exchange.ts';
+import { FIELD_WORDS, rowsCounted, THING_WORDS } from '#words/exchange.ts';
 
 interface SheetShown {
   readonly name: string;
@@ -45,7 +44,7 @@ function OneSheet({ sheet, guesses, index, isAlone }: { sheet: SheetShown; guess
   return (
     <section aria-labelledby={`sheet-${index}`} className="mt-8 first:mt-0">
       <h2 id={`sheet-${index}`}>
-        {isAlone ? 'Columns' : sheet.name} <span className="text-body font-normal text-soft">{grouped(sheet.rows)} rows</span>
+        {isAlone ? 'Columns' : sheet.name} <span className="text-body font-normal text-soft">{rowsCounted(sheet.rows)}</span>
       </h2>
       {sheet.isRemembered && <p className="mt-1 text-soft">Set up as you left it for the last file with these column heads.</p>}
       <label className="mt-3 block max-w-80">

@@ -2,8 +2,7 @@ import { ButtonLink } from '#app/ui/Button.tsx';
 import { Notice } from '#app/ui/Page.tsx';
 import { THINGS, type Thing } from '#core/sheets/fields.ts';
 import type { NewThing } from '#core/sheets/made.ts';
-import { grouped } from '#core/units/formatAmount.ts';
-import { thingsCounted } from '#words/exchange.ts';
+import { rowsCounted, thingsCounted } from '#words/exchange.ts';
 import type { Level } from '#core/sheets/notes.ts';
 
 /** What was made of an import, where it is now, and how to undo all of it. */
@@ -17,13 +16,20 @@ export function Done({
   isUndone: boolean;
 }) {
   const made = THINGS.filter((thing) => (counts[thing] ?? 0) > 0).map((thing) => thingsCounted(thing, counts[thing]!));
-  const left = (counts.wrong ?? 0) + (counts.known ?? 0);
+  const { wrong = 0, known = 0 } = counts;
   if (isUndone) return <Notice tone="doubt">This import was undone. You can bring the same file in again.</Notice>;
   return (
     <>
       <Notice tone="good">Imported: {made.join(', ') || 'nothing new'}.</Notice>
       <div className="max-w-prose space-y-3">
-        {left > 0 && <p>{grouped(left)} rows were left out: they were here already, or could not be read.</p>}
+        {wrong > 0 && (
+          <p>{rowsCounted(wrong)} could not be imported. Correct the file and bring it in again: what is here already is left out.</p>
+        )}
+        {known > 0 && (
+          <p>
+            {rowsCounted(known)} {known === 1 ? 'was' : 'were'} here already.
+          </p>
+        )}
         {(counts.lots ?? 0) > 0 && (
           <p>
             Promise and germination outlook of each lot are being worked out now. Until that is done, which takes a minute or two, it cannot

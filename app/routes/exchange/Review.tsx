@@ -56,7 +56,7 @@ function WhatHappens({ counts }: Pick<ReviewView, 'counts'>) {
   const made = THINGS.filter((thing) => (counts[thing] ?? 0) > 0).map((thing) => thingsCounted(thing, counts[thing]!));
   const fresh = NEW_THINGS.filter((what) => (counts[what] ?? 0) > 0).map((what) => newCounted(what, counts[what]!));
   const ready = (counts.good ?? 0) + (counts.assumed ?? 0);
-  const doubtful = counts.doubtful ?? 0;
+  const { doubtful = 0, wrong = 0, known = 0 } = counts;
   return (
     <section aria-label="What would be imported" className="mb-8 border-l-4 border-grain bg-sheet px-5 py-4">
       <p className="font-semibold">
@@ -64,9 +64,10 @@ function WhatHappens({ counts }: Pick<ReviewView, 'counts'>) {
         {fresh.length > 0 && `, with ${list(fresh)}`}.
       </p>
       <p className="mt-1 text-small text-soft">
-        {rowsCounted(ready)} {ready === 1 ? 'is' : 'are'} ready, {grouped(doubtful)} are read in one of two ways,{' '}
-        {grouped(counts.wrong ?? 0)} cannot be imported yet
-        {(counts.known ?? 0) > 0 && `, ${grouped(counts.known!)} are here already`}.
+        {rowsCounted(ready)} {ready === 1 ? 'is' : 'are'} ready
+        {doubtful > 0 && `, ${grouped(doubtful)} can be read in two ways`}
+        {wrong > 0 && `, ${grouped(wrong)} cannot be imported yet`}
+        {known > 0 && `, ${grouped(known)} ${known === 1 ? 'is' : 'are'} here already`}.
       </p>
       <Form method="post" className="mt-4 flex flex-wrap gap-3">
         {ready + doubtful > 0 && (
