@@ -83,7 +83,7 @@ const DONE: Readonly<Record<CommandName, string>> = {
   'failure told': 'Failed crop reported',
   'failure answered': 'Failed crop answered',
   'want noted': 'Want updated',
-  'listing read': 'Listing of another library read',
+  'listing read': 'Listing of another library added',
   'listing removed': 'Listing of another library removed',
   'donor address made': 'Donor’s link created',
   'donor address ended': 'Donor’s link ended',

@@ -126,7 +126,7 @@ const SENTENCES: Readonly<Record<NoteCode, (said: string, taken: string) => stri
     `“${said}” is not an amount we can read. Enter for example 20 g, 300 seeds or 2 packets; leave it empty if nothing is left`,
   'amount too much': (said) => `${said} is more than a library holds of one lot. Check the number and its unit`,
   'amount without unit': (said) => `“${said}” has no unit. It is read as seeds`,
-  'amount in packets': (said, taken) => `“${said}” is reckoned with ${taken} seeds in a packet`,
+  'amount in packets': (said, taken) => `“${said}” is counted at ${taken} seeds a packet`,
   'amount approximate': (said) => `“${said}” is kept as an estimate`,
   'no amount': () => 'No amount: the lot is recorded with nothing in stock',
   'germination unreadable': (said) =>
@@ -149,7 +149,7 @@ const SENTENCES: Readonly<Record<NoteCode, (said: string, taken: string) => stri
   'container unknown': (said, taken) => `“${said}” is not a container we know. It is kept as ${taken}`,
   'origin unknown': (said) => `“${said}” does not say how it was acquired. It is kept as donated`,
   'number twice': (said, taken) => `The number ${said} is also in row ${taken}`,
-  'same row twice': (said) => `The same as row ${said}. Two lots, or one written twice?`,
+  'same row twice': (said) => `The same as row ${said}. Two lots, or one entered twice?`,
   'parent unknown': (said) => `There is no lot with the number “${said}” to be grown from`,
   'parent of another crop': (said) => `It cannot be grown from ${said}: that is another crop`,
   'parent younger': (said) => `It was harvested before the lot it was grown from (${shown(said)})`,
@@ -166,8 +166,7 @@ const SENTENCES: Readonly<Record<NoteCode, (said: string, taken: string) => stri
   'humidity unreadable': (said) => `“${said}” is not a relative humidity. Enter for example 45 %`,
   'taken in assumed': (said, taken) => `Received ${said} is before the harvest, so ${taken} is entered`,
   'imported before': (said, taken) => `Imported before, from ${said}, row ${taken}. It is left out`,
-  'changed since import': (said, taken) =>
-    `Number ${said} was imported before as lot ${taken}, and says something else now. It is left out`,
+  'changed since import': (said, taken) => `Number ${said} was imported before as lot ${taken}, and has changed since. It is left out`,
   'known already': (_, taken) => `${taken} is already here`,
   'text cut': (_, taken) => `The note is longer than ${taken} characters and is cut there`,
 };
@@ -204,7 +203,7 @@ export function questionWords(key: string, note: Note, head: string): string {
     case 'place':
       return note.said === '' ? 'Where is the seed that has no storage place?' : `Is “${note.said}” one of these places?`;
     case 'twins':
-      return 'Some rows are there twice. Are they two lots each, or one written twice?';
+      return 'Some rows appear twice. Are they two lots, or one entered twice?';
     case 'again':
       return `Number ${note.said} was imported before. Is this row the same lot, or another?`;
     default:
@@ -228,7 +227,7 @@ export function readingWords(key: string, { value, shows }: Reading): string {
     case 'household':
       return value === 'household' ? `One household: ${shows}` : `One person: ${shows}`;
     case 'twins':
-      return value === 'both' ? 'Two lots' : 'Written twice: import once';
+      return value === 'both' ? 'Two lots' : 'Entered twice: import once';
     case 'again':
       return value === 'another' ? 'Another lot: import it' : `The same as ${shows}: leave it out`;
     default:
@@ -317,7 +316,7 @@ export function answeredWords(key: string, answer: string, crops: readonly { rea
     case 'unit':
       return `A bare number counts ${words.toLowerCase()}`;
     case 'twins':
-      return answer === 'both' ? 'Rows that are there twice are two lots' : 'Rows that are there twice are imported once';
+      return answer === 'both' ? 'Rows that appear twice are two lots' : 'Rows that appear twice are imported once';
     case 'household':
       return answer === 'household' ? `“${said}” is one household` : `“${said}” is one person`;
     default:

@@ -1,6 +1,5 @@
 import { sql } from 'kysely';
 import type { Day, GardenId, LineId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
-import { nextLotCode } from '#core/lotcode/lotCode.ts';
 import type { Passport } from '#core/passport/passport.ts';
 import type { RuledHold } from '#core/passport/holds.ts';
 import { lotRow, type NewLot } from '#data/lots/lots.ts';
@@ -11,26 +10,6 @@ import { writeFacts, writeMany } from './writeMany.ts';
 // Everything that an import writes, table by table. The rules of the database hold for each row as for one that was written alone.
 
 export type Step = () => Promise<void>;
-
-/** Hands out so many lot codes of a year; whoever takes one alone waits. */
-export async function takeLotCodes(db: Db, year: number, count: number): Promise<string[]> {
-  if (count === 0) return [];
-  await db
-    .insertInto('lot_code_counter')
-    .values({ year, last: 0 })
-    .onConflict((conflict) => conflict.doNothing())
-    .execute();
-  const { last } = await db.selectFrom('lot_code_counter').select('last').where('year', '=', year).forUpdate().executeTakeFirstOrThrow();
-  const codes: string[] = [];
-  let running = last;
-  while (codes.length < count) {
-    const next = nextLotCode(year, running + 1);
-    codes.push(next.code);
-    running = next.running;
-  }
-  await db.updateTable('lot_code_counter').set({ last: running }).where('year', '=', year).execute();
-  return codes;
-}
 
 export interface PersonToWrite {
   readonly name: string;

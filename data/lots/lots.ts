@@ -31,15 +31,28 @@ export interface NewLot {
 
 /** Hands out the next unused code of a year; two intakes at once wait for each other. */
 export async function takeLotCode(db: Db, year: number): Promise<string> {
+  const [code] = await takeLotCodes(db, year, 1);
+  return code!;
+}
+
+/** Hands out so many lot codes of a year; whoever else takes one waits. */
+export async function takeLotCodes(db: Db, year: number, count: number): Promise<string[]> {
+  if (count === 0) return [];
   await db
     .insertInto('lot_code_counter')
     .values({ year, last: 0 })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
   const { last } = await db.selectFrom('lot_code_counter').select('last').where('year', '=', year).forUpdate().executeTakeFirstOrThrow();
-  const { code, running } = nextLotCode(year, last + 1);
+  const codes: string[] = [];
+  let running = last;
+  while (codes.length < count) {
+    const next = nextLotCode(year, running + 1);
+    codes.push(next.code);
+    running = next.running;
+  }
   await db.updateTable('lot_code_counter').set({ last: running }).where('year', '=', year).execute();
-  return code;
+  return codes;
 }
 
 /** A lot as its row. */

@@ -13,12 +13,12 @@ import type { Who } from '#core/sheets/readPerson.ts';
 import type { Reviewed } from '#core/sheets/row.ts';
 import { middleSeedsPerGram, type StockUnit } from '#core/units/seedsAndWeight.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
+import { takeLotCodes } from '#data/lots/lots.ts';
 import type { Db } from '#data/database.ts';
 import {
   ensureGardens,
   ensureLines,
   ensurePlaces,
-  takeLotCodes,
   waitForReckoning,
   writeCloses,
   writeClimates,

@@ -15,12 +15,12 @@ test('a listing of another library shows what we want of it, and is undone', asy
   await page.goto('/wants');
   await page.getByRole('link', { name: 'Other libraries' }).click();
   const file = page.getByLabel('Listing of another library');
-  const read = page.getByRole('button', { name: 'Read it' });
+  const read = page.getByRole('button', { name: 'Add this listing' });
   await read.click();
   await expect(page.getByText('Choose a file', { exact: true })).toBeVisible();
   await file.setInputFiles(jsonFile('<html>Not found</html>'));
   await read.click();
-  await expect(page.getByText('This is no listing.')).toBeVisible();
+  await expect(page.getByText('This file is not a listing.')).toBeVisible();
 
   // A library that has what we want, and wants what we have.
   const theirs = { ...ours, library: 'Listed Elsewhere', kinds: ours.wants, wants: ours.kinds };

@@ -45,7 +45,7 @@ export function Questions({
       {questions.length > 0 && (
         <Form method="post" className="mt-1">
           <p className="max-w-prose text-soft">
-            Each answer counts for every row it concerns. You may leave any of them: what is chosen now is how the rows are read.
+            Each answer counts for every row it concerns. Skip any of them, and the rows are read as chosen now.
           </p>
           <ol className="mt-3">
             {shown.map((question, index) => (

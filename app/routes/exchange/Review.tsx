@@ -77,7 +77,7 @@ function WhatHappens({ counts }: Pick<ReviewView, 'counts'>) {
         )}
         {doubtful > 0 && ready > 0 && (
           <Button type="submit" name="intent" value="write good" disabled={busy}>
-            Import only the {grouped(ready)} without a doubt
+            Import only the {grouped(ready)} clear ones
           </Button>
         )}
         <Button type="submit" name="intent" value="reopen" disabled={busy}>

@@ -188,7 +188,7 @@ export default function Import({ loaderData: view, actionData }: Route.Component
 const ABOUT = {
   working: undefined,
   columns: 'Step 1 of 2: check what each column holds. Nothing is saved yet.',
-  review: 'Step 2 of 2: check what would be made of the rows. Nothing is saved yet.',
+  review: 'Step 2 of 2: check how the rows are read. Nothing is saved yet.',
   done: undefined,
   failed: undefined,
 } as const;

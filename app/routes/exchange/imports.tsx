@@ -112,7 +112,7 @@ export default function Imports({ loaderData: { key, page, total, imports }, act
           Earlier imports
         </h2>
         {imports.length === 0 ? (
-          <Empty>No imports yet. What you bring in is listed here, with what was made of it.</Empty>
+          <Empty>No imports yet. What you bring in is listed here, with what came of it.</Empty>
         ) : (
           <Table caption="Earlier imports">
             <Heads of={['File', 'State', 'What it brings', 'When', 'By']} />

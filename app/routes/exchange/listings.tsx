@@ -49,8 +49,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 
 const WHY = {
   missing: 'Choose a file',
-  'too large': `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, and no listing`,
-  'no listing': 'This is no listing. Ask for the JSON file of their page “What we offer”',
+  'too large': `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, so it cannot be a listing`,
+  'no listing': 'This file is not a listing. Ask them for the JSON file from their page “What we offer”',
 } as const;
 
 type Matched = Route.ComponentProps['loaderData']['listings'][number];
@@ -83,7 +83,7 @@ export default function Listings({ loaderData: { key, mayChange, listings }, act
       {mayChange && (
         <Form key={key} method="post" encType="multipart/form-data" className="max-w-prose space-y-3 border-t border-rule pt-6">
           <input type="hidden" name="key" value={key} />
-          <h2>Read a listing</h2>
+          <h2>Add a listing</h2>
           <div>
             <label htmlFor="file" className="block font-semibold">
               Listing of another library
@@ -105,7 +105,7 @@ export default function Listings({ loaderData: { key, mayChange, listings }, act
           </div>
           <Button type="submit" look="action" disabled={busy}>
             <Upload aria-hidden className="size-5" />
-            {busy ? 'Sending …' : 'Read it'}
+            {busy ? 'Sending …' : 'Add this listing'}
           </Button>
         </Form>
       )}
@@ -123,7 +123,7 @@ function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonl
       </p>
       <h3 className="mb-1">They offer what we want</h3>
       {theyHave.length === 0 ? (
-        <p className="mb-5">Nothing that is on our wants list.</p>
+        <p className="mb-5">Nothing from our wants list.</p>
       ) : (
         <div className="mb-6">
           <Table caption={`What ${library} offers that we want`}>
@@ -147,7 +147,7 @@ function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonl
       )}
       <h3 className="mb-1">They want what we lend</h3>
       {weHave.length === 0 ? (
-        <p>Nothing that we lend now.</p>
+        <p>Nothing we can lend right now.</p>
       ) : (
         <ul aria-label={`What ${library} wants that we lend`}>
           {weHave.map(({ ours, theirs, isSameName }) => (
