@@ -155,7 +155,7 @@ const UNITS: readonly (readonly [RegExp, string])[] = [
 /** What a column holds, where its name does not say it. */
 const descriptionOf = (column: string): string => UNITS.find(([pattern]) => pattern.test(column))?.[1] ?? column.replaceAll('_', ' ');
 
-const FIELD_TYPES: Readonly<Record<string, string>> = {
+const SCALARS = {
   int8: 'integer',
   int4: 'integer',
   int2: 'integer',
@@ -163,6 +163,10 @@ const FIELD_TYPES: Readonly<Record<string, string>> = {
   float8: 'number',
   float4: 'number',
   bool: 'boolean',
+};
+
+const FIELD_TYPES: Readonly<Record<string, string>> = {
+  ...SCALARS,
   date: 'date',
   timestamptz: 'datetime',
   jsonb: 'object',
@@ -208,13 +212,7 @@ export function dataPackage(
 }
 
 const JSON_TYPES: Readonly<Record<string, string>> = {
-  int8: 'integer',
-  int4: 'integer',
-  int2: 'integer',
-  numeric: 'number',
-  float8: 'number',
-  float4: 'number',
-  bool: 'boolean',
+  ...SCALARS,
   _text: 'array',
   _int4: 'array',
   _float4: 'array',

@@ -1,32 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { readAlmanac } from '../../almanac/read.ts';
 import { describeLot, DESCRIPTORS, kindOfStatus, originOfSource } from '../exchange/passportDescriptors.ts';
 import { findTable, type Sheet } from './findTable.ts';
 import { guessColumns } from './guessColumns.ts';
 import type { Library } from './library.ts';
 import type { LotMade } from './made.ts';
 import type { Answers } from './notes.ts';
-import { cropReader } from './readCrop.ts';
 import { reviewSheets } from './review.ts';
 import type { Reading } from './row.ts';
+import { EMPTY_LIBRARY, readCrop } from '../../tests/support/sheetLibrary.ts';
 
-const crops = readAlmanac().crops;
-const readCrop = cropReader(crops);
 const isGroup = (cell: string) => ['exact', 'several'].includes(readCrop(cell).is);
-
-const EMPTY: Library = {
-  crops,
-  lines: [],
-  people: [],
-  gardens: [],
-  places: [],
-  lots: [],
-  imported: new Map(),
-  takesHybrids: true,
-  southern: false,
-  usualOrder: 'day first',
-  today: '2026-11-27',
-};
 
 const sheetOf = (text: string, name = 'Sheet 1'): Sheet => ({
   name,
@@ -42,7 +25,7 @@ const readingOf = (sheet: Sheet, at = 0): Reading => {
 };
 
 const review = (text: string, { library = {}, answers = {} }: { library?: Partial<Library>; answers?: Answers } = {}) =>
-  reviewSheets([readingOf(sheetOf(text))], { ...EMPTY, ...library }, answers);
+  reviewSheets([readingOf(sheetOf(text))], { ...EMPTY_LIBRARY, ...library }, answers);
 
 const lotsOf = ({ rows }: ReturnType<typeof review>) => rows.map(({ made }) => made as LotMade | null);
 
@@ -268,7 +251,7 @@ describe('several sheets of one file', () => {
     'Member | Lot | Date lent | Packets | Returned\nAnn & Bob Fell | A1 | 25/3/2020 | 2 | yes\nTam Reed | A2 | 25/3/2021 | 1 |\nTam Reed | Pea Long Siding | 25/3/2021 | 1 |',
     'Loans',
   );
-  const all = reviewSheets([LOANS, LOTS, TESTS].map(readingOf), EMPTY, {});
+  const all = reviewSheets([LOANS, LOTS, TESTS].map(readingOf), EMPTY_LIBRARY, {});
   const of = (sheet: number) => all.rows.filter((row) => row.sheet === sheet);
 
   test('tests and loans find the lots of the same file by their number, whatever the order of the sheets', () => {
@@ -329,7 +312,7 @@ describe('passport data of genebanks', () => {
     const sheet: Sheet = { name: 'Accessions', rows: [[...DESCRIPTORS], ...described.map((row) => DESCRIPTORS.map((name) => row[name]))] };
     const reading = readingOf(sheet);
     expect(reading.thing).toBe('lots');
-    const { rows } = reviewSheets([reading], EMPTY, {});
+    const { rows } = reviewSheets([reading], EMPTY_LIBRARY, {});
     expect(rows.map(({ notes }) => notes.filter(({ level }) => level === 'wrong' || level === 'doubtful'))).toEqual([[], [], []]);
     expect(rows.map(({ made }) => made)).toMatchObject([
       {

@@ -2,17 +2,16 @@ import { expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { readAlmanac } from '#almanac/read.ts';
 import { findTable } from '#core/sheets/findTable.ts';
 import { guessColumns } from '#core/sheets/guessColumns.ts';
 import type { Library } from '#core/sheets/library.ts';
 import { passportOf } from '#core/sheets/passportOf.ts';
-import { cropReader } from '#core/sheets/readCrop.ts';
 import { reviewSheets } from '#core/sheets/review.ts';
 import { storedNotes } from '#contracts/exchange/imports.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
 import { noteWords, questionWords, readingWords } from '#words/exchange.ts';
 import { readSheetFile } from './sheetFile.server.ts';
+import { EMPTY_LIBRARY, readCrop } from '../../tests/support/sheetLibrary.ts';
 
 /** `npm run hostile` asks for 20 000. */
 const FILES = Number(process.env['HOSTILE_FILES'] ?? 150);
@@ -20,20 +19,12 @@ const SEED = Number(process.env['HOSTILE_SEED'] ?? 20);
 
 const SHEETS = join(import.meta.dirname, '../../demo/sheets');
 const sources = readdirSync(SHEETS).map((name) => new Uint8Array(readFileSync(join(SHEETS, name))));
-const crops = readAlmanac().crops;
-const readCrop = cropReader(crops);
 const LIBRARY: Library = {
-  crops,
+  ...EMPTY_LIBRARY,
   lines: [{ id: 1, cropId: 'pea', name: 'Long Siding', aliases: ['Siding'], hasStory: false }],
   people: [{ id: 1, name: 'Hester Crake' }],
   gardens: [{ id: 1, name: 'Long Acre' }],
   places: [{ id: 1, name: 'Fridge' }],
-  lots: [],
-  imported: new Map(),
-  takesHybrids: true,
-  southern: false,
-  usualOrder: 'day first',
-  today: '2026-11-27',
 };
 
 /** What people and programs put into cells that nobody thought of. */

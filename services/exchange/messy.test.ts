@@ -1,29 +1,14 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readAlmanac } from '#almanac/read.ts';
 import { findTable } from '#core/sheets/findTable.ts';
 import { guessColumns } from '#core/sheets/guessColumns.ts';
 import type { Library } from '#core/sheets/library.ts';
-import { cropReader } from '#core/sheets/readCrop.ts';
 import { reviewSheets } from '#core/sheets/review.ts';
 import { readSheetFile } from './sheetFile.server.ts';
+import { EMPTY_LIBRARY, readCrop } from '../../tests/support/sheetLibrary.ts';
 
-const crops = readAlmanac().crops;
-const readCrop = cropReader(crops);
-const EMPTY: Library = {
-  crops,
-  lines: [],
-  people: [],
-  gardens: [],
-  places: [{ id: 1, name: 'Shelf' }],
-  lots: [],
-  imported: new Map(),
-  takesHybrids: true,
-  southern: false,
-  usualOrder: 'day first',
-  today: '2026-11-27',
-};
+const EMPTY: Library = { ...EMPTY_LIBRARY, places: [{ id: 1, name: 'Shelf' }] };
 
 /** A file of the sample data as it is guessed, with these answers. */
 async function bring(name: string, answers: Readonly<Record<string, string>>) {
@@ -46,7 +31,7 @@ test.each([
   ['seed-swap.xlsx', { 'crop:winter squashs': 'winter-squash' }, { things: ['lots', 'people', 'loans'], rows: 92, wrong: 1 }],
   ['collection.ods', { 'crop:winter squash': 'winter-squash', 'crop:kail': 'kale' }, { things: ['lots'], rows: 29, wrong: 0 }],
 ] as const)('%s comes in', async (name, answers, expected) => {
-  const crop = (id: string) => crops.find((one) => one.id === id || one.name.toLowerCase().startsWith(id.replace('-', ' ')))!.id;
+  const crop = (id: string) => EMPTY.crops.find((one) => one.id === id || one.name.toLowerCase().startsWith(id.replace('-', ' ')))!.id;
   const settled = Object.fromEntries(Object.entries(answers).map(([question, id]) => [question, crop(id)]));
   const { wrong, ...read } = await bring(name, settled);
   expect({ ...read, wrong: wrong.length, codes: wrong }).toMatchObject({ ...expected, things: [...expected.things] });

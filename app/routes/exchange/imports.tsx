@@ -7,6 +7,7 @@ import { readSheetUpload } from '#app/platform/sheetUpload.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { FieldError, FieldHint } from '#app/ui/FieldParts.tsx';
+import { FileField } from '#app/ui/FileField.tsx';
 import { Pager } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
@@ -69,25 +70,13 @@ export default function Imports({ loaderData: { key, page, total, imports }, act
       />
       <Form method="post" encType="multipart/form-data" className="mb-10 max-w-prose space-y-5">
         <input type="hidden" name="key" value={key} />
-        <div>
-          <label htmlFor="file" className="block font-semibold">
-            Spreadsheet
-          </label>
-          <FieldHint id="file-hint">A file that ends in .csv, .tsv, .xlsx or .ods. Several sheets in one file are read together.</FieldHint>
-          <input
-            id="file"
-            name="file"
-            type="file"
-            accept=".csv,.tsv,.txt,.xlsx,.xlsm,.ods"
-            aria-describedby="file-hint file-error"
-            onChange={({ currentTarget: input }) => {
-              input.setCustomValidity((input.files?.[0]?.size ?? 0) > MOST_SHEET_BYTES ? WHY['too large'] : '');
-              input.reportValidity();
-            }}
-            className="input mt-1 py-2"
-          />
-          <FieldError id="file-error">{errorAt('file')}</FieldError>
-        </div>
+        <FileField
+          label="Spreadsheet"
+          hint="A file that ends in .csv, .tsv, .xlsx or .ods. Several sheets in one file are read together."
+          accept=".csv,.tsv,.txt,.xlsx,.xlsm,.ods"
+          most={{ bytes: MOST_SHEET_BYTES, refusal: WHY['too large'] }}
+          error={errorAt('file')}
+        />
         <div>
           <label htmlFor="pasted" className="block font-semibold">
             Or paste cells

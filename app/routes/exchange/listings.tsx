@@ -5,7 +5,7 @@ import { formActs, newFormKey, notAccepted } from '#app/platform/form.server.ts'
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { FieldError, FieldHint } from '#app/ui/FieldParts.tsx';
+import { FileField } from '#app/ui/FileField.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
@@ -84,25 +84,13 @@ export default function Listings({ loaderData: { key, mayChange, listings }, act
         <Form key={key} method="post" encType="multipart/form-data" className="max-w-prose space-y-3 border-t border-rule pt-6">
           <input type="hidden" name="key" value={key} />
           <h2>Add a listing</h2>
-          <div>
-            <label htmlFor="file" className="block font-semibold">
-              Listing of another library
-            </label>
-            <FieldHint id="file-hint">A file that ends in .json. It replaces the one that the same library gave before.</FieldHint>
-            <input
-              id="file"
-              name="file"
-              type="file"
-              accept=".json"
-              aria-describedby="file-hint file-error"
-              onChange={({ currentTarget: input }) => {
-                input.setCustomValidity((input.files?.[0]?.size ?? 0) > MOST_LISTING_BYTES ? WHY['too large'] : '');
-                input.reportValidity();
-              }}
-              className="input mt-1 py-2"
-            />
-            <FieldError id="file-error">{actionData && 'why' in actionData ? WHY[actionData.why] : null}</FieldError>
-          </div>
+          <FileField
+            label="Listing of another library"
+            hint="A file that ends in .json. It replaces the one that the same library gave before."
+            accept=".json"
+            most={{ bytes: MOST_LISTING_BYTES, refusal: WHY['too large'] }}
+            error={actionData && 'why' in actionData ? WHY[actionData.why] : null}
+          />
           <Button type="submit" look="action" disabled={busy}>
             <Upload aria-hidden className="size-5" />
             {busy ? 'Sending …' : 'Add this listing'}
