@@ -10,6 +10,7 @@ import {
   storedQuestions,
   storedSheets,
 } from '#contracts/exchange/imports.ts';
+import { storedRecalledThere } from '#contracts/exchange/swap.ts';
 import { storedOffered, storedWanted } from '#contracts/exchange/listing.ts';
 import { storedCropPrices, storedCropThresholds, storedGrowing, storedRules } from '#contracts/house/settings.ts';
 import { storedRemedies, storedWhys } from '#contracts/growouts/risk.ts';
@@ -42,6 +43,7 @@ export const STORED = {
   'import_columns.columns': storedColumns,
   'import_row.fixed': storedFixes,
   'import_row.notes': storedNotes,
+  'recall_heard.lots': storedRecalledThere,
   'line.rules': storedRules,
   'line_risk.remedies': storedRemedies,
   'line_risk.whys': storedWhys,

@@ -5,7 +5,7 @@ import { openDatabase, type Db } from '#data/database.ts';
 import { loadAlmanac } from '#data/almanac/almanac.ts';
 import { markOutlooksStale } from '#data/lots/outlooks.ts';
 import { markAllStale } from '#data/lots/promises.ts';
-import { createHouse } from '#data/house/house.ts';
+import { createHouse, readHouse } from '#data/house/house.ts';
 import { migrate } from '#data/migrate.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hashPassword } from '#services/secrets.server.ts';
@@ -23,6 +23,7 @@ import { HOUSE, SAMPLE_PASSWORD } from './scenario.ts';
 import type { Role } from '#core/people/may.ts';
 import { beginMessyImport } from './messySheet.ts';
 import { sendCopies } from './copies.ts';
+import { swapWithUpstream } from './otherLibraries.ts';
 import { planGrowOuts } from './growOutWork.ts';
 import { workTheSeason } from './seasonWork.ts';
 
@@ -75,6 +76,8 @@ async function seed(): Promise<void> {
     const [coordinator, member] = [await firstOf(owner, 'coordinator'), await firstOf(owner, 'member')];
     while ((await reckonNextRisks(owner, clock())) > 0);
     await sendCopies(owner, coordinator, member, today);
+    await swapWithUpstream(owner, coordinator, (await readHouse(owner))!, today);
+    while ((await reckonNextOutlooks(owner, clock())) > 0);
     await workTheSeason(owner, coordinator, today);
     await planGrowOuts(owner, coordinator, member, today);
     while ((await reckonNextRisks(owner, clock())) > 0);

@@ -63,7 +63,7 @@ const MOST_BYTES = 1_000_000;
 const TAKES_PHOTOS = /^\/(bench|tests)\/\d+(\.data)?$/;
 const MOST_PHOTO_FORM_BYTES = 100_000_000;
 /** The pages to which a file of sheets or a listing may come. */
-const TAKES_SHEETS = /^\/(import|listings)(\.data)?$/;
+const TAKES_SHEETS = /^\/(import|listings|swaps)(\.data)?$/;
 
 /** A post says how long it is, and is short, whatever it calls itself; where photos come it may be longer. Nothing of a longer one is read. */
 export const shortPostsOnly: RequestHandler = (request, response, next) => {

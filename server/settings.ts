@@ -1,5 +1,6 @@
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readExceptions } from '#devices/elsewhere.ts';
 import { readAddress, readAddresses } from '#devices/line.ts';
 
 /** What the environment says of this server; docs/operator.md lists it. */
@@ -50,6 +51,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
   const host = environment['HOST'] ?? '127.0.0.1';
   const publicUrl = environment['PUBLIC_URL'] ?? `http://${host}:${port}`;
   if (!URL.canParse(publicUrl)) throw new Error(`PUBLIC_URL is "${publicUrl}": it must be a whole address, like https://seeds.example.org`);
+  readExceptions(environment['LISTINGS_FROM_LOOPBACK'] ?? '');
   const ownerUrl = environment['OWNER_DATABASE_URL'];
   return {
     databaseUrl,

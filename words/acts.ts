@@ -85,6 +85,8 @@ const DONE: Readonly<Record<CommandName, string>> = {
   'want noted': 'Want updated',
   'listing read': 'Listing of another library added',
   'listing removed': 'Listing of another library removed',
+  'recall heard': 'Recall of another library added',
+  'origin noted': 'Code at another library recorded',
   'donor address made': 'Donor’s link created',
   'donor address ended': 'Donor’s link ended',
   'logger hung up': 'Place of the logger saved',

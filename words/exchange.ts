@@ -41,6 +41,8 @@ export const FIELD_WORDS: Readonly<Record<Field, string>> = {
   variety: 'Variety',
   kind: 'Open-pollinated or hybrid',
   number: 'Your number or code',
+  library: 'Other library',
+  ownParent: 'Grown from (our lot)',
   parent: 'Grown from (number)',
   harvested: 'Harvested',
   takenIn: 'Received',

@@ -184,6 +184,8 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'place of keeper: missing': 'Enter a name for the place, for example Weir Cottage',
   'keeper: missing': 'Enter who keeps it',
   'receiver: missing': 'Enter who it is for',
+  'library: missing': 'Enter the name of the library',
+  'their code: missing': 'Enter their code. Without it a recall cannot find the lot',
   'sown: missing': 'Enter how many were sown',
   'came up: missing': 'Enter how many came up',
   'came up: more than sown': 'This is more than were sown. Check both numbers',

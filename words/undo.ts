@@ -32,6 +32,7 @@ const BUILT_ON: Readonly<Record<BuiltOn, readonly [what: string, instead: string
   'failure answered': ['it has been answered since', 'Ask the desk to undo the answer first'],
   'want noted': ['it has been updated since', 'Undo that first, or update it again'],
   'listing read': ['a newer listing of this library has been read since', 'Undo that one first, or remove the listing'],
+  'origin noted': ['its code at another library has been changed since', 'Undo that first, or enter the code again'],
   'rule taken on': ['its result became a house rule', 'Change the rule under Settings'],
 };
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { actKey, rowNumber } from '#contracts/fields.ts';
 import { PROMISES } from '#core/promise/judge.ts';
+import { readJsonFile } from './jsonFile.ts';
 
 /** More than any listing of kinds by name weighs. */
 export const MOST_LISTING_BYTES = 5_000_000;
@@ -23,17 +24,15 @@ const listingFile = z.object({
 export const storedOffered = z.array(offered);
 export const storedWanted = z.array(named);
 
-export const listingInput = z.object({ key: actKey, listing: listingFile });
+/** @property address where it was read from; null for a file */
+export const listingInput = z.object({
+  key: actKey,
+  listing: listingFile,
+  address: z
+    .url({ protocol: /^https?$/ })
+    .max(500)
+    .nullable(),
+});
 export const removeListingInput = z.object({ key: actKey, listingId: rowNumber });
 
-/**
- * Reads the bytes of a listing.
- * @returns the listing, or null where they are none
- */
-export function parseListing(bytes: Uint8Array): z.output<typeof listingFile> | null {
-  try {
-    return listingFile.parse(JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)));
-  } catch {
-    return null;
-  }
-}
+export const parseListing = (bytes: Uint8Array) => readJsonFile(listingFile, bytes);

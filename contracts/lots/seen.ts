@@ -92,8 +92,11 @@ export const reportForm = z
 
 export const recallForm = z.object({ key: actKey, reason });
 
-/** A member was called about a recalled lot. */
-export const calledForm = z.object({ key: actKey, of: lotCode, memberId: rowNumber });
+/** A member who has packets of a recalled lot, or somebody who was given seed of it, was told. */
+export const calledForm = z.union([
+  z.object({ key: actKey, of: lotCode, memberId: rowNumber }),
+  z.object({ key: actKey, of: lotCode, giftId: rowNumber }),
+]);
 
 export const lineForm = z
   .object({

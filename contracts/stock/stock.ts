@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, amount, container, maybeWords, sure, words } from '#contracts/fields.ts';
+import { actKey, amount, container, maybeWords, sure, tick, words } from '#contracts/fields.ts';
 
 export const reason = words(300, 'reason: missing');
 
@@ -20,4 +20,4 @@ export const moveForm = z.object({
 });
 
 /** Out of the house for good. */
-export const giveForm = z.object({ ...someOfIt, to: words(120, 'receiver: missing'), overrideReason: maybeWords(300) });
+export const giveForm = z.object({ ...someOfIt, to: words(120, 'receiver: missing'), isLibrary: tick, overrideReason: maybeWords(300) });

@@ -9,6 +9,7 @@ const LEADERS: readonly CommandName[] = [
   'sheet imported',
   'listing read',
   'listing removed',
+  'recall heard',
   'test bench set',
   'recall',
   'trial ended',

@@ -107,6 +107,8 @@ export const COMMANDS = {
   'want noted': work('undo'),
   'listing read': lead('manage people', 'undo'),
   'listing removed': lead('manage people', 'undo'),
+  'recall heard': lead('lift doubtful holds', 'undo'),
+  'origin noted': work('undo'),
   'donor address made': work('its opposite'),
   'donor address ended': work('its opposite'),
   'logger hung up': work('written anew'),

@@ -41,7 +41,8 @@ export type BuiltOn =
   | 'due date agreed'
   | 'failure answered'
   | 'want noted'
-  | 'listing read';
+  | 'listing read'
+  | 'origin noted';
 
 /** Why an act cannot be taken back. */
 export type UndoProblem =

@@ -15,7 +15,9 @@ const HEADS = {
   kind: 'op f1, op hybrid, hybrid, f1, open pollinated, breeding, seed kind, op or f1, pollination, kind, type, sampstat',
   number:
     'number, no, nr, id, code, ref, reference, lot, lot no, lot number, jar, jar no, envelope no, accession, accession number, our number, packet no, sample no, accenumb',
+  library: 'library, seed library, from library, other library, library of origin, given by library',
   parent: 'parent, parent lot, grown from, from lot, mother, parent number, parent no, saved from, child of, ancest',
+  ownParent: 'grown from your lot, grown from our lot',
   harvested:
     'harvested, harvest, harvest year, year harvested, year, saved in, year saved, grown in, grown, season, harvest date, seed year, date harvested, collected, vintage, colldate',
   takenIn:
@@ -66,6 +68,7 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
   lots: {
     fields: [
       'number',
+      'library',
       'name',
       'crop',
       'genus',
@@ -91,6 +94,7 @@ export const FIELDS_OF: Readonly<Record<Thing, { readonly fields: readonly Field
       'sprouted',
       'celsius',
       'parent',
+      'ownParent',
       'note',
     ],
     needs: [

@@ -1,6 +1,6 @@
 import type { Crop } from '../almanac/crop.ts';
 import type { IsoDate, PartialDate } from '../calendar/plainDate.ts';
-import { matchNames, type Matched, type Named } from './matchNames.ts';
+import { matchNames, nameKey, type Matched, type Named } from './matchNames.ts';
 import { cropReader, type CropRead } from './readCrop.ts';
 import type { Answers } from './notes.ts';
 import type { Order } from './readWhen.ts';
@@ -32,6 +32,8 @@ export interface KnownLot {
   readonly takenInOn: IsoDate;
   /** What it was called where it came from. */
   readonly number: string | null;
+  /** The other library whose number that is. */
+  readonly library: string | null;
   /** A hybrid under its own name, which is not lent. */
   readonly isHybrid: boolean;
   readonly isOnHold: boolean;
@@ -108,19 +110,24 @@ export function lookingIn(library: Library, answers: Answers): Looking {
     lotByCode: new Map(library.lots.map((lot) => [lot.code, lot])),
     lotsByNumber: groupBy(
       library.lots.filter(({ number }) => number !== null),
-      ({ number }) => numberKey(number!),
+      ({ number, library: from }) => numberKey(number!, from),
     ),
     lotsOfLine: groupBy(library.lots, ({ lineId }) => lineId),
   };
 }
 
-/** A number or code of their own as it is compared: `T-012 `, `t 12` and `t012` are three, `12.0` and `12` are one. */
-export const numberKey = (text: string): string =>
-  text
+/**
+ * A number or code of their own as it is compared: `T-012 `, `t 12` and `t012` are three, `12.0` and `12` are one.
+ * @param library whose number it is: two libraries may give the same code
+ */
+export const numberKey = (text: string, library: string | null = null): string => {
+  const number = text
     .trim()
     .toLowerCase()
     .replace(/^# ?/, '')
     .replace(/^(\d{1,12})\.0{1,4}$/, '$1');
+  return library === null ? number : `${nameKey(library)}: ${number}`;
+};
 
 function groupBy<Item, Key>(items: readonly Item[], key: (item: Item) => Key): Map<Key, Item[]> {
   const groups = new Map<Key, Item[]>();

@@ -24,6 +24,8 @@ export interface LotMade {
   readonly line: LineMeant;
   readonly kind: Kind;
   readonly number: string | null;
+  /** The other library whose number that is. */
+  readonly library: string | null;
   /** The lot it was grown from: one of the library, or the row of this import. */
   readonly parent: LotMeant | null;
   readonly harvested: PartialDate | 'unknown' | null;

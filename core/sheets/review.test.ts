@@ -188,6 +188,7 @@ No | Crop | Variety | Harvest year | Amount | Grown from
       harvested: '2019',
       takenInOn: '2020-01-01',
       number: '1',
+      library: null,
       isHybrid: false,
       isOnHold: false,
     };

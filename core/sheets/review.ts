@@ -9,7 +9,7 @@ import { readWhen } from './readWhen.ts';
 import { saysNothing } from './readYesNo.ts';
 import { reviewLine } from './reviewLine.ts';
 import { reviewLoan } from './reviewLoan.ts';
-import { reviewLot } from './reviewLot.ts';
+import { libraryOf, reviewLot } from './reviewLot.ts';
 import { reviewPerson } from './reviewPerson.ts';
 import { reviewPlace } from './reviewPlace.ts';
 import { reviewTest } from './reviewTest.ts';
@@ -102,7 +102,7 @@ function reviewSheet(reading: Reading, reviewing: Reviewing): Reviewed<Made>[] {
         ],
       });
     const number = row.cell('number');
-    const again = reading.thing === 'lots' && !saysNothing(number) ? (numbers.get(numberKey(number)) ?? []) : [];
+    const again = reading.thing === 'lots' && !saysNothing(number) ? (numbers.get(numberOf(row)) ?? []) : [];
     if (again.length > 1 && again[0]!.at !== row.at && twin === undefined)
       collect.say({ level: 'doubtful', field: 'number', code: 'number twice', said: number, taken: String(again[0]!.at) });
     return changedSince(row, reading, looking, collect) ? result(null, true) : result(made);
@@ -116,9 +116,9 @@ const worstFirst = (notes: readonly Note[]): Note[] =>
 /** Whether a lot of this number came by an earlier import, and nobody says that this is another one. */
 function changedSince(row: Row, { thing }: Reading, { lotsByNumber, answers }: Looking, { say }: Collector): boolean {
   const number = row.cell('number');
-  const known = thing === 'lots' && !saysNothing(number) ? (lotsByNumber.get(numberKey(number)) ?? []) : [];
+  const known = thing === 'lots' && !saysNothing(number) ? (lotsByNumber.get(numberOf(row)) ?? []) : [];
   if (known.length === 0) return false;
-  const question = `again:${numberKey(number)}`;
+  const question = `again:${numberOf(row)}`;
   const answer = answers[question] ?? answers['again:all'];
   const readings = [
     { value: 'leave out', shows: known[0]!.code },
@@ -148,14 +148,19 @@ function readerOf(reading: Reading, { looking, inFile, numbers, lots, parents }:
         return keep(line, cropSaid);
       };
     case 'lots': {
-      const parentOf = (number: string): LotMeant | null => {
-        const own = numbers.get(numberKey(number)) ?? [];
+      const parentOf = (row: Row): LotMeant | null => {
+        const ours = row.cell('ownParent');
+        if (!saysNothing(ours)) return ownLot(ours);
+        const number = row.cell('parent');
+        const key = numberKey(number, libraryOf(row));
+        const own = numbers.get(key) ?? [];
         if (own.length === 1) return own[0]!;
-        const [known, ...more] = looking.lotsByNumber.get(numberKey(number)) ?? [];
-        return known && more.length === 0 ? { id: known.id } : (looking.lotByCode.get(number.trim().toUpperCase()) ?? null);
+        const [known, ...more] = looking.lotsByNumber.get(key) ?? [];
+        return known && more.length === 0 ? { id: known.id } : ownLot(number);
       };
+      const ownLot = (code: string) => looking.lotByCode.get(code.trim().toUpperCase()) ?? null;
       return (row, collect) => {
-        if (!saysNothing(row.cell('parent'))) parents.set(numberKey(row.cell('number')), numberKey(row.cell('parent')));
+        if (!saysNothing(row.cell('parent'))) parents.set(numberOf(row), numberKey(row.cell('parent'), libraryOf(row)));
         const { lot, cropSaid } = reviewLot(row, { looking, inFile, dating, above, parentOf }, collect);
         return keep(lot, cropSaid);
       };
@@ -189,15 +194,17 @@ function* varietiesIn(readings: readonly Reading[], { readCrop, library, answers
 function numbersIn(readings: readonly Reading[]): Map<string, { sheet: number; at: number }[]> {
   const numbers = new Map<string, { sheet: number; at: number }[]>();
   for (const reading of readings) {
-    const column = reading.columns.indexOf('number');
-    if (reading.thing !== 'lots' || column < 0) continue;
-    for (const { at, cells } of reading.table.rows) {
-      const number = cells[column] ?? '';
-      if (!saysNothing(number)) numbers.set(numberKey(number), [...(numbers.get(numberKey(number)) ?? []), { sheet: reading.sheet, at }]);
+    if (reading.thing !== 'lots' || !reading.columns.includes('number')) continue;
+    for (const tableRow of reading.table.rows) {
+      const row = rowOf(reading, tableRow);
+      const key = numberOf(row);
+      if (!saysNothing(row.cell('number'))) numbers.set(key, [...(numbers.get(key) ?? []), { sheet: reading.sheet, at: row.at }]);
     }
   }
   return numbers;
 }
+
+const numberOf = (row: Row): string => numberKey(row.cell('number'), libraryOf(row));
 
 /** Rows whose parents lead back to themselves are wrong, and so is a child of another crop, or one that was harvested before its parent. */
 function withoutCycles(rows: readonly Reviewed<Made>[], parents: ReadonlyMap<string, string>): Reviewed<Made>[] {
@@ -209,7 +216,7 @@ function withoutCycles(rows: readonly Reviewed<Made>[], parents: ReadonlyMap<str
   return rows.map((row) => {
     const { made } = row;
     if (made?.thing !== 'lots' || !made.parent || made.number === null) return row;
-    const number = numberKey(made.number);
+    const number = numberKey(made.number, made.library);
     const path = new Set<string>([number]);
     for (let next = parents.get(number); next !== undefined; next = parents.get(next)) {
       if (path.has(next)) return refuse(row, 'descends from itself', made.number);
@@ -239,7 +246,8 @@ function addLots(
       harvested: made.harvested === 'unknown' ? null : made.harvested,
       isHybrid: isHybridByName(made),
     };
-    if (made.number !== null && !lots.byNumber.has(numberKey(made.number))) lots.byNumber.set(numberKey(made.number), lot);
+    const key = made.number === null ? null : numberKey(made.number, made.library);
+    if (key !== null && !lots.byNumber.has(key)) lots.byNumber.set(key, lot);
     lots.byLine.set(line, [...(lots.byLine.get(line) ?? []), lot]);
     // The line may be known by the time somebody asks for it by name.
     if (made.line.lineId !== null && !lineById.has(made.line.lineId)) throw new RangeError('a line that is not known');

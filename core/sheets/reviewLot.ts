@@ -25,7 +25,7 @@ export interface LotReading {
   readonly dating: (field: Field) => Dating;
   readonly above: string | null;
   /** What the sheet's own numbers name. */
-  readonly parentOf: (number: string) => LotMeant | null;
+  readonly parentOf: (row: Row) => LotMeant | null;
 }
 
 /** The day of a test of which only the year is known: at the end of winter, or in December of the harvest's own year. */
@@ -52,10 +52,10 @@ export function reviewLot(
   const dated = harvested === 'unknown' ? null : harvested;
   const tests = readTests(row, dated, reading, collect);
   const takenInOn = readTakenIn(row, dated, tests.made, reading, collect);
-  const parentNumber = row.cell('parent');
-  const parent = saysNothing(parentNumber) ? null : reading.parentOf(parentNumber);
-  if (!parent && !saysNothing(parentNumber))
-    collect.say({ level: 'doubtful', field: 'parent', code: 'parent unknown', said: parentNumber });
+  const parentField = saysNothing(row.cell('ownParent')) ? 'parent' : 'ownParent';
+  const parentSaid = row.cell(parentField);
+  const parent = saysNothing(parentSaid) ? null : reading.parentOf(row);
+  if (!parent && !saysNothing(parentSaid)) collect.say({ level: 'doubtful', field: parentField, code: 'parent unknown', said: parentSaid });
   const amount = readAmount(row, variety, looking, collect);
   const isolation = row.cell('isolation');
   const lot: LotMade = {
@@ -63,6 +63,7 @@ export function reviewLot(
     line: { cropId: variety.crop.id, lineId: variety.lineId, variety: variety.name },
     kind,
     number: saysNothing(row.cell('number')) ? null : row.cell('number').slice(0, 60),
+    library: libraryOf(row),
     parent,
     harvested,
     takenInOn,
@@ -82,6 +83,9 @@ export function reviewLot(
   };
   return { lot, cropSaid: variety.cropSaid };
 }
+
+/** The other library that a row of lots comes from. */
+export const libraryOf = (row: Row): string | null => (saysNothing(row.cell('library')) ? null : row.cell('library').trim().slice(0, 120));
 
 function readBreeding(row: Row, variety: Variety, { say }: Collector): Kind {
   const [own] = row.cells('kind');

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Day, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
+import type { StockUnit } from '#core/units/seedsAndWeight.ts';
 import { isAmong } from '#data/isAmong.ts';
 
 /** A member who has packets of a recalled lot and was not called yet. */
@@ -44,6 +45,49 @@ export async function recordCalled(
     insert into recall_told (hold_id, member_id, told_on, told_by, act_key)
     select hold.id, ${called.memberId}, ${called.toldOn}, ${called.toldBy}, ${called.actKey} from hold
     where lot_id = ${called.lotId} and kind = 'recall' and not exists (select from hold_lift where hold_id = hold.id)`.execute(db);
+}
+
+/** A gift of seed that is recalled, whose receiver was not told yet. */
+export interface GiftToTell {
+  readonly giftId: number;
+  readonly receiver: string;
+  readonly isLibrary: boolean;
+  readonly code: string;
+  readonly crop: string;
+  readonly variety: string;
+  readonly amount: number;
+  readonly unit: StockUnit;
+  readonly givenOn: Day;
+  readonly reason: string;
+  readonly since: Day;
+  readonly total: number;
+}
+
+/** Who was given seed that is recalled, the longest recalled first. @param lotIds of these lots only */
+export async function listGiftsToTell(db: Db, most: number, lotIds: readonly LotId[] | null = null): Promise<GiftToTell[]> {
+  const { rows } = await sql<GiftToTell>`
+    select gift.id as "giftId", gift.receiver, gift.is_library as "isLibrary", lot.code, crop.name as crop, line.name as variety,
+      gift.amount, lot.unit, gift.given_on as "givenOn", hold.reason, hold.set_on as since, count(*) over () as total
+    from hold join lot on lot.id = hold.lot_id join line on line.id = lot.line_id join crop on crop.id = line.crop_id
+    join gift on gift.lot_id = lot.id
+    where hold.kind = 'recall' and ${lotIds === null ? sql`true` : isAmong('hold.lot_id', lotIds)}
+      and not exists (select from hold_lift where hold_id = hold.id)
+      and not exists (select from gift_told where gift_told.hold_id = hold.id and gift_told.gift_id = gift.id)
+    order by hold.set_on, hold.id, gift.id limit ${most}`.execute(db);
+  return rows;
+}
+
+/** Writes down that whoever was given seed of a lot was told of its recall; nothing where the gift is of another lot. */
+export async function recordGiftTold(
+  db: Db,
+  told: { lotId: LotId; giftId: number; toldOn: Day; toldBy: number; actKey: string },
+): Promise<void> {
+  await sql`
+    insert into gift_told_written (hold_id, gift_id, told_on, told_by, act_key)
+    select hold.id, gift.id, ${told.toldOn}, ${told.toldBy}, ${told.actKey} from hold join gift on gift.lot_id = hold.lot_id
+    where hold.lot_id = ${told.lotId} and gift.id = ${told.giftId} and kind = 'recall' and not exists (select from hold_lift where hold_id = hold.id)`.execute(
+    db,
+  );
 }
 
 /** A member who said that a crop failed and has no answer yet. */

@@ -34,7 +34,7 @@ async function readLines(db: Db): Promise<KnownLine[]> {
 async function readLots(db: Db): Promise<KnownLot[]> {
   const { rows } = await sql<KnownLot>`
     select lot.id, lot.code, lot.line_id as "lineId", line.crop_id as "cropId", line.name as variety, lot.harvested, lot.taken_in_on as "takenInOn",
-      lot_origin.code as number, lot.kind = 'F1' and not line.offspring as "isHybrid",
+      lot_origin.code as number, lot_origin.library, lot.kind = 'F1' and not line.offspring as "isHybrid",
       exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id)) as "isOnHold"
     from lot join line on line.id = lot.line_id left join lot_origin on lot_origin.lot_id = lot.id order by lot.id`.execute(db);
   return rows;

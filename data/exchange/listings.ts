@@ -9,6 +9,8 @@ export interface Listing {
   readonly library: string;
   readonly howToAsk: string;
   readonly asOf: Day;
+  /** Where it was read from; null for a file. */
+  readonly address: string | null;
   readonly kinds: readonly ListedOffer[];
   readonly wants: readonly ListedWant[];
 }
@@ -22,6 +24,7 @@ export async function writeListing(db: Db, listing: Listing, actKey: string, isG
       library_key: searchKey(listing.library),
       how_to_ask: listing.howToAsk,
       as_of: listing.asOf,
+      address: listing.address,
       kinds: JSON.stringify(listing.kinds),
       wants: JSON.stringify(listing.wants),
       is_gone: isGone,
@@ -31,7 +34,7 @@ export async function writeListing(db: Db, listing: Listing, actKey: string, isG
 }
 
 const selectListings = (db: Db) =>
-  db.selectFrom('listing').select(['id', 'library', 'how_to_ask as howToAsk', 'as_of as asOf', 'kinds', 'wants']);
+  db.selectFrom('listing').select(['id', 'library', 'how_to_ask as howToAsk', 'as_of as asOf', 'address', 'kinds', 'wants']);
 
 /** The newest listing of each library, by its name. */
 export async function readListings(db: Db) {

@@ -1,4 +1,4 @@
-import type { ColumnType, Generated } from 'kysely';
+import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { AccountId, Day, LineId, LoanId, LotId, PersonId, PlaceId, TestId } from '#core/kernel/kinds.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import type { Level, Note } from '#core/sheets/notes.ts';
@@ -87,6 +87,7 @@ interface ImportedRowTable {
 }
 
 interface LotOriginTable {
+  id: GeneratedAlways<number>;
   lot_id: Fact<LotId>;
   code: Fact<string>;
   library: MaybeFact<string>;
@@ -111,6 +112,42 @@ export interface ListedOffer {
 }
 export type ListedWant = Omit<ListedOffer, 'label_promises'>;
 
+/** A lot that another library has recalled, by its code. */
+export interface RecalledThere {
+  readonly code: string;
+  readonly crop: string;
+  readonly variety: string;
+  readonly reason: string;
+}
+
+interface RecallHeardTable {
+  id: GeneratedAlways<number>;
+  library: Fact<string>;
+  recalled_on: Fact<Day>;
+  heard_on: Fact<Day>;
+  lots: ColumnType<readonly RecalledThere[], string, never>;
+  act_key: Fact<string>;
+}
+
+interface GiftTable {
+  id: GeneratedAlways<number>;
+  lot_id: Fact<LotId>;
+  receiver: Fact<string>;
+  is_library: Fact<boolean>;
+  amount: Fact<number>;
+  given_on: Fact<Day>;
+  act_key: Fact<string>;
+}
+
+interface GiftToldTable {
+  id: GeneratedAlways<number>;
+  hold_id: Fact<number>;
+  gift_id: Fact<number>;
+  told_on: Fact<Day>;
+  told_by: MaybeFact<PersonId>;
+  act_key: Fact<string>;
+}
+
 interface ListingTable {
   id: Generated<number>;
   library: Fact<string>;
@@ -119,11 +156,18 @@ interface ListingTable {
   as_of: Fact<Day>;
   kinds: ColumnType<readonly ListedOffer[], string, never>;
   wants: ColumnType<readonly ListedWant[], string, never>;
+  address: MaybeFact<string>;
   is_gone: FactWithDefault<boolean>;
   act_key: Fact<string>;
 }
 
 export interface ExchangeTables {
+  recall_heard_written: RecallHeardTable;
+  recall_heard: ReadOnly<RecallHeardTable>;
+  gift_written: GiftTable;
+  gift: ReadOnly<GiftTable>;
+  gift_told_written: GiftToldTable;
+  gift_told: ReadOnly<GiftToldTable>;
   listing_written: ListingTable;
   listing: ReadOnly<ListingTable>;
   import: ImportTable;

@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import type { Day, GardenId, LineId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
 import type { Passport } from '#core/passport/passport.ts';
+import type { HoldKind } from '#core/lots/words.ts';
 import type { RuledHold } from '#core/passport/holds.ts';
 import { lotRow, type NewLot } from '#data/lots/lots.ts';
 import type { Db } from '#data/database.ts';
@@ -356,8 +357,8 @@ export const writeHolds = (
   db: Db,
   holds: readonly {
     readonly lot_id: LotId;
-    readonly kind: RuledHold['kind'];
-    readonly rule: RuledHold['why'];
+    readonly kind: HoldKind;
+    readonly rule: RuledHold['why'] | null;
     readonly reason: string;
     readonly set_on: Day;
     readonly act_key: string;

@@ -42,6 +42,7 @@ import * as offer from './0040_offer.ts';
 import * as lastBackup from './0041_last_backup.ts';
 import * as imports from './0042_imports.ts';
 import * as listings from './0043_listings.ts';
+import * as swaps from './0044_swaps.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -88,4 +89,5 @@ export const migrations: Record<string, Migration> = {
   '0041_last_backup': lastBackup,
   '0042_imports': imports,
   '0043_listings': listings,
+  '0044_swaps': swaps,
 };

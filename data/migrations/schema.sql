@@ -858,6 +858,70 @@ ALTER TABLE public.germination_test_written ALTER COLUMN id ADD GENERATED ALWAYS
     CACHE 1
 );
 
+CREATE TABLE public.gift_written (
+    id bigint NOT NULL,
+    lot_id bigint NOT NULL,
+    receiver text NOT NULL,
+    is_library boolean NOT NULL,
+    amount bigint NOT NULL,
+    given_on date NOT NULL,
+    act_key uuid NOT NULL,
+    CONSTRAINT gift_is_of_something CHECK ((amount > 0)),
+    CONSTRAINT gift_names_its_receiver CHECK (((length(TRIM(BOTH FROM receiver)) >= 1) AND (length(TRIM(BOTH FROM receiver)) <= 120)))
+);
+
+CREATE VIEW public.gift AS
+ SELECT gift_written.id,
+    gift_written.lot_id,
+    gift_written.receiver,
+    gift_written.is_library,
+    gift_written.amount,
+    gift_written.given_on,
+    gift_written.act_key
+   FROM public.gift_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = gift_written.act_key))));
+
+CREATE TABLE public.gift_told_written (
+    id bigint NOT NULL,
+    hold_id bigint NOT NULL,
+    gift_id bigint NOT NULL,
+    told_on date NOT NULL,
+    told_by bigint,
+    act_key uuid NOT NULL
+);
+
+CREATE VIEW public.gift_told AS
+ SELECT gift_told_written.id,
+    gift_told_written.hold_id,
+    gift_told_written.gift_id,
+    gift_told_written.told_on,
+    gift_told_written.told_by,
+    gift_told_written.act_key
+   FROM public.gift_told_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = gift_told_written.act_key))));
+
+ALTER TABLE public.gift_told_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.gift_told_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+ALTER TABLE public.gift_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.gift_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.glossary (
     word text NOT NULL,
     means text NOT NULL
@@ -1417,6 +1481,8 @@ CREATE TABLE public.listing_written (
     wants jsonb NOT NULL,
     is_gone boolean DEFAULT false NOT NULL,
     act_key uuid NOT NULL,
+    address text,
+    CONSTRAINT listing_address_is_of_the_web CHECK ((address ~ '^https?://'::text)),
     CONSTRAINT listing_names_its_library CHECK (((length(TRIM(BOTH FROM library)) >= 1) AND (length(TRIM(BOTH FROM library)) <= 120)))
 );
 
@@ -1429,7 +1495,8 @@ CREATE VIEW public.listing AS
     newest.kinds,
     newest.wants,
     newest.is_gone,
-    newest.act_key
+    newest.act_key,
+    newest.address
    FROM ( SELECT DISTINCT ON (listing_written.library_key) listing_written.id,
             listing_written.library,
             listing_written.library_key,
@@ -1438,7 +1505,8 @@ CREATE VIEW public.listing AS
             listing_written.kinds,
             listing_written.wants,
             listing_written.is_gone,
-            listing_written.act_key
+            listing_written.act_key,
+            listing_written.address
            FROM public.listing_written
           WHERE (NOT (EXISTS ( SELECT
                    FROM public.undone
@@ -1834,18 +1902,30 @@ CREATE TABLE public.lot_origin_written (
     code text NOT NULL,
     library text,
     act_key uuid NOT NULL,
+    id bigint NOT NULL,
     CONSTRAINT lot_origin_has_a_code CHECK (((length(TRIM(BOTH FROM code)) >= 1) AND (length(TRIM(BOTH FROM code)) <= 60)))
 );
 
 CREATE VIEW public.lot_origin AS
- SELECT lot_origin_written.lot_id,
+ SELECT DISTINCT ON (lot_origin_written.lot_id) lot_origin_written.lot_id,
     lot_origin_written.code,
     lot_origin_written.library,
-    lot_origin_written.act_key
+    lot_origin_written.act_key,
+    lot_origin_written.id
    FROM public.lot_origin_written
   WHERE (NOT (EXISTS ( SELECT
            FROM public.undone
-          WHERE (undone.act_key = lot_origin_written.act_key))));
+          WHERE (undone.act_key = lot_origin_written.act_key))))
+  ORDER BY lot_origin_written.lot_id, lot_origin_written.id DESC;
+
+ALTER TABLE public.lot_origin_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.lot_origin_written_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
 
 CREATE TABLE public.lot_outlook (
     lot_id bigint NOT NULL,
@@ -2297,6 +2377,37 @@ CREATE VIEW public.quick_look AS
 
 ALTER TABLE public.quick_look_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.quick_look_id_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
+CREATE TABLE public.recall_heard_written (
+    id bigint NOT NULL,
+    library text NOT NULL,
+    recalled_on date NOT NULL,
+    heard_on date NOT NULL,
+    lots jsonb NOT NULL,
+    act_key uuid NOT NULL,
+    CONSTRAINT recall_names_its_library CHECK (((length(TRIM(BOTH FROM library)) >= 1) AND (length(TRIM(BOTH FROM library)) <= 120)))
+);
+
+CREATE VIEW public.recall_heard AS
+ SELECT recall_heard_written.id,
+    recall_heard_written.library,
+    recall_heard_written.recalled_on,
+    recall_heard_written.heard_on,
+    recall_heard_written.lots,
+    recall_heard_written.act_key
+   FROM public.recall_heard_written
+  WHERE (NOT (EXISTS ( SELECT
+           FROM public.undone
+          WHERE (undone.act_key = recall_heard_written.act_key))));
+
+ALTER TABLE public.recall_heard_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.recall_heard_written_id_seq
     START WITH 1
     INCREMENT BY 1
     NO MINVALUE
@@ -3064,6 +3175,12 @@ ALTER TABLE ONLY public.garden
 ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.gift_told_written
+    ADD CONSTRAINT gift_told_written_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.gift_written
+    ADD CONSTRAINT gift_written_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.glossary
     ADD CONSTRAINT glossary_pkey PRIMARY KEY (word);
 
@@ -3173,7 +3290,7 @@ ALTER TABLE ONLY public.lot_label_written
     ADD CONSTRAINT lot_label_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.lot_origin_written
-    ADD CONSTRAINT lot_origin_written_pkey PRIMARY KEY (lot_id);
+    ADD CONSTRAINT lot_origin_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.lot_outlook
     ADD CONSTRAINT lot_outlook_pkey PRIMARY KEY (lot_id);
@@ -3243,6 +3360,9 @@ ALTER TABLE ONLY public.purity_card_written
 
 ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.recall_heard_written
+    ADD CONSTRAINT recall_heard_written_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.recall_told_written
     ADD CONSTRAINT recall_told_written_pkey PRIMARY KEY (id);
@@ -3410,6 +3530,18 @@ CREATE INDEX garden_point ON public.garden USING btree (latitude, longitude) WHE
 
 CREATE INDEX germination_test_act ON public.germination_test_written USING btree (act_key);
 
+CREATE INDEX gift_act ON public.gift_written USING btree (act_key);
+
+CREATE INDEX gift_of ON public.gift_written USING btree (lot_id);
+
+CREATE INDEX gift_receiver ON public.gift_written USING btree (public.search_key(receiver)) WHERE is_library;
+
+CREATE INDEX gift_told_act ON public.gift_told_written USING btree (act_key);
+
+CREATE INDEX gift_told_gift ON public.gift_told_written USING btree (gift_id);
+
+CREATE INDEX gift_told_of ON public.gift_told_written USING btree (hold_id, gift_id);
+
 CREATE INDEX grow_out_act ON public.grow_out_written USING btree (act_key);
 
 CREATE INDEX grow_out_ended ON public.grow_out_step_written USING btree (grow_out_id) WHERE (step = ANY (ARRAY['dropped'::text, 'failed'::text, 'back'::text]));
@@ -3562,6 +3694,10 @@ CREATE INDEX lot_origin_act ON public.lot_origin_written USING btree (act_key);
 
 CREATE INDEX lot_origin_code ON public.lot_origin_written USING btree (lower(code));
 
+CREATE INDEX lot_origin_library ON public.lot_origin_written USING btree (public.search_key(library)) WHERE (library IS NOT NULL);
+
+CREATE INDEX lot_origin_of ON public.lot_origin_written USING btree (lot_id, id DESC);
+
 CREATE INDEX lot_search_key ON public.lot_written USING gin (public.search_key(search_text) public.gin_trgm_ops);
 
 CREATE INDEX mark_of_check ON public.seed_mark_written USING btree (check_id);
@@ -3627,6 +3763,10 @@ CREATE INDEX purity_of_lot ON public.purity_card_written USING btree (lot_id, id
 CREATE INDEX quick_look_act ON public.quick_look_written USING btree (act_key);
 
 CREATE INDEX quick_look_of_lot ON public.quick_look_written USING btree (lot_id);
+
+CREATE INDEX recall_heard_act ON public.recall_heard_written USING btree (act_key);
+
+CREATE INDEX recall_heard_library ON public.recall_heard_written USING btree (public.search_key(library));
 
 CREATE INDEX recall_told_act ON public.recall_told_written USING btree (act_key);
 
@@ -3788,6 +3928,14 @@ CREATE TRIGGER evidence_unchanging BEFORE DELETE OR UPDATE ON public.evidence_wr
 
 CREATE TRIGGER evidence_untruncated BEFORE TRUNCATE ON public.evidence_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
+CREATE TRIGGER gift_told_written_unchanging BEFORE DELETE OR UPDATE ON public.gift_told_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER gift_told_written_untruncated BEFORE TRUNCATE ON public.gift_told_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER gift_written_unchanging BEFORE DELETE OR UPDATE ON public.gift_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER gift_written_untruncated BEFORE TRUNCATE ON public.gift_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
 CREATE TRIGGER grow_out_entry_written_unchanging BEFORE DELETE OR UPDATE ON public.grow_out_entry_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER grow_out_entry_written_untruncated BEFORE TRUNCATE ON public.grow_out_entry_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
@@ -3941,6 +4089,10 @@ CREATE TRIGGER purity_card_untruncated BEFORE TRUNCATE ON public.purity_card_wri
 CREATE TRIGGER quick_look_unchanging BEFORE DELETE OR UPDATE ON public.quick_look_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER quick_look_untruncated BEFORE TRUNCATE ON public.quick_look_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER recall_heard_written_unchanging BEFORE DELETE OR UPDATE ON public.recall_heard_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
+
+CREATE TRIGGER recall_heard_written_untruncated BEFORE TRUNCATE ON public.recall_heard_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
 CREATE TRIGGER recall_told_written_unchanging BEFORE DELETE OR UPDATE ON public.recall_told_written FOR EACH ROW EXECUTE FUNCTION public.refuse_change();
 
@@ -4198,6 +4350,24 @@ ALTER TABLE ONLY public.germination_test_written
 
 ALTER TABLE ONLY public.germination_test_written
     ADD CONSTRAINT germination_test_series_of_fkey FOREIGN KEY (series_of) REFERENCES public.germination_test_written(id);
+
+ALTER TABLE ONLY public.gift_told_written
+    ADD CONSTRAINT gift_told_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.gift_told_written
+    ADD CONSTRAINT gift_told_written_gift_id_fkey FOREIGN KEY (gift_id) REFERENCES public.gift_written(id);
+
+ALTER TABLE ONLY public.gift_told_written
+    ADD CONSTRAINT gift_told_written_hold_id_fkey FOREIGN KEY (hold_id) REFERENCES public.hold_written(id);
+
+ALTER TABLE ONLY public.gift_told_written
+    ADD CONSTRAINT gift_told_written_told_by_fkey FOREIGN KEY (told_by) REFERENCES public.person(id);
+
+ALTER TABLE ONLY public.gift_written
+    ADD CONSTRAINT gift_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
+ALTER TABLE ONLY public.gift_written
+    ADD CONSTRAINT gift_written_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.grow_out_entry_written
     ADD CONSTRAINT grow_out_entry_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
@@ -4583,6 +4753,9 @@ ALTER TABLE ONLY public.quick_look_written
 ALTER TABLE ONLY public.quick_look_written
     ADD CONSTRAINT quick_look_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
+ALTER TABLE ONLY public.recall_heard_written
+    ADD CONSTRAINT recall_heard_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
+
 ALTER TABLE ONLY public.recall_told_written
     ADD CONSTRAINT recall_told_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -4904,6 +5077,14 @@ GRANT SELECT,INSERT ON TABLE public.germination_test TO kind_granary_app;
 
 GRANT UPDATE(next_count_on) ON TABLE public.germination_test TO kind_granary_app;
 
+GRANT SELECT,INSERT ON TABLE public.gift_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.gift TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.gift_told_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.gift_told TO kind_granary_app;
+
 GRANT SELECT ON TABLE public.glossary TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.grow_out_written TO kind_granary_app;
@@ -5186,7 +5367,7 @@ GRANT SELECT ON TABLE public.lot_label TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_origin_written TO kind_granary_app;
 
-GRANT SELECT,INSERT ON TABLE public.lot_origin TO kind_granary_app;
+GRANT SELECT ON TABLE public.lot_origin TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.lot_outlook TO kind_granary_app;
 
@@ -5333,6 +5514,10 @@ GRANT SELECT,INSERT ON TABLE public.purity_card TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.quick_look_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.quick_look TO kind_granary_app;
+
+GRANT SELECT,INSERT ON TABLE public.recall_heard_written TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.recall_heard TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.recall_told_written TO kind_granary_app;
 

@@ -41,9 +41,9 @@ export async function matchListings(db: Db, house: House, today: Day) {
 }
 
 /** Keeps what another library offers and wants, instead of what it listed before. */
-export const readListing = command('listing read', { input: listingInput }, async ({ tx }: Inside<never>, { key, listing }) => {
+export const readListing = command('listing read', { input: listingInput }, async ({ tx }: Inside<never>, { key, listing, address }) => {
   const { library, how_to_ask: howToAsk, as_of: asOf, kinds, wants } = listing;
-  await writeListing(tx, { library, howToAsk, asOf, kinds, wants }, key);
+  await writeListing(tx, { library, howToAsk, asOf, address, kinds, wants }, key);
   return { answer: null, subject: library };
 });
 

@@ -42,8 +42,10 @@ import {
   type Step,
   type TestToWrite,
 } from '#data/exchange/written.ts';
+import { findRecalledThere } from '#data/exchange/swaps.ts';
 import { markStale } from '#data/lots/promises.ts';
 import { holdReason } from '#words/holds.ts';
+import { recalledByOther } from '#words/recall.ts';
 import { FROM_A_SHEET } from '#words/kept.ts';
 import { TRIAL_PLANTS } from '#services/lots/holds.server.ts';
 import { hashOf } from './reviewing.server.ts';
@@ -345,7 +347,7 @@ async function writeAllLots(
   await writeOrigins(
     tx,
     ordered.flatMap((row) =>
-      row.made.number === null ? [] : [{ lot_id: idOf(row), code: row.made.number, library: null, act_key: actKey }],
+      row.made.number === null ? [] : [{ lot_id: idOf(row), code: row.made.number, library: row.made.library, act_key: actKey }],
     ),
     step,
   );
@@ -458,6 +460,19 @@ async function layAllHolds(
     const passport = passportOf(row.made);
     return { id, passport, holds: holdsByRule(passport, crop, row.made.origin, 'true', rules) };
   });
+  const origins = lots.flatMap((row) => {
+    const { number: code, library } = row.made;
+    return library === null || code === null ? [] : [{ library, code, id: written.get(keyOf(row))!.id }];
+  });
+  const recalled = (await findRecalledThere(tx, origins)).map(({ at, library, reason }) => ({
+    lot_id: origins[at]!.id,
+    kind: 'recall' as const,
+    rule: null,
+    reason: recalledByOther(library, reason),
+    set_on: today,
+    act_key: actKey,
+  }));
+  await writeHolds(tx, recalled, step);
   await writeHolds(
     tx,
     laid.flatMap(({ id, passport, holds }) =>

@@ -3,6 +3,7 @@ import { giveForm } from '#contracts/stock/stock.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
 import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
+import { recordGift } from '#data/exchange/swaps.ts';
 import { move } from '#data/stock/ledger.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
@@ -25,6 +26,8 @@ export interface Giving {
   /** As typed; null for all of it. */
   readonly part: string | null;
   readonly to: string;
+  /** It goes to another library, which keeps its code. */
+  readonly isLibrary: boolean;
   readonly overrideReason: string | null;
 }
 
@@ -55,6 +58,14 @@ export const giveSeed = command(
       reason: [giving.to, overridden ? giving.overrideReason : null].filter(Boolean).join('; '),
       happenedOn: today,
       personId: actor.personId,
+    });
+    await recordGift(tx, {
+      lotId: lot.id,
+      receiver: giving.to,
+      isLibrary: giving.isLibrary,
+      amount,
+      givenOn: today,
+      actKey: giving.key,
     });
     await refreshOutlook(tx, lot.id, today);
     return { answer: null, subject: lot.code };

@@ -6,7 +6,7 @@ import { LINE_SORTS } from '#data/lots/lines.ts';
 
 type Query = Pick<URLSearchParams, 'get'>;
 
-const searchIn = (query: Query, most = 100) => query.get('search')?.trim().slice(0, most) ?? '';
+export const searchIn = (query: Query, most = 100) => query.get('search')?.trim().slice(0, most) ?? '';
 const oneIn = <const Word extends string>(query: Query, name: string, words: readonly Word[]) =>
   words.find((word) => word === query.get(name));
 

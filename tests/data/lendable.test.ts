@@ -72,6 +72,7 @@ describe('what may be lent of a line', () => {
         holding: holding!.id,
         part,
         to: 'A school',
+        isLibrary: false,
         overrideReason: null,
       });
     const { lendable } = await stockOf(code);

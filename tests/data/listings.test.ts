@@ -27,7 +27,8 @@ const LISTING = {
   ],
   wants: [pea('plenty here'), pea('Not Ours')],
 };
-const read = (more: object = {}) => readListing(leading(), { key: randomUUID(), listing: parseListing(bytes({ ...LISTING, ...more }))! });
+const read = (more: object = {}) =>
+  readListing(leading(), { key: randomUUID(), listing: parseListing(bytes({ ...LISTING, ...more }))!, address: null });
 
 test('a listing is matched with what we want, and its wants with what we lend', async () => {
   expect(await matched()).toEqual([]);

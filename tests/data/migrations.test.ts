@@ -166,6 +166,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0041_last_backup',
     '0042_imports',
     '0043_listings',
+    '0044_swaps',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

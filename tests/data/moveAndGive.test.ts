@@ -39,6 +39,7 @@ const giveIt = async (code: string, change: Partial<Giving>, actor = library.hel
     holding: (await loose(code)).id,
     part: '40 seeds',
     to: 'The school at Wend Bridge',
+    isLibrary: false,
     overrideReason: null,
     ...change,
   });

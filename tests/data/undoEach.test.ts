@@ -22,6 +22,7 @@ import { correctLot } from '#services/lots/correctLot.server.ts';
 import { correctPassport } from '#services/lots/correctPassport.server.ts';
 import { addEvidence } from '#services/lots/evidence.server.ts';
 import { addMixUp } from '#services/lots/incidents.server.ts';
+import { hearRecall, noteOrigin } from '#services/exchange/swaps.server.ts';
 import { recall } from '#services/lots/recall.server.ts';
 import { addReport } from '#services/lots/reports.server.ts';
 import { endTrial, setTrial } from '#services/lots/trials.server.ts';
@@ -64,6 +65,8 @@ const OF_LOT = [
   'loan',
   'lot_promise',
   'lot_outlook',
+  'lot_origin',
+  'gift',
   'method_trial',
 ];
 const OF_PARTS = [
@@ -88,17 +91,17 @@ const OF_PARTS = [
 async function everythingOf(code: string) {
   const { rows } = await sql<{ of: string; row: unknown }>`${sql.join(
     [
-      sql`select 'lot' as of, to_jsonb(lot) as row from lot where code = ${code}`,
+      sql`select 'lot' as of, to_jsonb(lot) as row from lot where lot.code = ${code}`,
       sql`select 'children', to_jsonb(child.code) from lot join lot_parent on parent_id = lot.id join lot as child on child.id = child_id where lot.code = ${code}`,
       sql`select 'holding', jsonb_build_array(place_id, container, packet_units, balance) from holding join lot on lot.id = lot_id
-        where code = ${code} and balance > 0`,
+        where lot.code = ${code} and balance > 0`,
       ...OF_LOT.map(
         (table) =>
-          sql`select ${sql.lit(table)}, to_jsonb(fact) - 'reckoned_on' from ${sql.table(table)} as fact join lot on lot.id = fact.lot_id where code = ${code}`,
+          sql`select ${sql.lit(table)}, to_jsonb(fact) - 'reckoned_on' from ${sql.table(table)} as fact join lot on lot.id = fact.lot_id where lot.code = ${code}`,
       ),
       ...OF_PARTS.map(
         ([table, whole, of]) => sql`select ${sql.lit(table)}, to_jsonb(part) from ${sql.table(table)} as part
-          join ${sql.table(whole)} as whole on whole.id = part.${sql.ref(of)} join lot on lot.id = whole.lot_id where code = ${code}`,
+          join ${sql.table(whole)} as whole on whole.id = part.${sql.ref(of)} join lot on lot.id = whole.lot_id where lot.code = ${code}`,
       ),
     ],
     sql` union all `,
@@ -275,6 +278,17 @@ const TOLD: Partial<Record<CommandName, () => Promise<Told>>> = {
   recall: async () => {
     const code = await pea('Recalled Wrongly');
     return { code, doIt: () => recall(by(), act(code, { reason: 'bitter fruit' })) };
+  },
+  'origin noted': async () => {
+    const code = await pea('From The Wrong Shelf');
+    return { code, doIt: () => noteOrigin(by(), act(code, { library: 'Over the Hill', theirCode: '7' })) };
+  },
+  'recall heard': async () => {
+    const code = await pea('Recalled There By Mistake');
+    await noteOrigin(by(), act(code, { library: 'Over the Hill', theirCode: '8' }));
+    const recalled = [{ code: '8', crop: 'Pea', variety: 'Recalled There By Mistake', reason: 'bitter' }];
+    const recallThere = { format: 'kind-granary-recall', version: 1, library: 'Over the Hill', as_of: TODAY, lots: recalled } as const;
+    return { code, doIt: () => hearRecall(by(), { key: randomUUID(), recall: recallThere }) };
   },
   'off-types counted': async () => {
     const code = await pea('Off By Mistake');

@@ -1,20 +1,22 @@
-import { Upload } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { Form, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey, notAccepted } from '#app/platform/form.server.ts';
-import { formOf } from '#app/platform/incoming.server.ts';
+import { formOf, keyOf } from '#app/platform/incoming.server.ts';
+import { listingAt, type NoListing } from '#app/platform/listingFrom.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
+import { FieldError, FieldLabel } from '#app/ui/FieldParts.tsx';
 import { FileField } from '#app/ui/FileField.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
 import { MOST_LISTING_BYTES, parseListing } from '#contracts/exchange/listing.ts';
-import { actKey } from '#contracts/fields.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { may } from '#core/people/may.ts';
 import { matchListings, readListing, removeListing } from '#services/exchange/listings.server.ts';
 import { CLAIM_WORDS } from '#words/claims.ts';
+import { WANT_STATE_WORDS } from '#words/wants.ts';
 import type { Route } from './+types/listings.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Other libraries · Kind Granary' }];
@@ -25,11 +27,11 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return {
     key: newFormKey(),
     mayChange: may(actor.role, 'manage people'),
-    listings: listings.map((listing) => ({ ...listing, key: newFormKey() })),
+    listings: listings.map((listing) => ({ ...listing, key: newFormKey(), againKey: newFormKey() })),
   };
 }
 
-/** Reads a listing from a file, or removes one. */
+/** Reads a listing from an address or a file, or removes one. */
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'manage people');
   const form = await formOf(request);
@@ -37,21 +39,47 @@ export async function action({ request, context }: Route.ActionArgs) {
     const { give } = formActs<{ readonly code: 'no such listing' }>(form, visit, ['remove'], () => ({ '': ['It was removed already'] }));
     return give(removeListing, {});
   }
+  const key = keyOf(form);
+  const typed = String(form.get('address') ?? '').trim();
   const file = form.get('file');
-  if (!(file instanceof File) || file.size === 0) return notAccepted({ why: 'missing' as const });
-  if (file.size > MOST_LISTING_BYTES) return notAccepted({ why: 'too large' as const });
+  if (typed !== '') {
+    const read = await listingAt(typed.slice(0, LONGEST_ADDRESS));
+    if (!read.ok) return notAccepted({ at: 'address' as const, why: addressWhy(read), typed });
+    await readListing(visit, { key, listing: read.listing, address: read.address });
+    return null;
+  }
+  const refused = (why: string) => notAccepted({ at: 'file' as const, why, typed });
+  if (!(file instanceof File) || file.size === 0) return refused('Enter an address, or choose a file');
+  if (file.size > MOST_LISTING_BYTES) return refused(TOO_LARGE);
   const listing = parseListing(new Uint8Array(await file.arrayBuffer()));
-  const key = actKey.safeParse(form.get('key'));
-  if (!listing || !key.success) return notAccepted({ why: 'no listing' as const });
-  await readListing(visit, { key: key.data, listing });
+  if (!listing) return refused('This file is not a listing. Ask them for the JSON file from their page “What we offer”');
+  await readListing(visit, { key, listing, address: null });
   return null;
 }
 
-const WHY = {
-  missing: 'Choose a file',
-  'too large': `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, so it cannot be a listing`,
-  'no listing': 'This file is not a listing. Ask them for the JSON file from their page “What we offer”',
-} as const;
+const LONGEST_ADDRESS = 500;
+const TOO_LARGE = `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, so it cannot be a listing`;
+
+function addressWhy(read: NoListing): string {
+  switch (read.why) {
+    case 'no address':
+      return 'This is not an address of the web. It looks like https://seeds.example.org/offer.json';
+    case 'not public':
+      return 'This address is not on the open internet, so it is not read. Ask them for the file instead';
+    case 'no answer':
+      return 'Nobody answers at this address. Check it, or ask them for the file';
+    case 'too slow':
+      return 'It took longer than 10 seconds. Try again later, or ask them for the file';
+    case 'too large':
+      return TOO_LARGE;
+    case 'sent on too often':
+      return 'This address leads from one to another without end. Ask them for the right one';
+    case 'answered':
+      return `There is nothing to read at this address (it answers ${read.status}). Ask them whether they still show what they offer`;
+    case 'no listing':
+      return 'What is at this address is not a listing. It should end in /offer.json';
+  }
+}
 
 type Matched = Route.ComponentProps['loaderData']['listings'][number];
 const named = ({ crop, variety }: Kind) => `${crop} ‘${variety}’`;
@@ -59,17 +87,24 @@ const named = ({ crop, variety }: Kind) => `${crop} ‘${variety}’`;
 /** What other libraries offer that we want, and want that we lend. */
 export default function Listings({ loaderData: { key, mayChange, listings }, actionData }: Route.ComponentProps) {
   const busy = useBusy();
+  const refused = actionData && 'at' in actionData ? actionData : null;
+  const errorAt = (field: 'address' | 'file') => (refused?.at === field ? refused.why : null);
   return (
     <>
       <PageHead
         title="Other libraries"
         about="What they offer that we want, and what they want that we lend."
-        actions={<ButtonLink to="/wants">Wants list</ButtonLink>}
+        actions={
+          <>
+            <ButtonLink to="/swaps">Swapped seed</ButtonLink>
+            <ButtonLink to="/wants">Wants list</ButtonLink>
+          </>
+        }
       />
       {listings.length === 0 && (
         <div className="mb-8">
           <Empty>
-            No listings yet. Another library that uses this program has one on its page “What we offer”: ask for its JSON file. Ours is{' '}
+            No listings yet. Another library that uses this program has one: its address ends in /offer.json. Ours is{' '}
             <a className="link" href="/offer.json">
               here
             </a>
@@ -78,22 +113,40 @@ export default function Listings({ loaderData: { key, mayChange, listings }, act
         </div>
       )}
       {listings.map((listing) => (
-        <OneLibrary key={listing.id} listing={listing} mayChange={mayChange} />
+        <OneLibrary key={listing.id} listing={listing} mayChange={mayChange} busy={busy} />
       ))}
       {mayChange && (
         <Form key={key} method="post" encType="multipart/form-data" className="max-w-prose space-y-3 border-t border-rule pt-6">
           <input type="hidden" name="key" value={key} />
           <h2>Add a listing</h2>
+          <div>
+            <FieldLabel
+              of="address"
+              label="Address of their listing"
+              hint="It ends in /offer.json. A new listing replaces the one that the same library gave before."
+              hintId="address-hint"
+            />
+            <input
+              id="address"
+              name="address"
+              inputMode="url"
+              maxLength={LONGEST_ADDRESS}
+              defaultValue={refused?.typed}
+              aria-describedby="address-hint address-error"
+              className="input mt-1"
+            />
+            <FieldError id="address-error">{errorAt('address')}</FieldError>
+          </div>
           <FileField
-            label="Listing of another library"
-            hint="A file that ends in .json. It replaces the one that the same library gave before."
+            label="Or a file that they sent"
+            hint="A file that ends in .json."
             accept=".json"
-            most={{ bytes: MOST_LISTING_BYTES, refusal: WHY['too large'] }}
-            error={actionData && 'why' in actionData ? WHY[actionData.why] : null}
+            most={{ bytes: MOST_LISTING_BYTES, refusal: TOO_LARGE }}
+            error={errorAt('file')}
           />
           <Button type="submit" look="action" disabled={busy}>
-            <Upload aria-hidden className="size-5" />
-            {busy ? 'Sending …' : 'Add this listing'}
+            <Download aria-hidden className="size-5" />
+            {busy ? 'Reading …' : 'Add this listing'}
           </Button>
         </Form>
       )}
@@ -101,8 +154,8 @@ export default function Listings({ loaderData: { key, mayChange, listings }, act
   );
 }
 
-function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonly mayChange: boolean }) {
-  const { id, library, asOf, howToAsk, kinds, wants, theyHave, weHave } = listing;
+function OneLibrary({ listing, mayChange, busy }: { readonly listing: Matched; readonly mayChange: boolean; readonly busy: boolean }) {
+  const { id, library, asOf, address, howToAsk, kinds, wants, theyHave, weHave } = listing;
   return (
     <section aria-labelledby={`library-${id}`} className="mb-10">
       <h2 id={`library-${id}`}>{library}</h2>
@@ -126,6 +179,12 @@ function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonl
                   <td>
                     <span className="whitespace-nowrap">{ours.seeds} seeds,</span>{' '}
                     <span className="whitespace-nowrap">by {formatDate(ours.by)}</span>
+                    {ours.got && (
+                      <span className="block text-small text-soft">
+                        {WANT_STATE_WORDS[ours.got.state]} {formatDate(ours.got.on)}
+                        {ours.got.whom && `, ${ours.got.whom}`}
+                      </span>
+                    )}
                   </td>
                 </tr>
               ))}
@@ -146,14 +205,25 @@ function OneLibrary({ listing, mayChange }: { readonly listing: Matched; readonl
         </ul>
       )}
       {mayChange && (
-        <Form method="post" encType="multipart/form-data" className="mt-4">
-          <input type="hidden" name="key" value={listing.key} />
-          <input type="hidden" name="intent" value="remove" />
-          <input type="hidden" name="listingId" value={id} />
-          <Button type="submit">
-            Remove this listing<span className="sr-only"> of {library}</span>
-          </Button>
-        </Form>
+        <div className="mt-4 flex flex-wrap gap-3">
+          {address && (
+            <Form method="post" encType="multipart/form-data">
+              <input type="hidden" name="key" value={listing.againKey} />
+              <input type="hidden" name="address" value={address} />
+              <Button type="submit" disabled={busy} title={address}>
+                Read it again<span className="sr-only"> from {library}</span>
+              </Button>
+            </Form>
+          )}
+          <Form method="post" encType="multipart/form-data">
+            <input type="hidden" name="key" value={listing.key} />
+            <input type="hidden" name="intent" value="remove" />
+            <input type="hidden" name="listingId" value={id} />
+            <Button type="submit">
+              Remove this listing<span className="sr-only"> of {library}</span>
+            </Button>
+          </Form>
+        </div>
       )}
     </section>
   );

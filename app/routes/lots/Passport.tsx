@@ -96,6 +96,9 @@ export function Passport({ lot, versions, source }: { lot: PassportLot; versions
           ...sourceRows(source),
         ]}
       />
+      <Link className="link no-print inline-flex min-h-11 items-center" to={`/lots/${lot.code}/origin`}>
+        {source?.origin?.library ? 'Change its code at another library' : 'It came from another library'}
+      </Link>
       {before.length > 0 && (
         <details className="mt-2">
           <summary className="link inline-flex min-h-11 items-center">

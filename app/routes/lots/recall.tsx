@@ -1,3 +1,4 @@
+import { Download } from 'lucide-react';
 import { data, Form, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
@@ -8,17 +9,18 @@ import { HoldMark, LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
-import { StockLeft } from '#app/ui/units.tsx';
+import { StockLeft, useUnits } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { recallForm } from '#contracts/lots/seen.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
+import { formatStock } from '#core/units/formatAmount.ts';
 import { may } from '#core/people/may.ts';
-import { listToCall } from '#data/desk/toTell.ts';
+import { listGiftsToTell, listToCall } from '#data/desk/toTell.ts';
 import { readRecall } from '#data/lots/descent.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import type { NoLot } from '#services/lots/lockedLot.server.ts';
 import { recall, tellRecall } from '#services/lots/recall.server.ts';
-import { recallText } from '#words/recall.ts';
+import { giftRecallText, recallText } from '#words/recall.ts';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import type { Route } from './+types/recall.ts';
 
@@ -31,14 +33,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
   const touched = await readRecall(db, lot.id);
-  const calls = await listToCall(
-    db,
-    MOST_CALLS,
-    touched.map(({ id }) => id),
-  );
+  const ids = touched.map(({ id }) => id);
+  const [calls, gifts] = await Promise.all([listToCall(db, MOST_CALLS, ids), listGiftsToTell(db, MOST_CALLS, ids)]);
   return {
     key: newFormKey(),
     calls: calls.map((one) => ({ ...one, key: newFormKey(), text: recallText(one, house.name) })),
+    gifts: gifts.map((one) => ({ ...one, key: newFormKey(), text: giftRecallText(one, house.name) })),
     lot: { id: lot.id, code: lot.code, crop: lot.crop, variety: lot.variety },
     touched: touched.map(({ donor: _donor, ...rest }) => rest),
     mayRecall: may(actor.role, 'lift doubtful holds'),
@@ -54,7 +54,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return intent === 'told' ? give(tellRecall, {}) : give(recall, { code: params.code });
 }
 
-export default function Recall({ loaderData: { key, calls, lot, touched, mayRecall, typed }, actionData }: Route.ComponentProps) {
+export default function Recall({ loaderData: { key, calls, gifts, lot, touched, mayRecall, typed }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof recallForm>({
     id: 'recall',
     result: actionData?.intent === 'recall' ? actionData.result : null,
@@ -78,10 +78,12 @@ export default function Recall({ loaderData: { key, calls, lot, touched, mayReca
       />
       {actionData?.intent === 'recall' && actionData.result === null && (
         <Notice tone="good">
-          Recalled: {held} {held === 1 ? 'lot is' : 'lots are'} on hold now. {calls.length > 0 && 'Call the members below.'}
+          Recalled: {held} {held === 1 ? 'lot is' : 'lots are'} on hold now.{' '}
+          {calls.length + gifts.length > 0 && 'Warn whoever has some of it, below.'}
         </Notice>
       )}
       {calls.length > 0 && <Calls calls={calls} />}
+      {gifts.length > 0 && <Gifts gifts={gifts} />}
       <Table caption="Everything a recall would affect">
         <Heads of={['Lot', 'Variety', 'Harvested', 'In store', 'With members', 'State']} />
         <tbody>
@@ -133,6 +135,55 @@ export default function Recall({ loaderData: { key, calls, lot, touched, mayReca
         <p className="mt-6">Only a coordinator can recall seed.</p>
       )}
     </>
+  );
+}
+
+type Gift = Route.ComponentProps['loaderData']['gifts'][number];
+
+/** Who was given seed of what is recalled and was not told yet; another library gets a file that finds what it grew from it. */
+function Gifts({ gifts }: { gifts: readonly Gift[] }) {
+  const units = useUnits();
+  return (
+    <section aria-label="Whom to warn of what was given away" className="mb-8 border-l-4 border-poor bg-sheet px-4 py-3">
+      <h2>Given away: {gifts.length === 1 ? '1 receiver to warn' : `${gifts.length} to warn`}</h2>
+      <ul>
+        {gifts.map((gift) => (
+          <li key={gift.giftId} className="border-t border-rule py-3 first:border-t-0">
+            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+              <span>
+                <b>{gift.receiver}</b>
+                {gift.isLibrary && ' (another library)'}, {formatStock(gift.amount, gift.unit, units)} of <LotCode>{gift.code}</LotCode>
+                <span className="block text-small text-soft">Given {formatDate(gift.givenOn)}</span>
+              </span>
+              <span className="flex flex-wrap items-center gap-x-5">
+                {gift.isLibrary && (
+                  <a
+                    className="link inline-flex min-h-11 items-center gap-1.5"
+                    href={`/recall.json?to=${encodeURIComponent(gift.receiver)}`}
+                  >
+                    <Download aria-hidden className="size-5" />
+                    File to send<span className="sr-only"> to {gift.receiver}</span>
+                  </a>
+                )}
+                <Form method="post">
+                  <input type="hidden" name="key" value={gift.key} />
+                  <input type="hidden" name="intent" value="told" />
+                  <input type="hidden" name="of" value={gift.code} />
+                  <input type="hidden" name="giftId" value={gift.giftId} />
+                  <Button type="submit" aria-label={`Mark as told: ${gift.receiver}, ${gift.code}`}>
+                    Mark as told
+                  </Button>
+                </Form>
+              </span>
+            </div>
+            <details>
+              <summary className="link inline-flex min-h-11 items-center text-small">What to say</summary>
+              <p className="max-w-prose whitespace-pre-line">{gift.text}</p>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -6,13 +6,14 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
-import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
+import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
 import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords } from '#words/promise.ts';
 import { EVERYBODYS_PROBLEMS, lendingWhy } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { giveForm } from '#contracts/stock/stock.ts';
 import { may } from '#core/people/may.ts';
+import { listLibraries } from '#data/exchange/swaps.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { giveSeed, type GiveProblem } from '#services/stock/giving.server.ts';
@@ -29,13 +30,18 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { actor, house, today } = visitBy(context, request, 'work');
   const lot = await findLotByCode(db, params.code);
   if (!lot) throw data(null, { status: 404 });
-  const [holdings, stock] = await Promise.all([findHoldings(db, lot.id), readStockOfLine(db, house, today, lot.lineId)]);
+  const [holdings, stock, libraries] = await Promise.all([
+    findHoldings(db, lot.id),
+    readStockOfLine(db, house, today, lot.lineId),
+    listLibraries(db),
+  ]);
   const { answer: lending } = lendingOfLot(stock, lot.code);
   return {
     refused: lending.answer === 'refused' ? lendingWhy(lending, lot.laid !== null) : null,
     warning: lending.answer === 'coordinator' ? lendingWhy(lending, lot.laid !== null) : null,
     stock: termsOf(stock),
     key: newFormKey(),
+    libraries,
     code: lot.code,
     unit: lot.unit,
     name: `${lot.crop} ‘${lot.variety}’`,
@@ -72,12 +78,13 @@ function troubleOf(problem: GiveProblem, units: Units): Record<string, string[]>
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const { give } = formActs(await formOf(request), visit, ['give'], troubleOf);
-  return give(giveSeed, { code }, () => `/lots/${code}`);
+  const form = await formOf(request);
+  const { give } = formActs(form, visit, ['give'], troubleOf);
+  return give(giveSeed, { code }, () => (form.get('isLibrary') === 'on' ? '/swaps' : `/lots/${code}`));
 }
 
 export default function Give({
-  loaderData: { key, code, unit, name, leads, hazards, holdings, refused, warning, stock },
+  loaderData: { key, libraries, code, unit, name, leads, hazards, holdings, refused, warning, stock },
   actionData,
 }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof giveForm>({
@@ -111,7 +118,12 @@ export default function Give({
           <StockBar stock={stock} />
           <SelectField field={fields.holding} label="Which container?" options={holdings} />
           <TextField field={fields.part} label="How much? (optional)" hint={partHint(unit, useUnits())} />
-          <TextField field={fields.to} label="Who is it for?" hint="A person, a school or a seed swap" />
+          <TextField field={fields.to} label="Who is it for?" hint="A person, a school or another library" suggestions={libraries} />
+          <TickField
+            field={fields.isLibrary}
+            label="It goes to another library"
+            hint="Its code and provenance go along in a file, and a recall reaches it there."
+          />
           {leads && (
             <TextField
               field={fields.overrideReason}

@@ -3,7 +3,7 @@ import { Form, Link } from 'react-router';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import type { Want } from '#core/stock/wants.ts';
 import { formatMoney } from '#core/units/formatAmount.ts';
-import { WANT_STATES, type WantState } from '#core/stock/wantStates.ts';
+import { WANT_STATES } from '#core/stock/wantStates.ts';
 import { noteWant, readWants } from '#services/stock/wants.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -15,6 +15,7 @@ import { FilterSelect, Pager, SearchForm } from '#app/ui/List.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { WANT_STATE_WORDS } from '#words/wants.ts';
 import { chanceWords } from '#words/risk.ts';
 import type { Route } from './+types/wants.ts';
 
@@ -29,7 +30,6 @@ const TO_DO: Record<Want['act'], string> = {
   'settle its holds': 'Settle the holds of',
 };
 const GOT = WANT_STATES;
-const GOT_WORDS: Record<WantState, string> = { open: 'Not begun', asked: 'Asked for', ordered: 'Ordered', arrived: 'Arrived' };
 const WHY: Record<Want['why'], string> = {
   'nothing lives': 'None of it is alive',
   'too weak to lend': 'It is too weak to lend, or may be',
@@ -133,7 +133,7 @@ export default function Wants({ loaderData: { wants, search, act, got, page, tot
           label="How far"
           name="got"
           value={got}
-          options={[{ value: '', label: 'All' }, ...GOT.map((value) => ({ value, label: GOT_WORDS[value] }))]}
+          options={[{ value: '', label: 'All' }, ...GOT.map((value) => ({ value, label: WANT_STATE_WORDS[value] }))]}
         />
       </SearchForm>
       {wants.length === 0 ? (
@@ -191,7 +191,7 @@ function HowFar({ want }: { want: Route.ComponentProps['loaderData']['wants'][nu
   return (
     <details>
       <summary className="link -my-3 inline-flex min-h-11 items-center" aria-label={`How far: ${name}`}>
-        {got ? `${GOT_WORDS[got.state]}, ${formatDate(got.on)}` : GOT_WORDS.open}
+        {got ? `${WANT_STATE_WORDS[got.state]}, ${formatDate(got.on)}` : WANT_STATE_WORDS.open}
       </summary>
       {got && <p className="text-small text-soft">{[got.whom, got.by && `by ${got.by}`].filter(Boolean).join(', ')}</p>}
       <Form key={key} method="post" className="mt-1 space-y-2">
@@ -201,7 +201,7 @@ function HowFar({ want }: { want: Route.ComponentProps['loaderData']['wants'][nu
         <select name="state" className="input" defaultValue={got?.state ?? 'asked'} aria-label={`How far is ${name}`}>
           {GOT.map((state) => (
             <option key={state} value={state}>
-              {GOT_WORDS[state]}
+              {WANT_STATE_WORDS[state]}
             </option>
           ))}
         </select>

@@ -92,7 +92,7 @@ const KINDS: Record<WorkKind, { verb: string; many: string; Icon: LucideIcon; to
   label: { verb: 'Replace', many: 'lots need new labels', Icon: Tag, tone: 'text-doubt', all: '/labels', go: 'Show the labels' },
   call: {
     verb: 'Call',
-    many: 'members to call about recalled seed',
+    many: 'to warn about recalled seed',
     Icon: Phone,
     tone: 'text-poor',
     all: '/desk/loans',

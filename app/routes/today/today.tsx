@@ -16,7 +16,7 @@ import { openGrowOuts, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { countLinesAtRisk } from '#data/growouts/risks.ts';
 import type { House } from '#data/house/house.ts';
 import { keepersToAsk } from '#data/stock/keepers.ts';
-import { listToAnswer, listToCall, type ToAnswer, type ToCall } from '#data/desk/toTell.ts';
+import { listGiftsToTell, listToAnswer, listToCall, type GiftToTell, type ToAnswer, type ToCall } from '#data/desk/toTell.ts';
 import { batchesBegunBy, readComing, readDue, type ComingDay } from '#data/today/today.ts';
 import { readRipe, type Ripe } from '#services/today/ripe.server.ts';
 import { countLabelsToReplace } from '#services/lots/labels.server.ts';
@@ -172,6 +172,17 @@ const asCall = (one: ToCall) => ({
   why: `Recalled: ${one.reason}${one.phone ? `. Phone ${one.phone}` : ''}`,
 });
 
+/** Who was given seed that is recalled. */
+const asWarning = (one: GiftToTell) => ({
+  kind: 'call' as const,
+  on: one.since,
+  to: `/lots/${one.code}/recall`,
+  what: `${one.receiver} about ${one.crop} ‘${one.variety}’`,
+  treated: null,
+  minutes: 5,
+  why: `Recalled: ${one.reason}. ${one.isLibrary ? 'Send them the file' : 'It was given away'}`,
+});
+
 /** Members who said that their crop failed. */
 const asAnswer = (one: ToAnswer) => ({
   kind: 'answer' as const,
@@ -250,7 +261,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   if (!may(actor.role, 'work')) throw redirect('/mine');
   const mine = new URL(request.url).searchParams.get('whose') === 'mine';
   const days = Array.from({ length: RIBBON_DAYS }, (_, index) => addDays(today, index));
-  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels, calls, answers, backup] = await Promise.all([
+  const [due, coming, ripe, begun, open, atRisk, toAsk, firstHour, labels, calls, gifts, answers, backup] = await Promise.all([
     readDue(db, today, mine ? actor.personId : null),
     readComing(db, today, days.at(-1)!),
     readRipe(db, house, now),
@@ -261,6 +272,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     may(actor.role, 'set house rules') ? readFirstHour(db) : null,
     mine ? 0 : countLabelsToReplace(db),
     mine ? [] : listToCall(db, MOST_SHOWN),
+    mine ? [] : listGiftsToTell(db, MOST_SHOWN),
     mine ? [] : listToAnswer(db, MOST_SHOWN),
     // Nobody misses the practice library.
     may(actor.role, 'manage people') && process.env['SAMPLE_DATA'] !== 'yes' ? readLastBackup(db) : undefined,
@@ -285,6 +297,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       ...risk,
       ...relabel,
       ...calls.map(asCall),
+      ...gifts.map(asWarning),
       ...answers.map(asAnswer),
     ],
     today,
@@ -301,7 +314,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     copy: copies.length,
     risk: risk.length,
     label: relabel.length,
-    call: calls[0]?.total ?? 0,
+    call: (calls[0]?.total ?? 0) + (gifts[0]?.total ?? 0),
     answer: answers[0]?.total ?? 0,
   };
   return {
