@@ -14,13 +14,19 @@ test('a listing of another library shows what we want of it, and is undone', asy
   const [wanted] = ours.wants;
   await page.goto('/wants');
   await page.getByRole('link', { name: 'Other libraries' }).click();
-  const file = page.getByLabel('Listing of another library');
+  const file = page.getByLabel('Or a file that they sent');
   const read = page.getByRole('button', { name: 'Add this listing' });
   await read.click();
-  await expect(page.getByText('Choose a file', { exact: true })).toBeVisible();
+  await expect(page.getByText('Enter an address, or choose a file')).toBeVisible();
   await file.setInputFiles(jsonFile('<html>Not found</html>'));
   await read.click();
   await expect(page.getByText('This file is not a listing.')).toBeVisible();
+  const address = page.getByLabel('Address of their listing');
+  await address.fill('127.0.0.1:5432/offer.json');
+  await read.click();
+  await expect(page.getByText('This address is not on the open internet')).toBeVisible();
+  await expect(address).toHaveValue('127.0.0.1:5432/offer.json');
+  await address.fill('');
 
   // A library that has what we want, and wants what we have.
   const theirs = { ...ours, library: 'Listed Elsewhere', kinds: ours.wants, wants: ours.kinds };
