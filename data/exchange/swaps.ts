@@ -152,6 +152,20 @@ export async function findComeFrom(
   return rows;
 }
 
+/** Lots of this code at wherever they came from. */
+export async function findByTheirCode(db: Db, code: string, limit: number) {
+  return db
+    .selectFrom('lot_origin')
+    .innerJoin('lot', 'lot.id', 'lot_origin.lot_id')
+    .innerJoin('line', 'line.id', 'lot.line_id')
+    .innerJoin('crop', 'crop.id', 'line.crop_id')
+    .select(['lot.code', 'crop.name as crop', 'line.name as variety', 'lot_origin.code as theirCode', 'lot_origin.library'])
+    .where(sql<boolean>`lower(lot_origin.code) = lower(${code})`)
+    .orderBy('lot.id')
+    .limit(limit)
+    .execute();
+}
+
 /** Writes down what another library has recalled. */
 export async function recordRecallHeard(
   db: Db,

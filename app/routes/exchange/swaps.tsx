@@ -111,7 +111,7 @@ export default function Swaps({
           </p>
           <FileField
             label="Their recall"
-            hint="The file that they sent. It ends in .json. If they only told you a code, find the lot by it and recall it there."
+            hint="The file that they sent. It ends in .json. If they only told you a code, search for it under What came in, open the lot and recall it there."
             accept=".json"
             most={{ bytes: MOST_RECALL_BYTES, refusal: TOO_LARGE }}
             error={actionData && 'why' in actionData ? actionData.why : null}

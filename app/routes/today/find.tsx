@@ -4,6 +4,7 @@ import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
 import { listShelves } from '#data/stock/shelves.ts';
 import { findPlaces } from '#data/stock/places.ts';
 import { suggestPeople } from '#data/people/people.ts';
+import { findByTheirCode } from '#data/exchange/swaps.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { placeAnchor } from '#app/ui/anchors.ts';
@@ -24,6 +25,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const mistyped = !read.ok && read.why === 'check letter';
   const near = mistyped ? await existingCodes(db, read.near) : [];
   const search = read.ok || mistyped ? null : typed;
+  const elsewhere = typed === '' ? [] : await findByTheirCode(db, typed, MOST);
   const [shelves, people, places] = search
     ? await Promise.all([
         listShelves(db, { search, crop: '', state: '', sort: 'variety', today, limit: MOST, offset: 0 }),
@@ -31,21 +33,21 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         findPlaces(db, search),
       ])
     : [{ lots: [], total: 0 }, [], []];
-  return { typed, mistyped, missing: read.ok, near, lots: shelves.lots, total: shelves.total, people, places };
+  return { typed, mistyped, missing: read.ok, near, elsewhere, lots: shelves.lots, total: shelves.total, people, places };
 }
 
 export default function Find({ loaderData: found }: Route.ComponentProps) {
-  const nothing = found.near.length + found.lots.length + found.people.length + found.places.length === 0;
+  const nothing = found.near.length + found.elsewhere.length + found.lots.length + found.people.length + found.places.length === 0;
   return (
     <>
       <PageHead title={`Results for “${found.typed}”`} />
-      {found.mistyped && (
+      {found.mistyped && found.elsewhere.length === 0 && (
         <Notice tone="doubt">
           The last letter does not match the numbers, so there is a typing mistake.{' '}
           {found.near.length > 0 ? 'These lots differ by one character:' : 'No lot differs by one character.'}
         </Notice>
       )}
-      {found.missing && <Notice tone="doubt">This is a valid code, but no lot has it.</Notice>}
+      {found.missing && found.elsewhere.length === 0 && <Notice tone="doubt">This is a valid code, but no lot has it.</Notice>}
       {nothing && !found.mistyped && !found.missing && (
         <Empty>No results. Try part of a variety, person or place name, or a lot code.</Empty>
       )}
@@ -58,6 +60,19 @@ export default function Find({ loaderData: found }: Route.ComponentProps) {
                 {lot.crop} ‘{lot.variety}’
               </span>
               <TreatedMark treated={lot.treated} />
+            </Link>
+          </li>
+        ))}
+        {found.elsewhere.map((lot) => (
+          <li key={`elsewhere ${lot.code}`}>
+            <Link to={`/lots/${lot.code}`} className="flex min-h-12 flex-wrap items-center gap-x-4">
+              <LotCode>{lot.code}</LotCode>
+              <span className="link">
+                {lot.crop} ‘{lot.variety}’
+              </span>
+              <span className="text-soft">
+                is {lot.theirCode} {lot.library ? `at ${lot.library}` : 'in the sheet that it came from'}
+              </span>
             </Link>
           </li>
         ))}
