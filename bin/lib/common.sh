@@ -6,7 +6,8 @@ cd "$ROOT"
 DATA=${KIND_GRANARY_DATA:-$ROOT/.data}
 
 # The server, with room for SERVER_MEMORY megabytes of its own data: without a bound Node.js lets it grow to what the machine has before it tidies up.
-SERVE=(node --max-old-space-size="${SERVER_MEMORY:-256}" --max-semi-space-size=4 build/programs/serve.js)
+SERVER_NODE=(node --max-old-space-size="${SERVER_MEMORY:-256}" --max-semi-space-size=4)
+SERVE=("${SERVER_NODE[@]}" build/programs/serve.js)
 
 say() { printf '%s\n' "$*"; }
 fail() { printf '\n%s\n' "$*" >&2; exit 1; }

@@ -15,12 +15,22 @@ const MOST_SLIPS = 2;
 const plain = (name: string) => name.trim().toLowerCase();
 const withoutPlural = (name: string) => name.replace(/(?<=[a-z]{2})e?s$/, '');
 
-/** The crops that a name may mean, where people use it for several (squash, pumpkin); none for other names. */
-export function cropsMeant<Crop extends NamedCrop>(crops: readonly Crop[], typed: string): readonly Crop[] {
-  const wanted = withoutPlural(plain(typed));
-  const meant = crops.filter(({ mayMean }) => mayMean.some((name) => withoutPlural(plain(name)) === wanted));
-  return meant.length > 1 ? meant : [];
+/** Finds the crops that a name may mean, where people use it for several (squash, pumpkin); none for other names. */
+export function cropsMeantBy<Crop extends NamedCrop>(crops: readonly Crop[]): (typed: string) => readonly Crop[] {
+  const meant = new Map<string, Set<Crop>>();
+  for (const crop of crops)
+    for (const name of crop.mayMean) {
+      const key = withoutPlural(plain(name));
+      meant.set(key, (meant.get(key) ?? new Set()).add(crop));
+    }
+  return (typed) => {
+    const found = [...(meant.get(withoutPlural(plain(typed))) ?? [])];
+    return found.length > 1 ? found : [];
+  };
 }
+
+/** The crops that a name may mean, as `cropsMeantBy` finds them. */
+export const cropsMeant = <Crop extends NamedCrop>(crops: readonly Crop[], typed: string): readonly Crop[] => cropsMeantBy(crops)(typed);
 
 /**
  * The crop somebody means by its id, its name or another name; by the beginning of one where only one begins so; by a name that is nearly spelled

@@ -1,4 +1,4 @@
-import { cropsMeant, type NamedCrop } from '../almanac/findCrop.ts';
+import { cropsMeantBy, type NamedCrop } from '../almanac/findCrop.ts';
 import { slipsBetween } from '../search/slips.ts';
 import { tidied } from '../units/typed.ts';
 import { nearNames } from './matchNames.ts';
@@ -52,18 +52,16 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
 ): (text: string) => CropRead<Crop> {
   const seen = new Map<string, CropRead<Crop>>();
   const named = new Map<string, Crop>();
-  for (const crop of crops)
-    for (const name of [crop.id, crop.name, ...crop.alsoCalled]) if (!named.has(name.toLowerCase())) named.set(name.toLowerCase(), crop);
+  const called = crops.map((crop) => ({ crop, names: [crop.name, ...crop.alsoCalled].map((name) => name.toLowerCase()) }));
+  for (const { crop, names } of called) for (const name of [crop.id, ...names]) if (!named.has(name)) named.set(name, crop);
+  const meantBy = cropsMeantBy(crops);
   const bySpecies = new Map<string, Crop[]>();
   for (const crop of crops) bySpecies.set(crop.species.toLowerCase(), [...(bySpecies.get(crop.species.toLowerCase()) ?? []), crop]);
   const likely = nearNames(crops.flatMap(({ name, alsoCalled }, id) => [name, ...alsoCalled].map((each) => ({ id, name: each }))));
   /** The only crop whose name begins so, or is nearly spelled so. */
   const oneNear = (plain: string): Crop | null => {
-    const begin =
-      plain.length < LEAST_BEGIN
-        ? []
-        : crops.filter(({ name, alsoCalled }) => [name, ...alsoCalled].some((each) => each.toLowerCase().startsWith(plain)));
-    if (begin.length > 0) return begin.length === 1 ? begin[0]! : null;
+    const begin = plain.length < LEAST_BEGIN ? [] : called.filter(({ names }) => names.some((name) => name.startsWith(plain)));
+    if (begin.length > 0) return begin.length === 1 ? begin[0]!.crop : null;
     const slips = Math.min(MOST_SLIPS, Math.floor(plain.length / LETTERS_A_SLIP));
     const near = new Set(likely(plain).flatMap(({ id, name }) => (slipsBetween(name.toLowerCase(), plain) <= slips ? [crops[id]!] : [])));
     return near.size === 1 ? [...near][0]! : null;
@@ -78,7 +76,7 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
       .replace(/(?<=[a-z]{2})s$/, '');
     const exact = named.get(plain) ?? named.get(singular);
     if (exact) return { is: 'exact', crop: exact };
-    const meant = cropsMeant(crops, plain);
+    const meant = meantBy(plain);
     if (meant.length > 0) return { is: 'several', crops: meant };
     const species = bySpecies.get(plain) ?? [];
     if (species.length > 0) return species.length === 1 ? { is: 'exact', crop: species[0]! } : { is: 'several', crops: species };
@@ -87,7 +85,7 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
     // Part of several names, as "bean" or "squash": which of them is asked.
     const part =
       plain.length > 2
-        ? crops.filter(({ name }) => name.toLowerCase().startsWith(plain) || ` ${name.toLowerCase()} `.includes(` ${singular} `))
+        ? called.flatMap(({ crop, names: [name] }) => (name!.startsWith(plain) || ` ${name} `.includes(` ${singular} `) ? [crop] : []))
         : [];
     return part.length > 1 && part.length <= MOST_ASKED ? { is: 'several', crops: part } : { is: 'none' };
   };
