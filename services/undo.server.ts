@@ -90,7 +90,7 @@ function refusedTo(actor: Actor, act: ActToUndo): UndoProblem | null {
 export const undo = command(
   'act undone',
   { input: undoForm, broken: BROKEN },
-  async ({ tx, actor, today, now, refuse }: Inside<UndoProblem>, undoing) => {
+  async ({ tx, actor, today, now, tools, refuse }: Inside<UndoProblem>, undoing) => {
     const act = (await findActToUndo(tx, undoing.act)) ?? refuse({ code: 'no such act' });
     const against = refusedTo(actor, act);
     if (against) refuse(against);
@@ -102,12 +102,17 @@ export const undo = command(
     await forgetStale(tx, lots);
     await forgetStaleOutlooks(tx, lots);
     await lockLots(tx, lots);
+    await tools.tell(1);
     const built = await builtOn(tx, command, act.key);
     if (built) refuse({ code: 'built on', by: built });
-    await takeBack({ tx, actor, today, now }, { key: undoing.key, act: act.key, reason: undoing.reason ?? null }, lots);
+    await tools.tell(2);
+    await takeBack({ tx, actor, today, now, tools }, { key: undoing.key, act: act.key, reason: undoing.reason ?? null }, lots);
     return { answer: { kind: act.kind, subject: act.subject }, subject: [act.kind, act.subject].filter(Boolean).join(' ') };
   },
 );
+
+/** So many steps an undoing tells of. */
+export const UNDO_STEPS = 6;
 
 interface TakenBack {
   readonly key: string;
@@ -117,7 +122,7 @@ interface TakenBack {
 
 /** Moves back what was moved, lets what was written hold no more, and brings everything that follows from it up to date. */
 async function takeBack(
-  { tx, actor, today, now }: Pick<Inside<UndoProblem>, 'tx' | 'actor' | 'today' | 'now'>,
+  { tx, actor, today, now, tools }: Pick<Inside<UndoProblem>, 'tx' | 'actor' | 'today' | 'now' | 'tools'>,
   { key, act, reason }: TakenBack,
   lots: readonly LotId[],
 ): Promise<void> {
@@ -126,9 +131,12 @@ async function takeBack(
   for (const id of passports) before.set(id, await reasonsToHold(tx, id));
   const why = reason === null ? 'undone' : `undone: ${reason}`;
   await moveBack(tx, { actKey: key, act, reason: why, happenedOn: today, personId: actor.personId });
+  await tools.tell(3);
   await restoreLots(tx, act);
   await recordUndone(tx, { actKey: act, byAct: key, reason });
+  await tools.tell(4);
   await takeBackMade(tx, act, today, now);
+  await tools.tell(5);
   for (const id of before.keys()) await holdsPassportAgain(tx, id, today);
   for (const id of tests) await waitsForCount(tx, id);
   const standing = await readStanding(tx, lots);

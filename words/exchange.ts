@@ -1,9 +1,11 @@
+import type { UndoProblem } from '#core/people/undo.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { grouped } from '#core/units/formatAmount.ts';
 import type { Field, Thing } from '#core/sheets/fields.ts';
 import type { LEFT_OUT } from '#core/sheets/findTable.ts';
 import type { NewThing } from '#core/sheets/made.ts';
 import type { Level, Note, NoteCode, Reading } from '#core/sheets/notes.ts';
+import { undoProblemWords } from './undo.ts';
 
 /** What a sheet is called that has no name. */
 export const sheetNamed = (number: number): string => `Sheet ${number}`;
@@ -237,10 +239,10 @@ export function readingWords(key: string, { value, shows }: Reading): string {
   }
 }
 
-type Trouble = { readonly code: string; readonly most?: number };
+type Trouble = { readonly code: string; readonly most?: number; readonly problem?: UndoProblem };
 
 /** Why an import stands still. */
-export function troubleWords({ code, most }: Trouble): string {
+export function troubleWords({ code, most, problem }: Trouble): string {
   switch (code) {
     case 'empty file':
       return 'There is nothing in this file. Check that it was saved, and choose it again';
@@ -262,6 +264,10 @@ export function troubleWords({ code, most }: Trouble): string {
       return `This file has more than ${grouped(most ?? 0)} columns. Remove those you do not need`;
     case 'called off':
       return 'Stopped. Nothing was imported';
+    case 'undo called off':
+      return 'Stopped. The import stays as it was';
+    case 'not undone':
+      return problem ? undoProblemWords(problem) : 'This import could not be undone';
     case 'changed meanwhile':
       return 'The library has changed since you looked, and some rows mean something else now. Nothing was imported: look at the rows again';
     case 'not allowed':
@@ -277,6 +283,7 @@ export const STATE_WORDS = {
   'to review': 'Being checked',
   reviewed: 'Waiting for you: rows',
   'to write': 'Being saved',
+  'to undo': 'Being undone',
   done: 'Imported',
   failed: 'Could not be read',
   undone: 'Undone',
@@ -299,6 +306,7 @@ export const WORKING_WORDS = {
   'to read': 'Reading the file',
   'to review': 'Checking every row',
   'to write': 'Saving',
+  'to undo': 'Undoing this import',
 } as const;
 
 /** What was answered to a question, in short. */

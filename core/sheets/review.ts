@@ -33,16 +33,33 @@ export interface Review {
  * assumed. Nothing is decided that depends on the order of sheets in the file.
  */
 export function reviewSheets(readings: readonly Reading[], library: Library, answers: Answers): Review {
+  const reviewing = reviewByRows(readings, library, answers);
+  for (;;) {
+    const { done, value } = reviewing.next();
+    if (done) return value;
+  }
+}
+
+/** After so many rows a review says how far it is. */
+const ROWS_A_STEP = 1000;
+
+/** As `reviewSheets`, which tells now and then how many rows are reviewed: a large file takes seconds, and may be called off meanwhile. */
+export function* reviewByRows(readings: readonly Reading[], library: Library, answers: Answers): Generator<number, Review, void> {
   const looking = lookingIn(library, answers);
   const inFile = namesInFile(varietiesIn(readings, looking));
   const numbers = numbersIn(readings);
   const rows: Reviewed<Made>[] = [];
+  yield 0;
   const lots = { byNumber: new Map<string, LotInFile>(), byLine: new Map<string, LotInFile[]>() };
   for (const thing of THINGS)
     for (const reading of readings) {
       if (reading.thing !== thing) continue;
       const parents = new Map<string, string>();
-      const own = reviewSheet(reading, { looking, inFile, numbers, lots, parents });
+      const own: Reviewed<Made>[] = [];
+      for (const row of reviewSheet(reading, { looking, inFile, numbers, lots, parents })) {
+        own.push(row);
+        if (own.length % ROWS_A_STEP === 0) yield rows.length + own.length;
+      }
       rows.push(...(thing === 'lots' ? withoutCycles(own, parents) : own));
       if (thing === 'lots') addLots(own, looking, lots);
     }
@@ -58,13 +75,15 @@ interface Reviewing {
   readonly parents: Map<string, string>;
 }
 
-function reviewSheet(reading: Reading, reviewing: Reviewing): Reviewed<Made>[] {
+function* reviewSheet(reading: Reading, reviewing: Reviewing): Generator<Reviewed<Made>, void, void> {
   const { looking, numbers } = reviewing;
   const { library, answers } = looking;
   const read = readerOf(reading, reviewing);
   const seen = new Map<string, number>();
   const twins = `twins:${reading.sheet}`;
-  return reading.table.rows.map((tableRow) => {
+  for (const tableRow of reading.table.rows) yield reviewRow(tableRow);
+
+  function reviewRow(tableRow: Reading['table']['rows'][number]): Reviewed<Made> {
     const row = rowOf(reading, tableRow);
     const collect = collector();
     const print = printOf(reading.thing, reading, tableRow);
@@ -106,7 +125,7 @@ function reviewSheet(reading: Reading, reviewing: Reviewing): Reviewed<Made>[] {
     if (again.length > 1 && again[0]!.at !== row.at && twin === undefined)
       collect.say({ level: 'doubtful', field: 'number', code: 'number twice', said: number, taken: String(again[0]!.at) });
     return changedSince(row, reading, looking, collect) ? result(null, true) : result(made);
-  });
+  }
 }
 
 /** What stands in the way is said first. */

@@ -52,6 +52,9 @@ const COLUMNS = [
   'import.steps_done as stepsDone',
   'import.steps',
   'import.is_cancelled as isCancelled',
+  'import.undo_key as undoKey',
+  'import.undo_account as undoAccount',
+  'import.undo_reason as undoReason',
   'import.version',
   'import.started_at as startedAt',
   'import.changed_at as changedAt',
@@ -61,6 +64,9 @@ const imports = (db: Db) => db.selectFrom('import').select(COLUMNS);
 
 /** An import, or undefined; never its file's contents. */
 export const findImport = (db: Db, id: string) => imports(db).where('import.id', '=', id).executeTakeFirst();
+
+/** The import that an act has written, or undefined. */
+export const findImportOfAct = (db: Db, actKey: string) => imports(db).where('import.act_key', '=', actKey).executeTakeFirst();
 
 export type ImportRead = NonNullable<Awaited<ReturnType<typeof findImport>>>;
 
@@ -111,6 +117,7 @@ export interface ImportChange {
   readonly trouble?: string | null;
   readonly steps?: number;
   readonly dropContents?: true;
+  readonly undo?: { readonly key: string; readonly accountId: AccountId; readonly reason: string | null };
 }
 
 export async function changeImport(db: Db, id: string, change: ImportChange, now: Date): Promise<void> {
@@ -127,6 +134,7 @@ export async function changeImport(db: Db, id: string, change: ImportChange, now
       ...(change.trouble !== undefined && { trouble: change.trouble }),
       ...(change.steps !== undefined && { steps: change.steps }),
       ...(change.dropContents && { contents: null }),
+      ...(change.undo && { undo_key: change.undo.key, undo_account: change.undo.accountId, undo_reason: change.undo.reason }),
       version: sql`version + 1`,
       changed_at: now,
     })
@@ -163,7 +171,7 @@ export async function pruneImports(db: Db, before: Date): Promise<void> {
 /** The next import that waits for the background, longest first. */
 export async function nextWaiting(db: Db): Promise<string | null> {
   const { rows } = await sql<{ id: string }>`
-    select id from import where state in ('to read', 'to review', 'to write') order by changed_at limit 1`.execute(db);
+    select id from import where state in ('to read', 'to review', 'to write', 'to undo') order by changed_at limit 1`.execute(db);
   return rows[0]?.id ?? null;
 }
 

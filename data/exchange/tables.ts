@@ -10,7 +10,7 @@ import type { Question } from '#core/sheets/review.ts';
 import type { Fact, FactWithDefault, MaybeFact, ReadOnly } from '#data/columns.ts';
 
 /** Where an import is: waiting for the background, or for somebody's answer. */
-export type ImportState = 'to read' | 'columns' | 'to review' | 'reviewed' | 'to write' | 'done' | 'failed';
+export type ImportState = 'to read' | 'columns' | 'to review' | 'reviewed' | 'to write' | 'done' | 'failed' | 'to undo';
 
 /** A sheet of an import: how it was understood. Lines that are no rows are told with why. */
 export interface ImportedSheet {
@@ -36,6 +36,9 @@ interface ImportTable {
   file_name: string;
   contents: Buffer | null;
   state: ImportState;
+  undo_key: ColumnType<string | null, string | null | undefined, string | null>;
+  undo_account: ColumnType<AccountId | null, AccountId | null | undefined, AccountId | null>;
+  undo_reason: ColumnType<string | null, string | null | undefined, string | null>;
   act_key: Fact<string>;
   sheets: ColumnType<readonly ImportedSheet[], string | undefined, string>;
   answers: ColumnType<Readonly<Record<string, string>>, string | undefined, string>;

@@ -51,6 +51,15 @@ create index gift_told_gift on gift_told_written (gift_id);
 create index gift_told_act on gift_told_written (act_key);
 create view gift_told as select * from gift_told_written where not exists (select from undone where undone.act_key = gift_told_written.act_key);
 
+-- An import of many rows is taken back in the background, as it came: by whom, under which key and why.
+alter table import add column undo_key uuid, add column undo_account bigint references account, add column undo_reason text;
+alter table import drop constraint import_state_is_known, add constraint import_state_is_known
+  check (state in ('to read', 'columns', 'to review', 'reviewed', 'to write', 'done', 'failed', 'to undo')),
+  add constraint import_undo_says_whose check (state <> 'to undo' or num_nonnulls(undo_key, undo_account) = 2);
+create index import_undone_by on import (undo_account) where undo_account is not null;
+drop index import_waiting;
+create index import_waiting on import (changed_at) where state in ('to read', 'to review', 'to write', 'to undo');
+
 -- What another library has recalled, by its codes.
 create table recall_heard_written (
   id bigint generated always as identity primary key,
@@ -69,6 +78,10 @@ create view recall_heard as select * from recall_heard_written
 const FACTS = ['gift_written', 'gift_told_written', 'recall_heard_written'];
 
 export async function up(db: Kysely<unknown>): Promise<void> {
-  const app = grantApp({ mayAdd: FACTS, mayRead: ['lot_origin', 'gift', 'gift_told', 'recall_heard'] });
+  const app = grantApp({
+    mayAdd: FACTS,
+    mayRead: ['lot_origin', 'gift', 'gift_told', 'recall_heard'],
+    mayUpdate: { import: 'undo_key, undo_account, undo_reason' },
+  });
   for (const part of [SWAPS, keepUnchanged(FACTS), app]) await sql.raw(part).execute(db);
 }

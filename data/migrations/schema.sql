@@ -1276,7 +1276,11 @@ CREATE TABLE public.import (
     version integer DEFAULT 1 NOT NULL,
     started_at timestamp with time zone NOT NULL,
     changed_at timestamp with time zone NOT NULL,
-    CONSTRAINT import_state_is_known CHECK ((state = ANY (ARRAY['to read'::text, 'columns'::text, 'to review'::text, 'reviewed'::text, 'to write'::text, 'done'::text, 'failed'::text])))
+    undo_key uuid,
+    undo_account bigint,
+    undo_reason text,
+    CONSTRAINT import_state_is_known CHECK ((state = ANY (ARRAY['to read'::text, 'columns'::text, 'to review'::text, 'reviewed'::text, 'to write'::text, 'done'::text, 'failed'::text, 'to undo'::text]))),
+    CONSTRAINT import_undo_says_whose CHECK (((state <> 'to undo'::text) OR (num_nonnulls(undo_key, undo_account) = 2)))
 );
 
 CREATE TABLE public.import_columns (
@@ -3578,7 +3582,9 @@ CREATE INDEX holding_of_lot ON public.holding USING btree (lot_id);
 
 CREATE INDEX import_of_account ON public.import USING btree (account_id, changed_at DESC);
 
-CREATE INDEX import_waiting ON public.import USING btree (changed_at) WHERE (state = ANY (ARRAY['to read'::text, 'to review'::text, 'to write'::text]));
+CREATE INDEX import_undone_by ON public.import USING btree (undo_account) WHERE (undo_account IS NOT NULL);
+
+CREATE INDEX import_waiting ON public.import USING btree (changed_at) WHERE (state = ANY (ARRAY['to read'::text, 'to review'::text, 'to write'::text, 'to undo'::text]));
 
 CREATE INDEX imported_row_line ON public.imported_row_written USING btree (line_id) WHERE (line_id IS NOT NULL);
 
@@ -4465,6 +4471,9 @@ ALTER TABLE ONLY public.import_made
 ALTER TABLE ONLY public.import_row
     ADD CONSTRAINT import_row_import_id_fkey FOREIGN KEY (import_id) REFERENCES public.import(id) ON DELETE CASCADE;
 
+ALTER TABLE ONLY public.import
+    ADD CONSTRAINT import_undo_account_fkey FOREIGN KEY (undo_account) REFERENCES public.account(id);
+
 ALTER TABLE ONLY public.imported_row_written
     ADD CONSTRAINT imported_row_written_act_key_fkey FOREIGN KEY (act_key) REFERENCES public.act(key) DEFERRABLE INITIALLY DEFERRED;
 
@@ -5208,6 +5217,12 @@ GRANT UPDATE(is_cancelled) ON TABLE public.import TO kind_granary_app;
 GRANT UPDATE(version) ON TABLE public.import TO kind_granary_app;
 
 GRANT UPDATE(changed_at) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(undo_key) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(undo_account) ON TABLE public.import TO kind_granary_app;
+
+GRANT UPDATE(undo_reason) ON TABLE public.import TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.import_columns TO kind_granary_app;
 

@@ -5,6 +5,7 @@ import { changeImport, findImport, nextWaiting, readContents, takeSeat, tellProg
 import { readHouse } from '#data/house/house.ts';
 import { findActor } from '#data/people/accounts.ts';
 import { NO_TOOLS, type Acting, type Tools } from '#services/command.server.ts';
+import { undo, UNDO_STEPS } from '#services/undo.server.ts';
 import { reviewRows, setUpSheets } from './importing.server.ts';
 import type { SheetsRead } from './sheetFile.server.ts';
 import { writeSheets } from './writeSheets.server.ts';
@@ -35,10 +36,8 @@ export async function workOnImports(db: Db, now: () => Date, readFile: ReadFile)
 async function workOn(db: Db, one: ImportRead, now: () => Date, readFile: ReadFile): Promise<void> {
   const house = (await readHouse(db))!;
   const today = dayInZone(now(), house.timeZone);
-  const steps = Math.max(
-    1,
-    one.sheets.reduce((sum, { rows }) => sum + rows, 0),
-  );
+  const rowsInAll = one.sheets.reduce((sum, { rows }) => sum + rows, 0);
+  const steps = one.state === 'to undo' ? UNDO_STEPS : Math.max(1, rowsInAll);
   const tell = async (done: number) => {
     if (await tellProgress(db, one.id, Math.min(done, steps), steps)) throw new CalledOff();
   };
@@ -56,15 +55,30 @@ async function workOn(db: Db, one: ImportRead, now: () => Date, readFile: ReadFi
           },
         }),
       );
-    } else if (one.state === 'to review') await db.transaction().execute((tx) => reviewRows(tx, one, { now: now(), today, tell }));
+    } else if (one.state === 'to undo') await takeBack(db, one, { now: now(), today, tell });
+    else if (one.state === 'to review') await db.transaction().execute((tx) => reviewRows(tx, one, { now: now(), today, tell }));
     else await writeRows(db, one, { now: now(), today, tell });
   } catch (error) {
     if (!(error instanceof CalledOff)) throw error;
-    const back = ({ 'to read': 'failed', 'to review': 'columns', 'to write': 'reviewed' } as const)[
-      one.state as 'to read' | 'to review' | 'to write'
+    const back = ({ 'to read': 'failed', 'to review': 'columns', 'to write': 'reviewed', 'to undo': 'done' } as const)[
+      one.state as 'to read' | 'to review' | 'to write' | 'to undo'
     ];
-    await changeImport(db, one.id, { state: back, trouble: JSON.stringify({ code: 'called off' }) }, now());
+    const code = one.state === 'to undo' ? 'undo called off' : 'called off';
+    await changeImport(db, one.id, { state: back, trouble: JSON.stringify({ code }) }, now());
   }
+}
+
+/** Takes back what was written, in the name of whoever asked for it; where something was built on it meanwhile, it stays and says so. */
+async function takeBack(
+  db: Db,
+  one: ImportRead,
+  { now, today, tell }: Omit<Acting, 'db' | 'actor' | 'tools'> & Pick<Tools, 'tell'>,
+): Promise<void> {
+  const actor = await findActor(db, one.undoAccount!);
+  const asked = { key: one.undoKey!, act: one.actKey, reason: one.undoReason };
+  const done = actor ? await undo({ db, actor, now, today, tools: { ...NO_TOOLS, tell } }, asked) : null;
+  const problem = done === null ? { code: 'not yours' } : done.ok ? null : done.problem;
+  await changeImport(db, one.id, { state: 'done', trouble: problem && JSON.stringify({ code: 'not undone', problem }) }, now);
 }
 
 /** Has the rows written by whoever asked for it; where the library has changed meanwhile, they are shown again instead. */

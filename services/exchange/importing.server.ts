@@ -14,6 +14,7 @@ import {
   dropImport,
   findColumns,
   findImport,
+  findImportOfAct,
   findRows,
   fixRow,
   lockImport,
@@ -26,6 +27,7 @@ import {
 import type { ImportedSheet } from '#data/exchange/tables.ts';
 import { assertMayGive } from '#services/perform.server.ts';
 import type { Acting } from '#services/command.server.ts';
+import { readUndoing } from '#services/undo.server.ts';
 import { countsOf, digestOf, reviewImport } from './reviewing.server.ts';
 import type { SheetsRead } from './sheetFile.server.ts';
 
@@ -201,8 +203,10 @@ export async function reviewRows(
     tell = () => Promise.resolve(),
   }: { readonly now: Date; readonly today: Day; readonly tell?: (done: number) => Promise<void> },
 ): Promise<void> {
-  const review = await reviewImport(tx, one, today);
-  await saveVerdicts(tx, one.id, review.rows, tell);
+  // Looking at the rows is one half of it, keeping what was seen the other.
+  const half = (done: number) => Math.floor(done / 2);
+  const review = await reviewImport(tx, one, today, (done) => tell(half(done)));
+  await saveVerdicts(tx, one.id, review.rows, (done) => tell(half(review.rows.length + done)));
   await changeImport(
     tx,
     one.id,
@@ -223,6 +227,25 @@ const MOST_QUESTIONS = 300;
 /** Has all rows written that can be, in the background; `onlyGood` leaves those out of which something is doubtful. */
 export const writeInBackground = (asked: Asked, id: string, onlyGood: boolean): Promise<Done> =>
   inState(asked, id, ['reviewed'], (tx) => changeImport(tx, id, { state: 'to write', onlyGood, trouble: null }, asked.now));
+
+/**
+ * Lets the background take back an import of many rows: it takes as long as it took to come.
+ * @returns the import; null where the act is none, or so small that it is undone at once, or where something stands against it
+ */
+export async function undoInBackground(
+  asked: Asked,
+  undoing: { readonly key: string; readonly act: string; readonly reason?: string | null | undefined },
+): Promise<string | null> {
+  const { db, actor, now } = asked;
+  const found = await findImportOfAct(db, undoing.act);
+  if (!found || found.sheets.reduce((sum, { rows }) => sum + rows, 0) <= AT_ONCE) return null;
+  const { against, wantsReason } = await readUndoing(db, actor, undoing.act);
+  if (against || (wantsReason && !undoing.reason)) return null;
+  const undo = { key: undoing.key, accountId: actor.accountId, reason: undoing.reason ?? null };
+  // Sent twice, or by two at once: it is under way.
+  await inState(asked, found.id, ['done'], (tx) => changeImport(tx, found.id, { state: 'to undo', trouble: null, undo }, now));
+  return found.id;
+}
 
 /** Calls off what the background does with an import. */
 export async function callOff(asked: Asked, id: string): Promise<void> {

@@ -4,7 +4,7 @@ import type { Day } from '#core/kernel/kinds.ts';
 import { nameKey } from '#core/sheets/matchNames.ts';
 import type { NewThing } from '#core/sheets/made.ts';
 import type { ImportedRow, Library } from '#core/sheets/library.ts';
-import { reviewSheets, type Review } from '#core/sheets/review.ts';
+import { reviewByRows, type Review } from '#core/sheets/review.ts';
 import { printOf, type Reading } from '#core/sheets/row.ts';
 import type { Db } from '#data/database.ts';
 import { readRows, type ImportRead } from '#data/exchange/imports.ts';
@@ -21,8 +21,11 @@ export interface ReviewOfRows extends Review {
 
 export const hashOf = (text: string): Buffer => createHash('sha256').update(text).digest();
 
-/** Reads all rows of an import as its sheets are set up, against the library as it is now. */
-export async function reviewImport(db: Db, one: ImportRead, today: Day): Promise<ReviewOfRows> {
+/**
+ * Reads all rows of an import as its sheets are set up, against the library as it is now.
+ * @param tell is told how many rows are reviewed, and may throw to call it off
+ */
+export async function reviewImport(db: Db, one: ImportRead, today: Day, tell: (rowsDone: number) => Promise<void>): Promise<ReviewOfRows> {
   const rows = await readRows(db, one.id);
   const readings = readingsOf(one, rows);
   const [known, house] = await Promise.all([readLibrary(db), readHouse(db)]);
@@ -34,7 +37,12 @@ export async function reviewImport(db: Db, one: ImportRead, today: Day): Promise
     usualOrder: 'day first',
     today,
   };
-  return { ...reviewSheets(readings, library, one.answers), written: rows };
+  const reviewing = reviewByRows(readings, library, one.answers);
+  for (;;) {
+    const { done, value } = reviewing.next();
+    if (done) return { ...value, written: rows };
+    await tell(value);
+  }
 }
 
 /** The sheets that are to be read, with what was corrected in their cells. */

@@ -17,8 +17,10 @@ import {
   reopenColumns,
   settleColumns,
   takeAnswerBack,
+  undoInBackground,
   writeInBackground,
 } from '#services/exchange/importing.server.ts';
+import { reviewImport } from '#services/exchange/reviewing.server.ts';
 import { readSheetFile } from '#services/exchange/sheetFile.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
@@ -282,6 +284,58 @@ describe('a workbook of several lists', () => {
       library.db,
     );
     expect(left.rows).toEqual([]);
+  });
+});
+
+describe('an import of many rows', () => {
+  const MANY = bytesOf(['Crop,Variety,Story', ...Array.from({ length: 2100 }, (_, row) => `Pea,Long Row ${row},told ${row}`)].join('\n'));
+  const listed = async () =>
+    (await sql<{ count: number }>`select count(*)::int as count from line where is_listed and name like 'Long Row %'`.execute(library.db))
+      .rows[0]!.count;
+  const askToUndo = async (id: string, key: string = randomUUID()) =>
+    undoInBackground(asked(), { key, act: (await findImport(library.db, id))!.actKey, reason: 'a test' });
+  let id = '';
+
+  test('tells how far its review is, and may be called off in it', async () => {
+    id = await read(MANY);
+    await settleColumns(asked(), id, (await findImport(library.db, id))!.sheets);
+    await callOff(asked(), id);
+    await work();
+    expect(await findImport(library.db, id)).toMatchObject({ state: 'columns', trouble: '{"code":"called off"}' });
+    const one = (await findImport(library.db, id))!;
+    const told: number[] = [];
+    await reviewImport(library.db, one, '2026-11-23', async (done) => void told.push(done));
+    expect(told).toEqual([0, 1000, 2000]);
+  });
+
+  test('is undone in the background, once, however often it is asked for', async () => {
+    await settleColumns(asked(), id, (await findImport(library.db, id))!.sheets);
+    await work();
+    expect(await write(id)).toMatchObject({ state: 'done' });
+    expect(await listed()).toBe(2100);
+    const key = randomUUID();
+    expect(await askToUndo(id, key)).toBe(id);
+    expect(await askToUndo(id)).toBe(id);
+    expect(await findImport(library.db, id)).toMatchObject({ state: 'to undo', undoKey: key });
+    expect(await listed()).toBe(2100);
+    await work();
+    expect(await findImport(library.db, id)).toMatchObject({ state: 'done', trouble: null });
+    expect(await listed()).toBe(0);
+    // Undone already, it is refused at once.
+    expect(await askToUndo(id)).toBeNull();
+  });
+
+  test('stays when its undoing is called off, and a small one is undone at once', async () => {
+    const again = await review(MANY, 'again.csv');
+    await write(again);
+    expect(await askToUndo(again)).toBe(again);
+    await callOff(asked(), again);
+    await work();
+    expect(await findImport(library.db, again)).toMatchObject({ state: 'done', trouble: '{"code":"undo called off"}' });
+    expect(await listed()).toBe(2100);
+    const small = await review(bytesOf('Crop,Variety,Story\nPea,Short Row,told'), 'small.csv');
+    await write(small);
+    expect(await askToUndo(small)).toBeNull();
   });
 });
 

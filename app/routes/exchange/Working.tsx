@@ -33,8 +33,8 @@ export function Working({
       <h2 id="working">{isCancelled ? 'Stopping' : WORKING_WORDS[state]}</h2>
       {share > 0 && <progress aria-labelledby="working" className="mt-3 h-3 w-full accent-grain" max={1} value={share} />}
       <p role="status" className="mt-1 text-soft">
-        {share > 0 ? `About ${Math.round(share * 100)} % of ${grouped(steps)} rows.` : 'Starting …'} You can leave this page: it goes on by
-        itself.
+        {share > 0 ? `About ${Math.round(share * 100)} %${state === 'to undo' ? '' : ` of ${grouped(steps)} rows`}.` : 'Starting …'} You can
+        leave this page: it goes on by itself.
       </p>
       <Form method="post" className="mt-4">
         <Button type="submit" name="intent" value="stop" disabled={isCancelled}>

@@ -43,6 +43,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     case 'to read':
     case 'to review':
     case 'to write':
+    case 'to undo':
       return {
         ...head,
         at: 'working' as const,

@@ -13,6 +13,7 @@ import { undoForm } from '#contracts/undo.ts';
 import { formatMoment } from '#core/calendar/formatMoment.ts';
 import { commandOf, COMMANDS } from '#core/people/commands.ts';
 import { may } from '#core/people/may.ts';
+import { undoInBackground } from '#services/exchange/importing.server.ts';
 import { readUndoing, undo } from '#services/undo.server.ts';
 import { doneWords } from '#words/acts.ts';
 import { insteadOfUndo, undoProblemWords } from '#words/undo.ts';
@@ -52,6 +53,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   const refused = (trouble: string | null, field: string, status: number) =>
     data({ trouble, result: submission.reply(trouble === null ? {} : { fieldErrors: { [field]: [trouble] } }) }, { status });
   if (submission.status !== 'success') return refused(null, '', 400);
+  const later = await undoInBackground(visit, submission.value);
+  if (later !== null) return redirect(`/import/${later}`);
   const done = await undo(visit, submission.value);
   if (!done.ok) return refused(undoProblemWords(done.problem), done.problem.code === 'reason wanted' ? 'reason' : '', 409);
   const { kind, subject } = done.answer;
