@@ -5,13 +5,13 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '#data/database.ts';
-import { findImport } from '#data/exchange/imports.ts';
 import { listSwapsIn } from '#data/exchange/swaps.ts';
 import { activeHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { bareDatabase, dropDatabase } from '../support/databases.ts';
 import { now, startSampleLibrary, type SampleLibrary } from '../support/library.ts';
+import { checkRows, importComesTo, sendForm, sendSheet } from '../support/importing.ts';
 import { ROOT, startServer, type RunningServer } from '../support/server.ts';
 import { sessionOf } from '../support/session.ts';
 
@@ -42,31 +42,10 @@ const coordinator = (library: Pick<SampleLibrary, 'url'>) => sessionOf(library, 
 /** That a page says this; a page is too long to be shown where it does not. */
 const says = (page: string, words: string) => expect([words, page.includes(words)]).toEqual([words, true]);
 
-/** A form with files, as a browser sends it. */
-async function send(library: Pick<SampleLibrary, 'url'>, path: string, fields: Record<string, string | File>): Promise<Response> {
-  const form = new FormData();
-  form.set('key', randomUUID());
-  for (const [name, value] of Object.entries(fields)) form.set(name, value);
-  return coordinator(library).get(path, { method: 'POST', body: form, headers: { origin: library.url } });
-}
-
 const fileOf = async (answer: Response, name: string) => {
   expect([name, answer.status]).toEqual([name, 200]);
   return new File([await answer.arrayBuffer()], name);
 };
-
-/** Waits until the background has done what an import waits for. */
-async function importComesTo(library: SampleLibrary, id: string, state: string) {
-  for (let turn = 0; turn < 600; turn++) {
-    const one = await findImport(library.db, id);
-    if (one?.state === state) return one;
-    if (one?.state === 'failed') throw new Error(`the import failed: ${one.trouble}`);
-    await new Promise((resolve) => {
-      setTimeout(resolve, 100);
-    });
-  }
-  throw new Error(`the import did not come to ${state}`);
-}
 
 /** A lot here that may be given, and what there is of it. */
 async function givable() {
@@ -83,15 +62,17 @@ let given: Awaited<ReturnType<typeof givable>>;
 let cameAs = '';
 
 test('they read each other’s listings: one at its address, the other from a file', async () => {
-  const read = await send(there, '/listings', { address: `${here.url}/offer.json` });
+  const read = await sendForm(there, '/listings', { address: `${here.url}/offer.json` });
   expect(read.status).toBe(200);
   const page = await coordinator(there).text('/listings');
   says(page, HERE);
   says(page, 'Read it again');
-  expect((await send(here, '/listings', { file: await fileOf(await fetch(`${there.url}/offer.json`), 'offer.json') })).status).toBe(200);
+  expect((await sendForm(here, '/listings', { file: await fileOf(await fetch(`${there.url}/offer.json`), 'offer.json') })).status).toBe(
+    200,
+  );
   says(await coordinator(here).text('/listings'), THERE);
   // What is not allowed by name is not read, even of this machine.
-  const refused = await send(here, '/listings', { address: `${there.url}/offer.json` });
+  const refused = await sendForm(here, '/listings', { address: `${there.url}/offer.json` });
   expect(refused.status).toBe(400);
   says(await refused.text(), 'not on the open internet');
 });
@@ -103,18 +84,10 @@ test('seed goes from one to the other, and its file comes in there without a dou
   expect([gave.status, gave.headers.get('location')]).toEqual([302, '/swaps']);
   const sheet = await fileOf(await coordinator(here).get(`/swaps.csv?to=${encodeURIComponent(THERE)}&on=${here.today()}`), 'seed.csv');
 
-  const sent = await send(there, '/import', { file: sheet });
-  const address = sent.headers.get('location')!;
-  const id = address.split('/').at(-1)!;
-  const { sheets } = await importComesTo(there, id, 'columns');
-  const columns = sheets.flatMap(({ thing, columns: fields }, index): [string, string][] => [
-    [`thing.${index}`, thing ?? ''],
-    ...fields.map((field, at): [string, string] => [`column.${index}.${at}`, field ?? '']),
-  ]);
-  await coordinator(there).post(address, [['intent', 'columns'], ...columns]);
-  expect((await importComesTo(there, id, 'reviewed')).counts).toMatchObject({ doubtful: 0, wrong: 0, lots: 1 });
+  const { address, one } = await sendSheet(there, sheet);
+  expect((await checkRows(there, address, one)).counts).toMatchObject({ doubtful: 0, wrong: 0, lots: 1 });
   await coordinator(there).post(address, { intent: 'write' });
-  await importComesTo(there, id, 'done');
+  await importComesTo(there.db, one.id, ({ state }) => state === 'done');
   const [came] = await listSwapsIn(there.db, { search: given.variety, limit: 1, offset: 0 });
   expect(came).toMatchObject({ library: HERE, theirCode: given.code });
   cameAs = came!.code;
@@ -152,7 +125,7 @@ test('a recall of one crosses over, and holds at the other what came from it and
   says(await coordinator(here).text('/'), `${THERE} about ${given.name}`);
   const file = await fileOf(await coordinator(here).get(`/recall.json?to=${encodeURIComponent(THERE)}`), 'recall.json');
 
-  const heard = await send(there, '/swaps', { file });
+  const heard = await sendForm(there, '/swaps', { file });
   expect(heard.status).toBe(200);
   says(await heard.text(), '1 lot here is on hold now');
   const holdsOf = async (code: string) => activeHolds(there.db, (await findLotByCode(there.db, code))!.id);
