@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, mkdtempSync, rmSync } from 'node:fs';
+import { createReadStream, createWriteStream, existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Writable } from 'node:stream';
@@ -122,6 +122,19 @@ async function copied(url: string, owner: Db): Promise<number> {
   return took;
 }
 
+/** How long Debian's LibreOffice takes to open the same file and save it as its own; null where it is not installed. */
+async function openedByOffice(contents: Uint8Array): Promise<number | null> {
+  const program = ['/usr/bin/soffice', '/usr/bin/localc'].find(existsSync);
+  if (!program) return null;
+  const folder = mkdtempSync(join(tmpdir(), 'kind-granary-office-'));
+  const file = join(folder, 'bench.csv');
+  writeFileSync(file, contents);
+  const asked = [`-env:UserInstallation=file://${folder}/profile`, '--headless', '--convert-to', 'ods', '--outdir', folder, file];
+  const took = await seconds(async () => void execFileSync(program, asked, { stdio: 'ignore' }));
+  rmSync(folder, { recursive: true });
+  return took;
+}
+
 async function bringIn(ownerUrl: string): Promise<void> {
   const { owner, actor } = await prepare(ownerUrl);
   const contents = sheet();
@@ -147,6 +160,8 @@ async function bringIn(ownerUrl: string): Promise<void> {
   say(
     `  written in ${writing.toFixed(1)} s; COPY of all its rows into plain tables ${copying.toFixed(1)} s: ${(writing / copying).toFixed(1)} times (aim 8 at most)`,
   );
+  const office = await openedByOffice(contents);
+  say(`  LibreOffice opens the same file and saves it as its own: ${office === null ? 'not installed here' : `${office.toFixed(1)} s`}`);
   say(`  memory of the process that works at it: ${Math.round((most - before) / MB)} MB more at most (aim 300)`);
   await owner.destroy();
 }

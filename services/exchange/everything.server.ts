@@ -28,11 +28,7 @@ async function fill(archive: ZipArchive, dump: Dump, now: Date): Promise<void> {
   ended.catch(() => undefined);
   const add = (name: string, source: string | Buffer | AsyncIterable<Buffer>, store = false) => {
     const added = new Promise((resolve) => archive.once('entry', resolve));
-    archive.append(typeof source === 'string' || Buffer.isBuffer(source) ? source : Readable.from(source, { objectMode: false }), {
-      name,
-      date: now,
-      store,
-    });
+    archive.append(typeof source === 'string' || Buffer.isBuffer(source) ? source : streamOf(source), { name, date: now, store });
     return Promise.race([added, ended]);
   };
   await add('README.txt', readmeOf({ ...about, version: VERSION }));
@@ -42,6 +38,11 @@ async function fill(archive: ZipArchive, dump: Dump, now: Date): Promise<void> {
   await add('library.json', libraryJson(dump, about));
   for await (const { name, jpeg } of dump.photos()) await add(name, jpeg, true);
   await archive.finalize();
+}
+
+/** Its failure is told by the archive; where that has ended first, as when somebody hangs up, nobody else listens. */
+function streamOf(source: AsyncIterable<Buffer>): Readable {
+  return Readable.from(source, { objectMode: false }).on('error', () => undefined);
 }
 
 /** The whole as JSON, a row to a line, so that it can be read a line at a time. */

@@ -6,7 +6,7 @@ import { LINE_SORTS } from '#data/lots/lines.ts';
 
 type Query = Pick<URLSearchParams, 'get'>;
 
-export const searchIn = (query: Query, most = 100) => query.get('search')?.trim().slice(0, most) ?? '';
+const searchIn = (query: Query, most = 100) => query.get('search')?.trim().slice(0, most) ?? '';
 const oneIn = <const Word extends string>(query: Query, name: string, words: readonly Word[]) =>
   words.find((word) => word === query.get(name));
 
@@ -39,5 +39,11 @@ export const loanQuery = (query: Query, today: Day) => ({
 
 /** Tests, grow-outs and batches: those under way, or those that ended. */
 export const openQuery = (query: Query) => ({ search: searchIn(query, 60), open: query.get('show') !== 'ended' });
+
+/** Swapped seed: what went out, or what came in. */
+export const swapsQuery = (query: Query) => ({
+  search: searchIn(query, 60),
+  show: query.get('show') === 'came' ? ('came' as const) : ('went' as const),
+});
 
 export const recordQuery = (query: Query) => ({ search: searchIn(query, 60) });

@@ -7,6 +7,7 @@ import { readActs } from '#data/acts.ts';
 import { listEndedBatches, listOpenBatches } from '#data/bench/batches.ts';
 import type { Db } from '#data/database.ts';
 import { listOpenLoans } from '#data/desk/loans.ts';
+import { listSwapsIn, listSwapsOut } from '#data/exchange/swaps.ts';
 import { listGrowOuts } from '#data/growouts/growOuts.ts';
 import { listDescribed } from '#data/lots/described.ts';
 import { listLines } from '#data/lots/lines.ts';
@@ -14,7 +15,7 @@ import { listGardens } from '#data/people/gardens.ts';
 import { listPeople } from '#data/people/people.ts';
 import { listShelves } from '#data/stock/shelves.ts';
 import { listTests } from '#data/tests/tests.ts';
-import { lineQuery, loanQuery, openQuery, peopleQuery, recordQuery, shelfQuery } from './queries.server.ts';
+import { lineQuery, loanQuery, openQuery, peopleQuery, recordQuery, shelfQuery, swapsQuery } from './queries.server.ts';
 
 type Cell = string | number | boolean | Date | null;
 type Row = Readonly<Record<string, Cell>>;
@@ -190,6 +191,33 @@ export const TABLES = {
         // Where it is goes out to coordinators alone, on the map.
         location_known: garden.latitude !== null,
       })),
+  },
+  swaps: {
+    permission: 'work',
+    rows: async ({ db, query, today: _, ...page }) => {
+      const { show, search } = swapsQuery(query);
+      if (show === 'came')
+        return (await listSwapsIn(db, { search, ...page })).map((lot) => ({
+          lot: lot.code,
+          crop: lot.crop,
+          variety: lot.variety,
+          came_from: lot.library,
+          their_code: lot.theirCode,
+          taken_in_on: lot.takenInOn,
+        }));
+      const swaps = await listSwapsOut(db, { search, ...page });
+      return swaps.flatMap(({ receiver, givenOn, lots }) =>
+        lots.map(({ code, crop, variety, amount, unit }) => ({
+          given_on: givenOn,
+          went_to: receiver,
+          lot: code,
+          crop,
+          variety,
+          given_g: grams(amount, unit),
+          given_seeds: seeds(amount, unit),
+        })),
+      );
+    },
   },
   'passport-descriptors': {
     permission: 'manage people',

@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import { STAYS, WHOLE } from '#core/exchange/tables.ts';
 import { TABLE_ABOUT } from '#words/wholeCopy.ts';
 import { openDump, type Dump } from '#data/exchange/dump.ts';
+import { packEverything } from '#services/exchange/everything.server.ts';
 import { cloneDatabase, upToDateTemplate } from '../support/databases.ts';
 import { connect } from './database.ts';
 
@@ -45,6 +46,23 @@ test('what is read is one moment, by the server’s own login, and tables come a
   expect(place('person')).toBeLessThan(place('lot_written'));
   expect(await textOf(dump.jsonLines(tableOf(dump, 'person')))).not.toContain('Late Comer');
   await dump.close();
+});
+
+test.each([1, 40_000, 80_000, 120_000])('whoever hangs up after %i bytes ends it, and nothing else', async (bytes) => {
+  const archive = packEverything(await openDump({ url: urls.serverUrl }), new Date('2026-11-27T10:00:00Z'));
+  const closed = new Promise((resolve) => archive.once('close', resolve));
+  let read = 0;
+  archive.on('data', (chunk: Buffer) => {
+    read += chunk.length;
+    if (read >= bytes) archive.destroy();
+  });
+  archive.on('error', () => undefined);
+  await closed;
+  // What is still on its way from the database when its connection ends would throw by now.
+  await new Promise((resolve) => {
+    setTimeout(resolve, 300);
+  });
+  expect(read).toBeGreaterThanOrEqual(bytes);
 });
 
 test('a text that a spreadsheet would take for a formula is harmless as CSV, and exact as JSON', async () => {

@@ -18,14 +18,13 @@ import { may } from '#core/people/may.ts';
 import { formatStock } from '#core/units/formatAmount.ts';
 import { listRecallsHeard, listSwapsIn, listSwapsOut } from '#data/exchange/swaps.ts';
 import { hearRecall } from '#services/exchange/swaps.server.ts';
-import { searchIn } from '#services/tables/queries.server.ts';
+import { swapsQuery } from '#services/tables/queries.server.ts';
 import type { Route } from './+types/swaps.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Swapped seed · Kind Granary' }];
 
 const PAGE = 60;
 const MOST_RECALLS = 50;
-const LONGEST_SEARCH = 60;
 const SHOWN = [
   { value: 'went', label: 'What went out' },
   { value: 'came', label: 'What came in' },
@@ -34,8 +33,7 @@ const SHOWN = [
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { actor } = visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
-  const show = query.get('show') === 'came' ? 'came' : 'went';
-  const search = searchIn(query, LONGEST_SEARCH);
+  const { show, search } = swapsQuery(query);
   const page = pageFrom(query);
   const sought = { search, limit: PAGE, offset: (page - 1) * PAGE };
   const [recalls, went, came] = await Promise.all([
@@ -85,7 +83,7 @@ export default function Swaps({
         </Notice>
       )}
       {recalls.length > 0 && <Recalls recalls={recalls} />}
-      <SearchForm label="Find swapped seed" hint="Library, crop, variety or lot code" value={search}>
+      <SearchForm label="Find swapped seed" hint="Library, crop, variety or lot code" value={search} table="swaps">
         <FilterSelect label="Show" name="show" value={show} options={SHOWN} />
       </SearchForm>
       {total === 0 ? (
@@ -136,27 +134,44 @@ function Recalls({ recalls }: Pick<Data, 'recalls'>) {
         {recalls.map(({ id, library, recalledOn, lots, here }) => (
           <li key={id} className="border-t border-rule py-2 first:border-t-0">
             <b>{library}</b>, {formatDate(recalledOn)}
-            {lots.map((lot) => {
-              const children = here.filter(({ theirCode }) => theirCode.toLowerCase() === lot.code.toLowerCase());
-              return (
+            {lots
+              .filter(({ code }) => childrenOf(here, code).length > 0)
+              .map((lot) => (
                 <span key={lot.code} className="block">
                   {lot.crop} ‘{lot.variety}’, their lot {lot.code}: {lot.reason}.{' '}
-                  {children.length === 0 ? (
-                    <span className="text-soft">Nothing here came from it.</span>
-                  ) : (
-                    children.map(({ code }) => (
-                      <Link key={code} className="link mr-3 inline-flex min-h-11 items-center" to={`/lots/${code}/recall`}>
-                        Whom to warn about {code}
-                      </Link>
-                    ))
-                  )}
+                  {childrenOf(here, lot.code).map(({ code }) => (
+                    <Link key={code} className="link mr-3 inline-flex min-h-11 items-center" to={`/lots/${code}/recall`}>
+                      Whom to warn about {code}
+                    </Link>
+                  ))}
                 </span>
-              );
-            })}
+              ))}
+            <NothingCame lots={lots.filter(({ code }) => childrenOf(here, code).length === 0)} />
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+type Recalled = Data['recalls'][number];
+
+const childrenOf = (here: Recalled['here'], theirs: string) =>
+  here.filter(({ theirCode }) => theirCode.trim().toLowerCase() === theirs.trim().toLowerCase());
+
+const MOST_NAMED = 5;
+
+/** Lots of theirs from which nothing came here: a few by name, many as a number. */
+function NothingCame({ lots }: Pick<Recalled, 'lots'>) {
+  if (lots.length === 0) return null;
+  return (
+    <span className="block text-soft">
+      Nothing here came from{' '}
+      {lots.length > MOST_NAMED
+        ? `${lots.length} other lots of theirs`
+        : lots.map(({ crop, variety, code }) => `${crop} ‘${variety}’, lot ${code}`).join('; ')}
+      .
+    </span>
   );
 }
 

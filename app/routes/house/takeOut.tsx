@@ -22,6 +22,7 @@ const FILES: readonly { readonly to: string; readonly name: string; readonly abo
   { to: '/tables/batches.csv?show=ended', name: 'Batches that ended', about: 'From fruit or pod to clean seed' },
   { to: '/tables/record.csv', name: 'Who did what', about: 'Every action' },
   { to: '/wants.csv', name: 'Wants list', about: 'What to ask for, swap or order' },
+  { to: '/tables/swaps.csv', name: 'Seed that went to other libraries', about: 'To which, when and how much' },
   {
     to: '/tables/passport-descriptors.csv',
     name: 'Passport data for genebanks',
