@@ -37,6 +37,9 @@ export interface ReviewView {
 
 const FILTERS = ['all', 'wrong', 'doubtful', 'assumed', 'good', 'known'] as const;
 
+/** The lists that tell of new ones themselves: what stands in them is not named twice. */
+const LISTED: Readonly<Partial<Record<NewThing, Thing>>> = { 'new varieties': 'lines', 'new people': 'people', 'new places': 'places' };
+
 /** All that an import would do: what is made, what is asked, and the rows to be corrected. */
 export function Review({ view }: { view: ReviewView }) {
   const { counts, sheets, questions, answers, crops } = view;
@@ -54,7 +57,8 @@ export function Review({ view }: { view: ReviewView }) {
 function WhatHappens({ counts }: Pick<ReviewView, 'counts'>) {
   const busy = useBusy();
   const made = THINGS.filter((thing) => (counts[thing] ?? 0) > 0).map((thing) => thingsCounted(thing, counts[thing]!));
-  const fresh = NEW_THINGS.filter((what) => (counts[what] ?? 0) > 0).map((what) => newCounted(what, counts[what]!));
+  const listed = (what: NewThing) => (LISTED[what] ? (counts[LISTED[what]] ?? 0) : 0);
+  const fresh = NEW_THINGS.filter((what) => (counts[what] ?? 0) > listed(what)).map((what) => newCounted(what, counts[what]!));
   const ready = (counts.good ?? 0) + (counts.assumed ?? 0);
   const { doubtful = 0, wrong = 0, known = 0 } = counts;
   return (
