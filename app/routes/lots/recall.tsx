@@ -1,5 +1,5 @@
 import { Download } from 'lucide-react';
-import { data, Form, Link } from 'react-router';
+import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -23,6 +23,7 @@ import { recall, tellRecall } from '#services/lots/recall.server.ts';
 import { giftRecallText, recallText } from '#words/recall.ts';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import type { Route } from './+types/recall.ts';
+import { ToTell } from './ToTell.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'What came from it · Kind Granary' }];
 
@@ -148,39 +149,26 @@ function Gifts({ gifts }: { gifts: readonly Gift[] }) {
       <h2>Given away: {gifts.length === 1 ? '1 receiver to warn' : `${gifts.length} to warn`}</h2>
       <ul>
         {gifts.map((gift) => (
-          <li key={gift.giftId} className="border-t border-rule py-3 first:border-t-0">
-            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
-              <span>
-                <b>{gift.receiver}</b>
-                {gift.isLibrary && ' (another library)'}, {formatStock(gift.amount, gift.unit, units)} of <LotCode>{gift.code}</LotCode>
-                <span className="block text-small text-soft">Given {formatDate(gift.givenOn)}</span>
-              </span>
-              <span className="flex flex-wrap items-center gap-x-5">
-                {gift.isLibrary && (
-                  <a
-                    className="link inline-flex min-h-11 items-center gap-1.5"
-                    href={`/recall.json?to=${encodeURIComponent(gift.receiver)}`}
-                  >
-                    <Download aria-hidden className="size-5" />
-                    File to send<span className="sr-only"> to {gift.receiver}</span>
-                  </a>
-                )}
-                <Form method="post">
-                  <input type="hidden" name="key" value={gift.key} />
-                  <input type="hidden" name="intent" value="told" />
-                  <input type="hidden" name="of" value={gift.code} />
-                  <input type="hidden" name="giftId" value={gift.giftId} />
-                  <Button type="submit" aria-label={`Mark as told: ${gift.receiver}, ${gift.code}`}>
-                    Mark as told
-                  </Button>
-                </Form>
-              </span>
-            </div>
-            <details>
-              <summary className="link inline-flex min-h-11 items-center text-small">What to say</summary>
-              <p className="max-w-prose whitespace-pre-line">{gift.text}</p>
-            </details>
-          </li>
+          <ToTell
+            key={gift.giftId}
+            formKey={gift.key}
+            code={gift.code}
+            who={gift.receiver}
+            of={['giftId', gift.giftId]}
+            text={gift.text}
+            ways={
+              gift.isLibrary && (
+                <a className="link inline-flex min-h-11 items-center gap-1.5" href={`/recall.json?to=${encodeURIComponent(gift.receiver)}`}>
+                  <Download aria-hidden className="size-5" />
+                  File to send<span className="sr-only"> to {gift.receiver}</span>
+                </a>
+              )
+            }
+          >
+            <b>{gift.receiver}</b>
+            {gift.isLibrary && ' (another library)'}, {formatStock(gift.amount, gift.unit, units)} of <LotCode>{gift.code}</LotCode>
+            <span className="block text-small text-soft">Given {formatDate(gift.givenOn)}</span>
+          </ToTell>
         ))}
       </ul>
     </section>
@@ -196,18 +184,15 @@ function Calls({ calls }: { calls: readonly Call[] }) {
       <h2>{calls.length === 1 ? '1 member to call' : `${calls.length} members to call`}</h2>
       <ul>
         {calls.map((call) => (
-          <li key={`${call.code} ${call.memberId}`} className="border-t border-rule py-3 first:border-t-0">
-            <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
-              <span>
-                <Link className="link font-semibold" to={`/people/${call.memberId}`}>
-                  {call.member}
-                </Link>
-                , {call.packets} {call.packets === 1 ? 'packet' : 'packets'} of <LotCode>{call.code}</LotCode>
-                <span className="block text-small text-soft">
-                  {[call.phone, call.email].filter(Boolean).join(', ') || 'No phone or e-mail on record'}
-                </span>
-              </span>
-              <span className="flex flex-wrap items-center gap-x-5">
+          <ToTell
+            key={`${call.code} ${call.memberId}`}
+            formKey={call.key}
+            code={call.code}
+            who={call.member}
+            of={['memberId', call.memberId]}
+            text={call.text}
+            ways={
+              <>
                 {call.email && (
                   <a
                     className="link inline-flex min-h-11 items-center"
@@ -224,22 +209,17 @@ function Calls({ calls }: { calls: readonly Call[] }) {
                     Send text
                   </a>
                 )}
-                <Form method="post">
-                  <input type="hidden" name="key" value={call.key} />
-                  <input type="hidden" name="intent" value="told" />
-                  <input type="hidden" name="of" value={call.code} />
-                  <input type="hidden" name="memberId" value={call.memberId} />
-                  <Button type="submit" aria-label={`Mark as told: ${call.member}, ${call.code}`}>
-                    Mark as told
-                  </Button>
-                </Form>
-              </span>
-            </div>
-            <details>
-              <summary className="link inline-flex min-h-11 items-center text-small">What to say</summary>
-              <p className="max-w-prose whitespace-pre-line">{call.text}</p>
-            </details>
-          </li>
+              </>
+            }
+          >
+            <Link className="link font-semibold" to={`/people/${call.memberId}`}>
+              {call.member}
+            </Link>
+            , {call.packets} {call.packets === 1 ? 'packet' : 'packets'} of <LotCode>{call.code}</LotCode>
+            <span className="block text-small text-soft">
+              {[call.phone, call.email].filter(Boolean).join(', ') || 'No phone or e-mail on record'}
+            </span>
+          </ToTell>
         ))}
       </ul>
     </section>
