@@ -55,6 +55,7 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
   const called = crops.map((crop) => ({ crop, names: [crop.name, ...crop.alsoCalled].map((name) => name.toLowerCase()) }));
   for (const { crop, names } of called) for (const name of [crop.id, ...names]) if (!named.has(name)) named.set(name, crop);
   const meantBy = cropsMeantBy(crops);
+  const hasFigures = called.some(({ names }) => names.some((name) => /\d/.test(name)));
   const bySpecies = new Map<string, Crop[]>();
   for (const crop of crops) bySpecies.set(crop.species.toLowerCase(), [...(bySpecies.get(crop.species.toLowerCase()) ?? []), crop]);
   const likely = nearNames(crops.flatMap(({ name, alsoCalled }, id) => [name, ...alsoCalled].map((each) => ({ id, name: each }))));
@@ -80,6 +81,8 @@ export function cropReader<Crop extends NamedCrop & { readonly species: string }
     if (meant.length > 0) return { is: 'several', crops: meant };
     const species = bySpecies.get(plain) ?? [];
     if (species.length > 0) return species.length === 1 ? { is: 'exact', crop: species[0]! } : { is: 'several', crops: species };
+    // No crop's name has figures, and names with other figures are never nearly the same: a sheet's own numbers are not looked for.
+    if (/\d/.test(plain) && !hasFigures) return { is: 'none' };
     const near = plain.length > 2 ? oneNear(plain) : null;
     if (near) return { is: 'nearly', crop: near };
     // Part of several names, as "bean" or "squash": which of them is asked.
