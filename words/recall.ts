@@ -17,7 +17,7 @@ export function giftRecallText(
     `Dear ${gift.receiver},`,
     `on ${formatDate(gift.givenOn)} we gave you ${gift.crop} ‘${gift.variety}’ (our lot ${gift.code}). We have recalled it: ${gift.reason}.`,
     gift.isLibrary
-      ? 'Please put it and everything that was grown from it on hold, and warn whoever has some of it. The file that comes with this does it: add it under Wants list, Other libraries, Swapped seed.'
+      ? 'Please put it and everything grown from it on hold, and warn anyone who has some. If you use Kind Granary, add the attached file under Wants list, Other libraries, Swapped seed: it sets the holds for you.'
       : RECALL_ADVICE,
     by,
   ].join('\n\n');

@@ -74,7 +74,7 @@ test('they read each other’s listings: one at its address, the other from a fi
   // What is not allowed by name is not read, even of this machine.
   const refused = await sendForm(here, '/listings', { address: `${there.url}/offer.json` });
   expect(refused.status).toBe(400);
-  says(await refused.text(), 'not on the open internet');
+  says(await refused.text(), 'not on the public internet');
 });
 
 test('seed goes from one to the other, and its file comes in there without a doubt', async () => {
@@ -127,7 +127,7 @@ test('a recall of one crosses over, and holds at the other what came from it and
 
   const heard = await sendForm(there, '/swaps', { file });
   expect(heard.status).toBe(200);
-  says(await heard.text(), '1 lot here is on hold now');
+  says(await heard.text(), '1 lot is now on hold');
   const holdsOf = async (code: string) => activeHolds(there.db, (await findLotByCode(there.db, code))!.id);
   expect(await holdsOf(cameAs)).toContain('recall');
   expect(await holdsOf(given.code)).not.toContain('recall');

@@ -24,7 +24,7 @@ test('a listing of another library shows what we want of it, and is undone', asy
   const address = page.getByLabel('Address of their listing');
   await address.fill('127.0.0.1:5432/offer.json');
   await read.click();
-  await expect(page.getByText('This address is not on the open internet')).toBeVisible();
+  await expect(page.getByText('This address is not on the public internet')).toBeVisible();
   await expect(address).toHaveValue('127.0.0.1:5432/offer.json');
   await address.fill('');
 

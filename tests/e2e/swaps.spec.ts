@@ -20,15 +20,18 @@ test('seed goes to another library with a file, and its recall names that librar
   await expect(page.getByRole('heading', { name: 'Swapped seed' })).toBeVisible();
   const swap = page.getByRole('row').filter({ hasText: OTHER });
   await expect(swap).toContainText(`${code} Lettuce ‘Sent Along’, 30 seeds`);
-  const [sheet] = await Promise.all([page.waitForEvent('download'), swap.getByRole('link', { name: `File to send to ${OTHER}` }).click()]);
+  const [sheet] = await Promise.all([
+    page.waitForEvent('download'),
+    swap.getByRole('link', { name: `Download file for ${OTHER}` }).click(),
+  ]);
   expect(sheet.suggestedFilename()).toMatch(/^seed-.*\.csv$/);
 
   await page.goto(`/lots/${code}/recall`);
   await page.getByLabel('Reason').fill('Weevils');
   await page.getByRole('button', { name: 'Recall it' }).click();
-  const warn = page.getByRole('region', { name: 'Whom to warn of what was given away' });
+  const warn = page.getByRole('region', { name: 'Given away: who to warn' });
   await expect(warn).toContainText(`${OTHER} (another library), 30 seeds of ${code}`);
-  await expect(warn.getByRole('link', { name: `File to send to ${OTHER}` })).toBeVisible();
+  await expect(warn.getByRole('link', { name: `Download file for ${OTHER}` })).toBeVisible();
   await page.goto('/');
   await expect(page.getByRole('link', { name: `Call ${OTHER} about Lettuce ‘Sent Along’` })).toBeVisible();
   await page.goto(`/lots/${code}/recall`);
@@ -42,7 +45,7 @@ test('a lot that came from another library is found by their code, and held when
   const code = await story.takeIn({ variety: 'Came Along' });
   await page.goto(`/lots/${code}`);
   await openPart(page, 'Provenance');
-  await page.getByRole('link', { name: 'It came from another library' }).click();
+  await page.getByRole('link', { name: 'Add its code at another library' }).click();
   await page.getByRole('button', { name: 'Save code' }).click();
   await expect(page.getByText('Enter the name of the library')).toBeVisible();
   await page.getByLabel('Which library did it come from?').fill(OTHER);
@@ -55,17 +58,17 @@ test('a lot that came from another library is found by their code, and held when
 
   await page.goto('/swaps');
   const send = page.getByRole('button', { name: 'Add this recall' });
-  await page.getByLabel('Their recall').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await page.getByLabel('Recall file').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
   await send.click();
   await expect(page.getByText('This file is not a recall.')).toBeVisible();
   const lots = [{ code: 'v-12', crop: 'Pea', variety: 'Came Along', reason: 'Weevils' }];
   const recall = { format: 'kind-granary-recall', version: 1, library: OTHER, as_of: '2026-11-20', lots };
   await page
-    .getByLabel('Their recall')
+    .getByLabel('Recall file')
     .setInputFiles({ name: 'recall.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(recall)) });
   await send.click();
-  await expect(page.getByText('1 lot here is on hold now.')).toBeVisible();
-  await page.getByRole('link', { name: `Whom to warn about ${code}` }).click();
+  await expect(page.getByText('1 lot is now on hold.')).toBeVisible();
+  await page.getByRole('link', { name: `See who to warn about ${code}` }).click();
   await expect(page.getByText('All of it is recalled.')).toBeVisible();
   await page.goto(`/lots/${code}`);
   await expect(page.getByRole('main')).toContainText(`Recalled by ${OTHER}: Weevils`);

@@ -63,21 +63,21 @@ const TOO_LARGE = `That is more than ${MOST_LISTING_BYTES / 1_000_000} MB, so it
 function addressWhy(read: NoListing): string {
   switch (read.why) {
     case 'no address':
-      return 'This is not an address of the web. It looks like https://seeds.example.org/offer.json';
+      return 'Enter a web address, for example https://seeds.example.org/offer.json';
     case 'not public':
-      return 'This address is not on the open internet, so it is not read. Ask them for the file instead';
+      return 'This address is not on the public internet, so we cannot read it. Ask them for the file instead';
     case 'no answer':
-      return 'Nobody answers at this address. Check it, or ask them for the file';
+      return 'No answer from this address. Check it, or ask them for the file';
     case 'too slow':
       return 'It took longer than 10 seconds. Try again later, or ask them for the file';
     case 'too large':
       return TOO_LARGE;
     case 'sent on too often':
-      return 'This address leads from one to another without end. Ask them for the right one';
+      return 'This address redirects too many times. Ask them for the right one';
     case 'answered':
       return `There is nothing to read at this address (it answers ${read.status}). Ask them whether they still show what they offer`;
     case 'no listing':
-      return 'What is at this address is not a listing. It should end in /offer.json';
+      return 'There is no listing at this address. It should end in /offer.json';
   }
 }
 

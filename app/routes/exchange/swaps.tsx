@@ -26,8 +26,8 @@ export const meta: Route.MetaFunction = () => [{ title: 'Swapped seed · Kind Gr
 const PAGE = 60;
 const MOST_RECALLS = 50;
 const SHOWN = [
-  { value: 'went', label: 'What went out' },
-  { value: 'came', label: 'What came in' },
+  { value: 'went', label: 'Sent' },
+  { value: 'came', label: 'Received' },
 ];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -53,8 +53,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!(file instanceof File) || file.size === 0) return notAccepted({ why: 'Choose a file' });
   if (file.size > MOST_RECALL_BYTES) return notAccepted({ why: TOO_LARGE });
   const recall = parseRecall(new Uint8Array(await file.arrayBuffer()));
-  if (!recall)
-    return notAccepted({ why: 'This file is not a recall. Ask them for the file that their program makes on the page of the recall' });
+  if (!recall) return notAccepted({ why: 'This file is not a recall. Ask them for the file from the recall page of their lot' });
   const done = await hearRecall(visit, { key, recall });
   return done.ok ? { held: done.answer.held, library: recall.library } : null;
 }
@@ -72,14 +71,14 @@ export default function Swaps({
     <>
       <PageHead
         title="Swapped seed"
-        about="What went to other libraries and came from them. Codes and provenance go along, so that a recall finds what was grown from it."
+        about="Seed sent to and received from other libraries. Its code and provenance travel with it, so a recall can reach everything grown from it."
         actions={<ButtonLink to="/listings">Other libraries</ButtonLink>}
       />
       {actionData && 'held' in actionData && (
         <Notice tone={actionData.held > 0 ? 'poor' : 'good'}>
           {actionData.held === 0
-            ? `Nothing here that is not on hold came from what ${actionData.library} recalled. What comes from it later is put on hold as it comes in.`
-            : `${actionData.held} ${actionData.held === 1 ? 'lot here is' : 'lots here are'} on hold now. Open each lot below to see whom to warn.`}
+            ? `Nothing new to put on hold. Seed from what ${actionData.library} recalled that arrives later will be put on hold.`
+            : `${actionData.held} ${actionData.held === 1 ? 'lot is' : 'lots are'} now on hold. Open each lot below to see who to warn.`}
         </Notice>
       )}
       {recalls.length > 0 && <Recalls recalls={recalls} />}
@@ -91,8 +90,8 @@ export default function Swaps({
           {search
             ? 'No results. Try part of a library’s name, a variety or a lot code.'
             : show === 'went'
-              ? 'Nothing went to another library yet. To send seed: open a lot, choose Give seed away, and tick “It goes to another library”.'
-              : 'Nothing came from another library yet. If they send a file with the seed, import it. If not, take the seed in and add their code on the page of the lot, under Provenance.'}
+              ? 'No seed has been sent to another library yet. To send some, open a lot, choose Give seed away, and tick “It goes to another library”.'
+              : 'No seed has come from another library yet. If they send a file with it, import the file. If not, take the seed in, then add their code on the lot’s page, under Provenance.'}
         </Empty>
       ) : show === 'went' ? (
         <Went went={went} />
@@ -103,13 +102,13 @@ export default function Swaps({
       {mayRecall && (
         <Form key={key} method="post" encType="multipart/form-data" className="mt-10 max-w-prose space-y-3 border-t border-rule pt-6">
           <input type="hidden" name="key" value={key} />
-          <h2>A recall of another library</h2>
+          <h2>Add another library’s recall</h2>
           <p className="text-soft">
-            Everything here that came from what they recalled, and all that was grown from it, is put on hold at once. You can undo it.
+            Everything that came from the lots they recalled, and everything grown from it, is put on hold at once. You can undo this.
           </p>
           <FileField
-            label="Their recall"
-            hint="The file that they sent. It ends in .json. If they only told you a code, search for it under What came in, open the lot and recall it there."
+            label="Recall file"
+            hint="The file they sent, ending in .json. If they only gave you a code, search for it under Received, open the lot and recall it there."
             accept=".json"
             most={{ bytes: MOST_RECALL_BYTES, refusal: TOO_LARGE }}
             error={actionData && 'why' in actionData ? actionData.why : null}
@@ -141,7 +140,7 @@ function Recalls({ recalls }: Pick<Data, 'recalls'>) {
                   {lot.crop} ‘{lot.variety}’, their lot {lot.code}: {lot.reason}.{' '}
                   {childrenOf(here, lot.code).map(({ code }) => (
                     <Link key={code} className="link mr-3 inline-flex min-h-11 items-center" to={`/lots/${code}/recall`}>
-                      Whom to warn about {code}
+                      See who to warn about {code}
                     </Link>
                   ))}
                 </span>
@@ -166,9 +165,9 @@ function NothingCame({ lots }: Pick<Recalled, 'lots'>) {
   if (lots.length === 0) return null;
   return (
     <span className="block text-soft">
-      Nothing here came from{' '}
+      We have nothing from{' '}
       {lots.length > MOST_NAMED
-        ? `${lots.length} other lots of theirs`
+        ? `${lots.length} other lots they recalled`
         : lots.map(({ crop, variety, code }) => `${crop} ‘${variety}’, lot ${code}`).join('; ')}
       .
     </span>
@@ -179,7 +178,7 @@ function Went({ went }: Pick<Data, 'went'>) {
   const units = useUnits();
   return (
     <Table caption="Seed that went to other libraries">
-      <Heads of={['Given', 'To', 'Seed', 'Their file']} />
+      <Heads of={['Sent', 'To', 'Seed', 'File']} />
       <tbody>
         {went.map(({ receiver, givenOn, lots }) => (
           <tr key={`${receiver} ${givenOn}`}>
@@ -201,7 +200,7 @@ function Went({ went }: Pick<Data, 'went'>) {
                 href={`/swaps.csv?to=${encodeURIComponent(receiver)}&on=${givenOn}`}
               >
                 <Download aria-hidden className="size-5" />
-                File to send<span className="sr-only"> to {receiver}</span>
+                Download file<span className="sr-only"> for {receiver}</span>
               </a>
             </td>
           </tr>

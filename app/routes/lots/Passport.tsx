@@ -97,7 +97,7 @@ export function Passport({ lot, versions, source }: { lot: PassportLot; versions
         ]}
       />
       <Link className="link no-print inline-flex min-h-11 items-center" to={`/lots/${lot.code}/origin`}>
-        {source?.origin?.library ? 'Change its code at another library' : 'It came from another library'}
+        {source?.origin?.library ? 'Change its code at another library' : 'Add its code at another library'}
       </Link>
       {before.length > 0 && (
         <details className="mt-2">

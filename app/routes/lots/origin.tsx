@@ -49,14 +49,14 @@ export default function OriginOfLot({ loaderData: { key, code, name, libraries, 
         title="Code at another library"
         about={
           <>
-            <LotCode>{code}</LotCode>, {name}. If they recall it one day, it is found here by their code.
+            <LotCode>{code}</LotCode>, {name}. If they recall it, we can find it by their code.
           </>
         }
         actions={<ButtonLink to={`/lots/${code}`}>Cancel</ButtonLink>}
       />
       <PostForm form={form} formKey={key} intent="origin">
         <TextField field={fields.library} label="Which library did it come from?" suggestions={libraries} />
-        <TextField field={fields.theirCode} label="Their code" hint="As it is on their label" />
+        <TextField field={fields.theirCode} label="Their code" hint="As printed on their label" />
         <Button type="submit" look="action">
           Save code
         </Button>

@@ -80,7 +80,7 @@ export default function Recall({ loaderData: { key, calls, gifts, lot, touched, 
       {actionData?.intent === 'recall' && actionData.result === null && (
         <Notice tone="good">
           Recalled: {held} {held === 1 ? 'lot is' : 'lots are'} on hold now.{' '}
-          {calls.length + gifts.length > 0 && 'Warn whoever has some of it, below.'}
+          {calls.length + gifts.length > 0 && 'Warn everyone listed below.'}
         </Notice>
       )}
       {calls.length > 0 && <Calls calls={calls} />}
@@ -145,8 +145,8 @@ type Gift = Route.ComponentProps['loaderData']['gifts'][number];
 function Gifts({ gifts }: { gifts: readonly Gift[] }) {
   const units = useUnits();
   return (
-    <section aria-label="Whom to warn of what was given away" className="mb-8 border-l-4 border-poor bg-sheet px-4 py-3">
-      <h2>Given away: {gifts.length === 1 ? '1 receiver to warn' : `${gifts.length} to warn`}</h2>
+    <section aria-label="Given away: who to warn" className="mb-8 border-l-4 border-poor bg-sheet px-4 py-3">
+      <h2>Given away: {gifts.length === 1 ? '1 to warn' : `${gifts.length} to warn`}</h2>
       <ul>
         {gifts.map((gift) => (
           <ToTell
@@ -160,7 +160,7 @@ function Gifts({ gifts }: { gifts: readonly Gift[] }) {
               gift.isLibrary && (
                 <a className="link inline-flex min-h-11 items-center gap-1.5" href={`/recall.json?to=${encodeURIComponent(gift.receiver)}`}>
                   <Download aria-hidden className="size-5" />
-                  File to send<span className="sr-only"> to {gift.receiver}</span>
+                  Download file<span className="sr-only"> for {gift.receiver}</span>
                 </a>
               )
             }

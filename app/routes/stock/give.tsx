@@ -122,7 +122,7 @@ export default function Give({
           <TickField
             field={fields.isLibrary}
             label="It goes to another library"
-            hint="Its code and provenance go along in a file, and a recall reaches it there."
+            hint="You get a file with its code and provenance to send along. If you recall this lot, we name this library."
           />
           {leads && (
             <TextField

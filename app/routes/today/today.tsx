@@ -180,7 +180,7 @@ const asWarning = (one: GiftToTell) => ({
   what: `${one.receiver} about ${one.crop} ‘${one.variety}’`,
   treated: null,
   minutes: 5,
-  why: `Recalled: ${one.reason}. ${one.isLibrary ? 'Send them the file' : 'It was given away'}`,
+  why: `Recalled: ${one.reason}. ${one.isLibrary ? 'Send them the recall file' : 'It was given away'}`,
 });
 
 /** Members who said that their crop failed. */
