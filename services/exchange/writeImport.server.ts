@@ -3,7 +3,6 @@ import { addDays, yearOf } from '#core/calendar/plainDate.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { aimBy, type Rules } from '#core/house/rules.ts';
 import type { Day, GardenId, LineId, LotId, PersonId, PlaceId } from '#core/kernel/kinds.ts';
-import { holdsByRule } from '#core/passport/holds.ts';
 import { onItsLot } from '#core/passport/onItsLot.ts';
 import { nameKey } from '#core/sheets/matchNames.ts';
 import type { LineMeant, LoanMade, LotMade, LotMeant, Made, PersonMade, Placed, TestMade } from '#core/sheets/made.ts';
@@ -24,7 +23,6 @@ import {
   writeClimates,
   writeEnds,
   writeHoldings,
-  writeHolds,
   writeLineWords,
   writeLoans,
   writeLots,
@@ -36,18 +34,14 @@ import {
   writeReceived,
   writeSources,
   writeTests,
-  writeTrials,
   type GardenToWrite,
   type SourceToWrite,
   type Step,
   type TestToWrite,
 } from '#data/exchange/written.ts';
-import { findRecalledThere } from '#data/exchange/swaps.ts';
 import { markStale } from '#data/lots/promises.ts';
-import { holdReason } from '#words/holds.ts';
-import { recalledByOther } from '#words/recall.ts';
 import { FROM_A_SHEET } from '#words/kept.ts';
-import { TRIAL_PLANTS } from '#services/lots/holds.server.ts';
+import { layHoldsOfImport } from './importHolds.server.ts';
 import { hashOf } from './reviewing.server.ts';
 
 type Row = Reviewed<Made>;
@@ -103,7 +97,10 @@ export async function writeImport(writing: Writing, rows: readonly Row[]): Promi
   );
   const loanIds = await writeAllLoans(writing, loans, { crops, lotIdOf, personOf });
   // What is lent, was lent before there was a hold.
-  await layAllHolds(writing, lots, written);
+  await layHoldsOfImport(
+    writing,
+    lots.map((row) => ({ ...written.get(keyOf(row))!, made: row.made })),
+  );
   const touched = [...[...written.values()].map(({ id }) => id), ...tests.map(({ made }) => lotIdOf(made.lot))];
   await markStale(
     tx,
@@ -447,47 +444,4 @@ async function writeAllLoans(
     step,
   );
   return ids;
-}
-
-/** Lays the holds that the rules ask for, whatever a lot's promise will be; what its promise asks for besides is laid when it is judged. */
-async function layAllHolds(
-  { tx, actKey, today, rules, step }: Writing,
-  lots: readonly Of<'lots'>[],
-  written: ReadonlyMap<string, LotWritten>,
-): Promise<void> {
-  const laid = lots.map((row) => {
-    const { id, crop } = written.get(keyOf(row))!;
-    const passport = passportOf(row.made);
-    return { id, passport, holds: holdsByRule(passport, crop, row.made.origin, 'true', rules) };
-  });
-  const origins = lots.flatMap((row) => {
-    const { number: code, library } = row.made;
-    return library === null || code === null ? [] : [{ library, code, id: written.get(keyOf(row))!.id }];
-  });
-  const recalled = (await findRecalledThere(tx, origins)).map(({ at, library, reason }) => ({
-    lot_id: origins[at]!.id,
-    kind: 'recall' as const,
-    rule: null,
-    reason: recalledByOther(library, reason),
-    set_on: today,
-    act_key: actKey,
-  }));
-  await writeHolds(tx, recalled, step);
-  await writeHolds(
-    tx,
-    laid.flatMap(({ id, passport, holds }) =>
-      holds.map(({ kind, why }) => ({ lot_id: id, kind, rule: why, reason: holdReason(why, passport), set_on: today, act_key: actKey })),
-    ),
-    step,
-  );
-  await writeTrials(
-    tx,
-    laid.flatMap(({ id, passport, holds }) => {
-      const trial = holds.find(({ kind }) => kind === 'trial');
-      return trial
-        ? [{ lot_id: id, must_show: holdReason(trial.why, passport), plants_wanted: TRIAL_PLANTS, set_on: today, act_key: actKey }]
-        : [];
-    }),
-    step,
-  );
 }
