@@ -51,7 +51,6 @@ export async function weighAll(
   const scaleError = (await page.getByLabel('0.1 g').isChecked()) ? 100 : 1000;
   for (const [weight, when] of between) await story.weigh(batchId, weight, when, scaleError);
   await page.reload();
-  await page.waitForSelector('html[data-ready]');
   if (last) await weigh(page, ...last);
 }
 

@@ -31,7 +31,6 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await expect(page.getByText('No lots yet')).toBeVisible();
   // The very first lot of a new library, with the very first place.
   await page.goto(`${other.url}/intake`);
-  await page.waitForSelector('html[data-ready]');
   await answer(page, {
     'How did you get it?': 'Donated',
     Crop: 'Pea',

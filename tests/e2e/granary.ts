@@ -1,4 +1,4 @@
-import { test as plain } from '@playwright/test';
+import { test as plain, type Page } from '@playwright/test';
 import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
 import { findSamples, type Samples } from '../support/places.ts';
 import { sessionOf } from '../support/session.ts';
@@ -34,9 +34,26 @@ class Shelf {
   }
 }
 
+/** The page, which from now on is gone to, or loaded anew, only when its scripts answer: on a busy machine a test would else type before anybody listens. */
+function answering(page: Page): Page {
+  const ready = () => page.waitForSelector('html[data-ready]');
+  const { goto, reload } = page;
+  page.goto = async (...how) => {
+    const response = await goto.apply(page, how);
+    await ready();
+    return response;
+  };
+  page.reload = async (...how) => {
+    const response = await reload.apply(page, how);
+    await ready();
+    return response;
+  };
+  return page;
+}
+
 /**
- * Each file of tests has a library of its own. A page that is gone to is given to the test when scripts answer on it: on a busy machine
- * a test would otherwise type before anybody listens. What works before that, and without scripts at all, has tests of its own.
+ * Each file of tests has a library of its own. Every page waits for its scripts, whoever opened it; what works before that, and without
+ * scripts at all, has tests of its own.
  */
 export const test = plain.extend<
   {
@@ -48,6 +65,19 @@ export const test = plain.extend<
   },
   { shelf: Shelf }
 >({
+  browser: [
+    async ({ browser }, use) => {
+      const { newContext } = browser;
+      browser.newContext = async (options) => {
+        const context = await newContext.call(browser, options);
+        const { newPage } = context;
+        if (options?.javaScriptEnabled !== false) context.newPage = async () => answering(await newPage.call(context));
+        return context;
+      };
+      await use(browser);
+    },
+    { scope: 'worker' },
+  ],
   shelf: [
     async ({}, use) => {
       const shelf = new Shelf();
@@ -64,13 +94,4 @@ export const test = plain.extend<
   samples: async ({ shelf, library }, use) => use(await shelf.samples(library)),
   story: async ({ library }, use) => use(storiesIn(library)),
   baseURL: async ({ library }, use) => use(library.url),
-  page: async ({ page }, use) => {
-    const goto = page.goto.bind(page);
-    page.goto = async (url, options) => {
-      const response = await goto(url, options);
-      await page.waitForSelector('html[data-ready]');
-      return response;
-    };
-    await use(page);
-  },
 });

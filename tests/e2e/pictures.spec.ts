@@ -104,7 +104,6 @@ test('what is pictured is neither empty nor crowded, and nothing in it is cut', 
     });
     const page = await context.newPage();
     await page.goto(path);
-    await page.waitForSelector('html[data-ready]');
     if (name === 'intake') await halfTold(page);
     if (name === 'test-plan') await planned(page);
     if (name === 'season-plan') await seasonPlanned(page);
