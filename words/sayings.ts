@@ -147,7 +147,11 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 /** Where seed that must not be dried was to be put into the frost. */
 /** Somebody has guessed too often. @param seconds until they may try again */
 export const tooManyTriesWords = (seconds: number): string =>
-  `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again`;
+  `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again. Or use a device on which you have signed in before, or ask a coordinator for a link`;
+
+/** Why a helper cannot take out so much. */
+export const limitWords = (most: number): string =>
+  `A helper can take up to ${most} seeds a day out of one lot: discarded, given away and missing, all together. Ask a coordinator for more`;
 
 /** Seed that comes straight out of the freezer. @param opens when its container is warm, as it is said; null where nobody has taken it out */
 export const frozenWords = (place: string, opens: string | null): string =>

@@ -6,6 +6,8 @@ const everywhere = { path: '/', sameSite: 'lax', secure: (process.env['PUBLIC_UR
 
 // The session's token is random and looked up by its digest, so the cookie needs no signature. Kept longer than any session lasts, so that a form sent after it ran out is still known to be this person's.
 const session = createCookie('granary_session', { ...everywhere, httpOnly: true, maxAge: 60 * SECONDS_A_DAY });
+// By this a browser is known after it was signed in once: whoever guesses at the account elsewhere does not shut it out.
+const known = createCookie('granary_known', { ...everywhere, httpOnly: true, maxAge: 400 * SECONDS_A_DAY });
 const putAway = createCookie('granary_put_away', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
 const theme = createCookie('granary_theme', { ...everywhere, maxAge: 400 * SECONDS_A_DAY });
 
@@ -20,7 +22,12 @@ async function read(request: Request, cookie: Cookie): Promise<string | null> {
 }
 
 export const readSessionToken = (request: Request) => read(request, session);
-export const sessionCookie = (token: string) => session.serialize(token);
+export const readKnown = (request: Request) => read(request, known);
+/** The headers that a browser is given when somebody signs in on it. */
+export const signedInCookies = async (door: { readonly token: string; readonly known: string }): Promise<[string, string][]> => [
+  ['set-cookie', await session.serialize(door.token)],
+  ['set-cookie', await known.serialize(door.known)],
+];
 export const noSessionCookie = () => session.serialize('', { maxAge: 0 });
 
 export async function readDesk(request: Request): Promise<Desk> {

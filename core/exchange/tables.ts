@@ -102,6 +102,7 @@ export const STAYS: readonly string[] = [
   'kysely_migration',
   'kysely_migration_lock',
   'session',
+  'known_device',
   'one_time_link',
   'calendar_feed',
   'donor_address',

@@ -43,6 +43,7 @@ import * as lastBackup from './0041_last_backup.ts';
 import * as imports from './0042_imports.ts';
 import * as listings from './0043_listings.ts';
 import * as swaps from './0044_swaps.ts';
+import * as doors from './0045_doors.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -90,4 +91,5 @@ export const migrations: Record<string, Migration> = {
   '0042_imports': imports,
   '0043_listings': listings,
   '0044_swaps': swaps,
+  '0045_doors': doors,
 };

@@ -1420,6 +1420,12 @@ ALTER TABLE public.keeper_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTI
     CACHE 1
 );
 
+CREATE TABLE public.known_device (
+    token_hash bytea NOT NULL,
+    account_id bigint NOT NULL,
+    seen_at timestamp with time zone NOT NULL
+);
+
 CREATE TABLE public.kysely_migration (
     name character varying(255) NOT NULL,
     "timestamp" character varying(255) NOT NULL
@@ -3092,6 +3098,8 @@ CREATE TABLE public.wrong_try (
     at timestamp with time zone NOT NULL
 );
 
+COMMENT ON COLUMN public.wrong_try.who IS 'a digest of the name that was tried';
+
 ALTER TABLE public.wrong_try ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.wrong_try_id_seq
     START WITH 1
@@ -3244,6 +3252,9 @@ ALTER TABLE ONLY public.incident_written
 
 ALTER TABLE ONLY public.keeper_written
     ADD CONSTRAINT keeper_written_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.known_device
+    ADD CONSTRAINT known_device_pkey PRIMARY KEY (token_hash, account_id);
 
 ALTER TABLE ONLY public.kysely_migration_lock
     ADD CONSTRAINT kysely_migration_lock_pkey PRIMARY KEY (id);
@@ -3611,6 +3622,8 @@ CREATE INDEX keeper_of_place ON public.keeper_written USING btree (place_id, id 
 CREATE INDEX keeper_person ON public.keeper_written USING btree (keeper_id);
 
 CREATE INDEX keeper_writer ON public.keeper_written USING btree (written_by);
+
+CREATE INDEX known_device_of ON public.known_device USING btree (account_id);
 
 CREATE INDEX lift_of_act ON public.hold_lift_written USING btree (act_key);
 
@@ -4516,6 +4529,9 @@ ALTER TABLE ONLY public.keeper_written
 ALTER TABLE ONLY public.keeper_written
     ADD CONSTRAINT keeper_written_written_by_fkey FOREIGN KEY (written_by) REFERENCES public.person(id);
 
+ALTER TABLE ONLY public.known_device
+    ADD CONSTRAINT known_device_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+
 ALTER TABLE ONLY public.line_alias
     ADD CONSTRAINT line_alias_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
 
@@ -5257,6 +5273,10 @@ GRANT SELECT,INSERT ON TABLE public.incident TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.keeper_written TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.keeper TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.known_device TO kind_granary_app;
+
+GRANT UPDATE(seen_at) ON TABLE public.known_device TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.kysely_migration TO kind_granary_app;
 

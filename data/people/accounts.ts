@@ -52,11 +52,16 @@ export async function findAccountOfPerson(db: Db, personId: PersonId) {
     .executeTakeFirst();
 }
 
-/** Closes an account; an erased person's address goes with it. */
+/** The same, locked until the transaction ends: a link is not made for an account that is being closed. */
+export async function lockAccountOfPerson(db: Db, personId: PersonId) {
+  return db.selectFrom('account').select(['id', 'closed_at as closedAt']).where('person_id', '=', personId).forUpdate().executeTakeFirst();
+}
+
+/** Closes an account for good: whoever is let in again chooses a new password. An erased person's address goes with it. */
 export async function closeAccount(db: Db, accountId: AccountId, now: Date, erase: boolean): Promise<void> {
   await db
     .updateTable('account')
-    .set({ closed_at: now, ...(erase && { email: `erased ${accountId}`, password_hash: null }), pin_hash: null })
+    .set({ closed_at: now, ...(erase && { email: `erased ${accountId}` }), password_hash: null, pin_hash: null })
     .where('id', '=', accountId)
     .execute();
 }

@@ -8,6 +8,14 @@ export async function createLink(db: Db, link: { tokenHash: Buffer; accountId: A
     .execute();
 }
 
+/** Ends whatever links an account, or whoever comes first, still has: a newer one, a chosen password or the end of access takes their place. */
+export async function dropLinks(db: Db, accountId: AccountId | null): Promise<void> {
+  await db
+    .deleteFrom('one_time_link')
+    .where('account_id', accountId === null ? 'is' : '=', accountId)
+    .execute();
+}
+
 /** The link if it is unused and not expired, locked until the transaction ends so that it works once. */
 export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ accountId: AccountId | null } | null> {
   const row = await db
@@ -19,8 +27,4 @@ export async function findLink(db: Db, tokenHash: Buffer, now: Date): Promise<{ 
     .forUpdate()
     .executeTakeFirst();
   return row ?? null;
-}
-
-export async function useLink(db: Db, tokenHash: Buffer, now: Date): Promise<void> {
-  await db.updateTable('one_time_link').set({ used_at: now }).where('token_hash', '=', tokenHash).execute();
 }

@@ -10,6 +10,7 @@ export async function deleteStale(db: Db, before: Date): Promise<number> {
     sql`delete from session where expires_at < ${before} or revoked_at < ${before}`.execute(db),
     sql`delete from one_time_link where expires_at < ${before} or used_at < ${before}`.execute(db),
     sql`delete from wrong_try where at < ${before}`.execute(db),
+    sql`delete from known_device where seen_at < ${before}::timestamptz - interval '1 year'`.execute(db),
     sql`delete from parked_form where parked_at < ${before}`.execute(db),
     sql`delete from draft using act where act.key = dropped_by_act and written_at < ${before}
       and not exists (select from undone where undone.act_key = act.key)`.execute(db),

@@ -53,6 +53,12 @@ interface SessionTable {
   touched_at: Date | null;
 }
 
+interface KnownDeviceTable {
+  token_hash: Fact<Buffer>;
+  account_id: Fact<AccountId>;
+  seen_at: Date;
+}
+
 interface OneTimeLinkTable {
   token_hash: Fact<Buffer>;
   account_id: MaybeFact<AccountId>;
@@ -87,6 +93,7 @@ export interface PeopleTables {
   garden_distance: GardenDistanceTable;
   account: AccountTable;
   session: SessionTable;
+  known_device: KnownDeviceTable;
   one_time_link: OneTimeLinkTable;
   wrong_try: WrongTryTable;
   parked_form: ParkedFormTable;

@@ -1,27 +1,39 @@
+import { sql } from 'kysely';
 import type { Db } from '#data/database.ts';
 
-/** How many wrong tries there were after `since` under one name (an address or a machine), and when the latest was. */
-export async function countWrongTries(db: Db, who: string, since: Date): Promise<{ tries: number; last: Date | null }> {
-  const row = await db
+/** Lets whoever else tries under one of these names wait until the transaction ends. */
+export async function lockTries(db: Db, names: readonly string[]): Promise<void> {
+  // Always in the same order, so that two who share several names do not wait for one another.
+  for (const name of [...names].sort()) await sql`select pg_advisory_xact_lock(hashtextextended(${name}, 0))`.execute(db);
+}
+
+/** When there were tries under a name after `since`, latest first. */
+export async function listTries(db: Db, who: string, since: Date, most: number): Promise<Date[]> {
+  const rows = await db
     .selectFrom('wrong_try')
-    .select((eb) => [eb.fn.countAll<number>().as('tries'), eb.fn.max('at').as('last')])
+    .select('at')
     .where('who', '=', who)
     .where('at', '>', since)
-    .executeTakeFirstOrThrow();
-  return { tries: row.tries, last: row.last };
-}
-
-export async function recordWrongTry(db: Db, who: readonly string[], at: Date): Promise<void> {
-  await db
-    .insertInto('wrong_try')
-    .values(who.map((one) => ({ who: one, at })))
+    .orderBy('at', 'desc')
+    .limit(most)
     .execute();
+  return rows.map(({ at }) => at);
 }
 
-/** Forgets wrong tries by one name, and everybody's older than `before`. */
-export async function forgetWrongTries(db: Db, who: string, before: Date): Promise<void> {
+/** @returns the ids of what was written, in the order of the names */
+export async function recordTry(db: Db, names: readonly string[], at: Date): Promise<number[]> {
+  const rows = await db
+    .insertInto('wrong_try')
+    .values(names.map((who) => ({ who, at })))
+    .returning('id')
+    .execute();
+  return rows.map(({ id }) => id);
+}
+
+/** Forgets tries: these, all under these names, and everybody's older than `before`. */
+export async function forgetTries(db: Db, ids: readonly number[], names: readonly string[], before: Date): Promise<void> {
   await db
     .deleteFrom('wrong_try')
-    .where((eb) => eb.or([eb('who', '=', who), eb('at', '<', before)]))
+    .where((eb) => eb.or([eb('id', 'in', ids), eb('who', 'in', names), eb('at', '<', before)]))
     .execute();
 }

@@ -64,6 +64,20 @@ export async function readLedger(db: Db, lotId: LotId) {
     .execute();
 }
 
+/** How much of a lot somebody took out of stock on a day, without what was taken back: thrown away, given, or missing and not found again. */
+export async function writtenOffOn(db: Db, lotId: LotId, personId: PersonId, day: Day): Promise<number> {
+  const sumOf = (kinds: readonly MovementKind[]) => sql`coalesce(sum(amount) filter (where kind in (${sql.join(kinds)})), 0)`;
+  const { units } = await db
+    .selectFrom('movement')
+    .select(sql<number>`(${sumOf(['given', 'discarded'])} + greatest(0, ${sumOf(['missing'])} - ${sumOf(['found'])}))::bigint`.as('units'))
+    .where('lot_id', '=', lotId)
+    .where('person_id', '=', personId)
+    .where('happened_on', '=', day)
+    .where(sql<boolean>`not exists (select from undone where movement.act_key in (undone.act_key, undone.by_act))`)
+    .executeTakeFirstOrThrow();
+  return units;
+}
+
 /** Lots and holdings whose kept balance differs from the sum of their movements: always none. */
 export async function findDisagreements(db: Db): Promise<{ kind: string; id: number }[]> {
   const { rows } = await sql<{ kind: string; id: number }>`

@@ -7,13 +7,13 @@ import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { markRisksStale } from '#data/growouts/risks.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
-import { closeAccount, findAccountOfPerson, grantAccount, lockCoordinators } from '#data/people/accounts.ts';
+import { closeAccount, findAccountOfPerson, grantAccount, lockAccountOfPerson, lockCoordinators } from '#data/people/accounts.ts';
 import { createPerson, findPerson, updatePerson } from '#data/people/people.ts';
 import { revokeSessions } from '#data/people/sessions.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
 import { refreshVerdicts } from '#services/lots/outlook.server.ts';
-import { forgetPerson } from './forgetPerson.server.ts';
+import { forgetPerson, shutDoors } from './forgetPerson.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export interface AlreadyThere {
@@ -68,23 +68,27 @@ export const grantAccess = command(
 );
 
 /** A new link for somebody's account, to hand over; kept out of the act's answer, which anybody who reads the record could see. */
-export async function linkFor(db: Db, now: Date, personId: PersonId): Promise<string | null> {
-  const account = await findAccountOfPerson(db, personId);
-  return account && !account.closedAt ? makeLink(db, now, account.id) : null;
+export function linkFor(db: Db, now: Date, personId: PersonId): Promise<string | null> {
+  return db.transaction().execute(async (tx) => {
+    const account = await lockAccountOfPerson(tx, personId);
+    return account && !account.closedAt ? makeLink(tx, now, account.id) : null;
+  });
 }
 
-/** Ends somebody's access: their sessions stop at once. The last coordinator cannot go. */
+/** Ends somebody's access: their sessions stop at once, and no link or calendar address of theirs ever works again. The last coordinator cannot go. */
 export const endAccess = command(
   { oneOf: ['access ended', 'person erased'], which: (end) => (end.erase ? 'person erased' : 'access ended') },
   { input: ofPerson(endAccessForm) },
   async ({ tx, now, refuse }: Inside<AccessProblem>, end) => {
+    const person = await findPerson(tx, end.personId);
+    if (!person || person.erasedAt) refuse({ code: 'no such person' });
     const coordinators = await lockCoordinators(tx);
     const account = await findAccountOfPerson(tx, end.personId);
     if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
     if (end.erase) await forgetPerson(tx, end.personId, now);
     else if (account) {
       await closeAccount(tx, account.id, now, false);
-      await revokeSessions(tx, account.id, now);
+      await shutDoors(tx, account.id, now);
     }
     return { answer: null, subject: `person ${end.personId}` };
   },

@@ -1,64 +1,62 @@
 import { USUAL_GROWING } from '#core/house/growing.ts';
 import { randomUUID } from 'node:crypto';
 import type { AccountId } from '#core/kernel/kinds.ts';
-import { waitBeforeNextTry } from '#core/people/guessing.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createHouse, readHouse, updateHouse } from '#data/house/house.ts';
 import { findAccountByEmail, grantAccount, lockCoordinators, setPassword, type Actor } from '#data/people/accounts.ts';
-import { createLink, findLink, useLink } from '#data/people/links.ts';
+import { forgetDevices, isDeviceKnown, knowDevice } from '#data/people/devices.ts';
+import { createLink, dropLinks, findLink } from '#data/people/links.ts';
 import { createPerson } from '#data/people/people.ts';
 import { createSession, findSession, revokeSession, revokeSessions, touchSession, type Session } from '#data/people/sessions.ts';
 import { LOCKS_AFTER_MS } from '#core/people/tablet.ts';
-import { countWrongTries, forgetWrongTries, recordWrongTry } from '#data/people/wrongTries.ts';
 import { hashPassword, hashToken, newToken, passwordFits } from '#services/secrets.server.ts';
 import { UNNAMED_LIBRARY } from '#words/kept.ts';
+import { letTry, strangersAt, type TryProblem } from './tries.server.ts';
 
-const QUARTER_HOUR_MS = 15 * 60_000;
 const SESSION_DAYS = 14;
 const LINK_DAYS = 3;
 const DAY_MS = 86_400_000;
 
-export type SignInProblem = { readonly code: 'wrong' } | { readonly code: 'wait'; readonly seconds: number };
-type SignedIn = { readonly ok: true; readonly token: string } | { readonly ok: false; readonly problem: SignInProblem };
+/** What a browser keeps: the session, and by what it is known as this person's even after that. */
+export interface Door {
+  readonly token: string;
+  readonly known: string;
+}
+type SignedIn = { readonly ok: true; readonly door: Door } | { readonly ok: false; readonly problem: TryProblem };
 
-/** Checks e-mail and password, slower after each wrong try for this address or from this machine, and opens a session. */
+/** Where somebody comes from. */
+export interface From {
+  /** What the browser calls itself. */
+  readonly device: string;
+  /** What the browser kept of an earlier visit. */
+  readonly known: string | null;
+}
+
+/**
+ * Checks e-mail and password, slower after each wrong try, and opens a session. A device on which this person has signed in before is counted
+ * by itself: strangers who guess at the account, or from the same machine, do not keep its owner out.
+ */
 export async function signIn(
   db: Db,
   now: Date,
-  attempt: { email: string; password: string; machine: string; device: string },
+  attempt: From & { readonly email: string; readonly password: string; readonly machine: string },
 ): Promise<SignedIn> {
-  const address = `email ${attempt.email.toLowerCase()}`;
-  const names = [address, `machine ${attempt.machine}`];
-  const seconds = await waitFor(db, names, now);
-  if (seconds > 0) return { ok: false, problem: { code: 'wait', seconds } };
-  const account = await findAccountByEmail(db, attempt.email);
-  if (!(await passwordFits(attempt.password, account?.passwordHash ?? null)) || !account) {
-    await recordWrongTry(db, names, now);
-    return { ok: false, problem: { code: 'wrong' } };
-  }
-  await forgetTries(db, address, now);
-  return { ok: true, token: await openSession(db, now, account.id, attempt.device) };
+  const { email, password, machine, known } = attempt;
+  const isKnown = await isDeviceKnown(db, hashToken(known ?? ''), email);
+  const tried = isKnown
+    ? { own: `device ${known} ${email.toLowerCase()}`, shared: null }
+    : { own: strangersAt(email), shared: `machine ${machine}` };
+  const done = await letTry(db, now, tried, async () => {
+    const account = await findAccountByEmail(db, email);
+    return (await passwordFits(password, account?.passwordHash ?? null)) && account ? account : null;
+  });
+  return done.ok ? { ok: true, door: await openSession(db, now, done.right.id, attempt) } : done;
 }
 
-/** Seconds until somebody may try again, of the names (an address, a machine) under which they tried wrongly before; 0 now. */
-export async function waitFor(db: Db, names: readonly string[], now: Date): Promise<number> {
-  const since = new Date(now.getTime() - QUARTER_HOUR_MS);
-  return Math.max(...(await Promise.all(names.map((who) => secondsToWait(db, who, since, now)))));
-}
-
-export const forgetTries = (db: Db, name: string, now: Date): Promise<void> => forgetWrongTries(db, name, new Date(now.getTime() - DAY_MS));
-
-async function secondsToWait(db: Db, who: string, since: Date, now: Date): Promise<number> {
-  const { tries, last } = await countWrongTries(db, who, since);
-  if (!last) return 0;
-  // Many people may sit behind one machine's address, so it is given ten times the room of one account.
-  const counted = who.startsWith('machine') ? Math.floor(tries / 10) : tries;
-  return Math.ceil(waitBeforeNextTry(counted) - (now.getTime() - last.getTime()) / 1000);
-}
-
-async function openSession(db: Db, now: Date, accountId: AccountId, device: string): Promise<string> {
+async function openSession(db: Db, now: Date, accountId: AccountId, { device, known }: From): Promise<Door> {
   const { token, tokenHash } = newToken();
+  const knownAs = known ?? newToken().token;
   await createSession(db, {
     tokenHash,
     accountId,
@@ -66,7 +64,8 @@ async function openSession(db: Db, now: Date, accountId: AccountId, device: stri
     expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS),
   });
   await recordAct(db, { key: randomUUID(), kind: 'signed in', subject: null, accountId, answer: null });
-  return token;
+  await knowDevice(db, { tokenHash: hashToken(knownAs), accountId, seenAt: now });
+  return { token, known: knownAs };
 }
 
 /** A touch of a shared tablet is written down at most this often. */
@@ -85,9 +84,10 @@ export async function signOut(db: Db, token: string, now: Date, actor: Actor | n
   if (actor) await recordAct(db, { key: randomUUID(), kind: 'signed out', subject: null, accountId: actor.accountId, answer: null });
 }
 
-/** A link that works once within three days: for choosing a password, or (without an account) for the first coordinator. */
+/** A link that works once within three days: for choosing a password, or (without an account) for the first coordinator. Older ones end. */
 export async function makeLink(db: Db, now: Date, accountId: AccountId | null): Promise<string> {
   const { token, tokenHash } = newToken();
+  await dropLinks(db, accountId);
   await createLink(db, { tokenHash, accountId, expiresAt: new Date(now.getTime() + LINK_DAYS * DAY_MS) });
   return token;
 }
@@ -105,12 +105,12 @@ export interface FirstCoordinator {
   readonly house: string;
 }
 
-/** Uses a link up: sets the password, closes the account's other sessions and opens one. Null when the link no longer works. */
+/** Uses a link up: sets the password, closes the account's other sessions, forgets its devices and opens one. Null when the link no longer works. */
 export function acceptLink(
   db: Db,
   now: Date,
-  accepted: { token: string; password: string; device: string; first: FirstCoordinator | null },
-): Promise<string | null> {
+  accepted: From & { readonly token: string; readonly password: string; readonly first: FirstCoordinator | null },
+): Promise<Door | null> {
   return db.transaction().execute(async (tx) => {
     const tokenHash = hashToken(accepted.token);
     const link = await findLink(tx, tokenHash, now);
@@ -119,9 +119,10 @@ export function acceptLink(
     const accountId = link.accountId ?? (await makeFirstCoordinator(tx, accepted.first));
     if (accountId === null) return null;
     await setPassword(tx, accountId, passwordHash);
-    await useLink(tx, tokenHash, now);
+    await dropLinks(tx, link.accountId);
     await revokeSessions(tx, accountId, now);
-    return openSession(tx, now, accountId, accepted.device);
+    await forgetDevices(tx, accountId);
+    return openSession(tx, now, accountId, accepted);
   });
 }
 

@@ -5,10 +5,9 @@ import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { findPin, setPin, type Actor } from '#data/people/accounts.ts';
 import { letWork, lockSession, shareSession } from '#data/people/sessions.ts';
-import { recordWrongTry } from '#data/people/wrongTries.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { hashPassword, hashToken, passwordFits } from '#services/secrets.server.ts';
-import { forgetTries, waitFor, type SignInProblem } from './signIn.server.ts';
+import { letTry, type TryProblem } from './tries.server.ts';
 
 const DAY_MS = 86_400_000;
 /** A tablet stays at the bench: its session outlasts that of a phone. */
@@ -30,17 +29,15 @@ export async function shareDevice(db: Db, now: Date, token: string, actor: Actor
 export async function takeTablet(
   db: Db,
   now: Date,
-  taking: { readonly token: string; readonly accountId: AccountId; readonly pin: string; readonly machine: string },
-): Promise<{ readonly ok: true } | { readonly ok: false; readonly problem: SignInProblem }> {
-  const names = [`pin ${taking.accountId}`, `machine ${taking.machine}`];
-  const seconds = await waitFor(db, names, now);
-  if (seconds > 0) return { ok: false, problem: { code: 'wait', seconds } };
-  const pinHash = await findPin(db, taking.accountId);
-  if (!(await passwordFits(taking.pin, pinHash ?? null))) {
-    await recordWrongTry(db, names, now);
-    return { ok: false, problem: { code: 'wrong' } };
-  }
-  await forgetTries(db, names[0]!, now);
+  taking: { readonly token: string; readonly accountId: AccountId; readonly pin: string },
+): Promise<{ readonly ok: true } | { readonly ok: false; readonly problem: TryProblem }> {
+  // Tries are counted for whoever's PIN it is and for the tablet. What strangers try elsewhere does not close it.
+  const tried = { own: `pin ${taking.accountId}`, shared: `tablet ${taking.token}` };
+  const done = await letTry(db, now, tried, async () => {
+    const pinHash = await findPin(db, taking.accountId);
+    return (await passwordFits(taking.pin, pinHash ?? null)) || null;
+  });
+  if (!done.ok) return done;
   await letWork(db, hashToken(taking.token), taking.accountId, now);
   await recordAct(db, { key: randomUUID(), kind: 'tablet taken', subject: null, accountId: taking.accountId, answer: null });
   return { ok: true };

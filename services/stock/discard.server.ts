@@ -1,14 +1,12 @@
 import { ofLot } from '#contracts/fields.ts';
 import { discardForm } from '#contracts/tests/tests.ts';
-import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
-import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { assertWithinLimit, type CoordinatorOnly } from './limit.server.ts';
 import { drawFromLot, type Short } from './stock.server.ts';
 
-export type DiscardProblem =
-  NoLot | { readonly code: 'nothing left' } | { readonly code: 'coordinator only'; readonly most: number } | Short;
+export type DiscardProblem = NoLot | { readonly code: 'nothing left' } | CoordinatorOnly | Short;
 
 /** Throws away all that is left of a lot, with a reason. */
 export const discardLot = command(
@@ -17,8 +15,7 @@ export const discardLot = command(
   async ({ tx, actor, today, refuse }: Inside<DiscardProblem>, discard) => {
     const lot = await lockedLot(tx, discard.code, refuse);
     if (lot.onHand === 0) refuse({ code: 'nothing left' });
-    if (seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram) > MOST_SEEDS_BY_HELPER && !may(actor.role, 'override policy'))
-      refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
+    await assertWithinLimit(tx, actor, lot, { units: lot.onHand, today }, refuse);
     await drawFromLot(
       tx,
       lot,

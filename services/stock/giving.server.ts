@@ -1,7 +1,7 @@
 import { ofLot } from '#contracts/fields.ts';
 import { giveForm } from '#contracts/stock/stock.ts';
 import type { MayLend } from '#core/lending/mayLend.ts';
-import { MOST_SEEDS_BY_HELPER, may } from '#core/people/may.ts';
+import { may } from '#core/people/may.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { recordGift } from '#data/exchange/swaps.ts';
 import { move } from '#data/stock/ledger.ts';
@@ -9,6 +9,7 @@ import { findHoldings } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { assertWithinLimit, type CoordinatorOnly } from './limit.server.ts';
 import { lendingOf } from './lineStock.server.ts';
 import { unitsOfPart, type PartProblem } from './part.server.ts';
 
@@ -17,7 +18,7 @@ export type GiveProblem =
   | NoLot
   | { readonly code: 'no such holding' }
   | { readonly code: 'refused'; readonly because: Exclude<MayLend, { answer: 'yes' }>; readonly isTested: boolean }
-  | { readonly code: 'coordinator only'; readonly most: number };
+  | CoordinatorOnly;
 
 export interface Giving {
   readonly key: string;
@@ -46,7 +47,7 @@ export const giveSeed = command(
     const answer = await lendingOf(tx, lot, seeds, today);
     const overridden = answer.answer === 'coordinator' && giving.overrideReason !== null && leads;
     if (answer.answer !== 'yes' && !overridden) refuse({ code: 'refused', because: answer, isTested: lot.laid !== null });
-    if (seeds > MOST_SEEDS_BY_HELPER && !leads) refuse({ code: 'coordinator only', most: MOST_SEEDS_BY_HELPER });
+    await assertWithinLimit(tx, actor, lot, { units: amount, today }, refuse);
     await move(tx, {
       actKey: giving.key,
       lotId: lot.id,

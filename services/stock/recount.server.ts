@@ -8,11 +8,13 @@ import { findHoldings } from '#data/stock/places.ts';
 import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { lockedLot, type NoLot } from '#services/lots/lockedLot.server.ts';
 import { refreshOutlook } from '#services/lots/outlook.server.ts';
+import { assertWithinLimit, type CoordinatorOnly } from './limit.server.ts';
 import { drawFromLot, looseHolding, type Short } from './stock.server.ts';
 
 type CountProblem =
   | NoLot
   | Short
+  | CoordinatorOnly
   | { readonly code: 'nothing changed' }
   | { readonly code: 'other unit'; readonly unit: 'seed' | 'mg' }
   | { readonly code: 'is it so'; readonly times: number; readonly onRecord: number; readonly unit: StockUnit; readonly typed: string };
@@ -70,9 +72,10 @@ export const recountLot = command(
     if (units > BY_EYE * most && most > 0 && recount.amount && recount.sure !== recount.amount.typed)
       refuse({ code: 'more than ever', most, unit: lot.unit, typed: recount.amount.typed });
     const movement = counted(recount, { actor, today });
-    if (difference < 0)
+    if (difference < 0) {
+      await assertWithinLimit(tx, actor, lot, { units: -difference, today }, refuse);
       await drawFromLot(tx, lot, -difference, { ...movement, kind: 'missing', to: { outside: 'count difference' } }, refuse);
-    else
+    } else
       await move(tx, {
         ...movement,
         lotId: lot.id,
@@ -105,6 +108,7 @@ export const countCopy = command(
     if (difference > 0)
       await move(tx, { ...movement, kind: 'found', from: { outside: 'count difference' }, to: { holding: first.id }, amount: difference });
     let missing = -difference;
+    if (missing > 0) await assertWithinLimit(tx, actor, lot, { units: missing, today }, refuse);
     for (const { id, balance } of there) {
       const amount = Math.min(missing, balance);
       if (amount <= 0) break;

@@ -7,8 +7,10 @@ import { findHoldings } from '#data/stock/places.ts';
 import { packLot } from '#services/bench/packing.server.ts';
 import { acting } from '#services/command.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
+import { discardLot } from '#services/stock/discard.server.ts';
 import { giveSeed, type Giving } from '#services/stock/giving.server.ts';
 import { moveSeed, type Moving } from '#services/stock/moving.server.ts';
+import { recountLot } from '#services/stock/recount.server.ts';
 import { readLastAct, undo } from '#services/undo.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -139,5 +141,29 @@ describe('giving away', () => {
     expect(await giveIt(code, { part: '501' })).toMatchObject({ problem: { code: 'coordinator only' } });
     expect((await giveIt(code, { part: '501' }, library.coordinator)).ok).toBe(true);
     await expect(giveIt(code, {}, library.member)).rejects.toThrow('not allowed');
+  });
+
+  test('many small gifts, a count and what is thrown away share one limit of a helper; what was taken back does not count', async () => {
+    const code = await takeIn(library, { variety: 'Bit By Bit', amount: '1000 seeds' });
+    const count = (typed: string, actor = library.helper, seeds = Number(typed)) =>
+      recountLot(acting(library.db, actor, TODAY), {
+        key: randomUUID(),
+        code,
+        amount: seeds === 0 ? null : { kind: 'count', seeds, approximate: false, typed },
+        reason: 'counted',
+      });
+    const tooMuch = { problem: { code: 'coordinator only', most: 500 } };
+    expect(await count('0')).toMatchObject(tooMuch);
+    expect((await giveIt(code, { part: '300' })).ok).toBe(true);
+    expect((await count('550')).ok).toBe(true);
+    expect(await giveIt(code, { part: '100' })).toMatchObject(tooMuch);
+    expect(await discardLot(acting(library.db, library.helper, TODAY), { key: randomUUID(), code, reason: 'mice' })).toMatchObject(tooMuch);
+    // Found again: the count was wrong.
+    expect((await count('700')).ok).toBe(true);
+    expect((await giveIt(code, { part: '100' })).ok).toBe(true);
+    expect((await undoLast()).ok).toBe(true);
+    expect((await giveIt(code, { part: '200' })).ok).toBe(true);
+    expect(await giveIt(code, { part: '1' })).toMatchObject(tooMuch);
+    expect((await count('0', library.coordinator)).ok).toBe(true);
   });
 });

@@ -26,15 +26,14 @@ beforeAll(async () => {
     await choosePin(acting(library.db, actor, NOW), { key: randomUUID(), pin });
 });
 beforeEach(async () => {
-  const attempt = { email: 'coordinator@house.example', password: PASSWORD, machine: '::1', device: 'tablet' };
+  const attempt = { email: 'coordinator@house.example', password: PASSWORD, machine: '::1', device: 'tablet', known: null };
   const done = await signIn(library.db, NOW, attempt);
   if (!done.ok) throw new Error('not signed in');
-  token = done.token;
+  token = done.door.token;
   await shareDevice(library.db, NOW, token, library.coordinator);
 });
 
-const take = (actor: Actor, pin: string, at = NOW) =>
-  takeTablet(library.db, at, { token, accountId: actor.accountId, pin, machine: randomUUID() });
+const take = (actor: Actor, pin: string, at = NOW) => takeTablet(library.db, at, { token, accountId: actor.accountId, pin });
 const worker = async (at = NOW) => (await sessionOf(library.db, token, at))?.actor?.name ?? null;
 
 describe('a shared tablet', () => {

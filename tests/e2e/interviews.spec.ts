@@ -405,7 +405,6 @@ test('what was typed just before the page is left is kept, by a link as by closi
   await page.getByLabel('Anything else').fill('By a link');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Shelves' }).click();
   await comesBack('By a link');
-  await page.waitForSelector('html[data-ready]');
   await page.getByLabel('Anything else').fill('By closing it');
   await page.goto('/shelves');
   await comesBack('By closing it');

@@ -1,4 +1,4 @@
-import { EVERYBODYS_PROBLEMS, shortWords, tenfoldWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, limitWords, shortWords, tenfoldWords } from '#words/sayings.ts';
 import type { CleanedProblem } from '#services/bench/receiveClean.server.ts';
 import type { LiftProblem } from '#services/lots/holdSeed.server.ts';
 import type { DiscardProblem } from '#services/stock/discard.server.ts';
@@ -35,7 +35,7 @@ export function troubleOf(
     case 'nothing left':
       return { '': ['None of it is left'] };
     case 'coordinator only':
-      return { reason: [`More than ${problem.most} seeds can only be discarded by a coordinator`] };
+      return { reason: [limitWords(problem.most)] };
     case 'more than ever':
       return {
         amount: [

@@ -71,6 +71,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   }
   if (intent === 'end' || intent === 'erase') {
     const done = await endAccess(visit, { key: keyOf(form), personId, erase: intent === 'erase' });
+    if (!done.ok && done.problem.code === 'no such person') throw data(null, { status: 404 });
     if (!done.ok) return notAccepted({ ...NOTHING, intent, said: ACCESS_WORDS[done.problem.code] });
     throw redirect(`/people/${personId}`);
   }

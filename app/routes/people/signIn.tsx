@@ -1,5 +1,5 @@
 import { redirect } from 'react-router';
-import { sessionCookie } from '#app/platform/cookies.server.ts';
+import { readKnown, signedInCookies } from '#app/platform/cookies.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
@@ -39,8 +39,9 @@ export async function action({ request, context }: Route.ActionArgs) {
     password,
     machine: request.headers.get('x-granary-machine') ?? 'unknown',
     device: request.headers.get('user-agent') ?? 'unknown',
+    known: await readKnown(request),
   });
-  if (done.ok) throw redirect(localPath(then), { headers: { 'set-cookie': await sessionCookie(done.token) } });
+  if (done.ok) throw redirect(localPath(then), { headers: await signedInCookies(done.door) });
   const words =
     done.problem.code === 'wait' ? tooManyTriesWords(done.problem.seconds) : 'E-mail or password is wrong. Check both and try again';
   return notAccepted(submission.reply({ hideFields: ['password'], fieldErrors: { password: [words] } }));

@@ -44,7 +44,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     await lockTablet(db, token);
     throw redirect('/tablet');
   }
-  if (intent === 'take') return take(form, token, request, context);
+  if (intent === 'take') return take(form, token, context);
   const visit = visitBy(context, request, 'work');
   if (intent === 'pin') return formActs<never>(form, visit, ['pin'], () => ({})).give(choosePin, {});
   if ((await findPin(db, visit.actor.accountId)) === undefined) throw data(null, { status: 400 });
@@ -52,14 +52,13 @@ export async function action({ request, context }: Route.ActionArgs) {
   throw redirect('/tablet');
 }
 
-async function take(form: FormData, token: string, request: Request, context: Route.ActionArgs['context']) {
+async function take(form: FormData, token: string, context: Route.ActionArgs['context']) {
   const { isShared, now } = anyVisit(context);
   if (!isShared) throw redirect('/sign-in');
   const submission = parseForm(form, pickForm);
   if (submission.status !== 'success') return notAccepted({ intent: 'take', result: submission.reply({ hideFields: ['pin'] }) });
   const { who, pin, then } = submission.value;
-  const machine = request.headers.get('x-granary-machine') ?? 'unknown';
-  const done = await takeTablet(db, now, { token, accountId: who, pin, machine });
+  const done = await takeTablet(db, now, { token, accountId: who, pin });
   if (done.ok) throw redirect(localPath(then));
   const words = done.problem.code === 'wait' ? tooManyTriesWords(done.problem.seconds) : refusalWords('pin: wrong');
   return notAccepted({ intent: 'take', result: submission.reply({ hideFields: ['pin'], fieldErrors: { pin: [words] } }) });

@@ -1,6 +1,6 @@
 import { redirect } from 'react-router';
 import type { z } from 'zod';
-import { sessionCookie } from '#app/platform/cookies.server.ts';
+import { readKnown, signedInCookies } from '#app/platform/cookies.server.ts';
 import { db } from '#app/platform/database.server.ts';
 import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
@@ -24,22 +24,25 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { now } = anyVisit(context);
   const purpose = await readLink(db, params.token, now);
   if (purpose === null) return null;
-  const device = request.headers.get('user-agent') ?? 'unknown';
+  const from = { device: request.headers.get('user-agent') ?? 'unknown', known: await readKnown(request) };
   const isFirst = purpose === 'first coordinator';
   const { submission } = await readForm<z.ZodType<Password & Partial<FirstCoordinator>>>(request, isFirst ? firstWelcomeForm : welcomeForm);
   if (submission.status !== 'success') return notAccepted(submission.reply({ hideFields: ['password', 'again'] }));
   const { password, name, email, house } = submission.value;
   const first = isFirst ? { name: name!, email: email!, house: house! } : null;
-  const token = await acceptLink(db, now, { token: params.token, password, device, first });
-  if (token === null) return notAccepted(submission.reply({ formErrors: ['This link has just been used'] }));
-  throw redirect('/', { headers: { 'set-cookie': await sessionCookie(token) } });
+  const door = await acceptLink(db, now, { ...from, token: params.token, password, first });
+  if (door === null) return notAccepted(submission.reply({ formErrors: ['This link has just been used'] }));
+  throw redirect('/', { headers: await signedInCookies(door) });
 }
 
 export default function Welcome({ loaderData: { purpose }, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof firstWelcomeForm>({ id: 'welcome', result: actionData });
   if (purpose === null)
     return (
-      <PageHead title="This link no longer works" about="It has been used, or its three days are over. Ask a coordinator for a new link." />
+      <PageHead
+        title="This link no longer works"
+        about="It has been used, a newer one has taken its place, or its three days are over. Ask a coordinator for a new link."
+      />
     );
   return (
     <div className="max-w-md">

@@ -18,7 +18,7 @@ import { listKeepers } from '#data/stock/keepers.ts';
 import { keepElsewhere, type KeeperProblem } from '#services/stock/keepers.server.ts';
 import { countCopy, type CopyCountProblem } from '#services/stock/recount.server.ts';
 import { chanceWords } from '#words/risk.ts';
-import { EVERYBODYS_PROBLEMS, nobodyWords, shortWords, tenfoldWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, limitWords, nobodyWords, shortWords, tenfoldWords } from '#words/sayings.ts';
 import type { Route } from './+types/copies.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Safety copies · Kind Granary' }];
@@ -52,6 +52,8 @@ function troubleOf(problem: KeeperProblem | CopyCountProblem, units: Units): Rec
       return { amount: [tenfoldWords(problem.times, formatStock(problem.onRecord, problem.unit, units))], sure: [problem.typed] };
     case 'other unit':
       return { amount: ['This lot is counted in seeds. Enter a number of seeds, for example 200'] };
+    case 'coordinator only':
+      return { amount: [limitWords(problem.most)] };
     case 'short':
       return { amount: [shortWords(problem, units)] };
     case 'no such lot':

@@ -9,7 +9,7 @@ import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
 import { StockBar, termsOf } from '#app/ui/StockBar.tsx';
 import { hazardWords } from '#words/promise.ts';
-import { EVERYBODYS_PROBLEMS, lendingWhy } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, lendingWhy, limitWords } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import type { giveForm } from '#contracts/stock/stock.ts';
 import { may } from '#core/people/may.ts';
@@ -68,7 +68,7 @@ function troubleOf(problem: GiveProblem, units: Units): Record<string, string[]>
         ],
       };
     case 'coordinator only':
-      return { part: [`Only a coordinator can give away more than ${problem.most} seeds`] };
+      return { part: [limitWords(problem.most)] };
     case 'unreadable part':
     case 'weight of counted seed':
     case 'more than there is':
