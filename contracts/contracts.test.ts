@@ -182,8 +182,8 @@ describe('what was seen of a lot and its line', () => {
     [lineForm, { version: '1', aim: 'keep true', aliases: Array.from({ length: 13 }, (_, name) => `N${name}`).join(',') }, ['aliases']],
     [lineForm, { version: '1', aim: 'keep true', 'rule-isolation': 'a mile' }, ['rule-isolation']],
     [rulesForm, { version: '1', 'rule-ferment': 'boil it' }, ['rule-ferment']],
-    [overrideForm, { fact: 'colour', typed: 'red', why: 'It is' }, ['fact']],
-    [overrideForm, { fact: 'homeDistance', typed: '300 m', why: '' }, ['why']],
+    [overrideForm, { fact: 'colour', typed: 'red', why: 'It is', shown: 0 }, ['fact']],
+    [overrideForm, { fact: 'homeDistance', typed: '300 m', why: '', shown: 0 }, ['why']],
   ] as [z.ZodType, Record<string, string>, string[]][])('bad input is named at its field %#', (schema, fields, expected) => {
     expect(faults(schema, fields)).toEqual(expected);
   });

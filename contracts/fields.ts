@@ -19,6 +19,9 @@ export const rowNumber = z.coerce.number().int().min(1).max(MOST_ROWS);
 /** Which version of a record a form was shown. */
 export const rowVersion = z.coerce.number().int().min(0).max(MOST_VERSIONS);
 
+/** The newest row of a history that a form was shown; 0 where there was none. */
+export const shownRow = z.coerce.number().int().min(0).max(MOST_ROWS);
+
 /** The code of a lot, as on its label. */
 export const lotCode = z.string().trim().min(1).max(60);
 

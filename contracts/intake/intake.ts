@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, lotCode, words } from '#contracts/fields.ts';
+import { actKey, lotCode, shownRow, words } from '#contracts/fields.ts';
 import { back } from '#contracts/intake/back.ts';
 import type { Interview } from '#contracts/intake/interview.ts';
 import { storedPassport } from '#contracts/intake/passport.ts';
@@ -48,4 +48,4 @@ export const refuseSeedInput = z.object({
   why: words(300, 'withdrawal reason: missing'),
 });
 
-export const passportCorrection = z.object({ key: actKey, code: lotCode, passport: storedPassport, why: reason });
+export const passportCorrection = z.object({ key: actKey, code: lotCode, passport: storedPassport, why: reason, shown: shownRow });

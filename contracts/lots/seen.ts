@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, day, lotCode, maybeWords, rowNumber, rowVersion, tick, words } from '#contracts/fields.ts';
+import { actKey, day, lotCode, maybeWords, rowNumber, rowVersion, shownRow, tick, words } from '#contracts/fields.ts';
 import { FACT_KEYS, type FactKey } from '#core/almanac/facts.ts';
 import { HOUSE_RULES, RULE_KEYS, type HouseRule, type RuleKey } from '#core/house/rules.ts';
 import { AIMS } from '#core/lots/words.ts';
@@ -164,6 +164,7 @@ export const overrideForm = z
       .transform((text) => text?.trim() || null),
     restore: tick,
     why: reason,
+    shown: shownRow,
   })
   .refine(({ typed, restore }) => restore || typed !== null, { path: ['typed'], message: 'fact: missing' })
   .transform(({ restore, typed, ...said }) => ({ ...said, typed: restore ? null : typed }));

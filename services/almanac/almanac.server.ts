@@ -111,7 +111,7 @@ export const removeCrop = command(
 );
 
 export type OverrideProblem =
-  | { readonly code: 'no such crop' }
+  | { readonly code: 'no such crop' | 'changed meanwhile' }
   | { readonly code: 'unreadable'; readonly why: string }
   | { readonly code: 'contradiction'; readonly fault: Fault }
   | { readonly code: 'unknown group' };
@@ -132,7 +132,7 @@ const JUDGED_BY: ReadonlySet<FactKey> = new Set<FactKey>([
   'showsIn',
 ]);
 
-/** Puts the library's own word in place of a shipped fact, or (`typed` null) goes back to what was shipped. The shipped value stays visible. */
+/** Puts the library's own word in place of a shipped fact, unless somebody else has since the form was shown, or (`typed` null) goes back to what was shipped. The shipped value stays visible. */
 export const overrideFact = command(
   {
     oneOf: ['almanac fact changed', 'almanac fact restored'],
@@ -141,6 +141,8 @@ export const overrideFact = command(
   { input: ofCrop(overrideForm) },
   async ({ tx, actor, today, refuse }: Inside<OverrideProblem>, said) => {
     const crop = (await lockCrop(tx, said.cropId)) ?? refuse({ code: 'no such crop' });
+    const newest = (await readOverrides(tx, said.cropId)).find(({ fact }) => fact === said.fact);
+    if (said.shown !== (newest?.id ?? 0)) refuse({ code: 'changed meanwhile' });
     const facts = said.typed === null ? restored(crop, said.fact) : await changed(tx, crop.facts, said.fact, said.typed, refuse);
     const [fault] = contradictions(facts);
     if (fault) refuse({ code: 'contradiction', fault });

@@ -1,5 +1,6 @@
 import { passportCorrection } from '#contracts/intake/intake.ts';
 import { before, contradictionsIn, type Contradiction } from '#core/passport/contradictions.ts';
+import { answersThatDiffer } from '#core/passport/differing.ts';
 import { onItsLot } from '#core/passport/onItsLot.ts';
 import { findRelatives, updateLotFromPassport } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
@@ -15,20 +16,20 @@ export type CorrectionProblem =
   | { readonly code: 'contradiction'; readonly found: readonly Contradiction[] }
   | { readonly code: 'harvest before parent'; readonly parentHarvest: string }
   | { readonly code: 'harvest after child'; readonly childHarvest: string }
-  | { readonly code: 'nothing changed' };
+  | { readonly code: 'nothing changed' | 'changed meanwhile' };
 
-/** Puts a passport right: a new one takes the old one's place, which stays readable, and the lot is judged again. */
+/** Puts a passport right, unless somebody else has since the form was shown: a new one takes the old one's place, which stays readable, and the lot is judged again. */
 export const correctPassport = command(
   'passport corrected',
   { input: passportCorrection },
   async ({ tx, actor, today, refuse }: Inside<CorrectionProblem>, correction) => {
     const lot = await lockedLot(tx, correction.code, refuse);
     const { passport } = correction;
+    const [old] = await readPassports(tx, lot.id);
+    if (correction.shown !== (old?.id ?? 0)) refuse({ code: 'changed meanwhile' });
     const found = contradictionsIn(passport, lot.facts, lot.variety, today);
     if (found.length > 0) refuse({ code: 'contradiction', found });
-    const [old] = await readPassports(tx, lot.id);
-    if (old && JSON.stringify(old.answers, keysSorted(old.answers)) === JSON.stringify(passport, keysSorted(passport)))
-      refuse({ code: 'nothing changed' });
+    if (old && answersThatDiffer(old.answers, passport).length === 0) refuse({ code: 'nothing changed' });
     const columns = onItsLot(lot.facts, passport, today);
     const { harvested } = columns;
     const { parents, children } = await findRelatives(tx, lot.id);
@@ -52,13 +53,3 @@ export const correctPassport = command(
     return { answer: null, subject: lot.code };
   },
 );
-
-/** Every key of a value and of what is in it, sorted: PostgreSQL gives a document's keys back in an order of its own. */
-function keysSorted(value: unknown): string[] {
-  const keys = new Set<string>();
-  JSON.stringify(value, (key, inner: unknown) => {
-    keys.add(key);
-    return inner;
-  });
-  return [...keys].sort();
-}

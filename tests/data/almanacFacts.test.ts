@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { readCrop } from '#data/almanac/almanac.ts';
+import type { FactKey } from '#core/almanac/facts.ts';
+import { readCrop, readOverrides } from '#data/almanac/almanac.ts';
 import { countStale } from '#data/lots/promises.ts';
 import { overrideFact } from '#services/almanac/almanac.server.ts';
 import { acting } from '#services/command.server.ts';
@@ -13,8 +14,25 @@ beforeAll(async () => {
 });
 
 describe('the almanac can be told better', () => {
-  const say = (fact: 'homeDistance' | 'group' | 'celsius', typed: string | null, cropId = 'kale') =>
-    overrideFact(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), cropId, fact, typed, why: 'Ten years of notes' });
+  const shownOf = async (fact: FactKey, cropId: string) =>
+    (await readOverrides(library.db, cropId)).find((one) => one.fact === fact)?.id ?? 0;
+  const say = async (fact: 'homeDistance' | 'group' | 'celsius', typed: string | null, cropId = 'kale', shown?: number) =>
+    overrideFact(acting(library.db, library.coordinator, TODAY), {
+      key: randomUUID(),
+      cropId,
+      fact,
+      typed,
+      why: 'Ten years of notes',
+      shown: shown ?? (await shownOf(fact, cropId)),
+    });
+
+  test('of two who put the same fact right at once the second is told; another fact is not in the way', async () => {
+    const shown = await shownOf('homeDistance', 'leek');
+    const both = await Promise.all([say('homeDistance', '400 m', 'leek', shown), say('homeDistance', '450 m', 'leek', shown)]);
+    expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+    expect(both.find(({ ok }) => !ok)).toMatchObject({ problem: { code: 'changed meanwhile' } });
+    expect((await say('celsius', '18 °C', 'leek', 0)).ok).toBe(true);
+  });
 
   test('the library’s own word takes the place of the shipped one, and can be taken back', async () => {
     await takeIn(library, { crop: 'kale', variety: 'Black Cutting', insects: undefined });

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import type { Answers } from '#core/passport/answers.ts';
+import { readOverrides } from '#data/almanac/almanac.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findHolds } from '#data/lots/holds.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -28,7 +29,7 @@ const standing = async (code: string) =>
 
 async function correct(code: string, change: object) {
   const [now] = await readPassports(library.db, (await lot(code)).id);
-  const correction = { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'Told again by the donor' };
+  const correction = { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'Told again by the donor', shown: now!.id };
   const done = await correctPassport(acting(library.db, library.helper, TODAY), correction);
   expect(done.ok).toBe(true);
 }
@@ -130,13 +131,14 @@ test('off-types that lower a promise hold the lot for a trial, and what was grow
 
 describe('rules that change', () => {
   test('a fact of the almanac that is corrected holds what it had let pass, and nothing else', async () => {
-    const say = (typed: string | null) =>
+    const say = async (typed: string | null) =>
       overrideFact(acting(library.db, library.coordinator, TODAY), {
         key: randomUUID(),
         cropId: 'pea',
         fact: 'storage',
         typed,
         why: 'Looked up',
+        shown: (await readOverrides(library.db, 'pea')).find(({ fact }) => fact === 'storage')?.id ?? 0,
       });
     expect((await say('not to be dried')).ok).toBe(true);
     const [moist, dry] = [await takeIn(library, { variety: 'Kept Moist', dried: 'not dried' }), await takeIn(library)];

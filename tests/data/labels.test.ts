@@ -19,7 +19,13 @@ const works = () => acting(library.db, library.helper, TODAY);
 const print = (...codes: string[]) => recordLabels(works(), { key: randomUUID(), lots: codes.map((code) => ({ code, labels: 3 })) });
 const correct = async (code: string, change: object) => {
   const [now] = await readPassports(library.db, (await findLotByCode(library.db, code))!.id);
-  return correctPassport(works(), { key: randomUUID(), code, passport: { ...now!.answers, ...change }, why: 'The donor called' });
+  return correctPassport(works(), {
+    key: randomUUID(),
+    code,
+    passport: { ...now!.answers, ...change },
+    why: 'The donor called',
+    shown: now!.id,
+  });
 };
 /** What is changed of a lot's labels; that they are counted and listed alike is seen each time. */
 const changed = async (code: string) => {

@@ -32,7 +32,7 @@ const add = (change: Partial<Parameters<typeof addCrop>[1]> = {}) =>
 test('a coordinator adds a crop, completes it, and an upgrade of the almanac leaves it alone', async () => {
   expect(await add()).toMatchObject({ ok: true, answer: { id: 'own-chia' } });
   expect((await readGroups(library.db)).map(({ id }) => id)).toContain('own-chia');
-  const fact = { key: randomUUID(), cropId: 'own-chia', fact: 'homeDistance', typed: '120 m', why: 'Our own notes' } as const;
+  const fact = { key: randomUUID(), cropId: 'own-chia', fact: 'homeDistance', typed: '120 m', why: 'Our own notes', shown: 0 } as const;
   expect(await overrideFact(acting(library.db, library.coordinator, TODAY), fact)).toMatchObject({ ok: true });
   // As a library of an earlier version has it, in which the almanac did not tell how far apart plants stand.
   await sql`update crop set facts = facts - 'apart', shipped = shipped - 'apart' where id = 'own-chia'`.execute(library.owner);
@@ -84,7 +84,7 @@ const remove = (cropId: string) => removeCrop(acting(library.db, library.coordin
 
 test('corrected, it borrows anew, keeps the facts that the library has set, and its lots are found by its new name', async () => {
   await add({ name: 'Cheea' });
-  const fact = { key: randomUUID(), cropId: 'own-cheea', fact: 'homeDistance', typed: '120 m', why: 'Our own notes' } as const;
+  const fact = { key: randomUUID(), cropId: 'own-cheea', fact: 'homeDistance', typed: '120 m', why: 'Our own notes', shown: 0 } as const;
   await overrideFact(acting(library.db, library.coordinator, TODAY), fact);
   const code = await takeInOf('own-cheea', 'Signal Grey');
   expect(await correct('own-cheea', { name: 'Grey chia', like: 'dill', family: 'Apiaceae', breeding: 'crossed by insects' })).toMatchObject(

@@ -15,15 +15,28 @@ beforeAll(async () => {
 const lot = async (code: string) => (await findLotByCode(library.db, code))!;
 
 describe('a passport', () => {
-  const corrected = async (code: string, change: object, why = 'Told again by the donor') => {
+  const corrected = async (code: string, change: object, why = 'Told again by the donor', shown?: number) => {
     const [now] = await readPassports(library.db, (await lot(code)).id);
     return correctPassport(acting(library.db, library.helper, TODAY), {
       key: randomUUID(),
       code,
       passport: { ...now!.answers, ...change },
       why,
+      shown: shown ?? now!.id,
     });
   };
+
+  test('of two who correct it at once the second is told, and may then keep either', async () => {
+    const code = await takeIn(library);
+    const [first] = await readPassports(library.db, (await lot(code)).id);
+    const both = await Promise.all([
+      corrected(code, { plantsHarvested: 3 }, 'a', first!.id),
+      corrected(code, { plantsHarvested: 4 }, 'b', first!.id),
+    ]);
+    expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+    expect(both.find(({ ok }) => !ok)).toMatchObject({ problem: { code: 'changed meanwhile' } });
+    expect((await corrected(code, { plantsHarvested: 5 })).ok).toBe(true);
+  });
 
   test('is corrected by a new one; the old one stays, and the lot is judged again', async () => {
     const code = await takeIn(library);

@@ -7,6 +7,7 @@ import { findBatch } from '#data/bench/batches.ts';
 import { findDraft } from '#data/intake/drafts.ts';
 import { findCorrections } from '#data/lots/corrections.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
+import { readPassports } from '#data/lots/passports.ts';
 import { findTrials } from '#data/lots/trials.ts';
 import { findDisagreements } from '#data/stock/ledger.ts';
 import { recordAir } from '#services/bench/air.server.ts';
@@ -134,7 +135,8 @@ const TOLD: Partial<Record<CommandName, () => Promise<Told>>> = {
   'passport corrected': async () => {
     const code = await pea('Wrong Year', { harvested: '2024', donor: 'Marta Quill' });
     const { passport } = intake({ variety: 'Wrong Year', harvested: '2023', kind: 'F1' }).interview;
-    return { code, doIt: () => correctPassport(by(), act(code, { passport, why: 'read the label again' })) };
+    const [shown] = await readPassports(library.db, (await lot(code)).id);
+    return { code, doIt: () => correctPassport(by(), act(code, { passport, why: 'read the label again', shown: shown!.id })) };
   },
   'lot corrected': async () => {
     const code = await pea('Wrong Name');

@@ -5,6 +5,7 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
+import { fieldsApart, TwoVersions } from '#app/ui/TwoVersions.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { overrideForm } from '#contracts/lots/seen.ts';
 import { FACT_KEYS, factKind, type FactKey } from '#core/almanac/facts.ts';
@@ -14,6 +15,7 @@ import { readCrop, readGroups, readOverrides, readShippedCrop } from '#data/alma
 import { overrideFact, type OverrideProblem } from '#services/almanac/almanac.server.ts';
 import type { Route } from './+types/ownFacts.ts';
 import { CAUTION_TITLES, FACT_TITLES } from '#words/almanac.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { refusalWords } from '#words/refusals.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your own figures · Kind Granary' }];
@@ -39,10 +41,14 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     now: writeFact(fact, crop[fact]),
     shipped: writeFact(fact, shipped[fact]),
     hint: hintFor(fact, groups),
+    shown: newestOf(fact, overrides)?.id ?? 0,
     history: overrides,
     typed,
   };
 }
+
+const newestOf = <One extends { readonly fact: string }>(fact: FactKey, overrides: readonly One[]) =>
+  overrides.find((one) => one.fact === fact);
 
 /** How a fact is written, where its shipped value does not show it. */
 function hintFor(fact: FactKey, groups: readonly { readonly id: string; readonly name: string }[]): string {
@@ -56,6 +62,8 @@ function hintFor(fact: FactKey, groups: readonly { readonly id: string; readonly
 
 function trouble(problem: OverrideProblem): Record<string, string[]> {
   switch (problem.code) {
+    case 'changed meanwhile':
+      return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
     case 'no such crop':
       return { '': ['This crop does not exist'] };
     case 'unreadable':
@@ -70,16 +78,23 @@ function trouble(problem: OverrideProblem): Record<string, string[]> {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'set house rules');
   const { submission } = await readForm(request, overrideForm);
-  if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply() });
-  const { key, fact, typed, why } = submission.value;
-  const done = await overrideFact(visit, { key, cropId: params.crop, fact, typed, why });
-  return done.ok
-    ? { saved: true, result: null }
-    : notAccepted({ saved: false, result: submission.reply({ fieldErrors: trouble(done.problem) }) });
+  if (submission.status !== 'success') return notAccepted({ saved: false, result: submission.reply(), theirs: null });
+  const { fact } = submission.value;
+  const done = await overrideFact(visit, { ...submission.value, cropId: params.crop });
+  if (done.ok) return { saved: true, result: null, theirs: null };
+  const changed = done.problem.code === 'changed meanwhile';
+  const newest = changed ? newestOf(fact, await readOverrides(db, params.crop)) : undefined;
+  const crop = changed ? await readCrop(db, params.crop) : null;
+  return notAccepted({
+    saved: false,
+    result: submission.reply({ fieldErrors: trouble(done.problem) }),
+    theirs: crop && { shown: newest?.id ?? 0, now: writeFact(fact, crop[fact]), by: newest ?? null },
+  });
 }
 
 export default function OwnFacts({ loaderData, actionData }: Route.ComponentProps) {
   const { crop, fact, title, now, shipped, history } = loaderData;
+  const theirs = actionData?.theirs;
   const [form, fields] = usePostForm<typeof overrideForm>({
     id: `own-${fact}`,
     result: actionData?.result,
@@ -134,11 +149,23 @@ export default function OwnFacts({ loaderData, actionData }: Route.ComponentProp
       />
       <PostForm key={loaderData.key} form={form} formKey={loaderData.key} className="mt-6">
         <input type="hidden" name="fact" value={fact} />
+        <input type="hidden" name="shown" value={theirs?.shown ?? loaderData.shown} />
+        {theirs && (
+          <div className="space-y-3">
+            <TwoVersions rows={fieldsApart([['typed', title]], { typed: theirs.now }, actionData.result?.initialValue)} />
+            {theirs.by && (
+              <p className="text-small text-soft">
+                {formatDate(theirs.by.setOn)}
+                {theirs.by.setBy && `, ${theirs.by.setBy}`}: {theirs.by.why}
+              </p>
+            )}
+          </div>
+        )}
         <TextArea field={fields.typed} label="True here" hint={loaderData.hint} />
         <TickField field={fields.restore} label="Go back to the original" />
         <TextField field={fields.why} label="Reason" hint="For example: ten years of our own notes" />
         <Button type="submit" look="action">
-          Save
+          {theirs ? 'Keep my version' : 'Save'}
         </Button>
       </PostForm>
       {history.length > 0 && (

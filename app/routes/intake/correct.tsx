@@ -9,7 +9,8 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { useBusy } from '#app/ui/useBusy.ts';
-import { actKey } from '#contracts/fields.ts';
+import { TwoPassports } from './TwoPassports.tsx';
+import { actKey, shownRow } from '#contracts/fields.ts';
 import { readAnswers, readInterview } from '#contracts/intake/interview.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -24,6 +25,7 @@ import { correctPassport, type CorrectionProblem } from '#services/lots/correctP
 import type { Route } from './+types/correct.ts';
 import { AskText } from './asks.tsx';
 import { bloomHere } from './bloomHere.server.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { CONTRADICTIONS } from '#words/contradictions.ts';
 import { AskQuestion } from './questions.tsx';
 import { ripeWhen } from '#words/almanac.ts';
@@ -57,7 +59,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { crossers } = await readSoFar(db, { answers: {}, crop: lot.facts, back: null, today, house });
   return {
     key: newFormKey(),
-    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned },
+    shown: passport?.id ?? 0,
+    lot: { code: lot.code, crop: lot.crop, variety: lot.variety, returned, origin: lot.origin, garden: lot.garden },
     crop: lot.facts,
     start: withUnknowns(lot.facts, start, returned),
     crossers,
@@ -92,6 +95,8 @@ function faultsOf(problem: CorrectionProblem): { faults: Record<string, string>;
   switch (problem.code) {
     case 'no such lot':
       return { faults: {}, whole: 'This lot no longer exists' };
+    case 'changed meanwhile':
+      return { faults: {}, whole: EVERYBODYS_PROBLEMS['changed meanwhile'] };
     case 'nothing changed':
       return { faults: {}, whole: 'Nothing has changed. Change an answer first' };
     case 'contradiction':
@@ -122,14 +127,19 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const unexplained: Record<string, string> =
     why === '' ? { why: refusalWords('reason: missing') } : why.length > 300 ? { why: refusalWords('text: too long|300') } : {};
   if (!interview || why === '' || why.length > 300)
-    return notAccepted({ said, faults: { ...faultWords(faults), ...unexplained }, whole: null as string | null });
-  const done = await correctPassport(visit, { key, code: lot.code, passport: interview.passport, why });
-  if (!done.ok) return notAccepted({ said, ...faultsOf(done.problem) });
+    return notAccepted({ said, faults: { ...faultWords(faults), ...unexplained }, whole: null as string | null, both: null });
+  const shown = shownRow.safeParse(form.get('shown')).data ?? 0;
+  const done = await correctPassport(visit, { key, code: lot.code, passport: interview.passport, why, shown });
+  if (!done.ok) {
+    const [theirs] = await readPassports(db, lot.id);
+    const both = done.problem.code === 'changed meanwhile' && theirs ? { theirs, mine: interview.passport } : null;
+    return notAccepted({ said, ...faultsOf(done.problem), both });
+  }
   throw redirect(`/lots/${lot.code}`);
 }
 
 export default function Correct({
-  loaderData: { key, lot, crop, start, crossers, distance, plants, ripe, bloom },
+  loaderData: { key, shown, lot, crop, start, crossers, distance, plants, ripe, bloom },
   actionData,
 }: Route.ComponentProps) {
   const [answers, setAnswers] = useState<Answers>(actionData?.said ?? start);
@@ -138,6 +148,8 @@ export default function Correct({
   // Pressed while the last answer is still arriving, it waits for that.
   const [waiting, setWaiting] = useState(false);
   const faults = actionData?.faults ?? {};
+  const both = actionData?.both ?? null;
+  const basis = both?.theirs.id ?? shown;
   const say = (name: string, value: string) => setAnswers((before) => ({ ...before, [name]: value }));
   const questions = questionsNow(crop, answers, lot.returned).filter((question) => !NOT_HERE.has(question));
   const context = {
@@ -164,8 +176,8 @@ export default function Correct({
   useEffect(() => {
     if (!waiting || busy) return;
     setWaiting(false);
-    void submit({ ...answers, key }, { method: 'post' });
-  }, [waiting, busy, answers, key, submit]);
+    void submit({ ...answers, key, shown: basis }, { method: 'post' });
+  }, [waiting, busy, answers, key, basis, submit]);
   return (
     <>
       <PageHead
@@ -177,9 +189,9 @@ export default function Correct({
         }
         actions={<ButtonLink to={`/lots/${lot.code}`}>Cancel</ButtonLink>}
       />
-      {actionData?.whole && <Notice tone="poor">{actionData.whole}</Notice>}
       <Form method="post" noValidate onSubmit={send} className="max-w-3xl space-y-8" aria-label="Provenance">
         <input type="hidden" name="key" value={key} />
+        <input type="hidden" name="shown" value={basis} />
         {PARTS.map((part) => {
           const asked = questions.filter((question) => QUESTIONS[question] === part);
           return (
@@ -200,8 +212,11 @@ export default function Correct({
           label="Why are you correcting it?"
           hint="For example: the donor told us again; we misread the envelope"
         />
+        {/* Beside the button that was pressed: the head of this page is far away. */}
+        {actionData?.whole && <Notice tone="poor">{actionData.whole}</Notice>}
+        {both && <TwoPassports lot={lot} theirs={both.theirs} mine={both.mine} />}
         <Button type="submit" look="action">
-          Save correction
+          {both ? 'Keep my version' : 'Save correction'}
         </Button>
       </Form>
     </>

@@ -6,9 +6,10 @@ import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
 import { ChoiceField, PostForm, SelectField, TextArea, TextField, TickField } from '#app/ui/fields.tsx';
 import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
+import { fieldsApart, TwoVersions, type Titled } from '#app/ui/TwoVersions.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { lineForm } from '#contracts/lots/seen.ts';
-import { HOUSE_RULES, RULE_KEYS } from '#core/house/rules.ts';
+import { HOUSE_RULES, RULE_KEYS, type RuleKey } from '#core/house/rules.ts';
 import { findLine } from '#data/lots/lines.ts';
 import { changeLine } from '#services/lots/lines.server.ts';
 import type { Route } from './+types/editLine.ts';
@@ -25,42 +26,58 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return {
     key: newFormKey(),
     line: { id: line.id, name: line.name, crop: line.crop, version: line.version },
-    start: {
-      aim: line.aim,
-      story: line.story ?? '',
-      aliases: (line.aliases ?? []).join(', '),
-      keptElsewhere: line.keptElsewhere ? 'on' : '',
-      ...Object.fromEntries(BY_LINE.map((rule) => [`rule-${rule}`, line.rules[rule] ?? ''])),
-      ...(await typedBefore(request, actor)),
-    } as Record<string, string>,
+    start: { ...fieldsOf(line), ...(await typedBefore(request, actor)) } as Record<string, string>,
     usual: BY_LINE.map((rule) => ({ rule, label: schoolWords(rule, house.rules).label })),
   };
 }
 
+/** A line as the fields of its form have it. */
+const fieldsOf = (line: NonNullable<Awaited<ReturnType<typeof findLine>>>): Record<string, string> => ({
+  aim: line.aim,
+  story: line.story ?? '',
+  aliases: (line.aliases ?? []).join(', '),
+  keptElsewhere: line.keptElsewhere ? 'on' : '',
+  ...Object.fromEntries(BY_LINE.map((rule) => [`rule-${rule}`, line.rules[rule] ?? ''])),
+});
+
+const schoolShown = (rule: RuleKey, usual: string) => (chosen: string) =>
+  ruleWords(rule).schools.find(({ id }) => id === chosen)?.label ?? usual;
+
+const TITLED: readonly Titled[] = [
+  ['aim', 'How it is kept', schoolShown('aim', 'none')],
+  ['story', 'Its story'],
+  ['aliases', 'Also known as'],
+  ['keptElsewhere', 'Kept elsewhere', (ticked) => (ticked ? 'yes' : 'no')],
+  ...BY_LINE.map((rule): Titled => [`rule-${rule}`, ruleWords(rule).question, schoolShown(rule, 'House rule')]),
+];
+
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const { submission } = await readForm(request, lineForm);
-  if (submission.status !== 'success') return notAccepted({ result: submission.reply(), version: null });
+  if (submission.status !== 'success') return notAccepted({ result: submission.reply(), theirs: null });
   const { key, version, aim, story, aliases, rules, keptElsewhere } = submission.value;
   const id = Number(params.id);
   const done = await changeLine(visit, { key, id, version, aim, story, aliases, rules, keptElsewhere });
+  const now = done.ok ? undefined : await findLine(db, id);
   if (!done.ok)
     return notAccepted({
       result: submission.reply({
         formErrors: [done.problem.code === 'no such line' ? 'This line does not exist' : EVERYBODYS_PROBLEMS['changed meanwhile']],
       }),
-      version: (await findLine(db, id))?.version ?? null,
+      theirs: now ? { version: now.version, fields: fieldsOf(now) } : null,
     });
   throw redirect(`/lines/${id}`);
 }
 
 export default function EditLine({ loaderData: { key, line, start, usual }, actionData }: Route.ComponentProps) {
+  const theirs = actionData?.theirs;
   const [form, fields] = usePostForm<string>({ id: 'line', result: actionData?.result, start });
   return (
     <div className="max-w-3xl">
       <PageHead title={`‘${line.name}’`} about={line.crop} actions={<ButtonLink to={`/lines/${line.id}`}>Cancel</ButtonLink>} />
       <PostForm form={form} formKey={key}>
-        <input type="hidden" name="version" value={actionData?.version ?? line.version} />
+        <input type="hidden" name="version" value={theirs?.version ?? line.version} />
+        {theirs && <TwoVersions rows={fieldsApart(TITLED, theirs.fields, actionData.result.initialValue)} />}
         <ChoiceField
           field={fields['aim']!}
           label="How should it be kept?"
@@ -92,7 +109,7 @@ export default function EditLine({ loaderData: { key, line, start, usual }, acti
           );
         })}
         <Button type="submit" look="action">
-          Save
+          {theirs ? 'Keep my version' : 'Save'}
         </Button>
       </PostForm>
     </div>
