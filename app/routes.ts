@@ -122,6 +122,7 @@ export default [
   route('find', 'routes/today/find.tsx'),
   route('suggest', 'routes/today/suggest.ts'),
   route('undo', 'routes/house/undo.tsx'),
+  route('sent-before/:act', 'routes/house/sentBefore.tsx'),
   route('tablet', 'routes/people/tablet.tsx'),
   route('sign-in', 'routes/people/signIn.tsx'),
   route('sign-out', 'routes/people/signOut.ts'),

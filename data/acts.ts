@@ -9,6 +9,8 @@ export interface ActRow {
   readonly subject: string | null;
   readonly accountId: AccountId | null;
   readonly answer: unknown;
+  /** A digest of the form that was sent; null where there was none. */
+  readonly sent?: string | null;
 }
 
 /** Makes a second sending of the same form wait for the first; released at the end of the transaction. */
@@ -16,11 +18,11 @@ export async function lockActKey(db: Db, key: string): Promise<void> {
   await sql`select pg_advisory_xact_lock(hashtextextended(${key}, 0))`.execute(db);
 }
 
-/** The act already done under this key, if any. */
-export async function findAct(db: Db, key: string): Promise<ActRow | null> {
+/** The act already done under this key, and when; null where there is none. */
+export async function findAct(db: Db, key: string): Promise<(ActRow & { readonly writtenAt: Date }) | null> {
   const row = await db
     .selectFrom('act')
-    .select(['key', 'kind', 'subject', 'account_id as accountId', 'answer'])
+    .select(['key', 'kind', 'subject', 'account_id as accountId', 'answer', 'sent', 'written_at as writtenAt'])
     .where('key', '=', key)
     .executeTakeFirst();
   return row ?? null;
@@ -30,7 +32,14 @@ export async function findAct(db: Db, key: string): Promise<ActRow | null> {
 export async function recordAct(db: Db, act: ActRow): Promise<void> {
   await db
     .insertInto('act')
-    .values({ key: act.key, kind: act.kind, subject: act.subject, account_id: act.accountId, answer: JSON.stringify(act.answer) })
+    .values({
+      key: act.key,
+      kind: act.kind,
+      subject: act.subject,
+      account_id: act.accountId,
+      answer: JSON.stringify(act.answer),
+      sent: act.sent ?? null,
+    })
     .execute();
 }
 

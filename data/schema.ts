@@ -20,6 +20,7 @@ interface ActTable {
   account_id: MaybeFact<AccountId>;
   written_at: ColumnType<Date, Date | undefined, never>;
   answer: ColumnType<unknown, string, never>;
+  sent: MaybeFact<string>;
   /** What is searched of it: the key of its kind and subject, kept by the database. */
   searched: ColumnType<string, never, never>;
 }

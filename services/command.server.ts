@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { z } from 'zod';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -54,6 +55,8 @@ export interface Command<Input extends Keyed, Answer, Problem> {
 
 interface Terms<Input, Problem, Ready> {
   readonly input: z.ZodType<Input>;
+  /** What is made anew for each sending, and so does not tell two forms apart. */
+  readonly madeAnew?: readonly (keyof Input)[];
   /** Kept beside the name in the record. */
   readonly detail?: (input: Input) => string;
   /** What it means when the database refuses although the handler asked: two may act at once. */
@@ -84,6 +87,7 @@ export function command<Input extends Keyed, Answer, Problem = never, Ready = nu
         key: input.key,
         command: asked,
         actor: acting.actor,
+        sent: digestOf(input, ['key', ...(terms.madeAnew ?? [])]),
         ...(terms.detail && { detail: terms.detail(input) }),
         ...(terms.broken && { broken: terms.broken }),
       },
@@ -91,6 +95,16 @@ export function command<Input extends Keyed, Answer, Problem = never, Ready = nu
     );
   };
   return Object.assign(give, { names: typeof name === 'string' ? [name] : name.oneOf, input: terms.input });
+}
+
+/** A digest of what was sent, but for some of its fields. */
+function digestOf<Input extends object>(input: Input, without: readonly (keyof Input)[]): string {
+  const digest = createHash('sha256');
+  const said = JSON.stringify(input, (name, value: unknown) => {
+    if (without.includes(name as keyof Input)) return undefined;
+    return value instanceof Uint8Array ? createHash('sha256').update(value).digest('hex') : value;
+  });
+  return digest.update(said).digest('hex');
 }
 
 /** Acting outside a request: on a day, at noon, or at a moment; days are those of UTC. */

@@ -26,6 +26,15 @@ export class NotAllowed extends Error {
   }
 }
 
+/** A form was sent under the key of another: one that was changed and sent again, or somebody else's. Nothing is done; what was done then stands. */
+export class SentBefore extends Error {
+  readonly key: string;
+  constructor(key: string) {
+    super('this key belongs to another act');
+    this.key = key;
+  }
+}
+
 /** @throws NotAllowed; without an actor it is the server itself that acts */
 export function assertMayGive(actor: Actor | null, command: CommandName): void {
   if (!mayGive(actor?.role ?? null, command)) throw new NotAllowed(command);
@@ -35,11 +44,11 @@ const TRIES = 4;
 
 /**
  * Gives one command: looks up whether the actor may, does it in one transaction and records who did it. The same key has one effect and
- * gets the same answer, also when it is sent twice at once; a deadlock is tried again.
- * @param act `detail` is kept beside the command's name; without an actor it is the server itself that acts; `broken` tells the problem of each
+ * gets the same answer, also when it is sent twice at once; a deadlock is tried again. A key with other contents than before is no second sending.
+ * @param act `detail` is kept beside the command's name; `sent` is a digest of what was asked; without an actor it is the server itself that acts; `broken` tells the problem of each
  *   of the database's rules that the act may run into although it has asked: the database has the last word when two act at once
  * @param work does the act; returns the answer (plain JSON) and what it was about
- * @throws NotAllowed; what `work` throws, other than its refusals; Error when a key is re-used for another act or by another person
+ * @throws NotAllowed; what `work` throws, other than its refusals; SentBefore when a key is re-used for another act, with other contents or by another person
  */
 export async function perform<Answer, Problem>(
   db: Db,
@@ -47,6 +56,7 @@ export async function perform<Answer, Problem>(
     readonly key: string;
     readonly command: CommandName;
     readonly detail?: string;
+    readonly sent?: string;
     readonly actor: Actor | null;
     readonly broken?: Readonly<Partial<Record<BrokenRule, Problem>>>;
   },
@@ -64,11 +74,12 @@ export async function perform<Answer, Problem>(
         await lockActKey(tx, act.key);
         const before = await findAct(tx, act.key);
         if (before) {
-          if (before.kind !== kind || before.accountId !== accountId) throw new Error('this key belongs to another act');
+          const isOther = before.kind !== kind || (act.sent && before.sent && act.sent !== before.sent);
+          if (isOther || before.accountId !== accountId) throw new SentBefore(act.key);
           return { ok: true as const, answer: before.answer as Answer };
         }
         const { answer, subject } = await work(tx, refuse);
-        await recordAct(tx, { key: act.key, kind, subject, accountId, answer });
+        await recordAct(tx, { key: act.key, kind, subject, accountId, answer, ...(act.sent && { sent: act.sent }) });
         return { ok: true as const, answer };
       });
     } catch (error) {

@@ -21,6 +21,7 @@ const PARAMETERS: Readonly<Record<string, z.ZodType>> = {
   code: short(60),
   draft: z.uuid(),
   import: z.uuid(),
+  act: actKey,
   token: z.string().regex(/^[\w.-]{1,200}$/),
   table: z.string().regex(/^[a-z-]{1,30}\.csv$/),
   '*': z.string(),

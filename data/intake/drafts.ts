@@ -55,22 +55,31 @@ export async function findDraft(db: Db, id: string) {
   return row && withBack(row);
 }
 
+/**
+ * Keeps an interview from its first answer on. Sent a second time under the same id, before anybody has gone on with it, it is still the one.
+ */
 export async function createDraft(
   db: Db,
-  draft: { accountId: AccountId; answers: Record<string, string>; title: string; back: Back | null },
-): Promise<string> {
-  const { id } = await db
+  draft: { id: string; accountId: AccountId; answers: Record<string, string>; title: string; back: Back | null },
+): Promise<void> {
+  await db
     .insertInto('draft')
     .values({
+      id: draft.id,
       account_id: draft.accountId,
       answers: JSON.stringify(draft.answers),
       title: draft.title,
       loan_id: draft.back?.of === 'loan' ? draft.back.id : null,
       grow_out_id: draft.back?.of === 'grow-out' ? draft.back.id : null,
     })
-    .returning('id')
-    .executeTakeFirstOrThrow();
-  return id;
+    .onConflict((conflict) =>
+      conflict
+        .column('id')
+        .doUpdateSet((eb) => ({ answers: eb.ref('excluded.answers'), title: eb.ref('excluded.title') }))
+        .whereRef('draft.account_id', '=', 'excluded.account_id')
+        .where('draft.version', '=', 1),
+    )
+    .execute();
 }
 
 /** Keeps a half-done interview; false when it has been finished or thrown away, or taken up on another device since `version`. */

@@ -3,7 +3,7 @@ import type { AccountId, GrowOutId, LoanId } from '#core/kernel/kinds.ts';
 import type { Fact, MaybeFact } from '#data/columns.ts';
 
 interface DraftTable {
-  id: ColumnType<string, never, never>;
+  id: ColumnType<string, string | undefined, never>;
   account_id: Fact<AccountId>;
   answers: ColumnType<Record<string, string>, string, string>;
   title: string;

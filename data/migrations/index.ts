@@ -44,6 +44,7 @@ import * as imports from './0042_imports.ts';
 import * as listings from './0043_listings.ts';
 import * as swaps from './0044_swaps.ts';
 import * as doors from './0045_doors.ts';
+import * as sentBefore from './0046_sent_before.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -92,4 +93,5 @@ export const migrations: Record<string, Migration> = {
   '0043_listings': listings,
   '0044_swaps': swaps,
   '0045_doors': doors,
+  '0046_sent_before': sentBefore,
 };

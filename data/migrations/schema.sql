@@ -359,8 +359,11 @@ CREATE TABLE public.act (
     account_id bigint,
     written_at timestamp with time zone DEFAULT now() NOT NULL,
     answer jsonb NOT NULL,
-    searched text GENERATED ALWAYS AS (public.search_key(((kind || ' '::text) || COALESCE(subject, ''::text)))) STORED NOT NULL
+    searched text GENERATED ALWAYS AS (public.search_key(((kind || ' '::text) || COALESCE(subject, ''::text)))) STORED NOT NULL,
+    sent text
 );
+
+COMMENT ON COLUMN public.act.sent IS 'a digest of the form that was sent: the same key with other contents is no second sending';
 
 CREATE TABLE public.air_reading_written (
     id bigint NOT NULL,

@@ -30,6 +30,11 @@ const columnsOf = ({ name, email, phone, note, isMember, groupOf = null, contact
   contact,
 });
 
+/** Lets whoever else adds a person wait until the transaction ends, so that each finds whom the other has added. */
+export async function lockNewPeople(db: Db): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended('new people', 0))`.execute(db);
+}
+
 export async function createPerson(db: Db, person: PersonFields): Promise<number> {
   return (await db.insertInto('person').values(columnsOf(person)).returning('id').executeTakeFirstOrThrow()).id;
 }

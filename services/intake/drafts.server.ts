@@ -1,6 +1,7 @@
 import { dropDraftInput } from '#contracts/intake/intake.ts';
 import type { Back } from '#core/passport/back.ts';
 import type { Answers } from '#core/passport/answers.ts';
+import { findAct, lockActKey } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
 import { createDraft, discardDraft, findDraft, saveDraft } from '#data/intake/drafts.ts';
 import type { Actor } from '#data/people/accounts.ts';
@@ -13,9 +14,22 @@ export function draftTitle(answers: Answers, cropName: string | null): string {
   return [cropName ?? 'Seed', variety, from].filter(Boolean).join(' ').slice(0, 160);
 }
 
-/** Begins an interview that is kept on the server from its first answer. */
-export function startDraft(db: Db, actor: Actor, draft: { answers: Answers; title: string; back: Back | null }): Promise<string> {
-  return createDraft(db, { accountId: actor.accountId, answers: { ...draft.answers }, title: draft.title, back: draft.back });
+/**
+ * Begins an interview that is kept on the server from its first answer.
+ * @param key that of the form: however often it is sent, it is one interview
+ * @returns its id; null when the seed has been taken in, or turned away, under this key
+ */
+export function startDraft(
+  db: Db,
+  actor: Actor,
+  { key, ...draft }: { key: string; answers: Answers; title: string; back: Back | null },
+): Promise<string | null> {
+  return db.transaction().execute(async (tx) => {
+    await lockActKey(tx, key);
+    if (await findAct(tx, key)) return null;
+    await createDraft(tx, { ...draft, id: key, accountId: actor.accountId, answers: { ...draft.answers } });
+    return key;
+  });
 }
 
 /** Keeps what has been said so far; false when it was taken up elsewhere since `version`, or has been finished. */

@@ -19,13 +19,13 @@ import type { Db } from '#data/database.ts';
 import { closeLoan, lockLoan, recordReturn } from '#data/desk/loans.ts';
 import { lockGrowOut } from '#data/growouts/growOuts.ts';
 import { readHouse, type House } from '#data/house/house.ts';
-import { forgetDraft } from '#data/intake/drafts.ts';
+import { findDraft, forgetDraft } from '#data/intake/drafts.ts';
 import { recordEvidence } from '#data/lots/evidence.ts';
 import { ensureLine, nearLineNames } from '#data/lots/lines.ts';
 import { createLot, findLot, takeLotCode } from '#data/lots/lots.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { ensureGarden, nearGardens } from '#data/people/gardens.ts';
-import { createPerson, findPerson, matchPeople } from '#data/people/people.ts';
+import { createPerson, findPerson, lockNewPeople, matchPeople } from '#data/people/people.ts';
 import { move } from '#data/stock/ledger.ts';
 import { createHolding, ensurePlace } from '#data/stock/places.ts';
 import { command, type Inside } from '#services/command.server.ts';
@@ -252,6 +252,8 @@ async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: 
     const person = await findPerson(tx, Number(numbered[2]));
     if (person && person.name === numbered[1]) return person.id;
   }
+  // Two who bring in the same new person at once: the second finds whom the first has added.
+  await lockNewPeople(tx);
   const near = await matchPeople(tx, donor);
   const exact = near.filter((person) => person.exact);
   if (exact.length === 1) return exact[0]!.id;
@@ -260,7 +262,12 @@ async function findOrAddDonor(tx: Db, { donor, donorIsNew }: Interview, refuse: 
 }
 
 /** Seed that is turned away at the desk: nothing is taken in, and the record says why. */
-export const refuseSeed = command('seed refused', { input: refuseSeedInput }, async ({ tx }: Inside<never>, refusal) => {
-  if (refusal.draftId) await forgetDraft(tx, refusal.draftId);
-  return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
-});
+export const refuseSeed = command(
+  'seed refused',
+  { input: refuseSeedInput },
+  async ({ tx, refuse }: Inside<{ readonly code: 'no such draft' }>, refusal) => {
+    if (refusal.draftId && !(await findDraft(tx, refusal.draftId))) refuse({ code: 'no such draft' });
+    if (refusal.draftId) await forgetDraft(tx, refusal.draftId);
+    return { answer: null, subject: `${refusal.what}: ${refusal.why}`.slice(0, 200) };
+  },
+);

@@ -38,7 +38,7 @@ interface NoPerson {
 
 export const makeDonorAddress = command(
   'donor address made',
-  { input: ofPerson(feedInput) },
+  { input: ofPerson(feedInput), madeAnew: ['hash'] },
   async ({ tx, now, refuse }: Inside<NoPerson>, { hash, personId }) => {
     await lockDonor(tx, personId);
     const person = await findPerson(tx, personId);

@@ -8,7 +8,7 @@ import type { Db } from '#data/database.ts';
 import { markRisksStale } from '#data/growouts/risks.ts';
 import { readHouse, updateHouse } from '#data/house/house.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockAccountOfPerson, lockCoordinators } from '#data/people/accounts.ts';
-import { createPerson, findPerson, updatePerson } from '#data/people/people.ts';
+import { createPerson, findPerson, lockNewPeople, updatePerson } from '#data/people/people.ts';
 import { revokeSessions } from '#data/people/sessions.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
@@ -27,6 +27,7 @@ export const addPerson = command(
   'person added',
   { input: addPersonForm },
   async ({ tx, refuse }: Inside<AlreadyThere>, { key: _, sure, ...fields }) => {
+    await lockNewPeople(tx);
     const near = sure === fields.name ? [] : await nearNames(tx, fields.name);
     if (near.length > 0) refuse({ code: 'already there', name: fields.name, near });
     const id = await createPerson(tx, fields);

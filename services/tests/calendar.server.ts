@@ -27,12 +27,16 @@ export async function newFeed(acting: Acting, key: string): Promise<string | nul
   return done.ok && done.answer.hash === hash ? token : null;
 }
 
-export const makeFeed = command('calendar address made', { input: feedInput }, async ({ tx, actor, now }: Inside<never>, { hash }) => {
-  await lockFeed(tx, actor.accountId);
-  await revokeFeed(tx, actor.accountId, now);
-  await createFeed(tx, { tokenHash: Buffer.from(hash, 'hex'), accountId: actor.accountId });
-  return { answer: { hash }, subject: null };
-});
+export const makeFeed = command(
+  'calendar address made',
+  { input: feedInput, madeAnew: ['hash'] },
+  async ({ tx, actor, now }: Inside<never>, { hash }) => {
+    await lockFeed(tx, actor.accountId);
+    await revokeFeed(tx, actor.accountId, now);
+    await createFeed(tx, { tokenHash: Buffer.from(hash, 'hex'), accountId: actor.accountId });
+    return { answer: { hash }, subject: null };
+  },
+);
 
 export const endFeed = command('calendar address ended', { input: bareForm }, async ({ tx, actor, now }: Inside<never>) => {
   await revokeFeed(tx, actor.accountId, now);

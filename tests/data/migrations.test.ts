@@ -168,6 +168,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0043_listings',
     '0044_swaps',
     '0045_doors',
+    '0046_sent_before',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

@@ -119,6 +119,7 @@ test('fruit pollinated by hand is counted down until it is picked: in a grow-out
   const onPlants = async (whose: number | null = null) => readOnPlants(library.db, [await goingOf(id, SUMMER)], whose);
   const draft = async (pickedOn: string) =>
     startDraft(library.db, library.helper, {
+      key: randomUUID(),
       answers: { crop: 'squash-pepo', pollinatedOn: '2027-06-15', pickedOn },
       title: 'Squash ‘Waits’',
       back: null,

@@ -169,7 +169,7 @@ test('sessions, links, wrong tries, parked forms and discarded drafts are forgot
   await linkFor(library.db, NOW, personId);
   await parkForm(library.db, { accountId: account, path: '/desk', fields: {} });
   const [drop, keep] = await Promise.all(
-    ['dropped', 'kept'].map((title) => startDraft(library.db, library.helper, { answers: {}, title, back: null })),
+    ['dropped', 'kept'].map((title) => startDraft(library.db, library.helper, { key: randomUUID(), answers: {}, title, back: null })),
   );
   await dropDraft(acting(library.db, library.helper, NOW), { key: randomUUID(), draftId: drop! });
   const drafts = async () => (await sql<{ id: string }>`select id from draft where id in (${drop}, ${keep})`.execute(library.owner)).rows;

@@ -468,7 +468,8 @@ describe('what was built on it since stays, and it is said what was', () => {
 
 test('a draft that was discarded is there again when that is undone', async () => {
   const actor = library.coordinator;
-  const id = await startDraft(library.db, actor, { answers: { crop: 'pea' }, title: 'Pea ‘Half Asked’', back: null });
+  const id = randomUUID();
+  await startDraft(library.db, actor, { key: id, answers: { crop: 'pea' }, title: 'Pea ‘Half Asked’', back: null });
   const key = randomUUID();
   expect(await dropDraft(by(), { key, draftId: id })).toMatchObject({ ok: true });
   expect(await findDraft(library.db, id)).toBeUndefined();

@@ -241,7 +241,7 @@ const SLIPS: readonly Slip[] = [
       await page.getByLabel('How much is really there?').fill('417 seeds');
       await page.getByLabel('Reason', { exact: true }).fill('counted');
       await page.getByRole('button', { name: BUTTON.correctStock }).click();
-      await expect(bar(page)).toContainText('Stock corrected');
+      await expect(bar(page)).toContainText(`Stock corrected ${code}`);
       return [['/shelves?search=right+before', '417']];
     },
   },

@@ -197,6 +197,7 @@ export const PLACES: readonly Place[] = [
   place('find', 'works here', 'nobody', () => '/find?q=pea'),
   place('suggest', 'works here', 'nobody', () => '/suggest?typed=ma', false),
   place('undo', 'signed in', 'signed in'),
+  place('sent-before/:act', 'signed in', 'nobody', () => '/sent-before/5ee0b00c-0000-4000-8000-0000000000ff'),
   place('sign-in', 'everybody', 'everybody'),
   place('sign-out', 'everybody', 'everybody', () => '/sign-out', false),
   place('welcome/:token', 'everybody', 'everybody', () => '/welcome/invented'),

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { faultWords } from '#words/refusals.ts';
 import { data, Link, redirect, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { z } from 'zod';
@@ -186,6 +187,7 @@ function askedBy({ code }: IntakeProblem): Asks {
 
 const CHANGED_ELSEWHERE =
   'Not saved: someone has continued these questions on another device. Save again to put what is below in place of theirs';
+const NOTHING_REFUSED = 'Nothing was refused or recorded. Say what seed it is and save that first';
 const ENDED_ELSEWHERE = 'Not saved: someone has taken this seed in, or discarded these questions';
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -204,7 +206,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const title = draftTitle(said, crop?.name ?? null);
   if (intent === 'save' || intent === 'keep') {
     const version = rowVersion.safeParse(form.get('version')).data ?? 1;
-    const id = draftId ?? (await startDraft(db, actor, { answers: said, title, back }));
+    const id = draftId ?? (await startDraft(db, actor, { key: key ?? randomUUID(), answers: said, title, back }));
+    if (id === null) return notAccepted({ saved: undefined, faults: {}, whole: ENDED_ELSEWHERE, asks: null });
     if (draftId && !(await keepDraft(db, now, draftId, { answers: said, title, version }))) {
       // Pressed by hand, without scripts: what was typed stays on the page; with them it never left it.
       if (intent === 'save') return notAccepted({ saved: undefined, faults: {}, whole: null, asks: null });
@@ -230,7 +233,9 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const incurable = diseasesAnswered(passport?.diseases ?? null, 'refuse');
   if (intent === 'refuse' || incurable.length > 0) {
     const why = incurable.length > 0 ? `disease: ${incurable.join(', ')}` : said['note'] || said['kind'] || 'not wanted';
-    await refuseSeed(visit, { key, draftId, what: title, why });
+    if (intent === 'refuse' && draftId === null) return notAccepted({ saved: undefined, faults: {}, whole: NOTHING_REFUSED, asks: null });
+    const done = await refuseSeed(visit, { key, draftId, what: title, why });
+    if (!done.ok) return notAccepted({ saved: undefined, faults: {}, whole: ENDED_ELSEWHERE, asks: null });
     throw redirect(`/intake?refused=${encodeURIComponent(title)}`);
   }
   const kept = async () => savedAs(said, draftId ? { id: draftId, version: Number(form.get('version')) || 1 } : null, back, visit);
