@@ -69,6 +69,7 @@ export default [
   route('people/:id', 'routes/desk/person.tsx'),
   route('people/:id/grower', 'routes/growouts/grower.tsx'),
   route('people/:id/edit', 'routes/people/editPerson.tsx'),
+  route('people/:id/erase', 'routes/people/erase.tsx'),
   route('people/:id/letter', 'routes/people/letter.tsx'),
   route('given/:token', 'routes/people/given.tsx'),
   route('gardens', 'routes/growouts/gardens.tsx'),

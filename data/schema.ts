@@ -25,6 +25,12 @@ interface ActTable {
   searched: ColumnType<string, never, never>;
 }
 
+interface FreeTextTable {
+  table_name: Fact<string>;
+  column_name: Fact<string>;
+  how: Fact<'edit' | 'auto' | 'name'>;
+}
+
 interface UndoneTable {
   act_key: Fact<string>;
   by_act: Fact<string>;
@@ -47,4 +53,5 @@ export interface Schema
     ExchangeTables {
   act: ActTable;
   undone: UndoneTable;
+  free_text: FreeTextTable;
 }

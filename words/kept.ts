@@ -9,6 +9,10 @@ export const CLEANING_WASTE = 'Water, chaff and bad seed removed at the bench';
 export const FOUND_DRY = 'Weight settled, sign seen, air dry';
 export const CLEANED_NOT_DRY = 'Cleaned and put away before it was dry';
 export const NOXIOUS_WEED = 'Noxious weed seed in its sample: check local law on what to do with it';
+/** Whoever was erased, where a text named them. */
+export const FORMER_MEMBER = 'a former member';
+/** In the place of a text that was emptied because it told of somebody who was erased. */
+export const INSTEAD_OF_A_TEXT = 'Removed';
 /** How a library is called until somebody names it. */
 export const UNNAMED_LIBRARY = 'Our seed library';
 

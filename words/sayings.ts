@@ -145,6 +145,13 @@ export function lendingWhy(lending: Exclude<MayLend, { answer: 'yes' }>, isTeste
 }
 
 /** Where seed that must not be dried was to be put into the frost. */
+/** Why access can be neither given nor ended. */
+export const ACCESS_WORDS = {
+  'no such person': 'This person’s record no longer exists',
+  'email taken': 'Someone else signs in with this address. Use another one',
+  'last coordinator': 'This is the last coordinator. Make someone else a coordinator first',
+};
+
 /** Somebody has guessed too often. @param seconds until they may try again */
 export const tooManyTriesWords = (seconds: number): string =>
   `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again. Or use a device on which you have signed in before, or ask a coordinator for a link`;

@@ -12,6 +12,7 @@ import {
   tick,
   timeZone,
   words,
+  ofPerson,
 } from '#contracts/fields.ts';
 import { refusal } from '#core/kernel/refusal.ts';
 import { ROLES } from '#core/people/may.ts';
@@ -55,7 +56,17 @@ export const pickForm = z.object({
   then: z.string().max(2000).optional(),
 });
 
-export const endAccessForm = z.object({ key: actKey, erase: tick });
+/** A text that may name whom it is about, as whoever erases them has put it; empty takes it away. */
+const reworded = z.object({
+  at: z.string().regex(/^[a-z_]{1,60}\.[a-z_]{1,60}\.\d{1,15}$/),
+  said: z
+    .string()
+    .max(5000, 'text: too long|5000')
+    .optional()
+    .transform((text) => text?.trim() ?? ''),
+});
+export const eraseForm = z.object({ key: actKey, texts: z.array(reworded).max(500).default([]) });
+export const eraseInput = ofPerson(eraseForm);
 
 /** Choosing a password; the very first coordinator also says who they are. */
 export const welcomeForm = z

@@ -114,6 +114,7 @@ export const STAYS: readonly string[] = [
   'promise_stale',
   'risk_stale',
   'towel_claim',
+  'free_text',
 ];
 
 /** Columns that stay empty: what opens a door. */

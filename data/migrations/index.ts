@@ -45,6 +45,7 @@ import * as listings from './0043_listings.ts';
 import * as swaps from './0044_swaps.ts';
 import * as doors from './0045_doors.ts';
 import * as sentBefore from './0046_sent_before.ts';
+import * as erasing from './0047_erasing.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -94,4 +95,5 @@ export const migrations: Record<string, Migration> = {
   '0044_swaps': swaps,
   '0045_doors': doors,
   '0046_sent_before': sentBefore,
+  '0047_erasing': erasing,
 };

@@ -195,6 +195,22 @@ begin
   return new;
 end $$;
 
+CREATE FUNCTION public.erase_words(words text[], instead text) RETURNS void
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO '$user', 'public'
+    AS $_$
+declare one record;
+begin
+  if cardinality(words) = 0 then return; end if;
+  perform set_config('granary.erasing', 'yes', true);
+  for one in select free_text.table_name, free_text.column_name, format_type(atttypid, null) as kind from free_text
+    join pg_attribute on attrelid = table_name::regclass and attname = column_name where how <> 'name' loop
+    execute format('update %I set %I = regexp_replace(%I::text, $1, $2, ''gi'')::%s where %I::text ~* $1', one.table_name, one.column_name, one.column_name,
+      one.kind, one.column_name) using naming(words), instead;
+  end loop;
+  perform set_config('granary.erasing', 'no', true);
+end $_$;
+
 CREATE FUNCTION public.happens_once() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -302,6 +318,12 @@ begin
   return new;
 end $$;
 
+CREATE FUNCTION public.naming(words text[]) RETURNS text
+    LANGUAGE sql IMMUTABLE
+    AS $_$
+  select '(?<![[:alnum:]])(' || string_agg(regexp_replace(word, '([][(){}.*+?^$\\|-])', '\\\1', 'g'), '|') || ')(?![[:alnum:]])' from unnest(words) as word
+$_$;
+
 CREATE FUNCTION public.put_towel_right() RETURNS trigger
     LANGUAGE plpgsql SECURITY DEFINER
     SET search_path TO 'public', 'pg_temp'
@@ -323,8 +345,22 @@ CREATE FUNCTION public.refuse_change() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
 begin
+  if tg_op = 'UPDATE' and current_setting('granary.erasing', true) = 'yes'
+    and (select relowner from pg_class where oid = tg_relid) = current_user::regrole then return new; end if;
   raise exception 'rows of % are facts and are never changed: write a correcting row', tg_table_name using errcode = '23514', constraint = 'append_only';
 end $$;
+
+CREATE FUNCTION public.reword(of_table text, of_column text, row_id bigint, said text) RETURNS void
+    LANGUAGE plpgsql SECURITY DEFINER
+    SET search_path TO '$user', 'public'
+    AS $_$
+begin
+  perform from free_text where table_name = of_table and column_name = of_column and how = 'edit';
+  if not found then raise exception 'no free text: %.%', of_table, of_column; end if;
+  perform set_config('granary.erasing', 'yes', true);
+  execute format('update %I set %I = $1 where id = $2', of_table, of_column) using said, row_id;
+  perform set_config('granary.erasing', 'no', true);
+end $_$;
 
 CREATE FUNCTION public.search_key(text) RETURNS text
     LANGUAGE sql IMMUTABLE STRICT PARALLEL SAFE
@@ -736,6 +772,13 @@ ALTER TABLE public.evidence_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDEN
     NO MINVALUE
     NO MAXVALUE
     CACHE 1
+);
+
+CREATE TABLE public.free_text (
+    table_name text NOT NULL,
+    column_name text NOT NULL,
+    how text NOT NULL,
+    CONSTRAINT free_text_how_is_known CHECK ((how = ANY (ARRAY['edit'::text, 'auto'::text, 'name'::text])))
 );
 
 CREATE TABLE public.garden (
@@ -3178,6 +3221,9 @@ ALTER TABLE ONLY public.evidence_written
 ALTER TABLE ONLY public.evidence_written
     ADD CONSTRAINT evidence_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.free_text
+    ADD CONSTRAINT free_text_pkey PRIMARY KEY (table_name, column_name);
+
 ALTER TABLE ONLY public.garden_bloom
     ADD CONSTRAINT garden_bloom_pkey PRIMARY KEY (id);
 
@@ -5070,6 +5116,8 @@ GRANT SELECT,INSERT ON TABLE public.emergence TO kind_granary_app;
 GRANT SELECT,INSERT ON TABLE public.evidence_written TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.evidence TO kind_granary_app;
+
+GRANT SELECT ON TABLE public.free_text TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.garden TO kind_granary_app;
 

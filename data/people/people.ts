@@ -58,7 +58,11 @@ export async function erasePerson(db: Db, id: number, now: Date): Promise<void> 
     .set({ name: FORMER, email: null, phone: null, note: null, is_member: false, group_of: null, contact: null, erased_at: now })
     .where('id', '=', id)
     .execute();
-  await db.updateTable('garden').set({ name: 'Former garden', latitude: null, longitude: null }).where('person_id', '=', id).execute();
+  await db
+    .updateTable('garden')
+    .set({ name: sql`'Former garden ' || id`, latitude: null, longitude: null })
+    .where('person_id', '=', id)
+    .execute();
   await db
     .deleteFrom('garden_distance')
     .where((eb) => {

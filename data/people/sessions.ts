@@ -83,6 +83,13 @@ export async function createSession(
     .execute();
 }
 
+/** Forgets on what devices somebody was, and what they were typing when a session ran out. */
+export async function dropTraces(db: Db, accountId: AccountId): Promise<void> {
+  await db.updateTable('session').set({ worker_id: null, touched_at: null }).where('worker_id', '=', accountId).execute();
+  await db.deleteFrom('session').where('account_id', '=', accountId).execute();
+  await db.deleteFrom('parked_form').where('account_id', '=', accountId).execute();
+}
+
 /** Ends one session. */
 export async function revokeSession(db: Db, tokenHash: Buffer, now: Date): Promise<void> {
   await db.updateTable('session').set({ revoked_at: now }).where('token_hash', '=', tokenHash).where('revoked_at', 'is', null).execute();

@@ -1,7 +1,7 @@
 import { nearNames } from './personNamed.server.ts';
-import { ofPerson } from '#contracts/fields.ts';
+import { bareForm, ofPerson } from '#contracts/fields.ts';
 import { houseSettings } from '#contracts/house/settings.ts';
-import { addPersonForm, editPersonForm, endAccessForm, grantForm } from '#contracts/people/people.ts';
+import { addPersonForm, editPersonForm, grantForm } from '#contracts/people/people.ts';
 import type { PersonId } from '#core/kernel/kinds.ts';
 import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
@@ -13,7 +13,7 @@ import { revokeSessions } from '#data/people/sessions.ts';
 import { command, type Inside } from '#services/command.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
 import { refreshVerdicts } from '#services/lots/outlook.server.ts';
-import { forgetPerson, shutDoors } from './forgetPerson.server.ts';
+import { shutDoors } from './forgetPerson.server.ts';
 import { makeLink } from './signIn.server.ts';
 
 export interface AlreadyThere {
@@ -77,23 +77,18 @@ export function linkFor(db: Db, now: Date, personId: PersonId): Promise<string |
 }
 
 /** Ends somebody's access: their sessions stop at once, and no link or calendar address of theirs ever works again. The last coordinator cannot go. */
-export const endAccess = command(
-  { oneOf: ['access ended', 'person erased'], which: (end) => (end.erase ? 'person erased' : 'access ended') },
-  { input: ofPerson(endAccessForm) },
-  async ({ tx, now, refuse }: Inside<AccessProblem>, end) => {
-    const person = await findPerson(tx, end.personId);
-    if (!person || person.erasedAt) refuse({ code: 'no such person' });
-    const coordinators = await lockCoordinators(tx);
-    const account = await findAccountOfPerson(tx, end.personId);
-    if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
-    if (end.erase) await forgetPerson(tx, end.personId, now);
-    else if (account) {
-      await closeAccount(tx, account.id, now, false);
-      await shutDoors(tx, account.id, now);
-    }
-    return { answer: null, subject: `person ${end.personId}` };
-  },
-);
+export const endAccess = command('access ended', { input: ofPerson(bareForm) }, async ({ tx, now, refuse }: Inside<AccessProblem>, end) => {
+  const person = await findPerson(tx, end.personId);
+  if (!person || person.erasedAt) refuse({ code: 'no such person' });
+  const coordinators = await lockCoordinators(tx);
+  const account = await findAccountOfPerson(tx, end.personId);
+  if (account && coordinators.length === 1 && coordinators[0] === account.id) refuse({ code: 'last coordinator' });
+  if (account) {
+    await closeAccount(tx, account.id, now, false);
+    await shutDoors(tx, account.id, now);
+  }
+  return { answer: null, subject: `person ${end.personId}` };
+});
 
 /** Changes the house's settings and what depends on its thresholds, unless somebody else has since the form was shown. */
 export const changeHouse = command(

@@ -169,6 +169,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0044_swaps',
     '0045_doors',
     '0046_sent_before',
+    '0047_erasing',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

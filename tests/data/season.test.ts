@@ -30,7 +30,7 @@ import { readGoing } from '#services/growouts/watch.server.ts';
 import { startDraft } from '#services/intake/drafts.server.ts';
 import { startOfReturn } from '#services/intake/interview.server.ts';
 import { receiveLot } from '#services/intake/intake.server.ts';
-import { endAccess } from '#services/people/people.server.ts';
+import { erase } from '#services/people/erasing.server.ts';
 import { readStockOfLine } from '#services/stock/lineStock.server.ts';
 import { readOnPlants } from '#services/today/onPlants.server.ts';
 import { undo } from '#services/undo.server.ts';
@@ -156,7 +156,7 @@ describe('what a grower agreed to', () => {
     expect(await concerns()).toEqual([{ why: 'too many lines', most: 0, lines: 1 }]);
     expect((await terms(1)).ok).toBe(true);
     expect(await concerns()).toEqual([]);
-    expect((await endAccess(leads(), { key: randomUUID(), personId, erase: true })).ok).toBe(true);
+    expect((await erase(leads(), { key: randomUUID(), personId, texts: [] })).ok).toBe(true);
     expect(await findTerms(library.db, personId)).toBeUndefined();
     expect(
       await writeTerms(leads(), {

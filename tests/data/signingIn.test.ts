@@ -44,7 +44,7 @@ describe('signing in', () => {
     expect(await sessionOf(library.db, one!, NOW)).toBeNull();
     expect(await sessionOf(library.db, two!, later(15 * 86_400))).toBeNull();
     expect(await sessionOf(library.db, three!, NOW)).not.toBeNull();
-    await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId, erase: false });
+    await endAccess(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId });
     expect(await sessionOf(library.db, three!, NOW)).toBeNull();
     expect(await tryToSignIn(library, 'brea@house.example', PASSWORD)).toMatchObject({ problem: { code: 'wrong' } });
   });
@@ -150,7 +150,7 @@ describe('links', () => {
     const link = (await linkFor(library.db, NOW, personId))!;
     expect(await calendar()).not.toBeNull();
     const lead = acting(library.db, library.coordinator, NOW);
-    await endAccess(lead, { key: randomUUID(), personId, erase: false });
+    await endAccess(lead, { key: randomUUID(), personId });
     expect(await linkFor(library.db, NOW, personId)).toBeNull();
     await grantAccess(lead, { key: randomUUID(), personId, email: 'wenna@house.example', role: 'member' });
     expect(await readLink(library.db, link, NOW)).toBeNull();

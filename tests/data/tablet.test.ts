@@ -68,7 +68,7 @@ describe('a shared tablet', () => {
 
   test('is closed to somebody whose access has ended, also while they work at it', async () => {
     await take(library.helper, '8302', later(60 * 60_000));
-    const ending = { key: randomUUID(), personId: library.helper.personId, erase: false };
+    const ending = { key: randomUUID(), personId: library.helper.personId };
     await endAccess(acting(library.db, library.coordinator, NOW), ending);
     expect(await worker(later(60 * 60_000))).toBeNull();
     expect(await take(library.helper, '8302', later(2 * 60 * 60_000))).toMatchObject({ problem: { code: 'wrong' } });

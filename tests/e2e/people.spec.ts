@@ -46,14 +46,28 @@ test('a person is let in by a link that works once, sees only what their role ma
   await expect(theirs.getByRole('heading', { name: 'Sign in' })).toBeVisible();
 });
 
-test('a person is erased, and their page says so no more than it must', async ({ page }) => {
+test('a person is erased with what others wrote of them, and their page says so no more than it must', async ({ page, story }) => {
+  const code = await story.takeIn({ variety: 'Told Of Tomorrow' });
+  await page.goto(`/lots/${code}`);
+  await page.getByRole('button', { name: BUTTON.putOnHold }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Kind of hold').selectOption('pests');
+  await dialog.getByLabel('Reason').fill('Tomorrow says it was another pea');
+  await dialog.getByRole('button', { name: BUTTON.putOnHold }).click();
+  await expect(page.getByRole('region', { name: 'Just done' })).toContainText('Put on hold');
   const address = await addMember(page, 'Gone Tomorrow');
   await page.goto(`${address}/edit`);
   await page.getByText('End access or erase').click();
-  await page.getByRole('button', { name: 'Erase Gone Tomorrow' }).click();
+  await page.getByRole('link', { name: 'Erase Gone Tomorrow' }).click();
+  const told = page.getByLabel('Reason for a hold');
+  await expect(told).toHaveValue('Tomorrow says it was another pea');
+  await told.fill('The donor says it was another pea');
+  await page.getByRole('button', { name: 'Erase Gone Tomorrow for good' }).click();
   await expect(page.getByRole('heading', { name: 'Former member' })).toBeVisible();
   await page.goto('/desk?who=everybody&search=Gone+Tomorrow');
   await expect(page.getByText('No results for')).toBeVisible();
+  await page.goto(`/lots/${code}`);
+  await expect(page.getByText('The donor says it was another pea').first()).toBeVisible();
 });
 
 test('when two change one person, the second sees both versions and chooses', async ({ page, context }) => {

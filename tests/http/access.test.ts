@@ -53,9 +53,13 @@ test.each(VISITORS)('a %s posts where the table says, and nowhere else', async (
 
 test('a helper can neither give nor end anybody’s access', async () => {
   const helper = sessionOf(sample.library, 'helper');
-  for (const intent of ['grant', 'end', 'erase']) {
-    const form = { intent, key: crypto.randomUUID(), email: 'x@house.example', role: 'coordinator' };
-    expect((await helper.post(`/people/${sample.samples.person}/edit`, form)).status).toBe(403);
+  for (const [intent, page] of [
+    ['grant', 'edit'],
+    ['end', 'edit'],
+    ['erase', 'erase'],
+  ]) {
+    const form = { intent: intent!, key: crypto.randomUUID(), email: 'x@house.example', role: 'coordinator' };
+    expect((await helper.post(`/people/${sample.samples.person}/${page}`, form)).status).toBe(403);
   }
 });
 

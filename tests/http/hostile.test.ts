@@ -105,7 +105,7 @@ const OWN_INTENTS: Readonly<Record<string, readonly string[]>> = {
   'bench/:id': ['read', 'step', 'check', 'weigh', 'air', 'mix-up', 'finish', 'abandon'],
   'tests/:id': ['count', 'end', 'relay', 'pot', 'reopen'],
   'lots/:code/away': ['shut', 'open', 'take', 'warm'],
-  'people/:id/edit': ['edit', 'grant', 'end', 'erase'],
+  'people/:id/edit': ['edit', 'grant', 'end'],
   'intake/:draft?': ['take', 'save', 'keep', 'drop', 'refuse'],
   'tests/calendar': ['make', 'end'],
   'tests/plan': ['save', 'bench'],

@@ -128,6 +128,7 @@ export const PLACES: readonly Place[] = [
   place('wants.csv', 'works here', 'nobody', () => '/wants.csv', false),
   place('tablet', 'works here', 'works here'),
   place('loans/:id/failed', 'signed in', 'signed in', ({ loan }) => `/loans/${loan}/failed`),
+  place('people/:id/erase', 'coordinator', 'coordinator', ({ person }) => `/people/${person}/erase`),
   place('people/:id/letter', 'works here', 'works here', ({ person }) => `/people/${person}/letter`),
   place('given/:token', 'everybody', 'nobody', () => '/given/not-a-token', false),
   place('loans/:id/came-up', 'signed in', 'signed in', ({ loan }) => `/loans/${loan}/came-up`),

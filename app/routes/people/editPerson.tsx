@@ -7,12 +7,12 @@ import { typedBefore, visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { Empty, Facts, Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
-import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
+import { ACCESS_WORDS, EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { grantForm, editPersonForm } from '#contracts/people/people.ts';
 import { may, mayEdit, ROLES } from '#core/people/may.ts';
 import { findPerson } from '#data/people/people.ts';
-import { editPerson, endAccess, grantAccess, linkFor, type AccessProblem } from '#services/people/people.server.ts';
+import { editPerson, endAccess, grantAccess, linkFor } from '#services/people/people.server.ts';
 import type { Route } from './+types/editPerson.ts';
 import { PersonFields } from './PersonFields.tsx';
 
@@ -32,12 +32,6 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
-const ACCESS_WORDS: Record<AccessProblem['code'], string> = {
-  'no such person': 'This person’s record no longer exists',
-  'email taken': 'Someone else signs in with this address. Use another one',
-  'last coordinator': 'This is the last coordinator. Make someone else a coordinator first',
-};
-
 const SIGNS_IN = 'Only a coordinator can edit people who sign in';
 
 interface Answer {
@@ -50,7 +44,7 @@ const NOTHING: Answer = { result: null, link: null, said: null, theirs: null };
 
 export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await formOf(request);
-  const intent = intentOf(form, ['edit', 'grant', 'end', 'erase']);
+  const intent = intentOf(form, ['edit', 'grant', 'end']);
   const visit = visitBy(context, request, intent === 'edit' ? 'work' : 'manage people');
   const { now } = visit;
   const personId = Number(params.id);
@@ -69,8 +63,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     const token = await linkFor(db, now, personId);
     return { ...NOTHING, intent, link: token && `${process.env['PUBLIC_URL'] ?? new URL(request.url).origin}/welcome/${token}` };
   }
-  if (intent === 'end' || intent === 'erase') {
-    const done = await endAccess(visit, { key: keyOf(form), personId, erase: intent === 'erase' });
+  if (intent === 'end') {
+    const done = await endAccess(visit, { key: keyOf(form), personId });
     if (!done.ok && done.problem.code === 'no such person') throw data(null, { status: 404 });
     if (!done.ok) return notAccepted({ ...NOTHING, intent, said: ACCESS_WORDS[done.problem.code] });
     throw redirect(`/people/${personId}`);
@@ -150,7 +144,7 @@ function Access({
   link,
 }: {
   keys: { grant: string; end: string };
-  person: { name: string; email: string | null; role: string | null; signInEmail: string | null };
+  person: { id: number; name: string; email: string | null; role: string | null; signInEmail: string | null };
   result: SubmissionResult | null;
   link: string | null;
 }) {
@@ -187,13 +181,8 @@ function Access({
               End access and sign out everywhere
             </Button>
           )}
-          <p className="text-small text-soft">
-            Erasing removes the name, contact details and notes for good. Lots and loans stay under “former member”.
-          </p>
-          <Button type="submit" name="intent" value="erase" look="grave">
-            Erase {person.name}
-          </Button>
         </form>
+        <ButtonLink to={`/people/${person.id}/erase`}>Erase {person.name}</ButtonLink>
       </details>
     </section>
   );
