@@ -28,6 +28,7 @@ export default {
     },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
     { ...shared, displayName: 'http', testMatch: ['<rootDir>/tests/http/**/*.test.ts'] },
+    { ...shared, displayName: 'hostile', testMatch: ['<rootDir>/tests/hostile/**/*.test.ts'] },
     { ...shared, displayName: 'commands', testMatch: ['<rootDir>/tests/commands/**/*.test.ts'] },
   ],
 };

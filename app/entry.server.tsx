@@ -2,11 +2,25 @@ import { randomBytes } from 'node:crypto';
 import { PassThrough } from 'node:stream';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { renderToPipeableStream } from 'react-dom/server';
-import { isRouteErrorResponse, ServerRouter, type EntryContext, type HandleErrorFunction } from 'react-router';
+import {
+  isRouteErrorResponse,
+  ServerRouter,
+  type EntryContext,
+  type HandleDataRequestFunction,
+  type HandleErrorFunction,
+} from 'react-router';
 import { noteReason } from './platform/reason.server.ts';
 import { log } from './platform/log.server.ts';
 
 const GIVE_UP_MS = 10_000;
+/** What is said to one is for nobody else, and not to be found in a browser or a proxy when they have signed out. */
+const NOT_KEPT = 'private, no-store';
+
+/** A page's data alone, as the application's own navigation asks for it. */
+export const handleDataRequest: HandleDataRequestFunction = (response) => {
+  response.headers.set('cache-control', NOT_KEPT);
+  return response;
+};
 
 /** Scripts only with this page's nonce or from this site; styles likewise, but for style attributes, which pictures use for positions. */
 function contentSecurityPolicy(nonce: string): string {
@@ -29,7 +43,7 @@ export default function handleRequest(request: Request, status: number, headers:
   const nonce = randomBytes(16).toString('base64');
   headers.set('content-type', 'text/html; charset=utf-8');
   headers.set('content-security-policy', contentSecurityPolicy(nonce));
-  headers.set('cache-control', 'no-store');
+  headers.set('cache-control', NOT_KEPT);
   return new Promise((resolve, reject) => {
     const answer = () => {
       const body = new PassThrough();

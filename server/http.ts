@@ -12,18 +12,39 @@ const A_YEAR = '365d';
 /**
  * Every post must come from a page of this very site. Browsers always say where a post comes from, so silence is refused too.
  * @param publicOrigin the address that people use; behind a proxy it differs from the one this process hears
+ * @param warn told once of each address that posts come from and that this server does not know: a proxy or `PUBLIC_URL` may be set wrongly
  */
-export function sameOriginOnly(publicOrigin: string): RequestHandler {
+export function sameOriginOnly(publicOrigin: string, warn: (message: string) => void): RequestHandler {
+  const warnedOf = new Set<string>();
   return (request, response, next) => {
     if (request.method === 'GET' || request.method === 'HEAD') return next();
     const { origin, host } = request.headers;
-    if (origin !== undefined && (origin === publicOrigin || (URL.canParse(origin) && new URL(origin).host === host))) return next();
+    if (origin === publicOrigin) {
+      // A proxy may not hand on the name it was asked for. What comes after compares the two again.
+      request.headers.host = new URL(publicOrigin).host;
+      delete request.headers['x-forwarded-host'];
+      return next();
+    }
+    const isAddress = origin !== undefined && URL.canParse(origin);
+    if (isAddress && new URL(origin).host === host) return next();
+    const from = isAddress ? new URL(origin).origin : null;
+    if (from && !warnedOf.has(from) && warnedOf.size < MOST_WARNINGS) {
+      warnedOf.add(from);
+      warn(`a post from ${from} was refused: this server knows itself as ${publicOrigin}. If that is the library, set PUBLIC_URL=${from}`);
+    }
     response
       .status(403)
       .type('text')
-      .send('This was sent from another site, so nothing was saved. Go back to the library’s own page and try again.');
+      .send(
+        from
+          ? `This was sent from ${from}, but this server knows itself as ${publicOrigin}, so nothing was saved. If you are on the library’s own page, ask whoever runs the server to set PUBLIC_URL to ${from}.`
+          : 'This was sent from another site, so nothing was saved. Go back to the library’s own page and try again.',
+      );
   };
 }
+
+/** Anybody may send from any address; the log is not theirs to fill. */
+const MOST_WARNINGS = 20;
 
 const METHODS = ['GET', 'HEAD', 'POST'];
 
@@ -104,7 +125,10 @@ const packed = (folder: string, serveStatic: { readonly maxAge: string | number;
   expressStaticGzip(folder, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
 
 /** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
-export function makeHttp(build: ServerBuild, options: { publicUrl: string; trustedProxies: number; assets: string }): Express {
+export function makeHttp(
+  build: ServerBuild,
+  options: { publicUrl: string; trustedProxies: number; assets: string; warn: (message: string) => void },
+): Express {
   const http = express();
   http.disable('x-powered-by');
   http.use(soundRequestsOnly(options.publicUrl));
@@ -120,7 +144,7 @@ export function makeHttp(build: ServerBuild, options: { publicUrl: string; trust
   http.use('/assets', packed(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR }));
   http.use(packed(options.assets, { maxAge: '1h' }));
   http.use(compression());
-  http.use(sameOriginOnly(options.publicUrl));
+  http.use(sameOriginOnly(options.publicUrl, options.warn));
   http.use(shortPostsOnly);
   http.use((request, _response, next) => {
     request.headers['x-granary-machine'] = request.ip ?? 'unknown';

@@ -6,6 +6,7 @@ import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
 import { startStandIns } from '#devices/standIns/standIns.ts';
 import { clockFrom } from '#services/clock.server.ts';
+import { startMetrics } from './metrics.ts';
 import { makeHttp, makeServer } from './http.ts';
 import { prepareDatabase } from './prepare.ts';
 import { DEVICE_VARIABLES, readSettings, type Settings } from './settings.ts';
@@ -29,13 +30,17 @@ async function start(): Promise<void> {
     process.env['STAND_INS'] = addresses.hand;
   }
   const build = (await import(pathToFileURL(index).href)) as ServerBuild;
-  const server = makeServer(makeHttp(build, { ...settings, assets: join(BUILD, 'client') }));
+  const server = makeServer(makeHttp(build, { ...settings, assets: join(BUILD, 'client'), warn }));
+  if (settings.metrics) await startMetrics(settings.metrics, server);
   server.once('error', giveUp);
   server.listen(settings.port, settings.host, () => announce(settings, welcome));
   startWorker('reckoner', settings);
   startWorker('importer', settings);
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop(server));
 }
+
+/** A line for the operator, in the form of the application's own log. */
+const warn = (message: string) => process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: message })}\n`);
 
 const RESTART_MS = 10_000;
 
@@ -46,7 +51,7 @@ function startWorker(name: 'reckoner' | 'importer', settings: Settings): void {
   const worker = new Worker(script, {
     workerData: { url: databaseUrl, ...(role && { role }), roomLogger: process.env['ROOM_LOGGER'] ?? null, clock },
   });
-  const say = (message: string) => process.stderr.write(`${JSON.stringify({ level: 40, time: Date.now(), msg: `${name}: ${message}` })}\n`);
+  const say = (message: string) => warn(`${name}: ${message}`);
   worker.on('message', ({ error }: { error: string }) => say(error));
   worker.on('error', (error) => say(error.message));
   worker.on('exit', () => setTimeout(() => startWorker(name, settings), RESTART_MS).unref());

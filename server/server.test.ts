@@ -57,7 +57,7 @@ describe('the settings', () => {
 });
 
 describe('posts from this site only', () => {
-  const guard = sameOriginOnly('https://seeds.example');
+  const guard = sameOriginOnly('https://seeds.example', () => undefined);
   /** Whether a request is let through. */
   function passes(method: string, headers: Record<string, string>): boolean {
     const next = jest.fn();

@@ -13,6 +13,8 @@ export interface Settings {
   readonly port: number;
   readonly publicUrl: string;
   readonly trustedProxies: number;
+  /** Where measurements are to be had; undefined for nowhere. */
+  readonly metrics: { readonly host: string; readonly port: number } | undefined;
   readonly timeZone: string;
   /** ISO 8601 instant at which the server's clock starts, for tests; undefined for the machine's time. */
   readonly clock: string | undefined;
@@ -40,6 +42,11 @@ function readDevices(environment: NodeJS.ProcessEnv): Settings['devices'] {
 /** The role that holds the application's rights; logins of one's own are made members of it. */
 const APPLICATION_ROLE = 'kind_granary_app';
 
+/** `host:port` at which measurements are to be had. */
+function readMetrics(address: string | undefined): Settings['metrics'] {
+  return address ? readAddress(address) : undefined;
+}
+
 /** Reads and checks the settings. Throws Error with a line for the operator when one is missing or makes no sense. */
 export function readSettings(environment: NodeJS.ProcessEnv): Settings {
   const databaseUrl = environment['DATABASE_URL'];
@@ -61,6 +68,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): Settings {
     port,
     publicUrl: new URL(publicUrl).origin,
     trustedProxies: Number(environment['TRUSTED_PROXIES'] ?? 0),
+    metrics: readMetrics(environment['METRICS']),
     timeZone: environment['TZ'] ?? 'Etc/UTC',
     clock: environment['CLOCK'] || undefined,
     devices: readDevices(environment),

@@ -14,9 +14,11 @@ export function noteReason(error: unknown, context: object): boolean {
   return error instanceof NotAllowed || error instanceof SentBefore;
 }
 
-/** Outermost of all: a request that failed for want of the database is answered with 503, come again a little later; one that was not allowed with 403; one whose key was used before is led to what was done then. */
+/** Outermost of all. Nothing is kept by browsers and proxies unless it may be. A request that failed for want of the database is answered with 503, come again a little later; one that was not allowed with 403; one whose key was used before is led to what was done then. */
 export const tellReason: MiddlewareFunction<Response> = async ({ context }, next) => {
   const response = await next();
+  // What is said to one is for nobody else; what may be kept says so itself.
+  if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-store');
   const status = reasons.get(context);
   if (!status || response.status < 500) return response;
   if (typeof status === 'object') return redirect(`/sent-before/${status.sentBefore}`);

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { sessionOf } from '../support/session.ts';
+import { request } from 'node:http';
+import { tokenOf } from '../support/library.ts';
+import { PLACES } from '../support/places.ts';
+import { dataAddress, inParallel, sessionOf } from '../support/session.ts';
 import { sampleLibrary } from './sampleLibrary.ts';
 
 const sample = sampleLibrary();
@@ -12,9 +15,59 @@ describe('what the server says and refuses', () => {
     expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+'/);
     expect(policy).toContain("frame-ancestors 'none'");
     const usual = Object.fromEntries(await headers());
-    expect(usual).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'same-origin', 'cache-control': 'no-store' });
+    expect(usual).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'same-origin',
+      'cache-control': 'private, no-store',
+    });
     expect(usual['x-powered-by']).toBeUndefined();
     expect(usual['content-security-policy']).not.toBe(policy);
+  });
+
+  test('what one person is shown is kept by no proxy and no browser: pages, data, redirects and files', async () => {
+    const session = sessionOf(sample.library, 'coordinator');
+    const isPublic = ({ route }: { route: string }) => /^(offer|help|health|s\/:code|theme)/.test(route);
+    const addresses = PLACES.filter((place) => !isPublic(place) && place.route !== 'sign-out').flatMap((place) => {
+      const path = place.path(sample.samples);
+      return place.page ? [path, dataAddress(path)] : [path];
+    });
+    const told = await inParallel(addresses, async (path) => {
+      const answer = await session.get(path);
+      await answer.arrayBuffer();
+      return [path, answer.headers.get('cache-control')] as const;
+    });
+    expect(told.filter(([, header]) => !/\b(no-store|private)\b/.test(header ?? ''))).toEqual([]);
+    expect(told.filter(([path, header]) => /\.data($|\?)/.test(path) && header !== 'private, no-store')).toEqual([]);
+  });
+
+  test('behind a proxy that hands on no host, posts from the public address are taken; from an unknown one, page and log say what to set', async () => {
+    const body = () => new URLSearchParams({ key: randomUUID(), name: 'Behind A Proxy' });
+    const cookie = `granary_session=${tokenOf('helper')}`;
+    const { port } = new URL(sample.library.url);
+    const through = (origin: string, path = '/people/new') =>
+      new Promise<{ status: number; text: string }>((resolve, reject) => {
+        const sent = body().toString();
+        const headers = {
+          origin,
+          cookie,
+          host: 'upstream',
+          'content-type': 'application/x-www-form-urlencoded',
+          'content-length': sent.length,
+        };
+        const asked = request({ port, host: '127.0.0.1', path, method: 'POST', headers }, (answer) => {
+          let text = '';
+          answer.on('data', (chunk: Buffer) => (text += chunk.toString()));
+          answer.on('end', () => resolve({ status: answer.statusCode!, text }));
+        });
+        asked.on('error', reject);
+        asked.end(sent);
+      });
+    expect((await through(sample.library.url)).status).toBe(302);
+    const refused = await through('https://seeds.example');
+    expect(refused.status).toBe(403);
+    expect(refused.text).toContain('set PUBLIC_URL to https://seeds.example');
+    await through('https://seeds.example', '/people/new.data');
+    expect(sample.library.server.said().split('set PUBLIC_URL=https://seeds.example')).toHaveLength(2);
   });
 
   test('scripts and styles are sent packed, as the browser takes them, and are the same when unpacked', async () => {
