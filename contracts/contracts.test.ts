@@ -111,7 +111,7 @@ describe('people and the house', () => {
     expect(faults(welcomeForm, { password: 'short', again: 'short' })).toEqual(['password']);
     expect(faults(welcomeForm, { password: long, again: 'three wet words' })).toEqual(['again']);
     expect(faults(welcomeForm, { password: long, again: long })).toEqual([]);
-    expect(faults(firstWelcomeForm, { password: long, again: long })).toEqual(['email', 'house', 'name']);
+    expect(faults(firstWelcomeForm, { password: long, again: long })).toEqual(['email', 'hemisphere', 'house', 'name']);
   });
 
   test('signing in wants an address and a password', () => {

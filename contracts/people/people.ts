@@ -77,6 +77,7 @@ export const firstWelcomeForm = z
     name: words(120, 'own name: missing'),
     email: emailAddress,
     house: words(120, 'own library: missing'),
+    hemisphere: z.enum(['northern', 'southern'], { error: 'hemisphere: missing' }),
     password: newPassword,
     again: z.string({ error: 'password again: missing' }),
   })

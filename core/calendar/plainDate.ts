@@ -73,3 +73,7 @@ export function isIsoDate(text: string): text is IsoDate {
   const time = Date.parse(text);
   return !Number.isNaN(time) && isoOf(time) === text;
 }
+
+/** The same day of a year, six months on: `05-01` becomes `11-01`. @param monthDay month and day, a day that each month has */
+export const halfAYearOn = (monthDay: string): string =>
+  `${String(((Number(monthDay.slice(0, 2)) + 5) % 12) + 1).padStart(2, '0')}${monthDay.slice(2)}`;

@@ -1,9 +1,10 @@
+import { halfAYearOn } from '#core/calendar/plainDate.ts';
 import { USUAL_GROWING } from '#core/house/growing.ts';
 import { randomUUID } from 'node:crypto';
 import type { AccountId } from '#core/kernel/kinds.ts';
 import { recordAct } from '#data/acts.ts';
 import type { Db } from '#data/database.ts';
-import { createHouse, readHouse, updateHouse } from '#data/house/house.ts';
+import { createHouse, readHouse, updateHouse, type House } from '#data/house/house.ts';
 import { findAccountByEmail, grantAccount, lockCoordinators, setPassword, type Actor } from '#data/people/accounts.ts';
 import { forgetDevices, isDeviceKnown, knowDevice } from '#data/people/devices.ts';
 import { createLink, dropLinks, findLink } from '#data/people/links.ts';
@@ -103,6 +104,7 @@ export interface FirstCoordinator {
   readonly name: string;
   readonly email: string;
   readonly house: string;
+  readonly hemisphere: 'northern' | 'southern';
 }
 
 /** Uses a link up: sets the password, closes the account's other sessions, forgets its devices and opens one. Null when the link no longer works. */
@@ -126,10 +128,19 @@ export function acceptLink(
   });
 }
 
+/** The usual days of a house, where the seasons are the other way round. */
+const inTheSouth = ({ lastFrost, firstFrost, lendingOpens, sowingStarts }: House) => ({
+  southern: true,
+  lastFrost: halfAYearOn(lastFrost),
+  firstFrost: halfAYearOn(firstFrost),
+  lendingOpens: halfAYearOn(lendingOpens),
+  sowingStarts: halfAYearOn(sowingStarts),
+});
+
 async function makeFirstCoordinator(tx: Db, first: FirstCoordinator | null): Promise<number | null> {
   if (!first || (await lockCoordinators(tx)).length > 0) return null;
   const house = await readHouse(tx);
-  if (house) await updateHouse(tx, { ...house, name: first.house });
+  if (house) await updateHouse(tx, { ...house, name: first.house, ...(first.hemisphere === 'southern' && inTheSouth(house)) });
   const personId = await createPerson(tx, { name: first.name, email: first.email, phone: null, note: null, isMember: true });
   return grantAccount(tx, { personId, email: first.email, role: 'coordinator' });
 }

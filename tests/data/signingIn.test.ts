@@ -54,10 +54,16 @@ describe('signing in', () => {
     const token = (await prepareFirstStart(owner, NOW, 'Atlantic/Azores'))!;
     expect(await db.selectFrom('account').select('id').execute()).toEqual([]);
     expect(await readLink(db, token, NOW)).toBe('first coordinator');
-    const first = { name: 'Una Sallow', email: 'una@house.example', house: 'Upper Wend' };
+    const first = { name: 'Una Sallow', email: 'una@house.example', house: 'Upper Wend', hemisphere: 'southern' } as const;
     const door = await acceptLink(db, NOW, { ...FROM, token, password: PASSWORD, first });
     expect((await sessionOf(db, door!.token, NOW))?.actor).toMatchObject({ role: 'coordinator', name: 'Una Sallow' });
-    expect((await readHouse(db))!.name).toBe('Upper Wend');
+    expect(await readHouse(db)).toMatchObject({
+      name: 'Upper Wend',
+      southern: true,
+      lastFrost: '11-01',
+      firstFrost: '04-15',
+      lendingOpens: '08-01',
+    });
     expect(await prepareFirstStart(owner, NOW, 'Etc/UTC')).toBeNull();
     const second = await makeLink(db, NOW, null);
     expect(

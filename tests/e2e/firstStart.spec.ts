@@ -11,11 +11,13 @@ test('the first coordinator of an empty library comes by a link, takes the first
   const database = await bareDatabase();
   const one = await startServer(database, now(), { SAMPLE_DATA: '' });
   const other = await startServer(database, now(), { SAMPLE_DATA: '' });
-  const link = /(http:\S+\/welcome\/\S+)/.exec(one.said())![1]!;
+  const link = /(http:\S+\/welcome\/\S+)/.exec(other.said())![1]!;
   await page.goto(`${one.url}/sign-in`);
   await expect(page.getByText('Sample sign-ins')).toBeHidden();
   await page.goto(link);
+  await page.waitForSelector('html[data-ready]');
   await page.getByLabel('Your library’s name').fill('Upper Wend Seeds');
+  await page.getByRole('radio', { name: 'Northern' }).check();
   await page.getByLabel('Your name').fill('Una Sallow');
   await page.getByLabel('E-mail').fill('una@house.example');
   await page.getByLabel('New password').fill('short');
@@ -31,6 +33,7 @@ test('the first coordinator of an empty library comes by a link, takes the first
   await expect(page.getByText('No lots yet')).toBeVisible();
   // The very first lot of a new library, with the very first place.
   await page.goto(`${other.url}/intake`);
+  await page.waitForSelector('html[data-ready]');
   await answer(page, {
     'How did you get it?': 'Donated',
     Crop: 'Pea',

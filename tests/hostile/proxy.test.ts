@@ -31,7 +31,7 @@ beforeAll(async () => {
     .replace('127.0.0.1:4748', new URL(other.url).host)
     .replace('listen 443 ssl', `listen 127.0.0.1:${port}`)
     .replace('server_name seeds.example.org', 'server_name 127.0.0.1')
-    .replace(/^\s+ssl_certificate.*$/gm, '')
+    .replaceAll(/ {2}ssl_certificate[^;]*;/g, '')
     .replaceAll('$host;', `$host:${port};`);
   const temporary = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map((name) => `${name}_temp_path ${folder}/${name};`).join(' ');
   writeFileSync(

@@ -6,7 +6,7 @@ import { notAccepted, readForm } from '#app/platform/form.server.ts';
 import { anyVisit } from '#app/platform/visit.server.ts';
 import { Button } from '#app/ui/Button.tsx';
 import { PageHead } from '#app/ui/Page.tsx';
-import { PostForm, TextField } from '#app/ui/fields.tsx';
+import { ChoiceField, PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { firstWelcomeForm, welcomeForm } from '#contracts/people/people.ts';
 import { acceptLink, readLink, type FirstCoordinator } from '#services/people/signIn.server.ts';
@@ -28,8 +28,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const isFirst = purpose === 'first coordinator';
   const { submission } = await readForm<z.ZodType<Password & Partial<FirstCoordinator>>>(request, isFirst ? firstWelcomeForm : welcomeForm);
   if (submission.status !== 'success') return notAccepted(submission.reply({ hideFields: ['password', 'again'] }));
-  const { password, name, email, house } = submission.value;
-  const first = isFirst ? { name: name!, email: email!, house: house! } : null;
+  const { password, name, email, house, hemisphere } = submission.value;
+  const first = isFirst ? { name: name!, email: email!, house: house!, hemisphere: hemisphere! } : null;
   const door = await acceptLink(db, now, { ...from, token: params.token, password, first });
   if (door === null) return notAccepted(submission.reply({ formErrors: ['This link has just been used'] }));
   throw redirect('/', { headers: await signedInCookies(door) });
@@ -56,6 +56,15 @@ export default function Welcome({ loaderData: { purpose }, actionData }: Route.C
         {purpose === 'first coordinator' && (
           <>
             <TextField field={fields.house} label="Your library’s name" />
+            <ChoiceField
+              field={fields.hemisphere}
+              label="Which hemisphere?"
+              hint="It sets the usual frost dates, sowing and lending seasons. You can change each of them later"
+              options={[
+                { value: 'northern', label: 'Northern' },
+                { value: 'southern', label: 'Southern' },
+              ]}
+            />
             <TextField field={fields.name} label="Your name" autoComplete="name" />
             <TextField field={fields.email} label="E-mail" type="email" autoComplete="username" />
           </>
