@@ -3,6 +3,7 @@ import { isNearly, LEAST_ALIKE } from '#core/search/slips.ts';
 import { sql } from 'kysely';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
 import type { GardenId, Metres, PersonId } from '#core/kernel/kinds.ts';
+import type { Season } from '#core/calendar/season.ts';
 import type { Db } from '#data/database.ts';
 import { holdsWords } from '#data/search.ts';
 
@@ -186,8 +187,10 @@ async function findInBox(db: Db, here: Point, leads: boolean): Promise<{ id: num
     .filter(({ metres }) => metres <= FARTHEST_METRES);
 }
 
-/** What else of a crossing group the library knows to have grown around a garden in a year, nearest first. */
-export async function findGrowersNear(db: Db, where: { garden: string; group: string; year: string }) {
+/** What else of a crossing group the library knows to have grown around a garden in a season, nearest first. */
+export async function findGrowersNear(db: Db, where: { garden: string; group: string; season: Season }) {
+  const { from, until, harvest } = where.season;
+  const day = sql`(lot.harvested || case length(lot.harvested) when 4 then ${`-${harvest}`} when 7 then '-15' else '' end)`;
   const here = await db
     .selectFrom('garden')
     .select('id')
@@ -207,7 +210,7 @@ export async function findGrowersNear(db: Db, where: { garden: string; group: st
     .distinct()
     .where('lot.garden_id', 'in', [...metresTo.keys()])
     .where((eb) => eb(eb.ref('crop.facts', '->>').key('group'), '=', where.group))
-    .where('lot.harvested', 'like', `${where.year}%`)
+    .where(sql<boolean>`${day} >= ${from} and ${day} < ${until}`)
     .execute();
   return grown.map((one) => ({ ...one, metres: metresTo.get(one.id)! })).sort((one, other) => one.metres - other.metres);
 }

@@ -1,5 +1,6 @@
 import type { Back } from '#core/passport/back.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
+import { seasonOfHarvest } from '#core/calendar/season.ts';
 import type { Crop } from '#core/almanac/crop.ts';
 import { crossing, type Readiness } from '#core/almanac/crossing.ts';
 import { plantsBy, type Rules } from '#core/house/rules.ts';
@@ -40,7 +41,7 @@ export interface SoFar {
     readonly ripe: Ripeness | null;
     readonly passport: Passport;
   } | null;
-  /** What else of its crossing group the library knows to have grown around that garden in that year. */
+  /** What else of its crossing group the library knows to have grown around that garden in that season. */
   readonly grownNear: readonly { readonly garden: string; readonly variety: string; readonly crop: string; readonly metres: Metres }[];
   /** Names of other crops that cross with this one, for choosing a neighbour. */
   readonly crossers: readonly { readonly id: string; readonly name: string; readonly how: Readiness }[];
@@ -74,18 +75,22 @@ export async function readSoFar(
       passport && (answers['kind'] || back !== null)
         ? await judgeSoFar(db, { answers, crop, passport, back, today, rules: house.rules, line }, knowledge)
         : null,
-    grownNear: await grownNear(db, answers, crop, passport),
+    grownNear: await grownNear(db, { answers, crop, passport, house }),
     crossers,
     lineRules: line?.rules ?? {},
   };
 }
 
 /** Asked about a garden and a year, the library looks at what it knows itself, other than the variety that is brought. */
-async function grownNear(db: Db, answers: Answers, crop: Crop, passport: Passport | null): Promise<SoFar['grownNear']> {
+async function grownNear(
+  db: Db,
+  { answers, crop, passport, house }: { answers: Answers; crop: Crop; passport: Passport | null; house: House },
+): Promise<SoFar['grownNear']> {
   const garden = answers['garden'];
   const harvested = passport && known(passport.harvested);
   if (!garden || garden === 'unknown' || !harvested) return [];
-  const grown = await findGrowersNear(db, { garden, group: crop.group, year: harvested.slice(0, 4) });
+  const season = seasonOfHarvest(harvested, { last: house.lastFrost, first: house.firstFrost });
+  const grown = await findGrowersNear(db, { garden, group: crop.group, season });
   return grown
     .filter(({ variety, metres }) => variety.toLowerCase() !== answers['variety']?.toLowerCase() && metres <= crop.productionDistance)
     .slice(0, MOST_GROWN_NEAR)

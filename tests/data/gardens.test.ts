@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
+import { seasonOfHarvest } from '#core/calendar/season.ts';
 import { seedWeightDrift } from '#core/promise/seedWeight.ts';
 import { ensureGarden, findGardensNear, findGrowersNear, saveGardenDistance, saveGardenPlace } from '#data/people/gardens.ts';
 import { findSamplesOfLine } from '#data/lots/lines.ts';
@@ -10,6 +11,7 @@ beforeAll(async () => {
   library = await preparedLibrary();
 });
 
+const FROSTS = { last: '05-01', first: '10-15' };
 const SQUASH = {
   crop: 'squash-pepo',
   variety: 'Hand Lamp',
@@ -49,17 +51,30 @@ describe('what grew near', () => {
     expect(await ensureGarden(db, helper.personId, 'Crank Row')).toBe(await ensureGarden(db, null, 'Crank Row'));
   });
 
-  test('only crops that cross and flowered in that year are named, with the distance', async () => {
+  test('only crops that cross and flowered in that season are named, with the distance', async () => {
     await takeIn(library, { ...SQUASH, garden: 'Crank Row' });
     await takeIn(library, { ...SQUASH, garden: 'Points Bed', variety: 'Tail Lamp' });
     await takeIn(library, { ...SQUASH, garden: 'Far Buffer', variety: 'Brake Van', harvested: '2025' });
     await takeIn(library, { garden: 'Crank Row', harvested: '2026' });
-    const near = await findGrowersNear(library.db, { garden: 'lever plot', group: 'cucurbita-pepo', year: '2026' });
+    const near = await findGrowersNear(library.db, {
+      garden: 'lever plot',
+      group: 'cucurbita-pepo',
+      season: seasonOfHarvest('2026', FROSTS),
+    });
     expect(near.map(({ variety, metres }) => [variety, metres])).toEqual([
       ['Hand Lamp', 111],
       ['Tail Lamp', 300],
     ]);
-    expect(await findGrowersNear(library.db, { garden: 'nowhere', group: 'cucurbita-pepo', year: '2026' })).toEqual([]);
+    expect(
+      await findGrowersNear(library.db, { garden: 'nowhere', group: 'cucurbita-pepo', season: seasonOfHarvest('2026', FROSTS) }),
+    ).toEqual([]);
+    // Where the seasons are the other way round, one season lies in two calendar years.
+    await takeIn(library, { ...SQUASH, garden: 'Points Bed', variety: 'Before New Year', harvested: '2025-12' });
+    const season = seasonOfHarvest('2026-03-02', { last: '11-01', first: '04-15' });
+    const names = (await findGrowersNear(library.db, { garden: 'lever plot', group: 'cucurbita-pepo', season })).map(
+      ({ variety }) => variety,
+    );
+    expect(names).toContain('Before New Year');
   });
 });
 
