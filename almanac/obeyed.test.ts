@@ -101,6 +101,7 @@ const SET_FOR: Record<Exclude<keyof House, 'version'>, string> = {
   growing: 'services/growouts/placing.server.ts',
   howToAsk: 'app/routes/stock/offer.server.ts',
   recipes: 'services/bench/moveOn.server.ts',
+  notBefore: 'core/calendar/dayInZone.ts',
 };
 
 test.each(Object.entries(SET_FOR))('the setting “%s” is read by code that goes by it', (key, path) => {

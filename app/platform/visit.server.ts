@@ -1,6 +1,6 @@
 import { createContext, data, redirect, type MiddlewareFunction, type RouterContextProvider } from 'react-router';
 import { localPath } from '#contracts/localPath.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { may, type Permission } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
@@ -61,7 +61,7 @@ export const meetVisitor: MiddlewareFunction<Response> = async ({ request, conte
     throw await parkAndSignIn(request, token, isShared);
   const desk = atDesk(await readDesk(request));
   const tools: Tools = { ...NO_TOOLS, printer: desk.printer?.device ?? null, remakePhoto };
-  context.set(visitContext, { db, tools, desk, actor, isShared, house, now, today: dayInZone(now, house.timeZone) });
+  context.set(visitContext, { db, tools, desk, actor, isShared, house, now, today: todayOf(now, house) });
   return next();
 };
 

@@ -6,6 +6,7 @@ import { growingOf, type Growing } from '#core/house/growing.ts';
 import type { Prices } from '#core/house/prices.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { CropThresholds } from '#core/house/thresholds.ts';
+import type { Day } from '#core/kernel/kinds.ts';
 import type { Thresholds } from '#core/germination/verdict.ts';
 
 export interface House {
@@ -29,10 +30,12 @@ export interface House {
   readonly howToAsk: string | null;
   /** Its own ways from fruit to seed, retired ones too. */
   readonly recipes: readonly Recipe[];
+  /** The day that was reached when the time zone was last changed; null where it never was. */
+  readonly notBefore: Day | null;
   readonly version: number;
 }
 /** What can be set; recipes are written one by one. */
-export type HouseSettings = Omit<House, 'recipes' | 'version'>;
+export type HouseSettings = Omit<House, 'recipes' | 'version' | 'notBefore'>;
 
 const RECIPES = sql<readonly Recipe[]>`(
   select coalesce(json_agg(json_build_object(
@@ -62,6 +65,7 @@ export async function readHouse(db: Db): Promise<House | null> {
     growing: growingOf(row.growing),
     howToAsk: row.how_to_ask,
     recipes: row.recipes,
+    notBefore: row.not_before,
     version: row.version,
   };
 }
@@ -109,4 +113,9 @@ export async function updateHouse(db: Db, house: HouseSettings & { version: numb
     .where('version', '=', house.version)
     .executeTakeFirst();
   return result.numUpdatedRows === 1n;
+}
+
+/** Keeps the day that was reached under the time zone before. */
+export async function keepDayReached(db: Db, day: Day): Promise<void> {
+  await db.updateTable('house').set({ not_before: day }).execute();
 }

@@ -1,3 +1,4 @@
+import type { Day } from '#core/kernel/kinds.ts';
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Growing } from '#core/house/growing.ts';
 import type { Prices } from '#core/house/prices.ts';
@@ -8,6 +9,7 @@ interface HouseTable {
   the_one: GeneratedAlways<boolean>;
   name: string;
   time_zone: string;
+  not_before: Day | null;
   last_frost: string;
   first_frost: string;
   lending_opens: string;

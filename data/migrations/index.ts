@@ -46,6 +46,7 @@ import * as swaps from './0044_swaps.ts';
 import * as doors from './0045_doors.ts';
 import * as sentBefore from './0046_sent_before.ts';
 import * as erasing from './0047_erasing.ts';
+import * as notBefore from './0048_not_before.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -96,4 +97,5 @@ export const migrations: Record<string, Migration> = {
   '0045_doors': doors,
   '0046_sent_before': sentBefore,
   '0047_erasing': erasing,
+  '0048_not_before': notBefore,
 };

@@ -1284,6 +1284,7 @@ CREATE TABLE public.house (
     crop_thresholds jsonb DEFAULT '{}'::jsonb NOT NULL,
     growing jsonb DEFAULT '{}'::jsonb NOT NULL,
     how_to_ask text,
+    not_before date,
     CONSTRAINT house_crop_thresholds_in_order CHECK ((NOT jsonb_path_exists(crop_thresholds, 'strict $.*?(!((@."lend" > 0 && @."lend" < @."full") && @."full" < 1))'::jsonpath))),
     CONSTRAINT house_currency_is_a_code CHECK ((currency ~ '^[A-Z]{3}$'::text)),
     CONSTRAINT house_first_frost_is_a_day CHECK ((first_frost ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$'::text)),
@@ -1301,6 +1302,8 @@ CREATE TABLE public.house (
     CONSTRAINT house_trays_not_negative CHECK ((trays >= 0)),
     CONSTRAINT house_units_are_known CHECK ((units = ANY (ARRAY['metric'::text, 'imperial'::text])))
 );
+
+COMMENT ON COLUMN public.house.not_before IS 'the day that was reached when the time zone was last changed: the house does not live through it twice';
 
 CREATE TABLE public.import (
     id uuid NOT NULL,
@@ -5252,6 +5255,8 @@ GRANT UPDATE(crop_thresholds) ON TABLE public.house TO kind_granary_app;
 GRANT UPDATE(growing) ON TABLE public.house TO kind_granary_app;
 
 GRANT UPDATE(how_to_ask) ON TABLE public.house TO kind_granary_app;
+
+GRANT UPDATE(not_before) ON TABLE public.house TO kind_granary_app;
 
 GRANT SELECT,INSERT,DELETE ON TABLE public.import TO kind_granary_app;
 

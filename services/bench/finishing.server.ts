@@ -1,7 +1,7 @@
 import { finishForm, abandonForm } from '#contracts/bench/bench.ts';
 import { ofBatch } from '#contracts/fields.ts';
 import type { NotDry } from '#core/bench/sealing.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import { tenfold } from '#core/kernel/tenfold.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import type { Amount } from '#core/units/parseAmount.ts';
@@ -48,7 +48,7 @@ export const finishBatch = command(
     if (against.length > 0 && finish.reason === null) refuse({ code: 'not dry', against });
     const lot = (await lockLot(tx, batch.code))!;
     const house = await readHouse(tx);
-    const today = dayInZone(now, house?.timeZone ?? 'UTC');
+    const today = todayOf(now, house ?? { timeZone: 'UTC', notBefore: null });
     if (finish.place && (await isDeadlyPlace(tx, lot.facts, finish.place, today))) refuse({ code: 'frost kills it' });
     const units = unitsOf(finish.amount, lot.unit, lot.seedsPerGram);
     const weighings = await readWeighings(tx, batch.id);

@@ -3,7 +3,7 @@ import { daysOf, inARow, planLoad, type LoadPlan, type Stretch } from '#core/ben
 import { methodsFor, ownHours, stepsFor, type Brought, type Method } from '#core/bench/methods.ts';
 import { hoursOf, type Step } from '#core/bench/steps.ts';
 import { addDays } from '#core/calendar/plainDate.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { dayInZone, todayOf } from '#core/calendar/dayInZone.ts';
 import { readRoomAir } from '#data/bench/air.ts';
 import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
 import { listExpected, listWaiting } from '#data/bench/toCome.ts';
@@ -23,7 +23,7 @@ const USUAL_CELSIUS = 20;
 
 /** The bench's load of the weeks to come: what is under way, what waits uncleaned, and what members are to bring back. */
 export async function readLoad(db: Db, house: House, now: Date, weeks: number): Promise<BenchLoad> {
-  const today = dayInZone(now, house.timeZone);
+  const today = todayOf(now, house);
   const [open, waiting, expected, air] = await Promise.all([
     listOpenBatches(db),
     listWaiting(db),

@@ -1,4 +1,4 @@
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import { may } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { changeImport, findImport, nextWaiting, readContents, takeSeat, tellProgress, type ImportRead } from '#data/exchange/imports.ts';
@@ -35,7 +35,7 @@ export async function workOnImports(db: Db, now: () => Date, readFile: ReadFile)
 
 async function workOn(db: Db, one: ImportRead, now: () => Date, readFile: ReadFile): Promise<void> {
   const house = (await readHouse(db))!;
-  const today = dayInZone(now(), house.timeZone);
+  const today = todayOf(now(), house);
   const rowsInAll = one.sheets.reduce((sum, { rows }) => sum + rows, 0);
   const steps = one.state === 'to undo' ? UNDO_STEPS : Math.max(1, rowsInAll);
   const tell = async (done: number) => {

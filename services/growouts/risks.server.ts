@@ -1,5 +1,5 @@
 import { halfLifeYears, keptMoist, seasonOf, type Crop } from '#core/almanac/crop.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import { addDays, daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import { affordedBy } from '#core/germination/proposeSize.ts';
 import { SURVIVAL } from '#core/germination/seedsToSow.ts';
@@ -312,7 +312,7 @@ export async function reckonNextRisks(db: Db, now: Date, most = CHUNK): Promise<
   return db.transaction().execute(async (tx) => {
     const house = await readHouse(tx);
     if (!house) return 0;
-    const today = dayInZone(now, house.timeZone);
+    const today = todayOf(now, house);
     const ids = await takeStaleRisks(tx, addDays(today, -DAYS_KEPT), most);
     if (ids.length > 0) await refreshRisks(tx, ids, today);
     return ids.length;

@@ -1,5 +1,5 @@
 import type { Crop } from '#core/almanac/crop.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import { addDays, nextOn, type IsoDate } from '#core/calendar/plainDate.ts';
 import type { Beta } from '#core/germination/betaPosterior.ts';
 import { BETWEEN_TEST_SPREAD } from '#core/germination/betaPosterior.ts';
@@ -222,7 +222,7 @@ export async function reckonNextOutlooks(db: Db, now: Date, most = CHUNK): Promi
   return db.transaction().execute(async (tx) => {
     const house = await readHouse(tx);
     if (!house) return 0;
-    const today = dayInZone(now, house.timeZone);
+    const today = todayOf(now, house);
     const ids = await takeStaleOutlooks(tx, addDays(today, -DAYS_KEPT), most);
     if (ids.length > 0) await reckonThese(tx, ids, house, today);
     return ids.length;

@@ -1,5 +1,5 @@
 import type { Crop } from '#core/almanac/crop.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
@@ -123,7 +123,7 @@ export async function judgeNext(db: Db, now: Date, most = CHUNK): Promise<number
     const ids = await takeStale(tx, most);
     if (ids.length === 0) return 0;
     const house = await readHouse(tx);
-    return judgeLots(tx, ids, dayInZone(now, house?.timeZone ?? 'UTC'));
+    return judgeLots(tx, ids, todayOf(now, house ?? { timeZone: 'UTC', notBefore: null }));
   });
 }
 

@@ -6,7 +6,7 @@ import type { PersonId } from '#core/kernel/kinds.ts';
 import { mayEdit } from '#core/people/may.ts';
 import type { Db } from '#data/database.ts';
 import { markRisksStale } from '#data/growouts/risks.ts';
-import { readHouse, updateHouse } from '#data/house/house.ts';
+import { keepDayReached, readHouse, updateHouse } from '#data/house/house.ts';
 import { closeAccount, findAccountOfPerson, grantAccount, lockAccountOfPerson, lockCoordinators } from '#data/people/accounts.ts';
 import { createPerson, findPerson, lockNewPeople, updatePerson } from '#data/people/people.ts';
 import { revokeSessions } from '#data/people/sessions.ts';
@@ -97,6 +97,7 @@ export const changeHouse = command(
   async ({ tx, today, refuse }: Inside<{ readonly code: 'changed meanwhile' }>, house) => {
     const before = await readHouse(tx);
     if (!(await updateHouse(tx, house))) refuse({ code: 'changed meanwhile' });
+    if (before && before.timeZone !== house.timeZone) await keepDayReached(tx, today);
     await refreshVerdicts(tx, today);
     await markRisksStale(tx);
     await layHoldsOfNewRules(tx, today, { rules: before?.rules ?? {} });

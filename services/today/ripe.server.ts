@@ -1,6 +1,6 @@
 import type { Clock } from '#core/bench/clock.ts';
 import { treatmentClock } from '#core/bench/treatments.ts';
-import { dayInZone } from '#core/calendar/dayInZone.ts';
+import { dayInZone, todayOf } from '#core/calendar/dayInZone.ts';
 import { listOpenBatches, type Batch } from '#data/bench/batches.ts';
 import { listAway } from '#data/bench/treatments.ts';
 import type { Day } from '#core/kernel/kinds.ts';
@@ -27,7 +27,7 @@ export interface Ripe {
 
 /** Batches that may go on, seed whose time in the freezer or jar is done, and containers that are warm. */
 export async function readRipe(db: Db, house: House, now: Date): Promise<Ripe> {
-  const today = dayInZone(now, house.timeZone);
+  const today = todayOf(now, house);
   const [batches, away] = await Promise.all([listOpenBatches(db), listAway(db)]);
   const clocked = batches.flatMap((batch) => {
     const clock = clockOfBatch(batch, now, house);

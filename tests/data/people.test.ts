@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { todayOf } from '#core/calendar/dayInZone.ts';
 import { readActs } from '#data/acts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
@@ -15,6 +16,21 @@ import { somebodyOf } from './signingIn.ts';
 let library: Library;
 beforeAll(async () => {
   library = await preparedLibrary();
+});
+
+describe('a time zone that is moved back by a day', () => {
+  test('does not make today’s work that of tomorrow: the day that was reached goes on until the new zone has caught up', async () => {
+    const early = new Date('2026-11-23T05:00:00Z');
+    const { version, ...before } = (await readHouse(library.db))!;
+    expect(todayOf(early, { timeZone: 'Pacific/Pago_Pago', notBefore: null })).toBe('2026-11-22');
+    const change = { ...before, key: randomUUID(), version, timeZone: 'Pacific/Pago_Pago' };
+    expect((await changeHouse(acting(library.db, library.coordinator, early), change)).ok).toBe(true);
+    const house = (await readHouse(library.db))!;
+    expect([todayOf(early, house), todayOf(new Date('2026-11-24T05:00:00Z'), house)]).toEqual([TODAY, TODAY]);
+    expect(todayOf(new Date('2026-11-25T05:00:00Z'), house)).toBe('2026-11-24');
+    const back = { ...before, key: randomUUID(), version: house.version };
+    expect((await changeHouse(acting(library.db, library.coordinator, early), back)).ok).toBe(true);
+  });
 });
 
 describe('people', () => {
