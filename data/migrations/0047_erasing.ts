@@ -98,7 +98,7 @@ create function naming(words text[]) returns text language sql immutable as $$
   select '(?<![[:alnum:]])(' || string_agg(regexp_replace(word, '([][(){}.*+?^$\\\\|-])', '\\\\\\1', 'g'), '|') || ')(?![[:alnum:]])' from unnest(words) as word
 $$;
 
-create function erase_words(words text[], instead text) returns void language plpgsql security definer set search_path from current as $$
+create function erase_words(words text[], instead text) returns void language plpgsql security definer as $$
 declare one record;
 begin
   if cardinality(words) = 0 then return; end if;
@@ -111,13 +111,18 @@ begin
   perform set_config('granary.erasing', 'no', true);
 end $$;
 
-create function reword(of_table text, of_column text, row_id bigint, said text) returns void language plpgsql security definer set search_path from current as $$
+create function reword(of_table text, of_column text, row_id bigint, said text) returns void language plpgsql security definer as $$
 begin
   perform from free_text where table_name = of_table and column_name = of_column and how = 'edit';
   if not found then raise exception 'no free text: %.%', of_table, of_column; end if;
   perform set_config('granary.erasing', 'yes', true);
   execute format('update %I set %I = $1 where id = $2', of_table, of_column) using said, row_id;
   perform set_config('granary.erasing', 'no', true);
+end $$;
+
+do $$ begin
+  execute format('alter function erase_words(text[], text) set search_path = %I, pg_temp', current_schema());
+  execute format('alter function reword(text, text, bigint, text) set search_path = %I, pg_temp', current_schema());
 end $$;
 `;
 

@@ -197,7 +197,7 @@ end $$;
 
 CREATE FUNCTION public.erase_words(words text[], instead text) RETURNS void
     LANGUAGE plpgsql SECURITY DEFINER
-    SET search_path TO '$user', 'public'
+    SET search_path TO 'public', 'pg_temp'
     AS $_$
 declare one record;
 begin
@@ -352,7 +352,7 @@ end $$;
 
 CREATE FUNCTION public.reword(of_table text, of_column text, row_id bigint, said text) RETURNS void
     LANGUAGE plpgsql SECURITY DEFINER
-    SET search_path TO '$user', 'public'
+    SET search_path TO 'public', 'pg_temp'
     AS $_$
 begin
   perform from free_text where table_name = of_table and column_name = of_column and how = 'edit';
