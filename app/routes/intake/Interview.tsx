@@ -60,6 +60,7 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
   // A form that was sent takes its answers along; one that is only left does not.
   const isSent = useSentKey() === formKey || waiting !== null;
   useAutosave(answers, saved, saver.submit, back, {
+    key: formKey,
     isFree: !keeping && !isSent,
     isStaying: !busy,
     afterMs: isCropNew ? SAVE_CROP_AFTER_MS : SAVE_AFTER_MS,
@@ -321,12 +322,13 @@ function useAutosave(
   saved: Saved,
   submit: ReturnType<typeof useFetcher>['submit'],
   back: Back | null,
-  { isFree, isStaying, afterMs }: { isFree: boolean; isStaying: boolean; afterMs: number },
+  { key, isFree, isStaying, afterMs }: { key: string; isFree: boolean; isStaying: boolean; afterMs: number },
 ): void {
   const sent = useRef(answers);
   const fields = () => ({
     ...answers,
     intent: 'save',
+    key,
     ...backFields(back),
     ...(saved.draft && { draft: saved.draft.id, version: String(saved.draft.version) }),
   });
