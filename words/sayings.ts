@@ -154,7 +154,10 @@ export const ACCESS_WORDS = {
 
 /** Somebody has guessed too often. @param seconds until they may try again */
 export const tooManyTriesWords = (seconds: number): string =>
-  `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again. Or use a device on which you have signed in before, or ask a coordinator for a link`;
+  `Too many attempts. Wait ${seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`}, then try again`;
+
+/** What whoever waits at the sign-in page may do instead; at a shared tablet there is nothing else. */
+export const OTHER_WAYS_IN = 'Or use a device on which you have signed in before, or ask a coordinator for a link';
 
 /** Why a helper cannot take out so much. */
 export const limitWords = (most: number): string =>

@@ -22,6 +22,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       what: doneWords(act.kind),
       about: act.subject,
       at: formatMoment(act.writtenAt.getTime(), now.getTime(), house.timeZone),
+      person: may(actor.role, 'work') ? (/^person (\d+)$/.exec(act.subject ?? '')?.[1] ?? null) : null,
       lot: code?.ok && may(actor.role, 'work') ? code.code : null,
     },
   };
@@ -32,13 +33,22 @@ export default function SentBefore({ loaderData: { done } }: Route.ComponentProp
     <div className="max-w-xl">
       <PageHead
         title="This form was sent before"
-        about="It has been changed since, so nothing was saved now: one form does one thing. What it did the first time still stands. To do more, start again from a fresh page."
+        about="It has been changed since, so nothing was saved now: one form does one thing. What it did the first time still stands. To do something else, open a new form."
       />
-      {done && <Facts rows={[['Done then', done.what], ...(done.about ? [['About', done.about] as const] : []), ['When', done.at]]} />}
+      {done && (
+        <Facts
+          rows={[['Done then', done.what], ...(done.about && !done.person ? [['About', done.about] as const] : []), ['When', done.at]]}
+        />
+      )}
       <div className="mt-6 flex flex-wrap gap-3">
         {done?.lot && (
           <ButtonLink to={`/lots/${done.lot}`} look="action">
             Show {done.lot}
+          </ButtonLink>
+        )}
+        {done?.person && (
+          <ButtonLink to={`/people/${done.person}`} look="action">
+            Show this person
           </ButtonLink>
         )}
         <ButtonLink to="/">Go to Today</ButtonLink>

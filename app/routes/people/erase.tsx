@@ -48,10 +48,10 @@ export default function Erase({ loaderData: { key, person, surely, written, name
       <PostForm form={form} formKey={key} className="space-y-6">
         {surely.length > 0 ? (
           <p>
-            Taken out of every text in any case: <b>{surely.join(', ')}</b>.
+            Removed from every text automatically: <b>{surely.join(', ')}</b>.
           </p>
         ) : (
-          <p>Their name alone does not say who is meant, so no text is changed but those that you change here.</p>
+          <p>Their name alone could mean someone else, so only the texts that you change here are changed.</p>
         )}
         {written.length > 0 && (
           <section aria-label="Texts that may name them" className="space-y-5">
@@ -73,8 +73,8 @@ export default function Erase({ loaderData: { key, person, surely, written, name
           </section>
         )}
         {names.length > 0 && (
-          <section aria-label="Names that hold theirs" className="space-y-2">
-            <h2>Names that hold theirs</h2>
+          <section aria-label="Things named after them" className="space-y-2">
+            <h2>Things named after them</h2>
             <p>These are not changed here. Rename them on their own page, if they should not remain.</p>
             <Facts rows={names.map(({ at, said }) => [whereOf(at), said] as const)} />
           </section>

@@ -9,7 +9,7 @@ import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
 import { localPath } from '#contracts/localPath.ts';
 import { signInForm } from '#contracts/people/people.ts';
-import { tooManyTriesWords } from '#words/sayings.ts';
+import { OTHER_WAYS_IN, tooManyTriesWords } from '#words/sayings.ts';
 import { signIn } from '#services/people/signIn.server.ts';
 import type { Route } from './+types/signIn.ts';
 
@@ -43,7 +43,9 @@ export async function action({ request, context }: Route.ActionArgs) {
   });
   if (done.ok) throw redirect(localPath(then), { headers: await signedInCookies(done.door) });
   const words =
-    done.problem.code === 'wait' ? tooManyTriesWords(done.problem.seconds) : 'E-mail or password is wrong. Check both and try again';
+    done.problem.code === 'wait'
+      ? `${tooManyTriesWords(done.problem.seconds)}. ${OTHER_WAYS_IN}`
+      : 'E-mail or password is wrong. Check both and try again';
   return notAccepted(submission.reply({ hideFields: ['password'], fieldErrors: { password: [words] } }));
 }
 
