@@ -22,6 +22,9 @@ export const rowVersion = z.coerce.number().int().min(0).max(MOST_VERSIONS);
 /** The newest row of a history that a form was shown; 0 where there was none. */
 export const shownRow = z.coerce.number().int().min(0).max(MOST_ROWS);
 
+/** A word for the record that a form was shown. */
+export const shownWord = z.string({ error: 'shown: missing' }).min(1, 'shown: missing').max(60, 'shown: missing');
+
 /** The code of a lot, as on its label. */
 export const lotCode = z.string().trim().min(1).max(60);
 

@@ -7,7 +7,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { findGarden } from '#data/people/gardens.ts';
 import type { Actor } from '#data/people/accounts.ts';
 import { acting } from '#services/command.server.ts';
-import { writeTerms } from '#services/growouts/growers.server.ts';
+import { termsShown, writeTerms } from '#services/growouts/growers.server.ts';
 import { agreeGrowOut, offerGrowOut, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { writePlot } from '#services/growouts/plots.server.ts';
 import { writeGarden } from '#services/people/gardens.server.ts';
@@ -54,7 +54,7 @@ async function settleGardens(db: Db, actor: Actor, today: Day): Promise<void> {
     const { id: gardenId } = written.answer;
     await writePlot(acts, { key: randomUUID(), gardenId, plot: null, ...plot, note: null, retired: false });
     const personId = (await findGarden(db, gardenId))?.personId ?? null;
-    if (terms && personId !== null) await writeTerms(acts, { key: randomUUID(), personId, ...terms });
+    if (terms && personId !== null) await writeTerms(acts, { key: randomUUID(), personId, shown: termsShown(undefined), ...terms });
   }
 }
 
@@ -91,6 +91,7 @@ export async function planGrowOuts(db: Db, actor: Actor, member: Actor, today: D
   await writeTerms(acting(db, actor, today), {
     key: randomUUID(),
     personId: member.personId,
+    shown: termsShown(undefined),
     skill: 'middling',
     mostLines: 2,
     squareMetres: 12,

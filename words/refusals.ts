@@ -4,6 +4,7 @@ import { PHOTO_TROUBLE } from './photos.ts';
 
 /** What each refusal of a form's contract says at its field, by its code. */
 const REFUSALS: Readonly<Record<string, string>> = {
+  'shown: missing': 'This page is out of date. Reload it and enter it again',
   'crop name: missing': 'Enter the crop’s everyday name',
   'species: missing': 'Enter the species, for example Salvia hispanica',
   'species: not two words': 'Enter two words, the first with a capital, for example Salvia hispanica',

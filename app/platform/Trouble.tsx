@@ -9,7 +9,8 @@ interface Near {
 
 /** What a page says when it cannot be shown: why, in plain words, and the way on. */
 export function Trouble({ status, about }: { status: number; about: unknown }) {
-  const { title, words } = WORDS[status] ?? WORDS[500]!;
+  const said = REFUSED_UNREAD.includes(status) ? saidBefore(about) : null;
+  const { title, words } = said ? { title: 'Nothing was saved', words: said } : (WORDS[status] ?? WORDS[500]!);
   const near = nearLots(about);
   return (
     <>
@@ -71,6 +72,16 @@ const WORDS: Record<number, { title: string; words: string }> = {
       'This is our fault, not yours. Nothing was saved. Try again; if it happens twice, tell the person who runs the server what you were doing and when.',
   },
 };
+
+/** The words of whoever turned the request away before it came to the application; a proxy's page of its own has none. */
+function saidBefore(about: unknown): string | null {
+  const text = typeof about === 'string' ? about.trim() : '';
+  return text === '' || text.startsWith('<') || text.length > MOST_WORDS ? null : text;
+}
+
+const MOST_WORDS = 500;
+/** Statuses with which a form is turned away before it is read. */
+const REFUSED_UNREAD = [403, 411, 413];
 
 function nearLots(about: unknown): Near[] {
   return typeof about === 'object' && about !== null && 'near' in about && Array.isArray(about.near) ? (about.near as Near[]) : [];

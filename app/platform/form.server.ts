@@ -6,6 +6,7 @@ import type { z } from 'zod';
 import { MOST_PHOTO_BYTES, TOO_LARGE } from '#contracts/photos.ts';
 import type { Command } from '#services/command.server.ts';
 import type { Outcome } from '#services/perform.server.ts';
+import type { OnRecord } from '#app/ui/TwoVersions.tsx';
 import { formOf, intentOf } from './incoming.server.ts';
 import { refusalWords } from '#words/refusals.ts';
 import type { SignedIn } from './visit.server.ts';
@@ -49,18 +50,22 @@ export interface Acted {
   readonly result: SubmissionResult | null;
   /** The key it was accepted under. */
   readonly spent?: string;
+  /** What it is about, as it is on record by the time the form was refused. */
+  readonly now?: OnRecord;
 }
 
 /**
  * The forms of a page that has several, each under its intent. `give` reads one by its command's input and gives the command; `act` is for a form
  * from which the command's input has yet to be made. Both put what stands in the way at its field.
  * @param trouble the words for a problem, by field; '' is the form itself
+ * @param onRecord what the form that was sent is about, read anew where it is refused
  */
 export function formActs<Problem, Intent extends string = string>(
   form: FormData,
   visit: SignedIn,
   intents: readonly Intent[],
   trouble: (problem: Problem, units: Units) => Record<string, string[]>,
+  onRecord?: (intent: Intent) => Promise<OnRecord | undefined>,
 ) {
   const intent = intentOf(form, intents);
   const refused = (result: SubmissionResult) => notAccepted<Acted>({ intent, result });
@@ -73,7 +78,11 @@ export function formActs<Problem, Intent extends string = string>(
     const submission = parseForm(form, schema);
     if (submission.status !== 'success') return refused(submission.reply());
     const done = await work(submission.value as z.output<Schema>);
-    if (!done.ok) return refused(submission.reply({ fieldErrors: trouble(done.problem, visit.house.units) }));
+    if (!done.ok) {
+      const now = await onRecord?.(intent);
+      const result = submission.reply({ fieldErrors: trouble(done.problem, visit.house.units) });
+      return notAccepted<Acted>({ intent, result, ...(now && { now }) });
+    }
     if (onward) throw redirect(onward(done.answer));
     const acted: Acted = { intent, result: null, spent: String(form.get('key')) };
     return acted;

@@ -31,7 +31,9 @@ export function InFahrenheit({ name, whole }: { name: string; whole: boolean }) 
 }
 
 /** What stands in a field for a number of degrees Celsius, typed or to start with; what is no number stands as it is. */
-export function typedDegrees(celsius: string | undefined, units: ReturnType<typeof useUnits>): string {
+export function typedDegrees(typed: string | undefined, units: ReturnType<typeof useUnits>): string {
+  // A form may name a field twice.
+  const celsius = String(typed ?? '');
   const degrees = Number(celsius);
-  return celsius === undefined || celsius.trim() === '' || !Number.isFinite(degrees) ? (celsius ?? '') : String(degreesIn(degrees, units));
+  return celsius.trim() === '' || !Number.isFinite(degrees) ? celsius : String(degreesIn(degrees, units));
 }

@@ -39,3 +39,28 @@ export function fieldsApart(fields: readonly Titled[], theirs: Readonly<Record<s
     return now === here ? [] : [[title, show(now), show(here)] as const];
   });
 }
+
+/** A record as its form would show it: its fields, and the word for what was shown. */
+export interface OnRecord {
+  readonly shown: string;
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+/** What a form was shown of its record, and the record as it was by the time the form was refused. */
+export interface Overtaken {
+  readonly shown: string;
+  readonly now: OnRecord | undefined;
+}
+
+/** Whether somebody else has changed the record since the form was shown. */
+export const isOvertaken = ({ shown, now }: Overtaken): boolean => now !== undefined && now.shown !== shown;
+
+/** Keeps in a form what it was shown; both versions, where somebody else has changed the record meanwhile. What is sent then knows of theirs. */
+export function Shown({ titled, typed, ...of }: Overtaken & { readonly titled: readonly Titled[]; readonly typed: unknown }) {
+  return (
+    <>
+      <input type="hidden" name="shown" value={of.now?.shown ?? of.shown} />
+      {of.now && isOvertaken(of) && <TwoVersions rows={fieldsApart(titled, of.now.fields, typed)} />}
+    </>
+  );
+}

@@ -32,6 +32,7 @@ await build({
     plan: 'bench/plan.ts',
     season: 'bench/season.ts',
     fill: 'bench/fill.ts',
+    soak: 'bench/soak.ts',
     growth: 'bench/growth.ts',
     imports: 'bench/imports.ts',
   },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, words } from '#contracts/fields.ts';
+import { actKey, shownWord, words } from '#contracts/fields.ts';
 
 /** A crop that the almanac does not have. */
 export const ownCropForm = z.object({
@@ -11,3 +11,6 @@ export const ownCropForm = z.object({
   breeding: z.enum(['selfing', 'mostly selfing', 'crossed by insects', 'crossed by wind'], { error: 'breeding: missing' }),
   lifeCycle: z.enum(['annual', 'biennial', 'perennial'], { error: 'life cycle: missing' }),
 });
+
+/** The same, put right. */
+export const correctCropForm = ownCropForm.extend({ shown: shownWord });

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { actKey, area, day, rowNumber, tick, words, maybeWords } from '#contracts/fields.ts';
+import { actKey, area, day, rowNumber, shownWord, tick, words, maybeWords } from '#contracts/fields.ts';
 import { SUNS, WATERS } from '#core/growout/plots.ts';
 
-/** A plot of a garden: new without a number. */
+/** A plot of a garden: new without a number, and without what was shown of it. */
 export const plotForm = z.object({
   key: actKey,
   plot: rowNumber.optional().transform((id) => id ?? null),
+  shown: shownWord.optional(),
   name: words(60, 'plot: no name'),
   squareMetres: area,
   sun: z.enum(SUNS, { error: 'choice: missing' }),

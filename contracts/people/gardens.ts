@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actKey, maybeWords, rowNumber, tick, words } from '#contracts/fields.ts';
+import { actKey, maybeWords, rowNumber, shownWord, tick, words } from '#contracts/fields.ts';
 
 /** Who may know where a garden is. */
 const placeFor = z
@@ -17,6 +17,6 @@ export const gardenForm = z.object({
 });
 
 /** What is changed of a garden that is known. */
-export const gardenPlaceForm = z.object({ key: actKey, place: maybeWords(120), forget: tick, placeFor });
+export const gardenPlaceForm = z.object({ key: actKey, shown: shownWord, place: maybeWords(120), forget: tick, placeFor });
 
 export const ofGarden = gardenPlaceForm.extend({ gardenId: rowNumber });

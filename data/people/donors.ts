@@ -50,11 +50,6 @@ export async function readKin(db: Db, lotId: LotId): Promise<{ id: number; paren
   return rows.map(({ id, parents }) => ({ id, parents: parents.map(Number) }));
 }
 
-/** Lets whoever else makes or ends this person's address wait until the transaction ends. */
-export async function lockDonor(db: Db, personId: PersonId): Promise<void> {
-  await db.selectFrom('person').select('id').where('id', '=', personId).forUpdate().execute();
-}
-
 export async function createDonorAddress(db: Db, address: { tokenHash: Buffer; personId: PersonId }): Promise<void> {
   await db.insertInto('donor_address').values({ token_hash: address.tokenHash, person_id: address.personId }).execute();
 }

@@ -81,6 +81,10 @@ export const findGarden = (db: Db, id: GardenId) =>
     .where('garden.id', '=', id)
     .executeTakeFirst();
 
+export async function lockGarden(db: Db, id: GardenId): Promise<void> {
+  await db.selectFrom('garden').select('id').where('id', '=', id).forUpdate().execute();
+}
+
 /** The garden where a person grew the newest lot, or any of theirs. */
 export async function findGardenOf(db: Db, personId: PersonId): Promise<{ id: number; name: string } | undefined> {
   return db

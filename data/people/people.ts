@@ -39,6 +39,11 @@ export async function createPerson(db: Db, person: PersonFields): Promise<number
   return (await db.insertInto('person').values(columnsOf(person)).returning('id').executeTakeFirstOrThrow()).id;
 }
 
+/** Lets whoever else writes what hangs on this person wait until the transaction ends. */
+export async function lockPerson(db: Db, personId: PersonId): Promise<void> {
+  await db.selectFrom('person').select('id').where('id', '=', personId).forUpdate().execute();
+}
+
 /** Changes a person if nobody else has since `version`; returns whether it did. */
 export async function updatePerson(db: Db, id: number, person: PersonFields, version: number): Promise<boolean> {
   const result = await db

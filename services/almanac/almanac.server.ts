@@ -1,4 +1,4 @@
-import { ownCropForm } from '#contracts/almanac/ownCrop.ts';
+import { correctCropForm, ownCropForm } from '#contracts/almanac/ownCrop.ts';
 import { bareForm, ofCrop } from '#contracts/fields.ts';
 import { overrideForm } from '#contracts/lots/seen.ts';
 import { contradictions, type Fault } from '#core/almanac/assembleCrop.ts';
@@ -26,10 +26,11 @@ import { updateSearchOfCrop } from '#data/lots/lots.ts';
 import { markOutlooksStale } from '#data/lots/outlooks.ts';
 import { markAllStale } from '#data/lots/promises.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { shownAs } from '#services/shownAs.server.ts';
 import { layHoldsOfNewRules } from '#services/lots/holds.server.ts';
 
 export type OwnCropProblem =
-  | { readonly code: 'no such crop' }
+  | { readonly code: 'no such crop' | 'changed meanwhile' }
   | { readonly code: 'in the almanac'; readonly id: string; readonly name: string }
   | { readonly code: 'contradiction'; readonly fault: Fault };
 
@@ -67,12 +68,17 @@ async function madeOf(
   return crop;
 }
 
-/** Puts right what was said of a crop of the library's own. Facts that the library has set since stay as they are; its lots are judged again. */
+/** What is said of a crop of the library's own, as a form was shown it. */
+export const ownCropShown = ({ name, species, family, breeding, lifeCycle }: Crop, likeId: string) =>
+  shownAs([name, species, family, likeId, breeding, lifeCycle]);
+
+/** Puts right what was said of a crop of the library's own, unless somebody else has since the form was shown. Facts that the library has set since stay as they are; its lots are judged again. */
 export const correctCrop = command(
   'crop put right',
-  { input: ofCrop(ownCropForm) },
-  async ({ tx, today, refuse }: Inside<OwnCropProblem>, { key: _key, cropId, like: likeId, ...said }) => {
+  { input: ofCrop(correctCropForm) },
+  async ({ tx, today, refuse }: Inside<OwnCropProblem>, { key: _key, cropId, like: likeId, shown, ...said }) => {
     const before = (await lockOwnCrop(tx, cropId)) ?? refuse({ code: 'no such crop' });
+    if (shown !== ownCropShown(before.facts, before.likeId)) refuse({ code: 'changed meanwhile' });
     const borrowed = await madeOf(tx, { ...said, id: cropId }, likeId, refuse);
     const set = [...new Set((await readOverrides(tx, cropId)).map(({ fact }) => fact as FactKey))].filter(
       (fact) => before.facts.told[fact]?.sure === 'ours',

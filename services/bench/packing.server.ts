@@ -42,24 +42,34 @@ export const packLot = command(
       container: PACKETS,
       packetUnits: each,
     });
-    let wanted = made.packets * each;
-    for (const { id, balance } of loose) {
-      const amount = Math.min(wanted, balance);
-      if (amount === 0) break;
+    const act = { actKey: pack.key, lotId: lot.id, happenedOn: today, personId: actor.personId };
+    const wanted = made.packets * each;
+    // Packets are filled out of one jar: what it lacks is poured into it first, else a packet would be begun from one and ended from another.
+    const [jar, ...others] = loose as [(typeof loose)[number], ...typeof loose];
+    let lacking = wanted - jar.balance;
+    for (const { id, balance } of others) {
+      const amount = Math.min(lacking, balance);
+      if (amount <= 0) break;
       await move(tx, {
-        actKey: pack.key,
-        lotId: lot.id,
-        kind: 'packed',
+        ...act,
+        kind: 'moved',
         from: { holding: id },
-        to: { holding: to },
+        to: { holding: jar.id },
         amount,
-        typed: `${made.packets} × ${pack.seeds} seeds`,
-        reason: null,
-        happenedOn: today,
-        personId: actor.personId,
+        typed: null,
+        reason: 'to be packed',
       });
-      wanted -= amount;
+      lacking -= amount;
     }
+    await move(tx, {
+      ...act,
+      kind: 'packed',
+      from: { holding: jar.id },
+      to: { holding: to },
+      amount: wanted,
+      typed: `${made.packets} × ${pack.seeds} seeds`,
+      reason: null,
+    });
     return { answer: { packets: made.packets }, subject: lot.code };
   },
 );

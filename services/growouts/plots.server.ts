@@ -3,28 +3,31 @@ import { findCrop } from '#core/almanac/findCrop.ts';
 import { listCropNames } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { bloomIsGone, createPlot, noteBloom, plotsOf, updatePlot } from '#data/growouts/places.ts';
-import { findGarden } from '#data/people/gardens.ts';
+import { findGarden, lockGarden } from '#data/people/gardens.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { shownAs } from '#services/shownAs.server.ts';
 import type { Refuse } from '#services/perform.server.ts';
 
 export type PlotProblem =
-  | { readonly code: 'no such garden' | 'no such plot' | 'no such crop' }
+  | { readonly code: 'no such garden' | 'no such plot' | 'no such crop' | 'changed meanwhile' }
   /** Another plot of the garden is called so. */
   | { readonly code: 'name taken' };
 
 const gardenOf = async (tx: Db, id: number, refuse: Refuse<PlotProblem>) =>
   (await findGarden(tx, id)) ?? refuse({ code: 'no such garden' });
 
-/** Writes a plot down, or what has changed of it. One that is used no more stays with what grew in it. */
+/** Writes a plot down, or what has changed of it, unless somebody else has since the form was shown. One that is used no more stays with what grew in it. */
 export const writePlot = command(
   'plot written',
   { input: inGarden(plotForm), broken: { plot_name_once_per_garden: { code: 'name taken' } } },
-  async ({ tx, refuse }: Inside<PlotProblem>, { key: _key, gardenId, plot, retired, ...fields }) => {
+  async ({ tx, refuse }: Inside<PlotProblem>, { key: _key, gardenId, plot, shown, retired, ...fields }) => {
+    if (plot !== null) await lockGarden(tx, gardenId);
     const garden = await gardenOf(tx, gardenId, refuse);
     const written = { ...fields, inUse: !retired };
     if (plot === null) await createPlot(tx, garden.id, written);
     else {
-      if (!(await plotsOf(tx, [garden.id])).some(({ id }) => id === plot)) refuse({ code: 'no such plot' });
+      const before = (await plotsOf(tx, [garden.id])).find(({ id }) => id === plot) ?? refuse({ code: 'no such plot' });
+      if (shown !== shownAs(before)) refuse({ code: 'changed meanwhile' });
       await updatePlot(tx, plot, written);
     }
     return { answer: null, subject: `${garden.name}: ${fields.name}` };

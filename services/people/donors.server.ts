@@ -2,8 +2,8 @@ import { bareForm, feedInput, ofPerson } from '#contracts/fields.ts';
 import type { PersonId } from '#core/kernel/kinds.ts';
 import { generationsSince } from '#core/lots/donorStory.ts';
 import type { Db } from '#data/database.ts';
-import { createDonorAddress, findDonorByAddress, listGifts, lockDonor, readKin, revokeDonorAddress } from '#data/people/donors.ts';
-import { findPerson } from '#data/people/people.ts';
+import { createDonorAddress, findDonorByAddress, listGifts, readKin, revokeDonorAddress } from '#data/people/donors.ts';
+import { findPerson, lockPerson } from '#data/people/people.ts';
 import { command, type Acting, type Inside } from '#services/command.server.ts';
 import { hashToken, newToken } from '#services/secrets.server.ts';
 
@@ -40,7 +40,7 @@ export const makeDonorAddress = command(
   'donor address made',
   { input: ofPerson(feedInput), madeAnew: ['hash'] },
   async ({ tx, now, refuse }: Inside<NoPerson>, { hash, personId }) => {
-    await lockDonor(tx, personId);
+    await lockPerson(tx, personId);
     const person = await findPerson(tx, personId);
     if (!person || person.erasedAt) refuse({ code: 'no such person' });
     await revokeDonorAddress(tx, personId, now);

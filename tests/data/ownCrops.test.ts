@@ -2,8 +2,8 @@ import { beforeAll, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { randomUUID } from 'node:crypto';
 import { readAlmanac } from '../../almanac/read.ts';
-import { loadAlmanac, readCrop, readGroups } from '#data/almanac/almanac.ts';
-import { addCrop, correctCrop, overrideFact, removeCrop } from '#services/almanac/almanac.server.ts';
+import { loadAlmanac, readCrop, readGroups, readLikenessOf } from '#data/almanac/almanac.ts';
+import { addCrop, correctCrop, overrideFact, ownCropShown, removeCrop } from '#services/almanac/almanac.server.ts';
 import { acting } from '#services/command.server.ts';
 import { intake, preparedLibrary, TODAY, type Library } from './database.ts';
 import { countStale } from '#data/lots/promises.ts';
@@ -67,10 +67,15 @@ test('what the almanac has under any of its names is not added again, and a like
   expect(await add({ name: 'Moonfruit', like: 'moonfruit' })).toMatchObject({ problem: { code: 'no such crop' } });
 });
 
-const correct = (cropId: string, change: Partial<Parameters<typeof correctCrop>[1]> = {}) =>
+const shownOf = async (cropId: string) => {
+  const [crop, like] = [await readCrop(library.db, cropId), await readLikenessOf(library.db, cropId)];
+  return crop && like ? ownCropShown(crop, like.id) : 'nothing';
+};
+const correct = async (cropId: string, change: Partial<Parameters<typeof correctCrop>[1]> = {}) =>
   correctCrop(acting(library.db, library.coordinator, TODAY), {
     key: randomUUID(),
     cropId,
+    shown: await shownOf(cropId),
     ...CHIA,
     ...change,
   });
@@ -108,6 +113,16 @@ test('corrected, it borrows anew, keeps the facts that the library has set, and 
     .executeTakeFirstOrThrow();
   expect(words).toBe(`${code} Signal Grey Grey chia Salvia hispanica`);
   expect(await countStale(library.db)).toBeGreaterThan(0);
+});
+
+test('of two who correct a crop at once, the second is told', async () => {
+  await add({ name: 'Fen mint', species: 'Salvia fenensis', like: 'basil' });
+  const shown = await shownOf('own-fen-mint');
+  expect((await correct('own-fen-mint', { name: 'Fen mint', species: 'Salvia lacustris', shown })).ok).toBe(true);
+  expect(await correct('own-fen-mint', { name: 'Fen mint', lifeCycle: 'biennial', shown })).toMatchObject({
+    problem: { code: 'changed meanwhile' },
+  });
+  expect((await readCrop(library.db, 'own-fen-mint'))!.species).toBe('Salvia lacustris');
 });
 
 test('a shipped crop is not corrected so, nor does one of our own take a name that is there', async () => {

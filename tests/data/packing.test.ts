@@ -9,6 +9,8 @@ import { packLot, unpackLot } from '#services/bench/packing.server.ts';
 import { acting } from '#services/command.server.ts';
 import { lendPackets } from '#services/desk/desk.server.ts';
 import { setHold } from '#services/lots/holdSeed.server.ts';
+import { moveSeed } from '#services/stock/moving.server.ts';
+import { undo } from '#services/undo.server.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 import { onTowels } from './onTowels.ts';
 
@@ -48,6 +50,29 @@ test('loose seed becomes packets, what is kept back stays loose, and nothing is 
   const { id, onHand } = await lot(code);
   expect(onHand).toBe(500);
   expect((await readLedger(library.db, id)).at(-1)).toMatchObject({ kind: 'packed', amount: 390, balance: 500 });
+  expect(await findDisagreements(library.db)).toEqual([]);
+});
+
+test('seed in two jars is packed without a packet that is begun from one and ended from the other, and unpacked by undoing it', async () => {
+  const code = await takeIn(library, { amount: '100 seeds' });
+  const { id } = await lot(code);
+  const [jar] = await findHoldings(library.db, id);
+  const helper = acting(library.db, library.helper, TODAY);
+  const parted = { key: randomUUID(), code, holding: jar!.id, part: '55 seeds', place: 'Shed', container: 'tin' as const };
+  expect((await moveSeed(helper, parted)).ok).toBe(true);
+  const key = randomUUID();
+  expect(await pack(code, { keepBack: 10, key })).toEqual({ ok: true, answer: { packets: 3 } });
+  expect((await holdings(code)).filter(([, balance]) => balance !== 0)).toEqual(
+    expect.arrayContaining([
+      ['packets', 90, 30, 'Drawer'],
+      ['tin', 10, null, 'Shed'],
+    ]),
+  );
+  expect((await undo(helper, { key: randomUUID(), act: key, reason: null })).ok).toBe(true);
+  expect((await holdings(code)).filter(([, balance]) => balance !== 0)).toEqual([
+    ['jar', 45, null, 'Shelf'],
+    ['tin', 55, null, 'Shed'],
+  ]);
   expect(await findDisagreements(library.db)).toEqual([]);
 });
 

@@ -11,8 +11,9 @@ import { agreeGrowOut, handOverSeed, placeGrowOut, proposeGrowOut } from '#servi
 import { workOut } from '#services/growouts/placing.server.ts';
 import { logSeason } from '#services/growouts/season.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
+import { shownAs } from '#services/shownAs.server.ts';
 import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
-import { moveGarden, writeGarden } from '#services/people/gardens.server.ts';
+import { moveGarden, placeShown, writeGarden } from '#services/people/gardens.server.ts';
 import { bloomsIn } from '#data/growouts/places.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
 
@@ -28,6 +29,7 @@ async function garden(name: string, place: string | null = null): Promise<number
   if (!done.ok) throw new Error(done.problem.code);
   return done.answer.id;
 }
+const plotShown = async (id: number) => shownAs((await plotsOf(library.db, null)).find((one) => one.id === id));
 const plot = async (gardenId: number, name: string, squareMetres = 10) => {
   const done = await writePlot(works(), {
     key: randomUUID(),
@@ -81,12 +83,25 @@ describe('gardens and plots', () => {
       expect(await place(text)).toMatchObject({ problem: { code: 'garden place', fault } });
   });
 
+  const shownOf = async (id: number) => placeShown((await findGarden(library.db, id))!);
+
   test('a place that is the coordinators’ own is changed by no helper', async () => {
     const id = await garden('Secret Test', '41.21, -34.01');
-    expect((await moveGarden(leads(), { key: randomUUID(), gardenId: id, place: null, forget: false, placeFor: 'coordinators' })).ok).toBe(
-      true,
-    );
-    expect(await moveGarden(works(), { key: randomUUID(), gardenId: id, place: null, forget: true, placeFor: null })).toMatchObject({
+    expect(
+      (
+        await moveGarden(leads(), {
+          key: randomUUID(),
+          gardenId: id,
+          shown: await shownOf(id),
+          place: null,
+          forget: false,
+          placeFor: 'coordinators',
+        })
+      ).ok,
+    ).toBe(true);
+    expect(
+      await moveGarden(works(), { key: randomUUID(), gardenId: id, shown: await shownOf(id), place: null, forget: true, placeFor: null }),
+    ).toMatchObject({
       problem: { code: 'no such garden' },
     });
     expect((await findGarden(library.db, id))!.latitude).toBe(41.21);
@@ -96,7 +111,10 @@ describe('gardens and plots', () => {
     ).toMatchObject({
       problem: { code: 'garden place', fault: 'kept' },
     });
-    expect((await moveGarden(leads(), { key: randomUUID(), gardenId: id, place: null, forget: true, placeFor: null })).ok).toBe(true);
+    expect(
+      (await moveGarden(leads(), { key: randomUUID(), gardenId: id, shown: await shownOf(id), place: null, forget: true, placeFor: null }))
+        .ok,
+    ).toBe(true);
     expect((await findGarden(library.db, id))!.latitude).toBeNull();
   });
 
@@ -116,9 +134,46 @@ describe('gardens and plots', () => {
       retired: false,
     } as const;
     expect(await writePlot(works(), again)).toMatchObject({ problem: { code: 'name taken' } });
-    expect((await writePlot(works(), { ...again, key: randomUUID(), plot: top })).ok).toBe(true);
+    expect((await writePlot(works(), { ...again, key: randomUUID(), plot: top, shown: await plotShown(top) })).ok).toBe(true);
     expect(await plotsOf(library.db, [id])).toMatchObject([{ id: top, squareMetres: 3, sun: 'shade' }]);
-    expect(await writePlot(works(), { ...again, key: randomUUID(), plot: 99_999 })).toMatchObject({ problem: { code: 'no such plot' } });
+    expect(await writePlot(works(), { ...again, key: randomUUID(), plot: 99_999, shown: 'nothing' })).toMatchObject({
+      problem: { code: 'no such plot' },
+    });
+  });
+
+  test('of two who change a plot or a place at once, the second is told, and nothing is lost', async () => {
+    const id = await garden('Twice Changed', '41.22, -34.02');
+    const top = await plot(id, 'Top bed');
+    const seen = await plotShown(top);
+    const change = (squareMetres: number, shown: string) =>
+      writePlot(works(), {
+        key: randomUUID(),
+        gardenId: id,
+        plot: top,
+        shown,
+        name: 'Top bed',
+        squareMetres,
+        sun: 'shade',
+        water: 'tap',
+        cages: 0,
+        note: null,
+        retired: false,
+      });
+    expect((await change(4, seen)).ok).toBe(true);
+    expect(await change(5, seen)).toMatchObject({ problem: { code: 'changed meanwhile' } });
+    expect(await plotsOf(library.db, [id])).toMatchObject([{ squareMetres: 4 }]);
+    expect((await change(5, await plotShown(top))).ok).toBe(true);
+    const where = placeShown((await findGarden(library.db, id))!);
+    const move = (place: string) =>
+      moveGarden(works(), { key: randomUUID(), gardenId: id, shown: where, place, forget: false, placeFor: null });
+    // Both at the very same time, too.
+    const both = await Promise.all([move('41.23, -34.02'), move('41.24, -34.02')]);
+    expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+    expect(both).toContainEqual({ ok: false, problem: { code: 'changed meanwhile' } });
+    // Writing it down once more is no way round that.
+    expect(
+      await writeGarden(works(), { key: randomUUID(), name: 'Twice Changed', person: null, place: '41.3, -34.0', placeFor: null }),
+    ).toMatchObject({ problem: { fault: 'placed already' } });
   });
 });
 

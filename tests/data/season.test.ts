@@ -24,7 +24,7 @@ import {
   placeGrowOut,
   proposeGrowOut,
 } from '#services/growouts/growOuts.server.ts';
-import { readConcerns, writeTerms } from '#services/growouts/growers.server.ts';
+import { readConcerns, termsShown, writeTerms } from '#services/growouts/growers.server.ts';
 import { logSeason, strikeEntry } from '#services/growouts/season.server.ts';
 import { readGoing } from '#services/growouts/watch.server.ts';
 import { startDraft } from '#services/intake/drafts.server.ts';
@@ -147,14 +147,27 @@ describe('what a grower agreed to', () => {
   test('is told where a grow-out goes beyond it, changed, and forgotten with the person', async () => {
     const { id, code } = await proposed('Too Many');
     const personId = await createPerson(library.db, { name: 'Wilf Erased', email: null, phone: null, note: null, isMember: true });
-    const terms = (mostLines: number | null) =>
-      writeTerms(leads(), { key: randomUUID(), personId, skill: 'hard', mostLines, squareMetres: null, mostHours: null, notGrown: null });
+    const terms = async (mostLines: number | null) =>
+      writeTerms(leads(), {
+        key: randomUUID(),
+        personId,
+        shown: termsShown(await findTerms(library.db, personId)),
+        skill: 'hard',
+        mostLines,
+        squareMetres: null,
+        mostHours: null,
+        notGrown: null,
+      });
     await agreeGrowOut(leads(), { key: randomUUID(), growOutId: id, grower: 'Wilf Erased' });
     const concerns = async () => readConcerns(library.db, personId, (await lot(code)).facts);
     expect(await concerns()).toEqual([]);
     expect((await terms(0)).ok).toBe(true);
     expect(await concerns()).toEqual([{ why: 'too many lines', most: 0, lines: 1 }]);
-    expect((await terms(1)).ok).toBe(true);
+    // Two at once: only one of them can have seen what is there.
+    const both = await Promise.all([terms(1), terms(1)]);
+    expect(both).toEqual(
+      expect.arrayContaining([expect.objectContaining({ ok: true }), { ok: false, problem: { code: 'changed meanwhile' } }]),
+    );
     expect(await concerns()).toEqual([]);
     expect((await erase(leads(), { key: randomUUID(), personId, texts: [] })).ok).toBe(true);
     expect(await findTerms(library.db, personId)).toBeUndefined();
@@ -162,6 +175,7 @@ describe('what a grower agreed to', () => {
       await writeTerms(leads(), {
         key: randomUUID(),
         personId,
+        shown: termsShown(undefined),
         skill: 'easy',
         mostLines: 1,
         squareMetres: null,

@@ -13,7 +13,7 @@ import { findLotByCode } from '#data/lots/lots.ts';
 import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import { acceptOffer, declineOffer, handOverSeed } from '#services/growouts/growOuts.server.ts';
-import { writeTerms } from '#services/growouts/growers.server.ts';
+import { termsShown, writeTerms } from '#services/growouts/growers.server.ts';
 import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
@@ -126,7 +126,7 @@ describe('what a plan hangs on', () => {
     const ada = before.growers.find(({ name }) => name === 'Ada Test')!;
     expect(ada.terms).toBeNull();
     const terms = { skill: 'hard', mostLines: 3, squareMetres: null, mostHours: 40, notGrown: 'kale' } as const;
-    answerOf(await writeTerms(works(), { key: randomUUID(), personId: ada.id!, ...terms }));
+    answerOf(await writeTerms(works(), { key: randomUUID(), personId: ada.id!, shown: termsShown(undefined), ...terms }));
     const alder = before.gardens.find(({ name }) => name === 'Alder Test')!.id;
     const bloom = { year: YEAR, crop: 'kale', what: 'neighbour’s kale', metres: 50, from: null, to: null };
     answerOf(await noteGardenBloom(works(), { key: randomUUID(), gardenId: alder, ...bloom }));

@@ -38,6 +38,30 @@ test('the interview says what is wrong beside each field and keeps what was type
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
 });
 
+test('what is typed and pressed right after a refusal is not lost, however slow the line is', async ({ page }) => {
+  await page.goto('/intake');
+  await answer(page, {
+    'How did you get it?': 'Donated',
+    Crop: 'Pea',
+    Variety: 'Slow Line',
+    'Who is bringing it?': 'unknown',
+    'How does the seed arrive?': 'Clean seed',
+    'How was it dried?': 'In air and shade',
+    'How much is there?': '300',
+  });
+  await restIsUnknown(page);
+  await expect(page.getByText('Saved as you go')).toBeVisible();
+  // Whatever the page would load anew comes late.
+  await page.route(/intake.*\.data/, async (route) => {
+    if (route.request().method() === 'GET') await new Promise((resolve) => setTimeout(resolve, 2_000));
+    await route.continue();
+  });
+  await page.getByRole('button', { name: BUTTON.takeIn }).click();
+  await expect(page.getByText('Add the unit: seeds, grams or ounces')).toBeVisible();
+  await page.getByLabel('How much is there?').fill('300 seeds');
+  await takeIn(page);
+});
+
 test('answers that cannot all be so are named where they can be corrected, and nothing is lost', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {

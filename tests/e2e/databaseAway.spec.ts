@@ -57,3 +57,13 @@ test('while the database is away a form waits with what was typed, and is sent o
   await server.stop();
   await line.down();
 });
+
+test('a form that is turned away before it is read says why, in the words of whoever turned it away', async ({ page }) => {
+  const words = 'This was sent from http://elsewhere.example, but this server knows itself by another name, so nothing was saved.';
+  await page.goto('/people/new?member=yes');
+  await page.getByLabel('Name', { exact: true }).fill('Turned Away');
+  await page.route(/people\/new\.data/, (route) => route.fulfill({ status: 403, contentType: 'text/plain', body: words }));
+  await page.getByRole('button', { name: BUTTON.addPerson }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Nothing was saved' })).toBeVisible();
+  await expect(page.getByText(words)).toBeVisible();
+});

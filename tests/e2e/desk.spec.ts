@@ -28,7 +28,7 @@ test('a member says once that a crop failed, is answered, and learns there that 
 
   await page.goto('/');
   await page.getByRole('link', { name: /Answer .* about Squash.* ‘Short Platform’/ }).click();
-  await expect(page.getByText('Slugs took them all')).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'Slugs took them all' })).toBeVisible();
   await page.getByRole('button', { name: BUTTON.sendAnswer }).click();
   await expect(page.getByLabel('Your answer')).toHaveAttribute('aria-invalid', 'true');
   await page.getByLabel('Your answer').fill('Thank you for telling us. Come for another packet in April');

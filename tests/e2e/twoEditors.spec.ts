@@ -73,3 +73,62 @@ test('of two who change a passport, a line, a fact, a figure or a rule at once, 
     both: ['By the signal box', 'From the lamp room'],
   });
 });
+
+test('the same of an agreement with a grower, a garden’s location, a plot and a crop of the library’s own', async ({
+  page,
+  context,
+  story,
+}) => {
+  const pages = [page, await context.newPage()] as const;
+  const grower = await story.addMember('Twice Agreed');
+  await bothChange(pages, `/people/${grower}/grower`, {
+    save: 'Save agreement',
+    saved: (on) => on.getByText('Agreement saved'),
+    change: (on, turn) => on.getByLabel('Will not grow (optional)').fill(['squash', 'onions'][turn]!),
+    both: ['squash', 'onions'],
+  });
+  await page.goto('/gardens');
+  await page.getByLabel('Name', { exact: true }).fill('Twice Placed');
+  await page.getByLabel('Where is it? (optional)').fill('41.21, -34.02');
+  await page.getByRole('button', { name: 'Add garden' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Twice Placed' })).toBeVisible();
+  await page.getByText('Add a plot', { exact: true }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Top bed');
+  await page.getByLabel('Area, m²').fill('10');
+  await page.getByRole('button', { name: 'Add plot' }).click();
+  await expect(page.getByText('10 m²')).toBeVisible();
+  const garden = new URL(page.url()).pathname;
+  await bothChange(pages, garden, {
+    save: 'Save plot',
+    saved: (on) => on.getByText(/: 1[12] m²/),
+    change: async (on, turn) => {
+      await on.getByText('Change Top bed', { exact: true }).click();
+      await on.getByLabel('Area, m²').first().fill(['11', '12'][turn]!);
+    },
+    both: ['11', '12'],
+  });
+  await bothChange(pages, garden, {
+    save: 'Save location',
+    saved: (on) => on.locator('dd').filter({ hasText: /^41\.2[34], / }),
+    change: async (on, turn) => {
+      await on.getByText('Change location', { exact: true }).click();
+      await on.getByLabel('Where is it?').fill(['41.23, -34.02', '41.24, -34.02'][turn]!);
+    },
+    both: ['41.23', '41.24'],
+  });
+  await page.goto('/almanac/new');
+  await page.getByLabel('What is it called?').fill('Fen mint');
+  await page.getByLabel('Species').fill('Salvia fenensis');
+  await page.getByLabel('Family').fill('Lamiaceae');
+  await page.getByLabel('Which crop is most similar?').selectOption({ label: 'Basil (Lamiaceae)' });
+  await page.getByLabel('By insects').check();
+  await page.getByLabel('One season').check();
+  await page.getByRole('button', { name: 'Add crop' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Fen mint' })).toBeVisible();
+  await bothChange(pages, '/almanac/own-fen-mint/own', {
+    save: BUTTON.save,
+    saved: (on) => on.getByRole('heading', { level: 1, name: 'Fen mint' }),
+    change: (on, turn) => on.getByLabel(['Two seasons', 'Several years'][turn]!).check(),
+    both: ['Two seasons', 'Several years'],
+  });
+});

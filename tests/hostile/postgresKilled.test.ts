@@ -3,10 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { sql } from 'kysely';
 import { openDatabase } from '#data/database.ts';
+import { amissWith, deedsOn, readGround, underLoad, type Deed } from '../support/deeds.ts';
+import { now } from '../support/library.ts';
 import { audit } from './audit.ts';
-import { deedsOn, drawnFrom, hostileLibrary, send, timesOnRecord, type Deed, type HostileLibrary } from './hostileLibrary.ts';
+import { drawnFrom, hostileLibrary, type HostileLibrary } from './hostileLibrary.ts';
 
 // Only bin/hostile has a PostgreSQL that may be killed: that of bin/test writes nothing to the disk in time, to be fast.
 const { PG_DATA, PG_BIN, PG_PORT, HOSTILE } = process.env;
@@ -32,11 +33,7 @@ let deed: () => Deed;
 const chance = drawnFrom(99);
 beforeAll(async () => {
   library = await hostileLibrary();
-  const { rows } = await sql<{ code: string }>`select code from lot where unit = 'seed' and on_hand > 300 order by id limit 4`.execute(
-    library.owner,
-  );
-  const member = (await sql<{ id: number }>`select min(id) as id from person where is_member`.execute(library.owner)).rows[0]!.id;
-  deed = deedsOn({ codes: rows.map(({ code }) => code), member }, chance);
+  deed = deedsOn(await readGround(library.owner, now(), 4), chance);
 });
 afterAll(() => library.stop());
 
@@ -45,33 +42,15 @@ whereItMayBeKilled(
   async () => {
     const { url } = library.server();
     for (let round = 0; round < 10; round += 1) {
-      const sent: { deed: Deed; status: number | null }[] = [];
-      let isOver = false;
-      const lane = async () => {
-        while (!isOver) {
-          const one = deed();
-          sent.push({ deed: one, status: await send(url, one) });
-        }
-      };
-      const lanes = Array.from({ length: 4 }, lane);
-      await wait(300 + chance() * 700);
-      process.kill(Number(readFileSync(join(PG_DATA!, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
-      await wait(300);
-      isOver = true;
-      await Promise.all(lanes);
+      const sent = await underLoad(url, deed, async () => {
+        await wait(300 + chance() * 700);
+        process.kill(Number(readFileSync(join(PG_DATA!, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+        await wait(300);
+      });
       startAgain();
       for (let tries = 0; tries < 60 && (await fetch(`${url}/health`)).status !== 200; tries += 1) await wait(500);
       const owner = openDatabase({ url: library.database.ownerUrl, most: 1 });
-      const promised = sent.filter(({ status, deed: { path } }) => (status === 302 || status === 200) && !path.startsWith('/intake'));
-      expect(
-        (
-          await timesOnRecord(
-            owner,
-            promised.map((one) => one.deed),
-          )
-        ).filter((times) => times !== 1),
-      ).toEqual([]);
-      for (const one of sent.filter(({ status }) => status === null || status >= 500)) expect(await send(url, one.deed)).toBeLessThan(500);
+      expect(await amissWith(owner, url, sent)).toEqual([]);
       expect(await audit(owner)).toEqual([]);
       await owner.destroy();
       expect(library.server().process.exitCode).toBeNull();

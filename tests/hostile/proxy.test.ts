@@ -4,11 +4,12 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { sql } from 'kysely';
 import { ended, freePort, ROOT } from '../support/server.ts';
 import { sessionOf } from '../support/session.ts';
+import { amissWith, deedsOn, readGround, underLoad } from '../support/deeds.ts';
+import { now } from '../support/library.ts';
 import { audit } from './audit.ts';
-import { deedsOn, drawnFrom, hostileLibrary, send, timesOnRecord, type Deed, type HostileLibrary } from './hostileLibrary.ts';
+import { drawnFrom, hostileLibrary, type HostileLibrary } from './hostileLibrary.ts';
 
 const NGINX = ['/usr/sbin/nginx', '/usr/bin/nginx'].find(existsSync);
 const whereThereIsNginx = NGINX ? test : test.skip;
@@ -49,43 +50,26 @@ afterAll(async () => {
 });
 
 whereThereIsNginx('two servers behind a proxy: one is ended under load, nothing is lost and nobody is signed out', async () => {
-  const { rows } = await sql<{ code: string }>`select code from lot where on_hand > 300 and unit = 'seed' order by id limit 3`.execute(
-    library.owner,
-  );
-  const member = (await sql<{ id: number }>`select min(id) as id from person where is_member`.execute(library.owner)).rows[0]!.id;
-  const deed = deedsOn({ codes: rows.map(({ code }) => code), member }, drawnFrom(5));
-  const sent: { deed: Deed; status: number | null }[] = [];
+  const deed = deedsOn(await readGround(library.owner, now(), 3), drawnFrom(5));
   const pages: number[] = [];
   let isOver = false;
-  const writes = async () => {
-    while (!isOver) {
-      const one = deed();
-      sent.push({ deed: one, status: await send(url, one) });
-    }
-  };
   const reads = async () => {
     while (!isOver) pages.push((await sessionOf({ url }, 'helper').get('/shelves')).status);
   };
-  const lanes = [writes(), writes(), writes(), reads()];
-  await wait(1500);
-  library.server().process.kill('SIGTERM');
-  await ended(library.server().process);
-  await wait(1500);
+  const reading = reads();
+  const sent = await underLoad(url, deed, async () => {
+    await wait(1500);
+    library.server().process.kill('SIGTERM');
+    await ended(library.server().process);
+    await wait(1500);
+  });
   isOver = true;
-  await Promise.all(lanes);
+  await reading;
   // Not one answer was lost on the way, and the session of one server is that of the other.
   expect(sent.filter(({ status }) => status === null || status >= 500)).toEqual([]);
   expect(new Set(pages)).toEqual(new Set([200]));
   expect(sent.length).toBeGreaterThan(10);
-  const done = sent.filter(({ status, deed: { path } }) => (status === 200 || status === 302) && !path.startsWith('/intake'));
-  expect(
-    (
-      await timesOnRecord(
-        library.owner,
-        done.map((one) => one.deed),
-      )
-    ).filter((times) => times !== 1),
-  ).toEqual([]);
+  expect(await amissWith(library.owner, url, sent)).toEqual([]);
   expect(await audit(library.owner)).toEqual([]);
 });
 

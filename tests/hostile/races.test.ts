@@ -4,11 +4,12 @@ import { sql } from 'kysely';
 import { readCrop } from '#data/almanac/almanac.ts';
 import { openDatabase } from '#data/database.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
-import { startSampleLibrary, type SampleLibrary } from '../support/library.ts';
+import { now, startSampleLibrary, type SampleLibrary } from '../support/library.ts';
 import { inParallel } from '../support/session.ts';
 import { storiesIn } from '../support/stories.ts';
+import { deedsOn, readGround, send, type Deed } from '../support/deeds.ts';
 import { audit } from './audit.ts';
-import { deedsOn, drawnFrom, send, upTo, type Deed } from './hostileLibrary.ts';
+import { drawnFrom, upTo } from './hostileLibrary.ts';
 
 let library: SampleLibrary;
 let member: number;
@@ -42,8 +43,7 @@ test.each([2, 8])('%i at once for the last packet: one gets it, again and again'
 });
 
 test('the same form, sent by eight at once, has one effect', async () => {
-  const codes = [await withPackets(20), await withPackets(20)];
-  const deed = deedsOn({ codes, member }, drawnFrom(11));
+  const deed = deedsOn(await readGround(library.db, now(), 2), drawnFrom(11));
   for (let round = 0; round < upTo(12, 200); round += 1) {
     const one = deed();
     const answers = await Promise.all(Array.from({ length: 8 }, () => send(library.url, one)));
@@ -59,8 +59,7 @@ test('the same form, sent by eight at once, has one effect', async () => {
 });
 
 test('mixed acts on the same few lots leave a ledger that adds up, and no error of the server', async () => {
-  const codes = await Promise.all(Array.from({ length: 3 }, () => withPackets(10)));
-  const deed = deedsOn({ codes, member }, drawnFrom(7));
+  const deed = deedsOn(await readGround(library.db, now(), 3), drawnFrom(7));
   const deeds = Array.from({ length: upTo(80, 1000) }, deed);
   const answers = await inParallel(deeds, (one) => send(library.url, one), 8);
   expect(answers.filter((status) => status === null || status >= 500)).toEqual([]);

@@ -1,10 +1,13 @@
 import type { OwnCropProblem } from '#services/almanac/almanac.server.ts';
 import { FACT_TITLES } from '#words/almanac.ts';
+import { EVERYBODYS_PROBLEMS } from '#words/sayings.ts';
 import { refusalWords } from '#words/refusals.ts';
 
 /** What stands in the way of a crop of the library's own, at its field. */
 export function ownCropTrouble(problem: OwnCropProblem): Record<string, string[]> {
   switch (problem.code) {
+    case 'changed meanwhile':
+      return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
     case 'no such crop':
       return { like: ['Choose a crop from the list'] };
     case 'in the almanac':

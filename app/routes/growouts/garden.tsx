@@ -6,6 +6,7 @@ import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { DateField, PostForm, SelectField, TextField, TickField } from '#app/ui/fields.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
+import { isOvertaken, Shown, type OnRecord, type Overtaken, type Titled } from '#app/ui/TwoVersions.tsx';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { useUnits } from '#app/ui/units.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -21,8 +22,9 @@ import { listCropNames } from '#data/almanac/almanac.ts';
 import { openGrowOuts } from '#data/growouts/growOuts.ts';
 import { bloomsIn, plotsOf, type Plot } from '#data/growouts/places.ts';
 import { findGarden, findGardensNear } from '#data/people/gardens.ts';
+import { shownAs } from '#services/shownAs.server.ts';
 import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
-import { moveGarden } from '#services/people/gardens.server.ts';
+import { moveGarden, placeShown } from '#services/people/gardens.server.ts';
 import { SUN_WORDS, WATER_WORDS } from '#words/gardens.ts';
 import { GROW_OUT_STATE_WORDS } from '#words/growouts.ts';
 import type { Route } from './+types/garden.ts';
@@ -59,8 +61,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     knowsPlace,
     placeFor,
     place: knowsPlace && latitude !== null ? `${latitude}, ${longitude}` : null,
+    shown: placeShown(garden),
     near: near.slice(0, MOST_NEAR).map((one) => ({ id: one.id, name: one.name, metres: one.metres })),
-    plots,
+    plots: plots.map((plot) => ({ ...plot, shown: shownAs(plot) })),
     growOuts: growOuts
       .filter(({ gardenId }) => gardenId === id)
       .map((one) => ({
@@ -77,10 +80,35 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   };
 }
 
+/** A plot as the fields of its form have it. */
+const plotFields = (plot: Plot) => ({
+  name: plot.name,
+  squareMetres: String(plot.squareMetres),
+  sun: plot.sun,
+  water: plot.water,
+  cages: String(plot.cages),
+  note: plot.note ?? '',
+  retired: plot.inUse ? '' : 'on',
+});
+
+/** What a form of a garden is about, as it is on record now. */
+async function onRecord(intent: string, gardenId: number, plotId: number): Promise<OnRecord | undefined> {
+  if (intent === 'place') {
+    const garden = await findGarden(db, gardenId);
+    const place = garden && garden.latitude !== null ? `${garden.latitude}, ${garden.longitude}` : '';
+    return garden && { shown: placeShown(garden), fields: { place, placeFor: garden.placeFor } };
+  }
+  const plot = intent === 'plot' ? (await plotsOf(db, [gardenId])).find(({ id }) => id === plotId) : undefined;
+  return plot && { shown: shownAs(plot), fields: plotFields(plot) };
+}
+
 export async function action({ request, params, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
-  const { intent, give } = formActs(await formOf(request), visit, ['place', 'plot', 'bloom', 'gone'], gardenTrouble);
+  const form = await formOf(request);
   const of = { gardenId: Number(params.id) };
+  const { intent, give } = formActs(form, visit, ['place', 'plot', 'bloom', 'gone'], gardenTrouble, (sent) =>
+    onRecord(sent, of.gardenId, Number(form.get('plot'))),
+  );
   switch (intent) {
     case 'place':
       return give(moveGarden, of);
@@ -94,10 +122,11 @@ export async function action({ request, params, context }: Route.ActionArgs) {
 }
 
 export default function Garden({ loaderData, actionData }: Route.ComponentProps) {
-  const { id, name, person, leads, knowsPlace, placeFor, place, near, plots, growOuts, year, blooms, crops } = loaderData;
+  const { id, name, person, leads, knowsPlace, placeFor, place, shown, near, plots, growOuts, year, blooms, crops } = loaderData;
   const units = useUnits();
   const keys = useFormKeys(loaderData.keys, actionData?.spent, `${id} ${plots.length} ${blooms.length} ${place}`);
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
+  const nowOf = (intent: string) => (actionData?.intent === intent ? actionData.now : undefined);
   return (
     <div className="max-w-3xl">
       <PageHead
@@ -123,6 +152,7 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
           leads={leads}
           placeFor={placeFor}
           isPlaced={place !== null}
+          of={{ shown, now: nowOf('place') }}
         />
       )}
       <h2 className="mt-10 mb-2">Plots</h2>
@@ -134,7 +164,7 @@ export default function Garden({ loaderData, actionData }: Route.ComponentProps)
             {plot.cages > 0 && `, ${plot.cages} ${plot.cages === 1 ? 'cage' : 'cages'}`}
             {!plot.inUse && ', not in use'}
             {plot.note && <span className="block text-small text-soft">{plot.note}</span>}
-            <PlotForm key={`${plot.id} ${keys.plot}`} formKey={keys.plot} result={resultOf('plot')} plot={plot} />
+            <PlotForm key={`${plot.id} ${keys.plot}`} formKey={keys.plot} result={resultOf('plot')} plot={plot} now={nowOf('plot')} />
           </li>
         ))}
       </ul>
@@ -185,57 +215,73 @@ interface Given {
   readonly result: Parameters<typeof usePostForm>[0]['result'];
 }
 
-function PlaceForm({ formKey, result, leads, placeFor, isPlaced }: Given & { leads: boolean; placeFor: string; isPlaced: boolean }) {
+const WHO_KNOWS = [
+  { value: 'workers', label: 'Everyone who works here' },
+  { value: 'coordinators', label: 'Coordinators only' },
+];
+
+const PLACE_TITLES: readonly Titled[] = [
+  ['place', 'Location'],
+  ['placeFor', 'Who can see the location', (who) => WHO_KNOWS.find(({ value }) => value === who)?.label ?? 'unchanged'],
+];
+
+const PLOT_TITLES: readonly Titled[] = [
+  ['name', 'Name'],
+  ['squareMetres', 'Area, m²'],
+  ['sun', 'Sun', (sun) => SUN_WORDS[sun as keyof typeof SUN_WORDS] ?? sun],
+  ['water', 'Water', (water) => WATER_WORDS[water as keyof typeof WATER_WORDS] ?? water],
+  ['cages', 'Cages'],
+  ['note', 'Note'],
+  ['retired', 'No longer in use', (ticked) => (ticked ? 'yes' : 'no')],
+];
+
+interface PlaceFormProps extends Given {
+  readonly leads: boolean;
+  readonly placeFor: string;
+  readonly isPlaced: boolean;
+  readonly of: Overtaken;
+}
+
+function PlaceForm({ formKey, result, leads, placeFor, isPlaced, of }: PlaceFormProps) {
   const units = useUnits();
   const [form, fields] = usePostForm<typeof gardenPlaceForm>({ id: `place-${formKey}`, result, start: { placeFor } });
   return (
-    <details {...(fields.place.errors && { open: true })}>
+    <details {...(result?.status === 'error' && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">Change location</summary>
       <PostForm form={form} formKey={formKey} intent="place" className="mt-3">
+        <Shown {...of} titled={PLACE_TITLES} typed={result?.initialValue} />
         <TextField
           field={fields.place}
           label="Where is it?"
           hint={`Coordinates such as 41.21, -34.04, or a distance such as ${formatMetres(300, units)} to Alder Row`}
         />
         {isPlaced && <TickField field={fields.forget} label="Remove location" />}
-        {leads && (
-          <SelectField
-            field={fields.placeFor}
-            label="Who can see the location?"
-            options={[
-              { value: 'workers', label: 'Everyone who works here' },
-              { value: 'coordinators', label: 'Coordinators only' },
-            ]}
-          />
-        )}
-        <Button type="submit">Save location</Button>
+        {leads && <SelectField field={fields.placeFor} label="Who can see the location?" options={WHO_KNOWS} />}
+        <Button type="submit">{isOvertaken(of) ? 'Keep my version' : 'Save location'}</Button>
       </PostForm>
     </details>
   );
 }
 
-function PlotForm({ formKey, result, plot }: Given & { plot: Plot | null }) {
+interface PlotFormProps extends Given {
+  readonly plot: (Plot & { readonly shown: string }) | null;
+  readonly now?: OnRecord | undefined;
+}
+
+function PlotForm({ formKey, result, plot, now }: PlotFormProps) {
   const mine = result?.initialValue?.['plot'] === (plot ? String(plot.id) : undefined) ? result : null;
   const [form, fields] = usePostForm<typeof plotForm>({
     id: `plot-${plot?.id ?? 'new'}-${formKey}`,
     result: mine,
-    start: plot
-      ? {
-          name: plot.name,
-          squareMetres: String(plot.squareMetres),
-          sun: plot.sun,
-          water: plot.water,
-          cages: String(plot.cages),
-          note: plot.note ?? '',
-          retired: plot.inUse ? '' : 'on',
-        }
-      : { sun: 'full sun', water: 'tap', cages: '0' },
+    start: plot ? plotFields(plot) : { sun: 'full sun', water: 'tap', cages: '0' },
   });
+  const of = plot && { shown: plot.shown, now: mine ? now : undefined };
   return (
     <details {...(mine?.status === 'error' && { open: true })}>
       <summary className="link inline-flex min-h-11 items-center">{plot ? `Change ${plot.name}` : 'Add a plot'}</summary>
       <PostForm form={form} formKey={formKey} intent="plot" className="mt-3">
         {plot && <input type="hidden" name="plot" value={plot.id} />}
+        {of && <Shown {...of} titled={PLOT_TITLES} typed={mine?.initialValue} />}
         <div className="grid gap-5 sm:grid-cols-2">
           <TextField field={fields.name} label="Name" hint="For example Top bed" />
           <TextField field={fields.squareMetres} label="Area, m²" inputMode="decimal" />
@@ -245,7 +291,7 @@ function PlotForm({ formKey, result, plot }: Given & { plot: Plot | null }) {
           <TextField field={fields.note} label="Note (optional)" hint="For example: heavy clay, shaded after four o’clock" />
         </div>
         {plot && <TickField field={fields.retired} label="No longer in use" />}
-        <Button type="submit">{plot ? 'Save plot' : 'Add plot'}</Button>
+        <Button type="submit">{of ? (isOvertaken(of) ? 'Keep my version' : 'Save plot') : 'Add plot'}</Button>
       </PostForm>
     </details>
   );

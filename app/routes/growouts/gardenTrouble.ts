@@ -1,4 +1,4 @@
-import { nobodyWords } from '#words/sayings.ts';
+import { EVERYBODYS_PROBLEMS, nobodyWords } from '#words/sayings.ts';
 import type { PlotProblem } from '#services/growouts/plots.server.ts';
 import type { GardenProblem } from '#services/people/gardens.server.ts';
 import { PLACE_FAULTS } from '#words/gardens.ts';
@@ -12,6 +12,8 @@ export function gardenTrouble(problem: GardenProblem | PlotProblem): Record<stri
       return { '': ['This garden does not exist, or only coordinators can see where it is'] };
     case 'nobody of that name':
       return { person: [nobodyWords(problem.near, 'Add the person first')] };
+    case 'changed meanwhile':
+      return { '': [EVERYBODYS_PROBLEMS['changed meanwhile']] };
     case 'no such plot':
       return { '': ['This plot no longer exists. Reload the page'] };
     case 'no such crop':

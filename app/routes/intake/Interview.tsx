@@ -117,7 +117,8 @@ export function Interview({ rules, crops, places, gardens, loan, back, asks, fau
         ...backFields(back),
         ...(saved.draft && { draft: saved.draft.id, version: String(saved.draft.version) }),
       },
-      { method: 'post', action: saved.draft ? `/intake/${saved.draft.id}` : undefined },
+      // To the address it stands at, also once it is a draft: a refusal must not load the page anew under what is typed meanwhile.
+      { method: 'post' },
     );
   }, [waiting, keeping, busy, answers, formKey, back, saved.draft, submit]);
   const open = crop ? questions.filter((question) => !answers[question] && mayBeUnknown(question)) : [];
