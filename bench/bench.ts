@@ -14,7 +14,7 @@ import { readSteps } from '#data/bench/steps.ts';
 import { listExpected, listWaiting } from '#data/bench/toCome.ts';
 import { readWeighings } from '#data/bench/weighings.ts';
 import { openDatabase, type Db } from '#data/database.ts';
-import { listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
+import { countLateLoans, listOpenLoans, loansOfMember } from '#data/desk/loans.ts';
 import { growOutsInGardens, listGrowOuts, openGrowOuts } from '#data/growouts/growOuts.ts';
 import { readLogs } from '#data/growouts/log.ts';
 import { readWhatLinesHangBy } from '#data/growouts/needs.ts';
@@ -193,7 +193,7 @@ async function choosePages(db: Db): Promise<Page[]> {
       groups: [
         [
           (on) => listPeople(on, { search: '', sort: 'loans', membersOnly: true, limit: 40, offset: 0, today }),
-          (on) => listOpenLoans(on, { search: '', only: 'late', today, limit: 1, offset: 0 }),
+          (on) => countLateLoans(on, today),
         ],
       ],
     },

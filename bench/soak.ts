@@ -10,7 +10,7 @@ import type { Visitor } from '../tests/support/places.ts';
 import { dataAddress } from '../tests/support/session.ts';
 
 const MINUTES = Number(process.env['MINUTES'] ?? 60);
-const PER_SECOND = 20;
+const PER_SECOND = Number(process.env['PER_SECOND'] ?? 20);
 /** Of all requests, so many write. */
 const WRITING = 0.15;
 /** What an hour may show: milliseconds within which 95 in 100 are answered, megabytes, and by how much memory may grow after the settling in. */

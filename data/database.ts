@@ -1,4 +1,4 @@
-import { Kysely, PostgresDialect, type CompiledQuery, type PostgresPool } from 'kysely';
+import { Kysely, PostgresDialect, type CompiledQuery, type PostgresPool, type PostgresPoolClient } from 'kysely';
 import pg from 'pg';
 import type { Schema } from './schema.ts';
 
@@ -34,7 +34,7 @@ export function openDatabase({ url, role, most = 10, heard }: Connection): Db {
     types,
     keepAlive: true,
     connectionTimeoutMillis: LONGEST_WAIT_MS,
-    ...(role && { options: `-c role=${role}` }),
+    options: `${NO_JIT}${role ? ` -c role=${role}` : ''}`,
   });
   // A connection that PostgreSQL closes (restart, failover, an administrator) is replaced by the pool, idle or busy; unheard, its error would
   // end the process. Whoever waited for an answer on it is told by the query itself.
@@ -46,6 +46,9 @@ export function openDatabase({ url, role, most = 10, heard }: Connection): Db {
   });
 }
 
+/** Compiling a plan to machine code takes longer than any page's query is worth. */
+const NO_JIT = '-c jit=off';
+
 /** A connection that is not had by then is told as missing: whoever waits longer has gone. */
 const LONGEST_WAIT_MS = 8_000;
 const BACK_OFF_MS = { first: 100, most: 3_000 };
@@ -55,6 +58,7 @@ const BACK_OFF_MS = { first: 100, most: 3_000 };
  * The first connection that is had again ends it.
  */
 function patient(pool: pg.Pool): PostgresPool {
+  const nameOf = namesOfStatements();
   let failures = 0;
   let notBefore = 0;
   let last: unknown;
@@ -64,7 +68,7 @@ function patient(pool: pg.Pool): PostgresPool {
       try {
         const client = await pool.connect();
         failures = notBefore = 0;
-        return client;
+        return preparing(client, nameOf);
       } catch (error) {
         last = error;
         notBefore = performance.now() + Math.min(BACK_OFF_MS.most, BACK_OFF_MS.first * 2 ** failures);
@@ -75,3 +79,34 @@ function patient(pool: pg.Pool): PostgresPool {
     end: () => pool.end(),
   };
 }
+
+/** Each name is a plan that every connection keeps; lists of any length make ever new texts, which are not worth one. */
+const MOST_NAMES = 300;
+const MOST_TEXTS = 3_000;
+const WORTH_A_NAME = 3;
+
+/** Names statements that come again and again, so that PostgreSQL plans them a few times and not each time: over the views of a ledger that takes longer than to run them. */
+function namesOfStatements(): (text: string) => string | undefined {
+  const times = new Map<string, number>();
+  const names = new Map<string, string>();
+  return (text) => {
+    const known = names.get(text);
+    if (known || names.size >= MOST_NAMES) return known;
+    const seen = (times.get(text) ?? 0) + 1;
+    if (times.size >= MOST_TEXTS) times.clear();
+    times.set(text, seen);
+    if (seen < WORTH_A_NAME) return undefined;
+    times.delete(text);
+    names.set(text, `often ${names.size + 1}`);
+    return names.get(text);
+  };
+}
+
+/** A connection that sends statements with parameters under their names. */
+const preparing = (client: pg.PoolClient, nameOf: (text: string) => string | undefined): PostgresPoolClient => ({
+  query: ((text: string, values: unknown[]) => {
+    const name = values.length > 0 ? nameOf(text) : undefined;
+    return client.query(name ? { name, text, values } : { text, values });
+  }) as unknown as PostgresPoolClient['query'],
+  release: () => client.release(),
+});

@@ -202,3 +202,14 @@ export async function listOpenLoans(
   ]);
   return { loans: rows, total: total.count };
 }
+
+/** How many open loans are late. */
+export async function countLateLoans(db: Db, today: Day): Promise<number> {
+  const { count } = await db
+    .selectFrom('open_loan')
+    .innerJoin('loan', 'loan.id', 'open_loan.loan_id')
+    .where('open_loan.due_on', '<', today)
+    .select((eb) => eb.fn.countAll<number>().as('count'))
+    .executeTakeFirstOrThrow();
+  return count;
+}

@@ -92,13 +92,15 @@ export async function countOutdatedLabels(
       select id, name, array(
         select caution ->> 'code' from jsonb_array_elements(crop.facts -> 'cautions') with ordinality as each (caution, place)
         where not caution ->> 'code' = any(${notOnLabels}::text[]) order by place) as codes from crop
+    ), lines as materialized (
+      select line.id, hazards.name || ' ‘' || line.name || '’' as name, codes from line join hazards on hazards.id = line.crop_id
     ), now as (
       select label.sowing, lot.verdict, lot_outlook.median,
-        label.name <> hazards.name || ' ‘' || line.name || '’' or label.promise is distinct from lot_promise.promise or label.hybrid <> (lot.kind = 'F1')
-        or label.hazards <> case lot.treated when 'yes' then array['treated'] when 'unknown' then array['may be treated'] else '{}' end || hazards.codes
+        label.name <> lines.name or label.promise is distinct from lot_promise.promise or label.hybrid <> (lot.kind = 'F1')
+        or label.hazards <> case lot.treated when 'yes' then array['treated'] when 'unknown' then array['may be treated'] else '{}' end || lines.codes
         or (lot.verdict is distinct from 'sow thicker'
           and label.sowing <> case when lot.verdict in ('do not lend', 'dead') then 'not lent' else 'as usual' end) as differs
-      from lot join line on line.id = lot.line_id join hazards on hazards.id = line.crop_id join lot_label as label on label.lot_id = lot.id
+      from lot join lines on lines.id = lot.line_id join lot_label as label on label.lot_id = lot.id
         left join lot_promise on lot_promise.lot_id = lot.id left join lot_outlook on lot_outlook.lot_id = lot.id
       where lot.on_hand > 0
     )

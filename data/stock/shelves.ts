@@ -54,7 +54,8 @@ export async function listShelves(db: Db, page: ShelfPage) {
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
-      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
+      // Of the rows that are shown alone: the facts are long, and unpacked for each.
+      sql<Portrait>`(select facts->'seedLooks' from crop as its where its.id = crop.id)`.as('seedLooks'),
       'lot.kind',
       'lot.harvested',
       'lot.unit',

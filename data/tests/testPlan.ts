@@ -38,40 +38,61 @@ export async function saveTestBench(db: Db, { towels, hours, closed }: Omit<Test
 
 /** Lots that are due for a test by a day and have none under way, with what the plan weighs. */
 export async function listForPlan(db: Db, dueBy: string, yearAgo: string) {
-  return db
-    .selectFrom('lot')
-    .innerJoin('line', 'line.id', 'lot.line_id')
-    .innerJoin('crop', 'crop.id', 'line.crop_id')
-    .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
-    .leftJoin('line_risk', 'line_risk.line_id', 'lot.line_id')
-    .leftJoin('planned_test', 'planned_test.lot_id', 'lot.id')
-    .select([
-      'lot.id',
-      'lot.code',
-      'line.name as variety',
-      'crop.id as cropId',
-      'crop.name as crop',
-      'lot.unit',
-      'lot.on_hand as onHand',
-      'lot.seeds_per_gram as seedsPerGram',
-      'lot.next_test_on as dueOn',
-      'lot.next_test_reason as reason',
-      'lot_outlook.may_be_lent as mayBeLent',
-      'lot_outlook.full_strength as fullStrength',
-      'line_risk.risk',
-      'planned_test.week',
-      'planned_test.pinned',
-      sql<number>`(select count(*) from loan where loan.lot_id = lot.id and loan.lent_on >= ${yearAgo})`.as('lent'),
-      sql<number>`(select count(*) from lot other where other.line_id = lot.line_id and other.id <> lot.id and other.on_hand > 0)`.as(
-        'others',
-      ),
-    ])
-    .where('lot.on_hand', '>', 0)
-    .where('lot.next_test_on', '<=', dueBy)
-    .where(sql<boolean>`not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null)`)
-    .orderBy('lot.next_test_on')
-    .orderBy('lot.id')
-    .execute();
+  return (
+    db
+      .selectFrom('lot')
+      .innerJoin('line', 'line.id', 'lot.line_id')
+      .innerJoin('crop', 'crop.id', 'line.crop_id')
+      .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
+      .leftJoin('line_risk', 'line_risk.line_id', 'lot.line_id')
+      .leftJoin('planned_test', 'planned_test.lot_id', 'lot.id')
+      // Counted once for all: thousands of lots may be due.
+      .leftJoin(
+        (eb) =>
+          eb
+            .selectFrom('loan')
+            .select(['loan.lot_id', sql<number>`count(*)`.as('times')])
+            .where('loan.lent_on', '>=', yearAgo)
+            .groupBy('loan.lot_id')
+            .as('lent'),
+        (join) => join.onRef('lent.lot_id', '=', 'lot.id'),
+      )
+      .leftJoin(
+        (eb) =>
+          eb
+            .selectFrom('lot as kin')
+            .select(['kin.line_id', sql<number>`count(*)`.as('lots')])
+            .where('kin.on_hand', '>', 0)
+            .groupBy('kin.line_id')
+            .as('in_store'),
+        (join) => join.onRef('in_store.line_id', '=', 'lot.line_id'),
+      )
+      .select([
+        'lot.id',
+        'lot.code',
+        'line.name as variety',
+        'crop.id as cropId',
+        'crop.name as crop',
+        'lot.unit',
+        'lot.on_hand as onHand',
+        'lot.seeds_per_gram as seedsPerGram',
+        'lot.next_test_on as dueOn',
+        'lot.next_test_reason as reason',
+        'lot_outlook.may_be_lent as mayBeLent',
+        'lot_outlook.full_strength as fullStrength',
+        'line_risk.risk',
+        'planned_test.week',
+        'planned_test.pinned',
+        sql<number>`coalesce(lent.times, 0)`.as('lent'),
+        sql<number>`coalesce(in_store.lots, 1) - 1`.as('others'),
+      ])
+      .where('lot.on_hand', '>', 0)
+      .where('lot.next_test_on', '<=', dueBy)
+      .where(sql<boolean>`not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null)`)
+      .orderBy('lot.next_test_on')
+      .orderBy('lot.id')
+      .execute()
+  );
 }
 
 /** Towels on the bench, with the days that they still stand. */

@@ -77,7 +77,7 @@ function tests(db: Db) {
       'line.name as variety',
       'crop.name as crop',
       'crop.id as cropId',
-      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
+      sql<Portrait>`(select facts->'seedLooks' from crop as its where its.id = crop.id)`.as('seedLooks'),
       'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { listPeople } from '#data/people/people.ts';
-import { listOpenLoans } from '#data/desk/loans.ts';
+import { countLateLoans } from '#data/desk/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
@@ -24,7 +24,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const page = pageFrom(query);
   const [{ people, total }, late] = await Promise.all([
     listPeople(db, { ...asked, limit: PAGE, offset: (page - 1) * PAGE }),
-    listOpenLoans(db, { search: '', only: 'late', today, limit: 1, offset: 0 }),
+    countLateLoans(db, today),
   ]);
   const { search, sort, membersOnly } = asked;
   return {
@@ -35,7 +35,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     everybody: !membersOnly,
     sort,
     page,
-    late: late.total,
+    late,
     lot: query.get('lot') ?? '',
   };
 }
