@@ -49,13 +49,16 @@ export async function listShelves(db: Db, page: ShelfPage) {
       .where('lot.verdict', 'in', ['full strength', 'sow thicker'])
       .where('lot_promise.lot_id', 'is not', null);
   if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
-  const rows = query
+  // Found and put in order first, by what that takes alone; all that a row shows is read of one page's lots.
+  const shown = query.select('lot.id').orderBy(ORDER[page.sort]).limit(page.limit).offset(page.offset);
+  const rows = lots(db)
+    .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
+    .where('lot.id', 'in', shown)
     .select([
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
-      // Of the rows that are shown alone: the facts are long, and unpacked for each.
-      sql<Portrait>`(select facts->'seedLooks' from crop as its where its.id = crop.id)`.as('seedLooks'),
+      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
       'lot.kind',
       'lot.harvested',
       'lot.unit',
@@ -84,9 +87,7 @@ export async function listShelves(db: Db, page: ShelfPage) {
         'places',
       ),
     ])
-    .orderBy(ORDER[page.sort])
-    .limit(page.limit)
-    .offset(page.offset);
+    .orderBy(ORDER[page.sort]);
   const counted = db.selectFrom(
     query
       .select('lot.id')

@@ -5,7 +5,7 @@ import { NO_WISHES, type Choices, type SeasonFacts, type Wishes } from '#core/pl
 import { choicesOf, optionsOf, planOf } from '#core/plan/options.ts';
 import { planSeason } from '#core/plan/planSeason.ts';
 import { openGrowOuts, readGrowOutSteps } from '#data/growouts/growOuts.ts';
-import { bloomsIn, findPlaceOf } from '#data/growouts/places.ts';
+import { bloomsIn, findPlaceOf, plotsOf } from '#data/growouts/places.ts';
 import { riskOfAll } from '#data/growouts/risks.ts';
 import { findSeasonPlan, listSeasonPlans } from '#data/growouts/seasonPlans.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -14,6 +14,7 @@ import { findHoldings } from '#data/stock/places.ts';
 import { acting } from '#services/command.server.ts';
 import { acceptOffer, declineOffer, handOverSeed } from '#services/growouts/growOuts.server.ts';
 import { termsShown, writeTerms } from '#services/growouts/growers.server.ts';
+import { shownAs } from '#services/shownAs.server.ts';
 import { noteGardenBloom, strikeGardenBloom, writePlot } from '#services/growouts/plots.server.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
 import { workOut } from '#services/growouts/placing.server.ts';
@@ -272,6 +273,7 @@ describe('a version', () => {
       key: randomUUID(),
       gardenId,
       plot: plotId!,
+      shown: shownAs((await plotsOf(library.db, [gardenId])).find(({ id }) => id === plotId)),
       name: 'Bed',
       squareMetres: 0.1,
       sun: 'full sun',
