@@ -213,9 +213,14 @@ export async function promisedOfLot(db: Db, lotId: LotId): Promise<Seeds> {
 export const growOutsOfLine = (db: Db, lineId: number) =>
   growOuts(db).where('line.id', '=', lineId).where(isOpen).orderBy('grow_out.sow_from').execute();
 
+/** Those that ever had to do with a grower: looked up first, so that not everybody's are gone through. */
+const askedOf = (growerId: PersonId) =>
+  sql<boolean>`grow_out.id in (select grow_out_id from grow_out_step where grow_out_step.grower_id = ${growerId})`;
+
 /** Grow-outs under way with this grower, and what is offered to them, those sown first before the others. */
 export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
   growOuts(db)
+    .where(askedOf(growerId))
     .where('with.id', '=', growerId)
     .where(isOpen)
     .where('last.step', '!=', 'declined')
@@ -266,6 +271,7 @@ export const lotsOfGrowOuts = (db: Db, growOutIds: readonly GrowOutId[]) =>
 /** Grow-outs of a grower that are over, the newest first. */
 export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
   growOuts(db)
+    .where(askedOf(growerId))
     .where('with.id', '=', growerId)
     .where('last.step', 'in', ['back', 'failed'])
     .orderBy('grow_out.id', 'desc')

@@ -28,13 +28,13 @@ export async function listOffered(db: Db, search = ''): Promise<Offered[]> {
     .select([
       'line.id as lineId',
       'crop.name as crop',
-      sql<string>`facts->>'species'`.as('species'),
+      'kind.species',
       'line.name as variety',
-      sql<Offered['ease']>`facts->>'ease'`.as('ease'),
-      sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
+      'kind.ease',
+      'kind.lifeCycle',
       BEST.as('promise'),
     ])
-    .groupBy(['crop.id', 'crop.name', 'crop.facts', 'line.id', 'line.name'])
+    .groupBy(['crop.id', 'line.id', 'kind.species', 'kind.ease', 'kind.lifeCycle'])
     .orderBy('crop.name')
     .orderBy('line.name')
     .execute();

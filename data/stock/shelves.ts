@@ -101,9 +101,26 @@ export async function listShelves(db: Db, page: ShelfPage) {
   return { lots: found, total: count, more: count === page.offset + COUNTED_AHEAD };
 }
 
-/** Lots of which something may be lent now. */
+/**
+ * Lots of which something may be lent now, with `kind`: what of their crop's facts an offer tells. These are long, and are unpacked once for each crop
+ * and not for each lot: `offset 0` keeps it so.
+ */
 export const lendableLots = (db: Db) =>
   lots(db)
+    .innerJoin(
+      (eb) =>
+        eb
+          .selectFrom('crop as of')
+          .select([
+            'of.id',
+            sql<string>`facts->>'species'`.as('species'),
+            sql<'easy' | 'middling' | 'hard'>`facts->>'ease'`.as('ease'),
+            sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
+          ])
+          .offset(0)
+          .as('kind'),
+      (join) => join.onRef('kind.id', '=', 'crop.id'),
+    )
     .where('lot.on_hand', '>', 0)
     .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
     .where(sql<boolean>`not ${HELD}`)
@@ -115,12 +132,7 @@ export async function listLendable(db: Db, search: string, most: number) {
   let query = lendableLots(db);
   if (search) query = query.where(holdsWords(search, 'lot.search_text'));
   return query
-    .select([
-      'crop.name as crop',
-      'line.name as variety',
-      sql<string>`facts->>'ease'`.as('ease'),
-      sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
-    ])
+    .select(['crop.name as crop', 'line.name as variety', 'kind.ease', 'kind.lifeCycle'])
     .distinct()
     .orderBy('crop.name')
     .orderBy('line.name')
