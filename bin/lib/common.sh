@@ -6,7 +6,8 @@ cd "$ROOT"
 DATA=${KIND_GRANARY_DATA:-$ROOT/.data}
 
 # The server, with room for SERVER_MEMORY megabytes of its own data: without a bound Node.js lets it grow to what the machine has before it tidies up.
-SERVER_NODE=(node --max-old-space-size="${SERVER_MEMORY:-256}" --max-semi-space-size=4)
+# Two arenas for what lies outside of that, else the C library keeps one for each of a dozen threads.
+SERVER_NODE=(env MALLOC_ARENA_MAX=2 node --max-old-space-size="${SERVER_MEMORY:-256}" --max-semi-space-size=4)
 SERVE=("${SERVER_NODE[@]}" build/programs/serve.js)
 
 say() { printf '%s\n' "$*"; }
