@@ -106,7 +106,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   return give(packLot, { code }, ({ packets }) => `/lots/${code}/label?count=${packets}`);
 }
 
-const whole = (text: string) => (/^\d{1,8}$/.test(text.trim()) ? Number(text) : null);
+// A form may name a field twice.
+const whole = (text: string) => (/^\d{1,8}$/.test(String(text).trim()) ? Number(text) : null);
 
 export default function Pack({ loaderData: lot, actionData }: Route.ComponentProps) {
   const [form, fields] = usePostForm<typeof packForm>({

@@ -138,7 +138,7 @@ export default function Trial({ loaderData: lot, actionData }: Route.ComponentPr
 }
 
 const share = (text: string) => {
-  const value = Number(text.replace(',', '.')) / 100;
+  const value = Number(String(text).replace(',', '.')) / 100;
   return value > 0 && value < 1 ? value : null;
 };
 

@@ -193,7 +193,8 @@ function LotRow({ one, note, isChosen, children }: { one: Blendable; note: strin
 }
 
 const meanOf = ({ believed: { a, b } }: Blendable) => percent(a / (a + b));
-const whole = (text: string) => (/^\d{1,9}$/.test(text.trim()) ? Number(text) : 0);
+// A form may name a field twice.
+const whole = (text: string) => (/^\d{1,9}$/.test(String(text).trim()) ? Number(text) : 0);
 
 /** How much of each?, and what that would germinate. */
 function BlendWith({ lot, other, result }: { lot: Lot; other: Blendable; result: Route.ComponentProps['actionData'] | null }) {
