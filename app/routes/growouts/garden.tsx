@@ -61,7 +61,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     knowsPlace,
     placeFor,
     place: knowsPlace && latitude !== null ? `${latitude}, ${longitude}` : null,
-    shown: placeShown(garden),
+    // Even the word for a place would let it be guessed.
+    shown: knowsPlace ? placeShown(garden) : '',
     near: near.slice(0, MOST_NEAR).map((one) => ({ id: one.id, name: one.name, metres: one.metres })),
     plots: plots.map((plot) => ({ ...plot, shown: shownAs(plot) })),
     growOuts: growOuts
@@ -91,12 +92,13 @@ const plotFields = (plot: Plot) => ({
   retired: plot.inUse ? '' : 'on',
 });
 
-/** What a form of a garden is about, as it is on record now. */
-async function onRecord(intent: string, gardenId: number, plotId: number): Promise<OnRecord | undefined> {
+/** What a form of a garden is about, as it is on record now, for whoever may know it. */
+async function onRecord(intent: string, gardenId: number, plotId: number, leads: boolean): Promise<OnRecord | undefined> {
   if (intent === 'place') {
     const garden = await findGarden(db, gardenId);
-    const place = garden && garden.latitude !== null ? `${garden.latitude}, ${garden.longitude}` : '';
-    return garden && { shown: placeShown(garden), fields: { place, placeFor: garden.placeFor } };
+    if (!garden || !(leads || garden.placeFor === 'workers')) return undefined;
+    const place = garden.latitude !== null ? `${garden.latitude}, ${garden.longitude}` : '';
+    return { shown: placeShown(garden), fields: { place, placeFor: garden.placeFor } };
   }
   const plot = intent === 'plot' ? (await plotsOf(db, [gardenId])).find(({ id }) => id === plotId) : undefined;
   return plot && { shown: shownAs(plot), fields: plotFields(plot) };
@@ -107,7 +109,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const form = await formOf(request);
   const of = { gardenId: Number(params.id) };
   const { intent, give } = formActs(form, visit, ['place', 'plot', 'bloom', 'gone'], gardenTrouble, (sent) =>
-    onRecord(sent, of.gardenId, Number(form.get('plot'))),
+    onRecord(sent, of.gardenId, Number(form.get('plot')), may(visit.actor.role, 'plan grow-outs')),
   );
   switch (intent) {
     case 'place':
