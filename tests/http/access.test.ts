@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
 import { idOf, ROUTES, mayEnter, PLACES, VISITORS, type Place } from '../support/places.ts';
 import { dataAddress, inParallel, sessionOf } from '../support/session.ts';
 import { sampleLibrary } from './sampleLibrary.ts';
@@ -75,4 +76,20 @@ test('a stranger who scans a packet sees how to sow and save, never a person or 
   expect(page).not.toMatch(
     /Alder Row|Signal Bank|Platform beds|Upper Wend|Lower Lock|Mill Leat|signal box|lever room|Windrush|Marrin|Thackwell/,
   );
+});
+
+test('a garden’s place that is the coordinators’ own is told to no helper, nor by refusing them', async () => {
+  const coordinator = sessionOf(sample.library, 'coordinator');
+  const helper = sessionOf(sample.library, 'helper');
+  const form = { intent: 'garden', key: randomUUID(), name: 'Behind The Lamp Room', place: '41.22345, -34.02345' };
+  const garden = (await coordinator.post('/gardens', form)).headers.get('location')!;
+  const shown = /name="shown" value="([^"]+)"/.exec(await coordinator.text(garden))![1]!;
+  const keep = { intent: 'place', key: randomUUID(), shown, placeFor: 'coordinators' };
+  expect((await coordinator.post(garden, keep)).status).toBe(200);
+  for (const address of [garden, dataAddress(garden)]) {
+    const told = await (await helper.post(address, { intent: 'place', key: randomUUID(), shown, place: '41.3, -34.1' })).text();
+    expect(told.includes('41.22345')).toBe(false);
+    expect((await helper.text(address)).includes('41.22345')).toBe(false);
+  }
+  expect(await coordinator.text(garden)).toContain('41.22345');
 });
