@@ -37,7 +37,7 @@ export function sameOriginOnly(publicOrigin: string, warn: (message: string) => 
       .type('text')
       .send(
         from
-          ? `This was sent from ${from}, but this server knows itself as ${publicOrigin}, so nothing was saved. If you are on the library’s own page, ask whoever runs the server to set PUBLIC_URL to ${from}.`
+          ? `This was sent from ${from}, but this server’s address is set to ${publicOrigin}, so nothing was saved. If you are on the library’s own page, ask whoever runs the server to set PUBLIC_URL to ${from}.`
           : 'This was sent from another site, so nothing was saved. Go back to the library’s own page and try again.',
       );
   };
