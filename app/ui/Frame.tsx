@@ -21,6 +21,7 @@ import { Keys } from './Keys.tsx';
 import { PlaceHelp } from './PlaceHelp.tsx';
 import { UnsentNotice } from './UnsentNotice.tsx';
 import { useIdleLock } from './useIdleLock.ts';
+import { isWriting } from './writing.ts';
 
 export interface Visitor {
   readonly account: number;
@@ -202,13 +203,7 @@ function Finder() {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const jump = (event: KeyboardEvent) => {
-      if (
-        event.key !== '/' ||
-        event.target instanceof HTMLInputElement ||
-        event.target instanceof HTMLTextAreaElement ||
-        event.target instanceof HTMLSelectElement
-      )
-        return;
+      if (event.key !== '/' || isWriting(event.target)) return;
       event.preventDefault();
       field.current?.focus();
     };

@@ -1,6 +1,7 @@
 import { Keyboard, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { isWriting, leaveWriter } from './writing.ts';
 
 const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly [string, string])[] }[] = [
   {
@@ -24,10 +25,6 @@ const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly
   { where: 'Plans of tests and of the season', keys: [['Arrow keys', 'Move what is chosen to another week or bed']] },
 ];
 
-/** Whether somebody is writing, so that a key is a letter. */
-const isWriting = (target: EventTarget | null) =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
-
 /** The map of the keys, on the key `?` and on a button. */
 export function Keys() {
   const [open, setOpen] = useState(false);
@@ -50,6 +47,7 @@ export function Keys() {
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={leaveWriter}
           className="fixed inset-x-3 top-1/2 z-50 max-h-[90dvh] -translate-y-1/2 overflow-y-auto rounded-md border border-edge bg-ground p-6 sm:inset-x-auto sm:left-1/2 sm:w-[32rem] sm:-translate-x-1/2"
         >
           <div className="flex items-start justify-between gap-4">
