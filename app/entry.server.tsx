@@ -9,6 +9,8 @@ import {
   type HandleDataRequestFunction,
   type HandleErrorFunction,
 } from 'react-router';
+import { isDatabaseAbsent } from '#data/databaseErrors.ts';
+import { troubleLine } from '#services/advice.server.ts';
 import { noteReason } from './platform/reason.server.ts';
 import { log } from './platform/log.server.ts';
 
@@ -53,15 +55,24 @@ export default function handleRequest(request: Request, status: number, headers:
     const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} nonce={nonce} />, {
       nonce,
       // Loaders have awaited all they show, so the whole page is ready with its shell, and readable before scripts.
-      onAllReady: answer,
-      onShellError: reject,
+      onAllReady: () => {
+        clearTimeout(late);
+        answer();
+      },
+      onShellError: (error) => {
+        clearTimeout(late);
+        reject(error);
+      },
     });
-    setTimeout(abort, GIVE_UP_MS).unref();
+    // Cleared as soon as the page is there: what a timer holds stays in memory.
+    const late = setTimeout(abort, GIVE_UP_MS);
   });
 }
 
-/** Writes a bug down with a reference; expected answers (not found, not allowed) are no bugs. */
+/** Writes a trouble down with what to do about it, and a bug with where it came about; expected answers (not found, not allowed) are neither. */
 export const handleError: HandleErrorFunction = (error, { request, context }) => {
   if (noteReason(error, context) || request.signal.aborted || isRouteErrorResponse(error)) return;
-  log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, 'a request failed');
+  const of = { method: request.method, path: new URL(request.url).pathname };
+  if (isDatabaseAbsent(error)) log.error(of, `a request failed: ${troubleLine(error)}`);
+  else log.error({ ...of, err: error }, `a request failed: ${troubleLine(error)}`);
 };

@@ -5,6 +5,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { ServerBuild } from 'react-router';
 import { startStandIns } from '#devices/standIns/standIns.ts';
+import { troubleLine } from '#services/advice.server.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { startMetrics } from './metrics.ts';
 import { makeHttp, makeServer } from './http.ts';
@@ -82,11 +83,8 @@ function giveUp(error: Error & { code?: string }): never {
     EADDRINUSE: `Port ${port} is in use by another program. Stop that one, or choose another: PORT=4800 with the same command.`,
     EACCES: `Port ${port} may not be used by this user. Choose one above 1023: PORT=4747.`,
     ECONNREFUSED: 'PostgreSQL does not answer at DATABASE_URL. Is it running, and are host and port right?',
-    '28P01': 'PostgreSQL refuses the user or password in DATABASE_URL.',
-    '3D000': 'The database named in DATABASE_URL does not exist. Create it first: createdb granary',
-    '42501': `PostgreSQL does not let this user prepare the database (${error.message}). docs/operator.md lists the rights it needs.`,
   };
-  process.stderr.write(`${advice[error.code ?? ''] ?? error.message}\n`);
+  process.stderr.write(`${advice[error.code ?? ''] ?? (error.code ? troubleLine(error) : error.message)}\n`);
   process.exit(1);
 }
 

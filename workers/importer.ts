@@ -2,6 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase, type Connection } from '#data/database.ts';
 import { pruneImports } from '#data/exchange/imports.ts';
 import { inOwnProcess } from '#devices/ownProcess.ts';
+import { troubleLine } from '#services/advice.server.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { workOnImports, type ReadFile } from '#services/exchange/background.server.ts';
 import type { SheetsRead } from '#services/exchange/sheetFile.server.ts';
@@ -43,7 +44,7 @@ async function run({ clock, ...connection }: Settings): Promise<never> {
       }
       if ((await workOnImports(db, now, readFile)) === 0) await wait(REST_MS);
     } catch (error) {
-      parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });
+      parentPort?.postMessage({ error: troubleLine(error) });
       await wait(RECOVER_MS);
     }
   }

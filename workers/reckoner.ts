@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { openDatabase, type Connection } from '#data/database.ts';
+import { troubleLine } from '#services/advice.server.ts';
 import { clockFrom } from '#services/clock.server.ts';
 import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
@@ -44,7 +45,7 @@ async function run({ roomLogger, clock, ...connection }: Settings): Promise<neve
       const risked = judged + reckoned === 0 ? await reckonNextRisks(db, now()) : 0;
       if (judged + reckoned + risked === 0) await wait(REST_MS);
     } catch (error) {
-      parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) });
+      parentPort?.postMessage({ error: troubleLine(error) });
       await wait(RECOVER_MS);
     }
   }

@@ -5,7 +5,7 @@ import { SPOTS } from '../germination/layout.ts';
 import { costOf, lateness, loadOf, overbooked, weeksFor, type Plan, type PlanBench, type PlanProblem, type PlanTest } from './benchPlan.ts';
 import { explainPlan } from './explainPlan.ts';
 import { improvePlan } from './improvePlan.ts';
-import { hoursByWeek, planTestOf, standingIn } from './planTest.ts';
+import { hoursByWeek, hoursOfTest, planTestOf, standingIn } from './planTest.ts';
 import { testValue } from './testValue.ts';
 
 const none = (weeks: number) => Array.from({ length: weeks }, () => 0);
@@ -211,14 +211,15 @@ describe('what a test is worth', () => {
 
 describe('a due test as the plan takes it', () => {
   const frame = { start: '2026-11-23', opening: '2027-02-01' };
-  const due = { dueOn: '2026-11-01', value: 1, spot: 'room' as const, firstCount: 5, finalCount: 14, pinnedTo: null };
+  const hours = hoursOfTest({ firstCount: 5, finalCount: 14 });
+  const due = { dueOn: '2026-11-01', value: 1, spot: 'room' as const, finalCount: 14, hours, pinnedTo: null };
   test('hours are those of laying and of each look, in the week of each', () => {
     expect(hoursByWeek(6, [3, 5, 6])).toEqual([0.6]);
     expect(hoursByWeek(14, [5, 7, 14])).toEqual([0.4, 0.1, 0.1]);
   });
 
   test('what is due before lending opens is to end before it; what is due later may be laid some weeks ahead', () => {
-    expect(planTestOf(due, frame)).toMatchObject({ earliest: 0, deadline: 9, pinned: null });
+    expect(planTestOf(due, frame)).toMatchObject({ earliest: 0, deadline: 9, pinned: null, hours: [0.4, 0.4, 0.1] });
     expect(planTestOf({ ...due, dueOn: '2027-04-05' }, frame)).toMatchObject({ earliest: 11, deadline: 20 });
     expect(planTestOf({ ...due, pinnedTo: '2026-12-07' }, frame).pinned).toBe(2);
     expect(planTestOf({ ...due, pinnedTo: '2026-11-09' }, frame).pinned).toBe(0);

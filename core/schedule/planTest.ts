@@ -20,6 +20,10 @@ export function hoursByWeek(finalCountDays: number, checkDays: readonly number[]
   return hours.map((all) => Math.round(all * 100) / 100);
 }
 
+/** Helper hours of each week of a test that is counted on the usual days. */
+export const hoursOfTest = ({ firstCount, finalCount }: { readonly firstCount: number; readonly finalCount: number }): readonly number[] =>
+  hoursByWeek(finalCount, usualCheckDays(firstCount, finalCount));
+
 /**
  * A due test as the plan takes it. What is due by the day lending opens is to end before that day; what is due later, by its last count when
  * laid on its own day.
@@ -30,8 +34,9 @@ export function planTestOf(
     readonly dueOn: IsoDate;
     readonly value: number;
     readonly spot: Spot;
-    readonly firstCount: number;
     readonly finalCount: number;
+    /** Of each week that it stands: `hoursOfTest`, the same for all tests of a crop. */
+    readonly hours: readonly number[];
     readonly pinnedTo: IsoDate | null;
   },
   { start, opening }: { readonly start: IsoDate; readonly opening: IsoDate },
@@ -41,7 +46,7 @@ export function planTestOf(
   return {
     spot: due.spot,
     towels: 1,
-    hours: hoursByWeek(due.finalCount, usualCheckDays(due.firstCount, due.finalCount)),
+    hours: due.hours,
     value: due.value,
     earliest: isLater ? Math.max(0, weekIndex(start, due.dueOn) - WEEKS_AHEAD) : 0,
     deadline: Math.floor((daysBetween(start, deadline) - (DAYS_A_WEEK - 1)) / DAYS_A_WEEK),

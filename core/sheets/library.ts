@@ -1,5 +1,6 @@
 import type { Crop } from '../almanac/crop.ts';
 import type { IsoDate, PartialDate } from '../calendar/plainDate.ts';
+import { groupBy } from '../kernel/groupBy.ts';
 import { matchNames, nameKey, type Matched, type Named } from './matchNames.ts';
 import { cropReader, type CropRead } from './readCrop.ts';
 import type { Answers } from './notes.ts';
@@ -128,13 +129,3 @@ export const numberKey = (text: string, library: string | null = null): string =
     .replace(/^(\d{1,12})\.0{1,4}$/, '$1');
   return library === null ? number : `${nameKey(library)}: ${number}`;
 };
-
-function groupBy<Item, Key>(items: readonly Item[], key: (item: Item) => Key): Map<Key, Item[]> {
-  const groups = new Map<Key, Item[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
-}

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { Day, LoanId, LotId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
 import type { LoanOutcome } from '#data/desk/tables.ts';
+import { isFoundBy } from '#data/isAmong.ts';
 import { holdsWords } from '#data/search.ts';
 
 export interface NewLoan {
@@ -187,18 +188,32 @@ export async function recordReturn(db: Db, back: { loanId: LoanId; lotId: LotId;
   await db.insertInto('loan_return').values({ loan_id: back.loanId, lot_id: back.lotId, act_key: back.actKey }).execute();
 }
 
+/** Whether its member said that it failed and has no answer yet. */
+const IS_TOLD = sql<boolean>`exists (select from loan_told where loan_told.loan_id = loan.id and not exists (select from loan_answer where loan_answer.told_id = loan_told.id))`;
+
 /** Open loans, soonest due first: all, those that are late, or those whose member said that they failed and waits for an answer. */
 export async function listOpenLoans(
   db: Db,
   page: { search: string; only: 'late' | 'told' | null; today: Day; limit: number; offset: number },
 ) {
-  let query = loans(db).innerJoin('open_loan', 'open_loan.loan_id', 'loan.id');
-  if (page.only === 'late') query = query.where('open_loan.due_on', '<', page.today);
-  if (page.only === 'told') query = query.where('loan_told.id', 'is not', null).where('loan_answer.id', 'is', null);
-  if (page.search) query = query.where(holdsWords(page.search, 'lot.search_text', 'person.name'));
+  let found = db.selectFrom('open_loan').innerJoin('loan', 'loan.id', 'open_loan.loan_id');
+  if (page.only === 'late') found = found.where('open_loan.due_on', '<', page.today);
+  if (page.only === 'told') found = found.where(IS_TOLD);
+  if (page.search)
+    found = found.where(
+      sql<boolean>`exists (select from lot, person where lot.id = loan.lot_id and person.id = loan.member_id
+        and ${holdsWords(page.search, 'lot.search_text', 'person.name')})`,
+    );
+  const shown = found.select('loan.id').orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset);
   const [rows, total] = await Promise.all([
-    query.select(LOAN_COLUMNS).orderBy('open_loan.due_on').orderBy('open_loan.loan_id').limit(page.limit).offset(page.offset).execute(),
-    query.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
+    loans(db)
+      .innerJoin('open_loan', 'open_loan.loan_id', 'loan.id')
+      .select(LOAN_COLUMNS)
+      .where(isFoundBy('loan.id', shown))
+      .orderBy('open_loan.due_on')
+      .orderBy('open_loan.loan_id')
+      .execute(),
+    found.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
   ]);
   return { loans: rows, total: total.count };
 }

@@ -4,6 +4,9 @@ import type { Db } from '#data/database.ts';
 /** So many rows travel at once, as one JSON text: thousands of parameters are slow to bind. */
 const AT_ONCE = 5000;
 
+/** Called after each part: where an import says how far it is, and stops when it is stopped. */
+export type Step = () => Promise<void>;
+
 type Types<Row> = { readonly [Name in keyof Row]: string };
 
 /**
@@ -16,7 +19,7 @@ export async function writeMany<Row extends object>(
   table: string,
   types: Types<Row>,
   rows: readonly Row[],
-  step: () => Promise<void>,
+  step: Step,
 ): Promise<number[]> {
   return (await write<{ id: number }>(db, table, types, rows, step, 'id')).map(({ id }) => id).sort((one, other) => one - other);
 }
@@ -27,7 +30,7 @@ export async function writeFacts<Row extends object>(
   table: string,
   types: Types<Row>,
   rows: readonly Row[],
-  step: () => Promise<void>,
+  step: Step,
 ): Promise<void> {
   await write(db, table, types, rows, step, null);
 }
@@ -37,7 +40,7 @@ async function write<Returned>(
   table: string,
   types: object,
   rows: readonly object[],
-  step: () => Promise<void>,
+  step: Step,
   returning: string | null,
 ): Promise<Returned[]> {
   const columns = Object.entries(types as Record<string, string>);

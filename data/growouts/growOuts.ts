@@ -183,19 +183,49 @@ export async function lockGrowOut(db: Db, id: GrowOutId) {
   return findGrowOut(db, id);
 }
 
+/** Grow-outs by their own rows alone, those sown first before the others: what else is told of them is read of the few that are shown. */
+const bySowing = (db: Db, open: boolean) =>
+  db
+    .selectFrom('grow_out')
+    .select('grow_out.id')
+    .where(open ? isOpen : hasEnded)
+    .orderBy('grow_out.sow_from')
+    .orderBy('grow_out.id');
+
+const theseOf = (db: Db, ids: readonly { readonly id: GrowOutId }[]) =>
+  growOuts(db)
+    .where(
+      isAmong(
+        'grow_out.id',
+        ids.map(({ id }) => id),
+      ),
+    )
+    .orderBy('grow_out.sow_from')
+    .orderBy('grow_out.id')
+    .execute();
+
 /** Grow-outs under way, or all that have ended; those sown first before the others. */
 export async function listGrowOuts(db: Db, page: { open: boolean; search: string; limit: number; offset: number }) {
-  const query = growOuts(db)
-    .where(page.open ? isOpen : hasEnded)
-    .where(holdsWords(page.search, 'line.name', 'crop.name', 'lot.code', sql`coalesce("with".name, '')`, sql`coalesce(garden.name, '')`));
-  const [rows, total] = await Promise.all([
-    query.orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(page.limit).offset(page.offset).execute(),
+  const found = page.search
+    ? bySowing(db, page.open).where(
+        'grow_out.id',
+        'in',
+        growOuts(db)
+          .clearSelect()
+          .select('grow_out.id')
+          .where(
+            holdsWords(page.search, 'line.name', 'crop.name', 'lot.code', sql`coalesce("with".name, '')`, sql`coalesce(garden.name, '')`),
+          ),
+      )
+    : bySowing(db, page.open);
+  const [ids, total] = await Promise.all([
+    found.limit(page.limit).offset(page.offset).execute(),
     db
-      .selectFrom(query.as('all_of_them'))
+      .selectFrom(found.clearOrderBy().as('found'))
       .select((eb) => eb.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow(),
   ]);
-  return { growOuts: rows, total: total.count };
+  return { growOuts: await theseOf(db, ids), total: total.count };
 }
 
 /** Seeds of a lot that are promised to grow-outs and still in the house. */
@@ -230,8 +260,7 @@ export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
     .execute();
 
 /** All grow-outs under way, of everybody, those sown first before the others. */
-export const openGrowOuts = (db: Db, limit: number) =>
-  growOuts(db).where(isOpen).orderBy('grow_out.sow_from').orderBy('grow_out.id').limit(limit).execute();
+export const openGrowOuts = async (db: Db, limit: number) => theseOf(db, await bySowing(db, true).limit(limit).execute());
 
 /** Who said no to growing each of some grow-outs, as their last word. */
 export async function declinedBy(

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import type { LogEntry } from '#core/growout/log.ts';
 import type { GrowOutId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from '#data/database.ts';
+import { isAmong } from '#data/isAmong.ts';
 
 /** An entry as it is kept, with its number, the key it was written under and who wrote it. */
 export type KeptEntry = LogEntry & {
@@ -33,7 +34,7 @@ export const readLogs = (db: Db, growOutIds: readonly GrowOutId[]): Promise<Kept
           'person.name as by',
           sql<boolean>`grow_out_photo.entry_id is not null`.as('hasPhoto'),
         ])
-        .where('grow_out_id', 'in', growOutIds)
+        .where(isAmong('grow_out_id', growOutIds))
         .orderBy('entry.id')
         .execute();
 

@@ -47,7 +47,7 @@ export async function readDescent(db: Db, lotId: LotId): Promise<KinRow[]> {
     ), down (id) as (
       select ${lotId}::bigint union select child_id from lot_parent join down on parent_id = down.id
     )
-    ${KIN} where lot.id in (select id from up union select id from down)
+    ${KIN} where lot.id = any(array(select id from up union select id from down))
     order by lot.id limit ${MOST_KIN}`.execute(db);
   return tidy(rows);
 }
@@ -66,7 +66,7 @@ export async function readRecall(
     with recursive down (id) as (
       select ${lotId}::bigint union select child_id from lot_parent join down on parent_id = down.id
     )
-    ${KIN} where lot.id in (select id from down) order by lot.id`.execute(db);
+    ${KIN} where lot.id = any(array(select id from down)) order by lot.id`.execute(db);
   const kin = tidy(rows);
   const ids = kin.map(({ id }) => id);
   const [loans, recalled] = await Promise.all([

@@ -31,7 +31,11 @@ export interface LabelledLot {
 const labelled = (db: Db) =>
   lots(db)
     .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
-    .leftJoin('lot_label as label', 'label.lot_id', 'lot.id')
+    // Looked up lot by lot: of one lot, the labels of all others are not gone through.
+    .leftJoinLateral(
+      (eb) => eb.selectFrom('lot_label').selectAll().whereRef('lot_label.lot_id', '=', 'lot.id').limit(1).as('label'),
+      (join) => join.onTrue(),
+    )
     .leftJoinLateral(
       (eb) =>
         eb

@@ -413,6 +413,7 @@ CREATE TABLE public.air_reading_written (
     CONSTRAINT air_is_of_room_or_jar CHECK ((of = ANY (ARRAY['room'::text, 'jar'::text]))),
     CONSTRAINT air_is_on_earth CHECK (((celsius >= ('-40'::integer)::numeric) AND (celsius <= (60)::numeric)))
 );
+ALTER TABLE ONLY public.air_reading_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.undone (
     act_key uuid NOT NULL,
@@ -421,6 +422,7 @@ CREATE TABLE public.undone (
     CONSTRAINT undone_by_another_act CHECK ((act_key <> by_act)),
     CONSTRAINT undone_for_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0))
 );
+ALTER TABLE ONLY public.undone ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.air_reading AS
  SELECT air_reading_written.id,
@@ -458,6 +460,7 @@ CREATE TABLE public.batch_written (
     CONSTRAINT batch_has_a_vessel CHECK ((length(TRIM(BOTH FROM vessel)) > 0)),
     CONSTRAINT batch_weight_above_zero CHECK ((weight_in > 0))
 );
+ALTER TABLE ONLY public.batch_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.batch AS
  SELECT batch_written.id,
@@ -483,6 +486,7 @@ CREATE TABLE public.batch_check_written (
     act_key uuid NOT NULL,
     CONSTRAINT check_says_something CHECK ((length(TRIM(BOTH FROM seen)) > 0))
 );
+ALTER TABLE ONLY public.batch_check_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.batch_check AS
  SELECT batch_check_written.id,
@@ -520,6 +524,7 @@ CREATE TABLE public.batch_end_written (
     CONSTRAINT batch_clean_not_negative CHECK ((clean >= 0)),
     CONSTRAINT batch_outcome_is_known CHECK ((outcome = ANY (ARRAY['finished'::text, 'abandoned'::text])))
 );
+ALTER TABLE ONLY public.batch_end_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.batch_end AS
  SELECT batch_end_written.batch_id,
@@ -570,6 +575,7 @@ CREATE TABLE public.batch_step_written (
     CONSTRAINT batch_turn_from_one CHECK ((turn >= 1)),
     CONSTRAINT step_vessel_has_a_name CHECK ((length(TRIM(BOTH FROM vessel)) > 0))
 );
+ALTER TABLE ONLY public.batch_step_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.batch_step AS
  SELECT batch_step_written.id,
@@ -605,6 +611,7 @@ CREATE TABLE public.blend (
     act_key uuid NOT NULL,
     CONSTRAINT blend_spread_above_zero CHECK ((probit_spread > (0)::numeric))
 );
+ALTER TABLE ONLY public.blend ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.calendar_feed (
     token_hash bytea NOT NULL,
@@ -619,6 +626,7 @@ CREATE TABLE public.caution_seen (
     caution text NOT NULL,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.caution_seen ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.check_photo (
     check_id bigint NOT NULL,
@@ -628,6 +636,7 @@ CREATE TABLE public.check_photo (
     act_key uuid NOT NULL,
     CONSTRAINT photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
 );
+ALTER TABLE ONLY public.check_photo ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.container (
     name text NOT NULL,
@@ -656,6 +665,7 @@ CREATE TABLE public.crop_override (
     act_key uuid NOT NULL,
     CONSTRAINT override_has_a_reason CHECK ((length(TRIM(BOTH FROM why)) > 0))
 );
+ALTER TABLE ONLY public.crop_override ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.crop_override ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.crop_override_id_seq
@@ -704,6 +714,7 @@ CREATE TABLE public.emergence_written (
     CONSTRAINT emergence_not_over_sown CHECK (((up >= 0) AND (up <= sown))),
     CONSTRAINT emergence_sows_seed CHECK ((sown > 0))
 );
+ALTER TABLE ONLY public.emergence_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.emergence AS
  SELECT emergence_written.id,
@@ -746,6 +757,7 @@ CREATE TABLE public.evidence_written (
     CONSTRAINT evidence_shows_is_a_share CHECK (((shows > (0)::numeric) AND (shows <= (1)::numeric))),
     CONSTRAINT evidence_source_is_known CHECK ((source = ANY (ARRAY['trial'::text, 'grow-out'::text, 'report'::text, 'sorting'::text])))
 );
+ALTER TABLE ONLY public.evidence_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.evidence AS
  SELECT evidence_written.id,
@@ -809,6 +821,7 @@ CREATE TABLE public.garden_bloom (
     CONSTRAINT garden_bloom_is_near CHECK (((metres >= 0) AND (metres <= 20000))),
     CONSTRAINT garden_bloom_year_is_near CHECK (((year >= 1990) AND (year <= 2100)))
 );
+ALTER TABLE ONLY public.garden_bloom ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.garden_bloom ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.garden_bloom_id_seq
@@ -868,6 +881,7 @@ CREATE TABLE public.germination_test_written (
     CONSTRAINT test_treatments_are_known CHECK ((treatments <@ ARRAY['light'::text, 'chill'::text, 'soak'::text, 'nick'::text])),
     CONSTRAINT test_warmth_in_range CHECK (((celsius >= 1) AND (celsius <= 45)))
 );
+ALTER TABLE ONLY public.germination_test_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.germination_test AS
  SELECT germination_test_written.id,
@@ -915,6 +929,7 @@ CREATE TABLE public.gift_written (
     CONSTRAINT gift_is_of_something CHECK ((amount > 0)),
     CONSTRAINT gift_names_its_receiver CHECK (((length(TRIM(BOTH FROM receiver)) >= 1) AND (length(TRIM(BOTH FROM receiver)) <= 120)))
 );
+ALTER TABLE ONLY public.gift_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.gift AS
  SELECT gift_written.id,
@@ -937,6 +952,7 @@ CREATE TABLE public.gift_told_written (
     told_by bigint,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.gift_told_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.gift_told AS
  SELECT gift_told_written.id,
@@ -988,6 +1004,7 @@ CREATE TABLE public.grow_out_written (
     CONSTRAINT grow_out_of_some_plants CHECK (((plants >= 1) AND (plants <= 10000))),
     CONSTRAINT grow_out_sows_some CHECK (((seeds >= 1) AND (seeds <= 1000000)))
 );
+ALTER TABLE ONLY public.grow_out_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.grow_out AS
  SELECT grow_out_written.id,
@@ -1023,6 +1040,7 @@ CREATE TABLE public.grow_out_entry_written (
     CONSTRAINT grow_out_entry_kind_is_known CHECK ((kind = ANY (ARRAY['sown'::text, 'up'::text, 'thinned'::text, 'standing'::text, 'overwintered'::text, 'flowering'::text, 'flowered'::text, 'harvested'::text, 'off-types early'::text, 'off-types late'::text, 'isolated'::text, 'neighbour'::text, 'bolted'::text, 'disease'::text, 'weather'::text, 'pollinated'::text, 'picked'::text, 'note'::text]))),
     CONSTRAINT grow_out_entry_strikes_another CHECK (((NOT struck) OR (instead_of IS NOT NULL)))
 );
+ALTER TABLE ONLY public.grow_out_entry_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.grow_out_entry AS
  SELECT entry.id,
@@ -1063,6 +1081,7 @@ CREATE TABLE public.grow_out_photo (
     act_key uuid NOT NULL,
     CONSTRAINT grow_out_photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
 );
+ALTER TABLE ONLY public.grow_out_photo ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.grow_out_place_written (
     id bigint NOT NULL,
@@ -1081,6 +1100,7 @@ CREATE TABLE public.grow_out_place_written (
     CONSTRAINT grow_out_hours_are_none_or_more CHECK ((hours >= (0)::numeric)),
     CONSTRAINT grow_out_takes_some_room CHECK (((square_metres > (0)::numeric) AND (square_metres <= (100000)::numeric)))
 );
+ALTER TABLE ONLY public.grow_out_place_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.grow_out_place AS
  SELECT DISTINCT ON (grow_out_place_written.grow_out_id) grow_out_place_written.id,
@@ -1125,6 +1145,7 @@ CREATE TABLE public.grow_out_step_written (
     CONSTRAINT grow_out_ended_for_a_reason CHECK (((step <> ALL (ARRAY['dropped'::text, 'failed'::text])) OR (reason IS NOT NULL))),
     CONSTRAINT grow_out_step_is_known CHECK ((step = ANY (ARRAY['offered'::text, 'agreed'::text, 'declined'::text, 'handed over'::text, 'back in part'::text, 'back'::text, 'failed'::text, 'dropped'::text])))
 );
+ALTER TABLE ONLY public.grow_out_step_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.grow_out_step AS
  SELECT grow_out_step_written.id,
@@ -1185,6 +1206,7 @@ CREATE TABLE public.hold_written (
     CONSTRAINT hold_kind_is_known CHECK ((kind = ANY (ARRAY['drying'::text, 'pests'::text, 'disease'::text, 'test'::text, 'trial'::text, 'identity'::text, 'rules'::text, 'recall'::text]))),
     CONSTRAINT hold_rule_is_a_code CHECK ((rule ~ '^[a-zA-Z0-9 ]{1,60}$'::text))
 );
+ALTER TABLE ONLY public.hold_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.hold AS
  SELECT hold_written.id,
@@ -1218,6 +1240,7 @@ CREATE TABLE public.hold_lift_written (
     id bigint NOT NULL,
     CONSTRAINT hold_lift_has_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0))
 );
+ALTER TABLE ONLY public.hold_lift_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.hold_lift AS
  SELECT hold_lift_written.hold_id,
@@ -1331,6 +1354,7 @@ CREATE TABLE public.import (
     CONSTRAINT import_state_is_known CHECK ((state = ANY (ARRAY['to read'::text, 'columns'::text, 'to review'::text, 'reviewed'::text, 'to write'::text, 'done'::text, 'failed'::text, 'to undo'::text]))),
     CONSTRAINT import_undo_says_whose CHECK (((state <> 'to undo'::text) OR (num_nonnulls(undo_key, undo_account) = 2)))
 );
+ALTER TABLE ONLY public.import ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.import_columns (
     heads text NOT NULL,
@@ -1346,6 +1370,7 @@ CREATE TABLE public.import_made (
     name text DEFAULT ''::text NOT NULL,
     CONSTRAINT import_made_is_known CHECK ((what = ANY (ARRAY['person'::text, 'garden'::text, 'place'::text, 'line'::text, 'alias'::text, 'story'::text])))
 );
+ALTER TABLE ONLY public.import_made ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.import_row (
     import_id uuid NOT NULL,
@@ -1375,6 +1400,7 @@ CREATE TABLE public.imported_row_written (
     line_id bigint,
     place_id bigint
 );
+ALTER TABLE ONLY public.imported_row_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.imported_row AS
  SELECT imported_row_written.act_key,
@@ -1408,6 +1434,7 @@ CREATE TABLE public.incident_written (
     CONSTRAINT incident_says_what CHECK ((length(TRIM(BOTH FROM what)) > 0)),
     CONSTRAINT incident_share_is_a_share CHECK (((share >= (0)::numeric) AND (share <= (1)::numeric)))
 );
+ALTER TABLE ONLY public.incident_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.incident AS
  SELECT incident_written.id,
@@ -1444,6 +1471,7 @@ CREATE TABLE public.keeper_written (
     act_key uuid NOT NULL,
     CONSTRAINT keeper_is_asked_later CHECK ((ask_by > asked_on))
 );
+ALTER TABLE ONLY public.keeper_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.keeper AS
  SELECT DISTINCT ON (keeper_written.place_id) keeper_written.id,
@@ -1544,6 +1572,7 @@ CREATE TABLE public.listing_written (
     CONSTRAINT listing_address_is_of_the_web CHECK ((address ~ '^https?://'::text)),
     CONSTRAINT listing_names_its_library CHECK (((length(TRIM(BOTH FROM library)) >= 1) AND (length(TRIM(BOTH FROM library)) <= 120)))
 );
+ALTER TABLE ONLY public.listing_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.listing AS
  SELECT newest.id,
@@ -1597,6 +1626,7 @@ CREATE TABLE public.loan_written (
     CONSTRAINT loan_packet_size_above_zero CHECK ((seeds_per_packet > 0)),
     CONSTRAINT loan_packets_in_range CHECK (((packets >= 1) AND (packets <= 100)))
 );
+ALTER TABLE ONLY public.loan_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan AS
  SELECT loan_written.id,
@@ -1623,6 +1653,7 @@ CREATE TABLE public.loan_answer_written (
     act_key uuid NOT NULL,
     CONSTRAINT loan_answer_says_something CHECK ((length(TRIM(BOTH FROM answer)) > 0))
 );
+ALTER TABLE ONLY public.loan_answer_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan_answer AS
  SELECT loan_answer_written.id,
@@ -1655,6 +1686,7 @@ CREATE TABLE public.loan_close_written (
     id bigint NOT NULL,
     CONSTRAINT loan_outcome_is_known CHECK ((outcome = ANY (ARRAY['returned'::text, 'failed crop'::text, 'kept on'::text, 'written off'::text])))
 );
+ALTER TABLE ONLY public.loan_close_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan_close AS
  SELECT loan_close_written.loan_id,
@@ -1687,6 +1719,7 @@ CREATE TABLE public.loan_due_written (
     act_key uuid NOT NULL,
     CONSTRAINT loan_due_says_something CHECK ((length(TRIM(BOTH FROM why)) > 0))
 );
+ALTER TABLE ONLY public.loan_due_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan_due AS
  SELECT DISTINCT ON (loan_due_written.loan_id) loan_due_written.id,
@@ -1725,6 +1758,7 @@ CREATE TABLE public.loan_return_written (
     lot_id bigint NOT NULL,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.loan_return_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan_return AS
  SELECT loan_return_written.loan_id,
@@ -1745,6 +1779,7 @@ CREATE TABLE public.loan_told_written (
     act_key uuid NOT NULL,
     CONSTRAINT loan_told_is_known CHECK ((what = 'failed crop'::text))
 );
+ALTER TABLE ONLY public.loan_told_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.loan_told AS
  SELECT loan_told_written.id,
@@ -1816,6 +1851,7 @@ CREATE TABLE public.lot_written (
     CONSTRAINT lot_treated_is_known CHECK ((treated = ANY (ARRAY['yes'::text, 'unknown'::text]))),
     CONSTRAINT lot_unit_is_known CHECK ((unit = ANY (ARRAY['seed'::text, 'mg'::text])))
 );
+ALTER TABLE ONLY public.lot_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.lot AS
  SELECT lot_written.id,
@@ -1875,6 +1911,7 @@ CREATE TABLE public.lot_correction_written (
     CONSTRAINT lot_corrected_for_a_reason CHECK ((length(TRIM(BOTH FROM why)) > 0)),
     CONSTRAINT lot_correction_corrects CHECK ((((old_line IS DISTINCT FROM new_line) OR (old_donor IS DISTINCT FROM new_donor)) OR (old_garden IS DISTINCT FROM new_garden)))
 );
+ALTER TABLE ONLY public.lot_correction_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.lot_correction AS
  SELECT lot_correction_written.id,
@@ -1928,6 +1965,7 @@ CREATE TABLE public.lot_label_written (
     act_key uuid NOT NULL,
     CONSTRAINT lot_label_at_least_one CHECK ((labels >= 1))
 );
+ALTER TABLE ONLY public.lot_label_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.lot_label AS
  SELECT DISTINCT ON (lot_label_written.lot_id) lot_label_written.id,
@@ -1964,6 +2002,7 @@ CREATE TABLE public.lot_origin_written (
     id bigint NOT NULL,
     CONSTRAINT lot_origin_has_a_code CHECK (((length(TRIM(BOTH FROM code)) >= 1) AND (length(TRIM(BOTH FROM code)) <= 60)))
 );
+ALTER TABLE ONLY public.lot_origin_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.lot_origin AS
  SELECT DISTINCT ON (lot_origin_written.lot_id) lot_origin_written.lot_id,
@@ -2042,6 +2081,7 @@ CREATE TABLE public.method_trial_written (
     CONSTRAINT trial_tests_seed CHECK ((seeds_each > 0)),
     CONSTRAINT trial_usual_is_a_share CHECK (((usual > (0)::numeric) AND (usual < (1)::numeric)))
 );
+ALTER TABLE ONLY public.method_trial_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.method_trial AS
  SELECT method_trial_written.id,
@@ -2063,6 +2103,7 @@ CREATE TABLE public.method_trial_arm_written (
     lot_id bigint NOT NULL,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.method_trial_arm_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.method_trial_arm AS
  SELECT method_trial_arm_written.trial_id,
@@ -2084,6 +2125,7 @@ CREATE TABLE public.method_trial_end_written (
     id bigint NOT NULL,
     CONSTRAINT trial_says_what_was_learnt CHECK ((length(TRIM(BOTH FROM learnt)) > 0))
 );
+ALTER TABLE ONLY public.method_trial_end_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.method_trial_end AS
  SELECT method_trial_end_written.trial_id,
@@ -2138,6 +2180,7 @@ CREATE TABLE public.movement (
     CONSTRAINT movement_outside_is_known CHECK (((COALESCE(from_outside, to_outside) IS NULL) OR (COALESCE(from_outside, to_outside) = ANY (ARRAY['donors'::text, 'tests'::text, 'members'::text, 'waste'::text, 'count difference'::text, 'blends'::text, 'growers'::text])))),
     CONSTRAINT movement_touches_the_house CHECK ((num_nonnulls(from_holding, to_holding) >= 1))
 );
+ALTER TABLE ONLY public.movement ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.movement ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.movement_id_seq
@@ -2182,6 +2225,7 @@ CREATE TABLE public.passport_written (
     written_by bigint,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.passport_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.passport AS
  SELECT passport_written.id,
@@ -2249,6 +2293,7 @@ CREATE TABLE public.place_climate_written (
     CONSTRAINT climate_humidity_is_a_share CHECK (((humidity > (0)::numeric) AND (humidity <= (1)::numeric))),
     CONSTRAINT climate_is_of_a_room CHECK (((celsius >= ('-40'::integer)::numeric) AND (celsius <= (50)::numeric)))
 );
+ALTER TABLE ONLY public.place_climate_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.place_climate AS
  SELECT place_climate_written.id,
@@ -2289,6 +2334,7 @@ CREATE TABLE public.planned_test (
     act_key uuid NOT NULL,
     CONSTRAINT plan_week_begins_on_monday CHECK ((EXTRACT(isodow FROM week) = (1)::numeric))
 );
+ALTER TABLE ONLY public.planned_test ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.plot (
     id bigint NOT NULL,
@@ -2325,6 +2371,7 @@ CREATE TABLE public.potted_written (
     act_key uuid NOT NULL,
     CONSTRAINT potted_above_zero CHECK ((seedlings > 0))
 );
+ALTER TABLE ONLY public.potted_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.potted AS
  SELECT potted_written.id,
@@ -2374,6 +2421,7 @@ CREATE TABLE public.purity_card_written (
     CONSTRAINT purity_per_gram_above_zero CHECK ((pure_per_gram > (0)::numeric)),
     CONSTRAINT purity_sample_weighs_something CHECK (((((((pure + other_crop) + weed) + noxious) + chaff) + damaged) > 0))
 );
+ALTER TABLE ONLY public.purity_card_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.purity_card AS
  SELECT purity_card_written.id,
@@ -2418,6 +2466,7 @@ CREATE TABLE public.quick_look_written (
     CONSTRAINT quick_look_is_known CHECK ((kind = ANY (ARRAY['float'::text, 'cut'::text, 'snap'::text]))),
     CONSTRAINT quick_look_not_over_looked CHECK (((good >= 0) AND (good <= looked)))
 );
+ALTER TABLE ONLY public.quick_look_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.quick_look AS
  SELECT quick_look_written.id,
@@ -2452,6 +2501,7 @@ CREATE TABLE public.recall_heard_written (
     act_key uuid NOT NULL,
     CONSTRAINT recall_names_its_library CHECK (((length(TRIM(BOTH FROM library)) >= 1) AND (length(TRIM(BOTH FROM library)) <= 120)))
 );
+ALTER TABLE ONLY public.recall_heard_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.recall_heard AS
  SELECT recall_heard_written.id,
@@ -2482,6 +2532,7 @@ CREATE TABLE public.recall_told_written (
     told_by bigint,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.recall_told_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.recall_told AS
  SELECT recall_told_written.id,
@@ -2517,12 +2568,14 @@ CREATE TABLE public.recipe (
     CONSTRAINT recipe_has_a_name CHECK ((length(TRIM(BOTH FROM name)) > 0)),
     CONSTRAINT recipe_has_steps CHECK (((jsonb_typeof(steps) = 'array'::text) AND (jsonb_array_length(steps) > 0)))
 );
+ALTER TABLE ONLY public.recipe ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE TABLE public.recipe_end (
     recipe_id bigint NOT NULL,
     ended_by bigint,
     act_key uuid NOT NULL
 );
+ALTER TABLE ONLY public.recipe_end ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.recipe ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.recipe_id_seq
@@ -2554,6 +2607,7 @@ CREATE TABLE public.report_written (
     CONSTRAINT report_year_in_range CHECK (((year >= 1950) AND (year <= 2200))),
     CONSTRAINT report_yield_in_range CHECK (((yield >= 1) AND (yield <= 5)))
 );
+ALTER TABLE ONLY public.report_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.report AS
  SELECT report_written.id,
@@ -2614,6 +2668,7 @@ CREATE TABLE public.season_plan (
     act_key uuid NOT NULL,
     CONSTRAINT season_plan_counts_from_one CHECK (((version >= 1) AND (lines >= 0) AND (hours >= (0)::numeric)))
 );
+ALTER TABLE ONLY public.season_plan ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.season_plan ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.season_plan_id_seq
@@ -2644,6 +2699,7 @@ CREATE TABLE public.test_check_written (
     re_wetted boolean DEFAULT false NOT NULL,
     mould boolean DEFAULT false NOT NULL
 );
+ALTER TABLE ONLY public.test_check_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.seed_mark AS
  SELECT seed_mark_written.id,
@@ -2732,6 +2788,7 @@ CREATE TABLE public.test_ending_written (
     CONSTRAINT test_outcome_is_known CHECK ((outcome = ANY (ARRAY['read'::text, 'abandoned'::text]))),
     CONSTRAINT test_sprouted_not_negative CHECK ((sprouted >= 0))
 );
+ALTER TABLE ONLY public.test_ending_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.test_ending AS
  SELECT test_ending_written.test_id,
@@ -2760,6 +2817,7 @@ CREATE TABLE public.test_reopening_written (
     id bigint NOT NULL,
     CONSTRAINT reopened_with_a_reason CHECK ((length(TRIM(BOTH FROM reason)) > 0))
 );
+ALTER TABLE ONLY public.test_reopening_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.test_reopening AS
  SELECT test_reopening_written.ending_id,
@@ -2807,6 +2865,7 @@ CREATE TABLE public.test_photo (
     act_key uuid NOT NULL,
     CONSTRAINT test_photo_is_small CHECK (((octet_length(jpeg) >= 1) AND (octet_length(jpeg) <= 2000000)))
 );
+ALTER TABLE ONLY public.test_photo ALTER COLUMN act_key SET (n_distinct=-1);
 
 ALTER TABLE public.test_reopening_written ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     SEQUENCE NAME public.test_reopening_id_seq
@@ -2832,6 +2891,7 @@ CREATE TABLE public.test_towel_written (
     CONSTRAINT towel_replicate_above_zero CHECK ((replicate > 0)),
     CONSTRAINT towel_seeds_in_range CHECK (((seeds >= 1) AND (seeds <= 400)))
 );
+ALTER TABLE ONLY public.test_towel_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.test_towel AS
  SELECT test_towel_written.id,
@@ -2875,6 +2935,7 @@ CREATE TABLE public.treatment_written (
     CONSTRAINT treatment_is_known CHECK ((kind = ANY (ARRAY['freezer'::text, 'airtight'::text]))),
     CONSTRAINT treatment_use_is_known CHECK ((use = ANY (ARRAY['food'::text, 'sowing'::text])))
 );
+ALTER TABLE ONLY public.treatment_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.treatment AS
  SELECT treatment_written.id,
@@ -2909,6 +2970,7 @@ CREATE TABLE public.treatment_opening_written (
     id bigint NOT NULL,
     CONSTRAINT early_opening_has_a_reason CHECK (((NOT early) OR (length(TRIM(BOTH FROM reason)) > 0)))
 );
+ALTER TABLE ONLY public.treatment_opening_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.treatment_opening AS
  SELECT treatment_opening_written.treatment_id,
@@ -2942,6 +3004,7 @@ CREATE TABLE public.trial_written (
     CONSTRAINT trial_must_show_something CHECK ((length(TRIM(BOTH FROM must_show)) > 0)),
     CONSTRAINT trial_plants_above_zero CHECK ((plants_wanted > 0))
 );
+ALTER TABLE ONLY public.trial_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.trial AS
  SELECT trial_written.id,
@@ -2970,6 +3033,7 @@ CREATE TABLE public.trial_end_written (
     CONSTRAINT trial_outcome_is_known CHECK ((outcome = ANY (ARRAY['released'::text, 'renamed'::text, 'discarded'::text]))),
     CONSTRAINT trial_renamed_to_a_line CHECK (((outcome = 'renamed'::text) = (new_line IS NOT NULL)))
 );
+ALTER TABLE ONLY public.trial_end_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.trial_end AS
  SELECT trial_end_written.trial_id,
@@ -3013,6 +3077,7 @@ CREATE TABLE public.want_state_written (
     act_key uuid NOT NULL,
     CONSTRAINT want_state_is_known CHECK ((state = ANY (ARRAY['open'::text, 'asked'::text, 'ordered'::text, 'arrived'::text])))
 );
+ALTER TABLE ONLY public.want_state_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.want_state AS
  SELECT DISTINCT ON (want_state_written.line_id) want_state_written.id,
@@ -3049,6 +3114,7 @@ CREATE TABLE public.warm_up_written (
     CONSTRAINT warm_up_from_is_cold CHECK (((from_celsius >= ('-40'::integer)::numeric) AND (from_celsius <= (25)::numeric))),
     CONSTRAINT warm_up_takes_time CHECK ((opens_at >= taken_out_at))
 );
+ALTER TABLE ONLY public.warm_up_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.warm_up AS
  SELECT warm_up_written.id,
@@ -3072,6 +3138,7 @@ CREATE TABLE public.warm_up_end_written (
     act_key uuid NOT NULL,
     id bigint NOT NULL
 );
+ALTER TABLE ONLY public.warm_up_end_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.warm_up_end AS
  SELECT warm_up_end_written.warm_up_id,
@@ -3116,6 +3183,7 @@ CREATE TABLE public.weighing_written (
     CONSTRAINT weighing_error_above_zero CHECK ((scale_error > 0)),
     CONSTRAINT weighing_heavier_is_known CHECK ((heavier = ANY (ARRAY['the scale was bumped'::text, 'something was added'::text, 'it took up damp'::text, 'some was taken out'::text])))
 );
+ALTER TABLE ONLY public.weighing_written ALTER COLUMN act_key SET (n_distinct=-1);
 
 CREATE VIEW public.weighing AS
  SELECT weighing_written.id,

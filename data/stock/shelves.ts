@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
 import type { Db } from '#data/database.ts';
+import { isFoundBy } from '#data/isAmong.ts';
 import { lots } from '#data/lots/lots.ts';
 import { COUNTED_AHEAD, holdsWords } from '#data/search.ts';
 
@@ -34,8 +35,11 @@ export async function listShelves(db: Db, page: ShelfPage) {
   for (const word of page.search.split(/\s+/).filter(Boolean))
     // Two ways to be found, each by its index.
     query = query.where(
-      sql<boolean>`lot.id in (select id from lot_written where ${holdsWords(word, 'lot_written.search_text')}
-        union select id from lot_written where donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
+      isFoundBy(
+        'lot.id',
+        sql`select id from lot_written where ${holdsWords(word, 'lot_written.search_text')}
+          union select id from lot_written where donor_id in (select id from person where ${holdsWords(word, 'person.name')})`,
+      ),
     );
   if (page.crop) query = query.where('crop.id', '=', page.crop);
   if (page.state === 'used up') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'in', CLEAN);
@@ -53,7 +57,7 @@ export async function listShelves(db: Db, page: ShelfPage) {
   const shown = query.select('lot.id').orderBy(ORDER[page.sort]).limit(page.limit).offset(page.offset);
   const rows = lots(db)
     .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
-    .where('lot.id', 'in', shown)
+    .where(isFoundBy('lot.id', shown))
     .select([
       'lot.code',
       'line.name as variety',

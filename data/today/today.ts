@@ -6,6 +6,7 @@ import type { Db } from '#data/database.ts';
 /** The most of each kind of work that Today shows; the counts tell what lies beyond. */
 const MOST = 12;
 
+// A lot that was undone has nothing on hand: where only those are asked for that have, `lot_state` alone tells them.
 const LOT = sql`lot.code, line.name as variety, crop.name as crop, lot.treated`;
 type Treated = 'yes' | 'unknown' | null;
 const LOT_NAMES = sql`join line on line.id = lot.line_id join crop on crop.id = line.crop_id`;
@@ -79,8 +80,8 @@ export async function readDue(db: Db, today: Day, whose: PersonId | null = null)
       where t.next_count_on <= ${today} ${by('t.laid_by')} order by t.next_count_on, t.id limit ${MOST}`.execute(db),
     sql<DueTest>`
       select lot.next_test_on as "on", ${LOT}, lot.next_test_reason as reason, due.total
-      from (select id, count(*) over () as total from lot where next_test_on <= ${today} and on_hand > 0
-            and not exists (select from germination_test t where t.lot_id = lot.id and t.next_count_on is not null) ${ofNobody} order by next_test_on, id limit ${MOST}) due
+      from (select lot_id as id, count(*) over () as total from lot_state where next_test_on <= ${today} and on_hand > 0
+            and lot_id <> all (array(select t.lot_id from germination_test t where t.next_count_on is not null)) ${ofNobody} order by next_test_on, id limit ${MOST}) due
       join lot on lot.id = due.id ${LOT_NAMES} order by lot.next_test_on, lot.id`.execute(db),
     sql<DueReturn>`
       select loan.id, due.due_on as "on", ${LOT}, person.name as member, loan.member_id as "memberId", loan.packets, due.total
@@ -88,11 +89,10 @@ export async function readDue(db: Db, today: Day, whose: PersonId | null = null)
       join loan on loan.id = due.loan_id join lot on lot.id = loan.lot_id ${LOT_NAMES} join person on person.id = loan.member_id
       order by due.due_on, loan.id`.execute(db),
     sql<HeldLot>`
-      select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, count(*) over () as total
-      from hold join lot on lot.id = hold.lot_id ${LOT_NAMES}
-      where lot.on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) ${by('hold.set_by')} order by hold.set_on, hold.id limit ${MOST}`.execute(
-      db,
-    ),
+      select hold.set_on as "on", ${LOT}, hold.kind, hold.reason, hold.total
+      from (select hold.*, count(*) over () as total from hold join lot_state on lot_state.lot_id = hold.lot_id
+        where on_hand > 0 and not exists (select from hold_lift where hold_id = hold.id) ${by('hold.set_by')} order by set_on, hold.id limit ${MOST}) as hold
+      join lot on lot.id = hold.lot_id ${LOT_NAMES} order by hold.set_on, hold.id`.execute(db),
     sql<DueOpening>`
       select lot.open_by as "on", ${LOT}, lot.form, count(*) over () as total
       from lot ${LOT_NAMES}
@@ -112,7 +112,7 @@ export interface ComingDay {
 export async function readComing(db: Db, today: Day, until: string): Promise<ComingDay[]> {
   const { rows } = await sql<ComingDay>`
     select next_count_on as "on", 'count' as kind, count(*) from germination_test where next_count_on > ${today} and next_count_on <= ${until} group by 1
-    union all select next_test_on, 'test', count(*) from lot where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
+    union all select next_test_on, 'test', count(*) from lot_state where on_hand > 0 and next_test_on > ${today} and next_test_on <= ${until} group by 1
     union all select due_on, 'return', count(*) from open_loan where due_on >= ${today} and due_on <= ${until} group by 1`.execute(db);
   return rows;
 }

@@ -4,11 +4,11 @@ import { holdsByRule } from '#core/passport/holds.ts';
 import type { LotMade } from '#core/sheets/made.ts';
 import { passportOf } from '#core/sheets/passportOf.ts';
 import { findRecalledThere } from '#data/exchange/swaps.ts';
-import { writeHolds, writeTrials } from '#data/exchange/written.ts';
+import { writeHolds, writeTrials } from '#data/exchange/writtenLots.ts';
 import { TRIAL_PLANTS } from '#services/lots/holds.server.ts';
 import { holdReason } from '#words/holds.ts';
 import { recalledByOther } from '#words/recall.ts';
-import type { Writing } from './writeImport.server.ts';
+import type { Writing } from './writing.server.ts';
 
 /** Lays the holds that the rules ask for, whatever a lot's promise will be; what its promise asks for besides is laid when it is judged. */
 export async function layHoldsOfImport(

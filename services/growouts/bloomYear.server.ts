@@ -9,6 +9,7 @@ import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
 import { WITHIN_A_GARDEN, type Said } from '#core/isolation/pollen.ts';
 import type { Quantiles } from '#core/isolation/quantiles.ts';
+import { groupBy } from '#core/kernel/groupBy.ts';
 import type { GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
 import { seasonFrom } from '#core/passport/season.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
@@ -62,11 +63,16 @@ export interface BloomYear {
   readonly year: number;
   readonly flowering: readonly Flowering[];
   readonly gardens: readonly GardenOnMap[];
-  /** What would flower is seen from: `own` may be one of them, changed. @param others whether what was seen of the others counts, or only what was planned */
-  readonly apartOf: (own: Flowering, others?: 'as seen' | 'as planned') => Apart | null;
+  /** What is likely to arrive at one of them, which may be changed; null where it is not known when it flowers or how many they are. */
+  readonly apartOf: (own: Flowering) => Apart | null;
+  /** Share of its seed that others are likely to father, in the middle, by what was seen of them and by what was planned; null where these do not differ. */
+  readonly offPlanOf: (own: Flowering) => { readonly seen: number; readonly planned: number } | null;
   /** Whether all who work here may know where a garden is. */
   readonly isOpen: (id: GardenId) => boolean;
 }
+
+/** Whether what was seen of the others counts, or only what was planned. */
+type Others = 'as seen' | 'as planned';
 
 /** What arrives from farther off, or is less than this, is not worth naming. */
 const WORTH_NAMING = 0.0005;
@@ -90,11 +96,12 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     ),
   ]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
+  const logOf = groupBy(logs, ({ growOutId }) => growOutId);
   const frosts = { last: house.lastFrost, first: house.firstFrost };
   const grown = placed.flatMap((one): Flowering[] => {
     const crop = crops.get(one.cropId)!;
     const planned = plannedBloom(crop, one.sowOn, frosts);
-    const log = logs.filter(({ growOutId }) => growOutId === one.id);
+    const log = logOf.get(one.id) ?? [];
     if (yearOf(planned.from) !== year && yearOf(planned.to) !== year) return [];
     return [
       {
@@ -140,11 +147,17 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     const [low, high] = [Math.min(one.gardenId, other.gardenId), Math.max(one.gardenId, other.gardenId)];
     return toldMetres.get(`${low} ${high}`) ?? 'unknown';
   };
-  const weightOf = (own: Flowering, other: Flowering): number => {
-    const how = crossing(knowledge.groups, own.crop.group, other.crop.group);
-    return how === null || own.what === other.what ? 0 : READINESS_WEIGHT[how];
-  };
-  const apartOf: BloomYear['apartOf'] = (own, others = 'as seen') => {
+  const ofGroup = groupBy(flowering, ({ crop }) => crop.group);
+  /** What can cross with one of them, and how readily: the others are many, and need not be looked at one by one. */
+  const crossingWith = (own: Flowering): readonly { readonly from: Flowering; readonly weight: number }[] =>
+    [...ofGroup].flatMap(([group, members]) => {
+      const how = crossing(knowledge.groups, own.crop.group, group);
+      if (how === null) return [];
+      const weight = READINESS_WEIGHT[how];
+      return members.flatMap((from) => (from.key === own.key || from.what === own.what ? [] : [{ from, weight }]));
+    });
+  /** A grow-out as it takes pollen, and what flowers with it near enough to bring any. */
+  const surroundingsOf = (own: Flowering, others: Others): { receiver: Receiver; around: { from: Flowering; other: Other }[] } | null => {
     const bloom = bloomOf(own);
     if (bloom === 'unknown' || own.plants === 'unknown') return null;
     const { neighbours: _none, ...season } = seasonFrom(
@@ -153,38 +166,44 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
       knowledge.groups,
       knowledge.groupOf,
     );
-    const receiver: Receiver = { season, bloom, plants: own.plants };
-    const around = flowering.flatMap((from): { from: Flowering; other: Other }[] => {
-      const weight = from.key === own.key ? 0 : weightOf(own, from);
+    const around = crossingWith(own).flatMap(({ from, weight }): { from: Flowering; other: Other }[] => {
       const theirs = others === 'as seen' ? bloomOf(from) : from.planned;
       // What flowers at another time brings nothing, and need not be worked out.
-      if (weight === 0 || (theirs !== 'unknown' && overlapOf(bloom, theirs) === 0)) return [];
+      if (theirs !== 'unknown' && overlapOf(bloom, theirs) === 0) return [];
       const metres = metresOf(own, from);
       if (metres !== 'unknown' && metres > FARTHEST * own.crop.productionDistance) return [];
-      return [
-        {
-          from,
-          other: { metres, bloom: theirs, plants: from.plants, weight, methods: from.methods },
-        },
-      ];
+      return [{ from, other: { metres, bloom: theirs, plants: from.plants, weight, methods: from.methods } }];
     });
-    const arrivals = around
-      .map(({ from, other }) => ({ from, metres: other.metres, share: medianOf(crossedBy(receiver, [other])) }))
+    return { receiver: { season, bloom, plants: own.plants }, around };
+  };
+  const shareOf = ({ receiver, around }: NonNullable<ReturnType<typeof surroundingsOf>>): Quantiles =>
+    crossedBy(
+      receiver,
+      around.map(({ other }) => other),
+    );
+  const apartOf: BloomYear['apartOf'] = (own) => {
+    const surroundings = surroundingsOf(own, 'as seen');
+    if (!surroundings) return null;
+    const arrivals = surroundings.around
+      .map(({ from, other }) => ({ from, metres: other.metres, share: medianOf(crossedBy(surroundings.receiver, [other])) }))
       .filter(({ share }) => share >= WORTH_NAMING)
       .sort((one, two) => two.share - one.share);
-    return {
-      arrivals,
-      share: crossedBy(
-        receiver,
-        around.map(({ other }) => other),
-      ),
-    };
+    return { arrivals, share: shareOf(surroundings) };
+  };
+  const offPlanOf: BloomYear['offPlanOf'] = (own) => {
+    const seen = surroundingsOf(own, 'as seen');
+    const planned = surroundingsOf(own, 'as planned');
+    if (!seen || !planned) return null;
+    // Where nobody saw any of them in flower, there is nothing that could differ.
+    if ([...seen.around, ...planned.around].every(({ from }) => from.seen === null)) return null;
+    return { seen: medianOf(shareOf(seen)), planned: medianOf(shareOf(planned)) };
   };
   return {
     year,
     flowering,
     gardens: gardens.map(({ id, name, placeFor }) => ({ id, name, placeFor, point: points.get(id) ?? null })),
     apartOf,
+    offPlanOf,
     isOpen: (id) => gardens.some((garden) => garden.id === id && garden.placeFor === 'workers'),
   };
 }

@@ -12,12 +12,12 @@ import {
   type Watched,
 } from '#core/growout/watch.ts';
 import { plannedBloom } from '#core/growout/sowing.ts';
+import { groupBy } from '#core/kernel/groupBy.ts';
 import type { Day, GrowOutId } from '#core/kernel/kinds.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import { growOutState } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
 import type { GrowOutRow } from '#data/growouts/growOuts.ts';
-import { medianOf } from '#core/growout/isolation.ts';
 import { readLogs, type KeptEntry } from '#data/growouts/log.ts';
 import type { House } from '#data/house/house.ts';
 import { readBloomYear } from './bloomYear.server.ts';
@@ -46,13 +46,11 @@ async function neighboursOffPlan(
   const told = new Map<GrowOutId, Alarm>();
   if (ids.size === 0) return told;
   const year = await readBloomYear(db, yearOf(today), house);
-  const isSeen = year.flowering.some(({ seen }) => seen !== null);
-  for (const own of isSeen ? year.flowering : []) {
+  for (const own of year.flowering) {
     if (own.growOutId === null || !ids.has(own.growOutId)) continue;
-    const [seen, planned] = [year.apartOf(own), year.apartOf(own, 'as planned')];
-    if (!seen || !planned) continue;
-    const [share, before] = [medianOf(seen.share), medianOf(planned.share)];
-    if (isNeighbourOffPlan(share, before)) told.set(own.growOutId, { what: 'neighbour off plan', share, planned: before });
+    const off = year.offPlanOf(own);
+    if (off && isNeighbourOffPlan(off.seen, off.planned))
+      told.set(own.growOutId, { what: 'neighbour off plan', share: off.seen, planned: off.planned });
   }
   return told;
 }
@@ -72,8 +70,9 @@ export async function readGoing<Row extends GrowOutRow>(
     readCropsById(db, [...new Set(growOuts.map(({ cropId }) => cropId))]),
   ]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
+  const logOf = groupBy(logs, ({ growOutId }) => growOutId);
   const going = growOuts.map((growOut) => {
-    const log = logs.filter(({ growOutId }) => growOutId === growOut.id);
+    const log = logOf.get(growOut.id) ?? [];
     const season = readSeason(log);
     const crop = crops.get(growOut.cropId)!;
     const sowOn = season.sownOn ?? growOut.sowOn ?? growOut.sowFrom;

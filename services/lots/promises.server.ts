@@ -1,5 +1,6 @@
 import type { Crop } from '#core/almanac/crop.ts';
 import { todayOf } from '#core/calendar/dayInZone.ts';
+import { groupBy } from '#core/kernel/groupBy.ts';
 import type { Day, LotId } from '#core/kernel/kinds.ts';
 import { known } from '#core/passport/passport.ts';
 import { effectivePlants } from '#core/population/bottleneck.ts';
@@ -105,12 +106,6 @@ async function judgeLots(tx: Db, lotIds: readonly LotId[], today: Day): Promise<
     }),
   );
   return rows.length;
-}
-
-function groupBy<Row>(rows: readonly Row[], key: (row: Row) => number): Map<number, Row[]> {
-  const groups = new Map<number, Row[]>();
-  for (const row of rows) groups.set(key(row), [...(groups.get(key(row)) ?? []), row]);
-  return groups;
 }
 
 /**

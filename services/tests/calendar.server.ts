@@ -2,6 +2,7 @@ import ical from 'ical-generator';
 import { bareForm, feedInput } from '#contracts/fields.ts';
 import { addDays, mondayOf } from '#core/calendar/plainDate.ts';
 import { cageTurns, plannedBloom } from '#core/growout/sowing.ts';
+import { groupBy } from '#core/kernel/groupBy.ts';
 import type { Day } from '#core/kernel/kinds.ts';
 import { may } from '#core/people/may.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
@@ -143,10 +144,4 @@ async function growOutEntries(
       ...turns.map(({ on, open }) => entry(open === 'first' ? 'open its cage' : 'shut its cage', on)),
     ];
   });
-}
-
-function groupBy<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map<string, Item[]> {
-  const groups = new Map<string, Item[]>();
-  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
-  return groups;
 }

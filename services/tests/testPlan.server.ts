@@ -4,7 +4,7 @@ import { usualCheckDays } from '#core/germination/checkDays.ts';
 import { spotFor, SPOTS, type Spot } from '#core/germination/layout.ts';
 import type { Day, LotId, Seeds } from '#core/kernel/kinds.ts';
 import { overbooked, type Overbooked, type PlanBench, type PlanTest } from '#core/schedule/benchPlan.ts';
-import { planTestOf, standingIn, weekIndex } from '#core/schedule/planTest.ts';
+import { hoursOfTest, planTestOf, standingIn, weekIndex } from '#core/schedule/planTest.ts';
 import { testValue, type TestValue } from '#core/schedule/testValue.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
@@ -60,6 +60,7 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
     listStanding(db),
   ]);
   const crops = new Map((await readCropsById(db, [...new Set(lots.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
+  const hoursOf = new Map([...crops.values()].map((crop) => [crop.id, hoursOfTest(crop)]));
   const opening = nextOn(house.lendingOpens, today);
   const seedsOf = (lot: (typeof lots)[number]) => seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
   const due = lots
@@ -79,8 +80,8 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
         dueOn: dueOn!,
         value: worth.value,
         spot: spotFor(crop.celsius),
-        firstCount: crop.firstCount,
         finalCount: crop.finalCount,
+        hours: hoursOf.get(crop.id)!,
       };
       const test = planTestOf({ ...wanted, pinnedTo: pinned ? week : null }, { start, opening });
       return { lotId, code, crop: lot.crop, variety, dueOn: dueOn!, reason, worth, test, week, pinned };

@@ -182,16 +182,19 @@ function LineReckoning({
       verdict={jars === 0 ? 'Nothing is left' : enough}
       figure={
         <>
-          <p className="text-large">
-            {stock.packets > 0 ? (
-              <>
-                <b>{stock.packets}</b> {stock.packets === 1 ? 'packet' : 'packets'} can be lent now
-              </>
-            ) : (
-              'None can be lent now'
-            )}
-            , {formatAboutSeeds(stock.seeds)} in {jars} {jars === 1 ? 'lot' : 'lots'} from {gardens} {gardens === 1 ? 'garden' : 'gardens'}
-          </p>
+          {jars > 0 && (
+            <p className="text-large">
+              {stock.packets > 0 ? (
+                <>
+                  <b>{stock.packets}</b> {stock.packets === 1 ? 'packet' : 'packets'} can be lent now
+                </>
+              ) : (
+                'None can be lent now'
+              )}
+              , of {formatAboutSeeds(stock.seeds)} in {jars} {jars === 1 ? 'lot' : 'lots'} from {gardens}{' '}
+              {gardens === 1 ? 'garden' : 'gardens'}
+            </p>
+          )}
           <StockBar stock={stock} isLine />
         </>
       }

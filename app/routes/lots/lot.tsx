@@ -1,4 +1,4 @@
-import { data, Link, useSearchParams } from 'react-router';
+import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
@@ -11,7 +11,7 @@ import { classes } from '#app/ui/classes.ts';
 import { useFormKeys } from '#app/ui/useFormKeys.ts';
 import { readLotCode } from '#core/lotcode/lotCode.ts';
 import { mayFollow } from '#core/states/machine.ts';
-import { LOT, holdState } from '#core/states/states.ts';
+import { LOT } from '#core/states/states.ts';
 import { existingCodes, findLotByCode } from '#data/lots/lots.ts';
 import { isWithdrawn } from '#data/undo.ts';
 import { receiveClean } from '#services/bench/receiveClean.server.ts';
@@ -35,7 +35,6 @@ import { PlantsReckoning } from './PlantsReckoning.tsx';
 import { PromiseReckoning } from './PromiseReckoning.tsx';
 import { QuickLooks } from './QuickLooks.tsx';
 import { Timeline } from './Timeline.tsx';
-import { readLotActs } from './lotActs.server.ts';
 import { readLotPage } from './lotPage.server.ts';
 import { troubleOf } from './lotTrouble.ts';
 
@@ -50,11 +49,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (!lot && read.ok && (await isWithdrawn(db, read.code))) throw data(null, { status: 410 });
   if (!lot) throw data({ near: !read.ok && read.why === 'check letter' ? await existingCodes(db, read.near) : [] }, { status: 404 });
   const { searchParams } = new URL(request.url);
-  const [page, acts] = await Promise.all([
-    readLotPage(lot, visit),
-    searchParams.get('part') === 'history' ? readLotActs(lot.code, visit) : [],
-  ]);
-  return { ...page, acts, isNew: searchParams.has('new') };
+  const part = PARTS.find((one) => one === searchParams.get('part')) ?? 'overview';
+  return { ...(await readLotPage(lot, visit, part)), part, isNew: searchParams.has('new') };
 }
 
 export async function action({ request, params: { code }, context }: Route.ActionArgs) {
@@ -77,12 +73,9 @@ export async function action({ request, params: { code }, context }: Route.Actio
 }
 
 export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
-  const { lot, seeds, holds } = loaderData;
+  const { lot, part, seeds, overview, provenance, germination, ledger, history } = loaderData;
   const keys = useFormKeys(loaderData.keys, actionData?.spent, lot.code);
-  const active = holds.filter((hold) => holdState(hold) === 'standing');
   const uncleaned = loaderData.state === 'to be cleaned';
-  const [query] = useSearchParams();
-  const part = PARTS.find((one) => one === query.get('part')) ?? 'overview';
   const resultOf = (intent: string) => (actionData?.intent === intent ? actionData.result : null);
   return (
     <>
@@ -99,7 +92,7 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         hasOldLabel={loaderData.hasOldLabel}
         lot={lot}
         state={loaderData.state}
-        holds={active}
+        holds={loaderData.activeHolds}
         triesMethods={loaderData.triesMethods}
       />
       {loaderData.hazards.map((caution) => (
@@ -119,16 +112,16 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
         packets={loaderData.packets}
         outlook={loaderData.outlook}
         nextTestOn={lot.nextTestOn}
-        promise={loaderData.promise?.promise ?? null}
+        promise={loaderData.promise}
         next={loaderData.next}
       />
       <Parts part={part} />
-      {part === 'overview' && (
+      {overview && (
         <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
           <div className="min-w-0 space-y-8">
-            {loaderData.hiddenEggs.length > 0 && (
+            {overview.hiddenEggs.length > 0 && (
               <p className="border-l-4 border-doubt bg-sheet px-4 py-3">
-                Nobody saw insects, but eggs inside the seed cannot be seen ({loaderData.hiddenEggs.join(', ')}).{' '}
+                Nobody saw insects, but eggs inside the seed cannot be seen ({overview.hiddenEggs.join(', ')}).{' '}
                 <Link className="link" to={`/lots/${lot.code}/away`}>
                   Freeze it once it is dry
                 </Link>
@@ -141,50 +134,50 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
               lineId={lot.lineId}
               lending={loaderData.lending}
               packets={loaderData.packets}
-              stock={loaderData.stock}
+              stock={overview.stock}
               seeds={seeds}
               packetSeeds={lot.facts.packetSeeds}
               isTested={lot.laid !== null}
-              thicker={loaderData.thicker}
+              thicker={overview.thicker}
               nextTest={nextTestSentence({ on: lot.nextTestOn, reason: lot.nextTestReason }, loaderData.today)}
             />
-            <Holds holds={holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
+            <Holds holds={overview.holds} keys={keys} setResult={resultOf('hold')} liftResult={resultOf('lift')} />
           </div>
           <div className="min-w-0">
             <PromiseReckoning
               code={lot.code}
-              promise={loaderData.promise}
-              reasons={loaderData.reasons}
-              raises={loaderData.raises}
-              central={loaderData.central}
-              health={loaderData.health}
-              ancestry={loaderData.ancestry}
+              promise={overview.promise}
+              reasons={overview.reasons}
+              raises={overview.raises}
+              central={overview.central}
+              health={overview.health}
+              ancestry={overview.ancestry}
             />
           </div>
         </div>
       )}
-      {part === 'provenance' && (
+      {provenance && (
         <>
           <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
             <div className="min-w-0">
-              <Passport lot={lot} versions={loaderData.passports} source={loaderData.source} />
+              <Passport lot={lot} versions={provenance.versions} source={provenance.source} />
             </div>
-            <div className="min-w-0">{lot.origin !== 'blend' && <PlantsReckoning plants={loaderData.plants} />}</div>
+            <div className="min-w-0">{lot.origin !== 'blend' && <PlantsReckoning plants={provenance.plants} />}</div>
           </div>
-          {loaderData.drawing && <Descent kin={loaderData.kin} drawing={loaderData.drawing} self={lot.id} />}
+          {provenance.drawing && <Descent kin={provenance.kin} drawing={provenance.drawing} self={lot.id} />}
         </>
       )}
-      {part === 'germination' && (
+      {germination && (
         <div className="grid gap-x-10 gap-y-8 xl:grid-cols-2">
           <div className="min-w-0">
-            {loaderData.result && <TestResult {...loaderData.result} code={lot.code} today={loaderData.today} onLotPage />}
+            {germination.result && <TestResult {...germination.result} code={lot.code} today={loaderData.today} onLotPage />}
           </div>
-          <div className={classes('min-w-0 space-y-8', !loaderData.result && 'xl:order-first')}>
-            <LotTests tests={loaderData.tests} code={lot.code} outlook={loaderData.outlook} />
+          <div className={classes('min-w-0 space-y-8', !germination.result && 'xl:order-first')}>
+            <LotTests tests={germination.tests} code={lot.code} outlook={loaderData.outlook} />
             <QuickLooks
               key={keys.look}
-              looks={loaderData.looks}
-              test={loaderData.result}
+              looks={germination.looks}
+              test={germination.result}
               today={loaderData.today}
               formKey={keys.look}
               result={resultOf('look')}
@@ -192,24 +185,18 @@ export default function Lot({ loaderData, actionData }: Route.ComponentProps) {
           </div>
         </div>
       )}
-      {part === 'stock' && (
+      {ledger && (
         <>
-          <Ledger
-            entries={loaderData.ledger}
-            unit={lot.unit}
-            loans={loaderData.loans}
-            recountKey={keys.recount}
-            result={resultOf('recount')}
-          />
+          <Ledger entries={ledger.entries} unit={lot.unit} loans={ledger.loans} recountKey={keys.recount} result={resultOf('recount')} />
           {mayFollow(LOT, loaderData.state, 'lot discarded') && (
             <Discard key={keys.discard} treated={lot.treated} formKey={keys.discard} result={resultOf('discard')} />
           )}
         </>
       )}
-      {part === 'history' && (
+      {history && (
         <>
-          <Timeline happenings={loaderData.happenings} />
-          <LotActs acts={loaderData.acts} />
+          <Timeline happenings={history.happenings} />
+          <LotActs acts={history.acts} />
         </>
       )}
     </>
