@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
+import { gunzipSync } from 'node:zlib';
 import { tokenOf } from '../support/library.ts';
 import { PLACES } from '../support/places.ts';
 import { dataAddress, inParallel, sessionOf } from '../support/session.ts';
@@ -84,6 +85,22 @@ describe('what the server says and refuses', () => {
         if (plain.length > 2000) expect(Number(answer.headers.get('content-length'))).toBeLessThan(plain.length * 0.6);
       }
     }
+  });
+
+  test('a page is packed as one whole: it is not cut off and sent for each small piece', async () => {
+    const packed = await new Promise<Buffer>((resolve, reject) => {
+      const headers = { cookie: `granary_session=${tokenOf('coordinator')}`, 'accept-encoding': 'gzip' };
+      request(new URL('/shelves', sample.library.url), { headers }, (answer) => {
+        const parts: Buffer[] = [];
+        answer.on('data', (part: Buffer) => parts.push(part));
+        answer.on('end', () => resolve(Buffer.concat(parts)));
+      })
+        .on('error', reject)
+        .end();
+    });
+    expect(gunzipSync(packed).toString()).toContain('</html>');
+    // What zlib writes wherever it is made to send what it has.
+    expect(packed.toString('latin1').split('\0\0\xff\xff').length - 1).toBeLessThan(3);
   });
 
   test('a post from another site, or from nowhere, does nothing', async () => {

@@ -4,6 +4,7 @@ import { data, Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { formActs, newFormKey } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
+import { pack, unpack } from '#app/platform/packed.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
 import { LotCode } from '#app/ui/Mark.tsx';
@@ -39,12 +40,14 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     misfit: misfitWords(misfit, rest.start),
     keys: { save: newFormKey(), bench: newFormKey() },
     leads: may(actor.role, 'set house rules'),
-    due: due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
-      ...one,
-      name: `${crop} ‘${variety}’`,
-      why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Priority ${worth.value.toFixed(1)}: uncertainty ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
-      stakes: worth.stakes,
-    })),
+    due: pack(
+      due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
+        ...one,
+        name: `${crop} ‘${variety}’`,
+        why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Priority ${worth.value.toFixed(1)}: uncertainty ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
+        stakes: worth.stakes,
+      })),
+    ),
   };
 }
 
@@ -66,7 +69,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function PlanPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { due, start, bench, opening, tooFew, misfit } = loaderData;
+  const { start, bench, opening, tooFew, misfit } = loaderData;
+  const due = useMemo(() => unpack(loaderData.due), [loaderData.due]);
   const keys = useFormKeys(loaderData.keys, actionData?.spent, bench.version);
   const { plan, pinned, isChanged, place } = usePlacing(due, start);
   const problem = useMemo(
