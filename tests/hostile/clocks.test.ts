@@ -3,14 +3,17 @@ import { sql } from 'kysely';
 import { addDays } from '#core/calendar/plainDate.ts';
 import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { deedsOn, readGround, send } from '../support/deeds.ts';
-import { findSamples, PLACES } from '../support/places.ts';
+import { findSamples, PLACES, type Samples } from '../support/places.ts';
 import { dataAddress, inParallel, sessionOf } from '../support/session.ts';
 import { audit } from './audit.ts';
 import { drawnFrom, hostileLibrary, upTo, type HostileLibrary } from './hostileLibrary.ts';
 
 let library: HostileLibrary;
+/** Found once, before anything is done: later the last open loan may have been closed. */
+let samples: Samples;
 beforeAll(async () => {
   library = await hostileLibrary();
+  samples = await findSamples(sessionOf(library.server(), 'coordinator').text);
   await sql`update session set expires_at = '2100-01-01'`.execute(library.owner);
 });
 afterAll(() => library.stop());
@@ -34,7 +37,6 @@ test.each(MOMENTS.slice(-upTo(1, MOMENTS.length)))(
     await library.server().stop();
     const server = await library.start({ CLOCK: clock });
     const session = sessionOf(server, 'coordinator');
-    const samples = await findSamples(session.text);
     const places = PLACES.filter(({ route }, at) => route !== 'sign-out' && at % upTo(6, 1) === 0);
     const statuses = await inParallel(places, async (place) => {
       const path = place.path(samples);
