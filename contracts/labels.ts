@@ -36,6 +36,8 @@ const labelWords = z.object({
 });
 
 const MOST_LOTS = 200;
+/** Labels on one run of sheets: setting more of them would keep everybody else waiting for seconds. */
+export const MOST_IN_A_RUN = 2_400;
 
 /** Labels made of lots, on paper by whatever way: how many of each. */
 export const labelsMade = z.object({

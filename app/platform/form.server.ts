@@ -64,7 +64,7 @@ export function formActs<Problem, Intent extends string = string>(
   form: FormData,
   visit: SignedIn,
   intents: readonly Intent[],
-  trouble: (problem: Problem, units: Units) => Record<string, string[]>,
+  trouble: (problem: Problem, units: Units, intent: Intent) => Record<string, string[]>,
   onRecord?: (intent: Intent) => Promise<OnRecord | undefined>,
 ) {
   const intent = intentOf(form, intents);
@@ -80,7 +80,7 @@ export function formActs<Problem, Intent extends string = string>(
     const done = await work(submission.value as z.output<Schema>);
     if (!done.ok) {
       const now = await onRecord?.(intent);
-      const result = submission.reply({ fieldErrors: trouble(done.problem, visit.house.units) });
+      const result = submission.reply({ fieldErrors: trouble(done.problem, visit.house.units, intent) });
       return notAccepted<Acted>({ intent, result, ...(now && { now }) });
     }
     if (onward) throw redirect(onward(done.answer));

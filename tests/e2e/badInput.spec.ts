@@ -38,6 +38,21 @@ test('the interview says what is wrong beside each field and keeps what was type
   await expect(page.getByText('more than a seed library can hold')).toBeVisible();
 });
 
+test('more missing at a count than a helper may write off is said at the count, and what was typed stays', async ({ page, story }) => {
+  const code = await story.takeIn({ variety: 'Counted Away', amount: '900 seeds' });
+  await page.goto(`/lots/${code}?part=stock`);
+  await page.getByText('Count differs? Correct the stock').click();
+  const count = page.getByLabel('How much is really there?');
+  await count.fill('2 seeds');
+  await page.getByLabel('Reason').fill('spilled');
+  await page.getByRole('button', { name: BUTTON.correctStock }).click();
+  await page.getByLabel('Yes, 2 seeds is right').check();
+  await page.getByRole('button', { name: BUTTON.correctStock }).click();
+  await expect(count).toHaveAccessibleDescription(/A helper can take up to \d+ seeds a day/);
+  await expect(count).toHaveValue('2 seeds');
+  await expect(page.getByLabel('Reason')).toHaveValue('spilled');
+});
+
 test('what is typed and pressed right after a refusal is not lost, however slow the line is', async ({ page }) => {
   await page.goto('/intake');
   await answer(page, {

@@ -103,6 +103,19 @@ describe('what the server says and refuses', () => {
     expect(packed.toString('latin1').split('\0\0\xff\xff').length - 1).toBeLessThan(3);
   });
 
+  test('a run of labels that would keep everybody waiting is not begun, and it is said why', async () => {
+    const session = sessionOf(sample.library, 'coordinator');
+    const post = (times: number) => {
+      const lots = Array.from({ length: times }, () => ['lot', `${sample.samples.code} 600`]);
+      const body = new URLSearchParams([['made', randomUUID()], ['sheet', 'a4-24'], ['start', '1'], ...lots]);
+      return session.get('/labels.pdf', { method: 'POST', body, headers: { origin: sample.library.url }, redirect: 'manual' });
+    };
+    const refused = await post(5);
+    expect([refused.status, refused.headers.get('location')]).toEqual([302, '/labels?labels=3000']);
+    expect(await session.text('/labels?labels=3000')).toContain('Print up to ');
+    expect((await post(1)).headers.get('content-type')).toBe('application/pdf');
+  });
+
   test('a post from another site, or from nowhere, does nothing', async () => {
     const session = sessionOf(sample.library, 'coordinator');
     for (const origin of ['https://elsewhere.example', 'null', undefined])

@@ -12,6 +12,7 @@ import { Empty, Notice, PageHead } from '#app/ui/Page.tsx';
 import { Reckoning } from '#app/ui/Reckoning.tsx';
 import { SheetSelect } from '#app/ui/SheetSelect.tsx';
 import { Heads, Table } from '#app/ui/Table.tsx';
+import { MOST_IN_A_RUN } from '#contracts/labels.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { listNeverLabelled } from '#data/lots/labels.ts';
 import { readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
@@ -28,6 +29,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = pageFrom(query);
+  const asked = Number(query.get('labels'));
   const [all, never] = await Promise.all([readLabelsToReplace(db), listNeverLabelled(db, 0, 0)]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ code, now }) => words.every((word) => `${now.name} ${code}`.toLowerCase().includes(word)));
@@ -35,6 +37,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     key: newFormKey(),
     search,
     page,
+    tooMany: asked > MOST_IN_A_RUN ? asked : null,
     total: found.length,
     all: all.length,
     tooWeak: all.filter(({ now }) => now.sowing === 'not lent').length,
@@ -65,7 +68,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function Labels({ loaderData, actionData }: Route.ComponentProps) {
-  const { key, search, page, total, all, tooWeak, hazards, never, lots } = loaderData;
+  const { key, search, page, tooMany, total, all, tooWeak, hazards, never, lots } = loaderData;
   const { revalidate } = useRevalidator();
   // The sheet opens beside this page: whoever comes back sees what is left.
   useEffect(() => {
@@ -85,6 +88,11 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
           {actionData.saved === 1 ? 'The labels of 1 lot' : `The labels of ${actionData.saved} lots`} are recorded as replaced.
         </Notice>
       ) : null}
+      {tooMany !== null && (
+        <Notice tone="poor">
+          That would be {tooMany} labels. Print up to {MOST_IN_A_RUN} at a time: choose fewer lots.
+        </Notice>
+      )}
       {actionData?.trouble && <Notice tone="poor">{actionData.trouble}.</Notice>}
       <Reckoning
         tone={all === 0 ? 'good' : hazards > 0 ? 'poor' : 'doubt'}

@@ -2,7 +2,7 @@ import { data, redirect } from 'react-router';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { askedIn, pdfAnswer } from '#app/platform/labels.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
-import { sheetFrom } from '#contracts/labels.ts';
+import { MOST_IN_A_RUN, sheetFrom } from '#contracts/labels.ts';
 import { labelRunsPdf } from '#services/labels.server.ts';
 import { recordLabels } from '#services/lots/labels.server.ts';
 import type { Route } from './+types/labelsSheet.ts';
@@ -21,6 +21,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   const form = await formOf(request);
   const made = labelsAsked(form);
   if (!made) throw redirect('/labels');
+  const count = made.lots.reduce((sum, { labels }) => sum + labels, 0);
+  if (count > MOST_IN_A_RUN) throw redirect(`/labels?labels=${count}`);
   const asked = askedIn(form);
   const runs = await Promise.all(
     made.lots.map(async ({ code, labels }) => {

@@ -10,6 +10,7 @@ import { formatStock, formatWeight, type Units } from '#core/units/formatAmount.
 export function troubleOf(
   problem: LiftProblem | RecountProblem | CleanedProblem | LookProblem | DiscardProblem,
   units: Units,
+  intent: string,
 ): Record<string, string[]> {
   switch (problem.code) {
     case 'no such lot':
@@ -35,7 +36,8 @@ export function troubleOf(
     case 'nothing left':
       return { '': ['None of it is left'] };
     case 'coordinator only':
-      return { reason: [limitWords(problem.most)] };
+      // Of a count, it is the figure that says how much is missing.
+      return { [intent === 'recount' ? 'amount' : 'reason']: [limitWords(problem.most)] };
     case 'more than ever':
       return {
         amount: [
