@@ -21,7 +21,7 @@ import { Keys } from './Keys.tsx';
 import { PlaceHelp } from './PlaceHelp.tsx';
 import { UnsentNotice } from './UnsentNotice.tsx';
 import { useIdleLock } from './useIdleLock.ts';
-import { isWriting } from './writing.ts';
+import { isTyping } from './typing.ts';
 
 export interface Visitor {
   readonly account: number;
@@ -203,7 +203,7 @@ function Finder() {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const jump = (event: KeyboardEvent) => {
-      if (event.key !== '/' || isWriting(event.target)) return;
+      if (event.key !== '/' || isTyping(event.target)) return;
       event.preventDefault();
       field.current?.focus();
     };

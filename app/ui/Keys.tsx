@@ -1,7 +1,7 @@
 import { Keyboard, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { isWriting, leaveWriter } from './writing.ts';
+import { isTyping, keepTypingFocus } from './typing.ts';
 
 const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly [string, string])[] }[] = [
   {
@@ -30,7 +30,7 @@ export function Keys() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const show = (event: KeyboardEvent) => {
-      if (event.key !== '?' || isWriting(event.target)) return;
+      if (event.key !== '?' || isTyping(event.target)) return;
       event.preventDefault();
       setOpen(true);
     };
@@ -47,7 +47,7 @@ export function Keys() {
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          onCloseAutoFocus={leaveWriter}
+          onCloseAutoFocus={keepTypingFocus}
           className="fixed inset-x-3 top-1/2 z-50 max-h-[90dvh] -translate-y-1/2 overflow-y-auto rounded-md border border-edge bg-ground p-6 sm:inset-x-auto sm:left-1/2 sm:w-[32rem] sm:-translate-x-1/2"
         >
           <div className="flex items-start justify-between gap-4">

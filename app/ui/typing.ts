@@ -1,8 +1,8 @@
-/** Whether somebody is writing there, so that a key is a letter. */
-export const isWriting = (target: EventTarget | null) =>
+/** Whether the focus is in a field, so that a key is text and no shortcut. */
+export const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement;
 
-/** For a dialog that has closed: gives the focus back to its button, unless somebody already writes elsewhere. */
-export const leaveWriter = (event: Event) => {
-  if (isWriting(document.activeElement)) event.preventDefault();
+/** For `onCloseAutoFocus` of a dialog: the focus goes back to its button, unless somebody is already typing in a field. */
+export const keepTypingFocus = (event: Event) => {
+  if (isTyping(document.activeElement)) event.preventDefault();
 };

@@ -47,7 +47,7 @@ import * as doors from './0045_doors.ts';
 import * as sentBefore from './0046_sent_before.ts';
 import * as erasing from './0047_erasing.ts';
 import * as notBefore from './0048_not_before.ts';
-import * as actsApart from './0049_acts_apart.ts';
+import * as actKeyStatistics from './0049_act_key_statistics.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -99,5 +99,5 @@ export const migrations: Record<string, Migration> = {
   '0046_sent_before': sentBefore,
   '0047_erasing': erasing,
   '0048_not_before': notBefore,
-  '0049_acts_apart': actsApart,
+  '0049_act_key_statistics': actKeyStatistics,
 };

@@ -81,7 +81,7 @@ export const bloomOf = ({ seen, planned }: Pick<Flowering, 'seen' | 'planned'>):
 
 /** Reads what flowers in a year. Gardens' places are in it: whoever shows them asks who may know. */
 export async function readBloomYear(db: Db, year: number, house: Pick<House, 'lastFrost' | 'firstFrost'>): Promise<BloomYear> {
-  const [placed, noted, gardens, told, knowledge] = await Promise.all([
+  const [placed, noted, gardens, distances, knowledge] = await Promise.all([
     placedGrowOuts(db, year),
     bloomsIn(db, year),
     listGardens(db),
@@ -139,13 +139,13 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
       latitude === null || longitude === null ? [] : [[id, { latitude, longitude }] as const],
     ),
   );
-  const toldMetres = new Map(told.map(({ one, other, metres }) => [`${one} ${other}`, Number(metres)]));
+  const statedMetres = new Map(distances.map(({ one, other, metres }) => [`${one} ${other}`, Number(metres)]));
   const metresOf = (one: Flowering, other: Flowering): Said<Metres> => {
     if (one.gardenId === other.gardenId) return Math.max(one.away, other.away, WITHIN_A_GARDEN);
     const [here, there] = [points.get(one.gardenId), points.get(other.gardenId)];
     if (here && there) return Math.round(metresBetween(here, there));
     const [low, high] = [Math.min(one.gardenId, other.gardenId), Math.max(one.gardenId, other.gardenId)];
-    return toldMetres.get(`${low} ${high}`) ?? 'unknown';
+    return statedMetres.get(`${low} ${high}`) ?? 'unknown';
   };
   const ofGroup = groupBy(flowering, ({ crop }) => crop.group);
   /** What can cross with one of them, and how readily: the others are many, and need not be looked at one by one. */

@@ -43,16 +43,16 @@ async function neighboursOffPlan(
   house: Pick<House, 'lastFrost' | 'firstFrost'>,
   today: Day,
 ): Promise<ReadonlyMap<GrowOutId, Alarm>> {
-  const told = new Map<GrowOutId, Alarm>();
-  if (ids.size === 0) return told;
+  const alarms = new Map<GrowOutId, Alarm>();
+  if (ids.size === 0) return alarms;
   const year = await readBloomYear(db, yearOf(today), house);
   for (const own of year.flowering) {
     if (own.growOutId === null || !ids.has(own.growOutId)) continue;
     const off = year.offPlanOf(own);
     if (off && isNeighbourOffPlan(off.seen, off.planned))
-      told.set(own.growOutId, { what: 'neighbour off plan', share: off.seen, planned: off.planned });
+      alarms.set(own.growOutId, { what: 'neighbour off plan', share: off.seen, planned: off.planned });
   }
-  return told;
+  return alarms;
 }
 
 /** How each of some grow-outs goes, in their order. */
@@ -99,9 +99,9 @@ export async function readGoing<Row extends GrowOutRow>(
   const open = going.filter(
     ({ step, season, cropId }) => step === 'handed over' && season.growth !== 'harvested' && !isSelfing(crops.get(cropId)!),
   );
-  const told = await neighboursOffPlan(db, new Set(open.map(({ id }) => id)), house, today);
+  const offPlan = await neighboursOffPlan(db, new Set(open.map(({ id }) => id)), house, today);
   return going.map((one) => {
-    const alarm = told.get(one.id);
+    const alarm = offPlan.get(one.id);
     return alarm ? { ...one, alarms: [...one.alarms, alarm] } : one;
   });
 }

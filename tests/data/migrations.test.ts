@@ -171,7 +171,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0046_sent_before',
     '0047_erasing',
     '0048_not_before',
-    '0049_acts_apart',
+    '0049_act_key_statistics',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

@@ -5,7 +5,7 @@ import { Help } from '#app/ui/Help.tsx';
 import { Button } from '#app/ui/Button.tsx';
 import { PostForm, SelectField, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
-import { leaveWriter } from '#app/ui/writing.ts';
+import { keepTypingFocus } from '#app/ui/typing.ts';
 import { HOLD_WORDS, optionsOf } from '#words/vocabulary.ts';
 import type { liftHoldForm, setHoldForm } from '#contracts/lots/holds.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
@@ -111,7 +111,7 @@ function SetHold({ formKey, result }: { formKey: string; result: SubmissionResul
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          onCloseAutoFocus={leaveWriter}
+          onCloseAutoFocus={keepTypingFocus}
           className="fixed inset-x-0 bottom-0 z-50 max-h-dvh overflow-y-auto border border-edge bg-ground p-6 sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:w-[30rem] sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md"
         >
           <Dialog.Title className="mb-4 font-slab text-title font-semibold">Put on hold</Dialog.Title>

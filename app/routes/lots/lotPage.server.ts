@@ -185,14 +185,14 @@ async function readOverview(lot: Lot, { holds, stock, outlook, promise }: Head, 
     readLineage(lot.id),
     findTreatments(db, lot.id),
   ]);
-  const said = judged.lot.passport;
+  const answers = judged.lot.passport;
   const asked = new Set<string>(
-    promise ? holdsByRule(said, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
+    promise ? holdsByRule(answers, lot.facts, lot.origin, promise.promise, house.rules).map(({ why }) => why) : [],
   );
   return {
     stock: termsOf(stock),
     thicker: outlook && thickerOf(lot.verdict, outlook.median),
-    hiddenEggs: mayHideEggs(lot, said, treatments.length) ? lot.facts.pests : [],
+    hiddenEggs: mayHideEggs(lot, answers, treatments.length) ? lot.facts.pests : [],
     promise: promise && {
       promise: promise.promise,
       chance: promise.chance,
@@ -204,7 +204,7 @@ async function readOverview(lot: Lot, { holds, stock, outlook, promise }: Head, 
     },
     reasons: reasonsFor(judged.lot, judged.knowledge),
     central: centralShare(judged),
-    health: healthWords(said),
+    health: healthWords(answers),
     raises: whatWouldRaise(judged.lot, judged.knowledge),
     ancestry,
     holds: holds.map(({ rule, ...hold }) => ({
@@ -216,8 +216,8 @@ async function readOverview(lot: Lot, { holds, stock, outlook, promise }: Head, 
 }
 
 /** Whether insects may be in the seed although nobody saw any: their eggs lie inside it, and it was never frozen nor kept without air. */
-const mayHideEggs = (lot: Lot, said: Passport, treatments: number): boolean =>
-  lot.facts.pests.length > 0 && lotState(lot) === 'kept' && said.insects === 'none' && treatments === 0;
+const mayHideEggs = (lot: Lot, answers: Passport, treatments: number): boolean =>
+  lot.facts.pests.length > 0 && lotState(lot) === 'kept' && answers.insects === 'none' && treatments === 0;
 
 /** The crossed share of its season when everything is at its middle. */
 function centralShare({ lot, knowledge }: Awaited<ReturnType<typeof readLotForJudging>>): number | null {
