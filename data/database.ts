@@ -34,6 +34,7 @@ export function openDatabase({ url, role, most = 10, heard }: Connection): Db {
     types,
     keepAlive: true,
     connectionTimeoutMillis: LONGEST_WAIT_MS,
+    idleTimeoutMillis: KEPT_IDLE_MS,
     options: `${NO_JIT}${role ? ` -c role=${role}` : ''}`,
   });
   // A connection that PostgreSQL closes (restart, failover, an administrator) is replaced by the pool, idle or busy; unheard, its error would
@@ -51,6 +52,8 @@ const NO_JIT = '-c jit=off';
 
 /** A connection that is not had by then is told as missing: whoever waits longer has gone. */
 const LONGEST_WAIT_MS = 8_000;
+/** A new connection knows no table and no plan: it takes several times as long for its first pages. Ten seconds, the usual, would make each click of a quiet hour such a first. */
+const KEPT_IDLE_MS = 3_600_000;
 const BACK_OFF_MS = { first: 100, most: 3_000 };
 
 /**

@@ -11,6 +11,7 @@ import { clockFrom } from '#services/clock.server.ts';
 import { hashPassword } from '#services/secrets.server.ts';
 import { builtAlmanac } from '#almanac/built.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
+import { checkNextLabels } from '#services/lots/labels.server.ts';
 import { reckonNextOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { workTheBench } from './benchWork.ts';
@@ -81,6 +82,7 @@ async function seed(): Promise<void> {
     await workTheSeason(owner, coordinator, today);
     await planGrowOuts(owner, coordinator, member, today);
     while ((await reckonNextRisks(owner, clock())) > 0);
+    while ((await checkNextLabels(owner)) > 0);
     await beginMessyImport(owner, coordinator, clock());
     process.stdout.write(`Sample data: ${lots} lots, ${people} people.\n`);
   } finally {

@@ -6,6 +6,7 @@ import { hygrometerAt } from '#devices/hygrometer.ts';
 import { readAddress } from '#devices/line.ts';
 import { logRoom } from '#services/bench/roomLog.server.ts';
 import { reckonNextRisks } from '#services/growouts/risks.server.ts';
+import { checkNextLabels } from '#services/lots/labels.server.ts';
 import { reckonOutlooks } from '#services/lots/outlook.server.ts';
 import { judgeNext } from '#services/lots/promises.server.ts';
 import { pruneAccess } from '#services/people/prune.server.ts';
@@ -24,7 +25,7 @@ interface Settings extends Connection {
 }
 
 /**
- * Judges lots whose promise is out of date, and reckons outlooks and risks that are, off the threads that answer requests. What waits stands in the database, so that a restart
+ * Judges lots whose promise is out of date, reckons outlooks and risks that are, and looks at labels that may be, off the threads that answer requests. What waits stands in the database, so that a restart
  * loses nothing; several servers may run it: one judges at a time, and outlooks, of which none hangs on another, are shared out.
  * Between lots it reads the room's logger, where there is one, and once an hour it forgets what only open sessions needed.
  */
@@ -43,7 +44,8 @@ async function run({ roomLogger, clock, ...connection }: Settings): Promise<neve
       const judged = await judgeNext(db, now());
       const reckoned = judged === 0 ? await reckonOutlooks(db, now()) : 0;
       const risked = judged + reckoned === 0 ? await reckonNextRisks(db, now()) : 0;
-      if (judged + reckoned + risked === 0) await wait(REST_MS);
+      const checked = judged + reckoned === 0 ? await checkNextLabels(db) : 0;
+      if (judged + reckoned + risked + checked === 0) await wait(REST_MS);
     } catch (error) {
       parentPort?.postMessage({ error: troubleLine(error) });
       await wait(RECOVER_MS);

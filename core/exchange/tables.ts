@@ -113,6 +113,8 @@ export const STAYS: readonly string[] = [
   'outlook_stale',
   'promise_stale',
   'risk_stale',
+  'label_stale',
+  'label_untrue',
   'towel_claim',
   'free_text',
 ];

@@ -14,11 +14,11 @@ export async function markRisksStale(db: Db): Promise<void> {
     on conflict (line_id) do update set since = now()`.execute(db);
 }
 
-/** Marks the line of a grow-out. */
+/** Marks the line of a grow-out. One that waits already is touched: whoever reckons it now does not see yet what has just changed. */
 export async function markRiskStale(db: Db, growOutId: GrowOutId): Promise<void> {
   await sql`
     insert into risk_stale (line_id) select lot.line_id from grow_out join lot on lot.id = grow_out.lot_id where grow_out.id = ${growOutId}
-    on conflict (line_id) do nothing`.execute(db);
+    on conflict (line_id) do update set since = now()`.execute(db);
 }
 
 /** The next lines to reckon, locked until the transaction ends: those that have changed first, then those not reckoned since `before`. */

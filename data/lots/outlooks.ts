@@ -263,7 +263,7 @@ export async function saveOutlooks(db: Db, rows: readonly OutlookRow[], today: D
           is distinct from (told."nextTestOn", told."nextTestReason", told.verdict, told.sprouted, told.laid, told."testedOn", told.median)
     ), at_risk as (
       insert into risk_stale (line_id) select distinct line_id from lot_written join told on told."lotId" = lot_written.id order by line_id
-      on conflict (line_id) do nothing
+      on conflict (line_id) do update set since = now()
     )
     delete from outlook_stale using told where outlook_stale.lot_id = told."lotId"`.execute(db);
 }

@@ -240,6 +240,15 @@ interface BlendTable {
   act_key: Fact<string>;
 }
 
+interface LabelUntrueTable {
+  lot_id: Fact<LotId>;
+}
+
+interface LabelStaleTable {
+  lot_id: LotId;
+  since: ColumnType<Date, Date | undefined, Date>;
+}
+
 interface LotLabelTable {
   id: GeneratedAlways<number>;
   lot_id: Fact<LotId>;
@@ -257,6 +266,8 @@ interface LotLabelTable {
 export interface LotsTables {
   lot_label_written: LotLabelTable;
   lot_label: LotLabelTable;
+  label_untrue: LabelUntrueTable;
+  label_stale: LabelStaleTable;
   line: LineTable;
   line_alias: LineAliasTable;
   lot_code_counter: LotCodeCounterTable;

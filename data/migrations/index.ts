@@ -48,6 +48,7 @@ import * as sentBefore from './0046_sent_before.ts';
 import * as erasing from './0047_erasing.ts';
 import * as notBefore from './0048_not_before.ts';
 import * as actKeyStatistics from './0049_act_key_statistics.ts';
+import * as labelsKept from './0050_labels_kept.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -100,4 +101,5 @@ export const migrations: Record<string, Migration> = {
   '0047_erasing': erasing,
   '0048_not_before': notBefore,
   '0049_act_key_statistics': actKeyStatistics,
+  '0050_labels_kept': labelsKept,
 };

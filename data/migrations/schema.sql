@@ -318,6 +318,33 @@ begin
   return new;
 end $$;
 
+CREATE FUNCTION public.look_at_label() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$ begin perform look_at_labels(array[new.lot_id]); return null; end $$;
+
+CREATE FUNCTION public.look_at_label_of_lot() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$ begin perform look_at_labels(array[new.id]); return null; end $$;
+
+CREATE FUNCTION public.look_at_labels(lots bigint[]) RETURNS void
+    LANGUAGE sql
+    AS $$
+  insert into label_stale select id from unnest(lots) as id where exists (select from lot_label_written where lot_id = id) order by id
+  on conflict (lot_id) do update set since = now()
+$$;
+
+CREATE FUNCTION public.look_at_labels_of_act() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$ begin perform look_at_labels(array(select lot_id from lot_label_written where act_key = new.act_key)); return null; end $$;
+
+CREATE FUNCTION public.look_at_labels_of_crop() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$ begin perform look_at_labels(array(select lot_written.id from lot_written join line on line.id = line_id where crop_id = new.id)); return null; end $$;
+
+CREATE FUNCTION public.look_at_labels_of_line() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$ begin perform look_at_labels(array(select id from lot_written where line_id = new.id)); return null; end $$;
+
 CREATE FUNCTION public.naming(words text[]) RETURNS text
     LANGUAGE sql IMMUTABLE
     AS $_$
@@ -1511,6 +1538,15 @@ CREATE TABLE public.kysely_migration (
 CREATE TABLE public.kysely_migration_lock (
     id character varying(255) NOT NULL,
     is_locked integer DEFAULT 0 NOT NULL
+);
+
+CREATE TABLE public.label_stale (
+    lot_id bigint NOT NULL,
+    since timestamp with time zone DEFAULT now() NOT NULL
+);
+
+CREATE TABLE public.label_untrue (
+    lot_id bigint NOT NULL
 );
 
 CREATE TABLE public.line (
@@ -3382,6 +3418,12 @@ ALTER TABLE ONLY public.kysely_migration_lock
 ALTER TABLE ONLY public.kysely_migration
     ADD CONSTRAINT kysely_migration_pkey PRIMARY KEY (name);
 
+ALTER TABLE ONLY public.label_stale
+    ADD CONSTRAINT label_stale_pkey PRIMARY KEY (lot_id);
+
+ALTER TABLE ONLY public.label_untrue
+    ADD CONSTRAINT label_untrue_pkey PRIMARY KEY (lot_id);
+
 ALTER TABLE ONLY public.line_alias
     ADD CONSTRAINT line_alias_pkey PRIMARY KEY (line_id, name);
 
@@ -4121,6 +4163,26 @@ CREATE TRIGGER keeper_written_unchanging BEFORE DELETE OR UPDATE ON public.keepe
 
 CREATE TRIGGER keeper_written_untruncated BEFORE TRUNCATE ON public.keeper_written FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_change();
 
+CREATE TRIGGER label_of_crop AFTER UPDATE OF name, facts ON public.crop FOR EACH ROW WHEN (((old.name IS DISTINCT FROM new.name) OR ((old.facts -> 'cautions'::text) IS DISTINCT FROM (new.facts -> 'cautions'::text)))) EXECUTE FUNCTION public.look_at_labels_of_crop();
+
+CREATE TRIGGER label_of_first_outlook AFTER INSERT ON public.lot_outlook FOR EACH ROW EXECUTE FUNCTION public.look_at_label();
+
+CREATE TRIGGER label_of_first_promise AFTER INSERT ON public.lot_promise FOR EACH ROW EXECUTE FUNCTION public.look_at_label();
+
+CREATE TRIGGER label_of_label AFTER INSERT ON public.lot_label_written FOR EACH ROW EXECUTE FUNCTION public.look_at_label();
+
+CREATE TRIGGER label_of_line AFTER UPDATE OF name, crop_id ON public.line FOR EACH ROW WHEN (((old.name <> new.name) OR (old.crop_id <> new.crop_id))) EXECUTE FUNCTION public.look_at_labels_of_line();
+
+CREATE TRIGGER label_of_lot AFTER UPDATE OF line_id, kind, treated ON public.lot_written FOR EACH ROW WHEN ((((old.line_id IS DISTINCT FROM new.line_id) OR (old.kind IS DISTINCT FROM new.kind)) OR (old.treated IS DISTINCT FROM new.treated))) EXECUTE FUNCTION public.look_at_label_of_lot();
+
+CREATE TRIGGER label_of_outlook AFTER UPDATE OF median ON public.lot_outlook FOR EACH ROW WHEN ((old.median <> new.median)) EXECUTE FUNCTION public.look_at_label();
+
+CREATE TRIGGER label_of_promise AFTER UPDATE OF promise ON public.lot_promise FOR EACH ROW WHEN ((old.promise <> new.promise)) EXECUTE FUNCTION public.look_at_label();
+
+CREATE TRIGGER label_of_undone AFTER INSERT ON public.undone FOR EACH ROW EXECUTE FUNCTION public.look_at_labels_of_act();
+
+CREATE TRIGGER label_of_verdict AFTER UPDATE OF verdict ON public.lot_state FOR EACH ROW WHEN ((old.verdict IS DISTINCT FROM new.verdict)) EXECUTE FUNCTION public.look_at_label();
+
 CREATE TRIGGER lift_is_possible BEFORE INSERT ON public.hold_lift_written FOR EACH ROW EXECUTE FUNCTION public.check_lift();
 
 CREATE TRIGGER line_keeps_shelf_keys AFTER UPDATE OF name ON public.line FOR EACH ROW WHEN ((old.name <> new.name)) EXECUTE FUNCTION public.keep_shelf_keys();
@@ -4651,6 +4713,12 @@ ALTER TABLE ONLY public.keeper_written
 
 ALTER TABLE ONLY public.known_device
     ADD CONSTRAINT known_device_account_id_fkey FOREIGN KEY (account_id) REFERENCES public.account(id);
+
+ALTER TABLE ONLY public.label_stale
+    ADD CONSTRAINT label_stale_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
+
+ALTER TABLE ONLY public.label_untrue
+    ADD CONSTRAINT label_untrue_lot_id_fkey FOREIGN KEY (lot_id) REFERENCES public.lot_written(id);
 
 ALTER TABLE ONLY public.line_alias
     ADD CONSTRAINT line_alias_line_id_fkey FOREIGN KEY (line_id) REFERENCES public.line(id);
@@ -5405,6 +5473,12 @@ GRANT UPDATE(seen_at) ON TABLE public.known_device TO kind_granary_app;
 GRANT SELECT ON TABLE public.kysely_migration TO kind_granary_app;
 
 GRANT SELECT ON TABLE public.kysely_migration_lock TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.label_stale TO kind_granary_app;
+
+GRANT UPDATE(since) ON TABLE public.label_stale TO kind_granary_app;
+
+GRANT SELECT,INSERT,DELETE ON TABLE public.label_untrue TO kind_granary_app;
 
 GRANT SELECT,INSERT ON TABLE public.line TO kind_granary_app;
 

@@ -2,7 +2,7 @@ import { labelsMade } from '#contracts/labels.ts';
 import { NOT_ON_LABELS } from '#core/almanac/cautions.ts';
 import { labelChanges, labelSays, sowingSays, type LabelPart, type LabelSays } from '#core/labels/says.ts';
 import type { Db } from '#data/database.ts';
-import { countOutdatedLabels, labelledLots, listLabelled, writeLabels, type LabelledLot } from '#data/lots/labels.ts';
+import { countOutdatedLabels, labelledLots, listDoubtful, lookAtLabels, writeLabels, type LabelledLot } from '#data/lots/labels.ts';
 import { command, type Inside } from '#services/command.server.ts';
 
 /** A lot whose labels say otherwise than what is true now. */
@@ -14,11 +14,17 @@ export interface LabelToReplace extends LabelledLot {
 
 /** Lots in store whose last label no longer matches name, promise, verdict or hazards, by crop and variety. */
 export async function readLabelsToReplace(db: Db): Promise<LabelToReplace[]> {
-  return (await listLabelled(db)).flatMap((lot) => toReplace(lot) ?? []);
+  return (await listDoubtful(db)).flatMap((lot) => toReplace(lot) ?? []);
 }
 
 /** How many lots those are. */
 export const countLabelsToReplace = (db: Db): Promise<number> => countOutdatedLabels(db, NOT_ON_LABELS, sowingSays);
+
+const CHUNK = 500;
+
+/** Looks at labels of which something has changed, in one transaction, so that counting them need not. @returns how many; 0 where none wait that nobody else is at */
+export const checkNextLabels = (db: Db, most = CHUNK): Promise<number> =>
+  db.transaction().execute((tx) => lookAtLabels(tx, NOT_ON_LABELS, sowingSays, most));
 
 /** What the last label of a lot says that is no longer true; null where it holds, or where none is on record. */
 export async function readLabelOf(db: Db, code: string): Promise<LabelToReplace | null> {

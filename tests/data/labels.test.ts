@@ -1,11 +1,15 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { listNeverLabelled } from '#data/lots/labels.ts';
+import { sql } from 'kysely';
+import { NOT_ON_LABELS } from '#core/almanac/cautions.ts';
+import { sowingSays } from '#core/labels/says.ts';
+import { listNeverLabelled, lookAtLabels } from '#data/lots/labels.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { readPassports } from '#data/lots/passports.ts';
 import { acting } from '#services/command.server.ts';
 import { correctPassport } from '#services/lots/correctPassport.server.ts';
-import { countLabelsToReplace, readLabelOf, readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
+import { checkNextLabels, countLabelsToReplace, readLabelOf, readLabelsToReplace, recordLabels } from '#services/lots/labels.server.ts';
+import { discardLot } from '#services/stock/discard.server.ts';
 import { readLastAct, undo } from '#services/undo.server.ts';
 import { onTowels } from './onTowels.ts';
 import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
@@ -27,11 +31,21 @@ const correct = async (code: string, change: object) => {
     shown: now!.id,
   });
 };
-/** What is changed of a lot's labels; that they are counted and listed alike is seen each time. */
+/**
+ * What is changed of a lot's labels. Each time, before and after the background has looked at what changed, those are listed and counted that differ when
+ * each lot is looked at by itself.
+ */
 const changed = async (code: string) => {
-  const all = await readLabelsToReplace(library.db);
-  expect(await countLabelsToReplace(library.db)).toBe(all.length);
-  return all.find((lot) => lot.code === code)?.changed ?? [];
+  const codes = (await library.db.selectFrom('lot').select('code').where('on_hand', '>', 0).execute()).map((lot) => lot.code);
+  const alone = (await Promise.all(codes.map((one) => readLabelOf(library.db, one)))).flatMap((one) => one ?? []);
+  const agree = async () => {
+    expect((await readLabelsToReplace(library.db)).map((lot) => lot.code).sort()).toEqual(alone.map((lot) => lot.code).sort());
+    expect(await countLabelsToReplace(library.db)).toBe(alone.length);
+  };
+  await agree();
+  while ((await checkNextLabels(library.db, 2)) > 0);
+  await agree();
+  return alone.find((lot) => lot.code === code)?.changed ?? [];
 };
 const never = async () => (await listNeverLabelled(library.db, 10, 0)).lots.map(({ code }) => code);
 
@@ -101,3 +115,48 @@ test('labels of several lots are recorded together or, where one of them is not 
     .executeTakeFirstOrThrow();
   expect(count).toBe(2);
 });
+
+test('a variety or a crop with another name, and a caution that the crop has from now on, are not on the labels of any of their lots', async () => {
+  const [code, other] = [await takeIn(library, { variety: 'Third Aspect' }), await takeIn(library, { variety: 'Third Aspect' })];
+  await print(code, other);
+  expect(await changed(code)).toEqual([]);
+  const { lineId, cropId } = (await findLotByCode(library.db, code))!;
+  await sql`update line set name = 'Fourth Aspect' where id = ${lineId}`.execute(library.owner);
+  expect(await changed(code)).toEqual(['name']);
+  expect(await changed(other)).toEqual(['name']);
+  await print(code, other);
+  await sql`update crop set name = 'Field pea', facts = jsonb_set(facts, '{cautions}', '[{"code": "seed is toxic"}]') where id = ${cropId}`.execute(
+    library.owner,
+  );
+  expect(await changed(other)).toEqual(['name', 'hazards']);
+});
+
+test('labels of a lot of which nothing is left are not to be replaced', async () => {
+  const code = await takeIn(library, { variety: 'Banner Repeater' });
+  await print(code);
+  await correct(code, { treated: true });
+  expect(await changed(code)).toEqual(['hazards']);
+  await discardLot(acting(library.db, library.coordinator, TODAY), { key: randomUUID(), code, reason: 'Wet through' });
+  expect(await changed(code)).toEqual([]);
+});
+
+test('what changes while a label is being looked at is looked at again', async () => {
+  const code = await takeIn(library, { variety: 'Splitting Distant' });
+  await print(code);
+  let change: Promise<unknown> = Promise.resolve();
+  await library.db.transaction().execute(async (tx) => {
+    expect(await lookAtLabels(tx, NOT_ON_LABELS, sowingSays, 1_000)).toBeGreaterThan(0);
+    change = correct(code, { treated: true });
+    await untilSomebodyWaits();
+  });
+  await change;
+  expect(await library.db.selectFrom('label_stale').selectAll().execute()).toHaveLength(1);
+  expect(await changed(code)).toEqual(['hazards']);
+});
+
+/** Until a statement of another connection waits for what this one keeps. */
+async function untilSomebodyWaits(): Promise<void> {
+  const waiting = sql`
+    select from pg_locks join pg_stat_activity using (pid) where not granted and datname = current_database()`;
+  while ((await waiting.execute(library.owner)).rows.length === 0);
+}
