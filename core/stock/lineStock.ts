@@ -22,7 +22,7 @@ export interface LotInStock extends LotForLending {
 export type Enough = 'plenty' | 'enough' | 'wanted';
 
 /** What the stock of a line amounts to; all in seeds but `packets`. */
-export interface LineStock {
+export interface LineStock<Lot extends LotInStock = LotInStock> {
   /** All there is, by the book. */
   readonly seeds: Seeds;
   /** What lots that may be lent hold by themselves, surely: lower 10 % quantiles. */
@@ -43,7 +43,7 @@ export interface LineStock {
   /** Reserve and lending: what the line should have. */
   readonly target: Seeds;
   readonly verdict: Enough;
-  readonly lots: readonly (LotInStock & { readonly answer: MayLend; readonly packets: number })[];
+  readonly lots: readonly (Lot & { readonly answer: MayLend; readonly packets: number })[];
 }
 
 /** Seed that nothing is known of is taken for eight in ten, as after a test of ten. */
@@ -55,15 +55,15 @@ const PLENTY = 2;
  * Lendable is policy: the ledger would give more, and a coordinator may, with a reason.
  * @param plants what a representative grow-out takes; @param growOuts for how many of them the house keeps seed; @param lentAYear seeds lent in a usual year
  */
-export function lineStock(
+export function lineStock<Lot extends LotInStock>(
   line: {
     readonly crop: Pick<Crop, 'longevity' | 'packet'>;
-    readonly lots: readonly LotInStock[];
+    readonly lots: readonly Lot[];
     readonly lentAYear: number;
     readonly promised: Seeds;
   },
   house: { readonly plants: number; readonly growOuts: number },
-): LineStock {
+): LineStock<Lot> {
   const { crop, lots, lentAYear, promised } = line;
   const answered = lots.map((lot) => ({ ...lot, answer: mayLend(lot) }));
   const lent = answered.filter(({ answer }) => answer.answer === 'yes');

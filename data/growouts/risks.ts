@@ -165,15 +165,19 @@ export async function linesWantingCopies(db: Db, limit: number) {
   return rows;
 }
 
-/** The chance of losing each line, what a grow-out would leave of it where one can be made, and what else can be done. */
-export async function risksOfLines(
-  db: Db,
-): Promise<ReadonlyMap<LineId, { readonly risk: number; readonly grown: number | null; readonly remedies: readonly Remedy[] }>> {
+/** The chance of losing each line, and what a grow-out would leave of it where one can be made. */
+export async function risksOfLines(db: Db): Promise<ReadonlyMap<LineId, { readonly risk: number; readonly grown: number | null }>> {
   const rows = await db
     .selectFrom('line_risk')
-    .select(['line_id', 'risk', 'remedies', sql<number | null>`grown_by_year[cardinality(grown_by_year)]`.as('grown')])
+    .select(['line_id', 'risk', sql<number | null>`grown_by_year[cardinality(grown_by_year)]`.as('grown')])
     .execute();
-  return new Map(rows.map(({ line_id, risk, grown, remedies }) => [line_id, { risk, grown, remedies }]));
+  return new Map(rows.map(({ line_id, ...kept }) => [line_id, kept]));
+}
+
+/** What can be done for each line. */
+export async function remediesOfLines(db: Db): Promise<ReadonlyMap<LineId, readonly Remedy[]>> {
+  const rows = await db.selectFrom('line_risk').select(['line_id', 'remedies']).execute();
+  return new Map(rows.map(({ line_id, remedies }) => [line_id, remedies]));
 }
 
 /** How many lines are more likely lost than not. */

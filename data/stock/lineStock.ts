@@ -3,6 +3,7 @@ import type { VerdictKind } from '#core/germination/verdict.ts';
 import type { Rules } from '#core/house/rules.ts';
 import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
 import type { HoldKind, Kind } from '#core/lots/words.ts';
+import type { Claim } from '#core/promise/judge.ts';
 import type { Db } from '#data/database.ts';
 import { holdsSeed } from '#data/growouts/standing.ts';
 import { isAmong } from '#data/isAmong.ts';
@@ -20,6 +21,34 @@ export interface LotInLine {
   readonly toSow: Seeds | null;
   readonly toTest: Seeds;
   readonly sureShare: number;
+  /** Middle of what is believed to germinate, 0 to 1; null until it has been reckoned. */
+  readonly median: number | null;
+  readonly promise: Claim | null;
+  /** Foreign genes that its seed hands on, 0 to 1, in the middle; null until it has been judged. */
+  readonly handsOn: number | null;
+}
+
+/** A lot as the database sends it: of thousands, names at every value would take four times as long. */
+type LotRow = readonly [
+  code: string,
+  kind: Kind,
+  onHand: number,
+  seeds: Seeds,
+  away: Seeds,
+  holds: readonly HoldKind[],
+  verdict: VerdictKind | null,
+  isJudged: boolean,
+  toSow: Seeds | null,
+  toTest: Seeds,
+  sureShare: number,
+  median: number | null,
+  promise: Claim | null,
+  handsOn: number | null,
+];
+
+function lotOf(row: LotRow): LotInLine {
+  const [code, kind, onHand, seeds, away, holds, verdict, isJudged, toSow, toTest, sureShare, median, promise, handsOn] = row;
+  return { code, kind, onHand, seeds, away, holds, verdict, isJudged, toSow, toTest, sureShare, median, promise, handsOn };
 }
 
 export interface LineInStock {
@@ -43,7 +72,7 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
   // One line alone is asked for most: by a plain equality, of which PostgreSQL keeps the plan.
   const asked = (column: string) =>
     only === null ? sql`true` : only.length === 1 ? sql`${sql.ref(column)} = ${only[0]}` : isAmong(column, only);
-  const { rows } = await sql<LineInStock>`
+  const { rows } = await sql<Omit<LineInStock, 'lots'> & { readonly lots: readonly LotRow[] }>`
     with away as (
       select holding.lot_id, sum(floor(case when lot.unit = 'mg' then holding.balance * lot.seeds_per_gram / 1000 else holding.balance end)) as seeds
       from keeper join holding on holding.place_id = keeper.place_id join lot on lot.id = holding.lot_id
@@ -52,11 +81,11 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
       select hold.lot_id, json_agg(hold.kind order by hold.id) as kinds from hold join lot on lot.id = hold.lot_id
       where ${asked('lot.line_id')} and not exists (select from hold_lift where hold_lift.hold_id = hold.id) group by hold.lot_id
     ), stock as (
-      select lot.line_id, json_agg(json_build_object(
-        'code', lot.code, 'kind', lot.kind, 'onHand', lot.on_hand,
-        'seeds', case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end,
-        'away', coalesce(away.seeds, 0), 'holds', coalesce(held.kinds, '[]'),
-        'verdict', lot.verdict, 'isJudged', lot_promise.lot_id is not null, 'toSow', lot_outlook.to_sow, 'toTest', coalesce(lot_outlook.to_test, 0), 'sureShare', coalesce(lot_outlook.sure_share, 1)
+      select lot.line_id, json_agg(json_build_array(
+        lot.code, lot.kind, lot.on_hand, case when lot.unit = 'mg' then floor(lot.on_hand * lot.seeds_per_gram / 1000) else lot.on_hand end,
+        coalesce(away.seeds, 0), coalesce(held.kinds, '[]'), lot.verdict, lot_promise.lot_id is not null,
+        lot_outlook.to_sow, coalesce(lot_outlook.to_test, 0), coalesce(lot_outlook.sure_share, 1),
+        lot.germination, lot_promise.promise, (lot_promise.handed_on[12] + lot_promise.handed_on[13]) / 2
       ) order by lot.id) as lots
       from lot left join lot_outlook on lot_outlook.lot_id = lot.id left join lot_promise on lot_promise.lot_id = lot.id
       left join away on away.lot_id = lot.id left join held on held.lot_id = lot.id where lot.on_hand > 0 and ${asked('lot.line_id')} group by lot.line_id
@@ -71,7 +100,7 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
     from line join crop on crop.id = line.crop_id left join stock on stock.line_id = line.id left join lent on lent.line_id = line.id left join promised on promised.line_id = line.id
     where ${only === null ? sql`(stock.line_id is not null or lent.line_id is not null)` : asked('line.id')}
     order by crop.name, line.name`.execute(db);
-  return rows;
+  return rows.map((line) => ({ ...line, lots: line.lots.map(lotOf) }));
 }
 
 /** Lets nobody else lend of a line until the transaction ends: two at once may not both take its last lendable seed. */

@@ -27,10 +27,14 @@ const ORDER: Record<ShelfSort, ReturnType<typeof sql>> = {
 };
 const HELD = sql<boolean>`exists (select from hold where hold.lot_id = lot.id and not exists (select from hold_lift where hold_lift.hold_id = hold.id))`;
 
+/** Whether something of it may be lent now. The stock of its line says how much. */
+export const MAY_BE_LENT = sql<boolean>`(lot.on_hand > 0 and (lot.kind <> 'F1' or line.offspring) and lot.verdict in ('full strength', 'sow thicker')
+  and lot_promise.lot_id is not null and not ${HELD})`;
+
 const CLEAN = ['clean seed', 'on paper'] as const;
 
-/** One page of the shelves, and how many lots match; `total` counts no further than 2000 beyond the page, and `more` says that it stopped there. */
-export async function listShelves(db: Db, page: ShelfPage) {
+/** Lots of the shelves that a page asks for, with what that asks besides their ids. */
+function found(db: Db, page: ShelfPage) {
   let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
   for (const word of page.search.split(/\s+/).filter(Boolean))
     // Two ways to be found, each by its index.
@@ -46,16 +50,16 @@ export async function listShelves(db: Db, page: ShelfPage) {
   else if (page.state === 'to be cleaned') query = query.where('lot.on_hand', '=', 0).where('lot.form', 'not in', CLEAN);
   else if (page.state) query = query.where('lot.on_hand', '>', 0);
   if (page.state === 'on hold') query = query.where(HELD);
-  if (page.state === 'may be lent')
-    query = query
-      .where(sql<boolean>`not ${HELD}`)
-      .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
-      .where('lot.verdict', 'in', ['full strength', 'sow thicker'])
-      .where('lot_promise.lot_id', 'is not', null);
+  if (page.state === 'may be lent') query = query.where(MAY_BE_LENT);
   if (page.state === 'test due') query = query.where('lot.next_test_on', '<=', page.today);
+  return query.select('lot.id');
+}
+
+/** The lots of one page of the shelves. */
+export function readShelf(db: Db, page: ShelfPage) {
   // Found and put in order first, by what that takes alone; all that a row shows is read of one page's lots.
-  const shown = query.select('lot.id').orderBy(ORDER[page.sort]).limit(page.limit).offset(page.offset);
-  const rows = lots(db)
+  const shown = found(db, page).orderBy(ORDER[page.sort]).limit(page.limit).offset(page.offset);
+  return lots(db)
     .leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id')
     .where(isFoundBy('lot.id', shown))
     .select([
@@ -91,55 +95,20 @@ export async function listShelves(db: Db, page: ShelfPage) {
         'places',
       ),
     ])
-    .orderBy(ORDER[page.sort]);
+    .orderBy(ORDER[page.sort])
+    .execute();
+}
+
+/** One page of the shelves, and how many lots match; `total` counts no further than 2000 beyond the page, and `more` says that it stopped there. */
+export async function listShelves(db: Db, page: ShelfPage) {
   const counted = db.selectFrom(
-    query
-      .select('lot.id')
+    found(db, page)
       .limit(page.offset + COUNTED_AHEAD)
       .as('counted'),
   );
-  const [found, { count }] = await Promise.all([
-    rows.execute(),
+  const [shown, { count }] = await Promise.all([
+    readShelf(db, page),
     counted.select((eb) => eb.fn.countAll<number>().as('count')).executeTakeFirstOrThrow(),
   ]);
-  return { lots: found, total: count, more: count === page.offset + COUNTED_AHEAD };
-}
-
-/**
- * Lots of which something may be lent now, with `kind`: what of their crop's facts an offer tells. These are long, and are unpacked once for each crop
- * and not for each lot: `offset 0` keeps it so.
- */
-export const lendableLots = (db: Db) =>
-  lots(db)
-    .innerJoin(
-      (eb) =>
-        eb
-          .selectFrom('crop as of')
-          .select([
-            'of.id',
-            sql<string>`facts->>'species'`.as('species'),
-            sql<'easy' | 'middling' | 'hard'>`facts->>'ease'`.as('ease'),
-            sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
-          ])
-          .offset(0)
-          .as('kind'),
-      (join) => join.onRef('kind.id', '=', 'crop.id'),
-    )
-    .where('lot.on_hand', '>', 0)
-    .where((eb) => eb.or([eb('lot.kind', '<>', 'F1'), eb('line.offspring', '=', true)]))
-    .where(sql<boolean>`not ${HELD}`)
-    .where('lot.verdict', 'in', ['full strength', 'sow thicker'])
-    .where('lot_promise.lot_id', 'is not', null);
-
-/** Kinds of which something may be lent now: no amounts, no people, no places. */
-export async function listLendable(db: Db, search: string, most: number) {
-  let query = lendableLots(db);
-  if (search) query = query.where(holdsWords(search, 'lot.search_text'));
-  return query
-    .select(['crop.name as crop', 'line.name as variety', 'kind.ease', 'kind.lifeCycle'])
-    .distinct()
-    .orderBy('crop.name')
-    .orderBy('line.name')
-    .limit(most)
-    .execute();
+  return { lots: shown, total: count, more: count === page.offset + COUNTED_AHEAD };
 }

@@ -33,14 +33,7 @@ export async function readLinesInNeed(db: Db, house: House, today: Day): Promise
     .flatMap(({ id, name, crop, stock }) => {
       const by = hangsBy.get(id);
       if (!by) return [];
-      const lots = stock.lots.map(({ code, seeds, toSow, verdict }) => ({
-        code,
-        seeds,
-        toSow,
-        verdict,
-        median: by.lots[code]?.median ?? null,
-        promise: by.lots[code]?.promise ?? null,
-      }));
+      const { lots } = stock;
       const needs = needsOf({ ...by, lots, usable: stock.usable, target: stock.target });
       const sow = lotToSow(lots);
       return needs.length === 0 || !sow

@@ -9,6 +9,7 @@ import { packetsOf, yieldToExpect } from '#core/growout/yieldToExpect.ts';
 import { plantsBy } from '#core/house/rules.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresFrom } from '#core/isolation/gardens.ts';
+import type { HoldKind } from '#core/lots/words.ts';
 import type { Day, LineId, PersonId } from '#core/kernel/kinds.ts';
 import type { Remedy } from '#core/risk/remedies.ts';
 import { seasonFrom } from '#core/passport/season.ts';
@@ -19,9 +20,9 @@ import type { Db } from '#data/database.ts';
 import { declinedBy, openGrowOuts, yieldsOfLines, type GrowOutRow } from '#data/growouts/growOuts.ts';
 import { listTerms } from '#data/growouts/growers.ts';
 import { readLogs } from '#data/growouts/log.ts';
-import { readWhatLinesHangBy, type LotOfLine } from '#data/growouts/needs.ts';
+import { readWhatLinesHangBy } from '#data/growouts/needs.ts';
 import { bloomsIn, placesOfGrowOuts, plotsOf } from '#data/growouts/places.ts';
-import { linesKeptElsewhere, risksOfLines } from '#data/growouts/risks.ts';
+import { linesKeptElsewhere, remediesOfLines, risksOfLines } from '#data/growouts/risks.ts';
 import { listGardens, readToldDistances } from '#data/people/gardens.ts';
 import type { House } from '#data/house/house.ts';
 import { readCrossing } from '#services/lots/promises.server.ts';
@@ -48,6 +49,9 @@ export interface CannotGrow {
   readonly why: 'too little lives' | 'too few seeds' | 'held back';
 }
 
+/** Seed that is recalled, or held by the rules of seed law, is not sown. */
+const NOT_SOWN: ReadonlySet<HoldKind> = new Set<HoldKind>(['recall', 'rules']);
+
 export interface SeasonRead {
   readonly facts: SeasonFacts;
   readonly cannot: readonly CannotGrow[];
@@ -59,10 +63,11 @@ export interface SeasonRead {
 /** Reads all that a plan of the season depends on. Gardens' places are in it: it is for whoever plans. @param planned what was saved last */
 export async function readSeasonFacts(db: Db, house: House, today: Day, planned: Choices): Promise<SeasonRead> {
   const year = seasonOfPlan(today);
-  const [stock, hangs, risks, open, gardens, plots, terms, told, knowledge, thisYear, nextYear] = await Promise.all([
+  const [stock, hangs, risks, remedies, open, gardens, plots, terms, told, knowledge, thisYear, nextYear] = await Promise.all([
     readLineStock(db, house, today, null),
     readWhatLinesHangBy(db),
     risksOfLines(db),
+    remediesOfLines(db),
     openGrowOuts(db, MOST_GROW_OUTS),
     listGardens(db),
     plotsOf(db, null),
@@ -89,6 +94,7 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     ),
     readCropsById(db, [...new Set([...blooms, ...open].map(({ cropId }) => cropId))]),
   ]);
+  const hangsBy = new Map(hangs.map((one) => [one.lineId, one]));
   const cropOf = new Map(crops.map((crop) => [crop.id, crop]));
   const frosts = { last: house.lastFrost, first: house.firstFrost };
   const planCrop = (crop: Crop): PlanCrop => ({
@@ -99,7 +105,7 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
   const cannot: CannotGrow[] = [];
   const others: GrowOutRow[] = [];
   const lines = stock.flatMap((line): LineToPlan[] => {
-    const by = hangs.find(({ lineId }) => lineId === line.id);
+    const by = hangsBy.get(line.id);
     const risk = risks.get(line.id)?.risk ?? 0;
     const name = `${line.crop.name} ‘${line.name}’`;
     const fail = (why: CannotGrow['why']) => {
@@ -117,15 +123,8 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
     const outAt = out && places.find((place) => place.growOutId === out.id);
     if (out && (!outAt || bedFreeOn(line.crop, outAt.sowOn, frosts) < `${year}-01-01`)) return [];
     others.push(...theirs.filter((one) => one !== growOut));
-    const lots = line.stock.lots.map(({ code, seeds, toSow, verdict }) => ({
-      code,
-      seeds,
-      toSow,
-      verdict,
-      median: by?.lots[code]?.median ?? null,
-      promise: by?.lots[code]?.promise ?? null,
-    }));
-    const sow = lotToSow(lots.filter(({ code }) => !by?.lots[code]?.barred));
+    const { lots } = line.stock;
+    const sow = lotToSow(lots.filter(({ holds }) => !holds.some((kind) => NOT_SOWN.has(kind))));
     if (!growOut && !sow) return fail(lotToSow(lots) ? 'held back' : 'too little lives');
     const { grown = null } = risks.get(line.id) ?? {};
     const gains = grown !== null && risk - grown >= WORTH_GROWING;
@@ -152,11 +151,15 @@ export async function readSeasonFacts(db: Db, house: House, today: Day, planned:
         plants,
         risk,
         grown: grown ?? risk,
-        cheaper: cheaperThan(grown ?? risk, risks.get(line.id)?.remedies ?? []),
+        cheaper: cheaperThan(grown ?? risk, remedies.get(line.id) ?? []),
         importance: elsewhere.has(line.id) ? house.growing.elsewhere : 1,
         packets: packetsOf(Math.sqrt(low * high), house.growing.growersShare, line.crop.packet),
         wanted: Math.ceil(Math.max(0, line.stock.target - line.stock.usable) / line.crop.packet),
-        ...limitOf(crop, by?.aim ?? 'keep true', by?.lots[code]),
+        ...limitOf(
+          crop,
+          by?.aim ?? 'keep true',
+          lots.find((lot) => lot.code === code),
+        ),
         growOut: growOut
           ? {
               id: growOut.id,
@@ -241,7 +244,11 @@ function plantsOf(
 }
 
 /** What a line may get of foreign pollen: where it may adapt, any amount. */
-function limitOf(crop: PlanCrop, aim: 'keep true' | 'let adapt', lot: LotOfLine | undefined): Pick<LineToPlan, 'most' | 'promiseLost'> {
+function limitOf(
+  crop: PlanCrop,
+  aim: 'keep true' | 'let adapt',
+  lot: LineWithStock['stock']['lots'][number] | undefined,
+): Pick<LineToPlan, 'most' | 'promiseLost'> {
   if (aim === 'let adapt') return { most: null, promiseLost: false };
   return mostPollen(crop.crossed, lot?.promise === 'true' ? OF_TRUE : OF_OTHERS, lot?.handsOn ?? 0);
 }

@@ -3,15 +3,15 @@ import { addMonths } from '#core/calendar/plainDate.ts';
 import { growOutsKept, plantsBy } from '#core/house/rules.ts';
 import type { Day, LineId, Seeds } from '#core/kernel/kinds.ts';
 import { mayLendSeeds, type MayLend } from '#core/lending/mayLend.ts';
-import { lineStock, type LineStock, lendingOfLot } from '#core/stock/lineStock.ts';
+import { lineStock, type LineStock, type LotInStock, lendingOfLot } from '#core/stock/lineStock.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
-import { listLinesInStock, lockLineStock, type LineInStock } from '#data/stock/lineStock.ts';
+import { listLinesInStock, lockLineStock, type LineInStock, type LotInLine } from '#data/stock/lineStock.ts';
 
 export interface LineWithStock extends Pick<LineInStock, 'id' | 'name' | 'rules' | 'lentAYear'> {
   readonly crop: Crop;
-  readonly stock: LineStock;
+  readonly stock: LineStock<LotInStock & Pick<LotInLine, 'median' | 'promise' | 'handsOn'>>;
 }
 
 const MONTHS_OF_LENDING = 36;

@@ -13,7 +13,7 @@ import { listDescribed } from '#data/lots/described.ts';
 import { listLines } from '#data/lots/lines.ts';
 import { listGardens } from '#data/people/gardens.ts';
 import { listPeople } from '#data/people/people.ts';
-import { listShelves } from '#data/stock/shelves.ts';
+import { readShelf } from '#data/stock/shelves.ts';
 import { listTests } from '#data/tests/tests.ts';
 import { lineQuery, loanQuery, openQuery, peopleQuery, recordQuery, shelfQuery, swapsQuery } from './queries.server.ts';
 
@@ -43,7 +43,7 @@ export const TABLES = {
   shelves: {
     permission: 'work',
     rows: async ({ db, query, today, ...page }) =>
-      (await listShelves(db, { ...shelfQuery(query, today), ...page })).lots.map((lot) => ({
+      (await readShelf(db, { ...shelfQuery(query, today), ...page })).map((lot) => ({
         lot: lot.code,
         crop: lot.crop,
         variety: lot.variety,

@@ -9,7 +9,7 @@ import { formatAboutSeeds } from '#core/units/formatAmount.ts';
 import { seedsInUnits } from '#core/units/seedsAndWeight.ts';
 import { growOutsBefore, growOutsOfGrower, lotsOfGrowOuts } from '#data/growouts/growOuts.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
-import { listLendable } from '#data/stock/shelves.ts';
+import { listLendable } from '#data/stock/offer.ts';
 import { loansOfMember } from '#data/desk/loans.ts';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
