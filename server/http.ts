@@ -133,6 +133,28 @@ const packedWhole: RequestHandler = (_request, response, next) => {
   next();
 };
 
+/**
+ * Whoever sends a long answer waits, piece by piece, until there is room again. What packs answers hands such waiting on to the stream that packs, and never
+ * takes it back: Node.js then warns of a leak with each long answer. All who wait are told by one listener here.
+ */
+export const oneDrain: RequestHandler = (_request, response, next) => {
+  type Listener = () => void;
+  const waiting = new Set<Listener>();
+  const { once, off } = response;
+  Object.assign(response, {
+    once: (event: string, listener: Listener) =>
+      event === 'drain' ? waiting.add(listener) && response : once.call(response, event, listener),
+    off: (event: string, listener: Listener) =>
+      event === 'drain' ? waiting.delete(listener) && response : off.call(response, event, listener),
+  });
+  response.on('drain', () => {
+    const told = [...waiting];
+    waiting.clear();
+    for (const listener of told) listener();
+  });
+  next();
+};
+
 /** The HTTP side: headers, files, origin check, then the application. It keeps no state, so several may run side by side. */
 export function makeHttp(
   build: ServerBuild,
@@ -153,7 +175,7 @@ export function makeHttp(
   http.use('/assets', packed(`${options.assets}/assets`, { immutable: true, maxAge: A_YEAR }));
   http.use(packed(options.assets, { maxAge: '1h' }));
   http.use(compression());
-  http.use(packedWhole);
+  http.use(packedWhole, oneDrain);
   http.use(sameOriginOnly(options.publicUrl, options.warn));
   http.use(shortPostsOnly);
   http.use((request, _response, next) => {

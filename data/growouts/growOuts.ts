@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { Day, GrowOutId, LineId, LotId, PersonId, Seeds } from '#core/kernel/kinds.ts';
 import type { GrowOutStep } from '#core/states/states.ts';
 import type { Db } from '#data/database.ts';
-import { isAmong } from '#data/isAmong.ts';
+import { isAmong, isFoundBy } from '#data/isAmong.ts';
 import { holdsWords } from '#data/search.ts';
 import { hasEnded, holdsSeed, isOpen } from './standing.ts';
 
@@ -243,15 +243,15 @@ export async function promisedOfLot(db: Db, lotId: LotId): Promise<Seeds> {
 export const growOutsOfLine = (db: Db, lineId: number) =>
   growOuts(db).where('line.id', '=', lineId).where(isOpen).orderBy('grow_out.sow_from').execute();
 
-/** Those that ever had to do with a grower: looked up first, so that not everybody's are gone through. */
-const askedOf = (growerId: PersonId) =>
-  sql<boolean>`grow_out.id in (select grow_out_id from grow_out_step where grow_out_step.grower_id = ${growerId})`;
+/** Grow-outs that are with a grower now, of those that ever had to do with them: these are looked up first, so that not everybody's are gone through. */
+const withGrower = (db: Db, growerId: PersonId) =>
+  growOuts(db)
+    .where(isFoundBy('grow_out.id', db.selectFrom('grow_out_step').select('grow_out_id').where('grower_id', '=', growerId)))
+    .where('with.id', '=', growerId);
 
 /** Grow-outs under way with this grower, and what is offered to them, those sown first before the others. */
 export const growOutsOfGrower = (db: Db, growerId: PersonId) =>
-  growOuts(db)
-    .where(askedOf(growerId))
-    .where('with.id', '=', growerId)
+  withGrower(db, growerId)
     .where(isOpen)
     .where('last.step', '!=', 'declined')
     .orderBy('grow_out.sow_from')
@@ -299,13 +299,7 @@ export const lotsOfGrowOuts = (db: Db, growOutIds: readonly GrowOutId[]) =>
 
 /** Grow-outs of a grower that are over, the newest first. */
 export const growOutsBefore = (db: Db, growerId: PersonId, limit: number) =>
-  growOuts(db)
-    .where(askedOf(growerId))
-    .where('with.id', '=', growerId)
-    .where('last.step', 'in', ['back', 'failed'])
-    .orderBy('grow_out.id', 'desc')
-    .limit(limit)
-    .execute();
+  withGrower(db, growerId).where('last.step', 'in', ['back', 'failed']).orderBy('grow_out.id', 'desc').limit(limit).execute();
 
 /** Grow-outs of a crop that failed, the newest first: what went wrong, where. */
 export const failuresOfCrop = (db: Db, cropId: string, limit: number) =>

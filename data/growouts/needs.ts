@@ -15,20 +15,22 @@ export interface HangsBy {
   readonly growing: number;
 }
 
+/** For lines of which seed is left; a lot that was undone has none, nor have its jars. */
 export async function readWhatLinesHangBy(db: Db): Promise<HangsBy[]> {
   const { rows } = await sql<HangsBy>`
     with stored as (
-      select lot.line_id, count(*)::int as jars, count(distinct holding.place_id)::int as places
-      from holding join lot on lot.id = holding.lot_id where holding.balance > 0 group by lot.line_id
+      select line_id, count(*)::int as jars, count(distinct place_id)::int as places
+      from holding join lot_written on lot_written.id = holding.lot_id where balance > 0 group by line_id
+    ), came as (
+      select line_id, (count(distinct garden_id) + (count(*) filter (where garden_id is null) > 0)::int)::int as gardens
+      from lot_written join lot_state on lot_state.lot_id = lot_written.id where on_hand > 0 group by line_id
     ), growing as (
       select lot.line_id, count(*)::int as growing from grow_out join lot on lot.id = grow_out.lot_id
       where ${isOpen} group by lot.line_id
     )
-    select line.id as "lineId", line.aim, coalesce(stored.jars, 0) as jars, coalesce(stored.places, 0) as places, coalesce(growing.growing, 0) as growing,
-      (count(distinct lot.garden_id) + (count(*) filter (where lot.garden_id is null) > 0)::int)::int as gardens
-    from line join lot on lot.line_id = line.id and lot.on_hand > 0
-    left join stored on stored.line_id = line.id
-    left join growing on growing.line_id = line.id
-    group by line.id, stored.jars, stored.places, growing.growing`.execute(db);
+    select line.id as "lineId", line.aim, coalesce(stored.jars, 0) as jars, coalesce(stored.places, 0) as places, came.gardens, coalesce(growing.growing, 0) as growing
+    from came join line on line.id = came.line_id left join stored on stored.line_id = line.id left join growing on growing.line_id = line.id`.execute(
+    db,
+  );
   return rows;
 }

@@ -61,13 +61,13 @@ export async function listLendable(db: Db, search: string, most: number) {
     ? sql`line.id in (select line_id from lot_written where ${holdsWords(search, 'lot_written.search_text')})`
     : sql`true`;
   const { rows } = await sql<{ crop: string; variety: string; ease: 'easy' | 'middling' | 'hard'; lifeCycle: string }>`
-    select line.crop, line.name as variety, line.ease, line."lifeCycle"
+    select line.crop, line.name as variety, kind.facts->>'ease' as ease, kind.facts->>'lifeCycle' as "lifeCycle"
     from (
-      select line.id, line.name, line.offspring, crop.name as crop, crop.facts->>'ease' as ease, crop.facts->>'lifeCycle' as "lifeCycle"
+      select line.id, line.name, line.offspring, line.crop_id, crop.name as crop
       from line join crop on crop.id = line.crop_id where ${found} order by crop.name, line.name offset 0
     ) as line cross join lateral (
       select from lot left join lot_promise on lot_promise.lot_id = lot.id where lot.line_id = line.id and ${holdsWords(search, 'lot.search_text')} and ${MAY_BE_LENT} limit 1
-    ) as one
+    ) as one join crop as kind on kind.id = line.crop_id
     order by line.crop, line.name limit ${most}`.execute(db);
   return rows;
 }
