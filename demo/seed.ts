@@ -81,6 +81,8 @@ async function seed(): Promise<void> {
     while ((await reckonNextOutlooks(owner, clock())) > 0);
     await workTheSeason(owner, coordinator, today);
     await planGrowOuts(owner, coordinator, member, today);
+    // The season was worked on its own days: what was reckoned on these is reckoned as of today.
+    while ((await reckonNextOutlooks(owner, clock())) > 0);
     while ((await reckonNextRisks(owner, clock())) > 0);
     while ((await checkNextLabels(owner)) > 0);
     await beginMessyImport(owner, coordinator, clock());
