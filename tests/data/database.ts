@@ -1,6 +1,7 @@
 import { USUAL_GROWING } from '#core/house/growing.ts';
 import { afterAll } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
 import { readBack } from '#contracts/intake/back.ts';
 import { readInterview } from '#contracts/intake/interview.ts';
 import type { Answers } from '#core/passport/answers.ts';
@@ -151,4 +152,11 @@ export async function childOf(library: Library, code: string, change: Parameters
   );
   if (!back.ok) throw new Error(`not taken in: ${back.problem.code}`);
   return back.answer.code;
+}
+
+/** Until a statement of some connection waits for what another keeps. */
+export async function untilSomebodyWaits(owner: Db): Promise<void> {
+  const waiting = sql`
+    select from pg_locks join pg_stat_activity using (pid) where not granted and datname = current_database()`;
+  while ((await waiting.execute(owner)).rows.length === 0);
 }

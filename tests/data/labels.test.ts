@@ -12,7 +12,7 @@ import { checkNextLabels, countLabelsToReplace, readLabelOf, readLabelsToReplace
 import { discardLot } from '#services/stock/discard.server.ts';
 import { readLastAct, undo } from '#services/undo.server.ts';
 import { onTowels } from './onTowels.ts';
-import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { preparedLibrary, takeIn, TODAY, untilSomebodyWaits, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -147,16 +147,9 @@ test('what changes while a label is being looked at is looked at again', async (
   await library.db.transaction().execute(async (tx) => {
     expect(await lookAtLabels(tx, NOT_ON_LABELS, sowingSays, 1_000)).toBeGreaterThan(0);
     change = correct(code, { treated: true });
-    await untilSomebodyWaits();
+    await untilSomebodyWaits(library.owner);
   });
   await change;
   expect(await library.db.selectFrom('label_stale').selectAll().execute()).toHaveLength(1);
   expect(await changed(code)).toEqual(['hazards']);
 });
-
-/** Until a statement of another connection waits for what this one keeps. */
-async function untilSomebodyWaits(): Promise<void> {
-  const waiting = sql`
-    select from pg_locks join pg_stat_activity using (pid) where not granted and datname = current_database()`;
-  while ((await waiting.execute(library.owner)).rows.length === 0);
-}

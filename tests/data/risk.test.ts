@@ -7,6 +7,7 @@ import {
   listRisks,
   riskOfAll,
   risksOfLines,
+  saveRisks,
   takeStaleRisks,
 } from '#data/growouts/risks.ts';
 import { readHouse } from '#data/house/house.ts';
@@ -17,12 +18,13 @@ import { acting } from '#services/command.server.ts';
 import { agreeGrowOut, failGrowOut, handOverSeed, proposeGrowOut } from '#services/growouts/growOuts.server.ts';
 import { readLinesInNeed } from '#services/growouts/needs.server.ts';
 import { readRiskOfLine, reckonNextRisks } from '#services/growouts/risks.server.ts';
+import { refreshOutlook } from '#services/lots/outlook.server.ts';
 import { changeLine } from '#services/lots/lines.server.ts';
 import { changeHouse } from '#services/people/people.server.ts';
 import { discardLot } from '#services/stock/discard.server.ts';
 import { moveSeed } from '#services/stock/moving.server.ts';
 import { readWants } from '#services/stock/wants.server.ts';
-import { preparedLibrary, takeIn, TODAY, type Library } from './database.ts';
+import { preparedLibrary, takeIn, TODAY, untilSomebodyWaits, type Library } from './database.ts';
 
 let library: Library;
 beforeAll(async () => {
@@ -168,4 +170,19 @@ test('what needs growing out and what is wanted are told with the chance of losi
   const gains = needs.map(({ risk: now, grown }) => (now === null || grown === null ? 0 : Math.max(0, Math.round((now - grown) * 100))));
   expect(gains).toEqual([...gains].sort((one, other) => other - one));
   expect((await readWants(library.db, house, TODAY)).find((want) => want.lineId === lineId)?.risk).toBe(risk.risk);
+});
+
+test('a line that changes while it is being reckoned is reckoned again', async () => {
+  const code = await takeIn(library, { variety: 'Late Signal', crop: 'pea', amount: '400 seeds' });
+  const { id, lineId } = await lot(code);
+  let change: Promise<void> = Promise.resolve();
+  await library.db.transaction().execute(async (tx) => {
+    const ids = await takeStaleRisks(tx, TODAY, 1_000);
+    expect(ids).toContain(lineId);
+    change = refreshOutlook(library.db, id, TODAY);
+    await untilSomebodyWaits(library.owner);
+    await saveRisks(tx, ids, [], TODAY);
+  });
+  await change;
+  expect(await takeStaleRisks(library.db, TODAY, 1_000)).toEqual([lineId]);
 });
