@@ -142,10 +142,16 @@ export const oneDrain: RequestHandler = (_request, response, next) => {
   const waiting = new Set<Listener>();
   const { once, off } = response;
   Object.assign(response, {
-    once: (event: string, listener: Listener) =>
-      event === 'drain' ? waiting.add(listener) && response : once.call(response, event, listener),
-    off: (event: string, listener: Listener) =>
-      event === 'drain' ? waiting.delete(listener) && response : off.call(response, event, listener),
+    once(event: string, listener: Listener) {
+      if (event !== 'drain') return once.call(response, event, listener);
+      waiting.add(listener);
+      return response;
+    },
+    off(event: string, listener: Listener) {
+      if (event !== 'drain') return off.call(response, event, listener);
+      waiting.delete(listener);
+      return response;
+    },
   });
   response.on('drain', () => {
     const told = [...waiting];
