@@ -196,7 +196,7 @@ export async function restoreLots(db: Db, actKey: string): Promise<void> {
       donor_id = case when was.whole then was.donor else donor_id end,
       garden_id = case when was.whole then was.garden else garden_id end,
       seeds_per_gram = coalesce(was.per_gram, seeds_per_gram),
-      search_text = concat_ws(' ', code, line.name, crop.name, crop.facts->>'species')
+      search_text = concat_ws(' ', code, line.name, crop.name, crop.species)
     from was join line on line.id = was.line join crop on crop.id = line.crop_id where lot_written.id = was.lot_id`.execute(db);
   await sql`update lot_written set seeds_per_gram = per_gram_before from purity_card
     where purity_card.lot_id = lot_written.id and purity_card.act_key = ${actKey} and per_gram_before is not null`.execute(db);

@@ -17,7 +17,7 @@ export type Alarm =
   | { readonly what: 'no answer' | 'hand over' | 'not sown' | 'silent' | 'late'; readonly days: number };
 
 /** More crossed seed than this, and twice as much as was planned, is worth telling. */
-const SHARE_WORTH_TELLING = 0.01;
+export const SHARE_WORTH_TELLING = 0.01;
 
 /** Whether what flowers near a grow-out brings it much more foreign pollen than was planned. @param share, planned shares of its seed, 0 to 1 */
 export const isNeighbourOffPlan = (share: number, planned: number): boolean => share >= SHARE_WORTH_TELLING && share >= 2 * planned;

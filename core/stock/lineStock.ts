@@ -65,8 +65,8 @@ export function lineStock<Lot extends LotInStock>(
   house: { readonly plants: number; readonly growOuts: number },
 ): LineStock<Lot> {
   const { crop, lots, lentAYear, promised } = line;
-  const answered = lots.map((lot) => ({ ...lot, answer: mayLend(lot) }));
-  const lent = answered.filter(({ answer }) => answer.answer === 'yes');
+  const answers = lots.map(mayLend);
+  const lent = lots.filter((_, index) => answers[index]!.answer === 'yes');
   const sum = (of: readonly LotInStock[], what: (lot: LotInStock) => number) => of.reduce((all, lot) => all + what(lot), 0);
   const usable = sum(lent, ({ seeds, away, sureShare }) => Math.floor((seeds - away) * sureShare));
   const best = Math.min(...lent.map(({ toSow }) => toSow ?? Infinity));
@@ -87,13 +87,11 @@ export function lineStock<Lot extends LotInStock>(
     lending,
     target,
     verdict: usable >= PLENTY * target ? 'plenty' : usable >= target ? 'enough' : 'wanted',
-    lots: answered.map((lot) => ({
-      ...lot,
-      packets:
-        lot.answer.answer === 'refused'
-          ? 0
-          : Math.floor(Math.min(lot.seeds - lot.away, lot.answer.answer === 'yes' ? lendable : Infinity) / crop.packet),
-    })),
+    lots: lots.map((lot, index) => {
+      const answer = answers[index]!;
+      const seeds = answer.answer === 'refused' ? 0 : Math.min(lot.seeds - lot.away, answer.answer === 'yes' ? lendable : Infinity);
+      return { ...lot, answer, packets: Math.floor(seeds / crop.packet) };
+    }),
   };
 }
 

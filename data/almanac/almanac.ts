@@ -80,13 +80,7 @@ export async function readCrops(db: Db, search = ''): Promise<Crop[]> {
 export async function listCropNames(db: Db): Promise<(NamedCrop & { readonly knownBy: string | null })[]> {
   return db
     .selectFrom('crop')
-    .select([
-      'id',
-      'name',
-      sql<string[]>`facts->'alsoCalled'`.as('alsoCalled'),
-      sql<string[]>`coalesce(facts->'mayMean', '[]')`.as('mayMean'),
-      sql<string | null>`facts->>'knownBy'`.as('knownBy'),
-    ])
+    .select(['id', 'name', 'also_called as alsoCalled', 'may_mean as mayMean', 'known_by as knownBy'])
     .orderBy('name')
     .execute();
 }
@@ -123,7 +117,7 @@ export async function saveGroup(db: Db, group: { readonly id: string; readonly n
 
 /** Takes a crossing group away that no crop is in any more. */
 export async function dropEmptyGroup(db: Db, id: string): Promise<void> {
-  await sql`delete from crossing_group where id = ${id} and not exists (select from crop where facts ->> 'group' = ${id})`.execute(db);
+  await sql`delete from crossing_group where id = ${id} and not exists (select from crop where crossing_group = ${id})`.execute(db);
 }
 
 /** A crop of the library's own, locked, with what it is like; undefined for those that were shipped. */
@@ -218,20 +212,12 @@ export async function readGlossary(db: Db): Promise<{ word: string; means: strin
 
 /** Id, name and crossing group of every crop. */
 export async function readGroupOfCrops(db: Db): Promise<{ id: string; name: string; group: string }[]> {
-  return db
-    .selectFrom('crop')
-    .select(['id', 'name', sql<string>`facts->>'group'`.as('group')])
-    .orderBy('name')
-    .execute();
+  return db.selectFrom('crop').select(['id', 'name', 'crossing_group as group']).orderBy('name').execute();
 }
 
 /** What the seed of every crop looks like. */
 export async function readPortraits(db: Db): Promise<{ id: string; name: string; seedLooks: Portrait }[]> {
-  return db
-    .selectFrom('crop')
-    .select(['id', 'name', sql<Portrait>`facts->'seedLooks'`.as('seedLooks')])
-    .orderBy('name')
-    .execute();
+  return db.selectFrom('crop').select(['id', 'name', 'seed_looks as seedLooks']).orderBy('name').execute();
 }
 
 /** Facts of these crops. */

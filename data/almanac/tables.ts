@@ -11,6 +11,17 @@ interface CropTable {
   shipped: ColumnType<Crop, string, string>;
   /** The crop that one of the library's own is like; null for those that were shipped. */
   like_id: ColumnType<string | null, string | null | undefined, string>;
+  // Worked out of the facts by the database, which would unpack all of them for one.
+  species: GeneratedAlways<Crop['species']>;
+  family: GeneratedAlways<Crop['family']>;
+  crossing_group: GeneratedAlways<Crop['group']>;
+  ease: GeneratedAlways<Crop['ease']>;
+  life_cycle: GeneratedAlways<Crop['lifeCycle']>;
+  known_by: GeneratedAlways<Crop['knownBy']>;
+  also_called: GeneratedAlways<Crop['alsoCalled']>;
+  may_mean: GeneratedAlways<Crop['mayMean']>;
+  seed_looks: GeneratedAlways<Crop['seedLooks']>;
+  cautions: GeneratedAlways<Crop['cautions']>;
 }
 
 interface CrossingGroupTable {

@@ -48,7 +48,7 @@ export async function findListing(db: Db, id: number) {
 /** What each of these lines is called: its crop by name and species, and all its names. */
 export async function readLineNames(db: Db, lineIds: readonly LineId[]) {
   const { rows } = await sql<{ lineId: LineId; crop: string; species: string; variety: string; aliases: string[] }>`
-    select line.id as "lineId", crop.name as crop, facts->>'species' as species, line.name as variety,
+    select line.id as "lineId", crop.name as crop, crop.species, line.name as variety,
       array(select name from line_alias where line_id = line.id) as aliases
     from line join crop on crop.id = line.crop_id where line.id = any(${lineIds}::bigint[])`.execute(db);
   return rows;

@@ -118,7 +118,7 @@ export interface SwapRow {
 /** All that went to a library on a day, each lot once. */
 export async function readSwap(db: Db, { receiver, day }: { receiver: string; day: Day }): Promise<SwapRow[]> {
   const { rows } = await sql<SwapRow>`
-    select lot.code, crop.name as crop, crop.facts ->> 'species' as species, line.name as variety, lot.harvested, gift.amount, lot.unit,
+    select lot.code, crop.name as crop, crop.species, line.name as variety, lot.harvested, gift.amount, lot.unit,
       passport.answers as passport, lot_promise.promise,
       (with recursive up (id) as (select lot.id union select parent_id from lot_parent join up on child_id = up.id)
         select lot_origin.code from up join lot_origin on lot_origin.lot_id = up.id

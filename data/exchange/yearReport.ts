@@ -43,20 +43,18 @@ export interface FamilyYear {
 const AT_RISK = 0.15;
 
 const SEEDS = sql`case when lot.unit = 'mg' then floor(movement.amount * lot.seeds_per_gram / 1000) else movement.amount end`;
-/** Where `kinds` are the crops with their families, taken out of their facts once. */
 const TESTED = sql`select crop.family, test_end.ended_on as on, test.seeds_laid as laid, test_end.sprouted
   from germination_test as test join test_end on test_end.test_id = test.id join lot on lot.id = test.lot_id
-  join line on line.id = lot.line_id join kinds as crop on crop.id = line.crop_id where test_end.outcome = 'read' and test.kind = 'viability'`;
+  join line on line.id = lot.line_id join crop on crop.id = line.crop_id where test_end.outcome = 'read' and test.kind = 'viability'`;
 
 /** What a calendar year brought, by crop family; families in which nothing happened and of which nothing is in store are left out. @param thresholds shares from which a test is good, and under which it is poor */
 export async function readYear(db: Db, year: number, thresholds: { readonly full: number; readonly lend: number }): Promise<FamilyYear[]> {
   const [from, to] = [`${year}-01-01`, `${year}-12-31`];
   const within = (column: string) => sql`${sql.ref(column)} between ${from}::date and ${to}::date`;
   const { rows } = await sql<FamilyYear>`
-    with kinds as materialized (select id, facts->>'family' as family from crop),
-    lots as (
+    with lots as (
       select crop.family, lot.id, lot.line_id, lot.origin from lot
-      join line on line.id = lot.line_id join kinds as crop on crop.id = line.crop_id where ${within('lot.taken_in_on')}),
+      join line on line.id = lot.line_id join crop on crop.id = line.crop_id where ${within('lot.taken_in_on')}),
     came as (
       select family, count(*) as came, count(*) filter (where origin in ('donated', 'found', 'market fruit')) as donated,
         count(*) filter (where origin = 'bought') as bought, count(*) filter (where origin in ('returned', 'grown-out')) as back,
@@ -66,7 +64,7 @@ export async function readYear(db: Db, year: number, thresholds: { readonly full
         coalesce(sum(${SEEDS}) filter (where movement.kind in ('received', 'returned in') and movement.from_outside is not null), 0) as seeds_in,
         coalesce(sum(${SEEDS}) filter (where movement.to_outside in ('waste') or movement.kind = 'missing'), 0) as lost,
         count(distinct movement.lot_id) filter (where movement.to_outside in ('waste') or movement.kind = 'missing') as lots_lost
-      from movement join lot on lot.id = movement.lot_id join line on line.id = lot.line_id join kinds as crop on crop.id = line.crop_id
+      from movement join lot on lot.id = movement.lot_id join line on line.id = lot.line_id join crop on crop.id = line.crop_id
       where ${within('movement.happened_on')} and (movement.from_outside is not null or movement.to_outside = 'waste' or movement.kind = 'missing')
         and not exists (select from undone where undone.act_key = movement.act_key) and not exists (select from undone where undone.by_act = movement.act_key)
       group by 1),
@@ -75,19 +73,19 @@ export async function readYear(db: Db, year: number, thresholds: { readonly full
         count(*) filter (where sprouted < ${thresholds.lend}::float8 * laid) as poor from (${TESTED}) as t where ${within('t.on')} group by family),
     lent as (
       select crop.family, count(*) as loans, sum(packets) as packets, count(distinct member_id) as members
-      from loan join lot on lot.id = loan.lot_id join line on line.id = lot.line_id join kinds as crop on crop.id = line.crop_id where ${within('loan.lent_on')} group by 1),
+      from loan join lot on lot.id = loan.lot_id join line on line.id = lot.line_id join crop on crop.id = line.crop_id where ${within('loan.lent_on')} group by 1),
     closed as (
       select crop.family, count(*) filter (where outcome = 'returned') as returned, count(*) filter (where outcome = 'failed crop') as failed,
         count(*) filter (where outcome = 'kept on') as kept_on, count(*) filter (where outcome = 'written off') as written_off
       from loan_close join loan on loan.id = loan_close.loan_id join lot on lot.id = loan.lot_id join line on line.id = lot.line_id
-      join kinds as crop on crop.id = line.crop_id where ${within('loan_close.closed_on')} group by 1),
+      join crop on crop.id = line.crop_id where ${within('loan_close.closed_on')} group by 1),
     grown as (
       select crop.family, count(*) filter (where step.step = 'back') as back, count(*) filter (where step.step = 'failed') as failed
       from grow_out_step as step join grow_out on grow_out.id = step.grow_out_id join lot on lot.id = grow_out.lot_id join line on line.id = lot.line_id
-      join kinds as crop on crop.id = line.crop_id where ${within('step.happened_on')} group by 1),
+      join crop on crop.id = line.crop_id where ${within('step.happened_on')} group by 1),
     stored as (
       select crop.family, count(distinct line.id) as lines, count(distinct line.id) filter (where line_risk.risk >= ${AT_RISK}) as at_risk
-      from lot join line on line.id = lot.line_id join kinds as crop on crop.id = line.crop_id left join line_risk on line_risk.line_id = line.id
+      from lot join line on line.id = lot.line_id join crop on crop.id = line.crop_id left join line_risk on line_risk.line_id = line.id
       where lot.on_hand > 0 group by 1)
     select family, coalesce(came.came, 0)::int as came, coalesce(donated, 0)::int as donated, coalesce(bought, 0)::int as bought, coalesce(came.back, 0)::int as "cameBack",
       coalesce(seeds_in, 0)::float as "seedsIn", coalesce(tests, 0)::int as tests, coalesce(laid, 0)::int as "seedsTested", coalesce(sprouted, 0)::int as sprouted,
@@ -95,7 +93,7 @@ export async function readYear(db: Db, year: number, thresholds: { readonly full
       coalesce(returned, 0)::int as returned, coalesce(closed.failed, 0)::int as failed, coalesce(kept_on, 0)::int as "keptOn", coalesce(written_off, 0)::int as "writtenOff",
       coalesce(lost, 0)::float as "seedsLost", coalesce(lots_lost, 0)::int as "lotsLost", coalesce(grown.back, 0)::int as "grownOut", coalesce(grown.failed, 0)::int as "growOutsFailed",
       coalesce(saved, 0)::int as "linesSaved", coalesce(stored.lines, 0)::int as "linesInStore", coalesce(at_risk, 0)::int as "linesAtRisk"
-    from (select distinct family from kinds) as all_families left join came using (family) left join moved using (family) left join tested using (family) left join lent using (family)
+    from (select distinct family from crop) as all_families left join came using (family) left join moved using (family) left join tested using (family) left join lent using (family)
     left join closed using (family) left join grown using (family) left join stored using (family)
     where num_nonnulls(came.came, moved.seeds_in, tests, loans, closed.returned, grown.back, stored.lines) > 0
     order by family`.execute(db);

@@ -62,7 +62,7 @@ const labelled = (db: Db) =>
       'lot_outlook.median',
       'lot.kind',
       'lot.treated',
-      sql<CropCaution[]>`crop.facts->'cautions'`.as('cautions'),
+      'crop.cautions',
       sql<LabelSays | null>`case when label.id is not null then json_build_object(
         'name', label.name, 'promise', label.promise, 'sowing', label.sowing, 'hybrid', label.hybrid, 'hazards', label.hazards) end`.as(
         'said',
@@ -99,7 +99,7 @@ type Thicker = (verdict: 'sow thicker', median: number | null) => string;
 const findings = (lots: RawBuilder<unknown>, notOnLabels: readonly string[]) => sql`
     with hazards as materialized (
       select id, name, array(
-        select caution ->> 'code' from jsonb_array_elements(crop.facts -> 'cautions') with ordinality as each (caution, place)
+        select caution ->> 'code' from jsonb_array_elements(crop.cautions) with ordinality as each (caution, place)
         where not caution ->> 'code' = any(${notOnLabels}::text[]) order by place) as codes from crop
     ), now as (
       select lot.id, label.sowing, lot.verdict, lot_outlook.median,

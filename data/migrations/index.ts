@@ -49,6 +49,7 @@ import * as erasing from './0047_erasing.ts';
 import * as notBefore from './0048_not_before.ts';
 import * as actKeyStatistics from './0049_act_key_statistics.ts';
 import * as labelsKept from './0050_labels_kept.ts';
+import * as cropColumns from './0051_crop_columns.ts';
 
 /** Every migration in order; a shipped one is never edited. */
 export const migrations: Record<string, Migration> = {
@@ -102,4 +103,5 @@ export const migrations: Record<string, Migration> = {
   '0048_not_before': notBefore,
   '0049_act_key_statistics': actKeyStatistics,
   '0050_labels_kept': labelsKept,
+  '0051_crop_columns': cropColumns,
 };

@@ -678,6 +678,16 @@ CREATE TABLE public.crop (
     facts jsonb NOT NULL,
     shipped jsonb NOT NULL,
     like_id text,
+    species text GENERATED ALWAYS AS ((facts ->> 'species'::text)) STORED,
+    family text GENERATED ALWAYS AS ((facts ->> 'family'::text)) STORED,
+    crossing_group text GENERATED ALWAYS AS ((facts ->> 'group'::text)) STORED,
+    ease text GENERATED ALWAYS AS ((facts ->> 'ease'::text)) STORED,
+    life_cycle text GENERATED ALWAYS AS ((facts ->> 'lifeCycle'::text)) STORED,
+    known_by text GENERATED ALWAYS AS ((facts ->> 'knownBy'::text)) STORED,
+    also_called jsonb GENERATED ALWAYS AS ((facts -> 'alsoCalled'::text)) STORED,
+    may_mean jsonb GENERATED ALWAYS AS (COALESCE((facts -> 'mayMean'::text), '[]'::jsonb)) STORED,
+    seed_looks jsonb GENERATED ALWAYS AS ((facts -> 'seedLooks'::text)) STORED,
+    cautions jsonb GENERATED ALWAYS AS ((facts -> 'cautions'::text)) STORED,
     CONSTRAINT crop_is_like_another CHECK ((like_id <> id))
 );
 
@@ -3896,6 +3906,8 @@ CREATE INDEX method_trial_end_of ON public.method_trial_end_written USING btree 
 CREATE INDEX method_trial_of_lot ON public.method_trial_written USING btree (lot_id);
 
 CREATE INDEX movement_from ON public.movement USING btree (from_holding) WHERE (from_holding IS NOT NULL);
+
+CREATE INDEX movement_in_or_lost ON public.movement USING btree (happened_on) WHERE ((from_outside IS NOT NULL) OR (to_outside = 'waste'::text) OR (kind = 'missing'::text));
 
 CREATE INDEX movement_of_act ON public.movement USING btree (act_key);
 

@@ -72,13 +72,14 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
   // One line alone is asked for most: by a plain equality, of which PostgreSQL keeps the plan.
   const asked = (column: string) =>
     only === null ? sql`true` : only.length === 1 ? sql`${sql.ref(column)} = ${only[0]}` : isAmong(column, only);
+  // A lot that was undone has neither loans nor grow-outs: `stock` alone leaves it out.
   const { rows } = await sql<Omit<LineInStock, 'lots'> & { readonly lots: readonly LotRow[] }>`
     with away as (
       select holding.lot_id, sum(floor(case when lot.unit = 'mg' then holding.balance * lot.seeds_per_gram / 1000 else holding.balance end)) as seeds
-      from keeper join holding on holding.place_id = keeper.place_id join lot on lot.id = holding.lot_id
+      from keeper join holding on holding.place_id = keeper.place_id join lot_written as lot on lot.id = holding.lot_id
       where holding.balance > 0 and ${asked('lot.line_id')} group by holding.lot_id
     ), held as (
-      select hold.lot_id, json_agg(hold.kind order by hold.id) as kinds from hold join lot on lot.id = hold.lot_id
+      select hold.lot_id, json_agg(hold.kind order by hold.id) as kinds from hold join lot_written as lot on lot.id = hold.lot_id
       where ${asked('lot.line_id')} and not exists (select from hold_lift where hold_lift.hold_id = hold.id) group by hold.lot_id
     ), stock as (
       select lot.line_id, json_agg(json_build_array(
@@ -91,9 +92,9 @@ export async function listLinesInStock(db: Db, since: Day, only: readonly LineId
       left join away on away.lot_id = lot.id left join held on held.lot_id = lot.id where lot.on_hand > 0 and ${asked('lot.line_id')} group by lot.line_id
     ), lent as (
       select lot.line_id, sum(loan.packets * loan.seeds_per_packet) / ${YEARS}::float as seeds
-      from loan join lot on lot.id = loan.lot_id where loan.lent_on >= ${since} and ${asked('lot.line_id')} group by lot.line_id
+      from loan join lot_written as lot on lot.id = loan.lot_id where loan.lent_on >= ${since} and ${asked('lot.line_id')} group by lot.line_id
     ), promised as (
-      select lot.line_id, sum(grow_out.seeds)::bigint as seeds from grow_out join lot on lot.id = grow_out.lot_id
+      select lot.line_id, sum(grow_out.seeds)::bigint as seeds from grow_out join lot_written as lot on lot.id = grow_out.lot_id
       where ${asked('lot.line_id')} and ${holdsSeed} group by lot.line_id
     )
     select line.id, line.name, line.offspring, line.rules, crop.name as crop, crop.id as "cropId", coalesce(stock.lots, '[]') as lots, coalesce(lent.seeds, 0) as "lentAYear", coalesce(promised.seeds, 0) as promised

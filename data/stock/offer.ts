@@ -24,33 +24,18 @@ const BEST = sql<Claim | null>`(array['true', 'likely true', 'may vary'])[min(ar
 /** What the library offers, by crop and variety. */
 export const listOffered = (db: Db, search = ''): Promise<Offered[]> =>
   lots(db)
-    // The facts of a crop are long, and are unpacked once for each crop and not for each lot: `offset 0` keeps it so.
-    .innerJoin(
-      (eb) =>
-        eb
-          .selectFrom('crop as of')
-          .select([
-            'of.id',
-            sql<string>`facts->>'species'`.as('species'),
-            sql<'easy' | 'middling' | 'hard'>`facts->>'ease'`.as('ease'),
-            sql<string>`facts->>'lifeCycle'`.as('lifeCycle'),
-          ])
-          .offset(0)
-          .as('kind'),
-      (join) => join.onRef('kind.id', '=', 'crop.id'),
-    )
     .where(MAY_BE_LENT)
     .where(holdsWords(search, 'lot.search_text'))
     .select([
       'line.id as lineId',
       'crop.name as crop',
-      'kind.species',
+      'crop.species',
       'line.name as variety',
-      'kind.ease',
-      'kind.lifeCycle',
+      'crop.ease',
+      'crop.life_cycle as lifeCycle',
       BEST.as('promise'),
     ])
-    .groupBy(['crop.id', 'line.id', 'kind.species', 'kind.ease', 'kind.lifeCycle'])
+    .groupBy(['crop.id', 'line.id'])
     .orderBy('crop.name')
     .orderBy('line.name')
     .execute();
@@ -61,13 +46,13 @@ export async function listLendable(db: Db, search: string, most: number) {
     ? sql`line.id in (select line_id from lot_written where ${holdsWords(search, 'lot_written.search_text')})`
     : sql`true`;
   const { rows } = await sql<{ crop: string; variety: string; ease: 'easy' | 'middling' | 'hard'; lifeCycle: string }>`
-    select line.crop, line.name as variety, kind.facts->>'ease' as ease, kind.facts->>'lifeCycle' as "lifeCycle"
+    select line.crop, line.name as variety, line.ease, line."lifeCycle"
     from (
-      select line.id, line.name, line.offspring, line.crop_id, crop.name as crop
+      select line.id, line.name, line.offspring, crop.name as crop, crop.ease, crop.life_cycle as "lifeCycle"
       from line join crop on crop.id = line.crop_id where ${found} order by crop.name, line.name offset 0
     ) as line cross join lateral (
       select from lot left join lot_promise on lot_promise.lot_id = lot.id where lot.line_id = line.id and ${holdsWords(search, 'lot.search_text')} and ${MAY_BE_LENT} limit 1
-    ) as one join crop as kind on kind.id = line.crop_id
+    ) as one
     order by line.crop, line.name limit ${most}`.execute(db);
   return rows;
 }

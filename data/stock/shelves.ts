@@ -1,4 +1,3 @@
-import type { Portrait } from '#core/almanac/portrait.ts';
 import { sql } from 'kysely';
 import type { Day } from '#core/kernel/kinds.ts';
 import type { HoldKind, ShelfSort, ShelfState } from '#core/lots/words.ts';
@@ -66,7 +65,7 @@ export function readShelf(db: Db, page: ShelfPage) {
       'lot.code',
       'line.name as variety',
       'crop.name as crop',
-      sql<Portrait>`crop.facts->'seedLooks'`.as('seedLooks'),
+      'crop.seed_looks as seedLooks',
       'lot.kind',
       'lot.harvested',
       'lot.unit',

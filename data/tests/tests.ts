@@ -1,5 +1,4 @@
 import { sql } from 'kysely';
-import type { Portrait } from '#core/almanac/portrait.ts';
 import type { Counted, Spot, TestKind, TreatmentBefore } from '#core/germination/layout.ts';
 import type { Countable, StateCounts } from '#core/germination/towel.ts';
 import type { Day, LotId, TestId } from '#core/kernel/kinds.ts';
@@ -77,7 +76,7 @@ function tests(db: Db) {
       'line.name as variety',
       'crop.name as crop',
       'crop.id as cropId',
-      sql<Portrait>`(select facts->'seedLooks' from crop as its where its.id = crop.id)`.as('seedLooks'),
+      'crop.seed_looks as seedLooks',
       'lot.treated',
       'germination_test.laid_on as laidOn',
       'germination_test.seeds_laid as seedsLaid',

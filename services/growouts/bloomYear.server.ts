@@ -4,6 +4,7 @@ import { addDays, daysBetween, yearOf } from '#core/calendar/plainDate.ts';
 import { crossedBy, medianOf, type Other, type Receiver } from '#core/growout/isolation.ts';
 import { readSeason } from '#core/growout/log.ts';
 import { overlapOf, plannedBloom, type Window } from '#core/growout/sowing.ts';
+import { SHARE_WORTH_TELLING } from '#core/growout/watch.ts';
 import type { Method } from '#core/isolation/barriers.ts';
 import { usualBloom } from '#core/isolation/usualBloom.ts';
 import { metresBetween, type Point } from '#core/isolation/gardens.ts';
@@ -14,7 +15,7 @@ import type { GardenId, GrowOutId, Metres } from '#core/kernel/kinds.ts';
 import { seasonFrom } from '#core/passport/season.ts';
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
-import { readLogs } from '#data/growouts/log.ts';
+import { readLogs, type KeptEntry } from '#data/growouts/log.ts';
 import { bloomsIn, placedGrowOuts } from '#data/growouts/places.ts';
 import type { House } from '#data/house/house.ts';
 import { listGardens, readToldDistances } from '#data/people/gardens.ts';
@@ -65,7 +66,7 @@ export interface BloomYear {
   readonly gardens: readonly GardenOnMap[];
   /** What is likely to arrive at one of them, which may be changed; null where it is not known when it flowers or how many they are. */
   readonly apartOf: (own: Flowering) => Apart | null;
-  /** Share of its seed that others are likely to father, in the middle, by what was seen of them and by what was planned; null where these do not differ. */
+  /** Share of its seed that others are likely to father, in the middle, by what was seen of them and by what was planned; null where the first cannot be more, or is not worth telling. */
   readonly offPlanOf: (own: Flowering) => { readonly seen: number; readonly planned: number } | null;
   /** Whether all who work here may know where a garden is. */
   readonly isOpen: (id: GardenId) => boolean;
@@ -79,8 +80,13 @@ const WORTH_NAMING = 0.0005;
 
 export const bloomOf = ({ seen, planned }: Pick<Flowering, 'seen' | 'planned'>): Said<Window> => seen ?? planned;
 
-/** Reads what flowers in a year. Gardens' places are in it: whoever shows them asks who may know. */
-export async function readBloomYear(db: Db, year: number, house: Pick<House, 'lastFrost' | 'firstFrost'>): Promise<BloomYear> {
+/** Reads what flowers in a year. Gardens' places are in it: whoever shows them asks who may know. @param known logs that have been read already */
+export async function readBloomYear(
+  db: Db,
+  year: number,
+  house: Pick<House, 'lastFrost' | 'firstFrost'>,
+  known: ReadonlyMap<GrowOutId, readonly KeptEntry[]> = new Map(),
+): Promise<BloomYear> {
   const [placed, noted, gardens, distances, knowledge] = await Promise.all([
     placedGrowOuts(db, year),
     bloomsIn(db, year),
@@ -92,11 +98,11 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     readCropsById(db, [...new Set([...placed, ...noted].map(({ cropId }) => cropId))]),
     readLogs(
       db,
-      placed.map(({ id }) => id),
+      placed.flatMap(({ id }) => (known.has(id) ? [] : [id])),
     ),
   ]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
-  const logOf = groupBy(logs, ({ growOutId }) => growOutId);
+  const logOf = new Map([...known, ...groupBy(logs, ({ growOutId }) => growOutId)]);
   const frosts = { last: house.lastFrost, first: house.firstFrost };
   const grown = placed.flatMap((one): Flowering[] => {
     const crop = crops.get(one.cropId)!;
@@ -191,12 +197,13 @@ export async function readBloomYear(db: Db, year: number, house: Pick<House, 'la
     return { arrivals, share: shareOf(surroundings) };
   };
   const offPlanOf: BloomYear['offPlanOf'] = (own) => {
-    const seen = surroundingsOf(own, 'as seen');
-    const planned = surroundingsOf(own, 'as planned');
-    if (!seen || !planned) return null;
-    // Where nobody saw any of them in flower, there is nothing that could differ.
-    if ([...seen.around, ...planned.around].every(({ from }) => from.seen === null)) return null;
-    return { seen: medianOf(shareOf(seen)), planned: medianOf(shareOf(planned)) };
+    const asSeen = surroundingsOf(own, 'as seen');
+    // Of those around it that nobody saw in flower no more arrives than was planned.
+    if (!asSeen || asSeen.around.every(({ from }) => from.seen === null)) return null;
+    const seen = medianOf(shareOf(asSeen));
+    // Of most there is nothing to tell: only of the others is it worked out again.
+    if (seen < SHARE_WORTH_TELLING) return null;
+    return { seen, planned: medianOf(shareOf(surroundingsOf(own, 'as planned')!)) };
   };
   return {
     year,

@@ -40,12 +40,13 @@ const isWinter = ({ lastFrost, firstFrost }: Pick<House, 'lastFrost' | 'firstFro
 async function neighboursOffPlan(
   db: Db,
   ids: ReadonlySet<GrowOutId>,
+  logOf: ReadonlyMap<GrowOutId, readonly KeptEntry[]>,
   house: Pick<House, 'lastFrost' | 'firstFrost'>,
   today: Day,
 ): Promise<ReadonlyMap<GrowOutId, Alarm>> {
   const alarms = new Map<GrowOutId, Alarm>();
   if (ids.size === 0) return alarms;
-  const year = await readBloomYear(db, yearOf(today), house);
+  const year = await readBloomYear(db, yearOf(today), house, logOf);
   for (const own of year.flowering) {
     if (own.growOutId === null || !ids.has(own.growOutId)) continue;
     const off = year.offPlanOf(own);
@@ -70,9 +71,10 @@ export async function readGoing<Row extends GrowOutRow>(
     readCropsById(db, [...new Set(growOuts.map(({ cropId }) => cropId))]),
   ]);
   const crops = new Map(facts.map((crop) => [crop.id, crop]));
-  const logOf = groupBy(logs, ({ growOutId }) => growOutId);
+  const entries = groupBy(logs, ({ growOutId }) => growOutId);
+  const logOf = new Map(growOuts.map(({ id }) => [id, entries.get(id) ?? []]));
   const going = growOuts.map((growOut) => {
-    const log = logOf.get(growOut.id) ?? [];
+    const log = logOf.get(growOut.id)!;
     const season = readSeason(log);
     const crop = crops.get(growOut.cropId)!;
     const sowOn = season.sownOn ?? growOut.sowOn ?? growOut.sowFrom;
@@ -99,7 +101,7 @@ export async function readGoing<Row extends GrowOutRow>(
   const open = going.filter(
     ({ step, season, cropId }) => step === 'handed over' && season.growth !== 'harvested' && !isSelfing(crops.get(cropId)!),
   );
-  const offPlan = await neighboursOffPlan(db, new Set(open.map(({ id }) => id)), house, today);
+  const offPlan = await neighboursOffPlan(db, new Set(open.map(({ id }) => id)), logOf, house, today);
   return going.map((one) => {
     const alarm = offPlan.get(one.id);
     return alarm ? { ...one, alarms: [...one.alarms, alarm] } : one;

@@ -29,7 +29,7 @@ export async function readLineStock(db: Db, house: House, today: Day, only: read
       lentAYear,
       crop,
       stock: lineStock(
-        { crop, lots: lots.map(({ kind, ...lot }) => ({ ...lot, hybridUnderName: kind === 'F1' && !offspring })), lentAYear, promised },
+        { crop, lots: lots.map((lot) => ({ ...lot, hybridUnderName: lot.kind === 'F1' && !offspring })), lentAYear, promised },
         { plants: plantsBy(house.rules, crop, rules), growOuts: growOutsKept(house.rules, rules) },
       ),
     };

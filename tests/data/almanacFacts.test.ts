@@ -44,6 +44,24 @@ describe('the almanac can be told better', () => {
     expect((await readCrop(library.db, 'kale'))!.homeDistance).toBe(300);
   });
 
+  test('what lists show of a crop is what its facts say', async () => {
+    const crops = await library.db.selectFrom('crop').selectAll().execute();
+    expect(crops.length).toBeGreaterThan(100);
+    for (const { facts, id: _id, name: _name, shipped: _shipped, like_id: _like, ...shown } of crops)
+      expect(shown).toEqual({
+        species: facts.species,
+        family: facts.family,
+        crossing_group: facts.group,
+        ease: facts.ease,
+        life_cycle: facts.lifeCycle,
+        known_by: facts.knownBy,
+        also_called: facts.alsoCalled,
+        may_mean: facts.mayMean,
+        seed_looks: facts.seedLooks,
+        cautions: facts.cautions,
+      });
+  });
+
   test('nonsense is refused with its reason', async () => {
     expect(await say('homeDistance', '500 kg')).toMatchObject({ problem: { code: 'unreadable', why: 'fact: other unit|m|kg' } });
     expect(await say('homeDistance', '1500 m')).toMatchObject({ problem: { code: 'contradiction' } });

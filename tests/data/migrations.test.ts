@@ -173,6 +173,7 @@ test('old stock is loose seed once there are packets, and not a seed of it is lo
     '0048_not_before',
     '0049_act_key_statistics',
     '0050_labels_kept',
+    '0051_crop_columns',
   ]);
   // What was believed of it before is reckoned again.
   expect(await countStaleOutlooks(owner)).toBeGreaterThan(0);

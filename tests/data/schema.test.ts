@@ -101,7 +101,9 @@ test('the database knows the same containers as the code', async () => {
 const JSON_COLUMNS = sql<{ table: string; column: string }>`
   select regexp_replace(table_name, '_written$', '') as "table", column_name as "column"
   from information_schema.columns join information_schema.tables using (table_schema, table_name)
-  where table_schema = 'public' and table_type = 'BASE TABLE' and data_type in ('json', 'jsonb') order by 1, 2`;
+  where table_schema = 'public' and table_type = 'BASE TABLE' and data_type in ('json', 'jsonb')
+    -- What the database works out of another document is read by that one's schema.
+    and is_generated = 'NEVER' order by 1, 2`;
 
 test('every stored document has a schema', async () => {
   const columns = (await JSON_COLUMNS.execute(owner)).rows.map(({ table, column }) => `${table}.${column}`);
