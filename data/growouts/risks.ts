@@ -71,7 +71,7 @@ export async function growOutsUnderWay(db: Db, lineIds: readonly LineId[]): Prom
 export async function howGrowOutsEnded(db: Db): Promise<{ readonly cropId: string; readonly back: number; readonly failed: number }[]> {
   const { rows } = await sql<{ cropId: string; back: number; failed: number }>`
     select line.crop_id as "cropId", count(*) filter (where step = 'back')::int as back, count(*) filter (where step = 'failed')::int as failed
-    from grow_out_step as step join grow_out on grow_out.id = step.grow_out_id join lot on lot.id = grow_out.lot_id join line on line.id = lot.line_id
+    from grow_out_step as step join grow_out on grow_out.id = step.grow_out_id join lot_written as lot on lot.id = grow_out.lot_id join line on line.id = lot.line_id
     where step in ('back', 'failed') group by line.crop_id`.execute(db);
   return rows;
 }

@@ -35,13 +35,20 @@ const CLEAN = ['clean seed', 'on paper'] as const;
 /** Lots of the shelves that a page asks for, with what that asks besides their ids. */
 function found(db: Db, page: ShelfPage) {
   let query = lots(db).leftJoin('lot_outlook', 'lot_outlook.lot_id', 'lot.id');
-  for (const word of page.search.split(/\s+/).filter(Boolean))
-    // Two ways to be found, each by its index.
+  const words = page.search.split(/\s+/).filter(Boolean);
+  if (words.length > 0)
     query = query.where(
       isFoundBy(
         'lot.id',
-        sql`select id from lot_written where ${holdsWords(word, 'lot_written.search_text')}
-          union select id from lot_written where donor_id in (select id from person where ${holdsWords(word, 'person.name')})`,
+        sql.join(
+          // Two ways to be found, each by its index.
+          words.map(
+            (word) => sql`(select id from lot_written where ${holdsWords(word, 'lot_written.search_text')}
+              union select id from lot_written where donor_id in (select id from person where ${holdsWords(word, 'person.name')}))`,
+          ),
+          // All words at once: each lot of a second array would be looked for in all of the first.
+          sql` intersect `,
+        ),
       ),
     );
   if (page.crop) query = query.where('crop.id', '=', page.crop);

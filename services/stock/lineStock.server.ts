@@ -7,6 +7,7 @@ import { lineStock, type LineStock, type LotInStock, lendingOfLot } from '#core/
 import { readCropsById } from '#data/almanac/almanac.ts';
 import type { Db } from '#data/database.ts';
 import { readHouse, type House } from '#data/house/house.ts';
+import { mapInTurns } from '#services/inTurns.server.ts';
 import { listLinesInStock, lockLineStock, type LineInStock, type LotInLine } from '#data/stock/lineStock.ts';
 
 export interface LineWithStock extends Pick<LineInStock, 'id' | 'name' | 'rules' | 'lentAYear'> {
@@ -20,7 +21,7 @@ const MONTHS_OF_LENDING = 36;
 export async function readLineStock(db: Db, house: House, today: Day, only: readonly LineId[] | null): Promise<LineWithStock[]> {
   const lines = await listLinesInStock(db, addMonths(today, -MONTHS_OF_LENDING), only);
   const crops = new Map((await readCropsById(db, [...new Set(lines.map(({ cropId }) => cropId))])).map((crop) => [crop.id, crop]));
-  return lines.map(({ id, name, offspring, rules, cropId, lots, lentAYear, promised }) => {
+  return mapInTurns(lines, ({ id, name, offspring, rules, cropId, lots, lentAYear, promised }) => {
     const crop = crops.get(cropId)!;
     return {
       id,

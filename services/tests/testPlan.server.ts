@@ -20,6 +20,7 @@ import {
   type TestBench,
 } from '#data/tests/testPlan.ts';
 import { command, type Inside } from '#services/command.server.ts';
+import { mapInTurns } from '#services/inTurns.server.ts';
 
 export const PLAN_WEEKS = 26;
 /** A tenth of fewer seeds says next to nothing: such a lot is grown out instead. */
@@ -63,9 +64,9 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
   const hoursOf = new Map([...crops.values()].map((crop) => [crop.id, hoursOfTest(crop)]));
   const opening = nextOn(house.lendingOpens, today);
   const seedsOf = (lot: (typeof lots)[number]) => seedsInUnits(lot.onHand, lot.unit, lot.seedsPerGram);
-  const due = lots
-    .filter((lot) => seedsOf(lot) >= FEWEST_SEEDS)
-    .map((lot): DueForPlan => {
+  const due = await mapInTurns(
+    lots.filter((lot) => seedsOf(lot) >= FEWEST_SEEDS),
+    (lot): DueForPlan => {
       const crop = crops.get(lot.cropId)!;
       const worth = testValue({
         mayBeLent: lot.mayBeLent ?? 0.5,
@@ -85,7 +86,8 @@ export async function readPlan(db: Db, house: House, today: Day): Promise<BenchP
       };
       const test = planTestOf({ ...wanted, pinnedTo: pinned ? week : null }, { start, opening });
       return { lotId, code, crop: lot.crop, variety, dueOn: dueOn!, reason, worth, test, week, pinned };
-    });
+    },
+  );
   const tooFew = lots
     .filter((lot) => seedsOf(lot) < FEWEST_SEEDS)
     .map((lot) => ({ code: lot.code, crop: lot.crop, variety: lot.variety, seeds: seedsOf(lot) }));

@@ -20,6 +20,7 @@ import { addDays } from '#core/calendar/plainDate.ts';
 import type { LotId } from '#core/kernel/kinds.ts';
 import { overbooked } from '#core/schedule/benchPlan.ts';
 import { may } from '#core/people/may.ts';
+import { mapInTurns } from '#services/inTurns.server.ts';
 import { readPlan, savePlan, setTestBench, type PlanProblemCode } from '#services/tests/testPlan.server.ts';
 import type { Route } from './+types/plan.ts';
 import { HalfYear } from './HalfYear.tsx';
@@ -41,8 +42,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     keys: { save: newFormKey(), bench: newFormKey() },
     leads: may(actor.role, 'set house rules'),
     due: pack(
-      due.map(({ crop, variety, reason, dueOn, worth, ...one }) => ({
-        ...one,
+      await mapInTurns(due, ({ lotId, code, crop, variety, reason, dueOn, worth, test, week, pinned }) => ({
+        lotId,
+        code,
+        test,
+        week,
+        pinned,
         name: `${crop} ‘${variety}’`,
         why: `${dueOn <= today ? 'Due' : `Due ${formatDate(dueOn)}`}: ${nextTestWords(reason)}. Priority ${worth.value.toFixed(1)}: uncertainty ${Math.round(worth.doubt * 100)} %${worth.stakes.map((stake) => `, ${stake}`).join('')}`,
         stakes: worth.stakes,
