@@ -1,6 +1,7 @@
 import { Check, CircleAlert, CircleSlash, Hand, Hourglass, Minus, TriangleAlert, type LucideIcon } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import type { VerdictKind } from '#core/germination/verdict.ts';
+import { readLotCode } from '#core/lotcode/lotCode.ts';
 import type { Claim } from '#core/promise/judge.ts';
 import { classes } from './classes.ts';
 import { CLAIM_TONES, CLAIM_WORDS } from '#words/claims.ts';
@@ -85,3 +86,26 @@ export function ClaimMark({ promise }: { promise: Claim | null }) {
 export function LotCode({ children }: { children: string }) {
   return <span className="font-mono font-medium whitespace-nowrap">{children}</span>;
 }
+
+/** What an action was about: lots by their codes, anything else by its name. */
+export function ActSubject({ children }: { children: string }) {
+  if (!areLotCodes(children)) return children;
+  return children.split(', ').map((code, index) => (
+    <Fragment key={code}>
+      {index > 0 && ', '}
+      <LotCode>{code}</LotCode>
+    </Fragment>
+  ));
+}
+
+/** What was done to what: “Packed 26-0184-K”, “Labels recorded (2 lots)”. */
+export function Deed({ done, subject }: { done: string; subject: string | null }) {
+  if (subject === null) return done;
+  return (
+    <>
+      {done} {areLotCodes(subject) ? <ActSubject>{subject}</ActSubject> : `(${subject})`}
+    </>
+  );
+}
+
+const areLotCodes = (text: string): boolean => text.split(', ').every((code) => readLotCode(code).ok);

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useFetcher } from 'react-router';
 import type { LastAct } from '#core/people/undo.ts';
 import { Button } from './Button.tsx';
-import { LotCode } from './Mark.tsx';
+import { Deed } from './Mark.tsx';
 import { doneWords } from '#words/acts.ts';
 
 /** What was done last, with the way to take it back, until the next act or for some minutes. It lies over the foot of every page. */
@@ -22,7 +22,7 @@ export function UndoBar({ act, formKey }: { act: LastAct; formKey: string }) {
       className="no-print fixed inset-x-0 bottom-16 z-30 mx-auto flex min-h-14 max-w-xl flex-wrap items-center justify-between gap-x-4 gap-y-1 border-t-2 border-edge bg-sheet px-4 py-1 sm:rounded-t-md sm:border-x-2 lg:bottom-0 lg:left-54"
     >
       <p>
-        {act.undid ? `Undone: ${lowerFirst(doneWords(act.kind))}` : doneWords(act.kind)} {act.subject && <LotCode>{act.subject}</LotCode>}
+        <Deed done={act.undid ? `Undone: ${lowerFirst(doneWords(act.kind))}` : doneWords(act.kind)} subject={act.subject} />
         {trouble && <span className="block font-semibold text-poor">{trouble}</span>}
       </p>
       {!act.undid && (

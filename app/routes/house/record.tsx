@@ -6,6 +6,7 @@ import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
 import { Pager, SearchForm } from '#app/ui/List.tsx';
+import { ActSubject } from '#app/ui/Mark.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { UndoLink } from '#app/ui/UndoLink.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
@@ -63,7 +64,7 @@ export default function Record({ loaderData: { search, page, total, more, acts }
                 <td className="whitespace-nowrap">{act.at}</td>
                 <td>{act.by ?? 'automatic'}</td>
                 <td>{doneWords(act.kind)}</td>
-                <td className="font-mono">{act.subject}</td>
+                <td>{act.subject && <ActSubject>{act.subject}</ActSubject>}</td>
                 <td>
                   {act.isUndone ? (
                     <span className="text-soft">undone</span>

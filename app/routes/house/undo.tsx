@@ -4,7 +4,7 @@ import { newFormKey, parseForm } from '#app/platform/form.server.ts';
 import { formOf } from '#app/platform/incoming.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { Button, ButtonLink } from '#app/ui/Button.tsx';
-import { LotCode } from '#app/ui/Mark.tsx';
+import { Deed } from '#app/ui/Mark.tsx';
 import { Notice, PageHead } from '#app/ui/Page.tsx';
 import { PostForm, TextField } from '#app/ui/fields.tsx';
 import { usePostForm } from '#app/ui/usePostForm.ts';
@@ -103,7 +103,7 @@ function OneAct({
   return (
     <section aria-label="Action" className="max-w-prose">
       <h2 className="text-large">
-        {doneWords(act.kind)} {act.subject && <LotCode>{act.subject}</LotCode>}
+        <Deed done={doneWords(act.kind)} subject={act.subject} />
       </h2>
       <p className="mt-1 mb-5 text-soft">
         {act.at}, by {act.by ?? 'the program itself'}
