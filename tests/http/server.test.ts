@@ -113,6 +113,8 @@ describe('what the server says and refuses', () => {
     const refused = await post(5);
     expect([refused.status, refused.headers.get('location')]).toEqual([302, '/labels?labels=3000']);
     expect(await session.text('/labels?labels=3000')).toContain('Print up to ');
+    expect((await post(0)).headers.get('location')).toBe('/labels?labels=0');
+    expect(await session.text('/labels?labels=0')).toContain('Choose at least one lot.');
     expect((await post(1)).headers.get('content-type')).toBe('application/pdf');
   });
 

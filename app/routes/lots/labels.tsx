@@ -23,13 +23,15 @@ import { labelsAsked } from './labelsAsked.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Labels to replace · Kind Granary' }];
 
 const PAGE = 60;
+const NONE_CHOSEN = 'Choose at least one lot.';
+const tooManyWords = (labels: number) => `That would be ${labels} labels. Print up to ${MOST_IN_A_RUN} at a time: choose fewer lots.`;
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   visitBy(context, request, 'work');
   const query = new URL(request.url).searchParams;
   const search = query.get('search')?.trim().slice(0, 60) ?? '';
   const page = pageFrom(query);
-  const asked = Number(query.get('labels'));
+  const refused = query.has('labels') ? Number(query.get('labels')) : null;
   const [all, never] = await Promise.all([readLabelsToReplace(db), listNeverLabelled(db, 0, 0)]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ code, now }) => words.every((word) => `${now.name} ${code}`.toLowerCase().includes(word)));
@@ -37,7 +39,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     key: newFormKey(),
     search,
     page,
-    tooMany: asked > MOST_IN_A_RUN ? asked : null,
+    refused: refused === null ? null : refused > MOST_IN_A_RUN ? tooManyWords(refused) : NONE_CHOSEN,
     total: found.length,
     all: all.length,
     tooWeak: all.filter(({ now }) => now.sowing === 'not lent').length,
@@ -60,15 +62,15 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const asked = labelsAsked(await formOf(request));
-  if (!asked) return notAccepted({ saved: 0, trouble: 'Choose at least one lot' });
+  if (!asked) return notAccepted({ saved: 0, trouble: NONE_CHOSEN });
   const done = await recordLabels(visit, asked);
   return done.ok
     ? { saved: done.answer.lots, trouble: null }
-    : notAccepted({ saved: 0, trouble: 'One of these lots no longer exists. Reload the page' });
+    : notAccepted({ saved: 0, trouble: 'One of these lots no longer exists. Reload the page.' });
 }
 
 export default function Labels({ loaderData, actionData }: Route.ComponentProps) {
-  const { key, search, page, tooMany, total, all, tooWeak, hazards, never, lots } = loaderData;
+  const { key, search, page, refused, total, all, tooWeak, hazards, never, lots } = loaderData;
   const { revalidate } = useRevalidator();
   // The sheet opens beside this page: whoever comes back sees what is left.
   useEffect(() => {
@@ -88,12 +90,8 @@ export default function Labels({ loaderData, actionData }: Route.ComponentProps)
           {actionData.saved === 1 ? 'The labels of 1 lot' : `The labels of ${actionData.saved} lots`} are recorded as replaced.
         </Notice>
       ) : null}
-      {tooMany !== null && (
-        <Notice tone="poor">
-          That would be {tooMany} labels. Print up to {MOST_IN_A_RUN} at a time: choose fewer lots.
-        </Notice>
-      )}
-      {actionData?.trouble && <Notice tone="poor">{actionData.trouble}.</Notice>}
+      {refused && <Notice tone="poor">{refused}</Notice>}
+      {actionData?.trouble && <Notice tone="poor">{actionData.trouble}</Notice>}
       <Reckoning
         tone={all === 0 ? 'good' : hazards > 0 ? 'poor' : 'doubt'}
         question="Do labels still tell the truth?"
@@ -206,7 +204,7 @@ function NewLabels({ lots, made }: { lots: Route.ComponentProps['loaderData']['l
         <Button type="submit" formAction="/labels" formTarget="_self" disabled={chosen === 0}>
           Record as replaced
         </Button>
-        {chosen === 0 && <p className="self-center text-soft">Choose at least one lot.</p>}
+        {chosen === 0 && <p className="self-center text-soft">{NONE_CHOSEN}</p>}
       </div>
     </Form>
   );

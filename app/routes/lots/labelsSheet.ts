@@ -20,7 +20,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const visit = visitBy(context, request, 'work');
   const form = await formOf(request);
   const made = labelsAsked(form);
-  if (!made) throw redirect('/labels');
+  if (!made) throw redirect('/labels?labels=0');
   const count = made.lots.reduce((sum, { labels }) => sum + labels, 0);
   if (count > MOST_IN_A_RUN) throw redirect(`/labels?labels=${count}`);
   const asked = askedIn(form);
