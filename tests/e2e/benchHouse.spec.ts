@@ -48,7 +48,7 @@ test('a weight comes from the scale with one key, copes with a leaning elbow and
   await work('Lean on the table');
   await page.goto(batch);
   await page.getByRole('button', { name: BUTTON.readTheScale }).click();
-  await expect(page.getByText('It does not come to rest')).toBeVisible();
+  await expect(page.getByText('The reading does not settle')).toBeVisible();
   await work('Let go');
   await work('Unplug');
   await expect(scale.getByText('does not answer', { exact: true })).toBeVisible();

@@ -11,7 +11,7 @@ test('a scale that is of no use says why, and that the weight can be typed', () 
   expect(words(weightAnswer({ kind: 'moving', low: 638_000, high: 645_000 }))).toMatch('638 g to 645 g');
   expect(words(weightAnswer({ kind: 'not there' }))).toMatch('plugged in');
   expect(words(weightAnswer({ kind: 'not understood', line: 'HELLO' }))).toMatch('Type the weight');
-  expect(words(weightAnswer({ kind: 'nothing on it' }))).toMatch('Nothing lies on the scale');
+  expect(words(weightAnswer({ kind: 'nothing on it' }))).toMatch('Nothing is on the scale');
 });
 
 test('air fills in humidity and warmth, or says which hygrometer keeps silent', () => {

@@ -10,10 +10,10 @@ export function weightAnswer(weighed: Weighed, units: Units = 'metric'): DeviceA
     case 'moving':
       return {
         ok: false,
-        words: `It does not come to rest: ${formatWeight(weighed.low, units)} to ${formatWeight(weighed.high, units)}. Let go of the table, or type the weight`,
+        words: `The reading does not settle: ${formatWeight(weighed.low, units)} to ${formatWeight(weighed.high, units)}. Take your hands off the table, or type the weight`,
       };
     case 'nothing on it':
-      return { ok: false, words: 'Nothing lies on the scale, or it was tared with it' };
+      return { ok: false, words: 'Nothing is on the scale, or it was set to zero with the seed on it' };
     case 'not there':
       return { ok: false, words: 'The scale does not answer. Check that it is plugged in, or type the weight' };
     case 'not understood':

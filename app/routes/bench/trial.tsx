@@ -93,7 +93,7 @@ function trouble({ code }: BeginProblem | EndTrialProblem): Record<string, strin
     case 'method does not fit':
       return { methods: ['Choose methods that suit this crop'] };
     case 'ended already':
-      return { '': ['This trial has ended meanwhile'] };
+      return { '': ['Someone has already ended this trial'] };
     case 'no such method':
       return { adopt: ['The house rules have no such option'] };
     case 'rule not yours':

@@ -54,7 +54,7 @@ export default function OpenLoans({ loaderData: { leads, search, only, page, tot
           {only === 'late'
             ? 'No loans are late.'
             : only === 'told'
-              ? 'Nobody waits for an answer.'
+              ? 'Nobody is waiting for an answer.'
               : 'No results. Try part of a member’s name, a variety or a lot code.'}
         </Empty>
       ) : (

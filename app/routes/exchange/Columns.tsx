@@ -46,7 +46,7 @@ function OneSheet({ sheet, guesses, index, isAlone }: { sheet: SheetShown; guess
       <h2 id={`sheet-${index}`}>
         {isAlone ? 'Columns' : sheet.name} <span className="text-body font-normal text-soft">{rowsCounted(sheet.rows)}</span>
       </h2>
-      {sheet.isRemembered && <p className="mt-1 text-soft">Set up as you left it for the last file with these column heads.</p>}
+      {sheet.isRemembered && <p className="mt-1 text-soft">The columns are set as you chose for the last file with these headings.</p>}
       <label className="mt-3 block max-w-80">
         <span className="text-small font-semibold">This is a list of</span>
         <select
@@ -83,7 +83,7 @@ function OneSheet({ sheet, guesses, index, isAlone }: { sheet: SheetShown; guess
               {sheet.heads.map((head, column) => (
                 <tr key={column}>
                   <th scope="row" className="py-2 pr-3 text-left align-top font-semibold break-words">
-                    {head || <span className="font-normal text-soft">Column {letters(column)}, no head</span>}
+                    {head || <span className="font-normal text-soft">Column {letters(column)}, no heading</span>}
                     <span className="block text-small font-normal text-soft sm:hidden">{sheet.samples[column]?.[0]}</span>
                   </th>
                   <td>

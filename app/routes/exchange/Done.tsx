@@ -23,7 +23,7 @@ export function Done({
       <Notice tone="good">Imported: {made.join(', ') || 'nothing new'}.</Notice>
       <div className="max-w-prose space-y-3">
         {wrong > 0 && (
-          <p>{rowsCounted(wrong)} could not be imported. Correct the file and bring it in again: what is here already is left out.</p>
+          <p>{rowsCounted(wrong)} could not be imported. Correct the file and import it again: rows that are already here are skipped.</p>
         )}
         {known > 0 && (
           <p>

@@ -119,8 +119,8 @@ const firstFilter = ({ counts }: ImportRead): RowFilter =>
 const INTENTS = ['columns', 'reopen', 'answer', 'ask again', 'fix', 'write', 'write good', 'stop', 'discard'] as const;
 
 const PROBLEMS: Readonly<Record<ImportProblem['code'], string>> = {
-  'no such import': 'This import is not here any more. Begin again with the file',
-  'not now': 'This import has moved on meanwhile. Look at the page as it is now, then try again',
+  'no such import': 'This import no longer exists. Start again with the file',
+  'not now': 'This import has changed since you opened it. Check the page below, then try again',
 };
 
 export async function action({ request, params, context }: Route.ActionArgs) {

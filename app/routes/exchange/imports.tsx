@@ -81,7 +81,7 @@ export default function Imports({ loaderData: { key, page, total, imports }, act
           <label htmlFor="pasted" className="block font-semibold">
             Or paste cells
           </label>
-          <FieldHint id="pasted-hint">Copy them in your spreadsheet, with the row of column heads.</FieldHint>
+          <FieldHint id="pasted-hint">Copy them in your spreadsheet, with the row of column headings.</FieldHint>
           <textarea
             id="pasted"
             name="pasted"

@@ -223,7 +223,8 @@ const WHO_KNOWS = [
 ];
 
 const PLACE_TITLES: readonly Titled[] = [
-  ['place', 'Location'],
+  ['place', 'Location', (place) => place || 'not given'],
+  ['forget', 'Remove location', (ticked) => (ticked ? 'yes' : 'no')],
   ['placeFor', 'Who can see the location', (who) => WHO_KNOWS.find(({ value }) => value === who)?.label ?? 'unchanged'],
 ];
 

@@ -186,7 +186,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
             <TextField
               field={fields.sureness}
               label="How sure must we be, %"
-              hint="We call a question settled at this certainty"
+              hint="How certain we must be before we call a question settled"
               type="number"
             />
           </div>
@@ -212,7 +212,7 @@ export default function Settings({ loaderData: { key, version, start }, actionDa
         </Part>
         <Part
           title="What we offer"
-          about="A public page of what you lend now: kinds and how to ask. No person, no place and no amount is on it."
+          about="A public page of what you lend now: varieties and how to ask. It shows no people, places or amounts."
         >
           <TickField field={fields.isOffered} label="Show it to everybody, at /offer" />
           <TextArea

@@ -37,7 +37,7 @@ export default function TakeOut() {
     <>
       <PageHead
         title="Take data out"
-        about="In open formats that any program reads. Each list also has its own download, with the filter that is on."
+        about="In open formats that any program can read. Each list also has its own download, with the filter that is on."
         actions={<ButtonLink to="/settings">Settings</ButtonLink>}
       />
       <section aria-labelledby="everything" className="mb-8 max-w-prose border-l-4 border-grain bg-sheet px-5 py-4">

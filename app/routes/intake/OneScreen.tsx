@@ -40,7 +40,7 @@ export function OneScreen({
           {of === 1 ? 'Step 1; what else is asked depends on the crop' : `Step ${at + 1} of ${of}`}
         </p>
         <p className="hidden text-small text-soft pointer-fine:block">
-          By keyboard: a number chooses, Enter goes on, ? in an empty field means unknown.
+          Keyboard: press a number to choose and Enter to continue; type ? in an empty field for unknown.
         </p>
       </div>
       {asked.map((question) => (

@@ -19,7 +19,7 @@ export function countTrouble(
     case 'in the future':
       return { [dayField]: ['Enter today’s date or an earlier one'] };
     case 'before it was laid':
-      return { [dayField]: [`Enter a date from the start of the test on, which was ${formatDate(problem.laidOn)}`] };
+      return { [dayField]: [`The test started on ${formatDate(problem.laidOn)}. Enter that date or a later one`] };
     case 'before the last count':
       return { [dayField]: [`It was counted on ${formatDate(problem.lastOn)} already. Enter that date or a later one`] };
     case 'more than waiting':
@@ -35,7 +35,7 @@ export function countTrouble(
     case 'counted meanwhile':
       return {
         more: [
-          `${problem.by} counted this towel meanwhile: ${problem.sprouted} of ${problem.seedsLaid} have sprouted. Enter only what has come since`,
+          `${problem.by} has counted this towel since you opened it: ${problem.sprouted} of ${problem.seedsLaid} have sprouted. Enter only what has sprouted since`,
         ],
       };
     case 'not a photo':
@@ -61,7 +61,7 @@ export function countTrouble(
     case 'potted in the future':
       return { pottedOn: ['Enter today’s date or an earlier one'] };
     case 'potted before it was laid':
-      return { pottedOn: [`Enter a date from the start of the test on, which was ${formatDate(problem.laidOn)}`] };
+      return { pottedOn: [`The test started on ${formatDate(problem.laidOn)}. Enter that date or a later one`] };
     case 'short':
       return { seeds: [`${shortWords(problem, units)}. There are not that many more on record`] };
   }

@@ -167,7 +167,7 @@ export default function Round({ loaderData: { owner, today, towels } }: Route.Co
       )}
       {towel.countedBy !== null && (
         <Notice tone="good">
-          Counted today by {towel.countedBy}: {counts.sprouted} sprouted. Count only what has come since.
+          Counted today by {towel.countedBy}: {counts.sprouted} sprouted. Count only what has sprouted since.
         </Notice>
       )}
       {towel.pending > 0 && <Notice tone="doubt">A count for this towel is kept on this device and not sent yet.</Notice>}
