@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import type { AccountId } from '#core/kernel/kinds.ts';
+import type { AccountId, PersonId } from '#core/kernel/kinds.ts';
 import type { Db } from './database.ts';
 import { COUNTED_AHEAD, holdsWords, keyHoldsWords } from './search.ts';
 
@@ -65,6 +65,12 @@ export async function readActs(
     );
   const rows = query
     .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by', 'undone.by_act as undoneBy'])
+    // The record holds no names of people, so that who is erased is gone from it too: they are read as they are now.
+    .select(
+      sql<{ readonly id: PersonId; readonly name: string } | null>`(
+        select json_build_object('id', about.id, 'name', about.name) from person as about
+        where about.id = substring(act.subject from '^person ([0-9]+)$')::bigint)`.as('person'),
+    )
     .orderBy('act.written_at', 'desc')
     .limit(page.limit)
     .offset(page.offset);

@@ -125,6 +125,16 @@ export function doneWords(kind: string): string {
   return [words, detail].filter(Boolean).join(': ');
 }
 
+/** The longest first: one name may begin another. */
+const NAMES = (Object.keys(DONE) as CommandName[]).sort((one, other) => other.length - one.length);
+
+/** What an act was about, as people read it: the record keeps what was undone under the name of its command. */
+export function aboutWords(kind: string, subject: string): string {
+  if (kind !== 'act undone') return subject;
+  const name = NAMES.find((each) => subject.startsWith(each) && /^(:? |$)/.test(subject.slice(each.length)));
+  return name === undefined ? subject : doneWords(name) + subject.slice(name.length);
+}
+
 /** Shorter words are in too many of them to tell anything. */
 const LEAST_LETTERS = 3;
 

@@ -98,9 +98,9 @@ export function ActSubject({ children }: { children: string }) {
   ));
 }
 
-/** What was done to what: “Packed 26-0184-K”, “Labels recorded (2 lots)”. */
+/** What was done to what: “Packed 26-0184-K”, “Labels recorded (2 lots)”. A person's number tells nobody anything, and is left out. */
 export function Deed({ done, subject }: { done: string; subject: string | null }) {
-  if (subject === null) return done;
+  if (subject === null || /^person \d+$/.test(subject)) return done;
   return (
     <>
       {done} {areLotCodes(subject) ? <ActSubject>{subject}</ActSubject> : `(${subject})`}

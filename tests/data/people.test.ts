@@ -122,7 +122,13 @@ describe('people', () => {
       email: 'dorothea@house.example',
       role: 'member',
     });
+    const recorded = async () =>
+      (await readActs(library.db, { search: `person ${donor}`, limit: 50, offset: 0 })).acts.find(
+        ({ kind }) => kind === 'access given: member',
+      )?.person;
+    expect(await recorded()).toEqual({ id: donor, name: 'Dorothea Merridew' });
     await erase(acting(library.db, library.coordinator, NOW), { key: randomUUID(), personId: donor, texts: [] });
+    expect(await recorded()).toEqual({ id: donor, name: 'Former member' });
     expect(await findLotByCode(library.db, code)).toMatchObject({
       donor: 'Former member',
       garden: expect.stringMatching(/^Former garden \d+$/),

@@ -2,6 +2,7 @@ import { dayInZone } from '#core/calendar/dayInZone.ts';
 import { formatDate } from '#core/calendar/formatDate.ts';
 import { commandOf, isUndoable } from '#core/people/commands.ts';
 import { readActs } from '#data/acts.ts';
+import { Link } from 'react-router';
 import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { pageFrom } from '#app/platform/incoming.server.ts';
@@ -10,7 +11,7 @@ import { ActSubject } from '#app/ui/Mark.tsx';
 import { Table } from '#app/ui/Table.tsx';
 import { UndoLink } from '#app/ui/UndoLink.tsx';
 import { Empty, PageHead } from '#app/ui/Page.tsx';
-import { doneWords, kindsCalled } from '#words/acts.ts';
+import { aboutWords, doneWords, kindsCalled } from '#words/acts.ts';
 import type { Route } from './+types/record.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Who did what · Kind Granary' }];
@@ -30,10 +31,19 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     page,
     total,
     more,
-    acts: acts.map(({ key, kind, subject, by, writtenAt, undoneBy }) => {
+    acts: acts.map(({ key, kind, subject, person, by, writtenAt, undoneBy }) => {
       const command = commandOf(kind);
       const canUndo = command !== null && isUndoable(command) && undoneBy === null;
-      return { key, kind, subject, by, at: momentOf(writtenAt), isUndone: undoneBy !== null, canUndo };
+      return {
+        key,
+        kind,
+        about: subject && aboutWords(kind, subject),
+        person,
+        by,
+        at: momentOf(writtenAt),
+        isUndone: undoneBy !== null,
+        canUndo,
+      };
     }),
   };
 }
@@ -64,7 +74,15 @@ export default function Record({ loaderData: { search, page, total, more, acts }
                 <td className="whitespace-nowrap">{act.at}</td>
                 <td>{act.by ?? 'automatic'}</td>
                 <td>{doneWords(act.kind)}</td>
-                <td>{act.subject && <ActSubject>{act.subject}</ActSubject>}</td>
+                <td>
+                  {act.person ? (
+                    <Link className="link" to={`/people/${act.person.id}`}>
+                      {act.person.name}
+                    </Link>
+                  ) : (
+                    act.about && <ActSubject>{act.about}</ActSubject>
+                  )}
+                </td>
                 <td>
                   {act.isUndone ? (
                     <span className="text-soft">undone</span>

@@ -6,7 +6,7 @@ import { db } from '#app/platform/database.server.ts';
 import { visitBy } from '#app/platform/visit.server.ts';
 import { ButtonLink } from '#app/ui/Button.tsx';
 import { Facts, PageHead } from '#app/ui/Page.tsx';
-import { doneWords } from '#words/acts.ts';
+import { aboutWords, doneWords } from '#words/acts.ts';
 import type { Route } from './+types/sentBefore.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Already sent · Kind Granary' }];
@@ -20,7 +20,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return {
     done: {
       what: doneWords(act.kind),
-      about: act.subject,
+      about: act.subject && aboutWords(act.kind, act.subject),
       at: formatMoment(act.writtenAt.getTime(), now.getTime(), house.timeZone),
       person: may(actor.role, 'work') ? (/^person (\d+)$/.exec(act.subject ?? '')?.[1] ?? null) : null,
       lot: code?.ok && may(actor.role, 'work') ? code.code : null,
