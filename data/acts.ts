@@ -66,10 +66,11 @@ export async function readActs(
   const rows = query
     .select(['act.key', 'act.kind', 'act.subject', 'act.written_at as writtenAt', 'person.name as by', 'undone.by_act as undoneBy'])
     // The record holds no names of people, so that who is erased is gone from it too: they are read as they are now.
+    // A garden or a recipe may be called like it, with any number.
     .select(
       sql<{ readonly id: PersonId; readonly name: string } | null>`(
         select json_build_object('id', about.id, 'name', about.name) from person as about
-        where about.id = substring(act.subject from '^person ([0-9]+)$')::bigint)`.as('person'),
+        where about.id = substring(act.subject from '^person ([0-9]{1,15})$')::bigint)`.as('person'),
     )
     .orderBy('act.written_at', 'desc')
     .limit(page.limit)

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { todayOf } from '#core/calendar/dayInZone.ts';
-import { readActs } from '#data/acts.ts';
+import { readActs, recordAct } from '#data/acts.ts';
 import { readHouse } from '#data/house/house.ts';
 import { findLotByCode } from '#data/lots/lots.ts';
 import { parkForm, readParkedForm } from '#data/people/parkedForms.ts';
@@ -146,6 +146,11 @@ describe('people', () => {
     const code = await takeIn(library);
     const { acts } = await readActs(library.db, { search: code, limit: 5, offset: 0 });
     expect(acts).toMatchObject([{ kind: 'lot taken in', subject: code, by: 'Helper' }]);
+    const called = `person ${'9'.repeat(30)}`;
+    await recordAct(library.db, { key: randomUUID(), kind: 'garden saved', subject: called, accountId: null, answer: null });
+    expect((await readActs(library.db, { search: '9'.repeat(30), limit: 5, offset: 0 })).acts).toMatchObject([
+      { subject: called, person: null },
+    ]);
   });
 
   test('what was typed before a session ran out is given back to the same person only', async () => {
